@@ -1,0 +1,62 @@
+import type { Account, AccountId } from './account.js';
+
+/** A chart of accounts, ready to be asked. Accounts are in the order of their numbers. */
+export interface Chart {
+  readonly accounts: readonly Account[];
+  readonly byId: ReadonlyMap<AccountId, Account>;
+  readonly byNumber: ReadonlyMap<string, Account>;
+  /** Accounts that others stand under; they take no postings. */
+  readonly headings: ReadonlySet<AccountId>;
+}
+
+/**
+ * Orders accounts by number and indexes them.
+ *
+ * @example chartOf([cash, sales]).byNumber.get('1010') // → cash
+ */
+export function chartOf(accounts: readonly Account[]): Chart {
+  const sorted = [...accounts].sort((a, b) => compareNumbers(a.number, b.number));
+  return {
+    accounts: sorted,
+    byId: new Map(sorted.map((account) => [account.id, account])),
+    byNumber: new Map(sorted.map((account) => [account.number, account])),
+    headings: new Set(sorted.flatMap((account) => (account.parent === undefined ? [] : [account.parent]))),
+  };
+}
+
+/** The order of account numbers: digit by digit, as in a printed chart, so that 1010 stands before 11. */
+export function compareNumbers(a: string, b: string): number {
+  if (a === b) return 0;
+  return a < b ? -1 : 1;
+}
+
+/**
+ * The account with an id.
+ *
+ * @throws {RangeError} if the chart has none: ids come from the books themselves
+ */
+export function accountIn(chart: Chart, id: AccountId): Account {
+  const account = chart.byId.get(id);
+  if (!account) throw new RangeError(`no account with id ${id}`);
+  return account;
+}
+
+/** How many headings an account stands under. @example depthOf(chart, topLevel) // → 0 */
+export function depthOf(chart: Chart, account: Account): number {
+  let depth = 0;
+  for (let at = account; at.parent !== undefined && depth < 20; depth += 1) at = accountIn(chart, at.parent);
+  return depth;
+}
+
+/** The accounts in the order of a printed chart: each heading followed by what stands under it. */
+export function inHeadingOrder(chart: Chart): Account[] {
+  const children = new Map<AccountId | undefined, Account[]>();
+  for (const account of chart.accounts) {
+    const siblings = children.get(account.parent);
+    if (siblings) siblings.push(account);
+    else children.set(account.parent, [account]);
+  }
+  const below = (parent: AccountId | undefined): Account[] =>
+    (children.get(parent) ?? []).flatMap((account) => [account, ...below(account.id)]);
+  return below(undefined);
+}

@@ -1,0 +1,215 @@
+import { isCurrencyCode, type CurrencyCode } from '../money/currency.js';
+import { problem, refused, valid, type Checked, type Problem } from '../problems/problem.js';
+import { isPlainText } from '../problems/plain-text.js';
+import { isPermanentEquity, type Account, type AccountId, type ControlLedger } from './account.js';
+import { ACCOUNT_ROLES, CLOSED_ROLES, CONTRA_ROLES, UNTYPED_ROLES, isAccountRole, type AccountRole } from './account-role.js';
+import type { Chart } from './chart.js';
+import { CLASSIFICATIONS, isClassification, proposedClassification, type Classification } from './classification.js';
+import { ELEMENTS, GROWS_ON, elementFromNumber, type Element } from './element.js';
+
+/** An account as somebody proposes it; what is left out is proposed from the rest. References are numbers. */
+export interface ProposedAccount {
+  readonly number: string;
+  readonly name: string;
+  readonly element?: string | undefined;
+  readonly classification?: string | undefined;
+  readonly parent?: string | undefined;
+  readonly normalBalance?: string | undefined;
+  readonly contra?: boolean | undefined;
+  readonly control?: string | undefined;
+  readonly currency?: string | undefined;
+  readonly typedEntries?: boolean | undefined;
+  readonly active?: boolean | undefined;
+  readonly role?: string | undefined;
+  readonly closesTo?: string | undefined;
+  readonly share?: number | undefined;
+}
+
+/** What history says about the account that is to be changed. */
+export interface AccountHistory {
+  /** How many posted lines stand on it. */
+  readonly lines: number;
+}
+
+/** An account with its own fields in order; its references still to be looked up by number. */
+export type AccountFields = Omit<Account, 'id' | 'parent' | 'closesTo'> & {
+  readonly parentNumber?: string;
+  readonly closesToNumber?: string;
+};
+
+/**
+ * Checks what an account says of itself, without looking at the rest of the chart.
+ *
+ * @returns the account's fields with proposals filled in, or every problem found, each at its field
+ * @example checkAccountFields({number: '1510', name: 'Van'}) // → an asset under non-current assets
+ */
+export function checkAccountFields(proposed: ProposedAccount): Checked<AccountFields> {
+  const problems: Problem[] = [];
+  const number = proposed.number.trim();
+  const name = proposed.name.trim();
+  if (!/^[0-9A-Za-z][0-9A-Za-z./-]{0,19}$/.test(number)) {
+    problems.push(problem('account-number', 'number', 'An account number is up to 20 digits or letters, without spaces.'));
+  }
+  if (name === '') problems.push(problem('account-name-missing', 'name', 'An account needs a name.'));
+  else if (!isPlainText(name, 120)) {
+    problems.push(problem('account-name', 'name', 'An account name is up to 120 characters on one line.'));
+  }
+  const element = (proposed.element || elementFromNumber(number)) as Element | undefined;
+  if (!element || !ELEMENTS.includes(element)) {
+    problems.push(problem('account-element', 'element', `The element is one of ${ELEMENTS.join(', ')}.`));
+    return refused(problems);
+  }
+  const role = readRole(proposed.role, element, problems);
+  const control = readControl(proposed.control, element, problems);
+  if (role && control) problems.push(problem('control-with-role', 'control', 'A control account has no other role.'));
+  const fields: AccountFields = {
+    number,
+    name,
+    element,
+    classification: readClassification(proposed.classification, element, number, problems),
+    contra: readContra(proposed, element, role, problems),
+    typedEntries: proposed.typedEntries ?? !(role && UNTYPED_ROLES.has(role)),
+    active: proposed.active ?? true,
+    ...(role && { role }),
+    ...(control && { control }),
+    ...readCurrency(proposed.currency, problems),
+    ...readShare(proposed.share, role, problems),
+    ...(proposed.parent && { parentNumber: proposed.parent.trim() }),
+    ...(proposed.closesTo && { closesToNumber: proposed.closesTo.trim() }),
+  };
+  if (fields.closesToNumber && !(role && CLOSED_ROLES.has(role))) {
+    problems.push(
+      problem('closes-to-role', 'closesTo', 'Only drawings, dividends and contributions are closed into another account.'),
+    );
+  }
+  return problems.length > 0 ? refused(problems) : valid(fields);
+}
+
+/**
+ * Checks an account against the chart it will stand in: references, headings, and what history forbids.
+ *
+ * @param chart the chart as it would be with the account in it
+ * @param before the account as it stands in the books now, with its history; left out for a new one
+ * @param postedOn whether an account has posted lines, asked for headings
+ */
+export function checkAccountInChart(
+  account: Account,
+  chart: Chart,
+  postedOn: (id: AccountId) => boolean,
+  before?: { readonly account: Account; readonly history: AccountHistory },
+): Problem[] {
+  const problems: Problem[] = [];
+  const twin = chart.accounts.find((other) => other.number === account.number && other.id !== account.id);
+  if (twin) problems.push(problem('account-number-taken', 'number', `Number ${account.number} is taken by ${twin.name}.`));
+  problems.push(...parentProblems(account, chart, postedOn), ...targetProblems(account, chart));
+  if (!before || before.history.lines === 0) return problems;
+
+  const posted = before.history.lines === 1 ? '1 posted line stands' : `${before.history.lines} posted lines stand`;
+  if (before.account.element !== account.element) {
+    problems.push(problem('element-in-use', 'element', `${posted} on this account, so its element cannot change.`));
+  }
+  if (before.account.currency !== account.currency) {
+    problems.push(problem('currency-in-use', 'currency', `${posted} on this account, so its currency cannot change.`));
+  }
+  return problems;
+}
+
+function parentProblems(account: Account, chart: Chart, postedOn: (id: AccountId) => boolean): Problem[] {
+  if (account.parent === undefined) return [];
+  const parent = chart.byId.get(account.parent);
+  if (!parent) return [problem('parent-unknown', 'parent', 'There is no such heading.')];
+  if (parent.element !== account.element) {
+    return [problem('parent-element', 'parent', `${parent.number} ${parent.name} is ${parent.element}, not ${account.element}.`)];
+  }
+  for (let at: Account | undefined = parent, steps = 0; at; at = at.parent === undefined ? undefined : chart.byId.get(at.parent)) {
+    if (at.id === account.id || (steps += 1) > 20) {
+      return [problem('parent-circle', 'parent', 'An account cannot stand under itself.')];
+    }
+  }
+  if (postedOn(parent.id)) {
+    return [problem('parent-posted', 'parent', `${parent.number} ${parent.name} has postings and cannot become a heading.`)];
+  }
+  return [];
+}
+
+function targetProblems(account: Account, chart: Chart): Problem[] {
+  if (account.closesTo === undefined) return [];
+  const target = chart.byId.get(account.closesTo);
+  if (target && isPermanentEquity(target) && target.id !== account.id) return [];
+  return [problem('closes-to-target', 'closesTo', 'An account is closed into a lasting equity account.')];
+}
+
+function readRole(text: string | undefined, element: Element, problems: Problem[]): AccountRole | undefined {
+  if (!text) return undefined;
+  if (!isAccountRole(text)) {
+    problems.push(problem('account-role', 'role', `The role is one of ${Object.keys(ACCOUNT_ROLES).join(', ')}.`));
+    return undefined;
+  }
+  const elements: readonly Element[] = ACCOUNT_ROLES[text].elements;
+  if (!elements.includes(element)) {
+    problems.push(problem('account-role-element', 'role', `The role ${text} belongs to ${elements.join(' or ')}, not ${element}.`));
+  }
+  return text;
+}
+
+function readControl(text: string | undefined, element: Element, problems: Problem[]): ControlLedger | undefined {
+  if (!text || /^(no|false|0)$/i.test(text)) return undefined;
+  const wanted = /^(yes|true|1)$/i.test(text) ? { asset: 'receivables', liability: 'payables' }[element as string] : text;
+  if (wanted === 'receivables' && element === 'asset') return wanted;
+  if (wanted === 'payables' && element === 'liability') return wanted;
+  problems.push(
+    problem('account-control', 'control', 'A control account is receivables on an asset or payables on a liability.'),
+  );
+  return undefined;
+}
+
+function readClassification(
+  text: string | undefined,
+  element: Element,
+  number: string,
+  problems: Problem[],
+): Classification {
+  const proposed = proposedClassification(element, number);
+  if (!text) return proposed;
+  if (isClassification(text) && CLASSIFICATIONS[text].element === element) return text;
+  const allowed = Object.entries(CLASSIFICATIONS).flatMap(([key, { element: of }]) => (of === element ? [key] : []));
+  problems.push(problem('account-classification', 'classification', `For ${element} it is one of ${allowed.join(', ')}.`));
+  return proposed;
+}
+
+function readContra(
+  proposed: ProposedAccount,
+  element: Element,
+  role: AccountRole | undefined,
+  problems: Problem[],
+): boolean {
+  const usual = role !== undefined && CONTRA_ROLES.has(role);
+  if (!proposed.normalBalance) return proposed.contra ?? usual;
+  if (proposed.normalBalance !== 'debit' && proposed.normalBalance !== 'credit') {
+    problems.push(problem('normal-balance', 'normalBalance', 'The normal balance is debit or credit.'));
+    return usual;
+  }
+  const contra = proposed.normalBalance !== GROWS_ON[element];
+  if (proposed.contra !== undefined && proposed.contra !== contra) {
+    problems.push(
+      problem('contra-disagrees', 'contra', `For ${element}, a normal balance of ${proposed.normalBalance} says otherwise.`),
+    );
+  }
+  return contra;
+}
+
+function readCurrency(text: string | undefined, problems: Problem[]): { currency?: CurrencyCode } {
+  if (!text) return {};
+  if (isCurrencyCode(text)) return { currency: text };
+  problems.push(problem('account-currency', 'currency', `${text} is not an ISO 4217 currency code.`));
+  return {};
+}
+
+function readShare(share: number | undefined, role: AccountRole | undefined, problems: Problem[]): { share?: number } {
+  if (share === undefined) return {};
+  if (role !== 'owner-capital') problems.push(problem('share-role', 'share', 'Only an owner’s capital has a share.'));
+  else if (!Number.isSafeInteger(share) || share < 0 || share > 1_000_000) {
+    problems.push(problem('share-weight', 'share', 'A share is a whole weight from 0 to 1,000,000.'));
+  } else return { share };
+  return {};
+}

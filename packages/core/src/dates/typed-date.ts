@@ -1,0 +1,59 @@
+import { addMonths, daysInMonth, isCivilDate, partsOf, type CivilDate } from './civil-date.js';
+import { MONTH_NAMES } from './month-names.js';
+
+/**
+ * Reads a date as people type it: `17`, `17/6`, `17.6.26`, `17 jun`, `jun 17`, `30/9/2026`, `2026-09-30`.
+ * What is left out comes from the nearest date to `near`: a day alone means that day in its month, a day and month
+ * that date in the year that lies closest.
+ *
+ * @param near the date to complete from, usually the last entry's
+ * @param order which comes first in `3/4`; day first unless the person chose otherwise
+ * @returns the date, or undefined if the text is none
+ * @example typedDate('17/6', d('2026-09-30')) // → '2026-06-17'
+ */
+export function typedDate(text: string, near: CivilDate, order: 'day-first' | 'month-first' = 'day-first'): CivilDate | undefined {
+  const typed = text.trim().toLowerCase();
+  if (isCivilDate(typed)) return typed;
+  const parts = typed.split(/[\s/.,-]+/).filter((part) => part !== '');
+  if (parts.length === 0 || parts.length > 3) return undefined;
+  const named = parts.findIndex((part) => monthFromName(part) !== undefined);
+  const numbers = parts.filter((_, place) => place !== named).map((part) => (/^\d{1,4}$/.test(part) ? Number(part) : NaN));
+  if (numbers.some(Number.isNaN)) return undefined;
+
+  const { year: nearYear, month: nearMonth } = partsOf(near);
+  const name = named >= 0 ? monthFromName(parts[named] ?? '') : undefined;
+  if (name !== undefined) {
+    const [day, year] = numbers;
+    if (day === undefined || numbers.length > 2) return undefined;
+    return year === undefined ? nearest(name, day, near) : dated(fullYear(year), name, day);
+  }
+  const [a, b, year] = numbers;
+  if (a === undefined) return undefined;
+  if (b === undefined) return dated(nearYear, nearMonth, a);
+  const [day, month] = order === 'day-first' ? [a, b] : [b, a];
+  return year === undefined ? nearest(month, day, near) : dated(fullYear(year), month, day);
+}
+
+/** The month (1–12) that a name or its first three letters or more mean. @example monthFromName('sept') // → 9 */
+export function monthFromName(text: string): number | undefined {
+  if (text.length < 3) return undefined;
+  const place = MONTH_NAMES.findIndex((name) => name.toLowerCase().startsWith(text.toLowerCase()));
+  return place < 0 ? undefined : place + 1;
+}
+
+function fullYear(year: number): number {
+  return year < 100 ? 2000 + year : year;
+}
+
+function dated(year: number, month: number, day: number): CivilDate | undefined {
+  if (month < 1 || month > 12 || day < 1 || day > daysInMonth(year, month)) return undefined;
+  const text = `${year}-${String(month).padStart(2, '0')}-${String(day).padStart(2, '0')}`;
+  return isCivilDate(text) ? text : undefined;
+}
+
+function nearest(month: number, day: number, near: CivilDate): CivilDate | undefined {
+  const { year } = partsOf(near);
+  const [early, late] = [addMonths(near, -6), addMonths(near, 6)];
+  const candidates = [year, year - 1, year + 1].map((candidate) => dated(candidate, month, day));
+  return candidates.find((date) => date !== undefined && date > early && date <= late) ?? candidates.find(Boolean);
+}

@@ -1,0 +1,28 @@
+import type { Chart } from '../accounts/chart.js';
+import type { ContactId } from '../contacts/contact.js';
+import type { CivilDate } from '../dates/civil-date.js';
+import type { CurrencyCode } from '../money/currency.js';
+import type { BooksCalendar, Period } from '../organisations/books-calendar.js';
+
+/** A breakdown and its values, by name and id. */
+export interface Breakdown {
+  readonly id: number;
+  readonly name: string;
+  /** Whether debits must equal credits within each value. */
+  readonly selfBalancing: boolean;
+  readonly values: readonly { readonly id: number; readonly name: string }[];
+}
+
+/** What an entry is checked against: the set-up of an organisation as it stands. */
+export interface Books {
+  readonly baseCurrency: CurrencyCode;
+  readonly calendar: BooksCalendar;
+  readonly chart: Chart;
+  readonly breakdowns: readonly Breakdown[];
+  readonly today: CivilDate;
+  /** The last day in the old books, if a take-on has set one. */
+  readonly changeoverDate?: CivilDate | undefined;
+  readonly lockedPeriods: ReadonlySet<Period>;
+  /** The contact with a number or a name, if there is one. */
+  readonly findContact: (numberOrName: string) => ContactId | undefined;
+}

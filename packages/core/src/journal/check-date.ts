@@ -1,0 +1,35 @@
+import { isCivilDate, type CivilDate } from '../dates/civil-date.js';
+import { longDate } from '../dates/month-names.js';
+import { horizonOf, periodName, periodOf } from '../organisations/books-calendar.js';
+import { problem, refused, valid, type Checked } from '../problems/problem.js';
+import type { Books } from './books.js';
+import type { EntryKind } from './entry-kind.js';
+
+/**
+ * Checks that an entry of a kind may stand on a date: within the books, in an open period, opening entries not after
+ * the changeover, all others not before the first day.
+ *
+ * @param reversesOpening for a reversing entry: whether it takes back an opening entry, which may lie before the first day
+ * @returns the date, or one problem at `date`
+ */
+export function checkDate(text: string, kind: EntryKind, books: Books, reversesOpening = false): Checked<CivilDate> {
+  const at = (code: string, message: string): Checked<CivilDate> => refused([problem(code, 'date', message)]);
+  if (!isCivilDate(text)) return at('not-a-date', `“${text}” is not a date. Dates are written year-month-day, such as 2026-09-30.`);
+  const { calendar, changeoverDate, today } = books;
+  const isOpening = kind === 'opening' || reversesOpening;
+  if (text < calendar.firstDay && !isOpening) {
+    return at('before-first-day', `These books begin on ${longDate(calendar.firstDay)}; only opening entries are dated before.`);
+  }
+  const lastOpening = changeoverDate ?? calendar.firstDay;
+  if (kind === 'opening' && text > lastOpening) {
+    return at('opening-after-changeover', `Opening entries are dated up to ${longDate(lastOpening)}.`);
+  }
+  const horizon = horizonOf(calendar, today);
+  if (text > horizon) return at('beyond-horizon', `The books take dates up to ${longDate(horizon)}.`);
+  const period = periodOf(calendar, text);
+  if (books.lockedPeriods.has(period)) {
+    const name = periodName(period);
+    return at('period-locked', `${name[0]?.toUpperCase()}${name.slice(1)} is locked. Unlock it first, or date the entry in an open month.`);
+  }
+  return valid(text);
+}

@@ -1,0 +1,134 @@
+import type { Account } from '../accounts/account.js';
+import { displayAmount } from '../money/amount.js';
+import { minor, sumOf, type Minor } from '../money/minor.js';
+import { isPlainText } from '../problems/plain-text.js';
+import { problem, refused, valid, type Checked, type Problem } from '../problems/problem.js';
+import type { Books, Breakdown } from './books.js';
+import { checkDate } from './check-date.js';
+import { checkLine, type ReadLine } from './check-line.js';
+import type { CheckedEntry, EntryLine } from './entry.js';
+import { ENTRY_KINDS, type EntryKind, type EntrySource } from './entry-kind.js';
+import { proposeMovements } from './movement.js';
+import type { ProposedEntry } from './proposed-entry.js';
+
+/** How many lines one entry may have. */
+export const MOST_LINES = 10_000;
+
+/**
+ * Checks a proposed entry against the books.
+ *
+ * @param source where it comes from; people write `manual` entries
+ * @param allowed the kinds that may come from there
+ * @returns the entry with references resolved and movements proposed, or every problem, each at its field
+ * @example checkEntry(rent, books, 'manual', TYPED_KINDS) // → {ok: false, problems: [{code: 'unbalanced', …}]}
+ */
+export function checkEntry(
+  proposed: ProposedEntry,
+  books: Books,
+  source: EntrySource,
+  allowed: readonly EntryKind[],
+): Checked<CheckedEntry> {
+  const problems: Problem[] = [];
+  const kind = readKind(proposed.kind, allowed, problems);
+  const date = checkDate(proposed.date, kind, books);
+  if (!date.ok) problems.push(...date.problems);
+  const explanation = proposed.explanation.trim();
+  if (explanation === '') problems.push(problem('explanation-missing', 'explanation', 'Say what the entry is for.'));
+  else if (!isPlainText(explanation, 500)) {
+    problems.push(problem('text', 'explanation', 'An explanation is up to 500 characters on one line.'));
+  }
+  const reference = proposed.reference?.trim();
+  if (reference && !isPlainText(reference, 60)) {
+    problems.push(problem('text', 'reference', 'A reference is up to 60 characters on one line.'));
+  }
+  const lines = readLines(proposed, { kind, source }, books, problems);
+  if (!date.ok || !lines || problems.length > 0) return refused(problems);
+  return valid({
+    date: date.value,
+    kind,
+    explanation,
+    ...(reference && { reference }),
+    lines: withMovements(kind, lines),
+  });
+}
+
+/**
+ * What keeps an entry from balancing, as a whole and within each value of a self-balancing breakdown.
+ *
+ * @param lines amounts in minor units, debit positive
+ * @returns no problem exactly when everything sums to zero
+ */
+export function balanceProblems(lines: readonly EntryLine[], books: Books): Problem[] {
+  let debit: Minor;
+  let credit: Minor;
+  try {
+    debit = sumOf(lines.filter((line) => line.amount > 0).map((line) => line.amount));
+    credit = sumOf(lines.filter((line) => line.amount < 0).map((line) => minor(-line.amount)));
+  } catch {
+    return [problem('amount-too-large', 'lines', 'The sum is larger than the books can hold.')];
+  }
+  const show = (amount: Minor): string => displayAmount(amount, books.baseCurrency);
+  if (debit !== credit) {
+    const side = debit > credit ? 'credit' : 'debit';
+    const missing = show(minor(Math.abs(debit - credit)));
+    return [
+      problem('unbalanced', 'lines', `Debits are ${show(debit)}, credits ${show(credit)}: ${missing} is missing on the ${side} side.`),
+    ];
+  }
+  return books.breakdowns.filter((breakdown) => breakdown.selfBalancing).flatMap((breakdown) => valueProblems(lines, breakdown, show));
+}
+
+function valueProblems(lines: readonly EntryLine[], breakdown: Breakdown, show: (amount: Minor) => string): Problem[] {
+  const byValue = new Map<number | undefined, Minor>();
+  for (const line of lines) {
+    const value = line.breakdowns?.[String(breakdown.id)];
+    byValue.set(value, minor((byValue.get(value) ?? 0) + line.amount));
+  }
+  return [...byValue].flatMap(([value, amount]) => {
+    if (amount === 0) return [];
+    const name = breakdown.values.find((candidate) => candidate.id === value)?.name ?? 'without a value';
+    const missing = show(minor(Math.abs(amount)));
+    return [
+      problem('breakdown-unbalanced', 'lines', `${breakdown.name} ${name} is out by ${missing}; each ${breakdown.name} balances by itself.`),
+    ];
+  });
+}
+
+function readKind(text: string | undefined, allowed: readonly EntryKind[], problems: Problem[]): EntryKind {
+  const kind = ENTRY_KINDS.find((candidate) => candidate === (text || 'ordinary'));
+  if (kind && allowed.includes(kind)) return kind;
+  const hint = kind === 'closing' ? ' Closing entries come from closing the year.' : kind === 'reversing' ? ' Reverse an entry from its page.' : '';
+  problems.push(problem('entry-kind', 'kind', `The kind is one of ${allowed.join(', ')}.${hint}`));
+  return kind ?? 'ordinary';
+}
+
+function readLines(
+  proposed: ProposedEntry,
+  entry: { readonly kind: EntryKind; readonly source: EntrySource },
+  books: Books,
+  problems: Problem[],
+): ReadLine[] | undefined {
+  if (proposed.lines.length < 2) {
+    problems.push(problem('too-few-lines', 'lines', 'An entry has at least two lines.'));
+  }
+  if (proposed.lines.length > MOST_LINES) {
+    problems.push(problem('too-many-lines', 'lines', `An entry has at most ${MOST_LINES} lines.`));
+    return undefined;
+  }
+  const read = proposed.lines.map((line, place) => checkLine(line, place, entry, books, problems));
+  if (read.some((line) => line === undefined)) return undefined;
+  const lines = read as ReadLine[];
+  problems.push(...balanceProblems(lines.map(({ line }) => line), books));
+  return lines;
+}
+
+function withMovements(kind: EntryKind, lines: readonly ReadLine[]): EntryLine[] {
+  const proposals = proposeMovements(
+    kind,
+    lines.map(({ account, line }): { account: Account; amount: Minor } => ({ account, amount: line.amount })),
+  );
+  return lines.map(({ line }, place) => {
+    const movement = line.movement ?? proposals[place];
+    return movement && kind !== 'opening' && kind !== 'closing' ? { ...line, movement } : line;
+  });
+}

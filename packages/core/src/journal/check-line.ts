@@ -1,0 +1,246 @@
+import type { Account } from '../accounts/account.js';
+import { isCivilDate, type CivilDate } from '../dates/civil-date.js';
+import { formatAmount, safeParseAmount, type AmountFailure } from '../money/amount.js';
+import { isCurrencyCode, type CurrencyCode } from '../money/currency.js';
+import { minor, type Minor } from '../money/minor.js';
+import { baseAmount, isRate, rateTolerance, type RateQuote } from '../money/rate.js';
+import { isPermanentEquity } from '../accounts/account.js';
+import { isPlainText } from '../problems/plain-text.js';
+import { problem, type Problem } from '../problems/problem.js';
+import type { Books } from './books.js';
+import type { EntryLine, ForeignAmount } from './entry.js';
+import type { EntryKind, EntrySource } from './entry-kind.js';
+import { MOVEMENTS, type Movement } from './movement.js';
+import type { ProposedLine } from './proposed-entry.js';
+
+/** A line that could be read, with its account. */
+export interface ReadLine {
+  readonly account: Account;
+  readonly line: EntryLine;
+}
+
+/**
+ * Reads one proposed line against the books. Problems are added at `lines.<place>.<field>`.
+ *
+ * @param place from 0, for the path only
+ * @returns the line, or undefined if a problem kept it from being read
+ */
+export function checkLine(
+  proposed: ProposedLine,
+  place: number,
+  entry: { readonly kind: EntryKind; readonly source: EntrySource },
+  books: Books,
+  problems: Problem[],
+): ReadLine | undefined {
+  const before = problems.length;
+  const report: Report = (code, field, message) => void problems.push(problem(code, `lines.${place}.${field}`, message));
+  const account = readAccount(proposed, entry, books, report);
+  const amounts = readAmounts(proposed, account, books, report);
+  const contact = readContact(proposed, account, books, report);
+  const breakdowns = readBreakdowns(proposed, books, report);
+  const note = readText(proposed.note, 'note', 200, report);
+  const document = readText(proposed.document, 'document', 40, report);
+  const dueDate = readDueDate(proposed.dueDate, report);
+  const movement = readMovement(proposed.movement, account, report);
+  if (!account || !amounts || problems.length > before) return undefined;
+  const line: EntryLine = {
+    account: account.id,
+    amount: amounts.amount,
+    ...(note && { note }),
+    ...(contact !== undefined && { contact }),
+    ...(breakdowns && { breakdowns }),
+    ...(amounts.foreign && { foreign: amounts.foreign }),
+    ...(dueDate && { dueDate }),
+    ...(document && { document }),
+    ...(movement && { movement }),
+    ...(proposed.cashBasis !== undefined && { cashBasis: proposed.cashBasis }),
+  };
+  return { account, line };
+}
+
+type Report = (code: string, field: string, message: string) => void;
+
+function readAccount(
+  proposed: ProposedLine,
+  entry: { readonly kind: EntryKind; readonly source: EntrySource },
+  books: Books,
+  report: Report,
+): Account | undefined {
+  const number = proposed.account.trim();
+  if (number === '') return void report('account-missing', 'account', 'Choose an account.');
+  const account = books.chart.byNumber.get(number);
+  if (!account) return void report('account-unknown', 'account', `There is no account ${number}.`);
+  const title = `${account.number} ${account.name}`;
+  if (books.chart.headings.has(account.id)) {
+    report('account-heading', 'account', `${title} is a heading; choose an account under it.`);
+  }
+  const freely = entry.kind === 'closing' || entry.kind === 'reversing';
+  if (!account.active && !freely) report('account-retired', 'account', `${title} is retired and takes no new entries.`);
+  if (!account.typedEntries && !freely && entry.source === 'manual') {
+    report('no-typed-entries', 'account', `${title} takes no typed entries; it is written to by the product itself.`);
+  }
+  return account;
+}
+
+function readContact(
+  proposed: ProposedLine,
+  account: Account | undefined,
+  books: Books,
+  report: Report,
+): EntryLine['contact'] {
+  const text = proposed.contact?.trim();
+  if (!text) {
+    if (account?.control) {
+      const of = account.control === 'receivables' ? 'customer or other debtor' : 'supplier or other creditor';
+      report('contact-missing', 'contact', `${account.number} ${account.name} is a control account: name the ${of}.`);
+    }
+    return undefined;
+  }
+  const contact = books.findContact(text);
+  if (contact === undefined) report('contact-unknown', 'contact', `There is no contact “${text}”.`);
+  return contact;
+}
+
+function readBreakdowns(proposed: ProposedLine, books: Books, report: Report): Record<string, number> | undefined {
+  const given = Object.entries(proposed.breakdowns ?? {});
+  if (given.length === 0) return undefined;
+  const read: Record<string, number> = {};
+  for (const [name, valueName] of given) {
+    const breakdown = books.breakdowns.find((candidate) => candidate.name === name);
+    const value = breakdown?.values.find((candidate) => candidate.name === valueName);
+    if (!breakdown) report('breakdown-unknown', `breakdowns.${name}`, `There is no breakdown “${name}”.`);
+    else if (!value) report('breakdown-value-unknown', `breakdowns.${name}`, `${name} has no value “${valueName}”.`);
+    else read[String(breakdown.id)] = value.id;
+  }
+  return read;
+}
+
+const FAILURES = {
+  'not-an-amount': 'is not an amount. Amounts are plain digits with a decimal point, such as 1234.50.',
+  'too-many-decimals': 'has more decimals than the currency.',
+  'too-large': 'is larger than the books can hold.',
+} as const satisfies Record<AmountFailure, string>;
+
+function readAmount(text: string | undefined, field: string, currency: CurrencyCode, report: Report): Minor | undefined {
+  if (text === undefined || text.trim() === '') return minor(0);
+  const read = safeParseAmount(text, currency);
+  if (read.ok) return read.amount;
+  return void report(`amount-${read.failure}`, field, `“${text}” ${FAILURES[read.failure]}`);
+}
+
+function readAmounts(
+  proposed: ProposedLine,
+  account: Account | undefined,
+  books: Books,
+  report: Report,
+): { amount: Minor; foreign?: ForeignAmount } | undefined {
+  const debit = readAmount(proposed.debit, 'debit', books.baseCurrency, report);
+  const credit = readAmount(proposed.credit, 'credit', books.baseCurrency, report);
+  if (debit === undefined || credit === undefined) return undefined;
+  if (debit < 0) return void report('amount-negative', 'debit', 'A debit is positive; put this amount on the credit side.');
+  if (credit < 0) return void report('amount-negative', 'credit', 'A credit is positive; put this amount on the debit side.');
+  if (debit !== 0 && credit !== 0) return void report('both-sides', 'credit', 'A line is a debit or a credit, not both.');
+  const given = minor(debit - credit);
+  const foreign = readForeign(proposed, account, given, books, report);
+  if (foreign === 'refused') return undefined;
+  const amount = given !== 0 || !foreign?.quote ? given : baseAmount(foreign.amount, foreign.currency, books.baseCurrency, foreign.quote);
+  if (amount === 0) return void report('amount-missing', 'debit', 'Enter an amount on one side.');
+  return { amount, ...(foreign && { foreign }) };
+}
+
+function readForeign(
+  proposed: ProposedLine,
+  account: Account | undefined,
+  given: Minor,
+  books: Books,
+  report: Report,
+): ForeignAmount | undefined | 'refused' {
+  const own = account?.currency !== undefined && account.currency !== books.baseCurrency ? account.currency : undefined;
+  const code = proposed.currency?.trim() || (proposed.foreignAmount?.trim() ? own : undefined);
+  const hasParts = [proposed.foreignAmount, proposed.rate, proposed.ratePerBase].some((part) => part?.trim());
+  if (!code || code === books.baseCurrency) {
+    if (own && !(hasParts && code === own)) {
+      report('foreign-amount-missing', 'foreignAmount', `${account?.number} ${account?.name} is kept in ${own}: enter the ${own} amount.`);
+      return 'refused';
+    }
+    if (!hasParts) return undefined;
+    report('currency-missing', 'currency', 'A foreign amount or rate needs its currency.');
+    return 'refused';
+  }
+  if (!isCurrencyCode(code)) {
+    report('currency-unknown', 'currency', `${code} is not an ISO 4217 currency code.`);
+    return 'refused';
+  }
+  if (own && code !== own) {
+    report('currency-of-account', 'currency', `${account?.number} ${account?.name} is kept in ${own}, not ${code}.`);
+    return 'refused';
+  }
+  const quote = readQuote(proposed, report);
+  const amount = readAmount(proposed.foreignAmount, 'foreignAmount', code, report);
+  if (quote === 'refused' || amount === undefined) return 'refused';
+  if (amount === 0) {
+    report('foreign-amount-missing', 'foreignAmount', `Enter the ${code} amount.`);
+    return 'refused';
+  }
+  if (given === 0 && !quote) {
+    report('rate-missing', 'rate', 'Enter a rate, or the amount in base currency.');
+    return 'refused';
+  }
+  if (given !== 0 && amount < 0 && given > 0) {
+    report('foreign-side', 'foreignAmount', 'The foreign amount stands on the other side than the amount itself.');
+    return 'refused';
+  }
+  const signed = given < 0 ? minor(-Math.abs(amount)) : amount;
+  if (quote && given !== 0 && !agrees(signed, code, given, quote, books)) {
+    const computed = formatAmount(baseAmount(signed, code, books.baseCurrency, quote), books.baseCurrency);
+    report('rate-disagrees', 'rate', `At this rate the amount would be ${computed.replace('-', '')}.`);
+    return 'refused';
+  }
+  return { currency: code, amount: signed, ...(quote && { quote }) };
+}
+
+function agrees(foreign: Minor, code: CurrencyCode, given: Minor, quote: RateQuote, books: Books): boolean {
+  const computed = baseAmount(foreign, code, books.baseCurrency, quote);
+  return Math.abs(computed - given) <= rateTolerance(foreign, code, books.baseCurrency, quote);
+}
+
+function readQuote(proposed: ProposedLine, report: Report): RateQuote | undefined | 'refused' {
+  const [rate, ratePerBase] = [proposed.rate?.trim(), proposed.ratePerBase?.trim()];
+  if (rate && ratePerBase) {
+    report('two-rates', 'ratePerBase', 'Give the rate one way only.');
+    return 'refused';
+  }
+  const field = rate ? 'rate' : 'ratePerBase';
+  const text = rate || ratePerBase;
+  if (!text) return undefined;
+  if (!isRate(text)) {
+    report('not-a-rate', field, `“${text}” is not a rate above zero, such as 1.0845.`);
+    return 'refused';
+  }
+  return field === 'rate' ? { rate: text } : { ratePerBase: text };
+}
+
+function readText(text: string | undefined, field: string, most: number, report: Report): string | undefined {
+  const trimmed = text?.trim();
+  if (!trimmed) return undefined;
+  if (!isPlainText(trimmed, most)) report('text', field, `Up to ${most} characters on one line.`);
+  return trimmed;
+}
+
+function readDueDate(text: string | undefined, report: Report): CivilDate | undefined {
+  const trimmed = text?.trim();
+  if (!trimmed) return undefined;
+  if (isCivilDate(trimmed)) return trimmed;
+  return void report('not-a-date', 'dueDate', `“${text}” is not a date.`);
+}
+
+function readMovement(text: string | undefined, account: Account | undefined, report: Report): Movement | undefined {
+  if (!text) return undefined;
+  const movement = MOVEMENTS.find((candidate) => candidate === text);
+  if (!movement) report('movement', 'movement', `The movement is one of ${MOVEMENTS.join(', ')}.`);
+  else if (account && !isPermanentEquity(account)) {
+    report('movement-account', 'movement', 'Only lasting equity accounts carry a movement.');
+  }
+  return movement;
+}
+

@@ -1,0 +1,141 @@
+import { problem, refused, valid, type Checked, type Problem } from '../problems/problem.js';
+import type { Books } from './books.js';
+import { checkEntry } from './check-entry.js';
+import type { CheckedEntry } from './entry.js';
+import { fiscalYearOf } from '../organisations/books-calendar.js';
+import type { EntryKind } from './entry-kind.js';
+import type { ProposedEntry, ProposedLine } from './proposed-entry.js';
+import { longDate } from '../dates/month-names.js';
+
+/** The columns of an entry file, in the order in which it is written. */
+export const ENTRY_COLUMNS = [
+  'entry',
+  'date',
+  'kind',
+  'explanation',
+  'account',
+  'debit',
+  'credit',
+  'note',
+  'contact',
+  'currency',
+  'foreign_amount',
+  'rate',
+] as const;
+
+/** Columns that a file may have besides. */
+export const FURTHER_ENTRY_COLUMNS = ['reference', 'rate_per_base', 'due_date', 'document', 'movement'] as const;
+
+/** One column of an entry file. */
+export type EntryColumn = (typeof ENTRY_COLUMNS)[number] | (typeof FURTHER_ENTRY_COLUMNS)[number];
+
+/** One row of an entry file; `line` is its line in the file, the header being 1. */
+export interface EntryRow {
+  readonly line: number;
+  readonly cells: Readonly<Partial<Record<EntryColumn, string>>>;
+}
+
+/** Kinds that a file may hold: reversals come from reversing, which links them. */
+const IMPORTED_KINDS: readonly EntryKind[] = ['ordinary', 'adjusting', 'opening', 'closing'];
+
+const COLUMN_OF_FIELD: Readonly<Record<string, EntryColumn>> = {
+  foreignAmount: 'foreign_amount',
+  ratePerBase: 'rate_per_base',
+  dueDate: 'due_date',
+};
+
+interface Group {
+  readonly rows: readonly EntryRow[];
+  readonly proposed: ProposedEntry;
+}
+
+/**
+ * Reads the rows of an entry file: rows with the same `entry` are one entry, wherever they stand. Date, kind,
+ * explanation and reference may stand on every row of an entry or on its first only, but may not disagree.
+ *
+ * @returns the entries in the order of their dates, then of the file; or every problem at `rows.<line>.<column>`
+ */
+export function entriesFromRows(rows: readonly EntryRow[], books: Books): Checked<CheckedEntry[]> {
+  const problems: Problem[] = [];
+  const groups = groupRows(rows, problems);
+  const checked = groups.flatMap((group) => {
+    const result = checkEntry(group.proposed, books, 'import', IMPORTED_KINDS);
+    if (!result.ok) {
+      problems.push(...result.problems.map((found) => atRow(found, group)));
+      return [];
+    }
+    const last = fiscalYearOf(books.calendar, result.value.date).last;
+    if (result.value.kind === 'closing' && result.value.date !== last) {
+      const message = `Closing entries are dated on the year’s last day, ${longDate(last)}.`;
+      problems.push(problem('closing-date', `rows.${group.rows[0]?.line}.date`, message));
+    }
+    return [result.value];
+  });
+  if (rows.length === 0) problems.push(problem('no-rows', '', 'The file has no rows.'));
+  if (problems.length > 0) return refused(problems);
+  return valid(
+    checked.map((entry, order) => ({ entry, order })).sort((a, b) => compareDates(a.entry, b.entry) || a.order - b.order).map(({ entry }) => entry),
+  );
+}
+
+function compareDates(a: CheckedEntry, b: CheckedEntry): number {
+  return a.date === b.date ? 0 : a.date < b.date ? -1 : 1;
+}
+
+function groupRows(rows: readonly EntryRow[], problems: Problem[]): Group[] {
+  const byEntry = new Map<string, EntryRow[]>();
+  for (const row of rows) {
+    const key = row.cells.entry?.trim() ?? '';
+    if (key === '') problems.push(problem('entry-missing', `rows.${row.line}.entry`, 'Each row names the entry it belongs to.'));
+    const group = byEntry.get(key);
+    if (group) group.push(row);
+    else byEntry.set(key, [row]);
+  }
+  byEntry.delete('');
+  return [...byEntry.values()].map((group) => ({ rows: group, proposed: proposalOf(group, problems) }));
+}
+
+function proposalOf(rows: readonly EntryRow[], problems: Problem[]): ProposedEntry {
+  const shared = (column: 'date' | 'kind' | 'explanation' | 'reference'): string => {
+    const first = rows.find((row) => row.cells[column]?.trim());
+    const text = first?.cells[column]?.trim() ?? '';
+    for (const row of rows) {
+      const own = row.cells[column]?.trim();
+      if (own && own !== text) {
+        problems.push(problem('row-disagrees', `rows.${row.line}.${column}`, `Row ${first?.line} of the same entry says “${text}”.`));
+      }
+    }
+    return text;
+  };
+  return {
+    date: shared('date'),
+    kind: shared('kind').toLowerCase() || undefined,
+    explanation: shared('explanation'),
+    reference: shared('reference') || undefined,
+    lines: rows.map(lineOf),
+  };
+}
+
+function lineOf({ cells }: EntryRow): ProposedLine {
+  return {
+    account: cells.account ?? '',
+    debit: cells.debit,
+    credit: cells.credit,
+    note: cells.note,
+    contact: cells.contact,
+    currency: cells.currency,
+    foreignAmount: cells.foreign_amount,
+    rate: cells.rate,
+    ratePerBase: cells.rate_per_base,
+    dueDate: cells.due_date,
+    document: cells.document,
+    movement: cells.movement,
+  };
+}
+
+function atRow(found: Problem, group: Group): Problem {
+  const line = /^lines\.(\d+)\.(.+)$/.exec(found.path);
+  const row = group.rows[line ? Number(line[1]) : 0]?.line;
+  const field = line?.[2] ?? (found.path === 'lines' ? 'entry' : found.path);
+  return { ...found, path: `rows.${row}.${COLUMN_OF_FIELD[field] ?? field}` };
+}

@@ -1,0 +1,71 @@
+import type { AccountId } from '../accounts/account.js';
+import type { ContactId } from '../contacts/contact.js';
+import type { CivilDate } from '../dates/civil-date.js';
+import type { CurrencyCode } from '../money/currency.js';
+import type { Minor } from '../money/minor.js';
+import type { RateQuote } from '../money/rate.js';
+import type { EntryKind, EntrySource, Stage } from './entry-kind.js';
+import type { Movement } from './movement.js';
+
+/** What a line says in a foreign currency: the amount there, and the rate as it was given if one was. */
+export interface ForeignAmount {
+  readonly currency: CurrencyCode;
+  /** Minor units of that currency, debit positive. */
+  readonly amount: Minor;
+  readonly quote?: RateQuote;
+}
+
+/** One account's debit or credit, ready to be posted. */
+export interface EntryLine {
+  readonly account: AccountId;
+  /** Minor units of the base currency, debit positive, never zero. */
+  readonly amount: Minor;
+  readonly note?: string;
+  readonly contact?: ContactId;
+  /** Value by breakdown, both by id. */
+  readonly breakdowns?: Readonly<Record<string, number>>;
+  readonly foreign?: ForeignAmount;
+  readonly dueDate?: CivilDate;
+  /** The number of the paper that an open item is known by. */
+  readonly document?: string;
+  readonly movement?: Movement;
+  /** Whether the line counts on the cash basis, where somebody has said so. */
+  readonly cashBasis?: boolean;
+}
+
+/** An entry that has passed every check and awaits its number. */
+export interface CheckedEntry {
+  readonly date: CivilDate;
+  readonly kind: EntryKind;
+  readonly explanation: string;
+  readonly reference?: string;
+  readonly lines: readonly EntryLine[];
+}
+
+/** An entry as it is posted: numbered, placed in the chain, timed. */
+export interface PostedEntry extends CheckedEntry {
+  /** Its place in the organisation's chain, from 1; also its id. */
+  readonly place: number;
+  /** The fiscal year it is numbered in. */
+  readonly year: string;
+  /** Its number within that year, from 1. */
+  readonly number: number;
+  readonly stage: Stage;
+  readonly source: EntrySource;
+  /** The place of the entry it reverses. */
+  readonly reverses?: number;
+  /** UTC moment, ISO 8601 with milliseconds. */
+  readonly postedAt: string;
+}
+
+/** The number of an entry as people read it. @example entryNumber('2027', 318) // → '2027-0318' */
+export function entryNumber(year: string, number: number): string {
+  return `${year}-${String(number).padStart(4, '0')}`;
+}
+
+/** Reads an entry number. @example parseEntryNumber('2027-0318') // → {year: '2027', number: 318} */
+export function parseEntryNumber(text: string): { readonly year: string; readonly number: number } | undefined {
+  const match = /^(\d{4}[a-z]?)-(\d{4,9})$/.exec(text);
+  if (!match?.[1] || !match[2] || Number(match[2]) < 1) return undefined;
+  return match[2].length > 4 && match[2].startsWith('0') ? undefined : { year: match[1], number: Number(match[2]) };
+}

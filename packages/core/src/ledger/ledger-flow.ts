@@ -1,0 +1,31 @@
+import type { AccountId } from '../accounts/account.js';
+import type { Stage } from '../journal/entry-kind.js';
+import type { Movement } from '../journal/movement.js';
+import { minor, type Minor } from '../money/minor.js';
+
+/** What an account received in a span of days: the sum of its lines of one stage and movement. */
+export interface LedgerFlow {
+  readonly account: AccountId;
+  readonly stage: Stage;
+  readonly movement?: Movement | undefined;
+  /** Minor units, debit positive. */
+  readonly amount: Minor;
+}
+
+/**
+ * Sums flows by account.
+ *
+ * @param counts which flows to take; all by default
+ * @returns minor units by account, debit positive; accounts without flows are absent
+ * @example sumByAccount(flows, (flow) => flow.stage !== 'closing')
+ */
+export function sumByAccount(
+  flows: readonly LedgerFlow[],
+  counts: (flow: LedgerFlow) => boolean = () => true,
+): Map<AccountId, Minor> {
+  const sums = new Map<AccountId, Minor>();
+  for (const flow of flows) {
+    if (counts(flow)) sums.set(flow.account, minor((sums.get(flow.account) ?? 0) + flow.amount));
+  }
+  return sums;
+}

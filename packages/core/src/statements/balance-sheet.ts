@@ -1,0 +1,69 @@
+import type { Chart } from '../accounts/chart.js';
+import { sumByAccount, type LedgerFlow } from '../ledger/ledger-flow.js';
+import { plus, type Minor } from '../money/minor.js';
+import { STATEMENT_WORDS, type OrganisationKind } from '../organisations/kind.js';
+import { CLASSIFICATIONS, type Classification } from '../accounts/classification.js';
+import { equityRow, type EquityStatement } from './equity-statement.js';
+import { classifiedRows, statementPart, sumOfRows, type StatementRow } from './statement-row.js';
+
+/** A balance sheet; amounts in minor units. */
+export interface BalanceSheet {
+  readonly rows: readonly StatementRow[];
+  readonly totalAssets: Minor;
+  readonly totalLiabilities: Minor;
+  readonly totalEquity: Minor;
+}
+
+/**
+ * Draws up the balance sheet at the end of an equity statement, whose closing column it carries, component by
+ * component.
+ *
+ * @param flows everything posted up to the date
+ * @param equity an equity statement that ends on the date
+ */
+export function balanceSheet(
+  chart: Chart,
+  kind: OrganisationKind,
+  flows: readonly LedgerFlow[],
+  equity: EquityStatement,
+  zeros = false,
+): BalanceSheet {
+  const sums = sumByAccount(flows);
+  const part = (classification: Classification): StatementRow[] =>
+    statementPart(classification, CLASSIFICATIONS[classification].label, classifiedRows(chart, classification, sums, zeros));
+  const assets = [...part('current-assets'), ...part('non-current-assets')];
+  const liabilities = [...part('current-liabilities'), ...part('non-current-liabilities')];
+  const closing = equityRow(equity, 'closing-equity');
+  const components = equity.components.map(
+    (component, place): StatementRow => ({
+      row: 'account',
+      key: component.account ? '' : String(component.key),
+      label: component.label,
+      ...(component.account && { account: component.account }),
+      amount: closing.amounts[place] as Minor,
+    }),
+  );
+  const totalAssets = sumOfRows(assets.filter((row) => row.row === 'account'));
+  const totalLiabilities = sumOfRows(liabilities.filter((row) => row.row === 'account'));
+  const words = STATEMENT_WORDS[kind];
+  return {
+    rows: [
+      ...assets,
+      { row: 'total', key: 'total-assets', label: 'Total assets', amount: totalAssets },
+      ...liabilities,
+      { row: 'subtotal', key: 'total-liabilities', label: 'Total liabilities', amount: totalLiabilities },
+      { row: 'heading', key: 'equity', label: words.equity },
+      ...components.filter((row) => zeros || row.amount !== 0),
+      { row: 'carry', key: 'total-equity', label: `Total ${words.equity.charAt(0).toLowerCase()}${words.equity.slice(1)}`, amount: closing.total },
+      {
+        row: 'total',
+        key: 'total-liabilities-and-equity',
+        label: `Total liabilities and ${words.equity.charAt(0).toLowerCase()}${words.equity.slice(1)}`,
+        amount: plus(totalLiabilities, closing.total),
+      },
+    ],
+    totalAssets,
+    totalLiabilities,
+    totalEquity: closing.total,
+  };
+}

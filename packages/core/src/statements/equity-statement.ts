@@ -1,0 +1,207 @@
+import { isPermanentEquity, isTemporary, type Account } from '../accounts/account.js';
+import { accountIn, type Chart } from '../accounts/chart.js';
+import { sumByAccount, type LedgerFlow } from '../ledger/ledger-flow.js';
+import type { Movement } from '../journal/movement.js';
+import { ZERO, minor, sumOf, type Minor } from '../money/minor.js';
+import { STATEMENT_WORDS, type OrganisationKind } from '../organisations/kind.js';
+import { EARLIER_RESULTS, addTo, temporaryParts, type ComponentKey } from './equity-flows.js';
+
+/** The flows of one fiscal year that a span touches. */
+export interface YearFlows {
+  /** Those of the year before the span begins. */
+  readonly lead: readonly LedgerFlow[];
+  /** Those within the span. */
+  readonly span: readonly LedgerFlow[];
+}
+
+/** Everything up to the end of a span, cut where years and the span begin. */
+export interface EquityFlows {
+  /** All flows before the first of `years`. */
+  readonly base: readonly LedgerFlow[];
+  /** The years from the one the span begins in to the one it ends in, in order; at least one. */
+  readonly years: readonly YearFlows[];
+}
+
+/** A column of the equity statement. */
+export interface EquityComponent {
+  readonly key: ComponentKey;
+  readonly label: string;
+  readonly account?: Account;
+}
+
+/** The rows of the equity statement, in order. */
+export const EQUITY_ROWS = [
+  'opening-equity',
+  'corrections',
+  'net-result',
+  'contributions',
+  'withdrawals',
+  'transfers',
+  'other',
+  'closing-equity',
+] as const;
+
+/** One of {@link EQUITY_ROWS}. */
+export type EquityRowKey = (typeof EQUITY_ROWS)[number];
+
+/** A row: one amount a component, and their total; minor units, credit positive. */
+export interface EquityRow {
+  readonly key: EquityRowKey;
+  readonly label: string;
+  readonly amounts: readonly Minor[];
+  readonly total: Minor;
+}
+
+/** A statement of changes in equity. */
+export interface EquityStatement {
+  readonly components: readonly EquityComponent[];
+  readonly rows: readonly EquityRow[];
+}
+
+type Sums = Record<EquityRowKey, Map<ComponentKey, Minor>>;
+
+const ROW_OF_MOVEMENT = {
+  contribution: 'contributions',
+  withdrawal: 'withdrawals',
+  transfer: 'transfers',
+  correction: 'corrections',
+  other: 'other',
+} as const satisfies Record<Movement, EquityRowKey>;
+
+/**
+ * Draws up the statement of changes in equity of a span. The running result and drawings stand in the component that
+ * closing will give them to, so that the statement is the same before and after closing; years that ended without
+ * being closed stand in a component of their own. Opening entries count as opening. Where a closed year was shared
+ * out by other rules than today's, the difference is a transfer.
+ *
+ * @returns components with something to show; rows other than opening, result and closing only if not all zero
+ */
+export function equityStatement(chart: Chart, kind: OrganisationKind, flows: EquityFlows): EquityStatement {
+  const sums = Object.fromEntries(EQUITY_ROWS.map((key) => [key, new Map()])) as Sums;
+  addLedger(sums['opening-equity'], chart, flows.base, () => true);
+  addTo(sums['opening-equity'], EARLIER_RESULTS, unclosed(chart, flows.base));
+
+  let before = [...flows.base];
+  flows.years.forEach((year, place) => {
+    const all = [...year.lead, ...year.span];
+    before = [...before, ...all];
+    const isLast = place === flows.years.length - 1;
+    const isClosed = isLast || isAllZero(chart, before);
+    addYear(sums, chart, kind, year, isClosed);
+    if (!isLast && isClosed) addDifferences(sums.transfers, chart, kind, all, flows.base, place);
+  });
+  return laidOut(sums, chart, kind);
+}
+
+/** Adds the lead of a year to the opening and its span to the rows. */
+function addYear(sums: Sums, chart: Chart, kind: OrganisationKind, year: YearFlows, isShared: boolean): void {
+  const counts = (flow: LedgerFlow): boolean => !isShared || flow.stage !== 'closing';
+  addLedger(sums['opening-equity'], chart, year.lead, counts);
+  for (const flow of year.span.filter(counts)) {
+    if (!isPermanentEquity(accountIn(chart, flow.account))) continue;
+    const row = flow.stage === 'opening' ? 'opening-equity' : flow.stage === 'closing' ? 'transfers' : ROW_OF_MOVEMENT[flow.movement ?? 'other'];
+    addTo(sums[row], flow.account, minor(-flow.amount));
+  }
+  const to = isShared ? undefined : EARLIER_RESULTS;
+  const lead = temporaryParts(chart, kind, year.lead, to);
+  const whole = temporaryParts(chart, kind, [...year.lead, ...year.span], to);
+  const rows = { result: 'net-result', contributions: 'contributions', withdrawals: 'withdrawals' } as const;
+  for (const part of ['result', 'contributions', 'withdrawals'] as const) {
+    for (const [key, amount] of lead[part]) {
+      addTo(sums['opening-equity'], key, amount);
+      addTo(sums[rows[part]], key, minor(-amount));
+    }
+    for (const [key, amount] of whole[part]) addTo(sums[rows[part]], key, amount);
+  }
+}
+
+/** What a year's closing entries gave to each component beyond what the rules of today would give. */
+function addDifferences(
+  transfers: Map<ComponentKey, Minor>,
+  chart: Chart,
+  kind: OrganisationKind,
+  year: readonly LedgerFlow[],
+  base: readonly LedgerFlow[],
+  place: number,
+): void {
+  addLedger(transfers, chart, year, (flow) => flow.stage === 'closing');
+  const { result, contributions, withdrawals } = temporaryParts(chart, kind, year);
+  for (const part of [result, contributions, withdrawals]) {
+    for (const [key, amount] of part) addTo(transfers, key, minor(-amount));
+  }
+  // the first closed year also takes what was brought forward on temporary accounts
+  if (place === 0) addTo(transfers, EARLIER_RESULTS, minor(-unclosed(chart, base)));
+}
+
+function addLedger(
+  sums: Map<ComponentKey, Minor>,
+  chart: Chart,
+  flows: readonly LedgerFlow[],
+  counts: (flow: LedgerFlow) => boolean,
+): void {
+  for (const [id, amount] of sumByAccount(flows, counts)) {
+    if (isPermanentEquity(accountIn(chart, id))) addTo(sums, id, minor(-amount));
+  }
+}
+
+/** What is left on temporary accounts, credit positive. */
+function unclosed(chart: Chart, flows: readonly LedgerFlow[]): Minor {
+  return sumOf(flows.filter((flow) => isTemporary(accountIn(chart, flow.account))).map((flow) => minor(-flow.amount)));
+}
+
+function isAllZero(chart: Chart, flows: readonly LedgerFlow[]): boolean {
+  return [...sumByAccount(flows)].every(([id, amount]) => amount === 0 || !isTemporary(accountIn(chart, id)));
+}
+
+function laidOut(sums: Sums, chart: Chart, kind: OrganisationKind): EquityStatement {
+  for (const key of EQUITY_ROWS.slice(0, -1)) {
+    for (const [component, amount] of sums[key]) addTo(sums['closing-equity'], component, amount);
+  }
+  const shown = (key: ComponentKey): boolean => EQUITY_ROWS.some((row) => (sums[row].get(key) ?? 0) !== 0);
+  const components: EquityComponent[] = [
+    ...chart.accounts
+      .filter((account) => isPermanentEquity(account) && shown(account.id))
+      .map((account) => ({ key: account.id, label: account.name, account })),
+    ...(shown(EARLIER_RESULTS) ? [{ key: EARLIER_RESULTS, label: 'Earlier results not yet closed' } as const] : []),
+    ...(shown('unassigned-result') ? [{ key: 'unassigned-result', label: 'Result not yet assigned' } as const] : []),
+  ];
+  const rows = EQUITY_ROWS.map((key): EquityRow => {
+    const amounts = components.map((component) => sums[key].get(component.key) ?? ZERO);
+    const total = sumOf(amounts);
+    return { key, label: rowLabel(key, total, kind), amounts, total };
+  });
+  return { components, rows: rows.filter((row) => ALWAYS.has(row.key) || row.amounts.some((amount) => amount !== 0)) };
+}
+
+const ALWAYS: ReadonlySet<EquityRowKey> = new Set(['opening-equity', 'net-result', 'closing-equity']);
+
+function rowLabel(key: EquityRowKey, total: Minor, kind: OrganisationKind): string {
+  const words = STATEMENT_WORDS[kind];
+  switch (key) {
+    case 'opening-equity':
+      return 'At the beginning';
+    case 'corrections':
+      return 'Corrections of earlier years';
+    case 'net-result':
+      return total < 0 ? words.loss : words.profit;
+    case 'contributions':
+      return words.contributions;
+    case 'withdrawals':
+      return words.withdrawals;
+    case 'transfers':
+      return 'Transfers within equity';
+    case 'other':
+      return 'Other changes';
+    case 'closing-equity':
+      return 'At the end';
+    default:
+      return key satisfies never;
+  }
+}
+
+/** The row with a key. @throws {RangeError} if the statement has none */
+export function equityRow(statement: EquityStatement, key: EquityRowKey): EquityRow {
+  const row = statement.rows.find((candidate) => candidate.key === key);
+  if (!row) throw new RangeError(`the equity statement has no row ${key}`);
+  return row;
+}

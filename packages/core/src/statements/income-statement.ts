@@ -1,0 +1,93 @@
+import type { Chart } from '../accounts/chart.js';
+import { CLASSIFICATIONS, classificationsOf, type Classification } from '../accounts/classification.js';
+import { sumByAccount, type LedgerFlow } from '../ledger/ledger-flow.js';
+import { less, plus, minor, type Minor } from '../money/minor.js';
+import { STATEMENT_WORDS, type OrganisationKind } from '../organisations/kind.js';
+import { classifiedRows, statementPart, sumOfRows, type StatementRow } from './statement-row.js';
+
+/** All revenue against all expense, or with gross and operating results between. */
+export const INCOME_STATEMENT_FORMS = ['single-step', 'multi-step'] as const;
+
+/** One of {@link INCOME_STATEMENT_FORMS}. */
+export type IncomeStatementForm = (typeof INCOME_STATEMENT_FORMS)[number];
+
+/** An income statement; amounts in minor units. */
+export interface IncomeStatement {
+  readonly rows: readonly StatementRow[];
+  readonly totalRevenue: Minor;
+  readonly totalExpenses: Minor;
+  /** Revenue less expenses; negative for a loss. */
+  readonly netResult: Minor;
+}
+
+/**
+ * Draws up the income statement of a span. Closing entries are left out, so that it is the same before and after
+ * closing.
+ *
+ * @param flows everything posted in the span
+ * @example incomeStatement(chart, flows, 'company', 'single-step').netResult // → 466500
+ */
+export function incomeStatement(
+  chart: Chart,
+  flows: readonly LedgerFlow[],
+  kind: OrganisationKind,
+  form: IncomeStatementForm,
+  zeros = false,
+): IncomeStatement {
+  const sums = sumByAccount(flows, (flow) => flow.stage !== 'closing');
+  const of = (classification: Classification): StatementRow[] => classifiedRows(chart, classification, sums, zeros);
+  const totalRevenue = sumOfRows(classificationsOf('revenue').flatMap(of));
+  const totalExpenses = sumOfRows(classificationsOf('expense').flatMap(of));
+  const netResult = less(totalRevenue, totalExpenses);
+  const words = STATEMENT_WORDS[kind];
+  const last: StatementRow = {
+    row: 'total',
+    key: 'net-result',
+    label: netResult < 0 ? words.loss : words.profit,
+    amount: netResult,
+  };
+  const rows = form === 'single-step' ? singleStep(of, totalRevenue, totalExpenses) : multiStep(of, kind);
+  return { rows: [...rows, last], totalRevenue, totalExpenses, netResult };
+}
+
+type RowsOf = (classification: Classification) => StatementRow[];
+
+function singleStep(of: RowsOf, totalRevenue: Minor, totalExpenses: Minor): StatementRow[] {
+  return [
+    { row: 'heading', key: 'revenue', label: 'Revenue' },
+    ...classificationsOf('revenue').flatMap(of),
+    { row: 'subtotal', key: 'total-revenue', label: 'Total revenue', amount: totalRevenue },
+    { row: 'heading', key: 'expenses', label: 'Expenses' },
+    ...classificationsOf('expense').flatMap(of),
+    { row: 'subtotal', key: 'total-expenses', label: 'Total expenses', amount: totalExpenses },
+  ];
+}
+
+function multiStep(of: RowsOf, kind: OrganisationKind): StatementRow[] {
+  const words = STATEMENT_WORDS[kind];
+  const part = (classification: Classification, key: string = classification): StatementRow[] =>
+    statementPart(key, CLASSIFICATIONS[classification].label, of(classification));
+  const sum = (classification: Classification): Minor => sumOfRows(of(classification));
+  const result = (key: string, profit: string, loss: string, amount: Minor): StatementRow => ({
+    row: 'subtotal',
+    key,
+    label: amount < 0 ? loss : profit,
+    amount,
+  });
+  const gross = less(sum('revenue'), sum('cost-of-sales'));
+  const operating = less(gross, sum('operating-expenses'));
+  const others = plus(sum('other-income'), minor(-sum('other-expenses')));
+  const hasOthers = of('other-income').length + of('other-expenses').length > 0;
+  const hasTax = of('income-tax').length > 0;
+  return [
+    ...part('revenue', 'operating-revenue'),
+    ...part('cost-of-sales'),
+    ...(of('cost-of-sales').length > 0 ? [result('gross-result', words.grossProfit, words.grossLoss, gross)] : []),
+    ...part('operating-expenses'),
+    ...(hasOthers || hasTax ? [result('operating-result', words.operatingProfit, words.operatingLoss, operating)] : []),
+    ...part('other-income'),
+    ...part('other-expenses'),
+    ...(hasTax ? [result('result-before-tax', `${words.profit} before tax`, `${words.loss} before tax`, plus(operating, others))] : []),
+    ...part('income-tax'),
+  ];
+}

@@ -1,0 +1,61 @@
+import type { Account } from '../accounts/account.js';
+import { CLASSIFICATIONS, type Classification } from '../accounts/classification.js';
+import type { Chart } from '../accounts/chart.js';
+import { GROWS_ON } from '../accounts/element.js';
+import { ZERO, negated, sumOf, type Minor } from '../money/minor.js';
+
+/** What a row of a statement is; a carry is a figure that comes from the statement before. */
+export type StatementRowType = 'heading' | 'account' | 'subtotal' | 'total' | 'carry';
+
+/** A row of the income statement or balance sheet. */
+export interface StatementRow {
+  readonly row: StatementRowType;
+  /** Stable name of a heading, sum or carry; empty for accounts. */
+  readonly key: string;
+  readonly label: string;
+  readonly account?: Account;
+  /** Minor units, positive on the normal side of the classification. */
+  readonly amount?: Minor;
+}
+
+/**
+ * The accounts of one classification that have something to show, positive on the side on which their element grows.
+ *
+ * @param balances minor units by account, debit positive
+ * @param zeros whether accounts without an amount are listed too
+ */
+export function classifiedRows(
+  chart: Chart,
+  classification: Classification,
+  balances: ReadonlyMap<Account['id'], Minor>,
+  zeros = false,
+): StatementRow[] {
+  const grows = GROWS_ON[CLASSIFICATIONS[classification].element];
+  return chart.accounts
+    .filter((account) => account.classification === classification && !chart.headings.has(account.id))
+    .map((account): StatementRow => {
+      const balance = balances.get(account.id) ?? ZERO;
+      const amount = grows === 'debit' ? balance : negated(balance);
+      return { row: 'account', key: '', label: account.name, account, amount };
+    })
+    .filter((row) => zeros || row.amount !== 0);
+}
+
+/** The sum of rows' amounts. @returns minor units */
+export function sumOfRows(rows: readonly StatementRow[]): Minor {
+  return sumOf(rows.map((row) => row.amount ?? ZERO));
+}
+
+/** A part of a statement: its heading, its accounts and their sum; nothing if it has no accounts. */
+export function statementPart(key: string, label: string, rows: readonly StatementRow[], sumLabel = `Total ${lowerFirst(label)}`): StatementRow[] {
+  if (rows.length === 0) return [];
+  return [
+    { row: 'heading', key, label },
+    ...rows,
+    { row: 'subtotal', key: `total-${key}`, label: sumLabel, amount: sumOfRows(rows) },
+  ];
+}
+
+function lowerFirst(text: string): string {
+  return text.charAt(0).toLowerCase() + text.slice(1);
+}

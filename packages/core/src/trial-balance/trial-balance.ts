@@ -1,0 +1,83 @@
+import { isTemporary, type Account, type AccountId } from '../accounts/account.js';
+import { accountIn, type Chart } from '../accounts/chart.js';
+import { sumByAccount, type LedgerFlow } from '../ledger/ledger-flow.js';
+import { ZERO, minor, negated, plus, sumOf, type Minor } from '../money/minor.js';
+
+/** How far the trial balance has come: before adjusting entries, after them, after closing. */
+export const TRIAL_BALANCE_STAGES = ['unadjusted', 'adjusted', 'post-closing'] as const;
+
+/** One of {@link TRIAL_BALANCE_STAGES}. */
+export type TrialBalanceStage = (typeof TRIAL_BALANCE_STAGES)[number];
+
+/** The flows that a trial balance at a date is made of. */
+export interface TrialBalanceFlows {
+  /** Everything before the first day of the date's fiscal year. */
+  readonly earlier: readonly LedgerFlow[];
+  /** Everything from that day up to the date. */
+  readonly year: readonly LedgerFlow[];
+  /** Adjusting flows of the year that count whole even unadjusted, because they are earlier than the adjustments asked for. */
+  readonly keptAdjustments?: readonly LedgerFlow[];
+}
+
+/** An account with its balance in one of the two columns; minor units, both positive. */
+export interface TrialBalanceRow {
+  readonly account: Account;
+  readonly debit: Minor;
+  readonly credit: Minor;
+}
+
+/** A trial balance. */
+export interface TrialBalance {
+  readonly rows: readonly TrialBalanceRow[];
+  /** Results of earlier years that were never closed, debit positive; a row of its own when not zero. */
+  readonly earlierResults: Minor;
+  readonly totalDebit: Minor;
+  readonly totalCredit: Minor;
+}
+
+/**
+ * Draws up a trial balance. Unadjusted leaves out the year's adjusting and closing entries, adjusted its closing
+ * entries, post-closing nothing. Temporary accounts count from the first day of the year; what earlier years left on
+ * them stands as one figure.
+ *
+ * @param zeros whether accounts without a balance are listed too; headings never are
+ * @returns rows in the order of the chart; totals include the earlier results
+ * @throws {RangeError} if a sum leaves the safe range
+ */
+export function trialBalance(
+  chart: Chart,
+  flows: TrialBalanceFlows,
+  stage: TrialBalanceStage,
+  zeros = false,
+): TrialBalance {
+  const earlier = sumByAccount(flows.earlier);
+  const year = sumByAccount(flows.year, (flow) => countsIn(flow, stage));
+  const kept = stage === 'unadjusted' ? sumByAccount(flows.keptAdjustments ?? []) : new Map<AccountId, Minor>();
+  const balanceOf = (account: Account): Minor => {
+    const running = plus(year.get(account.id) ?? ZERO, kept.get(account.id) ?? ZERO);
+    return isTemporary(account) ? running : plus(running, earlier.get(account.id) ?? ZERO);
+  };
+  const rows = chart.accounts
+    .filter((account) => !chart.headings.has(account.id))
+    .map((account) => inColumns(account, balanceOf(account)))
+    .filter((row) => zeros || row.debit !== 0 || row.credit !== 0);
+  const earlierResults = sumOf(
+    [...earlier].flatMap(([id, amount]) => (isTemporary(accountIn(chart, id)) ? [amount] : [])),
+  );
+  return {
+    rows,
+    earlierResults,
+    totalDebit: sumOf([...rows.map((row) => row.debit), minor(Math.max(earlierResults, 0))]),
+    totalCredit: sumOf([...rows.map((row) => row.credit), minor(Math.max(-earlierResults, 0))]),
+  };
+}
+
+/** Whether a flow of the running year counts at a stage. */
+function countsIn(flow: LedgerFlow, stage: TrialBalanceStage): boolean {
+  if (flow.stage === 'closing') return stage === 'post-closing';
+  return flow.stage !== 'adjusting' || stage !== 'unadjusted';
+}
+
+function inColumns(account: Account, balance: Minor): TrialBalanceRow {
+  return balance >= 0 ? { account, debit: balance, credit: ZERO } : { account, debit: ZERO, credit: negated(balance) };
+}
