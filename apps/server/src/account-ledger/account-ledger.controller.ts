@@ -1,0 +1,28 @@
+import { Controller, Get, Header, Query } from '@nestjs/common';
+import { AccountLedgerQuery, type AccountLedgerAnswer } from '@just-ledger/contract';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { CurrentOrganisation } from '../sessions/session-guard.js';
+import { HeavyReader, Reader } from '../workers/workers.module.js';
+import { ledgerReport } from './ledger-report.js';
+
+/** The ledger of an account. */
+@Controller('api/organisations/:organisation/reports')
+export class AccountLedgerController {
+  constructor(
+    private readonly reader: Reader,
+    private readonly heavyReader: HeavyReader,
+  ) {}
+
+  @Get('account-ledger')
+  json(@CurrentOrganisation() of: Organisation, @Query() query: AccountLedgerQuery): AccountLedgerAnswer {
+    return ledgerReport(this.reader.db, of, query, this.reader.clock.today(), query.limit ?? 200);
+  }
+
+  @Get('account-ledger.csv')
+  @Header('content-type', 'text/csv; charset=utf-8')
+  csv(@CurrentOrganisation() of: Organisation, @Query() query: AccountLedgerQuery): Promise<string> {
+    const { account, from, to } = query;
+    const whole = { account, ...(from && { from }), ...(to && { to }) };
+    return this.heavyReader.run('ledgerCsv', { organisation: of.id, query: whole, today: this.reader.clock.today() });
+  }
+}

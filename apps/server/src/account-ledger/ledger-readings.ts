@@ -1,0 +1,23 @@
+import type { AccountLedgerQuery } from '@just-ledger/contract';
+import { parseCivilDate } from '@just-ledger/core';
+import { writeCsv } from '../csv/csv.js';
+import type { Db } from '../database/connection.js';
+import { organisationOf } from '../organisations/organisation-store.js';
+import { ledgerReport } from './ledger-report.js';
+
+/** Account ledgers in one piece. */
+export const ledgerReadings = {
+  /** The whole ledger of an account as a file. */
+  ledgerCsv(db: Db, { organisation, query, today }: { organisation: number; query: AccountLedgerQuery; today: string }): string {
+    const of = organisationOf(db, organisation);
+    const ledger = ledgerReport(db, of, { ...query }, parseCivilDate(today), undefined);
+    return writeCsv(
+      ['date', 'entry', 'explanation', 'note', 'debit', 'credit', 'balance'],
+      [
+        [ledger.from, '', 'brought forward', '', '', '', ledger.broughtForward],
+        ...ledger.rows.map((row) => [row.date, row.entry, row.explanation, row.note ?? '', row.debit ?? '', row.credit ?? '', row.balance]),
+      ],
+      ['debit', 'credit', 'balance'],
+    );
+  },
+};

@@ -1,0 +1,155 @@
+import type { AccountLedgerAnswer, AccountLedgerQuery, LedgerRowAnswer } from '@just-ledger/contract';
+import {
+  ZERO,
+  accountLedger,
+  accountTitle,
+  countsFrom,
+  dayBefore,
+  entryNumber,
+  formatAmount,
+  minor,
+  type Account,
+  type AccountId,
+  type Chart,
+  type CivilDate,
+  type Minor,
+} from '@just-ledger/core';
+import { and, between, eq, lte, sql } from 'drizzle-orm';
+import { loadChart } from '../accounts/account-store.js';
+import type { Db } from '../database/connection.js';
+import { accountTotal, line } from '../database/schema.js';
+import { periodNumber } from '../ledger/flow-store.js';
+import { reportSpan } from '../ledger/ledger-span.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { unprocessable } from '../problems/refusal.js';
+
+interface Cursor {
+  readonly date: CivilDate;
+  readonly entry: number;
+  readonly place: number;
+}
+
+interface FoundLine {
+  readonly date: CivilDate;
+  readonly amount: Minor;
+  readonly entry: number;
+  readonly place: number;
+  readonly number: string;
+  readonly explanation: string;
+  readonly note: string | null;
+  readonly contact: string | null;
+}
+
+/** A page of an account's ledger; without a limit the whole span. */
+export function ledgerReport(db: Db, of: Organisation, query: AccountLedgerQuery, today: CivilDate, limit: number | undefined): AccountLedgerAnswer {
+  const chart = loadChart(db, of.id);
+  const account = chart.byNumber.get(query.account);
+  if (!account) throw unprocessable('account-unknown', 'account', `There is no account ${query.account}.`);
+  const { from, to } = reportSpan(query, of, today);
+  const after = query.after ? readCursor(query.after) : undefined;
+  const found = linesAfter(db, of, account.id, after ?? { date: from, entry: 0, place: 0 }, to, limit === undefined ? undefined : limit + 1);
+  const shown = limit === undefined ? found : found.slice(0, limit);
+  const hasMore = shown.length < found.length;
+  const last = shown.at(-1);
+  const opening = after ? balanceBefore(db, of, account, after) : openingBalance(db, of, account, from);
+  const until = hasMore && last ? last.date : to;
+  const rows = accountLedger(account, of.calendar, opening, after?.date ?? from, shown, until);
+  const opposite = oppositeAccounts(db, of, chart, account.id, shown);
+  const write = (amount: Minor): string => formatAmount(amount, of.baseCurrency);
+  return {
+    account: account.number,
+    name: account.name,
+    from,
+    to,
+    broughtForward: write(opening),
+    rows: rows.map((row): LedgerRowAnswer => {
+      const amount = row.is === 'line' ? row.line.amount : row.amount;
+      const sides = { debit: amount > 0 ? write(amount) : null, credit: amount < 0 ? write(minor(-amount)) : null, balance: write(row.balance) };
+      if (row.is === 'year-ended') {
+        return { date: row.date, entry: '', explanation: 'Year ended, not closed', note: null, contact: null, opposite: '', ...sides };
+      }
+      const { date, number, explanation, note, contact, entry } = row.line;
+      return { date, entry: number, explanation, note, contact, opposite: opposite.get(entry) ?? '', ...sides };
+    }),
+    closing: write(closingBalance(db, of, account, to)),
+    next: hasMore && last ? `${last.date}.${last.entry}.${last.place}` : null,
+  };
+}
+
+/** An account's balance before the first line of a day, within its year if it is temporary. */
+function openingBalance(db: Db, of: Organisation, account: Account, day: CivilDate): Minor {
+  const start = countsFrom(account, of.calendar, day);
+  return start === day ? ZERO : sumOfDays(db, of, account.id, start, dayBefore(day));
+}
+
+function closingBalance(db: Db, of: Organisation, account: Account, day: CivilDate): Minor {
+  return sumOfDays(db, of, account.id, countsFrom(account, of.calendar, day), day);
+}
+
+/** The balance after a line where a page ended. */
+function balanceBefore(db: Db, of: Organisation, account: Account, cursor: Cursor): Minor {
+  const ofDay = db.get<{ amount: number }>(sql`
+    SELECT coalesce(sum(amount), 0) AS amount FROM line
+    WHERE organisation = ${of.id} AND account = ${account.id} AND date = ${cursor.date}
+      AND (entry < ${cursor.entry} OR (entry = ${cursor.entry} AND place <= ${cursor.place}))`);
+  return minor(openingBalance(db, of, account, cursor.date) + ofDay.amount);
+}
+
+/** Sums an account from one day to another: whole periods from its totals, the last period from its lines. */
+function sumOfDays(db: Db, of: Organisation, account: AccountId, from: CivilDate | undefined, to: CivilDate): Minor {
+  if (from !== undefined && from > to) return ZERO;
+  const last = periodNumber(of.calendar, to);
+  const first = from === undefined ? 0 : periodNumber(of.calendar, from);
+  const mine = eq(accountTotal.organisation, of.id);
+  const whole = db
+    .select({ amount: sql<number>`coalesce(sum(${accountTotal.amount}), 0)` })
+    .from(accountTotal)
+    .where(and(mine, eq(accountTotal.account, account), between(accountTotal.period, first, last - 1)))
+    .get();
+  const monthStart = last === 0 ? '0000-00-00' : `${String(last).slice(0, 4)}-${String(last).slice(4)}-01`;
+  const begin = monthStart < of.calendar.firstDay && last !== 0 ? of.calendar.firstDay : monthStart;
+  const part = db
+    .select({ amount: sql<number>`coalesce(sum(${line.amount}), 0)` })
+    .from(line)
+    .where(and(eq(line.organisation, of.id), eq(line.account, account), sql`${line.date} >= ${begin}`, lte(line.date, to)))
+    .get();
+  return minor((whole?.amount ?? 0) + (part?.amount ?? 0));
+}
+
+function linesAfter(db: Db, of: Organisation, account: AccountId, after: Cursor, to: CivilDate, limit: number | undefined): FoundLine[] {
+  const rows = db.all<Omit<FoundLine, 'number'> & { year: string; serial: number }>(sql`
+    SELECT l.date AS date, l.amount AS amount, l.entry AS entry, l.place AS place, e.year AS year, e.number AS serial,
+      e.explanation AS explanation, l.note AS note, c.name AS contact
+    FROM line AS l JOIN entry AS e ON e.organisation = l.organisation AND e.place = l.entry
+      LEFT JOIN contact AS c ON c.organisation = l.organisation AND c.id = l.contact
+    WHERE l.organisation = ${of.id} AND l.account = ${account} AND l.date >= ${after.date} AND l.date <= ${to}
+      AND (l.date > ${after.date} OR l.entry > ${after.entry} OR (l.entry = ${after.entry} AND l.place > ${after.place}))
+    ORDER BY l.date, l.entry, l.place LIMIT ${limit ?? -1}`);
+  return rows.map(({ year, serial, ...row }) => ({ ...row, number: entryNumber(year, serial) }));
+}
+
+/** The other accounts of each entry: the one if there is one, else how many. */
+function oppositeAccounts(db: Db, of: Organisation, chart: Chart, own: AccountId, lines: readonly FoundLine[]): Map<number, string> {
+  const accounts = new Map<number, Set<number>>();
+  const entries = [...new Set(lines.map((one) => one.entry))];
+  for (let at = 0; at < entries.length; at += 500) {
+    const places = sql.join(entries.slice(at, at + 500).map((place) => sql`${place}`), sql`, `);
+    for (const row of db.all<{ entry: number; account: number }>(
+      sql`SELECT DISTINCT entry, account FROM line WHERE organisation = ${of.id} AND entry IN (${places}) AND account <> ${own}`,
+    )) {
+      accounts.set(row.entry, (accounts.get(row.entry) ?? new Set()).add(row.account));
+    }
+  }
+  return new Map([...accounts].map(([entry, others]) => [entry, titleOf([...others], chart)]));
+}
+
+function titleOf(others: readonly number[], chart: Chart): string {
+  const only = others.length === 1 ? chart.byId.get(others[0] as AccountId) : undefined;
+  return only ? accountTitle(only) : `${others.length} accounts`;
+}
+
+function readCursor(text: string): Cursor {
+  const match = /^(\d{4}-\d\d-\d\d)\.(\d{1,15})\.(\d{1,6})$/.exec(text);
+  if (!match) throw unprocessable('cursor', 'after', 'This is not where a page ended.');
+  return { date: match[1] as CivilDate, entry: Number(match[2]), place: Number(match[3]) };
+}

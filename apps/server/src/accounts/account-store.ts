@@ -1,0 +1,93 @@
+import type { AccountAnswer } from '@just-ledger/contract';
+import {
+  chartOf,
+  formatAmount,
+  minor,
+  normalBalanceOf,
+  type Account,
+  type AccountId,
+  type Chart,
+  type CurrencyCode,
+  type Minor,
+} from '@just-ledger/core';
+import { eq, sql } from 'drizzle-orm';
+import type { Db } from '../database/connection.js';
+import { account, total } from '../database/schema.js';
+
+type AccountRow = typeof account.$inferSelect;
+
+/** An organisation's chart of accounts. */
+export function loadChart(db: Db, organisation: number): Chart {
+  return chartOf(db.select().from(account).where(eq(account.organisation, organisation)).all().map(accountOf));
+}
+
+/** How many posted lines stand on each account. */
+export function postedLines(db: Db, organisation: number): Map<number, number> {
+  const rows = db
+    .select({ account: total.account, lines: sql<number>`sum(${total.lines})` })
+    .from(total)
+    .where(eq(total.organisation, organisation))
+    .groupBy(total.account)
+    .all();
+  return new Map(rows.map((row) => [row.account, row.lines]));
+}
+
+/** The version of each account, for changes that must not undo somebody else's. */
+export function accountVersions(db: Db, organisation: number): Map<number, number> {
+  const rows = db
+    .select({ id: account.id, version: account.version })
+    .from(account)
+    .where(eq(account.organisation, organisation))
+    .all();
+  return new Map(rows.map((row) => [row.id, row.version]));
+}
+
+/** An account as it goes over the wire. */
+export function accountAnswer(
+  of: Account,
+  chart: Chart,
+  currency: CurrencyCode,
+  facts: { lines: number; balance: Minor; version: number },
+): AccountAnswer {
+  const numberOf = (id: AccountId | undefined): string | null => (id === undefined ? null : (chart.byId.get(id)?.number ?? null));
+  return {
+    id: of.id,
+    number: of.number,
+    name: of.name,
+    element: of.element,
+    classification: of.classification,
+    normalBalance: normalBalanceOf(of),
+    contra: of.contra,
+    parent: numberOf(of.parent),
+    heading: chart.headings.has(of.id),
+    control: of.control ?? null,
+    currency: of.currency ?? null,
+    typedEntries: of.typedEntries,
+    active: of.active,
+    role: of.role ?? null,
+    closesTo: numberOf(of.closesTo),
+    share: of.share ?? null,
+    lines: facts.lines,
+    balance: formatAmount(minor(facts.balance), currency),
+    version: facts.version,
+  };
+}
+
+function accountOf(row: AccountRow): Account {
+  return {
+    id: row.id as AccountId,
+    number: row.number,
+    name: row.name,
+    element: row.element as Account['element'],
+    classification: row.classification as Account['classification'],
+    contra: row.contra,
+    typedEntries: row.typedEntries,
+    active: row.active,
+    ...(row.parent !== null && { parent: row.parent as AccountId }),
+    ...(row.currency !== null && { currency: row.currency as CurrencyCode }),
+    ...(row.control !== null && { control: row.control as NonNullable<Account['control']> }),
+    ...(row.role !== null && { role: row.role as NonNullable<Account['role']> }),
+    ...(row.closesTo !== null && { closesTo: row.closesTo as AccountId }),
+    ...(row.share !== null && { share: row.share }),
+  };
+}

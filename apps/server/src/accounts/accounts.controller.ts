@@ -1,0 +1,81 @@
+import { Body, Controller, Delete, Get, Header, HttpCode, Param, ParseIntPipe, Post, Put, Query } from '@nestjs/common';
+import { AccountRequest, ChangeAccountRequest, TrialBalanceQuery, type AccountAnswer, type ImportAnswer } from '@just-ledger/contract';
+import { CHART_COLUMNS, ZERO, chartRows, plus, sumByAccount, isTemporary, type CivilDate, type Minor } from '@just-ledger/core';
+import { csvText } from '../csv/csv-body.js';
+import { writeCsv } from '../csv/csv.js';
+import { flowsAtDate, reportDate } from '../ledger/ledger-span.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { notFound } from '../problems/refusal.js';
+import { CurrentOrganisation } from '../sessions/session-guard.js';
+import { Reader, Writer } from '../workers/workers.module.js';
+import { accountAnswer, accountVersions, loadChart, postedLines } from './account-store.js';
+
+/** The chart of accounts. */
+@Controller('api/organisations/:organisation')
+export class AccountsController {
+  constructor(
+    private readonly reader: Reader,
+    private readonly writer: Writer,
+  ) {}
+
+  /** All accounts with their balances at a date, by default today. */
+  @Get('accounts')
+  list(@CurrentOrganisation() of: Organisation, @Query() query: TrialBalanceQuery): AccountAnswer[] {
+    const today = this.reader.clock.today();
+    return this.answers(of, reportDate(query.asAt, 'asAt', of, today, today));
+  }
+
+  @Post('accounts')
+  async add(@CurrentOrganisation() of: Organisation, @Body() request: AccountRequest): Promise<AccountAnswer> {
+    return this.answer(of, await this.writer.run('addAccount', { organisation: of.id, request }));
+  }
+
+  @Put('accounts/:id')
+  async change(
+    @CurrentOrganisation() of: Organisation,
+    @Param('id', ParseIntPipe) id: number,
+    @Body() request: ChangeAccountRequest,
+  ): Promise<AccountAnswer> {
+    await this.writer.run('changeAccount', { organisation: of.id, id, request });
+    return this.answer(of, id);
+  }
+
+  @Delete('accounts/:id')
+  @HttpCode(204)
+  remove(@CurrentOrganisation() of: Organisation, @Param('id', ParseIntPipe) id: number): Promise<void> {
+    return this.writer.run('removeAccount', { organisation: of.id, id });
+  }
+
+  @Post('accounts/import')
+  @HttpCode(200)
+  import(@CurrentOrganisation() of: Organisation, @Body() body: unknown): Promise<ImportAnswer> {
+    return this.writer.run('importAccounts', { organisation: of.id, csv: csvText(body) });
+  }
+
+  @Get('accounts.csv')
+  @Header('content-type', 'text/csv; charset=utf-8')
+  csv(@CurrentOrganisation() of: Organisation): string {
+    return writeCsv(CHART_COLUMNS, chartRows(loadChart(this.reader.db, of.id)));
+  }
+
+  private answer(of: Organisation, id: number): AccountAnswer {
+    const found = this.answers(of, this.reader.clock.today()).find((one) => one.id === id);
+    if (!found) throw notFound('account');
+    return found;
+  }
+
+  private answers(of: Organisation, asAt: CivilDate): AccountAnswer[] {
+    const { db } = this.reader;
+    const chart = loadChart(db, of.id);
+    const { earlier, year } = flowsAtDate(db, of, { organisation: of.id, calendar: of.calendar }, asAt);
+    const [before, running] = [sumByAccount(earlier), sumByAccount(year)];
+    const lines = postedLines(db, of.id);
+    const versions = accountVersions(db, of.id);
+    return chart.accounts.map((account) => {
+      const own: Minor = running.get(account.id) ?? ZERO;
+      const balance = isTemporary(account) ? own : plus(own, before.get(account.id) ?? ZERO);
+      const facts = { lines: lines.get(account.id) ?? 0, balance, version: versions.get(account.id) ?? 1 };
+      return accountAnswer(account, chart, of.baseCurrency, facts);
+    });
+  }
+}

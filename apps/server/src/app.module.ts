@@ -1,0 +1,47 @@
+import { Module } from '@nestjs/common';
+import { APP_FILTER, APP_GUARD, APP_PIPE } from '@nestjs/core';
+import { AccountLedgerController } from './account-ledger/account-ledger.controller.js';
+import { AccountsController } from './accounts/accounts.controller.js';
+import { ClosingController } from './closing/closing.controller.js';
+import { ContactsController } from './contacts/contacts.controller.js';
+import { HealthController } from './health.controller.js';
+import { DraftsController } from './journal/drafts.controller.js';
+import { EntriesController } from './journal/entries.controller.js';
+import { OrganisationsController } from './organisations/organisations.controller.js';
+import { ProblemFilter } from './problems/problem-filter.js';
+import { requestPipe } from './problems/request-pipe.js';
+import { FullChecks } from './proofs/full-checks.js';
+import { ProofsController } from './proofs/proofs.controller.js';
+import { RecurringController } from './recurring/recurring.controller.js';
+import { SessionGuard } from './sessions/session-guard.js';
+import { SessionsController } from './sessions/sessions.controller.js';
+import { StatementsController } from './statements/statements.controller.js';
+import { TrialBalanceController } from './trial-balance/trial-balance.controller.js';
+import { WorkersModule } from './workers/workers.module.js';
+
+/** The whole server. */
+@Module({
+  imports: [WorkersModule],
+  controllers: [
+    HealthController,
+    SessionsController,
+    OrganisationsController,
+    AccountsController,
+    ContactsController,
+    EntriesController,
+    DraftsController,
+    RecurringController,
+    ClosingController,
+    TrialBalanceController,
+    AccountLedgerController,
+    StatementsController,
+    ProofsController,
+  ],
+  providers: [
+    FullChecks,
+    { provide: APP_GUARD, useClass: SessionGuard },
+    { provide: APP_FILTER, useClass: ProblemFilter },
+    { provide: APP_PIPE, useValue: requestPipe },
+  ],
+})
+export class AppModule {}

@@ -1,0 +1,78 @@
+import type { ClosingAnswer, ClosingRequest } from '@just-ledger/contract';
+import { BROUGHT_FORWARD, balanceProblems, entryNumber, periodsOf, problem, reversalOf, yearName, type Period } from '@just-ledger/core';
+import { and, desc, eq } from 'drizzle-orm';
+import { entry, periodEvent, yearClosing } from '../database/schema.js';
+import { EntryAppender } from '../journal/append-entry.js';
+import { postedEntryOf, reversalNumberOf } from '../journal/entry-store.js';
+import { organisationOf } from '../organisations/organisation-store.js';
+import { Refusal } from '../problems/refusal.js';
+import type { WriteContext } from '../workers/write-context.js';
+import { prepareClosing } from './closing-rehearsal.js';
+import { lock, unlock, yearFrom } from './period-commands.js';
+import { chainEnd, closedYears } from './period-store.js';
+
+export interface YearPlace {
+  readonly organisation: number;
+  readonly person: number;
+  readonly year: string;
+}
+
+/** What closes and reopens years. */
+export const closingCommands = {
+  /** Posts a year's closing entries and locks all its months. */
+  closeYear(context: WriteContext, { organisation, person, year: label, request }: YearPlace & { request: ClosingRequest }): ClosingAnswer {
+    const of = organisationOf(context.db, organisation);
+    const prepared = prepareClosing(context.db, of, label, context.clock.today(), request.form);
+    const { year, entries, remarks } = prepared;
+    if (prepared.closed) throw new Refusal(422, [problem('year-closed', '', `${yearName(year)} is closed already.`)]);
+    const blocking = remarks.filter((remark) => remark.blocks);
+    if (blocking.length > 0) throw new Refusal(422, blocking.map(({ code, message }) => problem(code, '', message)));
+    const books = context.booksOf(organisation);
+    const unbalanced = entries.flatMap((one) => balanceProblems(one.lines, books));
+    if (unbalanced.length > 0) throw new Refusal(422, unbalanced);
+    const appender = new EntryAppender(context, { organisation, person, source: 'closing' }, books);
+    const numbers = entries.map((one) => appender.append(one).number);
+    const at = context.clock.moment();
+    context.db.insert(yearClosing).values({ organisation, year: year.label, closedAt: at, closedBy: person }).run();
+    context.db
+      .insert(periodEvent)
+      .values({ organisation, period: year.label, event: 'closed', at, by: person, ...chainEnd(context.db, organisation) })
+      .run();
+    for (const period of closedPeriods(of.calendar.firstDay === year.first, periodsOf(year))) lock(context, organisation, person, period);
+    return { year: year.label, entries: numbers };
+  },
+
+  /** Takes a year's closing entries back by reversing them and unlocks its last month, on the record. */
+  reopenYear(context: WriteContext, { organisation, person, year: label, reason }: YearPlace & { reason: string }): ClosingAnswer {
+    const year = yearFrom(context, organisation, label);
+    const closed = closedYears(context.db, organisation);
+    if (!closed.has(year.label)) throw new Refusal(422, [problem('year-open', '', `${yearName(year)} is not closed.`)]);
+    const later = [...closed].find((other) => other > year.label);
+    if (later) throw new Refusal(422, [problem('later-year-closed', '', `${later} is closed too; reopen it first.`)]);
+    unlock(context, organisation, person, year.last.slice(0, 7) as Period, reason);
+    const books = context.booksOf(organisation);
+    const rows = context.db
+      .select()
+      .from(entry)
+      .where(and(eq(entry.organisation, organisation), eq(entry.kind, 'closing'), eq(entry.date, year.last)))
+      .orderBy(desc(entry.place))
+      .all()
+      .filter((row) => reversalNumberOf(context.db, organisation, row.place) === undefined);
+    const appender = new EntryAppender(context, { organisation, person, source: 'closing' }, books);
+    const numbers = rows.map((row) => {
+      const explanation = `Reopening of ${yearName(year)}: reversal of ${entryNumber(row.year, row.number)}`;
+      const reversal = reversalOf(postedEntryOf(row), year.last, books, { reopening: true, explanation });
+      if (!reversal.ok) throw new Refusal(422, reversal.problems);
+      return appender.append(reversal.value.entry, { reverses: row.place, stage: reversal.value.stage }).number;
+    });
+    context.db.delete(yearClosing).where(and(eq(yearClosing.organisation, organisation), eq(yearClosing.year, year.label))).run();
+    const event = { organisation, period: year.label, event: 'reopened' as const, at: context.clock.moment(), by: person, reason };
+    context.db.insert(periodEvent).values({ ...event, ...chainEnd(context.db, organisation) }).run();
+    return { year: year.label, entries: numbers };
+  },
+};
+
+/** The first year locks what was brought forward too. */
+function closedPeriods(isFirst: boolean, periods: readonly Period[]): Period[] {
+  return isFirst ? [BROUGHT_FORWARD, ...periods] : [...periods];
+}

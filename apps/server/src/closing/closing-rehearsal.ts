@@ -1,0 +1,163 @@
+import type { ClosingRehearsalAnswer } from '@just-ledger/contract';
+import {
+  accountIn,
+  closingEntries,
+  findFiscalYear,
+  formatAmount,
+  horizonOf,
+  isTemporary,
+  longDate,
+  minor,
+  periodName,
+  trialBalance,
+  yearName,
+  type AccountId,
+  type Chart,
+  type CheckedEntry,
+  type CivilDate,
+  type ClosingForm,
+  type FiscalYear,
+  type LedgerFlow,
+  type Period,
+  type Problem,
+  type TemporaryBalance,
+} from '@just-ledger/core';
+import { and, eq, gte, lte, sql } from 'drizzle-orm';
+import { loadChart } from '../accounts/account-store.js';
+import type { Db } from '../database/connection.js';
+import { periodLock, total } from '../database/schema.js';
+import { periodNumber } from '../ledger/flow-store.js';
+import { flowsAtDate } from '../ledger/ledger-span.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { draftsOf } from '../journal/draft-store.js';
+import { notFound } from '../problems/refusal.js';
+import { trialBalanceAnswer } from '../trial-balance/trial-balance-report.js';
+import { closedYears } from './period-store.js';
+
+/** A remark on a closing: what stands in the way of it, or should be looked at first. */
+export type ClosingRemark = ClosingRehearsalAnswer['remarks'][number];
+
+/** What closing a year would do, as core objects. */
+export interface PreparedClosing {
+  readonly year: FiscalYear;
+  readonly chart: Chart;
+  readonly closed: boolean;
+  readonly form: ClosingForm;
+  readonly entries: readonly CheckedEntry[];
+  readonly remarks: readonly ClosingRemark[];
+}
+
+/** Prepares the closing of a year. @throws {Refusal} 404 if the books do not have it */
+export function prepareClosing(db: Db, of: Organisation, label: string, today: CivilDate, asked?: ClosingForm): PreparedClosing {
+  const year = findFiscalYear(of.calendar, label);
+  if (!year || year.last > horizonOf(of.calendar, today)) throw notFound('fiscal year');
+  const chart = loadChart(db, of.id);
+  const closed = closedYears(db, of.id).has(year.label);
+  const form = asked ?? (chart.accounts.some((one) => one.role === 'income-summary' && one.active) ? 'income-summary' : 'direct');
+  const basis = { chart, kind: of.kind, date: year.last, balances: temporaryBalances(db, of, chart, year.last) };
+  const prepared = closed ? { ok: true as const, value: [] } : closingEntries(basis, asked);
+  const remarks = closed ? [] : remarksOn(db, of, chart, year, today, prepared.ok ? [] : prepared.problems);
+  return { year, chart, closed, form, entries: prepared.ok ? prepared.value : [], remarks };
+}
+
+/** The closing rehearsal as it goes over the wire. */
+export function closingRehearsal(db: Db, of: Organisation, label: string, today: CivilDate, asked?: ClosingForm): ClosingRehearsalAnswer {
+  const { year, chart, closed, form, entries, remarks } = prepareClosing(db, of, label, today, asked);
+  const write = (amount: number): string => formatAmount(minor(amount), of.baseCurrency);
+  const { earlier, year: running } = flowsAtDate(db, of, { organisation: of.id, calendar: of.calendar }, year.last);
+  const toCome = entries.flatMap((entry) => entry.lines.map((line): LedgerFlow => ({ account: line.account, stage: 'closing', amount: line.amount })));
+  // what was brought forward on temporary accounts is closed with the first year
+  const all = [...earlier.map((flow) => (isTemporary(accountIn(chart, flow.account)) ? { ...flow, stage: 'ordinary' as const } : flow))];
+  const carried = all.filter((flow) => isTemporary(accountIn(chart, flow.account)));
+  const lasting = all.filter((flow) => !isTemporary(accountIn(chart, flow.account)));
+  const after = trialBalance(chart, { earlier: lasting, year: [...carried, ...running, ...toCome] }, 'post-closing');
+  return {
+    year: year.label,
+    yearName: yearName(year),
+    date: year.last,
+    closed,
+    form,
+    entries: entries.map(({ explanation, lines }) => ({
+      explanation,
+      lines: lines.map(({ account, amount }) => ({
+        account: accountIn(chart, account).number,
+        accountName: accountIn(chart, account).name,
+        debit: amount > 0 ? write(amount) : null,
+        credit: amount < 0 ? write(-amount) : null,
+      })),
+    })),
+    postClosingTrialBalance: trialBalanceAnswer(after, year.last, 'post-closing', of.baseCurrency),
+    remarks: [...remarks],
+  };
+}
+
+/** The balances of temporary accounts at the end of a year, by combination of breakdown values. */
+function temporaryBalances(db: Db, of: Organisation, chart: Chart, last: CivilDate): TemporaryBalance[] {
+  const rows = db
+    .select({
+      account: total.account,
+      amount: sql<number>`sum(${total.amount})`,
+      content: sql<string | null>`(SELECT content FROM combination WHERE organisation = ${of.id} AND id = ${total.combination})`,
+    })
+    .from(total)
+    .where(and(eq(total.organisation, of.id), lte(total.period, periodNumber(of.calendar, last))))
+    .groupBy(total.account, total.combination)
+    .all();
+  return rows
+    .filter((row) => isTemporary(accountIn(chart, row.account as AccountId)))
+    .map(({ account, amount, content }) => ({
+      account: account as AccountId,
+      amount: minor(amount),
+      ...(content && { breakdowns: JSON.parse(content) as Record<string, number> }),
+    }))
+    .sort((a, b) => (accountIn(chart, a.account).number < accountIn(chart, b.account).number ? -1 : 1));
+}
+
+function remarksOn(
+  db: Db,
+  of: Organisation,
+  chart: Chart,
+  year: FiscalYear,
+  today: CivilDate,
+  problems: readonly Problem[],
+): ClosingRemark[] {
+  const remarks: ClosingRemark[] = problems.map(({ code, message }) => ({ code, message, blocks: true }));
+  if (year.last > today) {
+    remarks.push({ code: 'year-running', message: `The year runs until ${longDate(year.last)}.`, blocks: true });
+  }
+  const open = firstOpenYearBefore(db, of, chart, year);
+  if (open) remarks.push({ code: 'earlier-year-open', message: `${yearName(open)} is not closed yet; years are closed in order.`, blocks: true });
+  const lastPeriod = year.last.slice(0, 7) as Period;
+  const lockOfLast = and(eq(periodLock.organisation, of.id), eq(periodLock.period, lastPeriod));
+  if (db.select({ period: periodLock.period }).from(periodLock).where(lockOfLast).get()) {
+    remarks.push({ code: 'period-locked', message: `${periodName(lastPeriod)} is locked; closing entries are dated on its last day. Unlock it first.`, blocks: true });
+  }
+  const drafts = draftsOf(db, of.id).filter((draft) => draft.date >= year.first && draft.date <= year.last).length;
+  if (drafts > 0) {
+    const message = drafts === 1 ? '1 draft is dated in this year.' : `${drafts} drafts are dated in this year.`;
+    remarks.push({ code: 'drafts', message, blocks: false });
+  }
+  return remarks;
+}
+
+/** The first earlier year that still has something on temporary accounts and was not closed. */
+function firstOpenYearBefore(db: Db, of: Organisation, chart: Chart, year: FiscalYear): FiscalYear | undefined {
+  const closed = closedYears(db, of.id);
+  const temporary = new Set(chart.accounts.filter(isTemporary).map((account): number => account.id));
+  const first = Number(findFiscalYear(of.calendar, of.calendar.firstDay.slice(0, 4))?.label ?? of.calendar.firstDay.slice(0, 4));
+  for (let label = first; label < Number(year.label); label += 1) {
+    const earlier = findFiscalYear(of.calendar, String(label));
+    if (!earlier || closed.has(earlier.label)) continue;
+    const [from, to] = [periodNumber(of.calendar, earlier.first), periodNumber(of.calendar, earlier.last)];
+    const open = db
+      .select({ account: total.account, amount: sql<number>`sum(${total.amount})` })
+      .from(total)
+      .where(and(eq(total.organisation, of.id), gte(total.period, from), lte(total.period, to)))
+      .groupBy(total.account)
+      .all()
+      .some((row) => temporary.has(row.account) && row.amount !== 0);
+    if (open) return earlier;
+  }
+  return undefined;
+}
+

@@ -1,0 +1,78 @@
+import Papa from 'papaparse';
+import { problem, type Problem } from '@just-ledger/core';
+import { Refusal } from '../problems/refusal.js';
+
+/** A CSV row with its line in the file, the header being 1. */
+export interface CsvRow<Column extends string> {
+  readonly line: number;
+  readonly cells: Readonly<Partial<Record<Column, string>>>;
+}
+
+/** Text cells that a spreadsheet would take for a formula carry one apostrophe in files. */
+const RISKY = /^[=+\-@'\t\r]/;
+
+/**
+ * Reads a CSV text with a header row (RFC 4180, UTF-8 with or without BOM). Columns may stand in any order.
+ *
+ * @param columns every column that may appear
+ * @param required those that must
+ * @param amounts columns that hold amounts, which keep a leading minus
+ * @throws {Refusal} with every problem by row: unknown or missing columns, ragged rows, broken quotes
+ */
+export function readCsv<Column extends string>(
+  text: string,
+  columns: readonly Column[],
+  required: readonly Column[],
+  amounts: ReadonlySet<Column> = new Set(),
+): CsvRow<Column>[] {
+  if (text.includes('\u0000') || text.includes('\ufffd')) {
+    throw new Refusal(422, [problem('csv-encoding', '', 'The file is not UTF-8 text.')]);
+  }
+  const parsed = Papa.parse<string[]>(text.replace(/^\ufeff/, ''), { skipEmptyLines: false });
+  const broken = parsed.errors.filter((error) => error.type === 'Quotes');
+  if (broken.length > 0) {
+    throw new Refusal(422, broken.map((error) => problem('csv-quotes', `rows.${(error.row ?? 0) + 1}`, `Quotes are broken: ${error.message}.`)));
+  }
+  const [header = [], ...records] = parsed.data;
+  const names = header.map((name) => name.trim().toLowerCase());
+  const problems = headerProblems(names, columns, required);
+  const rows: CsvRow<Column>[] = [];
+  records.forEach((record, place) => {
+    const line = place + 2;
+    if (record.length === 1 && record[0]?.trim() === '') return;
+    if (record.length !== names.length) {
+      problems.push(problem('csv-ragged', `rows.${line}`, `This row has ${record.length} cells, the header ${names.length}.`));
+      return;
+    }
+    const cells: Partial<Record<Column, string>> = {};
+    record.forEach((cell, at) => {
+      const column = names[at] as Column;
+      cells[column] = !amounts.has(column) && cell.startsWith("'") && RISKY.test(cell) ? cell.slice(1) : cell;
+    });
+    rows.push({ line, cells });
+  });
+  if (problems.length > 0) throw new Refusal(422, problems);
+  return rows;
+}
+
+function headerProblems(names: readonly string[], columns: readonly string[], required: readonly string[]): Problem[] {
+  const unknown = names.filter((name) => !columns.includes(name));
+  const missing = required.filter((name) => !names.includes(name));
+  const twice = names.filter((name, at) => names.indexOf(name) !== at);
+  return [
+    ...unknown.map((name) => problem('csv-column-unknown', 'rows.1', `There is no column “${name}”. Columns: ${columns.join(', ')}.`)),
+    ...missing.map((name) => problem('csv-column-missing', 'rows.1', `The column “${name}” is missing.`)),
+    ...twice.map((name) => problem('csv-column-twice', 'rows.1', `The column “${name}” stands twice.`)),
+  ];
+}
+
+/**
+ * Writes rows as CSV (RFC 4180, UTF-8): text cells that a spreadsheet would run as a formula get an apostrophe.
+ *
+ * @param amounts places of columns that hold amounts, which are written plain
+ */
+export function writeCsv(header: readonly string[], rows: readonly (readonly string[])[], amounts: readonly string[] = []): string {
+  const plain = header.map((name) => amounts.includes(name));
+  const safe = rows.map((row) => row.map((cell, at) => (!plain[at] && RISKY.test(cell) ? `'${cell}` : cell)));
+  return `${Papa.unparse({ fields: [...header], data: safe }, { newline: '\r\n' })}\r\n`;
+}

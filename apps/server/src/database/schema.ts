@@ -1,0 +1,276 @@
+import { integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+
+// The tables as queries see them. Constraints, STRICT and triggers stand in drizzle/*.sql, which is what runs.
+
+export const person = sqliteTable('person', {
+  id: integer().primaryKey(),
+  email: text().notNull(),
+  name: text().notNull(),
+  passwordHash: text('password_hash').notNull(),
+  createdAt: text('created_at').notNull(),
+});
+
+export const session = sqliteTable('session', {
+  tokenHash: text('token_hash').primaryKey(),
+  person: integer().notNull(),
+  createdAt: text('created_at').notNull(),
+  expiresAt: text('expires_at').notNull(),
+});
+
+export const organisation = sqliteTable('organisation', {
+  id: integer().primaryKey(),
+  name: text().notNull(),
+  kind: text().notNull(),
+  baseCurrency: text('base_currency').notNull(),
+  fiscalYearStartMonth: integer('fiscal_year_start_month').notNull(),
+  firstDay: text('first_day').notNull(),
+  changeoverDate: text('changeover_date'),
+  createdAt: text('created_at').notNull(),
+  version: integer().notNull().default(1),
+});
+
+export const membership = sqliteTable(
+  'membership',
+  {
+    organisation: integer().notNull(),
+    person: integer().notNull(),
+    role: text({ enum: ['preparer', 'approver', 'reader', 'owner'] }).notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.organisation, table.person] })],
+);
+
+export const account = sqliteTable(
+  'account',
+  {
+    organisation: integer().notNull(),
+    id: integer().notNull(),
+    number: text().notNull(),
+    name: text().notNull(),
+    element: text().notNull(),
+    classification: text().notNull(),
+    contra: integer({ mode: 'boolean' }).notNull(),
+    parent: integer(),
+    currency: text(),
+    control: text(),
+    typedEntries: integer('typed_entries', { mode: 'boolean' }).notNull(),
+    active: integer({ mode: 'boolean' }).notNull(),
+    role: text(),
+    closesTo: integer('closes_to'),
+    share: integer(),
+    version: integer().notNull().default(1),
+  },
+  (table) => [primaryKey({ columns: [table.organisation, table.id] })],
+);
+
+export const contact = sqliteTable(
+  'contact',
+  {
+    organisation: integer().notNull(),
+    id: integer().notNull(),
+    number: text().notNull(),
+    name: text().notNull(),
+    roles: text({ mode: 'json' }).$type<string[]>().notNull(),
+    version: integer().notNull().default(1),
+  },
+  (table) => [primaryKey({ columns: [table.organisation, table.id] })],
+);
+
+export const breakdown = sqliteTable(
+  'breakdown',
+  {
+    organisation: integer().notNull(),
+    id: integer().notNull(),
+    name: text().notNull(),
+    selfBalancing: integer('self_balancing', { mode: 'boolean' }).notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.organisation, table.id] })],
+);
+
+export const breakdownValue = sqliteTable(
+  'breakdown_value',
+  {
+    organisation: integer().notNull(),
+    breakdown: integer().notNull(),
+    id: integer().notNull(),
+    name: text().notNull(),
+    account: integer(),
+  },
+  (table) => [primaryKey({ columns: [table.organisation, table.breakdown, table.id] })],
+);
+
+export const combination = sqliteTable(
+  'combination',
+  {
+    organisation: integer().notNull(),
+    id: integer().notNull(),
+    content: text().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.organisation, table.id] })],
+);
+
+export const entry = sqliteTable(
+  'entry',
+  {
+    organisation: integer().notNull(),
+    place: integer().notNull(),
+    year: text().notNull(),
+    number: integer().notNull(),
+    date: text().notNull(),
+    kind: text().notNull(),
+    stage: text().notNull(),
+    source: text().notNull(),
+    explanation: text().notNull(),
+    reference: text(),
+    reverses: integer(),
+    postedAt: text('posted_at').notNull(),
+    postedBy: integer('posted_by').notNull(),
+    lineCount: integer('line_count').notNull(),
+    debit: integer().notNull(),
+    content: text().notNull(),
+    previousSeal: text('previous_seal').notNull(),
+    seal: text().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.organisation, table.place] })],
+);
+
+export const line = sqliteTable(
+  'line',
+  {
+    organisation: integer().notNull(),
+    entry: integer().notNull(),
+    place: integer().notNull(),
+    account: integer().notNull(),
+    date: text().notNull(),
+    period: integer().notNull(),
+    stage: text().notNull(),
+    movement: text().notNull(),
+    combination: integer().notNull(),
+    amount: integer().notNull(),
+    contact: integer(),
+    note: text(),
+    currency: text(),
+    foreignAmount: integer('foreign_amount'),
+    rate: text(),
+    ratePerBase: text('rate_per_base'),
+    dueDate: text('due_date'),
+    document: text(),
+    cashBasis: integer('cash_basis', { mode: 'boolean' }),
+    taxCode: integer('tax_code'),
+    taxBase: integer('tax_base'),
+  },
+  (table) => [primaryKey({ columns: [table.organisation, table.entry, table.place] })],
+);
+
+export const total = sqliteTable('total', {
+  organisation: integer().notNull(),
+  account: integer().notNull(),
+  period: integer().notNull(),
+  stage: text().notNull(),
+  movement: text().notNull(),
+  combination: integer().notNull(),
+  amount: integer().notNull(),
+  lines: integer().notNull(),
+  entry: integer().notNull(),
+});
+
+export const accountTotal = sqliteTable('account_total', {
+  organisation: integer().notNull(),
+  account: integer().notNull(),
+  period: integer().notNull(),
+  stage: text().notNull(),
+  movement: text().notNull(),
+  amount: integer().notNull(),
+  entry: integer().notNull(),
+});
+
+export const draft = sqliteTable(
+  'draft',
+  {
+    organisation: integer().notNull(),
+    id: integer().notNull(),
+    content: text({ mode: 'json' }).$type<Record<string, unknown>>().notNull(),
+    forReview: integer('for_review', { mode: 'boolean' }).notNull(),
+    createdBy: integer('created_by').notNull(),
+    updatedAt: text('updated_at').notNull(),
+    version: integer().notNull().default(1),
+  },
+  (table) => [primaryKey({ columns: [table.organisation, table.id] })],
+);
+
+export const recurringJournal = sqliteTable(
+  'recurring_journal',
+  {
+    organisation: integer().notNull(),
+    id: integer().notNull(),
+    name: text().notNull(),
+    schedule: text({ mode: 'json' }).$type<Record<string, unknown>>().notNull(),
+    entry: text({ mode: 'json' }).$type<Record<string, unknown>>().notNull(),
+    endedOn: text('ended_on'),
+    version: integer().notNull().default(1),
+  },
+  (table) => [primaryKey({ columns: [table.organisation, table.id] })],
+);
+
+export const occurrence = sqliteTable(
+  'occurrence',
+  {
+    organisation: integer().notNull(),
+    journal: integer().notNull(),
+    date: text().notNull(),
+    state: text({ enum: ['posted', 'skipped'] }).notNull(),
+    entry: integer(),
+    reason: text(),
+    settledAt: text('settled_at').notNull(),
+    settledBy: integer('settled_by').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.organisation, table.journal, table.date] })],
+);
+
+export const periodLock = sqliteTable(
+  'period_lock',
+  {
+    organisation: integer().notNull(),
+    period: text().notNull(),
+    lockedAt: text('locked_at').notNull(),
+    lockedBy: integer('locked_by').notNull(),
+    entries: integer().notNull(),
+    seal: text().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.organisation, table.period] })],
+);
+
+export const periodEvent = sqliteTable('period_event', {
+  id: integer().primaryKey(),
+  organisation: integer().notNull(),
+  period: text().notNull(),
+  event: text({ enum: ['locked', 'unlocked', 'closed', 'reopened'] }).notNull(),
+  at: text().notNull(),
+  by: integer().notNull(),
+  reason: text(),
+  entries: integer().notNull(),
+  seal: text().notNull(),
+});
+
+export const yearClosing = sqliteTable(
+  'year_closing',
+  {
+    organisation: integer().notNull(),
+    year: text().notNull(),
+    closedAt: text('closed_at').notNull(),
+    closedBy: integer('closed_by').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.organisation, table.year] })],
+);
+
+export const idempotentAnswer = sqliteTable(
+  'idempotent_answer',
+  {
+    organisation: integer().notNull(),
+    person: integer().notNull(),
+    key: text().notNull(),
+    requestHash: text('request_hash').notNull(),
+    answer: text({ mode: 'json' }).notNull(),
+    at: text().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.organisation, table.person, table.key] })],
+);

@@ -1,0 +1,67 @@
+import { Body, Controller, Get, Header, Headers, HttpCode, Param, Post, Query } from '@nestjs/common';
+import { EntriesQuery, EntryRequest, ReverseRequest, type EntriesAnswer, type EntriesImportAnswer, type EntryAnswer } from '@just-ledger/contract';
+import { csvText } from '../csv/csv-body.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { CurrentOrganisation, CurrentPerson } from '../sessions/session-guard.js';
+import type { Person } from '../sessions/session-store.js';
+import { HeavyReader, Reader, Writer } from '../workers/workers.module.js';
+import { entryAnswers, entryRowOf, journalPage } from './entry-store.js';
+
+/** The journal. */
+@Controller('api/organisations/:organisation')
+export class EntriesController {
+  constructor(
+    private readonly reader: Reader,
+    private readonly heavyReader: HeavyReader,
+    private readonly writer: Writer,
+  ) {}
+
+  @Get('entries')
+  page(@CurrentOrganisation() of: Organisation, @Query() query: EntriesQuery): EntriesAnswer {
+    return journalPage(this.reader.db, of, query);
+  }
+
+  @Get('entries.csv')
+  @Header('content-type', 'text/csv; charset=utf-8')
+  csv(@CurrentOrganisation() of: Organisation, @Query() query: EntriesQuery): Promise<string> {
+    return this.heavyReader.run('entriesCsv', { organisation: of.id, query: { ...query } });
+  }
+
+  @Post('entries')
+  post(
+    @CurrentOrganisation() of: Organisation,
+    @CurrentPerson() person: Person,
+    @Body() request: EntryRequest,
+    @Headers('idempotency-key') key?: string,
+  ): Promise<EntryAnswer> {
+    return this.writer.run('postEntry', { organisation: of.id, person: person.id, key, request });
+  }
+
+  @Post('entries/import')
+  @HttpCode(201)
+  import(
+    @CurrentOrganisation() of: Organisation,
+    @CurrentPerson() person: Person,
+    @Body() body: unknown,
+    @Headers('idempotency-key') key?: string,
+  ): Promise<EntriesImportAnswer> {
+    return this.writer.run('importEntries', { organisation: of.id, person: person.id, key, csv: csvText(body) });
+  }
+
+  @Get('entries/:number')
+  one(@CurrentOrganisation() of: Organisation, @Param('number') number: string): EntryAnswer {
+    const [entry] = entryAnswers(this.reader.db, of, [entryRowOf(this.reader.db, of.id, number)]);
+    return entry as EntryAnswer;
+  }
+
+  @Post('entries/:number/reverse')
+  reverse(
+    @CurrentOrganisation() of: Organisation,
+    @CurrentPerson() person: Person,
+    @Param('number') number: string,
+    @Body() request: ReverseRequest,
+    @Headers('idempotency-key') key?: string,
+  ): Promise<EntryAnswer> {
+    return this.writer.run('reverseEntry', { organisation: of.id, person: person.id, key, number, request });
+  }
+}

@@ -1,0 +1,38 @@
+import type { EntriesQuery } from '@just-ledger/contract';
+import { ENTRY_COLUMNS } from '@just-ledger/core';
+import { writeCsv } from '../csv/csv.js';
+import type { Db } from '../database/connection.js';
+import { organisationOf } from '../organisations/organisation-store.js';
+import { entryAnswers, journalRows } from './entry-store.js';
+
+/** The journal in one piece. */
+export const entryReadings = {
+  /** All entries that match, oldest first, in the columns in which they can be imported again. */
+  entriesCsv(db: Db, { organisation, query }: { organisation: number; query: EntriesQuery }): string {
+    const of = organisationOf(db, organisation);
+    const matching = journalRows(db, of, query);
+    const rows: string[][] = [];
+    for (let at = 0; at < matching.length; at += 500) {
+      for (const entry of entryAnswers(db, of, matching.slice(at, at + 500))) {
+        for (const line of entry.lines) {
+          rows.push([
+            entry.number,
+            entry.date,
+            entry.kind,
+            entry.explanation,
+            line.account,
+            line.debit ?? '',
+            line.credit ?? '',
+            line.note ?? '',
+            line.contact ?? '',
+            line.currency ?? '',
+            line.foreignAmount ?? '',
+            line.rate ?? '',
+            entry.reference ?? '',
+          ]);
+        }
+      }
+    }
+    return writeCsv([...ENTRY_COLUMNS, 'reference'], rows, ['debit', 'credit', 'foreign_amount', 'rate']);
+  },
+};

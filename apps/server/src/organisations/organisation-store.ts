@@ -1,0 +1,55 @@
+import type { MemberRole, OrganisationAnswer } from '@just-ledger/contract';
+import { parseCivilDate, parseCurrencyCode, type BooksCalendar, type CurrencyCode, type OrganisationKind } from '@just-ledger/core';
+import { and, eq } from 'drizzle-orm';
+import type { Db } from '../database/connection.js';
+import { membership, organisation } from '../database/schema.js';
+import { notFound } from '../problems/refusal.js';
+
+/** An organisation as the server works with it. */
+export interface Organisation {
+  readonly id: number;
+  readonly name: string;
+  readonly kind: OrganisationKind;
+  readonly baseCurrency: CurrencyCode;
+  readonly calendar: BooksCalendar;
+  readonly changeoverDate: string | null;
+  readonly version: number;
+}
+
+/** The organisation with an id. @throws {Refusal} 404 */
+export function organisationOf(db: Db, id: number): Organisation {
+  const row = db.select().from(organisation).where(eq(organisation.id, id)).get();
+  if (!row) throw notFound('organisation');
+  return {
+    id: row.id,
+    name: row.name,
+    kind: row.kind as OrganisationKind,
+    baseCurrency: parseCurrencyCode(row.baseCurrency),
+    calendar: { firstDay: parseCivilDate(row.firstDay), fiscalYearStartMonth: row.fiscalYearStartMonth },
+    changeoverDate: row.changeoverDate,
+    version: row.version,
+  };
+}
+
+/** What a person is in an organisation, if anything. */
+export function roleOf(db: Db, organisationId: number, person: number): MemberRole | undefined {
+  return db
+    .select({ role: membership.role })
+    .from(membership)
+    .where(and(eq(membership.organisation, organisationId), eq(membership.person, person)))
+    .get()?.role;
+}
+
+/** The organisations of a person, in the order of their names. */
+export function organisationsOf(db: Db, person: number): OrganisationAnswer[] {
+  const mine = db.select().from(membership).where(eq(membership.person, person)).all();
+  return mine
+    .map(({ organisation: id, role }) => organisationAnswer(organisationOf(db, id), role))
+    .sort((a, b) => a.name.localeCompare(b.name, 'en'));
+}
+
+/** An organisation as it goes over the wire. */
+export function organisationAnswer(of: Organisation, role: MemberRole): OrganisationAnswer {
+  const { id, name, kind, baseCurrency, calendar, changeoverDate, version } = of;
+  return { id, name, kind, baseCurrency, ...calendar, changeoverDate, role, version };
+}

@@ -1,0 +1,89 @@
+import {
+  accountIn,
+  equityRow,
+  minor,
+  parseCivilDate,
+  proofOf,
+  type AccountId,
+  type CivilDate,
+  type Proof,
+} from '@just-ledger/core';
+import { sql } from 'drizzle-orm';
+import { loadChart } from '../accounts/account-store.js';
+import type { Db } from '../database/connection.js';
+import { flowsBetween } from '../ledger/flow-store.js';
+import { yearStart } from '../ledger/ledger-span.js';
+import { organisationOf, type Organisation } from '../organisations/organisation-store.js';
+import { positionAt } from '../statements/statement-reports.js';
+import { fullCheck, type FullCheck } from './chain-check.js';
+
+/** Proofs read lines one by one, so they are drawn beside the requests. */
+export const proofReadings = {
+  /** The proofs that are drawn at a date. */
+  proofsAt(db: Db, { organisation, asAt }: { organisation: number; asAt: string }): Proof[] {
+    const of = organisationOf(db, organisation);
+    const date = parseCivilDate(asAt);
+    return [debitsAndCredits(db, of, date), resultAndEquity(db, of, date), equityAndBalanceSheet(db, of, date)];
+  },
+
+  /** Everything read once over: seals, lines, totals. */
+  fullCheck(db: Db, { organisation }: { organisation: number }): FullCheck {
+    return fullCheck(db, organisation);
+  },
+};
+
+/** Debits and credits of the raw lines. */
+function debitsAndCredits(db: Db, of: Organisation, asAt: CivilDate): Proof {
+  const sums = db.get<{ debit: number; credit: number }>(sql`
+    SELECT coalesce(sum(CASE WHEN amount > 0 THEN amount END), 0) AS debit, coalesce(-sum(CASE WHEN amount < 0 THEN amount END), 0) AS credit
+    FROM line WHERE organisation = ${of.id} AND date <= ${asAt}`);
+  return proofOf('debits-credits', {
+    leftLabel: 'Debits',
+    left: minor(sums.debit),
+    rightLabel: 'Credits',
+    right: minor(sums.credit),
+    remark: 'All posted lines up to the date, added up on either side.',
+  });
+}
+
+/** The result from the totals of revenue and expense, against what the raw lines of all other accounts leave over. */
+function resultAndEquity(db: Db, of: Organisation, asAt: CivilDate): Proof {
+  const chart = loadChart(db, of.id);
+  const start = yearStart(of, asAt);
+  const view = { organisation: of.id, calendar: of.calendar };
+  const isResult = (id: AccountId): boolean => {
+    const account = accountIn(chart, id);
+    return account.element === 'revenue' || account.element === 'expense';
+  };
+  const flows = flowsBetween(db, view, start, asAt).filter((flow) => flow.stage !== 'closing' && isResult(flow.account));
+  const result = minor(-flows.reduce((sum, flow) => sum + flow.amount, 0));
+  const rest = db.get<{ assets: number; owners: number }>(sql`
+    SELECT coalesce(sum(CASE WHEN a.element IN ('asset', 'liability') THEN l.amount END), 0) AS assets,
+      coalesce(-sum(CASE WHEN a.element = 'equity' THEN l.amount END), 0) AS owners
+    FROM line AS l JOIN account AS a ON a.organisation = l.organisation AND a.id = l.account
+    WHERE l.organisation = ${of.id} AND l.stage <> 'closing' AND l.date >= ${start ?? '0000-00-00'} AND l.date <= ${asAt}`);
+  return proofOf('result-equity', {
+    leftLabel: 'Result of the year to date',
+    left: result,
+    rightLabel: 'Change in assets less liabilities, less owners’ movements',
+    right: minor(rest.assets - rest.owners),
+    remark: 'What the income statement shows is what the equity statement takes.',
+  });
+}
+
+/** The equity statement's end, from totals, against assets less liabilities, from raw lines. */
+function equityAndBalanceSheet(db: Db, of: Organisation, asAt: CivilDate): Proof {
+  const chart = loadChart(db, of.id);
+  const { equity } = positionAt(db, of, { organisation: of.id, calendar: of.calendar }, chart, asAt);
+  const net = db.get<{ amount: number }>(sql`
+    SELECT coalesce(sum(l.amount), 0) AS amount FROM line AS l JOIN account AS a ON a.organisation = l.organisation AND a.id = l.account
+    WHERE l.organisation = ${of.id} AND l.date <= ${asAt} AND a.element IN ('asset', 'liability')`);
+  return proofOf('equity-balance-sheet', {
+    leftLabel: 'End of the equity statement',
+    left: equityRow(equity, 'closing-equity').total,
+    rightLabel: 'Assets less liabilities',
+    right: minor(net.amount),
+    remark: 'Opening, result and every movement against what is owned less what is owed.',
+  });
+}
+

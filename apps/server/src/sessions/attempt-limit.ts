@@ -1,0 +1,23 @@
+const WINDOW = 15 * 60 * 1000;
+const MOST = 10;
+
+/** Counts failed sign-ins by key; successes do not count. Time is passed in, in milliseconds. */
+export class AttemptLimit {
+  private readonly failures = new Map<string, number[]>();
+
+  /** Whether one more attempt may be made now. */
+  isOpen(key: string, now: number): boolean {
+    return this.recent(key, now).length < MOST;
+  }
+
+  /** Remembers a failed attempt. */
+  failed(key: string, now: number): void {
+    const recent = [...this.recent(key, now), now];
+    this.failures.set(key, recent);
+    if (this.failures.size > 10_000) this.failures.clear(); // many made-up addresses shall not fill the memory
+  }
+
+  private recent(key: string, now: number): number[] {
+    return (this.failures.get(key) ?? []).filter((at) => now - at < WINDOW);
+  }
+}

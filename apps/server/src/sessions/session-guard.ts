@@ -1,0 +1,71 @@
+import { Injectable, SetMetadata, createParamDecorator, type CanActivate, type ExecutionContext } from '@nestjs/common';
+import { Reflector } from '@nestjs/core';
+import type { MemberRole } from '@just-ledger/contract';
+import { problem } from '@just-ledger/core';
+import type { FastifyRequest } from 'fastify';
+import { organisationOf, roleOf, type Organisation } from '../organisations/organisation-store.js';
+import { Refusal, notFound } from '../problems/refusal.js';
+import { Reader } from '../workers/workers.module.js';
+import { personOfToken, type Person } from './session-store.js';
+
+/** The name of the session cookie. */
+export const SESSION_COOKIE = 'just_ledger_session';
+
+/** What the guard learns about a request. */
+export interface SignedIn {
+  readonly person: Person;
+  readonly organisation?: Organisation;
+  readonly role?: MemberRole;
+}
+
+type GuardedRequest = FastifyRequest & { signedIn?: SignedIn; cookies: Record<string, string | undefined> };
+
+/** Marks a route that needs no session. */
+export const Open = (): ReturnType<typeof SetMetadata> => SetMetadata('open', true);
+
+/** Lets signed-in people in; into an organisation only its members, and to changes only those who may make them. */
+@Injectable()
+export class SessionGuard implements CanActivate {
+  constructor(
+    private readonly reflector: Reflector,
+    private readonly reader: Reader,
+  ) {}
+
+  canActivate(context: ExecutionContext): boolean {
+    if (this.reflector.getAllAndOverride<boolean>('open', [context.getHandler(), context.getClass()])) return true;
+    const request = context.switchToHttp().getRequest<GuardedRequest>();
+    const token = request.cookies[SESSION_COOKIE];
+    const person = token ? personOfToken(this.reader.db, token) : undefined;
+    if (!person) throw new Refusal(401, [problem('signed-out', '', 'Sign in first.')]);
+    const { organisation } = request.params as { organisation?: string };
+    request.signedIn = organisation === undefined ? { person } : { person, ...this.enter(request, person, organisation) };
+    return true;
+  }
+
+  private enter(request: GuardedRequest, person: Person, text: string): { organisation: Organisation; role: MemberRole } {
+    const id = /^\d{1,9}$/.test(text) ? Number(text) : 0;
+    const role = roleOf(this.reader.db, id, person.id);
+    if (!role) throw notFound('organisation');
+    const isChange = request.method !== 'GET' && request.method !== 'HEAD';
+    if (isChange && role === 'reader') {
+      throw new Refusal(403, [problem('reader', '', 'Readers can look at everything and change nothing.')]);
+    }
+    return { organisation: organisationOf(this.reader.db, id), role };
+  }
+}
+
+/** The signed-in person of a request. */
+export const CurrentPerson = createParamDecorator((_: unknown, context: ExecutionContext): Person => signedIn(context).person);
+
+/** The organisation of a request's path. */
+export const CurrentOrganisation = createParamDecorator((_: unknown, context: ExecutionContext): Organisation => {
+  const { organisation } = signedIn(context);
+  if (!organisation) throw new Error('this route has no organisation in its path');
+  return organisation;
+});
+
+function signedIn(context: ExecutionContext): SignedIn {
+  const { signedIn: found } = context.switchToHttp().getRequest<GuardedRequest>();
+  if (!found) throw new Error('this route is open');
+  return found;
+}

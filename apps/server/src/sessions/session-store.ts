@@ -1,0 +1,36 @@
+import { and, eq, gt } from 'drizzle-orm';
+import { createHash } from 'node:crypto';
+import type { Db } from '../database/connection.js';
+import { person, session } from '../database/schema.js';
+
+/** A signed-in person. */
+export interface Person {
+  readonly id: number;
+  readonly email: string;
+  readonly name: string;
+}
+
+/** Only the hash of a session's token is kept. */
+export function hashToken(token: string): string {
+  return createHash('sha256').update(token).digest('hex');
+}
+
+/** Whose session a token opens, if it has not expired. */
+export function personOfToken(db: Db, token: string): Person | undefined {
+  return db
+    .select({ id: person.id, email: person.email, name: person.name })
+    .from(session)
+    .innerJoin(person, eq(person.id, session.person))
+    .where(and(eq(session.tokenHash, hashToken(token)), gt(session.expiresAt, new Date().toISOString())))
+    .get();
+}
+
+/** A person with the password's hash, by address. */
+export function personOfEmail(db: Db, email: string): (Person & { passwordHash: string }) | undefined {
+  return db.select().from(person).where(eq(person.email, email.trim())).get();
+}
+
+/** Whether nobody has been set up yet. */
+export function isFirstRun(db: Db): boolean {
+  return db.select({ id: person.id }).from(person).limit(1).get() === undefined;
+}

@@ -1,0 +1,92 @@
+import { Body, Controller, Delete, Get, HttpCode, Post, Req, Res } from '@nestjs/common';
+import { FirstOwnerRequest, SignInRequest, type SessionAnswer } from '@just-ledger/contract';
+import { problem } from '@just-ledger/core';
+import { hash, verify } from '@node-rs/argon2';
+import type { FastifyReply, FastifyRequest } from 'fastify';
+import { randomBytes } from 'node:crypto';
+import { Refusal } from '../problems/refusal.js';
+import { Reader, Writer } from '../workers/workers.module.js';
+import { AttemptLimit } from './attempt-limit.js';
+import { Open, SESSION_COOKIE } from './session-guard.js';
+import { hashToken, isFirstRun, personOfEmail, personOfToken } from './session-store.js';
+
+const FOURTEEN_DAYS = 14 * 24 * 60 * 60;
+
+type CookieReply = FastifyReply & { setCookie: (name: string, value: string, options: object) => void };
+type CookieRequest = FastifyRequest & { cookies: Record<string, string | undefined> };
+
+/** Hashes a password with argon2id. */
+export function hashPassword(password: string): Promise<string> {
+  return hash(password);
+}
+
+/** Signing in and out. */
+@Open()
+@Controller('api')
+export class SessionsController {
+  private readonly limit = new AttemptLimit();
+  /** Verified against when the address is unknown, so that both take as long. */
+  private readonly decoy = hashPassword(randomBytes(16).toString('hex'));
+
+  constructor(
+    private readonly reader: Reader,
+    private readonly writer: Writer,
+  ) {}
+
+  /** Who is signed in. */
+  @Get('session')
+  session(@Req() request: CookieRequest): SessionAnswer {
+    const token = request.cookies[SESSION_COOKIE];
+    const person = token ? personOfToken(this.reader.db, token) : undefined;
+    return {
+      person: person ? { email: person.email, name: person.name } : null,
+      firstRun: isFirstRun(this.reader.db),
+      today: this.reader.clock.today(),
+    };
+  }
+
+  /** Signs a person in. Only failures count towards the limit. */
+  @Post('session')
+  @HttpCode(200)
+  async signIn(@Body() body: SignInRequest, @Req() request: CookieRequest, @Res({ passthrough: true }) reply: CookieReply): Promise<SessionAnswer> {
+    const keys = [`address ${request.ip}`, `email ${body.email.trim().toLowerCase()}`];
+    if (!keys.every((key) => this.limit.isOpen(key, Date.now()))) {
+      throw new Refusal(429, [problem('too-many-attempts', '', 'Too many failed attempts. Try again in a quarter of an hour.')]);
+    }
+    const person = personOfEmail(this.reader.db, body.email);
+    const isRight = await verify(person?.passwordHash ?? (await this.decoy), body.password);
+    if (!person || !isRight) {
+      for (const key of keys) this.limit.failed(key, Date.now());
+      throw new Refusal(401, [problem('wrong-password', 'password', 'This address and password do not belong together.')]);
+    }
+    await this.open(person.id, request, reply);
+    return { person: { email: person.email, name: person.name }, firstRun: false, today: this.reader.clock.today() };
+  }
+
+  /** Signs out. */
+  @Delete('session')
+  @HttpCode(204)
+  async signOut(@Req() request: CookieRequest, @Res({ passthrough: true }) reply: CookieReply): Promise<void> {
+    const token = request.cookies[SESSION_COOKIE];
+    if (token) await this.writer.run('endSession', { tokenHash: hashToken(token) });
+    reply.setCookie(SESSION_COOKIE, '', { path: '/', maxAge: 0, httpOnly: true, sameSite: 'strict' });
+  }
+
+  /** Creates the first person of an installation and signs them in. */
+  @Post('first-owner')
+  @HttpCode(201)
+  async firstOwner(@Body() body: FirstOwnerRequest, @Req() request: CookieRequest, @Res({ passthrough: true }) reply: CookieReply): Promise<SessionAnswer> {
+    const passwordHash = await hashPassword(body.password);
+    const id = await this.writer.run('createFirstOwner', { email: body.email.trim(), name: body.name.trim(), passwordHash });
+    await this.open(id, request, reply);
+    return { person: { email: body.email.trim(), name: body.name.trim() }, firstRun: false, today: this.reader.clock.today() };
+  }
+
+  private async open(personId: number, request: FastifyRequest, reply: CookieReply): Promise<void> {
+    const token = randomBytes(32).toString('base64url');
+    const expiresAt = new Date(Date.now() + FOURTEEN_DAYS * 1000).toISOString();
+    await this.writer.run('openSession', { personId, tokenHash: hashToken(token), expiresAt });
+    const secure = request.protocol === 'https';
+    reply.setCookie(SESSION_COOKIE, token, { path: '/', maxAge: FOURTEEN_DAYS, httpOnly: true, sameSite: 'strict', secure });
+  }
+}

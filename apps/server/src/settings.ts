@@ -1,0 +1,29 @@
+import { isCivilDate } from '@just-ledger/core';
+import { resolve } from 'node:path';
+
+const { env } = process;
+
+function port(text: string | undefined): number {
+  const value = Number(text ?? '4700');
+  if (!Number.isInteger(value) || value < 0 || value > 65535) throw new Error(`PORT is not a port: ${text}`);
+  return value;
+}
+
+function today(text: string | undefined): string | undefined {
+  if (!text) return undefined;
+  if (!isCivilDate(text)) throw new Error(`JUST_LEDGER_TODAY is not a date: ${text}`);
+  return text;
+}
+
+/** What the environment says. */
+export const settings = {
+  port: port(env['PORT']),
+  /** Loopback unless told otherwise. */
+  host: env['HOST'] || '127.0.0.1',
+  /** The address people use, if it is not the one listened on. */
+  origin: env['JUST_LEDGER_ORIGIN'] || undefined,
+  folder: resolve(env['JUST_LEDGER_DATA'] || '.data/books'),
+  /** A fixed civil date, for samples and tests. */
+  today: today(env['JUST_LEDGER_TODAY']),
+  owner: { email: env['JUST_LEDGER_OWNER_EMAIL'], password: env['JUST_LEDGER_OWNER_PASSWORD'] },
+};

@@ -1,0 +1,56 @@
+import { Controller, Get, Header, Query } from '@nestjs/common';
+import {
+  BalanceSheetQuery,
+  IncomeStatementQuery,
+  SpanQuery,
+  type BalanceSheetAnswer,
+  type EquityStatementAnswer,
+  type IncomeStatementAnswer,
+} from '@just-ledger/contract';
+import { writeCsv } from '../csv/csv.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { CurrentOrganisation } from '../sessions/session-guard.js';
+import { Reader } from '../workers/workers.module.js';
+import { balanceSheetReport, equityRows, equityStatementReport, incomeStatementReport, statementRows } from './statement-reports.js';
+
+const COLUMNS = ['row', 'key', 'label', 'account', 'amount'];
+const CSV = 'text/csv; charset=utf-8';
+
+/** The three statements. */
+@Controller('api/organisations/:organisation/reports')
+export class StatementsController {
+  constructor(private readonly reader: Reader) {}
+
+  @Get('income-statement')
+  incomeStatement(@CurrentOrganisation() of: Organisation, @Query() query: IncomeStatementQuery): IncomeStatementAnswer {
+    return incomeStatementReport(this.reader.db, of, query, this.reader.clock.today());
+  }
+
+  @Get('income-statement.csv')
+  @Header('content-type', CSV)
+  incomeStatementCsv(@CurrentOrganisation() of: Organisation, @Query() query: IncomeStatementQuery): string {
+    return writeCsv(COLUMNS, statementRows(this.incomeStatement(of, query).rows), ['amount']);
+  }
+
+  @Get('equity-statement')
+  equityStatement(@CurrentOrganisation() of: Organisation, @Query() query: SpanQuery): EquityStatementAnswer {
+    return equityStatementReport(this.reader.db, of, query, this.reader.clock.today());
+  }
+
+  @Get('equity-statement.csv')
+  @Header('content-type', CSV)
+  equityStatementCsv(@CurrentOrganisation() of: Organisation, @Query() query: SpanQuery): string {
+    return writeCsv(['row', 'key', 'label', 'component', 'account', 'amount'], equityRows(this.equityStatement(of, query)), ['amount']);
+  }
+
+  @Get('balance-sheet')
+  balanceSheet(@CurrentOrganisation() of: Organisation, @Query() query: BalanceSheetQuery): BalanceSheetAnswer {
+    return balanceSheetReport(this.reader.db, of, query, this.reader.clock.today());
+  }
+
+  @Get('balance-sheet.csv')
+  @Header('content-type', CSV)
+  balanceSheetCsv(@CurrentOrganisation() of: Organisation, @Query() query: BalanceSheetQuery): string {
+    return writeCsv(COLUMNS, statementRows(this.balanceSheet(of, query).rows), ['amount']);
+  }
+}

@@ -1,0 +1,24 @@
+import { Controller, Get, Header, Query } from '@nestjs/common';
+import { TrialBalanceQuery, type TrialBalanceAnswer } from '@just-ledger/contract';
+import { writeCsv } from '../csv/csv.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { CurrentOrganisation } from '../sessions/session-guard.js';
+import { Reader } from '../workers/workers.module.js';
+import { trialBalanceReport, trialBalanceRows } from './trial-balance-report.js';
+
+/** The trial balance. */
+@Controller('api/organisations/:organisation/reports')
+export class TrialBalanceController {
+  constructor(private readonly reader: Reader) {}
+
+  @Get('trial-balance')
+  json(@CurrentOrganisation() of: Organisation, @Query() query: TrialBalanceQuery): TrialBalanceAnswer {
+    return trialBalanceReport(this.reader.db, of, query, this.reader.clock.today());
+  }
+
+  @Get('trial-balance.csv')
+  @Header('content-type', 'text/csv; charset=utf-8')
+  csv(@CurrentOrganisation() of: Organisation, @Query() query: TrialBalanceQuery): string {
+    return writeCsv(['account', 'name', 'debit', 'credit'], trialBalanceRows(this.json(of, query)), ['debit', 'credit']);
+  }
+}

@@ -1,0 +1,25 @@
+import { accountCommands } from '../accounts/account-commands.js';
+import { closingCommands } from '../closing/closing-commands.js';
+import { periodCommands } from '../closing/period-commands.js';
+import { contactCommands } from '../contacts/contact-commands.js';
+import { draftCommands } from '../journal/draft-commands.js';
+import { entryCommands } from '../journal/entry-commands.js';
+import { organisationCommands } from '../organisations/organisation-commands.js';
+import { recurringCommands } from '../recurring/recurring-commands.js';
+import { sessionCommands } from '../sessions/session-commands.js';
+
+/** Everything that changes the books, by name. */
+export const commands = {
+  ...sessionCommands,
+  ...organisationCommands,
+  ...accountCommands,
+  ...contactCommands,
+  ...entryCommands,
+  ...draftCommands,
+  ...periodCommands,
+  ...closingCommands,
+  ...recurringCommands,
+};
+
+/** Commands with their arguments and answers. */
+export type Commands = typeof commands;

@@ -1,0 +1,43 @@
+import { Global, Injectable, Module, type OnApplicationShutdown } from '@nestjs/common';
+import { openForReading, type Db } from '../database/connection.js';
+import { clockFor, type Clock } from '../database/clock.js';
+import { settings } from '../settings.js';
+import type { Commands } from './commands.js';
+import type { Readings } from './readings.js';
+import { TaskWorker } from './task-worker.js';
+
+/** The one writer: every change goes through its queue. */
+@Injectable()
+export class Writer extends TaskWorker<Commands> implements OnApplicationShutdown {
+  constructor() {
+    super(new URL('./writer.worker.js', import.meta.url), { folder: settings.folder, today: settings.today });
+  }
+
+  onApplicationShutdown(): Promise<void> {
+    return this.end();
+  }
+}
+
+/** Reads that take more than a few milliseconds. */
+@Injectable()
+export class HeavyReader extends TaskWorker<Readings> implements OnApplicationShutdown {
+  constructor() {
+    super(new URL('./reader.worker.js', import.meta.url), { folder: settings.folder });
+  }
+
+  onApplicationShutdown(): Promise<void> {
+    return this.end();
+  }
+}
+
+/** The connection that short reads share, and the clock. */
+@Injectable()
+export class Reader {
+  readonly db: Db = openForReading(settings.folder);
+  readonly clock: Clock = clockFor(settings.today);
+}
+
+/** Writer, readers and clock, for every area. */
+@Global()
+@Module({ providers: [Writer, HeavyReader, Reader], exports: [Writer, HeavyReader, Reader] })
+export class WorkersModule {}

@@ -1,0 +1,11 @@
+import { workerData } from 'node:worker_threads';
+import { clockFor } from '../database/clock.js';
+import { commands } from './commands.js';
+import { answerWith, type TaskTable } from './task.js';
+import { WriteContext } from './write-context.js';
+
+const { folder, today } = workerData as { folder: string; today: string | undefined };
+const context = new WriteContext(folder, clockFor(today));
+const table: TaskTable = commands;
+
+answerWith((name, args) => context.transact(() => table[name]?.(context, args)));

@@ -1,0 +1,41 @@
+import { Type } from 'class-transformer';
+import { IsInt, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator';
+
+/** Which part of which account's ledger. */
+export class AccountLedgerQuery {
+  @IsString() @MaxLength(40) account!: string;
+  @IsOptional() @IsString() @MaxLength(10) from?: string;
+  @IsOptional() @IsString() @MaxLength(10) to?: string;
+  @IsOptional() @IsInt() @Min(1) @Max(500) @Type(() => Number) limit?: number;
+  /** Where the page before ended, as that page said. */
+  @IsOptional() @IsString() @MaxLength(60) after?: string;
+}
+
+/** A row of an account's ledger; `entry` is empty where a year ended without being closed. */
+export interface LedgerRowAnswer {
+  date: string;
+  entry: string;
+  explanation: string;
+  note: string | null;
+  contact: string | null;
+  /** The other accounts of the entry, as people read them. */
+  opposite: string;
+  debit: string | null;
+  credit: string | null;
+  /** Debit positive. */
+  balance: string;
+}
+
+/** A page of an account's ledger. */
+export interface AccountLedgerAnswer {
+  account: string;
+  name: string;
+  from: string;
+  to: string;
+  /** The balance before the first row of this page, debit positive. */
+  broughtForward: string;
+  rows: LedgerRowAnswer[];
+  /** The balance at the end of the span, debit positive. */
+  closing: string;
+  next: string | null;
+}

@@ -1,0 +1,57 @@
+import { IsBoolean, IsInt, IsOptional, IsString, MaxLength } from 'class-validator';
+
+/** An account to add; what is left out is proposed from its number and role. */
+export class AccountRequest {
+  @IsString() @MaxLength(40) number!: string;
+  @IsString() @MaxLength(200) name!: string;
+  @IsOptional() @IsString() @MaxLength(40) element?: string;
+  @IsOptional() @IsString() @MaxLength(40) classification?: string;
+  /** The number of the heading it stands under. */
+  @IsOptional() @IsString() @MaxLength(40) parent?: string;
+  @IsOptional() @IsString() @MaxLength(10) normalBalance?: string;
+  @IsOptional() @IsBoolean() contra?: boolean;
+  @IsOptional() @IsString() @MaxLength(20) control?: string;
+  @IsOptional() @IsString() @MaxLength(3) currency?: string;
+  @IsOptional() @IsBoolean() typedEntries?: boolean;
+  @IsOptional() @IsBoolean() active?: boolean;
+  @IsOptional() @IsString() @MaxLength(40) role?: string;
+  /** The number of the equity account it is closed into. */
+  @IsOptional() @IsString() @MaxLength(40) closesTo?: string;
+  @IsOptional() @IsInt() share?: number;
+}
+
+/** An account as it should be from now on: all of it, and the version that was looked at. */
+export class ChangeAccountRequest extends AccountRequest {
+  @IsInt() version!: number;
+}
+
+/** An account of the chart with what stands on it. */
+export interface AccountAnswer {
+  id: number;
+  number: string;
+  name: string;
+  element: string;
+  classification: string;
+  normalBalance: 'debit' | 'credit';
+  contra: boolean;
+  parent: string | null;
+  heading: boolean;
+  control: string | null;
+  currency: string | null;
+  typedEntries: boolean;
+  active: boolean;
+  role: string | null;
+  closesTo: string | null;
+  share: number | null;
+  /** How many posted lines stand on it. */
+  lines: number;
+  /** Debit positive, at the date asked for. */
+  balance: string;
+  version: number;
+}
+
+/** What an import did. */
+export interface ImportAnswer {
+  created: number;
+  changed: number;
+}

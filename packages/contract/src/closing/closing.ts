@@ -1,0 +1,75 @@
+import type { ClosingForm } from '@just-ledger/core';
+import { CLOSING_FORMS } from '@just-ledger/core';
+import { IsIn, IsOptional, IsString, MaxLength, MinLength } from 'class-validator';
+import type { TrialBalanceAnswer } from '../trial-balance/trial-balance.js';
+
+/** How to close: four steps through income summary, or one entry. */
+export class ClosingQuery {
+  @IsOptional() @IsIn([...CLOSING_FORMS]) form?: ClosingForm;
+}
+
+/** Closing a year for good. */
+export class ClosingRequest {
+  @IsOptional() @IsIn([...CLOSING_FORMS]) form?: ClosingForm;
+}
+
+/** Why a month is unlocked or a year reopened. */
+export class ReasonRequest {
+  @IsString() @MinLength(1, { message: 'Say why.' }) @MaxLength(200) reason!: string;
+}
+
+/** A line of a closing entry that is not posted yet. */
+export interface ClosingLineAnswer {
+  account: string;
+  accountName: string;
+  debit: string | null;
+  credit: string | null;
+}
+
+/** The closing entries as they would be, and where they lead. */
+export interface ClosingRehearsalAnswer {
+  year: string;
+  yearName: string;
+  date: string;
+  closed: boolean;
+  form: ClosingForm;
+  entries: { explanation: string; lines: ClosingLineAnswer[] }[];
+  postClosingTrialBalance: TrialBalanceAnswer;
+  /** What stands in the way or should be looked at first. */
+  remarks: { code: string; message: string; blocks: boolean }[];
+}
+
+/** What closing posted. */
+export interface ClosingAnswer {
+  year: string;
+  entries: string[];
+}
+
+/** A month or what was brought forward. */
+export interface PeriodAnswer {
+  period: string;
+  name: string;
+  from: string | null;
+  to: string;
+  entries: number;
+  locked: boolean;
+  lockedAt: string | null;
+  lockedBy: string | null;
+}
+
+/** A fiscal year with its months. */
+export interface FiscalYearAnswer {
+  year: string;
+  name: string;
+  from: string;
+  to: string;
+  closed: boolean;
+  periods: PeriodAnswer[];
+}
+
+/** All years of the books; the first also shows what was brought forward. */
+export interface FiscalYearsAnswer {
+  broughtForward: PeriodAnswer;
+  years: FiscalYearAnswer[];
+  today: string;
+}

@@ -1,0 +1,144 @@
+import { Type } from 'class-transformer';
+import { ArrayMaxSize, IsArray, IsBoolean, IsInt, IsObject, IsOptional, IsString, Max, MaxLength, Min, ValidateNested } from 'class-validator';
+
+/** A line of an entry; account by number, amounts as decimal text. */
+export class EntryLineRequest {
+  @IsString() @MaxLength(40) account!: string;
+  @IsOptional() @IsString() @MaxLength(40) debit?: string;
+  @IsOptional() @IsString() @MaxLength(40) credit?: string;
+  @IsOptional() @IsString() @MaxLength(400) note?: string;
+  @IsOptional() @IsString() @MaxLength(200) contact?: string;
+  @IsOptional() @IsObject() breakdowns?: Record<string, string>;
+  @IsOptional() @IsString() @MaxLength(3) currency?: string;
+  @IsOptional() @IsString() @MaxLength(40) foreignAmount?: string;
+  @IsOptional() @IsString() @MaxLength(40) rate?: string;
+  @IsOptional() @IsString() @MaxLength(40) ratePerBase?: string;
+  @IsOptional() @IsString() @MaxLength(10) dueDate?: string;
+  @IsOptional() @IsString() @MaxLength(80) document?: string;
+  @IsOptional() @IsString() @MaxLength(20) movement?: string;
+  @IsOptional() @IsBoolean() cashBasis?: boolean;
+}
+
+/** An entry to post. */
+export class EntryRequest {
+  @IsString() @MaxLength(10) date!: string;
+  @IsOptional() @IsString() @MaxLength(20) kind?: string;
+  @IsString() @MaxLength(1000) explanation!: string;
+  @IsOptional() @IsString() @MaxLength(200) reference?: string;
+  @IsArray() @ArrayMaxSize(10_000) @ValidateNested({ each: true }) @Type(() => EntryLineRequest) lines!: EntryLineRequest[];
+}
+
+/** The opposite entry, on a date. */
+export class ReverseRequest {
+  @IsString() @MaxLength(10) date!: string;
+  @IsOptional() @IsString() @MaxLength(1000) explanation?: string;
+}
+
+/** A line of a draft: as unfinished as it is. */
+export class DraftLine {
+  @IsOptional() @IsString() @MaxLength(40) account?: string;
+  @IsOptional() @IsString() @MaxLength(80) debit?: string;
+  @IsOptional() @IsString() @MaxLength(80) credit?: string;
+  @IsOptional() @IsString() @MaxLength(400) note?: string;
+  @IsOptional() @IsString() @MaxLength(200) contact?: string;
+  @IsOptional() @IsString() @MaxLength(3) currency?: string;
+  @IsOptional() @IsString() @MaxLength(40) foreignAmount?: string;
+  @IsOptional() @IsString() @MaxLength(40) rate?: string;
+}
+
+/** An entry not yet posted, out of balance or not. */
+export class DraftRequest {
+  @IsOptional() @IsString() @MaxLength(20) date?: string;
+  @IsOptional() @IsString() @MaxLength(20) kind?: string;
+  @IsOptional() @IsString() @MaxLength(1000) explanation?: string;
+  @IsOptional() @IsString() @MaxLength(200) reference?: string;
+  @IsArray() @ArrayMaxSize(10_000) @ValidateNested({ each: true }) @Type(() => DraftLine) lines!: DraftLine[];
+  @IsOptional() @IsBoolean() forReview?: boolean;
+  /** The version that was looked at, when a draft is changed. */
+  @IsOptional() @IsInt() version?: number;
+}
+
+/** Which entries to list. */
+export class EntriesQuery {
+  @IsOptional() @IsString() @MaxLength(10) from?: string;
+  @IsOptional() @IsString() @MaxLength(10) to?: string;
+  @IsOptional() @IsString() @MaxLength(200) text?: string;
+  @IsOptional() @IsString() @MaxLength(40) account?: string;
+  @IsOptional() @IsString() @MaxLength(20) kind?: string;
+  @IsOptional() @IsString() @MaxLength(40) source?: string;
+  @IsOptional() @IsString() @MaxLength(200) contact?: string;
+  @IsOptional() @IsString() @MaxLength(40) amount?: string;
+  @IsOptional() @IsInt() @Min(1) @Max(500) @Type(() => Number) limit?: number;
+  /** Where the page before ended, as that page said. */
+  @IsOptional() @IsString() @MaxLength(60) after?: string;
+}
+
+/** A posted line. */
+export interface LineAnswer {
+  account: string;
+  accountName: string;
+  debit: string | null;
+  credit: string | null;
+  note: string | null;
+  contact: string | null;
+  currency: string | null;
+  foreignAmount: string | null;
+  rate: string | null;
+  ratePerBase: string | null;
+  dueDate: string | null;
+  document: string | null;
+  movement: string | null;
+}
+
+/** A posted entry. */
+export interface EntryAnswer {
+  number: string;
+  place: number;
+  date: string;
+  kind: string;
+  stage: string;
+  source: string;
+  explanation: string;
+  reference: string | null;
+  /** The number of the entry it reverses, and of the one that reverses it. */
+  reverses: string | null;
+  reversedBy: string | null;
+  postedAt: string;
+  postedBy: string;
+  /** The total of its debits. */
+  amount: string;
+  seal: string;
+  lines: LineAnswer[];
+}
+
+/** A page of the journal, newest first. */
+export interface EntriesAnswer {
+  entries: EntryAnswer[];
+  /** What to ask for next, or null at the end. */
+  next: string | null;
+  /** How many entries there are in all, and their debits. */
+  count: number;
+  amount: string;
+}
+
+/** A draft. */
+export interface DraftAnswer {
+  id: number;
+  date: string;
+  kind: string;
+  explanation: string;
+  reference: string;
+  lines: DraftLine[];
+  forReview: boolean;
+  createdBy: string;
+  updatedAt: string;
+  version: number;
+}
+
+/** What an entry import posted. */
+export interface EntriesImportAnswer {
+  posted: number;
+  lines: number;
+  first: string | null;
+  last: string | null;
+}

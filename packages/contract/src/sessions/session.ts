@@ -1,0 +1,23 @@
+import { IsEmail, IsString, MaxLength, MinLength } from 'class-validator';
+
+/** Signing in. */
+export class SignInRequest {
+  @IsString() @MaxLength(254) email!: string;
+  @IsString() @MaxLength(200) password!: string;
+}
+
+/** The first person of an installation, who owns it. */
+export class FirstOwnerRequest {
+  @IsEmail({}, { message: 'Enter an e-mail address.' }) @MaxLength(254) email!: string;
+  @IsString() @MinLength(1, { message: 'Enter a name.' }) @MaxLength(120) name!: string;
+  @IsString() @MinLength(10, { message: 'A password has at least 10 characters.' }) @MaxLength(200) password!: string;
+}
+
+/** Who is signed in. */
+export interface SessionAnswer {
+  person: { email: string; name: string } | null;
+  /** Whether nobody has been set up yet. */
+  firstRun: boolean;
+  /** The civil date of the books. */
+  today: string;
+}

@@ -1,0 +1,73 @@
+import type { IncomeStatementForm } from '@just-ledger/core';
+import { INCOME_STATEMENT_FORMS } from '@just-ledger/core';
+import { IsIn, IsOptional, IsString, MaxLength } from 'class-validator';
+
+/** A span of days; by default the fiscal year of today up to today. */
+export class SpanQuery {
+  @IsOptional() @IsString() @MaxLength(10) from?: string;
+  @IsOptional() @IsString() @MaxLength(10) to?: string;
+  @IsOptional() @IsString() @MaxLength(30) asKnownOn?: string;
+  @IsOptional() @IsIn(['true', 'false']) zeros?: string;
+}
+
+/** An income statement of a span. */
+export class IncomeStatementQuery extends SpanQuery {
+  @IsOptional() @IsIn([...INCOME_STATEMENT_FORMS]) form?: IncomeStatementForm;
+}
+
+/** A balance sheet at a date. */
+export class BalanceSheetQuery {
+  @IsOptional() @IsString() @MaxLength(10) asAt?: string;
+  @IsOptional() @IsString() @MaxLength(30) asKnownOn?: string;
+  @IsOptional() @IsIn(['true', 'false']) zeros?: string;
+}
+
+/** A row of a statement. */
+export interface StatementRowAnswer {
+  row: 'heading' | 'account' | 'subtotal' | 'total' | 'carry';
+  key: string;
+  label: string;
+  account: string | null;
+  amount: string | null;
+}
+
+/** What stands over a statement. */
+export interface StatementHeading {
+  organisation: string;
+  title: string;
+  dateLine: string;
+  currency: string;
+}
+
+/** An income statement. */
+export interface IncomeStatementAnswer extends StatementHeading {
+  from: string;
+  to: string;
+  form: IncomeStatementForm;
+  rows: StatementRowAnswer[];
+  totals: { totalRevenue: string; totalExpenses: string; netResult: string };
+}
+
+/** A row of the equity statement: an amount a component, and their total. */
+export interface EquityRowAnswer {
+  row: 'account' | 'total' | 'carry';
+  key: string;
+  label: string;
+  amounts: string[];
+  total: string;
+}
+
+/** A statement of changes in equity. */
+export interface EquityStatementAnswer extends StatementHeading {
+  from: string;
+  to: string;
+  components: { key: string; label: string; account: string | null }[];
+  rows: EquityRowAnswer[];
+}
+
+/** A balance sheet. */
+export interface BalanceSheetAnswer extends StatementHeading {
+  asAt: string;
+  rows: StatementRowAnswer[];
+  totals: { totalAssets: string; totalLiabilities: string; totalEquity: string };
+}
