@@ -12,6 +12,6 @@ export function describeApi(app: NestFastifyApplication): OpenAPIObject {
     .addCookieAuth('just_ledger_session')
     .build();
   const document = SwaggerModule.createDocument(app, config);
-  const schemas = validationMetadatasToSchemas({ classTransformerMetadataStorage: defaultMetadataStorage, refPointerPrefix: '#/components/schemas/' });
+  const schemas = validationMetadatasToSchemas({ classTransformerMetadataStorage: defaultMetadataStorage as never, refPointerPrefix: '#/components/schemas/' });
   return { ...document, components: { ...document.components, schemas: { ...document.components?.schemas, ...schemas } as never } };
 }

@@ -8,7 +8,6 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { AppModule } from './app.module.js';
 import { describeApi } from './openapi.js';
-import { ProblemFilter } from './problems/problem-filter.js';
 import { assertSameOrigin } from './sessions/same-origin.js';
 import { settings } from './settings.js';
 
@@ -37,9 +36,6 @@ export async function createServer(): Promise<NestFastifyApplication> {
       void reply.header('cache-control', 'no-store');
       assertSameOrigin(request, settings.origin);
     }
-  });
-  fastify.setErrorHandler((error, _request, reply) => {
-    new ProblemFilter().catch(error, { switchToHttp: () => ({ getResponse: () => reply }) } as never);
   });
   const document = describeApi(app);
   fastify.get('/api/openapi.json', (_request: FastifyRequest, reply: FastifyReply) => void reply.send(document));

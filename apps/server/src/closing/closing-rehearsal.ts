@@ -67,9 +67,8 @@ export function closingRehearsal(db: Db, of: Organisation, label: string, today:
   const { earlier, year: running } = flowsAtDate(db, of, { organisation: of.id, calendar: of.calendar }, year.last);
   const toCome = entries.flatMap((entry) => entry.lines.map((line): LedgerFlow => ({ account: line.account, stage: 'closing', amount: line.amount })));
   // what was brought forward on temporary accounts is closed with the first year
-  const all = [...earlier.map((flow) => (isTemporary(accountIn(chart, flow.account)) ? { ...flow, stage: 'ordinary' as const } : flow))];
-  const carried = all.filter((flow) => isTemporary(accountIn(chart, flow.account)));
-  const lasting = all.filter((flow) => !isTemporary(accountIn(chart, flow.account)));
+  const isCarried = (flow: LedgerFlow): boolean => isTemporary(accountIn(chart, flow.account));
+  const [carried, lasting] = [earlier.filter(isCarried), earlier.filter((flow) => !isCarried(flow))];
   const after = trialBalance(chart, { earlier: lasting, year: [...carried, ...running, ...toCome] }, 'post-closing');
   return {
     year: year.label,
@@ -123,7 +122,7 @@ function remarksOn(
 ): ClosingRemark[] {
   const remarks: ClosingRemark[] = problems.map(({ code, message }) => ({ code, message, blocks: true }));
   if (year.last > today) {
-    remarks.push({ code: 'year-running', message: `The year runs until ${longDate(year.last)}.`, blocks: true });
+    remarks.push({ code: 'year-running', message: `The year runs until ${longDate(year.last)}; closing locks it until then.`, blocks: false });
   }
   const open = firstOpenYearBefore(db, of, chart, year);
   if (open) remarks.push({ code: 'earlier-year-open', message: `${yearName(open)} is not closed yet; years are closed in order.`, blocks: true });
