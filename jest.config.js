@@ -25,10 +25,11 @@ const project = (displayName, folder, extra = {}) => ({
 /** One project a workspace; the servers under test are the built ones. */
 export default {
   rootDir: import.meta.dirname,
+  testTimeout: 120_000,
   projects: [
     project('core', 'packages/core'),
     project('contract', 'packages/contract'),
-    project('server', 'apps/server', { testTimeout: 60_000 }),
-    project('demo', 'demo', { testTimeout: 180_000 }),
+    project('server', 'apps/server'),
+    project('demo', 'demo'),
   ],
 };

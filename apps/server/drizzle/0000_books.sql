@@ -19,8 +19,8 @@ CREATE TABLE organisation (
   kind TEXT NOT NULL CHECK (kind IN ('sole-trader', 'partnership', 'company', 'non-profit', 'co-operative')),
   base_currency TEXT NOT NULL CHECK (length(base_currency) = 3),
   fiscal_year_start_month INTEGER NOT NULL CHECK (fiscal_year_start_month BETWEEN 1 AND 12),
-  first_day TEXT NOT NULL CHECK (date(first_day) IS first_day),
-  changeover_date TEXT CHECK (changeover_date IS NULL OR date(changeover_date) IS changeover_date),
+  first_day TEXT NOT NULL CHECK (date(first_day, '+0 days') IS first_day),
+  changeover_date TEXT CHECK (changeover_date IS NULL OR date(changeover_date, '+0 days') IS changeover_date),
   created_at TEXT NOT NULL,
   version INTEGER NOT NULL DEFAULT 1
 ) STRICT;

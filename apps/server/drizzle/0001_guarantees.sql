@@ -40,7 +40,7 @@ CREATE TRIGGER entry_insert BEFORE INSERT ON entry BEGIN
   -- the date: real, in the year of the number, in an open period
   SELECT RAISE(ABORT, 'entry: no such organisation')
     WHERE NOT EXISTS (SELECT 1 FROM organisation WHERE id = NEW.organisation);
-  SELECT RAISE(ABORT, 'entry: not a date') WHERE NEW.date IS NULL OR date(NEW.date) IS NOT NEW.date;
+  SELECT RAISE(ABORT, 'entry: not a date') WHERE NEW.date IS NULL OR date(NEW.date, '+0 days') IS NOT NEW.date;
   SELECT RAISE(ABORT, 'entry: only opening entries are dated before the first day')
     FROM organisation WHERE id = NEW.organisation AND NEW.date < first_day AND NEW.stage <> 'opening';
   SELECT RAISE(ABORT, 'entry: numbered in another year than its date')

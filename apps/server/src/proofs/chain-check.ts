@@ -19,7 +19,7 @@ export function fullCheck(db: Db, organisation: number): FullCheck {
   const chain = readChain(db, organisation);
   const lines = brokenLines(db, organisation);
   const broken = earlier(chain.broken, lines);
-  const intact = broken ? broken.place - 1 : chain.checkedTo;
+  const intact = broken ? Math.min(broken.place, chain.entries) - 1 : chain.entries;
   const totals = totalsAgainstLines(db, organisation);
   return {
     organisation,
@@ -39,7 +39,7 @@ export function fullCheck(db: Db, organisation: number): FullCheck {
         leftLabel: 'Entries',
         left: minor(chain.entries),
         rightLabel: 'Entries with their seal intact',
-        right: minor(Math.min(intact, chain.entries)),
+        right: minor(Math.max(intact, 0)),
         unit: 'entries',
         remark: broken ? `Entry ${broken.number}: ${broken.why}.` : `Every seal was computed again, to entry ${chain.checkedTo}.`,
       }),

@@ -1,0 +1,110 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+const MAIN = fileURLToPath(new URL('../dist/main.js', import.meta.url));
+const OWNER = { email: 'owner@sallow-reach.test', password: 'a long enough password' };
+
+/** An answer of the server: status, headers and body, parsed where it is JSON. */
+export interface Reply {
+  readonly status: number;
+  readonly headers: Headers;
+  // eslint-disable-next-line @typescript-eslint/no-explicit-any -- tests look into answers of every kind
+  readonly body: any;
+}
+
+/** A server process of its own, on a data folder of its own. */
+export class RunningServer {
+  private cookie = '';
+
+  private constructor(
+    readonly folder: string,
+    readonly today: string,
+    private process: ChildProcess,
+    readonly url: string,
+  ) {}
+
+  /** Starts the built server and signs its owner in. */
+  static async start(options: { today?: string; folder?: string; env?: Record<string, string> } = {}): Promise<RunningServer> {
+    const folder = options.folder ?? mkdtempSync(join(tmpdir(), 'just-ledger-'));
+    const today = options.today ?? '2027-01-18';
+    const { process: child, url } = await launch(folder, today, options.env ?? {});
+    const server = new RunningServer(folder, today, child, url);
+    await server.signIn();
+    return server;
+  }
+
+  /** Signs in, keeping the session for later requests. */
+  async signIn(credentials = OWNER): Promise<Reply> {
+    const reply = await this.request('POST', '/api/session', credentials);
+    this.cookie = reply.headers.get('set-cookie')?.split(';')[0] ?? this.cookie;
+    return reply;
+  }
+
+  /** Sends a request; an object goes as JSON, a text as CSV. */
+  async request(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Reply> {
+    const isText = typeof body === 'string';
+    const response = await fetch(`${this.url}${path}`, {
+      method,
+      headers: { ...(body !== undefined && { 'content-type': isText ? 'text/csv' : 'application/json' }), ...(this.cookie && { cookie: this.cookie }), ...headers },
+      ...(body !== undefined && { body: isText ? body : JSON.stringify(body) }),
+    });
+    const text = await response.text();
+    const isJson = response.headers.get('content-type')?.includes('json') ?? false;
+    return { status: response.status, headers: response.headers, body: isJson && text ? JSON.parse(text) : text };
+  }
+
+  /** Creates an organisation and answers its path. */
+  async organisation(fields: Record<string, unknown> = {}): Promise<string> {
+    const given = { name: 'Sallow Reach', kind: 'company', baseCurrency: 'EUR', fiscalYearStartMonth: 1, firstDay: '2026-01-01', starterChart: true, ...fields };
+    const { body } = await this.request('POST', '/api/organisations', given);
+    return `/api/organisations/${body.id}`;
+  }
+
+  /** A path to somebody who is not signed in. */
+  signedOut(): RunningServer {
+    return new RunningServer(this.folder, this.today, this.process, this.url);
+  }
+
+  /** Kills the process as a power failure would. */
+  async kill(): Promise<void> {
+    const gone = new Promise((resolve) => this.process.once('exit', resolve));
+    this.process.kill('SIGKILL');
+    await gone;
+  }
+
+  /** Ends the process and removes its data folder. */
+  async stop(keepFolder = false): Promise<void> {
+    if (this.process.exitCode === null && this.process.signalCode === null) {
+      const gone = new Promise((resolve) => this.process.once('exit', resolve));
+      this.process.kill('SIGTERM');
+      await gone;
+    }
+    if (!keepFolder) rmSync(this.folder, { recursive: true, force: true });
+  }
+}
+
+function launch(folder: string, today: string, env: Record<string, string>): Promise<{ process: ChildProcess; url: string }> {
+  const child = spawn(process.execPath, [MAIN], {
+    env: { ...process.env, PORT: '0', HOST: '127.0.0.1', JUST_LEDGER_DATA: folder, JUST_LEDGER_TODAY: today, JUST_LEDGER_OWNER_EMAIL: OWNER.email, JUST_LEDGER_OWNER_PASSWORD: OWNER.password, ...env },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
+  return new Promise((resolve, reject) => {
+    let said = '';
+    const listen = (chunk: Buffer): void => {
+      said += chunk.toString();
+      const ready = /ready: (http\S+)/.exec(said);
+      if (ready?.[1]) resolve({ process: child, url: ready[1] });
+    };
+    child.stdout.on('data', listen);
+    child.stderr.on('data', listen);
+    child.once('exit', (code) => reject(new Error(`server ended with ${code}: ${said}`)));
+  });
+}
+
+/** Writes rows as CSV, quoting what needs it. */
+export function csv(rows: readonly (readonly (string | undefined)[])[]): string {
+  return rows.map((row) => row.map((cell = '') => (/[",\n]/.test(cell) ? `"${cell.replaceAll('"', '""')}"` : cell)).join(',')).join('\r\n');
+}

@@ -1,0 +1,12 @@
+import { useMutation, useQueryClient, type UseMutationResult } from '@tanstack/react-query';
+import { useOrganisationId } from '../frame/address.js';
+
+/** Something that changes the books: afterwards everything shown of the organisation is read again. */
+export function useChange<Args, Answer>(change: (args: Args) => Promise<Answer>): UseMutationResult<Answer, Error, Args> {
+  const client = useQueryClient();
+  const organisation = useOrganisationId();
+  return useMutation({
+    mutationFn: change,
+    onSuccess: () => client.invalidateQueries({ queryKey: ['organisation', organisation] }),
+  });
+}
