@@ -12,6 +12,7 @@ export * from './problems/problem.js';
 export * from './problems/plain-text.js';
 export * from './organisations/kind.js';
 export * from './organisations/books-calendar.js';
+export * from './organisations/typed-span.js';
 export * from './accounts/element.js';
 export * from './accounts/classification.js';
 export * from './accounts/account-role.js';

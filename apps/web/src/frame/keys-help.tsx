@@ -1,0 +1,68 @@
+import { useEffect, useState } from 'react';
+import { Dialog, DialogContent, DialogTitle } from '@mui/material';
+import { useAddress } from './address.js';
+
+const EVERYWHERE: readonly (readonly [string, string])[] = [
+  ['?', 'these keys'],
+  ['g then p t r c l s', 'go to Prepare, Take on, Record, Check, Close (l), Report (s)'],
+  ['n', 'a new entry'],
+  ['Esc', 'put away what is open'],
+];
+
+const OF_SCREEN: Readonly<Record<string, readonly (readonly [string, string])[]>> = {
+  entry: [
+    ['Tab, Enter', 'next cell'],
+    ['1200/3 or 15%*800', 'worked out in an amount'],
+    ['=', 'put the missing amount in'],
+    ['Alt ↑', 'repeat the line above'],
+    ['Alt Backspace', 'take the line away'],
+    ['Ctrl Enter', 'post'],
+  ],
+  opening: [['Tab, Enter', 'next cell'], ['Ctrl Enter', 'post the opening entry']],
+  journal: [['↑ ↓', 'entry before, after'], ['Enter', 'open or close the entry'], ['/', 'find']],
+  'trial-balance': [['↑ ↓ Enter', 'account, open its ledger']],
+  'year-end': [['Ctrl Enter', 'post the closing entries']],
+};
+
+const GO: Readonly<Record<string, string>> = { p: 'chart', t: 'opening', r: 'journal', c: 'trial-balance', l: 'months', s: 'statements' };
+
+/** The keys of the screen at hand, and those that work everywhere; none of them acts inside a field. */
+export function KeysHelp({ screen }: { screen: string }) {
+  const address = useAddress();
+  const [isOpen, setOpen] = useState(false);
+  useEffect(() => {
+    let going = false;
+    const press = (event: KeyboardEvent): void => {
+      if (event.ctrlKey || event.metaKey || event.altKey || isInField(event.target)) return;
+      const target = going ? GO[event.key] : undefined;
+      going = event.key === 'g';
+      if (event.key === '?') setOpen(true);
+      else if (target) address.go(target);
+      else if (event.key === 'n') {
+        event.preventDefault();
+        address.go('entry');
+      }
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  }, [address]);
+  return (
+    <Dialog open={isOpen} onClose={() => setOpen(false)} aria-labelledby="keys-title">
+      <DialogTitle id="keys-title">Keys</DialogTitle>
+      <DialogContent>
+        <table className="ruled">
+          <tbody>
+            {[...(OF_SCREEN[screen] ?? []), ...EVERYWHERE].map(([key, does]) => (
+              <tr key={key}><td className="nowrap"><kbd>{key}</kbd></td><td>{does}</td></tr>
+            ))}
+          </tbody>
+        </table>
+      </DialogContent>
+    </Dialog>
+  );
+}
+
+/** Whether a key is being typed into something. */
+export function isInField(target: EventTarget | null): boolean {
+  return target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || target.closest('[role="dialog"]') !== null);
+}

@@ -1,0 +1,170 @@
+import type { AccountAnswer, DraftAnswer, DraftRequest, EntryRequest } from '@just-ledger/contract';
+import { balancingAmount, formatAmount, minor, typedDate, workOut, type CivilDate, type CurrencyCode, type Minor, type Side } from '@just-ledger/core';
+
+/** A line as it is being typed. */
+export interface FormLine {
+  readonly key: number;
+  readonly account: string;
+  readonly note: string;
+  readonly contact: string;
+  readonly debit: string;
+  readonly credit: string;
+  readonly currency: string;
+  readonly foreignAmount: string;
+  readonly rate: string;
+}
+
+/** An entry as it is being typed. */
+export interface EntryForm {
+  readonly date: string;
+  readonly kind: string;
+  readonly explanation: string;
+  readonly reference: string;
+  readonly lines: readonly FormLine[];
+}
+
+let lastKey = 0;
+
+/** An empty line. */
+export function emptyLine(): FormLine {
+  return { key: (lastKey += 1), account: '', note: '', contact: '', debit: '', credit: '', currency: '', foreignAmount: '', rate: '' };
+}
+
+/** An empty entry on a date. */
+export function emptyForm(date: string, kind = 'ordinary'): EntryForm {
+  return { date, kind, explanation: '', reference: '', lines: [emptyLine(), emptyLine(), emptyLine(), emptyLine()] };
+}
+
+/** A draft, to be gone on with. */
+export function formOf(draft: DraftAnswer): EntryForm {
+  const lines = draft.lines.map((line) => ({ ...emptyLine(), ...Object.fromEntries(Object.entries(line).map(([field, value]) => [field, value ?? ''])) }));
+  return { date: draft.date, kind: draft.kind, explanation: draft.explanation, reference: draft.reference, lines: [...lines, emptyLine()] };
+}
+
+/** What may happen to the form. */
+export type FormEvent =
+  | { readonly is: 'head'; readonly change: Partial<Omit<EntryForm, 'lines'>> }
+  | { readonly is: 'line'; readonly at: number; readonly change: Partial<FormLine> }
+  | { readonly is: 'settled'; readonly at: number; readonly side: Side; readonly currency: CurrencyCode }
+  | { readonly is: 'balanced-here'; readonly at: number; readonly currency: CurrencyCode }
+  | { readonly is: 'repeat-above'; readonly at: number }
+  | { readonly is: 'take-away'; readonly at: number }
+  | { readonly is: 'start'; readonly form: EntryForm };
+
+/** The form after an event. */
+export function formReducer(form: EntryForm, event: FormEvent): EntryForm {
+  switch (event.is) {
+    case 'head':
+      return { ...form, ...event.change };
+    case 'line':
+      return withRoom(withLine(form, event.at, event.change));
+    case 'settled':
+      return withLine(form, event.at, settled(form.lines[event.at], event.side, event.currency));
+    case 'balanced-here':
+      return withRoom(withLine(form, event.at, balancedHere(form, event.at, event.currency)));
+    case 'repeat-above': {
+      const above = form.lines[event.at - 1];
+      return above ? withRoom(withLine(form, event.at, { ...above, key: form.lines[event.at]?.key ?? above.key })) : form;
+    }
+    case 'take-away':
+      return withRoom({ ...form, lines: form.lines.filter((_, at) => at !== event.at) });
+    case 'start':
+      return event.form;
+    default:
+      return event satisfies never;
+  }
+}
+
+/** The amounts of a form in minor units, debit positive; what is no arithmetic counts as nothing. */
+export function amountsOf(form: EntryForm, currency: CurrencyCode): Minor[] {
+  return form.lines.map((line) => {
+    const [debit, credit] = [workOut(line.debit, currency), workOut(line.credit, currency)];
+    return minor((debit.ok ? debit.amount : 0) - (credit.ok ? credit.amount : 0));
+  });
+}
+
+/** What an empty line proposes: the amount that would balance the entry, on its side. */
+export function proposalFor(form: EntryForm, at: number, currency: CurrencyCode): { side: Side; amount: Minor } | undefined {
+  const line = form.lines[at];
+  if (!line || line.debit !== '' || line.credit !== '') return undefined;
+  return balancingAmount(amountsOf(form, currency));
+}
+
+/** Whether nothing has been typed into a line. */
+export function isBlank(line: FormLine): boolean {
+  return [line.account, line.note, line.contact, line.debit, line.credit, line.foreignAmount].every((text) => text.trim() === '');
+}
+
+/** The entry as it is sent: amounts worked out, the date completed, blank lines left out. */
+export function entryRequest(form: EntryForm, near: CivilDate, currency: CurrencyCode): EntryRequest {
+  const plain = (typed: string): string | undefined => {
+    if (typed.trim() === '') return undefined;
+    const worked = workOut(typed, currency);
+    return worked.ok ? formatAmount(worked.amount, currency) : typed;
+  };
+  return {
+    date: typedDate(form.date, near) ?? form.date,
+    kind: form.kind,
+    explanation: form.explanation,
+    ...(form.reference.trim() && { reference: form.reference }),
+    lines: form.lines.filter((line) => !isBlank(line)).map((line) => ({
+      account: line.account,
+      ...(plain(line.debit) !== undefined && { debit: plain(line.debit) as string }),
+      ...(plain(line.credit) !== undefined && { credit: plain(line.credit) as string }),
+      ...(line.note.trim() && { note: line.note }),
+      ...(line.contact.trim() && { contact: line.contact }),
+      ...(line.foreignAmount.trim() && { currency: line.currency, foreignAmount: line.foreignAmount, ...(line.rate.trim() && { rate: line.rate }) }),
+    })),
+  };
+}
+
+/** The entry as a draft is kept: just as it was typed. */
+export function draftRequest(form: EntryForm, version?: number): DraftRequest {
+  const lines = form.lines.filter((line) => !isBlank(line)).map(({ key, ...line }) => {
+    void key;
+    return Object.fromEntries(Object.entries(line).filter(([, value]) => value !== '')) as DraftRequest['lines'][number];
+  });
+  return { date: form.date, kind: form.kind, explanation: form.explanation, reference: form.reference, lines, ...(version !== undefined && { version }) };
+}
+
+/** The row of the form that a problem's path means; blank rows were not sent. */
+export function rowOfPath(form: EntryForm, path: string): { row: number; field: string } | undefined {
+  const match = /^lines\.(\d+)\.(\w+)/.exec(path);
+  if (!match?.[1] || !match[2]) return undefined;
+  const rows = form.lines.flatMap((line, at) => (isBlank(line) ? [] : [at]));
+  const row = rows[Number(match[1])];
+  return row === undefined ? undefined : { row, field: match[2] };
+}
+
+/** Accounts that can be written to by hand. */
+export function writableAccounts(accounts: readonly AccountAnswer[]): AccountAnswer[] {
+  return accounts.filter((one) => !one.heading && one.active && one.typedEntries);
+}
+
+function withLine(form: EntryForm, at: number, change: Partial<FormLine>): EntryForm {
+  return { ...form, lines: form.lines.map((line, place) => (place === at ? { ...line, ...change } : line)) };
+}
+
+/** There is always an empty line to go on with. */
+function withRoom(form: EntryForm): EntryForm {
+  const last = form.lines.at(-1);
+  return last && isBlank(last) && form.lines.length >= 2 ? form : { ...form, lines: [...form.lines, emptyLine()] };
+}
+
+/** An amount that was left: worked out, a negative one moved to the other side, the other side emptied. */
+function settled(line: FormLine | undefined, side: Side, currency: CurrencyCode): Partial<FormLine> {
+  const typed = line?.[side] ?? '';
+  if (typed.trim() === '') return { [side]: '' };
+  const worked = workOut(typed, currency);
+  if (!worked.ok) return {};
+  const other = side === 'debit' ? 'credit' : 'debit';
+  if (worked.amount < 0) return { [side]: '', [other]: formatAmount(minor(-worked.amount), currency) };
+  return { [side]: worked.amount === 0 ? '' : formatAmount(worked.amount, currency), [other]: '' };
+}
+
+function balancedHere(form: EntryForm, at: number, currency: CurrencyCode): Partial<FormLine> {
+  const others = { ...form, lines: form.lines.filter((_, place) => place !== at) };
+  const missing = balancingAmount(amountsOf(others, currency));
+  if (!missing) return {};
+  return { debit: '', credit: '', [missing.side]: formatAmount(missing.amount, currency) };
+}

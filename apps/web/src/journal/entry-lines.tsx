@@ -1,0 +1,143 @@
+import { InputBase } from '@mui/material';
+import { useRef, type Dispatch, type KeyboardEvent } from 'react';
+import type { AccountAnswer, ContactAnswer } from '@just-ledger/contract';
+import { displayAmount, sumOf, minor, balancingAmount, type CurrencyCode } from '@just-ledger/core';
+import { AccountField } from '../fields/account-field.js';
+import { amountsOf, proposalFor, type EntryForm, type FormEvent } from './entry-form.js';
+
+/** The paper of the entry sheet: two money columns, debits first, credits set in. */
+export function EntryLines({ form, accounts, contacts, currency, wrongAt, dispatch, onNewContact }: {
+  form: EntryForm;
+  accounts: readonly AccountAnswer[];
+  contacts: readonly ContactAnswer[];
+  currency: CurrencyCode;
+  wrongAt: (row: number, field: string) => string | undefined;
+  dispatch: Dispatch<FormEvent>;
+  onNewContact: (row: number, name: string) => void;
+}) {
+  const table = useRef<HTMLTableElement>(null);
+  const amounts = amountsOf(form, currency);
+  const missing = balancingAmount(amounts);
+  const total = (sign: 1 | -1): string => displayAmount(sumOf(amounts.map((amount) => minor(Math.max(sign * amount, 0)))), currency);
+  const byNumber = new Map(accounts.map((one) => [one.number, one]));
+
+  /** The next cell in reading order, as Tab would find it. */
+  const walk = (event: KeyboardEvent): void => {
+    const cells = [...(table.current?.querySelectorAll<HTMLInputElement>('input') ?? [])];
+    const next = cells[cells.indexOf(event.target as HTMLInputElement) + 1];
+    if (!next) return;
+    event.preventDefault();
+    next.focus();
+    next.select();
+  };
+  const onKey = (event: KeyboardEvent, at: number, isAmount = false): void => {
+    if (event.key === 'Enter' && !event.ctrlKey && !event.metaKey) {
+      const isChoosing = (event.target as HTMLElement).getAttribute('aria-expanded') === 'true';
+      if (isChoosing) setTimeout(() => walk({ ...event, target: event.target, preventDefault: () => undefined } as KeyboardEvent));
+      else walk(event);
+    }
+    if (event.altKey && event.key === 'ArrowUp') {
+      event.preventDefault();
+      dispatch({ is: 'repeat-above', at });
+    }
+    if (event.altKey && event.key === 'Backspace') {
+      event.preventDefault();
+      dispatch({ is: 'take-away', at });
+    }
+    if (isAmount && event.key === '=') {
+      event.preventDefault();
+      dispatch({ is: 'balanced-here', at, currency });
+    }
+  };
+  return (
+    <table className="ruled paper" ref={table}>
+      <thead>
+        <tr><th style={{ width: '38%' }}>Account</th><th>Note</th><th style={{ width: 150 }}>Contact</th><th className="num">Debit</th><th className="num">Credit</th></tr>
+      </thead>
+      <tbody>
+        {form.lines.map((line, at) => {
+          const account = byNumber.get(line.account);
+          const proposal = proposalFor(form, at, currency);
+          const isCredit = line.credit !== '';
+          const needsForeign = account?.currency && account.currency !== currency;
+          const problems = ['account', 'contact', 'debit', 'credit', 'foreignAmount', 'rate', 'note'].map((field) => wrongAt(at, field)).filter(Boolean);
+          return [
+            <tr key={line.key} className={isCredit ? 'credit-side' : ''}>
+              <td><div className="cell cell-account"><AccountField accounts={accounts} value={line.account} label={`Account, line ${at + 1}`} wrong={wrongAt(at, 'account')} onChange={(number) => dispatch({ is: 'line', at, change: { account: number, currency: byNumber.get(number)?.currency ?? '' } })} onKeyDown={(event) => onKey(event, at)} /></div></td>
+              <td><div className="cell"><Cell label={`Note, line ${at + 1}`} value={line.note} onChange={(note) => dispatch({ is: 'line', at, change: { note } })} onKeyDown={(event) => onKey(event, at)} /></div></td>
+              <td>
+                <div className="cell">
+                  {account?.control && (
+                    <>
+                      <Cell label={`Contact, line ${at + 1}`} value={line.contact} list="contacts" placeholder="who?" wrong={wrongAt(at, 'contact')} onChange={(contact) => dispatch({ is: 'line', at, change: { contact } })} onKeyDown={(event) => onKey(event, at)} />
+                      {line.contact.trim() !== '' && !contacts.some((one) => one.name.toLowerCase() === line.contact.trim().toLowerCase() || one.number === line.contact.trim()) && (
+                        <button className="act small" type="button" onClick={() => onNewContact(at, line.contact.trim())}>new: add “{line.contact.trim()}”</button>
+                      )}
+                    </>
+                  )}
+                </div>
+              </td>
+              {(['debit', 'credit'] as const).map((side) => (
+                <td key={side} className="money num">
+                  <div className="cell">
+                    <Cell
+                      label={`${side === 'debit' ? 'Debit' : 'Credit'}, line ${at + 1}`}
+                      value={line[side]}
+                      wrong={wrongAt(at, side)}
+                      placeholder={proposal?.side === side && line.account !== '' ? displayAmount(proposal.amount, currency) : ''}
+                      isAmount
+                      onChange={(typed) => dispatch({ is: 'line', at, change: { [side]: typed } })}
+                      onBlur={() => dispatch({ is: 'settled', at, side, currency })}
+                      onKeyDown={(event) => onKey(event, at, true)}
+                    />
+                  </div>
+                </td>
+              ))}
+            </tr>,
+            needsForeign && (
+              <tr key={`${line.key} foreign`}>
+                <td colSpan={3}><div className="cell small soft row" style={{ flexWrap: 'nowrap' }}>in {account.currency}: <Cell label={`Amount in ${account.currency}, line ${at + 1}`} value={line.foreignAmount} wrong={wrongAt(at, 'foreignAmount')} placeholder="amount" onChange={(foreignAmount) => dispatch({ is: 'line', at, change: { foreignAmount, currency: account.currency ?? '' } })} onKeyDown={(event) => onKey(event, at)} /> at <Cell label={`Rate, line ${at + 1}`} value={line.rate} wrong={wrongAt(at, 'rate')} placeholder={`${currency} for one ${account.currency}`} onChange={(rate) => dispatch({ is: 'line', at, change: { rate } })} onKeyDown={(event) => onKey(event, at)} /></div></td>
+                <td className="money" /><td className="money" />
+              </tr>
+            ),
+            problems.length > 0 && <tr key={`${line.key} problems`}><td colSpan={5}><div className="cell brick small" role="alert">{problems.join(' ')}</div></td></tr>,
+          ];
+        })}
+      </tbody>
+      <tfoot>
+        <tr className="sums"><td colSpan={3} style={{ borderTop: 0 }} /><td className="num"><div className="cell">{total(1)}</div></td><td className="num"><div className="cell">{total(-1)}</div></td></tr>
+        <tr>
+          <td colSpan={3} style={{ border: 0 }} />
+          {(['debit', 'credit'] as const).map((side) => (
+            <td key={side} className="num brass small" style={{ border: 0 }} aria-live="polite"><div className="cell">{missing?.side === side && `${displayAmount(missing.amount, currency)} missing`}</div></td>
+          ))}
+        </tr>
+      </tfoot>
+    </table>
+  );
+}
+
+/** A cell that is typed into. */
+function Cell({ label, value, wrong, placeholder, list, isAmount = false, onChange, onBlur, onKeyDown }: {
+  label: string;
+  value: string;
+  wrong?: string | undefined;
+  placeholder?: string;
+  list?: string;
+  isAmount?: boolean;
+  onChange: (typed: string) => void;
+  onBlur?: () => void;
+  onKeyDown: (event: KeyboardEvent) => void;
+}) {
+  return (
+    <InputBase
+      fullWidth
+      value={value}
+      placeholder={placeholder ?? ''}
+      onChange={(event) => onChange(event.target.value)}
+      onBlur={onBlur}
+      onKeyDown={onKeyDown}
+      inputProps={{ 'aria-label': label, 'aria-invalid': wrong !== undefined, title: wrong, list, autoComplete: 'off', style: { padding: '2px 0', fontSize: 13.5, textAlign: isAmount ? 'right' : 'left' } }}
+    />
+  );
+}

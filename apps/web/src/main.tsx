@@ -1,0 +1,54 @@
+import '@fontsource-variable/public-sans/wght.css';
+import '@fontsource-variable/source-serif-4/wght.css';
+import './theme/ledger.css';
+import { StrictMode, Suspense } from 'react';
+import { createRoot } from 'react-dom/client';
+import { ThemeProvider } from '@mui/material/styles';
+import { MutationCache, QueryCache, QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { BrowserRouter, Route, Routes } from 'react-router';
+import { ErrorBoundary } from './frame/error-boundary.js';
+import { Frame } from './frame/frame.js';
+import { OrganisationsScreen } from './organisations/organisations-screen.js';
+import { RequestRefused } from './request/request.js';
+import { sessionQuery, useSession } from './sessions/session-queries.js';
+import { SignInScreen } from './sessions/sign-in-screen.js';
+import { theme } from './theme/theme.js';
+
+/** A session that has ended shows the sign-in; what was typed stays in its fields until then. */
+const onError = (error: Error): void => {
+  if (error instanceof RequestRefused && error.details.status === 401 && error.details.problems[0]?.code === 'signed-out') {
+    void client.invalidateQueries({ queryKey: sessionQuery.queryKey });
+  }
+};
+const client = new QueryClient({
+  queryCache: new QueryCache({ onError }),
+  mutationCache: new MutationCache({ onError }),
+  defaultOptions: { queries: { retry: (count, error) => !(error instanceof RequestRefused) && count < 2, staleTime: 15_000, refetchOnWindowFocus: true } },
+});
+
+function Door() {
+  const session = useSession();
+  if (!session.person) return <SignInScreen firstRun={session.firstRun} />;
+  return (
+    <Routes>
+      <Route path="/" element={<OrganisationsScreen />} />
+      <Route path="/:organisation/:stage?/:screen?" element={<Frame />} />
+    </Routes>
+  );
+}
+
+createRoot(document.getElementById('root') as HTMLElement).render(
+  <StrictMode>
+    <ThemeProvider theme={theme}>
+      <QueryClientProvider client={client}>
+        <BrowserRouter>
+          <ErrorBoundary>
+            <Suspense fallback={<p className="visually-hidden">Loading</p>}>
+              <Door />
+            </Suspense>
+          </ErrorBoundary>
+        </BrowserRouter>
+      </QueryClientProvider>
+    </ThemeProvider>
+  </StrictMode>,
+);

@@ -1,0 +1,38 @@
+import { addMonths, civilDate, endOfMonth, partsOf, type CivilDate } from '../dates/civil-date.js';
+import { monthFromName, typedDate } from '../dates/typed-date.js';
+import { findFiscalYear, fiscalYearOf, type BooksCalendar } from './books-calendar.js';
+
+/**
+ * Reads a span as people type it: a fiscal year (`2026`), a month (`jan`), months (`jan-mar`), a day (`17/6`) or two
+ * days (`1/4-17/6`). Months without a year lie in the fiscal year of `near`.
+ *
+ * @returns the span, or undefined if the text is none
+ * @example typedSpan('jan-mar', d('2027-01-18'), fromApril) // → 2027-01-01 to 2027-03-31
+ */
+export function typedSpan(
+  text: string,
+  near: CivilDate,
+  calendar: BooksCalendar,
+): { readonly from: CivilDate; readonly to: CivilDate } | undefined {
+  const typed = text.trim().toLowerCase();
+  const year = findFiscalYear(calendar, typed);
+  if (year) return { from: year.first, to: year.last };
+  const day = typedDate(typed, near);
+  if (day) return { from: day, to: day };
+  const [begin, end = begin, ...rest] = typed.split(/\s*[-–]\s*/);
+  if (!begin || !end || rest.length > 0) return undefined;
+  const [from, to] = [partOf(begin, near, calendar), partOf(end, near, calendar)];
+  return from && to && from.from <= to.to ? { from: from.from, to: to.to } : undefined;
+}
+
+function partOf(text: string, near: CivilDate, calendar: BooksCalendar): { from: CivilDate; to: CivilDate } | undefined {
+  const month = monthFromName(text);
+  if (month === undefined) {
+    const day = typedDate(text, near);
+    return day && { from: day, to: day };
+  }
+  const { first } = fiscalYearOf(calendar, near);
+  const begin = civilDate(partsOf(first).year, month, 1);
+  const inYear = endOfMonth(begin) < first ? addMonths(begin, 12) : begin;
+  return { from: inYear, to: endOfMonth(inYear) };
+}
