@@ -1,0 +1,139 @@
+import { addDays, formatAmount, minor, parseCurrencyCode, type CivilDate, type OrganisationKind } from '@just-ledger/core';
+import { commands, type Commands } from '@just-ledger/server/workers/commands';
+import { WriteContext } from '@just-ledger/server/workers/write-context';
+import type { Clock } from '@just-ledger/server/database/clock';
+
+const EUR = parseCurrencyCode('EUR');
+
+/** A clock that the sample moves forward as its story goes on. */
+export class StoryClock implements Clock {
+  private minute = 0;
+
+  constructor(private date: CivilDate) {}
+
+  today(): CivilDate {
+    return this.date;
+  }
+
+  moment(): string {
+    this.minute += 1;
+    const time = 9 * 60 + (this.minute % 540);
+    return `${this.date}T${String(Math.floor(time / 60)).padStart(2, '0')}:${String(time % 60).padStart(2, '0')}:00.000Z`;
+  }
+
+  /** Goes on to a day; it never goes back. */
+  goTo(date: CivilDate): void {
+    if (date > this.date) [this.date, this.minute] = [date, 0];
+  }
+}
+
+/** A line of a sample entry: the account's number, euro (a credit negative), and who where it matters. */
+export type SampleLine = readonly [account: string, euro: number, contact?: string];
+
+/** One sample organisation, written through the same operations that its users have. */
+export class SampleBooks {
+  private constructor(
+    private readonly context: WriteContext,
+    readonly clock: StoryClock,
+    private readonly person: number,
+    readonly organisation: number,
+  ) {}
+
+  /** Begins an organisation with a chart from CSV text. */
+  static begin(folder: string, person: number, clock: StoryClock, fields: { name: string; kind: OrganisationKind; fiscalYearStartMonth: number; firstDay: CivilDate; chart: string }): SampleBooks {
+    const context = new WriteContext(folder, clock);
+    const { chart, ...request } = fields;
+    const { id } = context.transact(() => commands.createOrganisation(context, { person, request: { ...request, baseCurrency: 'EUR', starterChart: false } }));
+    const books = new SampleBooks(context, clock, person, id);
+    books.do('importAccounts', { organisation: id, csv: chart });
+    return books;
+  }
+
+  /** Does one operation in a transaction of its own. */
+  do<Name extends keyof Commands>(name: Name, args: Parameters<Commands[Name]>[1]): ReturnType<Commands[Name]> {
+    const command = commands[name] as (context: WriteContext, given: typeof args) => ReturnType<Commands[Name]>;
+    return this.context.transact(() => command(this.context, args));
+  }
+
+  contact(name: string, ...roles: string[]): void {
+    this.do('addContact', { organisation: this.organisation, request: { name, roles } });
+  }
+
+  /** Posts an entry a day or two after its date, as people do. @returns its number */
+  post(date: CivilDate, explanation: string, lines: readonly SampleLine[], more: { kind?: string; reference?: string } = {}): string {
+    const lag = more.kind === 'opening' ? 1 : Number(date.slice(8)) % 3;
+    this.clock.goTo(addDays(date, lag));
+    return this.do('postEntry', { organisation: this.organisation, person: this.person, request: { date, explanation, ...more, lines: lines.map(requestLine) } }).number;
+  }
+
+  reverse(number: string, date: CivilDate, explanation: string): void {
+    this.clock.goTo(date);
+    this.do('reverseEntry', { organisation: this.organisation, person: this.person, number, request: { date, explanation } });
+  }
+
+  recurring(name: string, schedule: { unit: string; every: number; day?: number | 'last'; from: CivilDate }, explanation: string, lines: readonly SampleLine[], kind = 'ordinary'): number {
+    return this.do('keepRecurring', { organisation: this.organisation, request: { name, schedule, entry: { kind, explanation, lines: lines.map(requestLine) } } }).id;
+  }
+
+  /** Posts everything due by a day. */
+  postDue(on: CivilDate): void {
+    this.clock.goTo(on);
+    this.do('postDue', { organisation: this.organisation, person: this.person });
+  }
+
+  skip(id: number, date: CivilDate, reason: string): void {
+    this.clock.goTo(date);
+    this.do('skipOccurrence', { organisation: this.organisation, person: this.person, id, request: { date, reason } });
+  }
+
+  draft(date: string, explanation: string, lines: readonly SampleLine[]): void {
+    this.do('keepDraft', { organisation: this.organisation, person: this.person, request: { date, kind: 'ordinary', explanation, lines: lines.map(requestLine) } });
+  }
+
+  lock(period: string): void {
+    this.do('lockPeriod', { organisation: this.organisation, person: this.person, period });
+  }
+
+  close(year: string): void {
+    this.do('closeYear', { organisation: this.organisation, person: this.person, year, request: {} });
+  }
+
+  end(): void {
+    this.context.db.$client.close();
+  }
+}
+
+function requestLine([account, euro, contact]: SampleLine) {
+  const cents = Math.round(euro * 100);
+  return { account, [cents > 0 ? 'debit' : 'credit']: formatAmount(minor(Math.abs(cents)), EUR), ...(contact && { contact }) };
+}
+
+/** What is going to happen in a story, each thing on its day, in the order of the days. */
+export class StoryPlan {
+  private readonly events: { date: CivilDate; write: (date: CivilDate) => void }[] = [];
+
+  /** Plans something for a day. */
+  on(date: CivilDate, write: (date: CivilDate) => void): void {
+    this.events.push({ date, write });
+  }
+
+  /** Lets everything up to a day happen. */
+  until(date: CivilDate): void {
+    this.events.sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0));
+    while (this.events[0] && this.events[0].date <= date) {
+      const event = this.events.shift();
+      event?.write(event.date);
+    }
+  }
+}
+
+/** Numbers that look like life and are the same each time: a share from −1 to 1 for a seed. */
+export function wobble(seed: number): number {
+  const value = Math.sin(seed * 12.9898) * 43758.5453;
+  return (value - Math.floor(value)) * 2 - 1;
+}
+
+/** An amount in euro around a middle, to the cent. */
+export function around(middle: number, seed: number, spread = 0.2): number {
+  return Math.round(middle * (1 + spread * wobble(seed)) * 100) / 100;
+}

@@ -1,0 +1,27 @@
+import 'reflect-metadata';
+import { parseCivilDate } from '@just-ledger/core';
+import { prepareBooks } from '@just-ledger/server/database/migrate';
+import { hashPassword } from '@just-ledger/server/sessions/sessions.controller';
+import { commands } from '@just-ledger/server/workers/commands';
+import { WriteContext } from '@just-ledger/server/workers/write-context';
+import { writeCiderCoOperative } from './cider-co-operative.js';
+import { writeHedgeLayer } from './hedge-layer.js';
+import { StoryClock } from './sample-books.js';
+
+/** The day at which the demo stands still. */
+export const DEMO_TODAY = parseCivilDate('2027-01-18');
+
+/** With what to sign in to the demo. */
+export const DEMO_SIGN_IN = { email: 'demo@sallow-reach.test', password: 'sallow reach demo', name: 'Wren Ashby' } as const;
+
+/** Writes the sample organisations into an empty data folder, through the product's own operations. */
+export async function writeDemo(folder: string): Promise<void> {
+  await prepareBooks(folder);
+  const context = new WriteContext(folder, new StoryClock(DEMO_TODAY));
+  const { email, name } = DEMO_SIGN_IN;
+  const passwordHash = await hashPassword(DEMO_SIGN_IN.password);
+  const person = context.transact(() => commands.createFirstOwner(context, { email, name, passwordHash }));
+  context.db.$client.close();
+  writeCiderCoOperative(folder, person, DEMO_TODAY);
+  writeHedgeLayer(folder, person, DEMO_TODAY);
+}
