@@ -1,7 +1,7 @@
 import 'reflect-metadata';
 import { parseCivilDate } from '@just-ledger/core';
 import { prepareBooks } from '@just-ledger/server/database/migrate';
-import { hashPassword } from '@just-ledger/server/sessions/sessions.controller';
+import { hashPassword } from '@just-ledger/server/sessions/password';
 import { commands } from '@just-ledger/server/workers/commands';
 import { WriteContext } from '@just-ledger/server/workers/write-context';
 import { writeCiderCoOperative } from './cider-co-operative.js';

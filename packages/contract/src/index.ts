@@ -1,3 +1,4 @@
+import 'reflect-metadata';
 export * from './paths.js';
 export * from './problems/problem-details.js';
 export * from './sessions/session.js';

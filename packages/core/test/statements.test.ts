@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import {
-  EQUITY_ROWS,
+  type EQUITY_ROWS,
   accountIn,
   accountLedger,
   addDays,

@@ -1,11 +1,12 @@
 import { Body, Controller, Delete, Get, HttpCode, Post, Req, Res } from '@nestjs/common';
 import { FirstOwnerRequest, SignInRequest, type SessionAnswer } from '@just-ledger/contract';
 import { problem } from '@just-ledger/core';
-import { hash, verify } from '@node-rs/argon2';
+import { verify } from '@node-rs/argon2';
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import { randomBytes } from 'node:crypto';
 import { Refusal } from '../problems/refusal.js';
 import { Reader, Writer } from '../workers/workers.module.js';
+import { hashPassword } from './password.js';
 import { AttemptLimit } from './attempt-limit.js';
 import { Open, SESSION_COOKIE } from './session-guard.js';
 import { hashToken, isFirstRun, personOfEmail, personOfToken } from './session-store.js';
@@ -14,11 +15,6 @@ const FOURTEEN_DAYS = 14 * 24 * 60 * 60;
 
 type CookieReply = FastifyReply & { setCookie: (name: string, value: string, options: object) => void };
 type CookieRequest = FastifyRequest & { cookies: Record<string, string | undefined> };
-
-/** Hashes a password with argon2id. */
-export function hashPassword(password: string): Promise<string> {
-  return hash(password);
-}
 
 /** Signing in and out. */
 @Open()

@@ -1,7 +1,7 @@
 import { clockFor } from '../database/clock.js';
 import { settings } from '../settings.js';
 import { WriteContext } from '../workers/write-context.js';
-import { hashPassword } from './sessions.controller.js';
+import { hashPassword } from './password.js';
 import { sessionCommands } from './session-commands.js';
 import { isFirstRun } from './session-store.js';
 

@@ -6,7 +6,7 @@ const EVERYWHERE: readonly (readonly [string, string])[] = [
   ['?', 'these keys'],
   ['g then p t r c l s', 'go to Prepare, Take on, Record, Check, Close (l), Report (s)'],
   ['n', 'a new entry'],
-  ['Esc', 'put away what is open'],
+  ['Esc', 'leave a field, put away what is open'],
 ];
 
 const OF_SCREEN: Readonly<Record<string, readonly (readonly [string, string])[]>> = {
@@ -33,6 +33,7 @@ export function KeysHelp({ screen }: { screen: string }) {
   useEffect(() => {
     let going = false;
     const press = (event: KeyboardEvent): void => {
+      if (event.key === 'Escape' && isInField(event.target) && !isChoosing(event.target)) (event.target as HTMLElement).blur();
       if (event.ctrlKey || event.metaKey || event.altKey || isInField(event.target)) return;
       const target = going ? GO[event.key] : undefined;
       going = event.key === 'g';
@@ -60,6 +61,11 @@ export function KeysHelp({ screen }: { screen: string }) {
       </DialogContent>
     </Dialog>
   );
+}
+
+/** Whether a list hangs open under the field, or a dialog holds it: Escape is theirs then. */
+function isChoosing(target: EventTarget | null): boolean {
+  return target instanceof HTMLElement && (target.getAttribute('aria-expanded') === 'true' || target.closest('[role="dialog"]') !== null);
 }
 
 /** Whether a key is being typed into something. */

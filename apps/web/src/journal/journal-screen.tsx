@@ -104,7 +104,7 @@ function EntryList({ entries, open, setOpen, currency, more }: {
     setTimeout(() => scroller.current?.querySelector<HTMLElement>(`[data-entry="${next.number}"]`)?.focus());
   };
   return (
-    <div ref={scroller} style={{ overflow: 'auto', flex: 1, minHeight: 120 }} role="list" aria-label="Entries">
+    <div ref={scroller} className="journal-list" style={{ overflow: 'auto', flex: 1, minHeight: 120 }} role="list" aria-label="Entries">
       <div style={{ height: virtual.getTotalSize(), position: 'relative' }}>
         {items.map((item) => {
           const entry = entries[item.index];
@@ -119,7 +119,6 @@ function EntryList({ entries, open, setOpen, currency, more }: {
                 aria-expanded={isOpen}
                 onClick={() => setOpen(isOpen ? undefined : entry.number)}
                 onKeyDown={(event) => onKey(event, item.index)}
-                style={{ display: 'grid', gridTemplateColumns: '84px 88px minmax(120px, 1.5fr) minmax(120px, 1.4fr) 100px 96px', gap: 8, width: '100%', padding: '4px 8px', alignItems: 'baseline' }}
               >
                 <span className="nowrap">{shortDate(parseCivilDate(entry.date))}</span>
                 <span className="soft nowrap">{entry.number}</span>

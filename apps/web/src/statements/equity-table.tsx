@@ -15,7 +15,7 @@ export function EquityTable({ of, currency }: { of: EquityStatementAnswer; curre
     return isSum ? (text.startsWith('(') ? `(${sign}${text.slice(1)}` : `${sign}${text}`) : text;
   };
   return (
-    <table>
+    <table className="equity">
       <thead>
         <tr>
           <th />

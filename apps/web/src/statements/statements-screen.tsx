@@ -1,4 +1,4 @@
-import { useLayoutEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useSuspenseQueries } from '@tanstack/react-query';
 import { paths } from '@just-ledger/contract';
 import type { IncomeStatementForm } from '@just-ledger/core';
@@ -46,7 +46,8 @@ interface Curve {
 /** Draws each carried figure leaving one statement and arriving in the next. */
 function CarryLines({ chain, signature }: { chain: React.RefObject<HTMLDivElement | null>; signature: string }) {
   const [curves, setCurves] = useState<readonly Curve[]>([]);
-  useLayoutEffect(() => {
+  // not a layout effect: the chain’s ref is set only after those of what lies in it
+  useEffect(() => {
     const { current } = chain;
     if (!current) return undefined;
     const draw = (): void => setCurves(['result', 'equity'].flatMap((carry) => curveOf(current, carry)));

@@ -40,7 +40,10 @@ export default function OpeningScreen() {
   );
   const set = (account: string, change: Partial<typeof NONE>): void => setTyped({ ...typed, [account]: { ...NONE, ...typed[account], ...change } });
   const onKey = (event: KeyboardEvent<HTMLElement>): void => {
-    if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) document.getElementById('post-opening')?.click();
+    if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) {
+      (document.activeElement as HTMLElement | null)?.blur(); // settles the amount being typed
+      setTimeout(() => document.getElementById('post-opening')?.click());
+    }
     else if (event.key === 'Enter' && event.target instanceof HTMLInputElement) {
       const cells = [...event.currentTarget.querySelectorAll<HTMLInputElement>('input')];
       cells[cells.indexOf(event.target) + 1]?.focus();
@@ -80,7 +83,7 @@ export default function OpeningScreen() {
                     <td className="num soft"><div className="cell">{Number(one.balance) === 0 ? '' : `${show(Math.abs(worked(one.balance)))} ${one.balance.startsWith('-') ? 'cr' : 'dr'}`}</div></td>
                     {(['debit', 'credit'] as const).map((side) => (
                       <td key={side} className="money num">
-                        <div className="cell"><Cell label={`${side === 'debit' ? 'Debit' : 'Credit'} of ${one.name}`} value={typed[one.number]?.[side] ?? ''} isAmount onChange={(text) => set(one.number, { [side]: text })} onBlur={(text) => { const result = workOut(text, currency); if (result.ok) set(one.number, result.amount < 0 ? { [side]: '', [side === 'debit' ? 'credit' : 'debit']: formatAmount(minor(-result.amount), currency) } : { [side]: formatAmount(result.amount, currency) }); }} /></div>
+                        <div className="cell"><Cell label={`${side === 'debit' ? 'Debit' : 'Credit'} of ${one.name}`} value={typed[one.number]?.[side] ?? ''} isAmount autoFocus={one === listed[0] && side === 'debit'} onChange={(text) => set(one.number, { [side]: text })} onBlur={(text) => { const result = workOut(text, currency); if (result.ok) set(one.number, result.amount < 0 ? { [side]: '', [side === 'debit' ? 'credit' : 'debit']: formatAmount(minor(-result.amount), currency) } : { [side]: formatAmount(result.amount, currency) }); }} /></div>
                       </td>
                     ))}
                   </tr>
@@ -95,6 +98,6 @@ export default function OpeningScreen() {
   );
 }
 
-function Cell({ label, value, placeholder, isAmount = false, onChange, onBlur }: { label: string; value: string; placeholder?: string; isAmount?: boolean; onChange: (text: string) => void; onBlur?: (text: string) => void }) {
-  return <InputBase fullWidth value={value} placeholder={placeholder ?? ''} onChange={(event) => onChange(event.target.value)} onBlur={(event) => onBlur?.(event.target.value)} inputProps={{ 'aria-label': label, autoComplete: 'off', style: { padding: '2px 0', fontSize: 13.5, textAlign: isAmount ? 'right' : 'left' } }} />;
+function Cell({ label, value, placeholder, isAmount = false, autoFocus = false, onChange, onBlur }: { label: string; value: string; placeholder?: string; isAmount?: boolean; autoFocus?: boolean; onChange: (text: string) => void; onBlur?: (text: string) => void }) {
+  return <InputBase fullWidth autoFocus={autoFocus} value={value} placeholder={placeholder ?? ''} onChange={(event) => onChange(event.target.value)} onBlur={(event) => onBlur?.(event.target.value)} inputProps={{ 'aria-label': label, autoComplete: 'off', style: { padding: '2px 0', fontSize: 13.5, textAlign: isAmount ? 'right' : 'left' } }} />;
 }

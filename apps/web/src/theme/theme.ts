@@ -28,7 +28,7 @@ export const theme = createTheme({
         input: { padding: '3px 0 4px' },
       },
     },
-    MuiInputLabel: { styleOverrides: { root: { color: 'var(--soft)', fontSize: 13, '&.Mui-focused': { color: 'var(--green)' }, '&.Mui-error': { color: 'var(--brick)' } } } },
+    MuiInputLabel: { styleOverrides: { root: { color: 'var(--soft)', fontSize: 15, '&.Mui-focused': { color: 'var(--green)' }, '&.Mui-error': { color: 'var(--brick)' } } } },
     MuiFormHelperText: { styleOverrides: { root: { fontSize: 11.5, marginTop: 2, color: 'var(--soft)', '&.Mui-error': { color: 'var(--brick)' } } } },
     MuiSelect: { styleOverrides: { icon: { color: 'var(--soft)' } } },
     MuiPaper: { defaultProps: { elevation: 0 }, styleOverrides: { root: { background: 'var(--sheet)', color: 'var(--ink)', border: '1px solid var(--soft)', backgroundImage: 'none' } } },

@@ -3,7 +3,7 @@ import { TextField } from '@mui/material';
 import { useSuspenseQueries } from '@tanstack/react-query';
 import { useNavigate } from 'react-router';
 import { paths, type TrialBalanceAnswer } from '@just-ledger/contract';
-import { displayAmount, longDate, minor, parseAmount, parseCivilDate, type CurrencyCode, type TrialBalanceStage } from '@just-ledger/core';
+import { displayAmount, longDate, minor, parseAmount, parseCivilDate, typedDate, type CurrencyCode, type TrialBalanceStage } from '@just-ledger/core';
 import { useAddress, useSheetParam } from '../frame/address.js';
 import { useBooks } from '../frame/books-queries.js';
 import type { ScreenProps } from '../frame/frame.js';
@@ -21,7 +21,7 @@ export default function TrialBalanceScreen({ slot }: ScreenProps) {
   const [known, setKnown] = useSheetParam('known', slot);
   const [columns, setColumns] = useSheetParam('columns', slot);
   const isShown = new Set<Column>((columns || (slot === 'beside' ? 'adjusted' : 'unadjusted.adjustments.adjusted')).split('.') as Column[]);
-  const asKnownOn = /^\d{4}-\d\d-\d\d$/.test(known) ? known : '';
+  const asKnownOn = typedDate(known, to) ?? '';
   const stages: TrialBalanceStage[] = ['unadjusted', 'adjusted', 'post-closing'];
   const answers = useSuspenseQueries({ queries: stages.map((stage) => trialBalanceQuery(organisation.id, to, stage, zeros !== '', asKnownOn)) });
   const [unadjusted, adjusted, postClosing] = answers.map((answer) => answer.data);
@@ -43,7 +43,7 @@ export default function TrialBalanceScreen({ slot }: ScreenProps) {
         <span className="soft">accounts</span>
         <button type="button" className={zeros ? 'plain soft' : 'plain strong'} aria-pressed={!zeros} onClick={() => setZeros(undefined)}>with a balance</button>
         <button type="button" className={zeros ? 'plain strong' : 'plain soft'} aria-pressed={zeros !== ''} onClick={() => setZeros('yes')}>all</button>
-        <label className="row" style={{ gap: 6 }}><span className="soft">as known on</span><TextField type="date" value={known} onChange={(event) => setKnown(event.target.value || undefined)} style={{ width: 130 }} slotProps={{ htmlInput: { 'aria-label': 'As known on' } }} /></label>
+        <label className="row" style={{ gap: 6 }}><span className="soft">as known on</span><TextField placeholder="today" value={known} error={known !== '' && asKnownOn === ''} onChange={(event) => setKnown(event.target.value || undefined)} style={{ width: 110 }} slotProps={{ htmlInput: { 'aria-label': 'As known on' } }} /></label>
       </div>
       {adjusted.rows.length === 0 && unadjusted.rows.length === 0 ? (
         <Empty><p>No account has a balance at this date. Post entries, or choose a later date at the left.</p></Empty>

@@ -1,0 +1,83 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import { expect, test } from './books.js';
+
+const SCREENS = [
+  '/', '/1/prepare/chart', '/1/prepare/organisation', '/1/take-on/opening', '/1/record/journal', '/1/record/journal?entry=2027-0001', '/1/record/entry', '/1/record/drafts', '/1/record/recurring',
+  '/1/check/trial-balance', '/1/check/account?account=1250', '/1/close/months', '/2/close/year-end', '/1/report/statements', '/1/record/journal?beside=trial-balance',
+];
+
+for (const scheme of ['light', 'dark'] as const) {
+  test(`no screen has a violation that axe finds, on a ${scheme} desk`, async ({ signedIn: page, demo }) => {
+    test.slow();
+    await page.emulateMedia({ colorScheme: scheme });
+    for (const screen of SCREENS) {
+      await page.goto(`${demo}${screen}`);
+      await page.waitForLoadState('networkidle');
+      const { violations } = await new AxeBuilder({ page }).analyze();
+      expect([screen, violations.map((one) => `${one.id}: ${one.nodes.map((node) => node.target.join(' ')).slice(0, 3).join(' | ')}`)]).toEqual([screen, []]);
+    }
+  });
+}
+
+test('figures lead down to their account and its entries, and back', async ({ signedIn: page, demo }) => {
+  await page.goto(`${demo}/1/report/statements?from=2025-04-01&to=2026-03-31`);
+  await page.getByRole('region', { name: 'Income statement' }).getByRole('link', { name: 'Insurance' }).click();
+  await expect(page.getByRole('heading', { name: '5240 Insurance' })).toBeVisible();
+  await expect(page.getByRole('row', { name: /brought forward/ })).toContainText('0.00');
+  await page.getByRole('link', { name: /^2026-\d{4}$/ }).first().click();
+  await expect(page.getByText('Insurance used up in the quarter').first()).toBeVisible();
+  await page.goBack();
+  await page.goBack();
+  await expect(page.getByRole('region', { name: 'Balance sheet' })).toContainText('as at 31 March 2026');
+});
+
+test('the result is carried into equity, and equity into the balance sheet', async ({ signedIn: page, demo }) => {
+  await page.goto(`${demo}/1/report/statements?from=2025-04-01&to=2026-03-31`);
+  const carried = (name: string, key: string) => page.getByRole('region', { name }).locator(`tr[data-carry="${key}"] td`).last();
+  const digits = async (of: ReturnType<typeof carried>): Promise<string> => ((await of.textContent()) ?? '').replace(/[^\d.]/g, '');
+  expect(await digits(carried('Income statement', 'result'))).toBe(await digits(carried('Statement of changes in members’ funds', 'result')));
+  expect(await digits(carried('Statement of changes in members’ funds', 'equity'))).toBe(await digits(carried('Balance sheet', 'equity')));
+  await expect(page.locator('.chain svg path')).toHaveCount(2);
+});
+
+test('the rail sets the dates of every screen, and the address keeps them', async ({ signedIn: page, demo }) => {
+  await page.goto(`${demo}/1/record/journal`);
+  await page.getByRole('button', { name: /^June 2026/ }).click();
+  await expect(page.getByText(/1 Jun 2026 to 30 Jun 2026 · \d+ entries/)).toBeVisible();
+  await page.getByRole('button', { name: /^August 2026/ }).click({ modifiers: ['Shift'] });
+  await expect(page.getByText(/1 Jun 2026 to 31 Aug 2026/)).toBeVisible();
+  await page.getByRole('link', { name: 'Check' }).click();
+  await expect(page.getByText('as at 31 August 2026')).toBeVisible();
+  await page.reload();
+  await expect(page.getByText('as at 31 August 2026')).toBeVisible();
+});
+
+test('an entry can be found, opened and reversed, and the pair is linked', async ({ signedIn: page, demo }) => {
+  await page.goto(`${demo}/1/record/journal`);
+  await page.getByRole('textbox', { name: 'Find' }).fill('Payroll deductions of last month');
+  await page.getByRole('button', { name: /14 Jan 2027.*Payroll/ }).click();
+  await page.getByRole('button', { name: 'Reverse this entry' }).click();
+  await page.getByRole('button', { name: 'Reverse', exact: true }).click();
+  await expect(page.getByText(/reversing · manual/)).toBeVisible();
+  await expect(page.getByText(/reverses 2027-/)).toBeVisible();
+  await expect(page.getByRole('contentinfo', { name: 'Proofs' })).toContainText('5 of 5 proofs hold');
+});
+
+test('a chart file with problems changes nothing and says where they are', async ({ signedIn: page, demo }) => {
+  await page.goto(`${demo}/2/prepare/chart`);
+  await page.getByLabel('Chart file').setInputFiles({ name: 'chart.csv', mimeType: 'text/csv', buffer: Buffer.from('number,name,element\n8000,,expense\n8100,Good,thing\n') });
+  await expect(page.getByRole('alert')).toContainText('Row 2, name: An account needs a name.');
+  await expect(page.getByRole('alert')).toContainText('Row 3, element');
+  await expect(page.getByText('21 accounts')).toBeVisible();
+});
+
+test('what was typed stays when the server refuses, and the screen fits 1024 pixels', async ({ signedIn: page, demo }) => {
+  await page.setViewportSize({ width: 1024, height: 768 });
+  await page.goto(`${demo}/1/record/entry`);
+  await page.getByRole('textbox', { name: 'Date', exact: true }).fill('3/6/2026');
+  await page.getByRole('textbox', { name: 'Explanation' }).fill('Into a locked month');
+  await page.getByRole('button', { name: /^Post/ }).click();
+  await expect(page.getByText('June 2026 is locked.')).toBeVisible();
+  await expect(page.getByRole('textbox', { name: 'Explanation' })).toHaveValue('Into a locked month');
+  expect(await page.evaluate('document.documentElement.scrollWidth')).toBeLessThanOrEqual(1024);
+});

@@ -1,0 +1,4 @@
+import { build, install } from './ready.mjs';
+
+install();
+build();

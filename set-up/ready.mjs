@@ -1,0 +1,64 @@
+import { execFileSync, spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+/** The project's root. */
+export const root = dirname(dirname(fileURLToPath(import.meta.url)));
+
+const stamp = join(root, 'node_modules/.just-ledger-lock');
+
+/** Runs a command in the project, showing what it says; ends the process if it fails. */
+export function run(command, args, env = {}) {
+  const { status } = spawnSync(command, args, { cwd: root, stdio: 'inherit', env: { ...process.env, ...env } });
+  if (status !== 0) process.exit(status ?? 1);
+}
+
+/** Installs what the lock file says, unless that is what is installed, and proves that the native module loads. */
+export function install(compileEnv = {}) {
+  const [major, minor] = process.versions.node.split('.').map(Number);
+  if (major < 20 || (major === 20 && minor < 19)) {
+    console.error(`Just Ledger needs Node 20.19 or later; this is ${process.versions.node}.`);
+    process.exit(1);
+  }
+  const lock = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex');
+  if (!existsSync(stamp) || readFileSync(stamp, 'utf8') !== lock) {
+    console.log('Installing …');
+    run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], compileEnv);
+    if (!nativeModuleLoads()) run('npm', ['rebuild', 'better-sqlite3'], compileEnv);
+    if (!nativeModuleLoads()) {
+      console.error('The database module could not be built. A C++ compiler, make and python3 are needed.');
+      process.exit(1);
+    }
+    writeFileSync(stamp, lock);
+  }
+}
+
+function nativeModuleLoads() {
+  try {
+    execFileSync(process.execPath, ['-e', "new (require('better-sqlite3'))(':memory:').prepare('select 1').get()"], { cwd: root, stdio: 'pipe' });
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+/** Builds everything that is not up to date. */
+export function build() {
+  run(process.execPath, ['node_modules/typescript/bin/tsc', '-b']);
+  const source = newest(['apps/web/src', 'apps/web/index.html', 'apps/web/public', 'packages/core/src', 'packages/contract/src', 'package-lock.json']);
+  const built = join(root, 'apps/web/dist/index.html');
+  if (!existsSync(built) || !existsSync(`${built}.stamp`) || readFileSync(`${built}.stamp`, 'utf8') !== source) {
+    run(process.execPath, [join(root, 'node_modules/vite/bin/vite.js'), 'build', '--logLevel', 'warn', 'apps/web', '--config', 'apps/web/vite.config.ts']);
+    writeFileSync(`${built}.stamp`, source);
+  }
+}
+
+/** What the web application is made of, as one hash. */
+function newest(places) {
+  const hash = createHash('sha256');
+  const files = execFileSync('find', [...places, '-type', 'f'], { cwd: root, encoding: 'utf8' }).trim().split('\n').sort();
+  for (const file of files) hash.update(file).update(readFileSync(join(root, file)));
+  return hash.digest('hex');
+}
