@@ -3,12 +3,35 @@ import hooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
 /** Who may not import whom: arrows point web → contract → core and server → contract → core. */
-const only = (files, ...patterns) => ({ files, rules: { 'no-restricted-imports': ['error', { patterns: patterns.map(([group, message]) => ({ group, message })) }] } });
+const only = (files, ...patterns) => ({
+  files,
+  rules: {
+    'no-restricted-imports': ['error', { patterns: patterns.map(([group, message]) => ({ group, message })) }],
+  },
+});
 
-const OUTSIDE = [['react', 'react-dom', '@mui/*', '@nestjs/*', 'drizzle-orm*', 'better-sqlite3', 'node:*', 'fs', 'path'], 'core computes only: no interface, server, SQL or files'];
+const OUTSIDE = [
+  ['react', 'react-dom', '@mui/*', '@nestjs/*', 'drizzle-orm*', 'better-sqlite3', 'node:*', 'fs', 'path'],
+  'core computes only: no interface, server, SQL or files',
+];
 const UPWARD = [['@just-ledger/server*', '@just-ledger/web*', '**/apps/**'], 'arrows point towards core'];
 /** Areas of core in the order in which they may build on each other. */
-const CORE_AREAS = ['problems', 'money', 'dates', 'organisations', 'accounts', 'contacts', 'journal', 'ledger', 'recurring', 'trial-balance', 'account-ledger', 'closing', 'statements', 'proofs'];
+const CORE_AREAS = [
+  'problems',
+  'money',
+  'dates',
+  'organisations',
+  'accounts',
+  'contacts',
+  'journal',
+  'ledger',
+  'recurring',
+  'trial-balance',
+  'account-ledger',
+  'closing',
+  'statements',
+  'proofs',
+];
 
 export default tseslint.config(
   { ignores: ['**/dist/**', '**/node_modules/**', '**/test-results/**', '.data/**'] },
@@ -23,22 +46,65 @@ export default tseslint.config(
       'no-restricted-globals': ['error', { name: 'parseFloat', message: 'amounts are never floats' }],
     },
   },
-  { files: ['**/*.mjs', '*.js', 'set-up/**'], languageOptions: { globals: { process: 'readonly', console: 'readonly' } } },
+  {
+    files: ['**/*.mjs', '*.js', 'set-up/**'],
+    languageOptions: { globals: { process: 'readonly', console: 'readonly' } },
+  },
   { files: ['apps/server/src/**/*.ts'], rules: { '@typescript-eslint/consistent-type-imports': 'off' } },
-  { files: ['apps/web/src/**'], plugins: { 'react-hooks': hooks }, rules: { ...hooks.configs.recommended.rules, 'react-hooks/set-state-in-effect': 'off', 'react-hooks/incompatible-library': 'off' } },
+  {
+    files: ['apps/web/src/**'],
+    plugins: { 'react-hooks': hooks },
+    rules: {
+      ...hooks.configs.recommended.rules,
+      'react-hooks/set-state-in-effect': 'off',
+      'react-hooks/incompatible-library': 'off',
+    },
+  },
   only(['packages/core/src/*/**/*.ts'], OUTSIDE, UPWARD, [['@just-ledger/*'], 'core stands on nothing of ours']),
-  ...CORE_AREAS.map((area, at) => only([`packages/core/src/${area}/**/*.ts`], OUTSIDE, UPWARD, ...CORE_AREAS.slice(at + 1).map((later) => [[`../${later}/*`], `${area} may not build on ${later}`]))),
-  { files: ['packages/core/src/**/*.ts'], rules: { 'no-restricted-syntax': ['error', { selector: "NewExpression[callee.name='Date']", message: 'core has no clock: dates are civil dates' }] } },
+  ...CORE_AREAS.map((area, at) =>
+    only(
+      [`packages/core/src/${area}/**/*.ts`],
+      OUTSIDE,
+      UPWARD,
+      ...CORE_AREAS.slice(at + 1).map((later) => [[`../${later}/*`], `${area} may not build on ${later}`]),
+    ),
+  ),
+  {
+    files: ['packages/core/src/**/*.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        { selector: "NewExpression[callee.name='Date']", message: 'core has no clock: dates are civil dates' },
+      ],
+    },
+  },
   only(['packages/contract/src/**/*.ts'], OUTSIDE, UPWARD),
-  only(['apps/server/src/**/*.ts'], [['@just-ledger/web*', 'react', '@mui/*'], 'the server knows nothing of the interface']),
-  only(['apps/web/src/**'], [['@just-ledger/server*', 'node:*', 'drizzle-orm*', 'better-sqlite3', '@nestjs/*'], 'the web application talks to the server over the contract']),
+  only(
+    ['apps/server/src/**/*.ts'],
+    [['@just-ledger/web*', 'react', '@mui/*'], 'the server knows nothing of the interface'],
+  ),
+  only(
+    ['apps/web/src/**'],
+    [
+      ['@just-ledger/server*', 'node:*', 'drizzle-orm*', 'better-sqlite3', '@nestjs/*'],
+      'the web application talks to the server over the contract',
+    ],
+  ),
   {
     files: ['e2e/**/*.keyboard.spec.ts'],
     rules: {
       'no-restricted-syntax': [
         'error',
-        { selector: "MemberExpression[object.name='page'] > Identifier.property[name=/^(click|dblclick|fill|type|press|check|uncheck|selectOption|tap|hover|dragAndDrop|mouse|touchscreen|setInputFiles|evaluate|locator)$/]", message: 'this file uses nothing but page.keyboard' },
-        { selector: "CallExpression[callee.property.name=/^(click|dblclick|fill|pressSequentially|check|uncheck|selectOption|tap|hover|dragTo|setInputFiles|dispatchEvent|focus)$/]", message: 'this file uses nothing but page.keyboard' },
+        {
+          selector:
+            "MemberExpression[object.name='page'] > Identifier.property[name=/^(click|dblclick|fill|type|press|check|uncheck|selectOption|tap|hover|dragAndDrop|mouse|touchscreen|setInputFiles|evaluate|locator)$/]",
+          message: 'this file uses nothing but page.keyboard',
+        },
+        {
+          selector:
+            'CallExpression[callee.property.name=/^(click|dblclick|fill|pressSequentially|check|uncheck|selectOption|tap|hover|dragTo|setInputFiles|dispatchEvent|focus)$/]',
+          message: 'this file uses nothing but page.keyboard',
+        },
       ],
     },
   },

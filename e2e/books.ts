@@ -16,7 +16,10 @@ interface Served {
 
 async function serve(script: string, env: Record<string, string> = {}): Promise<Served> {
   const folder = join(mkdtempSync(join(tmpdir(), 'just-ledger-e2e-')), 'books');
-  const child = spawn(process.execPath, [script], { env: { ...process.env, PORT: '0', JUST_LEDGER_DATA: folder, ...env }, stdio: ['ignore', 'pipe', 'inherit'] });
+  const child = spawn(process.execPath, [script], {
+    env: { ...process.env, PORT: '0', JUST_LEDGER_DATA: folder, ...env },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
   const url = await new Promise<string>((resolve, reject) => {
     let said = '';
     child.stdout.on('data', (chunk: Buffer) => {
@@ -54,7 +57,13 @@ export const test = base.extend<{ empty: string; signedIn: Page }, { demo: strin
   signedIn: async ({ page, demo }, use) => {
     const trouble: string[] = [];
     page.on('pageerror', (error) => trouble.push(error.message));
-    page.on('console', (message) => message.type() === 'error' && !message.text().includes('the server responded with a status of 4') && trouble.push(message.text()));
+    page.on(
+      'console',
+      (message) =>
+        message.type() === 'error' &&
+        !message.text().includes('the server responded with a status of 4') &&
+        trouble.push(message.text()),
+    );
     await page.goto(demo);
     await page.getByRole('textbox', { name: 'E-mail address' }).fill('demo@sallow-reach.test');
     await page.getByRole('textbox', { name: 'Password' }).fill('sallow reach demo');

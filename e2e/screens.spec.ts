@@ -2,8 +2,21 @@ import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test } from './books.js';
 
 const SCREENS = [
-  '/', '/1/prepare/chart', '/1/prepare/organisation', '/1/take-on/opening', '/1/record/journal', '/1/record/journal?entry=2027-0001', '/1/record/entry', '/1/record/drafts', '/1/record/recurring',
-  '/1/check/trial-balance', '/1/check/account?account=1250', '/1/close/months', '/2/close/year-end', '/1/report/statements', '/1/record/journal?beside=trial-balance',
+  '/',
+  '/1/prepare/chart',
+  '/1/prepare/organisation',
+  '/1/take-on/opening',
+  '/1/record/journal',
+  '/1/record/journal?entry=2027-0001',
+  '/1/record/entry',
+  '/1/record/drafts',
+  '/1/record/recurring',
+  '/1/check/trial-balance',
+  '/1/check/account?account=1250',
+  '/1/close/months',
+  '/2/close/year-end',
+  '/1/report/statements',
+  '/1/record/journal?beside=trial-balance',
 ];
 
 for (const scheme of ['light', 'dark'] as const) {
@@ -14,7 +27,16 @@ for (const scheme of ['light', 'dark'] as const) {
       await page.goto(`${demo}${screen}`);
       await page.waitForLoadState('networkidle');
       const { violations } = await new AxeBuilder({ page }).analyze();
-      expect([screen, violations.map((one) => `${one.id}: ${one.nodes.map((node) => node.target.join(' ')).slice(0, 3).join(' | ')}`)]).toEqual([screen, []]);
+      expect([
+        screen,
+        violations.map(
+          (one) =>
+            `${one.id}: ${one.nodes
+              .map((node) => node.target.join(' '))
+              .slice(0, 3)
+              .join(' | ')}`,
+        ),
+      ]).toEqual([screen, []]);
     }
   });
 }
@@ -24,7 +46,10 @@ test('figures lead down to their account and its entries, and back', async ({ si
   await page.getByRole('region', { name: 'Income statement' }).getByRole('link', { name: 'Insurance' }).click();
   await expect(page.getByRole('heading', { name: '5240 Insurance' })).toBeVisible();
   await expect(page.getByRole('row', { name: /brought forward/ })).toContainText('0.00');
-  await page.getByRole('link', { name: /^2026-\d{4}$/ }).first().click();
+  await page
+    .getByRole('link', { name: /^2026-\d{4}$/ })
+    .first()
+    .click();
   await expect(page.getByText('Insurance used up in the quarter').first()).toBeVisible();
   await page.goBack();
   await page.goBack();
@@ -33,10 +58,16 @@ test('figures lead down to their account and its entries, and back', async ({ si
 
 test('the result is carried into equity, and equity into the balance sheet', async ({ signedIn: page, demo }) => {
   await page.goto(`${demo}/1/report/statements?from=2025-04-01&to=2026-03-31`);
-  const carried = (name: string, key: string) => page.getByRole('region', { name }).locator(`tr[data-carry="${key}"] td`).last();
-  const digits = async (of: ReturnType<typeof carried>): Promise<string> => ((await of.textContent()) ?? '').replace(/[^\d.]/g, '');
-  expect(await digits(carried('Income statement', 'result'))).toBe(await digits(carried('Statement of changes in members’ funds', 'result')));
-  expect(await digits(carried('Statement of changes in members’ funds', 'equity'))).toBe(await digits(carried('Balance sheet', 'equity')));
+  const carried = (name: string, key: string) =>
+    page.getByRole('region', { name }).locator(`tr[data-carry="${key}"] td`).last();
+  const digits = async (of: ReturnType<typeof carried>): Promise<string> =>
+    ((await of.textContent()) ?? '').replace(/[^\d.]/g, '');
+  expect(await digits(carried('Income statement', 'result'))).toBe(
+    await digits(carried('Statement of changes in members’ funds', 'result')),
+  );
+  expect(await digits(carried('Statement of changes in members’ funds', 'equity'))).toBe(
+    await digits(carried('Balance sheet', 'equity')),
+  );
   await expect(page.locator('.chain svg path')).toHaveCount(2);
 });
 
@@ -65,13 +96,22 @@ test('an entry can be found, opened and reversed, and the pair is linked', async
 
 test('a chart file with problems changes nothing and says where they are', async ({ signedIn: page, demo }) => {
   await page.goto(`${demo}/2/prepare/chart`);
-  await page.getByLabel('Chart file').setInputFiles({ name: 'chart.csv', mimeType: 'text/csv', buffer: Buffer.from('number,name,element\n8000,,expense\n8100,Good,thing\n') });
+  await page
+    .getByLabel('Chart file')
+    .setInputFiles({
+      name: 'chart.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from('number,name,element\n8000,,expense\n8100,Good,thing\n'),
+    });
   await expect(page.getByRole('alert')).toContainText('Row 2, name: An account needs a name.');
   await expect(page.getByRole('alert')).toContainText('Row 3, element');
   await expect(page.getByText('21 accounts')).toBeVisible();
 });
 
-test('what was typed stays when the server refuses, and the screen fits 1024 pixels', async ({ signedIn: page, demo }) => {
+test('what was typed stays when the server refuses, and the screen fits 1024 pixels', async ({
+  signedIn: page,
+  demo,
+}) => {
   await page.setViewportSize({ width: 1024, height: 768 });
   await page.goto(`${demo}/1/record/entry`);
   await page.getByRole('textbox', { name: 'Date', exact: true }).fill('3/6/2026');

@@ -12,7 +12,14 @@ async function keys(page: Page, ...pressed: string[]): Promise<void> {
 /** Goes on with a key until something with a name has the focus. */
 async function walkTo(page: Page, key: 'Tab' | 'Enter', name: string | RegExp): Promise<void> {
   const focused = page.locator(':focus');
-  const wanted = focused.and(typeof name === 'string' ? page.getByLabel(name, { exact: true }).or(page.getByRole('link', { name, exact: true })).or(page.getByRole('button', { name, exact: true })) : page.getByLabel(name).or(page.getByRole('link', { name })).or(page.getByRole('button', { name })));
+  const wanted = focused.and(
+    typeof name === 'string'
+      ? page
+          .getByLabel(name, { exact: true })
+          .or(page.getByRole('link', { name, exact: true }))
+          .or(page.getByRole('button', { name, exact: true }))
+      : page.getByLabel(name).or(page.getByRole('link', { name })).or(page.getByRole('button', { name })),
+  );
   for (let step = 0; step < 120; step += 1) {
     if ((await wanted.count()) > 0) return;
     await page.keyboard.press(key);
@@ -21,7 +28,15 @@ async function walkTo(page: Page, key: 'Tab' | 'Enter', name: string | RegExp): 
 }
 
 /** Writes an entry of two lines: debit, then credit by the key that puts in what is missing. */
-async function entry(page: Page, date: string, explanation: string, debit: string, amount: string, credit: string, contact = ''): Promise<void> {
+async function entry(
+  page: Page,
+  date: string,
+  explanation: string,
+  debit: string,
+  amount: string,
+  credit: string,
+  contact = '',
+): Promise<void> {
   await expect(page.getByRole('textbox', { name: 'Date', exact: true })).toBeFocused();
   await write(page, date);
   await keys(page, 'Tab', 'Tab');
@@ -47,7 +62,10 @@ async function entry(page: Page, date: string, explanation: string, debit: strin
   await expect(page.getByRole('status')).toContainText('Posted as');
 }
 
-test('the whole way by keyboard only: from the first start to the closed year and its statements', async ({ page, empty }) => {
+test('the whole way by keyboard only: from the first start to the closed year and its statements', async ({
+  page,
+  empty,
+}) => {
   test.slow();
   await page.goto(empty);
 
@@ -153,7 +171,9 @@ test('the whole way by keyboard only: from the first start to the closed year an
 
   // the statement chain: revenue 4,050 less 700.40 and 150 rent
   await keys(page, 'g', 's');
-  await expect(page.getByRole('region', { name: 'Income statement' })).toContainText('for the year ended 31 December 2026');
+  await expect(page.getByRole('region', { name: 'Income statement' })).toContainText(
+    'for the year ended 31 December 2026',
+  );
   await expect(page.getByRole('region', { name: 'Income statement' })).toContainText('€3,199.60');
   await expect(page.getByRole('region', { name: 'Statement of owner’s equity' })).toContainText('€7,199.60');
   await expect(page.getByRole('region', { name: 'Balance sheet' })).toContainText('€7,199.60');

@@ -22,7 +22,9 @@ export function install(compileEnv = {}) {
     console.error(`Just Ledger needs Node 20.19 or later; this is ${process.versions.node}.`);
     process.exit(1);
   }
-  const lock = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex');
+  const lock = createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex');
   if (!existsSync(stamp) || readFileSync(stamp, 'utf8') !== lock) {
     console.log('Installing …');
     run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], compileEnv);
@@ -37,7 +39,10 @@ export function install(compileEnv = {}) {
 
 function nativeModuleLoads() {
   try {
-    execFileSync(process.execPath, ['-e', "new (require('better-sqlite3'))(':memory:').prepare('select 1').get()"], { cwd: root, stdio: 'pipe' });
+    execFileSync(process.execPath, ['-e', "new (require('better-sqlite3'))(':memory:').prepare('select 1').get()"], {
+      cwd: root,
+      stdio: 'pipe',
+    });
     return true;
   } catch {
     return false;
@@ -47,10 +52,25 @@ function nativeModuleLoads() {
 /** Builds everything that is not up to date. */
 export function build() {
   run(process.execPath, ['node_modules/typescript/bin/tsc', '-b']);
-  const source = newest(['apps/web/src', 'apps/web/index.html', 'apps/web/public', 'packages/core/src', 'packages/contract/src', 'package-lock.json']);
+  const source = newest([
+    'apps/web/src',
+    'apps/web/index.html',
+    'apps/web/public',
+    'packages/core/src',
+    'packages/contract/src',
+    'package-lock.json',
+  ]);
   const built = join(root, 'apps/web/dist/index.html');
   if (!existsSync(built) || !existsSync(`${built}.stamp`) || readFileSync(`${built}.stamp`, 'utf8') !== source) {
-    run(process.execPath, [join(root, 'node_modules/vite/bin/vite.js'), 'build', '--logLevel', 'warn', 'apps/web', '--config', 'apps/web/vite.config.ts']);
+    run(process.execPath, [
+      join(root, 'node_modules/vite/bin/vite.js'),
+      'build',
+      '--logLevel',
+      'warn',
+      'apps/web',
+      '--config',
+      'apps/web/vite.config.ts',
+    ]);
     writeFileSync(`${built}.stamp`, source);
   }
 }
@@ -58,7 +78,10 @@ export function build() {
 /** What the web application is made of, as one hash. */
 function newest(places) {
   const hash = createHash('sha256');
-  const files = execFileSync('find', [...places, '-type', 'f'], { cwd: root, encoding: 'utf8' }).trim().split('\n').sort();
+  const files = execFileSync('find', [...places, '-type', 'f'], { cwd: root, encoding: 'utf8' })
+    .trim()
+    .split('\n')
+    .sort();
   for (const file of files) hash.update(file).update(readFileSync(join(root, file)));
   return hash.digest('hex');
 }

@@ -14,7 +14,10 @@ if (missing.length > 0) {
   const sudo = process.getuid?.() === 0 ? [] : ['sudo'];
   const [first, ...rest] = [...sudo, 'apt-get'];
   execFileSync(first, [...rest, 'update', '-qq'], { stdio: 'inherit' });
-  execFileSync(first, [...rest, 'install', '-y', '-qq', ...missing], { stdio: 'inherit', env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } });
+  execFileSync(first, [...rest, 'install', '-y', '-qq', ...missing], {
+    stdio: 'inherit',
+    env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+  });
 }
 
 install({ CFLAGS: '-O1', CXXFLAGS: '-O1', JOBS: '2' });
@@ -28,7 +31,12 @@ let [passed, failed] = [0, 0];
 
 /** Runs a test command, shows what it says and adds its closing counts to ours. */
 function count(command, args, patterns) {
-  const { stdout, stderr, status } = spawnSync(command, args, { cwd: root, encoding: 'utf8', maxBuffer: 2 ** 28, env: { ...process.env, FORCE_COLOR: '0' } });
+  const { stdout, stderr, status } = spawnSync(command, args, {
+    cwd: root,
+    encoding: 'utf8',
+    maxBuffer: 2 ** 28,
+    env: { ...process.env, FORCE_COLOR: '0' },
+  });
   const said = `${stdout}${stderr}`;
   process.stdout.write(said);
   const [ok, wrong] = patterns.map((pattern) => Number(pattern.exec(said)?.[1] ?? 0));
@@ -36,7 +44,11 @@ function count(command, args, patterns) {
   failed += wrong > 0 ? wrong : status === 0 ? 0 : 1;
 }
 
-count(process.execPath, ['--experimental-vm-modules', '--no-warnings', 'node_modules/jest/bin/jest.js', '--forceExit'], [/^Tests:.*?(\d+) passed/m, /^Tests:.*?(\d+) failed/m]);
+count(
+  process.execPath,
+  ['--experimental-vm-modules', '--no-warnings', 'node_modules/jest/bin/jest.js', '--forceExit'],
+  [/^Tests:.*?(\d+) passed/m, /^Tests:.*?(\d+) failed/m],
+);
 count('npm', ['run', '--silent', 'interface'], [/^\s*(\d+) passed/m, /^\s*(\d+) failed/m]);
 console.log(`${passed} passed, ${failed} failed`);
 process.exit(failed > 0 || passed === 0 ? 1 : 0);

@@ -1,4 +1,12 @@
-import { addDays, addMonths, civilDate, endOfMonth, parseCivilDate as d, partsOf, type CivilDate } from '@just-ledger/core';
+import {
+  addDays,
+  addMonths,
+  civilDate,
+  endOfMonth,
+  parseCivilDate as d,
+  partsOf,
+  type CivilDate,
+} from '@just-ledger/core';
 import { SampleBooks, StoryClock, StoryPlan, around } from './sample-books.js';
 
 const CHART = `number,name,element,classification,contra,control,role,closes_to
@@ -42,7 +50,13 @@ const CHART = `number,name,element,classification,contra,control,role,closes_to
 7010,Interest on loan,expense,other-expenses,,,,
 `;
 
-const SHOPS = ['Low Weir Farm Shop', 'Teasel Yard Café', 'Alder Lane Stores', 'The Punt at Ferry Lane', 'Bramley Walk Deli'];
+const SHOPS = [
+  'Low Weir Farm Shop',
+  'Teasel Yard Café',
+  'Alder Lane Stores',
+  'The Punt at Ferry Lane',
+  'Bramley Walk Deli',
+];
 const GROWERS = ['Hatch Orchards', 'Withy End Farm', 'Nettlebed Fruit'];
 /** How busy the press house's sales are, January first. */
 const SEASON = [0.7, 0.7, 0.85, 1, 1.15, 1.3, 1.4, 1.35, 1.1, 0.95, 1, 1.35];
@@ -50,24 +64,57 @@ const SEASON = [0.7, 0.7, 0.85, 1, 1.15, 1.3, 1.4, 1.35, 1.1, 0.95, 1, 1.35];
 /** Sallow Reach Cider Co-operative: a year of history closed, the next in its tenth month. */
 export function writeCiderCoOperative(folder: string, person: number, today: CivilDate): void {
   const firstDay = d('2025-04-01');
-  const books = SampleBooks.begin(folder, person, new StoryClock(firstDay), { name: 'Sallow Reach Cider Co-operative', kind: 'co-operative', fiscalYearStartMonth: 4, firstDay, chart: CHART });
+  const books = SampleBooks.begin(folder, person, new StoryClock(firstDay), {
+    name: 'Sallow Reach Cider Co-operative',
+    kind: 'co-operative',
+    fiscalYearStartMonth: 4,
+    firstDay,
+    chart: CHART,
+  });
   for (const name of SHOPS) books.contact(name, 'customer');
   for (const name of [...GROWERS, 'Clearglass Bottles', 'Marsh Engineering']) books.contact(name, 'supplier');
   openBooks(books);
   const schedules = keepSchedules(books);
   const plan = new StoryPlan();
-  for (let month = firstDay; month <= today; month = addMonths(month, 1)) writeMonth(books, month, today, schedules, plan);
+  for (let month = firstDay; month <= today; month = addMonths(month, 1))
+    writeMonth(books, month, today, schedules, plan);
   books.clock.goTo(today);
-  books.draft('2027-01-16', 'Repair of the bottling line, bill still to come', [['5320', 186.4], ['2110', -186.4, 'Marsh Engineering']]);
-  books.draft('2027-01-17', 'Tasting-room takings, wassail evening', [['1000', 412], ['4030', -402]]);
+  books.draft('2027-01-16', 'Repair of the bottling line, bill still to come', [
+    ['5320', 186.4],
+    ['2110', -186.4, 'Marsh Engineering'],
+  ]);
+  books.draft('2027-01-17', 'Tasting-room takings, wassail evening', [
+    ['1000', 412],
+    ['4030', -402],
+  ]);
   books.end();
 }
 
 function openBooks(books: SampleBooks): void {
-  books.post(d('2025-03-31'), 'Balances brought forward from the old books', [
-    ['1000', 310], ['1010', 18_940.25], ['1020', 12_000], ['1100', 3_120, 'Low Weir Farm Shop'], ['1100', 1_865.5, 'Teasel Yard Café'], ['1300', 35_680], ['1310', 4_215],
-    ['1510', 68_400], ['1519', -17_880], ['1520', 92_750], ['1529', -30_450], ['2110', -2_915.4, 'Hatch Orchards'], ['2210', -2_380], ['2320', -830], ['2500', -52_140], ['3000', -42_000], ['3200', -88_685.35],
-  ], { kind: 'opening' });
+  books.post(
+    d('2025-03-31'),
+    'Balances brought forward from the old books',
+    [
+      ['1000', 310],
+      ['1010', 18_940.25],
+      ['1020', 12_000],
+      ['1100', 3_120, 'Low Weir Farm Shop'],
+      ['1100', 1_865.5, 'Teasel Yard Café'],
+      ['1300', 35_680],
+      ['1310', 4_215],
+      ['1510', 68_400],
+      ['1519', -17_880],
+      ['1520', 92_750],
+      ['1529', -30_450],
+      ['2110', -2_915.4, 'Hatch Orchards'],
+      ['2210', -2_380],
+      ['2320', -830],
+      ['2500', -52_140],
+      ['3000', -42_000],
+      ['3200', -88_685.35],
+    ],
+    { kind: 'opening' },
+  );
 }
 
 interface Schedules {
@@ -76,18 +123,65 @@ interface Schedules {
 
 function keepSchedules(books: SampleBooks): Schedules {
   const from = d('2025-04-01');
-  books.recurring('Rent, press house', { unit: 'month', every: 1, from }, 'Rent of the press house', [['5220', 800], ['1010', -800]]);
-  books.recurring('Wages', { unit: 'month', every: 1, day: 'last', from }, 'Wages of the month', [['5210', 4_310], ['1010', -3_480], ['2320', -830]]);
-  books.recurring('Press loan instalment', { unit: 'month', every: 1, day: 15, from }, 'Press loan, instalment', [['2500', 845], ['7010', 175], ['1010', -1_020]]);
-  books.recurring('Insurance used up', { unit: 'month', every: 3, day: 'last', from: d('2025-06-30') }, 'Insurance used up in the quarter', [['5240', 545], ['1250', -545]], 'adjusting');
-  books.recurring('Depreciation', { unit: 'month', every: 3, day: 'last', from: d('2025-06-30') }, 'Depreciation of the quarter', [['5290', 2_972.5], ['1519', -855], ['1529', -2_117.5]], 'adjusting');
-  const postage = books.recurring('Members’ newsletter postage', { unit: 'month', every: 2, day: 9, from }, 'Postage of the members’ newsletter', [['5410', 64.5], ['1000', -64.5]]);
-  books.recurring('Web address', { unit: 'year', every: 1, from: d('2025-10-01') }, 'Web address, a year', [['5410', 96], ['1010', -96]]);
+  books.recurring('Rent, press house', { unit: 'month', every: 1, from }, 'Rent of the press house', [
+    ['5220', 800],
+    ['1010', -800],
+  ]);
+  books.recurring('Wages', { unit: 'month', every: 1, day: 'last', from }, 'Wages of the month', [
+    ['5210', 4_310],
+    ['1010', -3_480],
+    ['2320', -830],
+  ]);
+  books.recurring('Press loan instalment', { unit: 'month', every: 1, day: 15, from }, 'Press loan, instalment', [
+    ['2500', 845],
+    ['7010', 175],
+    ['1010', -1_020],
+  ]);
+  books.recurring(
+    'Insurance used up',
+    { unit: 'month', every: 3, day: 'last', from: d('2025-06-30') },
+    'Insurance used up in the quarter',
+    [
+      ['5240', 545],
+      ['1250', -545],
+    ],
+    'adjusting',
+  );
+  books.recurring(
+    'Depreciation',
+    { unit: 'month', every: 3, day: 'last', from: d('2025-06-30') },
+    'Depreciation of the quarter',
+    [
+      ['5290', 2_972.5],
+      ['1519', -855],
+      ['1529', -2_117.5],
+    ],
+    'adjusting',
+  );
+  const postage = books.recurring(
+    'Members’ newsletter postage',
+    { unit: 'month', every: 2, day: 9, from },
+    'Postage of the members’ newsletter',
+    [
+      ['5410', 64.5],
+      ['1000', -64.5],
+    ],
+  );
+  books.recurring('Web address', { unit: 'year', every: 1, from: d('2025-10-01') }, 'Web address, a year', [
+    ['5410', 96],
+    ['1010', -96],
+  ]);
   return { postage };
 }
 
 /** Everything that happens in a month, up to today. */
-function writeMonth(books: SampleBooks, month: CivilDate, today: CivilDate, schedules: Schedules, plan: StoryPlan): void {
+function writeMonth(
+  books: SampleBooks,
+  month: CivilDate,
+  today: CivilDate,
+  schedules: Schedules,
+  plan: StoryPlan,
+): void {
   const { year, month: number } = partsOf(month);
   const seed = year * 12 + number;
   const busy = SEASON[number - 1] ?? 1;
@@ -96,52 +190,214 @@ function writeMonth(books: SampleBooks, month: CivilDate, today: CivilDate, sche
 
   SHOPS.slice(0, 3 + (seed % 3)).forEach((shop, at) => {
     const owed = around(2_050 * busy, seed * 7 + at);
-    event(3 + at * 5, (date) => books.post(date, `Delivery to ${shop}, ${Math.round(owed / 23)} cases`, [['1100', owed, shop], ['4010', -owed]], { reference: `SR-${seed % 1000}${at}` }));
+    event(3 + at * 5, (date) =>
+      books.post(
+        date,
+        `Delivery to ${shop}, ${Math.round(owed / 23)} cases`,
+        [
+          ['1100', owed, shop],
+          ['4010', -owed],
+        ],
+        { reference: `SR-${seed % 1000}${at}` },
+      ),
+    );
     const nextMonth = addMonths(month, 1);
-    plan.on(addDays(nextMonth, 5 + at * 4), (date) => books.post(date, `${shop} pays its delivery`, [['1010', owed], ['1100', -owed, shop]]));
+    plan.on(addDays(nextMonth, 5 + at * 4), (date) =>
+      books.post(date, `${shop} pays its delivery`, [
+        ['1010', owed],
+        ['1100', -owed, shop],
+      ]),
+    );
   });
   for (const week of [0, 1, 2, 3]) {
     const cash = around(250 * busy, seed * 11 + week);
     const cards = around(720 * busy, seed * 13 + week);
     const fee = Math.round(cards * 1.49) / 100;
-    event(6 + week * 7, (date) => books.post(date, 'Tasting-room takings', [['1000', cash], ['1010', Math.round((cards - fee) * 100) / 100], ['5430', fee], ['4030', -cash], ['4010', -cards]], { reference: `Z-report ${seed * 4 + week - 97_000}` }));
-    if (week === 3) event(28, (date) => books.post(date, 'Till banked', [['1010', Math.round(cash * 3)], ['1000', -Math.round(cash * 3)]]));
+    event(6 + week * 7, (date) =>
+      books.post(
+        date,
+        'Tasting-room takings',
+        [
+          ['1000', cash],
+          ['1010', Math.round((cards - fee) * 100) / 100],
+          ['5430', fee],
+          ['4030', -cash],
+          ['4010', -cards],
+        ],
+        { reference: `Z-report ${seed * 4 + week - 97_000}` },
+      ),
+    );
+    if (week === 3)
+      event(28, (date) =>
+        books.post(date, 'Till banked', [
+          ['1010', Math.round(cash * 3)],
+          ['1000', -Math.round(cash * 3)],
+        ]),
+      );
   }
-  event(12, (date) => books.post(date, 'Meter reading, press house', [['5310', around(380 * (number >= 9 && number <= 11 ? 1.9 : 1), seed)], ['1010', -around(380 * (number >= 9 && number <= 11 ? 1.9 : 1), seed)]]));
-  event(14, (date) => books.post(date, 'Payroll deductions of last month', [['2320', 830], ['1010', -830]]));
-  event(27, (date) => books.post(date, 'Excise on cider delivered', [['5130', around(760 * busy, seed * 3)], ['2210', -around(760 * busy, seed * 3)]]));
-  if (number % 3 === 1) event(20, (date) => books.post(date, 'Excise of the last quarter', [['2210', 2_240], ['1010', -2_240]]));
+  event(12, (date) =>
+    books.post(date, 'Meter reading, press house', [
+      ['5310', around(380 * (number >= 9 && number <= 11 ? 1.9 : 1), seed)],
+      ['1010', -around(380 * (number >= 9 && number <= 11 ? 1.9 : 1), seed)],
+    ]),
+  );
+  event(14, (date) =>
+    books.post(date, 'Payroll deductions of last month', [
+      ['2320', 830],
+      ['1010', -830],
+    ]),
+  );
+  event(27, (date) =>
+    books.post(date, 'Excise on cider delivered', [
+      ['5130', around(760 * busy, seed * 3)],
+      ['2210', -around(760 * busy, seed * 3)],
+    ]),
+  );
+  if (number % 3 === 1)
+    event(20, (date) =>
+      books.post(date, 'Excise of the last quarter', [
+        ['2210', 2_240],
+        ['1010', -2_240],
+      ]),
+    );
   if (number >= 9 && number <= 11) {
     GROWERS.forEach((grower, at) => {
       const price = around(4_300, seed * 5 + at);
-      event(8 + at * 3, (date) => books.post(date, `Apples from ${grower}, ${Math.round(price / 205)} t`, [['5110', price], ['2110', -price, grower]], { reference: `weighbridge ${seed % 100}${at}` }));
-      plan.on(addDays(addMonths(month, 1), 9 + at), (date) => books.post(date, `${grower} paid`, [['2110', price, grower], ['1010', -price]]));
+      event(8 + at * 3, (date) =>
+        books.post(
+          date,
+          `Apples from ${grower}, ${Math.round(price / 205)} t`,
+          [
+            ['5110', price],
+            ['2110', -price, grower],
+          ],
+          { reference: `weighbridge ${seed % 100}${at}` },
+        ),
+      );
+      plan.on(addDays(addMonths(month, 1), 9 + at), (date) =>
+        books.post(date, `${grower} paid`, [
+          ['2110', price, grower],
+          ['1010', -price],
+        ]),
+      );
     });
-    event(22, (date) => books.post(date, 'Pressing for members', [['1010', around(4_600, seed)], ['4020', -around(4_600, seed)]]));
+    event(22, (date) =>
+      books.post(date, 'Pressing for members', [
+        ['1010', around(4_600, seed)],
+        ['4020', -around(4_600, seed)],
+      ]),
+    );
   }
   if (number % 3 === 2) {
     const glass = around(2_350, seed);
-    event(10, (date) => books.post(date, 'Bottles and caps', [['1310', glass], ['2110', -glass, 'Clearglass Bottles']]));
-    event(26, (date) => books.post(date, 'Clearglass Bottles paid', [['2110', glass, 'Clearglass Bottles'], ['1010', -glass]]));
+    event(10, (date) =>
+      books.post(date, 'Bottles and caps', [
+        ['1310', glass],
+        ['2110', -glass, 'Clearglass Bottles'],
+      ]),
+    );
+    event(26, (date) =>
+      books.post(date, 'Clearglass Bottles paid', [
+        ['2110', glass, 'Clearglass Bottles'],
+        ['1010', -glass],
+      ]),
+    );
   }
-  if (number % 3 === 0) event(30, (date) => books.post(date, 'Bottles and caps used in the quarter, by count', [['5120', around(2_300, seed)], ['1310', -around(2_300, seed)]], { kind: 'adjusting' }));
-  if (number === 4) event(14, (date) => books.post(date, 'Insurance of the year, paid ahead', [['1250', 2_180], ['1010', -2_180]]));
-  if (number === 5 || number === 11) event(18, (date) => books.post(date, 'Shares of new members', [['1010', number === 5 ? 1_500 : 2_000], ['3000', -(number === 5 ? 1_500 : 2_000)]]));
-  if (number === 6) event(17, (date) => books.post(date, 'Shares repaid to a leaving member', [['3000', 1_000], ['1010', -1_000]]));
-  if (number === 7) event(24, (date) => books.post(date, 'Dividend decided by the members’ meeting', [['3300', 4_120], ['1010', -4_120]]));
-  if (number === 8) event(19, (date) => books.post(date, 'Cases returned, corked', [['4090', around(210, seed)], ['1100', -around(210, seed), 'Teasel Yard Café']]));
-  if (number === 10) event(6, (date) => books.post(date, 'Repair of the mill', [['5320', around(640, seed)], ['1010', -around(640, seed)]]));
-  if (number === 12) event(31, (date) => books.post(date, 'Interest on the savings', [['1020', 184.2], ['4510', -184.2]]));
-  if (year === 2026 && number === 5) event(21, (date) => {
-    const wrong = books.post(date, 'Hose fittings', [['5310', 86.4], ['1010', -86.4]]);
-    books.reverse(wrong, addDays(date, 2), 'Went to power instead of repairs');
-    books.post(addDays(date, 2), 'Hose fittings', [['5320', 86.4], ['1010', -86.4]]);
-  });
-  if (year === 2026 && number === 3) event(31, (date) => {
-    books.post(date, 'Stock of cider, by count', [['1300', 2_415], ['5110', -2_415]], { kind: 'adjusting' });
-    const owed = books.post(date, 'Wages of the last days, paid in April', [['5210', 1_180], ['2310', -1_180]], { kind: 'adjusting' });
-    books.reverse(owed, d('2026-04-01'), 'Wages owed at the year’s end, now paid with April');
-  });
+  if (number % 3 === 0)
+    event(30, (date) =>
+      books.post(
+        date,
+        'Bottles and caps used in the quarter, by count',
+        [
+          ['5120', around(2_300, seed)],
+          ['1310', -around(2_300, seed)],
+        ],
+        { kind: 'adjusting' },
+      ),
+    );
+  if (number === 4)
+    event(14, (date) =>
+      books.post(date, 'Insurance of the year, paid ahead', [
+        ['1250', 2_180],
+        ['1010', -2_180],
+      ]),
+    );
+  if (number === 5 || number === 11)
+    event(18, (date) =>
+      books.post(date, 'Shares of new members', [
+        ['1010', number === 5 ? 1_500 : 2_000],
+        ['3000', -(number === 5 ? 1_500 : 2_000)],
+      ]),
+    );
+  if (number === 6)
+    event(17, (date) =>
+      books.post(date, 'Shares repaid to a leaving member', [
+        ['3000', 1_000],
+        ['1010', -1_000],
+      ]),
+    );
+  if (number === 7)
+    event(24, (date) =>
+      books.post(date, 'Dividend decided by the members’ meeting', [
+        ['3300', 4_120],
+        ['1010', -4_120],
+      ]),
+    );
+  if (number === 8)
+    event(19, (date) =>
+      books.post(date, 'Cases returned, corked', [
+        ['4090', around(210, seed)],
+        ['1100', -around(210, seed), 'Teasel Yard Café'],
+      ]),
+    );
+  if (number === 10)
+    event(6, (date) =>
+      books.post(date, 'Repair of the mill', [
+        ['5320', around(640, seed)],
+        ['1010', -around(640, seed)],
+      ]),
+    );
+  if (number === 12)
+    event(31, (date) =>
+      books.post(date, 'Interest on the savings', [
+        ['1020', 184.2],
+        ['4510', -184.2],
+      ]),
+    );
+  if (year === 2026 && number === 5)
+    event(21, (date) => {
+      const wrong = books.post(date, 'Hose fittings', [
+        ['5310', 86.4],
+        ['1010', -86.4],
+      ]);
+      books.reverse(wrong, addDays(date, 2), 'Went to power instead of repairs');
+      books.post(addDays(date, 2), 'Hose fittings', [
+        ['5320', 86.4],
+        ['1010', -86.4],
+      ]);
+    });
+  if (year === 2026 && number === 3)
+    event(31, (date) => {
+      books.post(
+        date,
+        'Stock of cider, by count',
+        [
+          ['1300', 2_415],
+          ['5110', -2_415],
+        ],
+        { kind: 'adjusting' },
+      );
+      const owed = books.post(
+        date,
+        'Wages of the last days, paid in April',
+        [
+          ['5210', 1_180],
+          ['2310', -1_180],
+        ],
+        { kind: 'adjusting' },
+      );
+      books.reverse(owed, d('2026-04-01'), 'Wages owed at the year’s end, now paid with April');
+    });
 
   if (month === d('2026-08-01')) {
     plan.until(d('2026-08-09'));

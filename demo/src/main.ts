@@ -16,5 +16,7 @@ if (!existsSync(join(folder, 'books.sqlite'))) {
 }
 process.env['JUST_LEDGER_DATA'] = folder;
 process.env['JUST_LEDGER_TODAY'] = DEMO_TODAY;
-console.log(`Sign in as ${DEMO_SIGN_IN.email} with the password “${DEMO_SIGN_IN.password}”. The books stand at ${DEMO_TODAY}.`);
+console.log(
+  `Sign in as ${DEMO_SIGN_IN.email} with the password “${DEMO_SIGN_IN.password}”. The books stand at ${DEMO_TODAY}.`,
+);
 await import('@just-ledger/server/main');

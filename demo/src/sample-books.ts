@@ -1,4 +1,11 @@
-import { addDays, formatAmount, minor, parseCurrencyCode, type CivilDate, type OrganisationKind } from '@just-ledger/core';
+import {
+  addDays,
+  formatAmount,
+  minor,
+  parseCurrencyCode,
+  type CivilDate,
+  type OrganisationKind,
+} from '@just-ledger/core';
 import { commands, type Commands } from '@just-ledger/server/workers/commands';
 import { WriteContext } from '@just-ledger/server/workers/write-context';
 import type { Clock } from '@just-ledger/server/database/clock';
@@ -40,10 +47,26 @@ export class SampleBooks {
   ) {}
 
   /** Begins an organisation with a chart from CSV text. */
-  static begin(folder: string, person: number, clock: StoryClock, fields: { name: string; kind: OrganisationKind; fiscalYearStartMonth: number; firstDay: CivilDate; chart: string }): SampleBooks {
+  static begin(
+    folder: string,
+    person: number,
+    clock: StoryClock,
+    fields: {
+      name: string;
+      kind: OrganisationKind;
+      fiscalYearStartMonth: number;
+      firstDay: CivilDate;
+      chart: string;
+    },
+  ): SampleBooks {
     const context = new WriteContext(folder, clock);
     const { chart, ...request } = fields;
-    const { id } = context.transact(() => commands.createOrganisation(context, { person, request: { ...request, baseCurrency: 'EUR', starterChart: false } }));
+    const { id } = context.transact(() =>
+      commands.createOrganisation(context, {
+        person,
+        request: { ...request, baseCurrency: 'EUR', starterChart: false },
+      }),
+    );
     const books = new SampleBooks(context, clock, person, id);
     books.do('importAccounts', { organisation: id, csv: chart });
     return books;
@@ -60,19 +83,42 @@ export class SampleBooks {
   }
 
   /** Posts an entry a day or two after its date, as people do. @returns its number */
-  post(date: CivilDate, explanation: string, lines: readonly SampleLine[], more: { kind?: string; reference?: string } = {}): string {
+  post(
+    date: CivilDate,
+    explanation: string,
+    lines: readonly SampleLine[],
+    more: { kind?: string; reference?: string } = {},
+  ): string {
     const lag = more.kind === 'opening' ? 1 : Number(date.slice(8)) % 3;
     this.clock.goTo(addDays(date, lag));
-    return this.do('postEntry', { organisation: this.organisation, person: this.person, request: { date, explanation, ...more, lines: lines.map(requestLine) } }).number;
+    return this.do('postEntry', {
+      organisation: this.organisation,
+      person: this.person,
+      request: { date, explanation, ...more, lines: lines.map(requestLine) },
+    }).number;
   }
 
   reverse(number: string, date: CivilDate, explanation: string): void {
     this.clock.goTo(date);
-    this.do('reverseEntry', { organisation: this.organisation, person: this.person, number, request: { date, explanation } });
+    this.do('reverseEntry', {
+      organisation: this.organisation,
+      person: this.person,
+      number,
+      request: { date, explanation },
+    });
   }
 
-  recurring(name: string, schedule: { unit: string; every: number; day?: number | 'last'; from: CivilDate }, explanation: string, lines: readonly SampleLine[], kind = 'ordinary'): number {
-    return this.do('keepRecurring', { organisation: this.organisation, request: { name, schedule, entry: { kind, explanation, lines: lines.map(requestLine) } } }).id;
+  recurring(
+    name: string,
+    schedule: { unit: string; every: number; day?: number | 'last'; from: CivilDate },
+    explanation: string,
+    lines: readonly SampleLine[],
+    kind = 'ordinary',
+  ): number {
+    return this.do('keepRecurring', {
+      organisation: this.organisation,
+      request: { name, schedule, entry: { kind, explanation, lines: lines.map(requestLine) } },
+    }).id;
   }
 
   /** Posts everything due by a day. */
@@ -83,11 +129,20 @@ export class SampleBooks {
 
   skip(id: number, date: CivilDate, reason: string): void {
     this.clock.goTo(date);
-    this.do('skipOccurrence', { organisation: this.organisation, person: this.person, id, request: { date, reason } });
+    this.do('skipOccurrence', {
+      organisation: this.organisation,
+      person: this.person,
+      id,
+      request: { date, reason },
+    });
   }
 
   draft(date: string, explanation: string, lines: readonly SampleLine[]): void {
-    this.do('keepDraft', { organisation: this.organisation, person: this.person, request: { date, kind: 'ordinary', explanation, lines: lines.map(requestLine) } });
+    this.do('keepDraft', {
+      organisation: this.organisation,
+      person: this.person,
+      request: { date, kind: 'ordinary', explanation, lines: lines.map(requestLine) },
+    });
   }
 
   lock(period: string): void {
@@ -105,7 +160,11 @@ export class SampleBooks {
 
 function requestLine([account, euro, contact]: SampleLine) {
   const cents = Math.round(euro * 100);
-  return { account, [cents > 0 ? 'debit' : 'credit']: formatAmount(minor(Math.abs(cents)), EUR), ...(contact && { contact }) };
+  return {
+    account,
+    [cents > 0 ? 'debit' : 'credit']: formatAmount(minor(Math.abs(cents)), EUR),
+    ...(contact && { contact }),
+  };
 }
 
 /** What is going to happen in a story, each thing on its day, in the order of the days. */

@@ -12,7 +12,11 @@ import { StoryClock } from './sample-books.js';
 export const DEMO_TODAY = parseCivilDate('2027-01-18');
 
 /** With what to sign in to the demo. */
-export const DEMO_SIGN_IN = { email: 'demo@sallow-reach.test', password: 'sallow reach demo', name: 'Wren Ashby' } as const;
+export const DEMO_SIGN_IN = {
+  email: 'demo@sallow-reach.test',
+  password: 'sallow reach demo',
+  name: 'Wren Ashby',
+} as const;
 
 /** Writes the sample organisations into an empty data folder, through the product's own operations. */
 export async function writeDemo(folder: string): Promise<void> {

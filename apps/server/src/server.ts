@@ -26,10 +26,15 @@ const HEADERS = {
 /** Makes the server, ready to listen. The data folder must be taken and its books prepared. */
 export async function createServer(): Promise<NestFastifyApplication> {
   const adapter = new FastifyAdapter({ bodyLimit: JSON_LIMIT, trustProxy: settings.origin !== undefined });
-  const app = await NestFactory.create<NestFastifyApplication>(AppModule, adapter, { logger: ['error', 'warn'], bufferLogs: false });
+  const app = await NestFactory.create<NestFastifyApplication>(AppModule, adapter, {
+    logger: ['error', 'warn'],
+    bufferLogs: false,
+  });
   const fastify = adapter.getInstance();
   await app.register(fastifyCookie as never);
-  app.useBodyParser('text/csv', { bodyLimit: CSV_LIMIT }, (_request, body, done) => done(null, body?.toString('utf8')));
+  app.useBodyParser('text/csv', { bodyLimit: CSV_LIMIT }, (_request, body, done) =>
+    done(null, body?.toString('utf8')),
+  );
   fastify.addHook('onRequest', async (request: FastifyRequest, reply: FastifyReply) => {
     void reply.headers(HEADERS);
     if (request.url.startsWith('/api/')) {
@@ -46,10 +51,17 @@ export async function createServer(): Promise<NestFastifyApplication> {
 
 /** Serves the built pages; every address that is neither API nor asset opens the application. */
 async function serveWeb(app: NestFastifyApplication): Promise<void> {
-  await app.register(fastifyStatic as never, { root: WEB, wildcard: false, index: false, maxAge: '1y', immutable: true } as never);
+  await app.register(
+    fastifyStatic as never,
+    { root: WEB, wildcard: false, index: false, maxAge: '1y', immutable: true } as never,
+  );
   const fastify = app.getHttpAdapter().getInstance();
   const page = (_request: FastifyRequest, reply: FastifyReply): unknown =>
-    (reply as FastifyReply & { sendFile: (name: string, root: string, options: object) => unknown }).sendFile('index.html', join(WEB), { maxAge: 0, immutable: false });
+    (reply as FastifyReply & { sendFile: (name: string, root: string, options: object) => unknown }).sendFile(
+      'index.html',
+      join(WEB),
+      { maxAge: 0, immutable: false },
+    );
   fastify.get('/', page);
   fastify.get('/*', (request: FastifyRequest, reply: FastifyReply) => {
     const isFile = request.url.startsWith('/api/') || request.url.startsWith('/assets/');

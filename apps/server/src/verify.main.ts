@@ -10,5 +10,7 @@ if (!existsSync(booksFile(folder))) {
 }
 const wrong = verifyBooks(folder, (line) => console.log(line));
 for (const sentence of wrong) console.error(sentence);
-console.log(wrong.length === 0 ? 'Verified: nothing has been tampered with.' : `Not verified: ${wrong.length} finding(s).`);
+console.log(
+  wrong.length === 0 ? 'Verified: nothing has been tampered with.' : `Not verified: ${wrong.length} finding(s).`,
+);
 process.exit(wrong.length === 0 ? 0 : 1);

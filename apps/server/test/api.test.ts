@@ -10,9 +10,18 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const sale = { date: '2026-05-01', explanation: 'Sale', lines: [{ account: '1010', debit: '12.50' }, { account: '4000', credit: '12.50' }] };
-const post = (entry: object = sale, headers: Record<string, string> = {}): Promise<Reply> => server.request('POST', `${at}/entries`, entry, headers);
-const codes = (reply: Reply): string[] => reply.body.problems.map((one: { code: string; path: string }) => `${one.code} at ${one.path}`);
+const sale = {
+  date: '2026-05-01',
+  explanation: 'Sale',
+  lines: [
+    { account: '1010', debit: '12.50' },
+    { account: '4000', credit: '12.50' },
+  ],
+};
+const post = (entry: object = sale, headers: Record<string, string> = {}): Promise<Reply> =>
+  server.request('POST', `${at}/entries`, entry, headers);
+const codes = (reply: Reply): string[] =>
+  reply.body.problems.map((one: { code: string; path: string }) => `${one.code} at ${one.path}`);
 
 describe('signing in', () => {
   test('is needed for everything but health, session and description', async () => {
@@ -22,7 +31,10 @@ describe('signing in', () => {
     for (const [path, methods] of Object.entries(body.paths as Record<string, object>)) {
       for (const method of Object.keys(methods)) {
         if (open.has(path)) continue;
-        const reply = await stranger.request(method.toUpperCase(), path.replace('{organisation}', '1').replace(/\{\w+\}/g, '1'));
+        const reply = await stranger.request(
+          method.toUpperCase(),
+          path.replace('{organisation}', '1').replace(/\{\w+\}/g, '1'),
+        );
         expect([method, path, reply.status]).toEqual([method, path, 401]);
       }
     }
@@ -30,7 +42,10 @@ describe('signing in', () => {
   test('with a wrong password is refused, and limited by failures only', async () => {
     const stranger = server.signedOut();
     const attempts = [];
-    for (let n = 0; n < 11; n += 1) attempts.push((await stranger.request('POST', '/api/session', { email: 'nobody@x.test', password: 'wrong' })).status);
+    for (let n = 0; n < 11; n += 1)
+      attempts.push(
+        (await stranger.request('POST', '/api/session', { email: 'nobody@x.test', password: 'wrong' })).status,
+      );
     expect(attempts).toEqual([...Array(10).fill(401), 429]);
   });
   test('sets a cookie that scripts cannot read and other sites do not send', async () => {
@@ -43,7 +58,11 @@ describe('signing in', () => {
     await fresh.stop();
   });
   test('a second first owner is refused', async () => {
-    const reply = await server.request('POST', '/api/first-owner', { email: 'x@y.org', name: 'X', password: 'long enough indeed' });
+    const reply = await server.request('POST', '/api/first-owner', {
+      email: 'x@y.org',
+      name: 'X',
+      password: 'long enough indeed',
+    });
     expect([reply.status, codes(reply)]).toEqual([409, ['owner-exists at ']]);
   });
   test.each([
@@ -51,32 +70,51 @@ describe('signing in', () => {
     [{ 'sec-fetch-site': 'cross-site' }, 403],
     [{ 'sec-fetch-site': 'same-origin' }, 201],
     [{}, 201],
-  ])('a change with headers %p answers %d', async (headers, status) => expect((await post(sale, headers)).status).toBe(status));
+  ])('a change with headers %p answers %d', async (headers, status) =>
+    expect((await post(sale, headers)).status).toBe(status),
+  );
   test('a reader sees everything and changes nothing', async () => {
     const reader = await RunningServer.start();
     const mine = await reader.organisation();
-    execFileSync('sqlite3', ['-cmd', '.timeout 2000', join(reader.folder, 'books.sqlite'), "UPDATE membership SET role = 'reader';"]);
+    execFileSync('sqlite3', [
+      '-cmd',
+      '.timeout 2000',
+      join(reader.folder, 'books.sqlite'),
+      "UPDATE membership SET role = 'reader';",
+    ]);
     expect((await reader.request('GET', `${mine}/accounts`)).status).toBe(200);
     const { body } = await reader.request('GET', '/api/openapi.json');
     let tried = 0;
     for (const [path, methods] of Object.entries(body.paths as Record<string, object>)) {
       for (const method of Object.keys(methods).filter((one) => one !== 'get' && path.includes('{organisation}'))) {
         tried += 1;
-        const reply = await reader.request(method.toUpperCase(), path.replace('{organisation}', '1').replace(/\{\w+\}/g, '1'));
+        const reply = await reader.request(
+          method.toUpperCase(),
+          path.replace('{organisation}', '1').replace(/\{\w+\}/g, '1'),
+        );
         expect([method, path, reply.status]).toEqual([method, path, 403]);
       }
     }
     expect(tried).toBeGreaterThan(18);
     await reader.stop();
   });
-  test('strangers’ organisations do not exist for anybody else', async () => expect((await server.request('GET', '/api/organisations/999/accounts')).status).toBe(404));
+  test('strangers’ organisations do not exist for anybody else', async () =>
+    expect((await server.request('GET', '/api/organisations/999/accounts')).status).toBe(404));
 });
 
 describe('posting', () => {
   test('gives numbers without gaps and answers the whole entry', async () => {
     const [first, second] = [await post(), await post({ ...sale, date: '2026-01-02' })];
     expect(first.status).toBe(201);
-    expect(first.body).toMatchObject({ amount: '12.50', kind: 'ordinary', source: 'manual', lines: [{ account: '1010', debit: '12.50', credit: null }, { account: '4000', credit: '12.50' }] });
+    expect(first.body).toMatchObject({
+      amount: '12.50',
+      kind: 'ordinary',
+      source: 'manual',
+      lines: [
+        { account: '1010', debit: '12.50', credit: null },
+        { account: '4000', credit: '12.50' },
+      ],
+    });
     expect(Number(second.body.number.slice(5))).toBe(Number(first.body.number.slice(5)) + 1);
     expect(second.body.postedAt.slice(0, 10)).toBe('2027-01-18');
   });
@@ -94,11 +132,41 @@ describe('posting', () => {
   });
   test.each<[string, unknown, string[]]>([
     ['nothing', {}, ['invalid at date', 'invalid at explanation', 'invalid at lines']],
-    ['numbers for amounts', { ...sale, lines: [{ account: '1010', debit: 12.5 }, { account: '4000', credit: '12.50' }] }, ['invalid at lines.0.debit']],
+    [
+      'numbers for amounts',
+      {
+        ...sale,
+        lines: [
+          { account: '1010', debit: 12.5 },
+          { account: '4000', credit: '12.50' },
+        ],
+      },
+      ['invalid at lines.0.debit'],
+    ],
     ['unknown fields', { ...sale, colour: 'red' }, ['unknown-field at colour']],
     ['lines that are none', { ...sale, lines: [1, null] }, expect.anything() as never],
-    ['an unbalanced entry', { ...sale, lines: [{ account: '1010', debit: '1' }, { account: '4000', credit: '2' }] }, ['unbalanced at lines']],
-    ['a negative debit', { ...sale, lines: [{ account: '1010', debit: '-1' }, { account: '4000', credit: '-1' }] }, ['amount-negative at lines.0.debit', 'amount-negative at lines.1.credit']],
+    [
+      'an unbalanced entry',
+      {
+        ...sale,
+        lines: [
+          { account: '1010', debit: '1' },
+          { account: '4000', credit: '2' },
+        ],
+      },
+      ['unbalanced at lines'],
+    ],
+    [
+      'a negative debit',
+      {
+        ...sale,
+        lines: [
+          { account: '1010', debit: '-1' },
+          { account: '4000', credit: '-1' },
+        ],
+      },
+      ['amount-negative at lines.0.debit', 'amount-negative at lines.1.credit'],
+    ],
   ])('%s is refused with every problem by path', async (_, entry, problems) => {
     const reply = await post(entry as object);
     expect(reply.status).toBe(422);
@@ -129,7 +197,11 @@ describe('posting', () => {
     ['DELETE', 'drafts/99', undefined, undefined, 404],
   ])('%s %s with %s answers as it should', async (method, path, body, type, status) => {
     const before = (await server.request('GET', `${at}/entries?limit=1`)).body.count;
-    const response = await fetch(`${server.url}${at}/${path}`, { method, headers: { cookie: (server as unknown as { cookie: string }).cookie, ...(type && { 'content-type': type }) }, ...(body !== undefined && { body }) });
+    const response = await fetch(`${server.url}${at}/${path}`, {
+      method,
+      headers: { cookie: (server as unknown as { cookie: string }).cookie, ...(type && { 'content-type': type }) },
+      ...(body !== undefined && { body }),
+    });
     expect(response.status).toBe(status);
     expect(((await response.json()) as { status: number }).status).toBe(status);
     expect((await server.request('GET', `${at}/entries?limit=1`)).body.count).toBe(before);
@@ -139,34 +211,85 @@ describe('posting', () => {
 describe('the chart', () => {
   test('takes accounts that refer to each other in any order, all or nothing', async () => {
     const fresh = await server.organisation({ name: 'Chart', starterChart: false });
-    const file = csv([['number', 'name', 'element', 'parent', 'role', 'closes_to'], ['3100', 'Drawings', 'equity', '', 'drawings', '3000'], ['1010', 'Bank, "main"', 'asset', '1000'].concat(['', '']), ['1000', 'Assets', 'asset', '', '', ''], ['3000', 'Capital', 'equity', '', 'owner-capital', '']]);
-    const wrong = await server.request('POST', `${fresh}/accounts/import`, `${file}\r\n1020,,asset,9,king,\r\n1010,Twice,asset,,,`);
+    const file = csv([
+      ['number', 'name', 'element', 'parent', 'role', 'closes_to'],
+      ['3100', 'Drawings', 'equity', '', 'drawings', '3000'],
+      ['1010', 'Bank, "main"', 'asset', '1000'].concat(['', '']),
+      ['1000', 'Assets', 'asset', '', '', ''],
+      ['3000', 'Capital', 'equity', '', 'owner-capital', ''],
+    ]);
+    const wrong = await server.request(
+      'POST',
+      `${fresh}/accounts/import`,
+      `${file}\r\n1020,,asset,9,king,\r\n1010,Twice,asset,,,`,
+    );
     expect([wrong.status, codes(wrong)]).toEqual([422, ['row-twice at rows.7.number']]);
     expect((await server.request('GET', `${fresh}/accounts`)).body).toEqual([]);
-    expect(await server.request('POST', `${fresh}/accounts/import`, file)).toMatchObject({ status: 200, body: { created: 4, changed: 0 } });
+    expect(await server.request('POST', `${fresh}/accounts/import`, file)).toMatchObject({
+      status: 200,
+      body: { created: 4, changed: 0 },
+    });
     const written = await server.request('GET', `${fresh}/accounts.csv`);
-    expect(await server.request('POST', `${fresh}/accounts/import`, written.body)).toMatchObject({ status: 200, body: { created: 0, changed: 4 } });
+    expect(await server.request('POST', `${fresh}/accounts/import`, written.body)).toMatchObject({
+      status: 200,
+      body: { created: 0, changed: 4 },
+    });
     expect((await server.request('GET', `${fresh}/accounts.csv`)).body).toBe(written.body);
   });
   test('problems of a file are told by row and column', async () => {
-    const reply = await server.request('POST', `${at}/accounts/import`, 'number,name,element,parent\r\n7100,,expense,\r\n7200,X,thing,\r\n7300,Y,expense,9999\r\n');
-    expect(codes(reply)).toEqual(['account-name-missing at rows.2.name', 'account-element at rows.3.element', 'parent-unknown at rows.4.parent']);
+    const reply = await server.request(
+      'POST',
+      `${at}/accounts/import`,
+      'number,name,element,parent\r\n7100,,expense,\r\n7200,X,thing,\r\n7300,Y,expense,9999\r\n',
+    );
+    expect(codes(reply)).toEqual([
+      'account-name-missing at rows.2.name',
+      'account-element at rows.3.element',
+      'parent-unknown at rows.4.parent',
+    ]);
   });
   test('a change is refused if somebody else was first, or if history forbids it', async () => {
     await post();
-    const bank = (await server.request('GET', `${at}/accounts`)).body.find((one: { number: string }) => one.number === '1010');
-    const change = (fields: object): Promise<Reply> => server.request('PUT', `${at}/accounts/${bank.id}`, { number: '1010', name: bank.name, element: 'asset', role: 'cash', version: bank.version, ...fields });
+    const bank = (await server.request('GET', `${at}/accounts`)).body.find(
+      (one: { number: string }) => one.number === '1010',
+    );
+    const change = (fields: object): Promise<Reply> =>
+      server.request('PUT', `${at}/accounts/${bank.id}`, {
+        number: '1010',
+        name: bank.name,
+        element: 'asset',
+        role: 'cash',
+        version: bank.version,
+        ...fields,
+      });
     expect((await change({ version: bank.version + 5 })).status).toBe(409);
     expect(codes(await change({ element: 'expense', role: undefined }))).toContain('element-in-use at element');
-    expect(await change({ name: 'Bank, renamed', number: '1011' })).toMatchObject({ status: 200, body: { number: '1011' } });
-    expect(await server.request('PUT', `${at}/accounts/${bank.id}`, { number: '1010', name: bank.name, role: 'cash', version: bank.version + 1 })).toMatchObject({ status: 200 });
+    expect(await change({ name: 'Bank, renamed', number: '1011' })).toMatchObject({
+      status: 200,
+      body: { number: '1011' },
+    });
+    expect(
+      await server.request('PUT', `${at}/accounts/${bank.id}`, {
+        number: '1010',
+        name: bank.name,
+        role: 'cash',
+        version: bank.version + 1,
+      }),
+    ).toMatchObject({ status: 200 });
     expect((await server.request('DELETE', `${at}/accounts/${bank.id}`)).status).toBe(422);
   });
   test('shows balances at a date, temporary ones from the year’s first day', async () => {
     const fresh = await server.organisation({ name: 'Balances' });
     await server.request('POST', `${fresh}/entries`, sale);
-    const balance = async (asAt: string, number: string): Promise<string> => (await server.request('GET', `${fresh}/accounts?asAt=${asAt}`)).body.find((one: { number: string }) => one.number === number).balance;
-    expect([await balance('2026-04-30', '1010'), await balance('2026-05-01', '1010'), await balance('2027-01-01', '1010')]).toEqual(['0.00', '12.50', '12.50']);
+    const balance = async (asAt: string, number: string): Promise<string> =>
+      (await server.request('GET', `${fresh}/accounts?asAt=${asAt}`)).body.find(
+        (one: { number: string }) => one.number === number,
+      ).balance;
+    expect([
+      await balance('2026-04-30', '1010'),
+      await balance('2026-05-01', '1010'),
+      await balance('2027-01-01', '1010'),
+    ]).toEqual(['0.00', '12.50', '12.50']);
     expect([await balance('2026-12-31', '4000'), await balance('2027-01-01', '4000')]).toEqual(['-12.50', '0.00']);
   });
 });
@@ -175,7 +298,11 @@ describe('entry files', () => {
   const header = 'entry,date,kind,explanation,account,debit,credit,note,contact,currency,foreign_amount,rate\r\n';
   test('are taken whole or not at all, problems by row', async () => {
     const before = (await server.request('GET', `${at}/entries?limit=1`)).body.count;
-    const reply = await server.request('POST', `${at}/entries/import`, `${header}a,2026-05-01,,Good,1010,5.00,,,,,,\r\na,,,,4000,,5.00,,,,,\r\nb,2026-05-01,,Bad,1010,5.00,,,,,,\r\nb,,,,4000,,4.00,,Nobody,,,\r\n`);
+    const reply = await server.request(
+      'POST',
+      `${at}/entries/import`,
+      `${header}a,2026-05-01,,Good,1010,5.00,,,,,,\r\na,,,,4000,,5.00,,,,,\r\nb,2026-05-01,,Bad,1010,5.00,,,,,,\r\nb,,,,4000,,4.00,,Nobody,,,\r\n`,
+    );
     expect([reply.status, codes(reply)]).toEqual([422, ['contact-unknown at rows.5.contact']]);
     expect((await server.request('GET', `${at}/entries?limit=1`)).body.count).toBe(before);
   });
@@ -183,11 +310,23 @@ describe('entry files', () => {
     const [one, two] = [await server.organisation({ name: 'One' }), await server.organisation({ name: 'Two' })];
     await server.request('POST', `${one}/contacts`, { name: 'Low Weir', roles: ['customer'] });
     await server.request('POST', `${two}/contacts`, { name: 'Low Weir', roles: ['customer'] });
-    await server.request('POST', `${one}/entries`, { ...sale, explanation: '=1+1, "quoted"', lines: [{ account: '1100', debit: '1234.56', contact: 'low weir', note: '-note' }, { account: '4000', credit: '1234.56', currency: 'USD', foreignAmount: '1339.00', ratePerBase: '1.0846' }] });
+    await server.request('POST', `${one}/entries`, {
+      ...sale,
+      explanation: '=1+1, "quoted"',
+      lines: [
+        { account: '1100', debit: '1234.56', contact: 'low weir', note: '-note' },
+        { account: '4000', credit: '1234.56', currency: 'USD', foreignAmount: '1339.00', ratePerBase: '1.0846' },
+      ],
+    });
     const file = (await server.request('GET', `${one}/entries.csv`)).body as string;
     expect(file).toContain(`"'=1+1, ""quoted"""`);
-    expect(await server.request('POST', `${two}/entries/import`, file)).toMatchObject({ status: 201, body: { posted: 1, lines: 2 } });
-    expect((await server.request('GET', `${two}/reports/trial-balance.csv`)).body).toBe((await server.request('GET', `${one}/reports/trial-balance.csv`)).body);
+    expect(await server.request('POST', `${two}/entries/import`, file)).toMatchObject({
+      status: 201,
+      body: { posted: 1, lines: 2 },
+    });
+    expect((await server.request('GET', `${two}/reports/trial-balance.csv`)).body).toBe(
+      (await server.request('GET', `${one}/reports/trial-balance.csv`)).body,
+    );
     expect((await server.request('GET', `${two}/entries`)).body.entries[0].explanation).toBe('=1+1, "quoted"');
   });
   test.each([
@@ -207,20 +346,42 @@ describe('reversing', () => {
   test('adds the opposite entry and links the two, once', async () => {
     const { body: original } = await post({ ...sale, kind: 'adjusting' });
     const reversal = await server.request('POST', `${at}/entries/${original.number}/reverse`, { date: '2026-06-01' });
-    expect(reversal).toMatchObject({ status: 201, body: { kind: 'reversing', stage: 'adjusting', reverses: original.number, lines: [{ credit: '12.50' }, { debit: '12.50' }] } });
-    expect((await server.request('GET', `${at}/entries/${original.number}`)).body.reversedBy).toBe(reversal.body.number);
-    expect(codes(await server.request('POST', `${at}/entries/${original.number}/reverse`, { date: '2026-06-01' }))).toEqual(['already-reversed at ']);
+    expect(reversal).toMatchObject({
+      status: 201,
+      body: {
+        kind: 'reversing',
+        stage: 'adjusting',
+        reverses: original.number,
+        lines: [{ credit: '12.50' }, { debit: '12.50' }],
+      },
+    });
+    expect((await server.request('GET', `${at}/entries/${original.number}`)).body.reversedBy).toBe(
+      reversal.body.number,
+    );
+    expect(
+      codes(await server.request('POST', `${at}/entries/${original.number}/reverse`, { date: '2026-06-01' })),
+    ).toEqual(['already-reversed at ']);
   });
 });
 
 describe('drafts', () => {
   test('may be unfinished, are changed by one at a time, and become entries', async () => {
-    const { status, body } = await server.request('POST', `${at}/drafts`, { explanation: 'Half', lines: [{ debit: '12/3' }] });
+    const { status, body } = await server.request('POST', `${at}/drafts`, {
+      explanation: 'Half',
+      lines: [{ debit: '12/3' }],
+    });
     expect([status, body.version]).toEqual([201, 1]);
-    expect(codes(await server.request('POST', `${at}/drafts/${body.id}/post`, {}))).toContain('explanation-missing at explanation'.replace('explanation-missing at explanation', 'too-few-lines at lines'));
+    expect(codes(await server.request('POST', `${at}/drafts/${body.id}/post`, {}))).toContain(
+      'explanation-missing at explanation'.replace('explanation-missing at explanation', 'too-few-lines at lines'),
+    );
     expect((await server.request('PUT', `${at}/drafts/${body.id}`, { ...sale, version: 7 })).status).toBe(409);
-    expect((await server.request('PUT', `${at}/drafts/${body.id}`, { ...sale, version: 1, forReview: true })).body.version).toBe(2);
-    expect(await server.request('POST', `${at}/drafts/${body.id}/post`, {})).toMatchObject({ status: 201, body: { amount: '12.50' } });
+    expect(
+      (await server.request('PUT', `${at}/drafts/${body.id}`, { ...sale, version: 1, forReview: true })).body.version,
+    ).toBe(2);
+    expect(await server.request('POST', `${at}/drafts/${body.id}/post`, {})).toMatchObject({
+      status: 201,
+      body: { amount: '12.50' },
+    });
     expect((await server.request('GET', `${at}/drafts`)).body).toEqual([]);
   });
 });
@@ -228,16 +389,30 @@ describe('drafts', () => {
 describe('the journal', () => {
   test('is filtered and paged without losing or repeating an entry', async () => {
     const fresh = await server.organisation({ name: 'Journal' });
-    for (let n = 1; n <= 7; n += 1) await server.request('POST', `${fresh}/entries`, { ...sale, date: `2026-05-0${(n % 3) + 1}`, explanation: `Sale 10%_${n}` });
+    for (let n = 1; n <= 7; n += 1)
+      await server.request('POST', `${fresh}/entries`, {
+        ...sale,
+        date: `2026-05-0${(n % 3) + 1}`,
+        explanation: `Sale 10%_${n}`,
+      });
     const seen: string[] = [];
-    for (let after: string | null = ''; after !== null; ) {
+    for (let after: string | null = ''; after !== null;) {
       const { body } = await server.request('GET', `${fresh}/entries?limit=3${after ? `&after=${after}` : ''}`);
       seen.push(...body.entries.map((one: { number: string }) => one.number));
       after = body.next;
     }
     expect([seen.length, new Set(seen).size]).toEqual([7, 7]);
-    const count = async (query: string): Promise<number> => (await server.request('GET', `${fresh}/entries?${query}`)).body.count;
-    expect([await count('text=10%25_3'), await count('text=10%25x'), await count('amount=12.50'), await count('account=6000'), await count('kind=adjusting'), await count('from=2026-05-03'), await count('text=2026-0004')]).toEqual([1, 0, 7, 0, 0, 2, 1]);
+    const count = async (query: string): Promise<number> =>
+      (await server.request('GET', `${fresh}/entries?${query}`)).body.count;
+    expect([
+      await count('text=10%25_3'),
+      await count('text=10%25x'),
+      await count('amount=12.50'),
+      await count('account=6000'),
+      await count('kind=adjusting'),
+      await count('from=2026-05-03'),
+      await count('text=2026-0004'),
+    ]).toEqual([1, 0, 7, 0, 0, 2, 1]);
   });
 });
 
@@ -248,48 +423,93 @@ describe('months and years', () => {
     await server.request('POST', `${fresh}/periods/2026-05/lock`);
     expect(codes(await send())).toEqual(['period-locked at date']);
     expect((await server.request('POST', `${fresh}/periods/2026-05/unlock`, { reason: '' })).status).toBe(422);
-    expect((await server.request('POST', `${fresh}/periods/2026-05/unlock`, { reason: 'a late bill' })).status).toBe(204);
+    expect((await server.request('POST', `${fresh}/periods/2026-05/unlock`, { reason: 'a late bill' })).status).toBe(
+      204,
+    );
     expect((await send()).status).toBe(201);
   });
   test('a year is closed in order, locked, and reopened only on the record', async () => {
     const fresh = await server.organisation({ name: 'Years', firstDay: '2025-01-01' });
-    for (const date of ['2025-05-01', '2026-05-01']) await server.request('POST', `${fresh}/entries`, { ...sale, date });
-    const close = (year: string, query = ''): Promise<Reply> => server.request('POST', `${fresh}/fiscal-years/${year}/closing${query}`, {});
+    for (const date of ['2025-05-01', '2026-05-01'])
+      await server.request('POST', `${fresh}/entries`, { ...sale, date });
+    const close = (year: string, query = ''): Promise<Reply> =>
+      server.request('POST', `${fresh}/fiscal-years/${year}/closing${query}`, {});
     expect(codes(await close('2026'))).toEqual(['earlier-year-open at ']);
     expect(await close('2025')).toMatchObject({ status: 201, body: { entries: ['2025-0002', '2025-0003'] } });
     expect(codes(await close('2025'))).toEqual(['year-closed at ']);
-    expect(codes(await server.request('POST', `${fresh}/entries`, { ...sale, date: '2025-12-31' }))).toEqual(['period-locked at date']);
-    expect(codes(await server.request('POST', `${fresh}/periods/2025-12/unlock`, { reason: 'x' }))).toEqual(['year-closed at ']);
-    expect(codes(await server.request('POST', `${fresh}/entries/2025-0002/reverse`, { date: '2026-01-01' }))).toEqual(['closing-entry at ']);
-    const sheet = async (): Promise<string> => (await server.request('GET', `${fresh}/reports/balance-sheet.csv?asAt=2026-12-31`)).body;
+    expect(codes(await server.request('POST', `${fresh}/entries`, { ...sale, date: '2025-12-31' }))).toEqual([
+      'period-locked at date',
+    ]);
+    expect(codes(await server.request('POST', `${fresh}/periods/2025-12/unlock`, { reason: 'x' }))).toEqual([
+      'year-closed at ',
+    ]);
+    expect(codes(await server.request('POST', `${fresh}/entries/2025-0002/reverse`, { date: '2026-01-01' }))).toEqual(
+      ['closing-entry at '],
+    );
+    const sheet = async (): Promise<string> =>
+      (await server.request('GET', `${fresh}/reports/balance-sheet.csv?asAt=2026-12-31`)).body;
     const closedSheet = await sheet();
-    expect(await server.request('POST', `${fresh}/fiscal-years/2025/reopening`, { reason: 'a late bill' })).toMatchObject({ status: 200, body: { entries: ['2025-0004', '2025-0005'] } });
+    expect(
+      await server.request('POST', `${fresh}/fiscal-years/2025/reopening`, { reason: 'a late bill' }),
+    ).toMatchObject({ status: 200, body: { entries: ['2025-0004', '2025-0005'] } });
     expect(await sheet()).toContain('Earlier results not yet closed');
     expect(await close('2025', '?form=direct')).toMatchObject({ status: 201, body: { entries: ['2025-0006'] } });
     expect(await sheet()).toBe(closedSheet);
-    expect((await server.request('POST', `${fresh}/proofs/check`)).body.proofs.every((proof: { holds: boolean }) => proof.holds)).toBe(true);
+    expect(
+      (await server.request('POST', `${fresh}/proofs/check`)).body.proofs.every(
+        (proof: { holds: boolean }) => proof.holds,
+      ),
+    ).toBe(true);
   });
 });
 
 describe('recurring journals', () => {
-  const rent = { name: 'Rent', schedule: { unit: 'month', every: 1, day: 31, from: '2026-10-31' }, entry: { explanation: 'Rent of the yard', lines: [{ account: '6100', debit: '800.00' }, { account: '1010', credit: '800.00' }] } };
+  const rent = {
+    name: 'Rent',
+    schedule: { unit: 'month', every: 1, day: 31, from: '2026-10-31' },
+    entry: {
+      explanation: 'Rent of the yard',
+      lines: [
+        { account: '6100', debit: '800.00' },
+        { account: '1010', credit: '800.00' },
+      ],
+    },
+  };
   test('are posted or skipped in order, one or all that are due', async () => {
     const fresh = await server.organisation({ name: 'Recurring' });
     const { body } = await server.request('POST', `${fresh}/recurring-journals`, rent);
-    const states = (of: { occurrences: { date: string; state: string }[] }): string[] => of.occurrences.filter((one) => one.state !== 'to-come').map((one) => `${one.date} ${one.state}`);
+    const states = (of: { occurrences: { date: string; state: string }[] }): string[] =>
+      of.occurrences.filter((one) => one.state !== 'to-come').map((one) => `${one.date} ${one.state}`);
     expect(states(body)).toEqual(['2026-10-31 due', '2026-11-30 due', '2026-12-31 due']);
     expect(body.next).toHaveLength(12);
     const journal = `${fresh}/recurring-journals/${body.id}`;
-    expect(codes(await server.request('POST', `${journal}/post`, { date: '2026-11-30' }))).toEqual(['not-due at date']);
+    expect(codes(await server.request('POST', `${journal}/post`, { date: '2026-11-30' }))).toEqual([
+      'not-due at date',
+    ]);
     expect((await server.request('POST', `${journal}/post`, { date: '2026-10-31' })).status).toBe(201);
-    expect((await server.request('POST', `${journal}/skip`, { date: '2026-11-30', reason: 'rent free' })).status).toBe(200);
-    expect(await server.request('POST', `${fresh}/recurring-journals/post-due`)).toMatchObject({ status: 200, body: { posted: [{ journal: 'Rent', date: '2026-12-31' }] } });
+    expect(
+      (await server.request('POST', `${journal}/skip`, { date: '2026-11-30', reason: 'rent free' })).status,
+    ).toBe(200);
+    expect(await server.request('POST', `${fresh}/recurring-journals/post-due`)).toMatchObject({
+      status: 200,
+      body: { posted: [{ journal: 'Rent', date: '2026-12-31' }] },
+    });
     expect((await server.request('POST', `${fresh}/recurring-journals/post-due`)).body.posted).toEqual([]);
     expect((await server.request('GET', `${fresh}/entries?source=recurring`)).body.count).toBe(2);
     expect((await server.request('DELETE', journal)).body.next).toEqual([]);
   });
   test('that could not be posted are refused at once', async () => {
-    const reply = await server.request('POST', `${at}/recurring-journals`, { ...rent, schedule: { ...rent.schedule, every: 0 }, entry: { ...rent.entry, lines: [{ account: '1', debit: '1' }, { account: '1010', credit: '2' }] } });
+    const reply = await server.request('POST', `${at}/recurring-journals`, {
+      ...rent,
+      schedule: { ...rent.schedule, every: 0 },
+      entry: {
+        ...rent.entry,
+        lines: [
+          { account: '1', debit: '1' },
+          { account: '1010', credit: '2' },
+        ],
+      },
+    });
     expect(codes(reply)).toEqual(['schedule-every at schedule.every', 'account-unknown at entry.lines.0.account']);
   });
 });

@@ -1,4 +1,11 @@
-import { KIND_OF_FORM, chartOfCase, cycles, type CaseEntry, type CaseTrialBalance, type CycleInputs } from '../../../packages/core/test/cases.js';
+import {
+  KIND_OF_FORM,
+  chartOfCase,
+  cycles,
+  type CaseEntry,
+  type CaseTrialBalance,
+  type CycleInputs,
+} from '../../../packages/core/test/cases.js';
 import { RunningServer, csv } from './running-server.js';
 
 let server: RunningServer;
@@ -6,14 +13,27 @@ beforeAll(async () => void (server = await RunningServer.start()));
 afterAll(() => server.stop());
 
 function chartCsv(inputs: CycleInputs): string {
-  const rows = chartOfCase(inputs).map((one) => [one.number, one.name, one.element, one.classification, String(one.contra), one.role, one.closesTo, one.share === undefined ? '' : String(one.share)]);
+  const rows = chartOfCase(inputs).map((one) => [
+    one.number,
+    one.name,
+    one.element,
+    one.classification,
+    String(one.contra),
+    one.role,
+    one.closesTo,
+    one.share === undefined ? '' : String(one.share),
+  ]);
   return csv([['number', 'name', 'element', 'classification', 'contra', 'role', 'closes_to', 'share'], ...rows]);
 }
 
 function entriesCsv(inputs: CycleInputs): string {
   const balances = (name: string, kind: string, of: CaseTrialBalance | undefined): (string | undefined)[][] =>
     (of?.rows ?? []).map((row) => [name, of?.date, kind, 'Balances', row.account, row.debit, row.credit]);
-  const entry = (kind: string, at: number, { date, explanation, debits, credits }: CaseEntry): (string | undefined)[][] => [
+  const entry = (
+    kind: string,
+    at: number,
+    { date, explanation, debits, credits }: CaseEntry,
+  ): (string | undefined)[][] => [
     ...debits.map((side) => [`${kind}${at}`, date, kind, explanation, side.account, side.amount, '']),
     ...credits.map((side) => [`${kind}${at}`, date, kind, explanation, side.account, '', side.amount]),
   ];
@@ -26,61 +46,128 @@ function entriesCsv(inputs: CycleInputs): string {
   ]);
 }
 
-const columns = (of: CaseTrialBalance): string[] => [...of.rows.map((row) => `${row.account},${row.debit},${row.credit}`), `,${of.total_debit},${of.total_credit}`];
-const withoutNames = (text: string): string[] => text.trim().split('\r\n').slice(1).map((row) => row.replace(/^([^,]*),(?:"(?:[^"]|"")*"|[^,]*),/, '$1,'));
+const columns = (of: CaseTrialBalance): string[] => [
+  ...of.rows.map((row) => `${row.account},${row.debit},${row.credit}`),
+  `,${of.total_debit},${of.total_credit}`,
+];
+const withoutNames = (text: string): string[] =>
+  text
+    .trim()
+    .split('\r\n')
+    .slice(1)
+    .map((row) => row.replace(/^([^,]*),(?:"(?:[^"]|"")*"|[^,]*),/, '$1,'));
 
 // Each case names its source and basis in packages/core/test/cases.
-describe.each(cycles().map((one) => [one.id, one] as const))('%s, imported over the API', (id, { inputs, expected }) => {
-  const { start, end } = inputs.period;
-  const month = Number(start.slice(5, 7));
-  let at: string;
-  const keyed = async (report: string): Promise<Record<string, string>> => {
-    const { body } = await server.request('GET', `${at}/reports/${report}`);
-    const rows = (body as string).trim().split('\r\n').slice(1).map((row) => row.split(','));
-    return Object.fromEntries(rows.filter((row) => row[0] !== 'account' && row[0] !== 'heading').map((row) => [row[1], row.at(-1)]));
-  };
-  const statements = async (): Promise<void> => {
-    const income = await keyed(`income-statement.csv?from=${start}&to=${end}`);
-    expect(income['net-result']).toBe(expected.income_statement.net_income);
-    const equity = await keyed(`equity-statement.csv?from=${start}&to=${end}`);
-    const { total } = expected.statement_of_changes_in_equity;
-    expect([equity['net-result'], equity['closing-equity']]).toEqual([total.net_income, total.closing]);
-    const sheet = await keyed(`balance-sheet.csv?asAt=${end}`);
-    const { balance_sheet: wanted } = expected;
-    expect([sheet['total-assets'], sheet['total-liabilities'], sheet['total-equity'], sheet['total-liabilities-and-equity']]).toEqual([wanted.total_assets, wanted.total_liabilities, wanted.total_equity, wanted.total_liabilities_and_equity]);
-  };
+describe.each(cycles().map((one) => [one.id, one] as const))(
+  '%s, imported over the API',
+  (id, { inputs, expected }) => {
+    const { start, end } = inputs.period;
+    const month = Number(start.slice(5, 7));
+    let at: string;
+    const keyed = async (report: string): Promise<Record<string, string>> => {
+      const { body } = await server.request('GET', `${at}/reports/${report}`);
+      const rows = (body as string)
+        .trim()
+        .split('\r\n')
+        .slice(1)
+        .map((row) => row.split(','));
+      return Object.fromEntries(
+        rows.filter((row) => row[0] !== 'account' && row[0] !== 'heading').map((row) => [row[1], row.at(-1)]),
+      );
+    };
+    const statements = async (): Promise<void> => {
+      const income = await keyed(`income-statement.csv?from=${start}&to=${end}`);
+      expect(income['net-result']).toBe(expected.income_statement.net_income);
+      const equity = await keyed(`equity-statement.csv?from=${start}&to=${end}`);
+      const { total } = expected.statement_of_changes_in_equity;
+      expect([equity['net-result'], equity['closing-equity']]).toEqual([total.net_income, total.closing]);
+      const sheet = await keyed(`balance-sheet.csv?asAt=${end}`);
+      const { balance_sheet: wanted } = expected;
+      expect([
+        sheet['total-assets'],
+        sheet['total-liabilities'],
+        sheet['total-equity'],
+        sheet['total-liabilities-and-equity'],
+      ]).toEqual([
+        wanted.total_assets,
+        wanted.total_liabilities,
+        wanted.total_equity,
+        wanted.total_liabilities_and_equity,
+      ]);
+    };
 
-  beforeAll(async () => {
-    // a fiscal year that ends with the case's period, so that closing falls on its last day
-    const startMonth = (Number(end.slice(5, 7)) % 12) + 1;
-    at = await server.organisation({ name: id, kind: KIND_OF_FORM[inputs.form], baseCurrency: inputs.currency, fiscalYearStartMonth: startMonth, firstDay: start, starterChart: false });
-    expect(month).toBeGreaterThan(0);
-    expect(await server.request('POST', `${at}/accounts/import`, chartCsv(inputs))).toMatchObject({ status: 200, body: { created: inputs.accounts.length } });
-    expect(await server.request('POST', `${at}/entries/import`, entriesCsv(inputs))).toMatchObject({ status: 201 });
-  });
+    beforeAll(async () => {
+      // a fiscal year that ends with the case's period, so that closing falls on its last day
+      const startMonth = (Number(end.slice(5, 7)) % 12) + 1;
+      at = await server.organisation({
+        name: id,
+        kind: KIND_OF_FORM[inputs.form],
+        baseCurrency: inputs.currency,
+        fiscalYearStartMonth: startMonth,
+        firstDay: start,
+        starterChart: false,
+      });
+      expect(month).toBeGreaterThan(0);
+      expect(await server.request('POST', `${at}/accounts/import`, chartCsv(inputs))).toMatchObject({
+        status: 200,
+        body: { created: inputs.accounts.length },
+      });
+      expect(await server.request('POST', `${at}/entries/import`, entriesCsv(inputs))).toMatchObject({ status: 201 });
+    });
 
-  test('trial balances before and after adjusting', async () => {
-    const of = async (stage: string): Promise<string[]> => withoutNames((await server.request('GET', `${at}/reports/trial-balance.csv?asAt=${end}&stage=${stage}`)).body);
-    expect(await of('unadjusted')).toEqual(columns(expected.unadjusted_trial_balance));
-    if (expected.adjusted_trial_balance) expect(await of('adjusted')).toEqual(columns(expected.adjusted_trial_balance));
-  });
-  test('statements, closing and the same statements after it', async () => {
-    await statements();
-    const year = end.slice(0, 4);
-    const rehearsal = await server.request('GET', `${at}/fiscal-years/${year}/closing`);
-    if (expected.closing_entries) {
-      const wanted = expected.closing_entries.map((one) => [...one.debits.map((side) => `${side.account} ${side.amount}|`), ...one.credits.map((side) => `${side.account} |${side.amount}`)].sort());
-      type Line = { account: string; debit: string | null; credit: string | null };
-      expect(rehearsal.body.entries.map((one: { lines: Line[] }) => one.lines.map((line) => `${line.account} ${line.debit ?? ''}|${line.credit ?? ''}`).sort())).toEqual(wanted);
-    }
-    const rows = (of: { rows: { account: string; debit: string; credit: string }[]; totalDebit: string; totalCredit: string }): string[] => [...of.rows.map((row) => `${row.account},${row.debit},${row.credit}`), `,${of.totalDebit},${of.totalCredit}`];
-    if (expected.post_closing_trial_balance) expect(rows(rehearsal.body.postClosingTrialBalance)).toEqual(columns(expected.post_closing_trial_balance));
-    expect((await server.request('POST', `${at}/fiscal-years/${year}/closing`, {})).status).toBe(201);
-    if (expected.post_closing_trial_balance) {
-      expect(rows((await server.request('GET', `${at}/reports/trial-balance?asAt=${end}&stage=post-closing`)).body)).toEqual(columns(expected.post_closing_trial_balance));
-    }
-    await statements();
-    const { proofs } = (await server.request('POST', `${at}/proofs/check?asAt=${end}`)).body as { proofs: { key: string; holds: boolean }[] };
-    expect(proofs.map((proof) => [proof.key, proof.holds])).toEqual(['debits-credits', 'result-equity', 'equity-balance-sheet', 'totals-lines', 'seals'].map((key) => [key, true]));
-  });
-});
+    test('trial balances before and after adjusting', async () => {
+      const of = async (stage: string): Promise<string[]> =>
+        withoutNames(
+          (await server.request('GET', `${at}/reports/trial-balance.csv?asAt=${end}&stage=${stage}`)).body,
+        );
+      expect(await of('unadjusted')).toEqual(columns(expected.unadjusted_trial_balance));
+      if (expected.adjusted_trial_balance)
+        expect(await of('adjusted')).toEqual(columns(expected.adjusted_trial_balance));
+    });
+    test('statements, closing and the same statements after it', async () => {
+      await statements();
+      const year = end.slice(0, 4);
+      const rehearsal = await server.request('GET', `${at}/fiscal-years/${year}/closing`);
+      if (expected.closing_entries) {
+        const wanted = expected.closing_entries.map((one) =>
+          [
+            ...one.debits.map((side) => `${side.account} ${side.amount}|`),
+            ...one.credits.map((side) => `${side.account} |${side.amount}`),
+          ].sort(),
+        );
+        type Line = { account: string; debit: string | null; credit: string | null };
+        expect(
+          rehearsal.body.entries.map((one: { lines: Line[] }) =>
+            one.lines.map((line) => `${line.account} ${line.debit ?? ''}|${line.credit ?? ''}`).sort(),
+          ),
+        ).toEqual(wanted);
+      }
+      const rows = (of: {
+        rows: { account: string; debit: string; credit: string }[];
+        totalDebit: string;
+        totalCredit: string;
+      }): string[] => [
+        ...of.rows.map((row) => `${row.account},${row.debit},${row.credit}`),
+        `,${of.totalDebit},${of.totalCredit}`,
+      ];
+      if (expected.post_closing_trial_balance)
+        expect(rows(rehearsal.body.postClosingTrialBalance)).toEqual(columns(expected.post_closing_trial_balance));
+      expect((await server.request('POST', `${at}/fiscal-years/${year}/closing`, {})).status).toBe(201);
+      if (expected.post_closing_trial_balance) {
+        expect(
+          rows((await server.request('GET', `${at}/reports/trial-balance?asAt=${end}&stage=post-closing`)).body),
+        ).toEqual(columns(expected.post_closing_trial_balance));
+      }
+      await statements();
+      const { proofs } = (await server.request('POST', `${at}/proofs/check?asAt=${end}`)).body as {
+        proofs: { key: string; holds: boolean }[];
+      };
+      expect(proofs.map((proof) => [proof.key, proof.holds])).toEqual(
+        ['debits-credits', 'result-equity', 'equity-balance-sheet', 'totals-lines', 'seals'].map((key) => [
+          key,
+          true,
+        ]),
+      );
+    });
+  },
+);

@@ -27,7 +27,9 @@ export class RunningServer {
   ) {}
 
   /** Starts the built server and signs its owner in. */
-  static async start(options: { today?: string; folder?: string; env?: Record<string, string> } = {}): Promise<RunningServer> {
+  static async start(
+    options: { today?: string; folder?: string; env?: Record<string, string> } = {},
+  ): Promise<RunningServer> {
     const folder = options.folder ?? mkdtempSync(join(tmpdir(), 'just-ledger-'));
     const today = options.today ?? '2027-01-18';
     const { process: child, url } = await launch(folder, today, options.env ?? {});
@@ -48,7 +50,11 @@ export class RunningServer {
     const isText = typeof body === 'string';
     const response = await fetch(`${this.url}${path}`, {
       method,
-      headers: { ...(body !== undefined && { 'content-type': isText ? 'text/csv' : 'application/json' }), ...(this.cookie && { cookie: this.cookie }), ...headers },
+      headers: {
+        ...(body !== undefined && { 'content-type': isText ? 'text/csv' : 'application/json' }),
+        ...(this.cookie && { cookie: this.cookie }),
+        ...headers,
+      },
       ...(body !== undefined && { body: isText ? body : JSON.stringify(body) }),
     });
     const text = await response.text();
@@ -58,7 +64,15 @@ export class RunningServer {
 
   /** Creates an organisation and answers its path. */
   async organisation(fields: Record<string, unknown> = {}): Promise<string> {
-    const given = { name: 'Sallow Reach', kind: 'company', baseCurrency: 'EUR', fiscalYearStartMonth: 1, firstDay: '2026-01-01', starterChart: true, ...fields };
+    const given = {
+      name: 'Sallow Reach',
+      kind: 'company',
+      baseCurrency: 'EUR',
+      fiscalYearStartMonth: 1,
+      firstDay: '2026-01-01',
+      starterChart: true,
+      ...fields,
+    };
     const { body } = await this.request('POST', '/api/organisations', given);
     return `/api/organisations/${body.id}`;
   }
@@ -86,9 +100,22 @@ export class RunningServer {
   }
 }
 
-function launch(folder: string, today: string, env: Record<string, string>): Promise<{ process: ChildProcess; url: string }> {
+function launch(
+  folder: string,
+  today: string,
+  env: Record<string, string>,
+): Promise<{ process: ChildProcess; url: string }> {
   const child = spawn(process.execPath, [MAIN], {
-    env: { ...process.env, PORT: '0', HOST: '127.0.0.1', JUST_LEDGER_DATA: folder, JUST_LEDGER_TODAY: today, JUST_LEDGER_OWNER_EMAIL: OWNER.email, JUST_LEDGER_OWNER_PASSWORD: OWNER.password, ...env },
+    env: {
+      ...process.env,
+      PORT: '0',
+      HOST: '127.0.0.1',
+      JUST_LEDGER_DATA: folder,
+      JUST_LEDGER_TODAY: today,
+      JUST_LEDGER_OWNER_EMAIL: OWNER.email,
+      JUST_LEDGER_OWNER_PASSWORD: OWNER.password,
+      ...env,
+    },
     stdio: ['ignore', 'pipe', 'pipe'],
   });
   return new Promise((resolve, reject) => {
@@ -106,5 +133,7 @@ function launch(folder: string, today: string, env: Record<string, string>): Pro
 
 /** Writes rows as CSV, quoting what needs it. */
 export function csv(rows: readonly (readonly (string | undefined)[])[]): string {
-  return rows.map((row) => row.map((cell = '') => (/[",\n]/.test(cell) ? `"${cell.replaceAll('"', '""')}"` : cell)).join(',')).join('\r\n');
+  return rows
+    .map((row) => row.map((cell = '') => (/[",\n]/.test(cell) ? `"${cell.replaceAll('"', '""')}"` : cell)).join(','))
+    .join('\r\n');
 }

@@ -16,14 +16,24 @@ import { theme } from './theme/theme.js';
 
 /** A session that has ended shows the sign-in; what was typed stays in its fields until then. */
 const onError = (error: Error): void => {
-  if (error instanceof RequestRefused && error.details.status === 401 && error.details.problems[0]?.code === 'signed-out') {
+  if (
+    error instanceof RequestRefused &&
+    error.details.status === 401 &&
+    error.details.problems[0]?.code === 'signed-out'
+  ) {
     void client.invalidateQueries({ queryKey: sessionQuery.queryKey });
   }
 };
 const client = new QueryClient({
   queryCache: new QueryCache({ onError }),
   mutationCache: new MutationCache({ onError }),
-  defaultOptions: { queries: { retry: (count, error) => !(error instanceof RequestRefused) && count < 2, staleTime: 15_000, refetchOnWindowFocus: true } },
+  defaultOptions: {
+    queries: {
+      retry: (count, error) => !(error instanceof RequestRefused) && count < 2,
+      staleTime: 15_000,
+      refetchOnWindowFocus: true,
+    },
+  },
 });
 
 function Door() {

@@ -27,18 +27,45 @@ const codes = (proposed: ProposedAccount): string[] => {
 };
 
 describe('an account', () => {
-  test.each([['1010', 'asset'], ['2', 'liability'], ['3900', 'equity'], ['4', 'revenue'], ['5000', 'expense'], ['9', 'expense'], ['A1', undefined], ['0', undefined]])(
-    'numbered %s is proposed as %s',
-    (number, element) => expect(elementFromNumber(number)).toBe(element),
-  );
+  test.each([
+    ['1010', 'asset'],
+    ['2', 'liability'],
+    ['3900', 'equity'],
+    ['4', 'revenue'],
+    ['5000', 'expense'],
+    ['9', 'expense'],
+    ['A1', undefined],
+    ['0', undefined],
+  ])('numbered %s is proposed as %s', (number, element) => expect(elementFromNumber(number)).toBe(element));
   test('is filled in from its number and role', () => {
-    expect(checkAccountFields({ number: '1510', name: ' Van ' })).toMatchObject({ ok: true, value: { element: 'asset', classification: 'non-current-assets', name: 'Van', contra: false, typedEntries: true } });
-    expect(checkAccountFields({ number: '3100', name: 'Drawings', role: 'drawings' })).toMatchObject({ ok: true, value: { contra: true } });
-    expect(checkAccountFields({ number: '3900', name: 'Income summary', role: 'income-summary' })).toMatchObject({ ok: true, value: { typedEntries: false } });
-    expect(checkAccountFields({ number: '2100', name: 'Payables', control: 'yes' })).toMatchObject({ ok: true, value: { control: 'payables' } });
+    expect(checkAccountFields({ number: '1510', name: ' Van ' })).toMatchObject({
+      ok: true,
+      value: {
+        element: 'asset',
+        classification: 'non-current-assets',
+        name: 'Van',
+        contra: false,
+        typedEntries: true,
+      },
+    });
+    expect(checkAccountFields({ number: '3100', name: 'Drawings', role: 'drawings' })).toMatchObject({
+      ok: true,
+      value: { contra: true },
+    });
+    expect(checkAccountFields({ number: '3900', name: 'Income summary', role: 'income-summary' })).toMatchObject({
+      ok: true,
+      value: { typedEntries: false },
+    });
+    expect(checkAccountFields({ number: '2100', name: 'Payables', control: 'yes' })).toMatchObject({
+      ok: true,
+      value: { control: 'payables' },
+    });
   });
   test.each<[ProposedAccount, string[]]>([
-    [{ number: '', name: '' }, ['account-number at number', 'account-name-missing at name', 'account-element at element']],
+    [
+      { number: '', name: '' },
+      ['account-number at number', 'account-name-missing at name', 'account-element at element'],
+    ],
     [{ number: '1 0', name: 'x' }, ['account-number at number']],
     [{ number: 'A', name: 'x', element: 'thing' }, ['account-element at element']],
     [{ number: '1', name: 'x', role: 'king' }, ['account-role at role']],
@@ -66,7 +93,10 @@ describe('in its chart, an account', () => {
   const problemsOf = (changed: Partial<Account>, posted: number[] = [], lines = 0): string[] => {
     const after = { ...bank, ...changed };
     const rest = chart.accounts.filter((one) => one.id !== bank.id);
-    return checkAccountInChart(after, chartOf([...rest, after]), (id) => posted.includes(id), { account: bank, history: { lines } }).map((one) => one.code);
+    return checkAccountInChart(after, chartOf([...rest, after]), (id) => posted.includes(id), {
+      account: bank,
+      history: { lines },
+    }).map((one) => one.code);
   };
   test.each<[string, Partial<Account>, string[]]>([
     ['with a number that is taken', { number: '2000' }, ['account-number-taken']],
@@ -74,7 +104,8 @@ describe('in its chart, an account', () => {
     ['under itself', { parent: bank.id }, ['parent-circle']],
     ['under nothing there is', { parent: 99 as AccountId }, ['parent-unknown']],
   ])('%s is refused', (_, changed, problems) => expect(problemsOf(changed)).toEqual(problems));
-  test('may not make a posted account a heading', () => expect(problemsOf({}, [byNumber(chart, '1000').id])).toEqual(['parent-posted']));
+  test('may not make a posted account a heading', () =>
+    expect(problemsOf({}, [byNumber(chart, '1000').id])).toEqual(['parent-posted']));
   test('keeps element and currency once posted to', () => {
     expect(problemsOf({ element: 'expense', parent: undefined as never }, [], 3)).toEqual(['element-in-use']);
     expect(problemsOf({ currency: 'USD' as never }, [], 1)).toEqual(['currency-in-use']);
@@ -91,20 +122,46 @@ describe.each(ORGANISATION_KINDS)('the starter chart of a %s', (kind) => {
     expect(chart.accounts.length).toBeGreaterThanOrEqual(23);
     expect(chart.accounts.length).toBeLessThanOrEqual(32);
     expect(new Set(chart.accounts.map((one) => one.element)).size).toBe(5);
-    expect(chart.accounts.filter((one) => one.control).map((one) => one.control)).toEqual(['receivables', 'payables']);
+    expect(chart.accounts.filter((one) => one.control).map((one) => one.control)).toEqual([
+      'receivables',
+      'payables',
+    ]);
   });
   test('can be closed at once: every temporary account goes to zero', () => {
     expect(resultTargets(chart, kind).ok).toBe(true);
-    const balances = chart.accounts.filter(isTemporary).map((one, place) => ({ account: one.id, amount: (one.element === 'revenue' ? -1000 - place : 100 + place) as never }));
+    const balances = chart.accounts
+      .filter(isTemporary)
+      .map((one, place) => ({
+        account: one.id,
+        amount: (one.element === 'revenue' ? -1000 - place : 100 + place) as never,
+      }));
     const closed = closingEntries({ chart, kind, date: '2026-12-31' as never, balances });
     expect(closed.ok).toBe(true);
     const left = new Map(balances.map((one) => [one.account, one.amount as number]));
-    for (const line of closed.ok ? closed.value.flatMap((entry) => entry.lines) : []) left.set(line.account, (left.get(line.account) ?? 0) + line.amount);
+    for (const line of closed.ok ? closed.value.flatMap((entry) => entry.lines) : [])
+      left.set(line.account, (left.get(line.account) ?? 0) + line.amount);
     for (const one of chart.accounts.filter(isTemporary)) expect(left.get(one.id)).toBe(0);
   });
   test('survives being written to a file and read again', () => {
-    const header = ['number', 'name', 'element', 'classification', 'parent', 'normal_balance', 'contra', 'control', 'currency', 'typed_entries', 'active', 'role', 'closes_to', 'share'];
-    const rows = chartRows(chart).map((cells, place) => accountFromRow({ line: place + 2, cells: Object.fromEntries(header.map((name, at) => [name, cells[at]])) }));
+    const header = [
+      'number',
+      'name',
+      'element',
+      'classification',
+      'parent',
+      'normal_balance',
+      'contra',
+      'control',
+      'currency',
+      'typed_entries',
+      'active',
+      'role',
+      'closes_to',
+      'share',
+    ];
+    const rows = chartRows(chart).map((cells, place) =>
+      accountFromRow({ line: place + 2, cells: Object.fromEntries(header.map((name, at) => [name, cells[at]])) }),
+    );
     const again = chartFrom(rows.map((row) => (row.ok ? row.value : (undefined as never))));
     expect(chartRows(again)).toEqual(chartRows(chart));
   });

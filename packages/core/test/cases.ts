@@ -73,22 +73,52 @@ export interface CycleExpected {
   readonly unadjusted_trial_balance: CaseTrialBalance;
   readonly adjusted_trial_balance?: CaseTrialBalance;
   readonly post_closing_trial_balance?: CaseTrialBalance;
-  readonly income_statement: { readonly net_income: string; readonly total_revenues?: string; readonly total_expenses?: string };
-  readonly statement_of_changes_in_equity: {
-    readonly components: readonly { readonly account: string; readonly opening: string; readonly contributions: string; readonly net_income: string; readonly distributions: string; readonly closing: string }[];
-    readonly total: { readonly opening: string; readonly contributions: string; readonly net_income: string; readonly distributions: string; readonly closing: string };
+  readonly income_statement: {
+    readonly net_income: string;
+    readonly total_revenues?: string;
+    readonly total_expenses?: string;
   };
-  readonly balance_sheet: { readonly total_assets: string; readonly total_liabilities: string; readonly total_equity: string; readonly total_liabilities_and_equity: string };
+  readonly statement_of_changes_in_equity: {
+    readonly components: readonly {
+      readonly account: string;
+      readonly opening: string;
+      readonly contributions: string;
+      readonly net_income: string;
+      readonly distributions: string;
+      readonly closing: string;
+    }[];
+    readonly total: {
+      readonly opening: string;
+      readonly contributions: string;
+      readonly net_income: string;
+      readonly distributions: string;
+      readonly closing: string;
+    };
+  };
+  readonly balance_sheet: {
+    readonly total_assets: string;
+    readonly total_liabilities: string;
+    readonly total_equity: string;
+    readonly total_liabilities_and_equity: string;
+  };
   readonly closing_entries?: readonly CaseEntry[];
 }
 
 /** All whole cycles among the cases. */
 export function cycles(): Case<CycleInputs, CycleExpected>[] {
-  return [...casesOf<CycleInputs, CycleExpected>('accounting-cycle'), ...casesOf<CycleInputs, CycleExpected>('adjusting-entries'), ...casesOf<CycleInputs, CycleExpected>('closing-entries')];
+  return [
+    ...casesOf<CycleInputs, CycleExpected>('accounting-cycle'),
+    ...casesOf<CycleInputs, CycleExpected>('adjusting-entries'),
+    ...casesOf<CycleInputs, CycleExpected>('closing-entries'),
+  ];
 }
 
 /** The kind of organisation of a case's form. */
-export const KIND_OF_FORM = { corporation: 'company', sole_proprietorship: 'sole-trader', partnership: 'partnership' } as const;
+export const KIND_OF_FORM = {
+  corporation: 'company',
+  sole_proprietorship: 'sole-trader',
+  partnership: 'partnership',
+} as const;
 
 const ROLES: Readonly<Record<string, string>> = {
   cash: 'cash',
@@ -124,7 +154,8 @@ export function chartOfCase({ accounts, form }: CycleInputs) {
       contra: account.contra,
       role,
       closesTo: isClosed ? account.contra_to : undefined,
-      share: form === 'partnership' && role === 'owner-capital' ? [3, 2][capitals.indexOf(account.number)] : undefined,
+      share:
+        form === 'partnership' && role === 'owner-capital' ? [3, 2][capitals.indexOf(account.number)] : undefined,
     };
   });
 }

@@ -39,7 +39,17 @@ const books: Books = {
   baseCurrency: parseCurrencyCode('EUR'),
   calendar: { firstDay: d('2026-01-01'), fiscalYearStartMonth: 1 },
   chart,
-  breakdowns: [{ id: 1, name: 'Fund', selfBalancing: true, values: [{ id: 1, name: 'General' }, { id: 2, name: 'Roof' }] }],
+  breakdowns: [
+    {
+      id: 1,
+      name: 'Fund',
+      selfBalancing: true,
+      values: [
+        { id: 1, name: 'General' },
+        { id: 2, name: 'Roof' },
+      ],
+    },
+  ],
   today: d('2026-09-30'),
   lockedPeriods: new Set(['2026-03' as never]),
   findContact: (text) => (text === 'Low Weir' || text === '7' ? (7 as ContactId) : undefined),
@@ -47,20 +57,27 @@ const books: Books = {
 const rent: ProposedEntry = {
   date: '2026-09-30',
   explanation: 'Rent',
-  lines: [{ account: '6000', debit: '800.00' }, { account: '1010', credit: '800.00' }],
+  lines: [
+    { account: '6000', debit: '800.00' },
+    { account: '1010', credit: '800.00' },
+  ],
 };
 const problemsOf = (proposed: ProposedEntry, source: 'manual' | 'import' = 'manual'): string[] => {
   const checked = checkEntry(proposed, books, source, TYPED_KINDS);
   return checked.ok ? [] : checked.problems.map((one) => `${one.code} at ${one.path}`);
 };
 const withLines = (...lines: ProposedLine[]): ProposedEntry => ({ ...rent, lines });
-const line = (changed: Partial<ProposedLine>): ProposedEntry => withLines({ account: '6000', debit: '800.00', ...changed }, { account: '1010', credit: '800.00' });
+const line = (changed: Partial<ProposedLine>): ProposedEntry =>
+  withLines({ account: '6000', debit: '800.00', ...changed }, { account: '1010', credit: '800.00' });
 
 describe('an entry', () => {
   test('that is sound passes, its movements proposed', () => {
     const paidIn = withLines({ account: '1010', debit: '5' }, { account: '3000', credit: '5.00' });
     const checked = checkEntry(paidIn, books, 'manual', TYPED_KINDS);
-    expect(checked).toMatchObject({ ok: true, value: { kind: 'ordinary', lines: [{ amount: 500 }, { amount: -500, movement: 'contribution' }] } });
+    expect(checked).toMatchObject({
+      ok: true,
+      value: { kind: 'ordinary', lines: [{ amount: 500 }, { amount: -500, movement: 'contribution' }] },
+    });
   });
   test.each<[string, ProposedEntry, string[]]>([
     ['unbalanced', line({ debit: '799.99' }), ['unbalanced at lines']],
@@ -88,46 +105,100 @@ describe('an entry', () => {
     ['with an amount that is none', line({ debit: '8OO' }), ['amount-not-an-amount at lines.0.debit']],
     ['with too many decimals', line({ debit: '800.001' }), ['amount-too-many-decimals at lines.0.debit']],
     ['with a rate but no currency', line({ rate: '1.1' }), ['currency-missing at lines.0.currency']],
-    ['with an unknown currency', line({ currency: 'XXX', foreignAmount: '1' }), ['currency-unknown at lines.0.currency']],
-    ['with a rate that disagrees', line({ currency: 'USD', foreignAmount: '800', rate: '0.90' }), ['rate-disagrees at lines.0.rate']],
-    ['with two rates', line({ currency: 'USD', foreignAmount: '800', rate: '1', ratePerBase: '1' }), ['two-rates at lines.0.ratePerBase']],
-    ['on a dollar account without dollars', line({ account: '1020' }), ['foreign-amount-missing at lines.0.foreignAmount']],
-    ['on a dollar account in francs', line({ account: '1020', currency: 'CHF', foreignAmount: '8' }), ['currency-of-account at lines.0.currency']],
+    [
+      'with an unknown currency',
+      line({ currency: 'XXX', foreignAmount: '1' }),
+      ['currency-unknown at lines.0.currency'],
+    ],
+    [
+      'with a rate that disagrees',
+      line({ currency: 'USD', foreignAmount: '800', rate: '0.90' }),
+      ['rate-disagrees at lines.0.rate'],
+    ],
+    [
+      'with two rates',
+      line({ currency: 'USD', foreignAmount: '800', rate: '1', ratePerBase: '1' }),
+      ['two-rates at lines.0.ratePerBase'],
+    ],
+    [
+      'on a dollar account without dollars',
+      line({ account: '1020' }),
+      ['foreign-amount-missing at lines.0.foreignAmount'],
+    ],
+    [
+      'on a dollar account in francs',
+      line({ account: '1020', currency: 'CHF', foreignAmount: '8' }),
+      ['currency-of-account at lines.0.currency'],
+    ],
     ['with a movement on an expense', line({ movement: 'transfer' }), ['movement-account at lines.0.movement']],
     ['with an unknown movement', line({ movement: 'jump' }), ['movement at lines.0.movement']],
-    ['with an unknown breakdown', line({ breakdowns: { Sun: 'x' } }), ['breakdown-unknown at lines.0.breakdowns.Sun']],
-    ['with an unknown value', line({ breakdowns: { Fund: 'x' } }), ['breakdown-value-unknown at lines.0.breakdowns.Fund']],
-    ['across funds', line({ breakdowns: { Fund: 'Roof' } }), ['breakdown-unbalanced at lines', 'breakdown-unbalanced at lines']],
+    [
+      'with an unknown breakdown',
+      line({ breakdowns: { Sun: 'x' } }),
+      ['breakdown-unknown at lines.0.breakdowns.Sun'],
+    ],
+    [
+      'with an unknown value',
+      line({ breakdowns: { Fund: 'x' } }),
+      ['breakdown-value-unknown at lines.0.breakdowns.Fund'],
+    ],
+    [
+      'across funds',
+      line({ breakdowns: { Fund: 'Roof' } }),
+      ['breakdown-unbalanced at lines', 'breakdown-unbalanced at lines'],
+    ],
     ['with a due date that is none', line({ dueDate: 'soon' }), ['not-a-date at lines.0.dueDate']],
   ])('%s is refused', (_, proposed, problems) => expect(problemsOf(proposed)).toEqual(problems));
   test('reports every problem at once', () => {
-    expect(problemsOf({ date: '', explanation: '', lines: [{ account: '', debit: 'x' }, { account: '1' }] })).toHaveLength(6);
+    expect(
+      problemsOf({ date: '', explanation: '', lines: [{ account: '', debit: 'x' }, { account: '1' }] }),
+    ).toHaveLength(6);
   });
-  test('from a file may touch accounts that take no typed entries', () => expect(problemsOf(line({ account: '3900' }), 'import')).toEqual([]));
+  test('from a file may touch accounts that take no typed entries', () =>
+    expect(problemsOf(line({ account: '3900' }), 'import')).toEqual([]));
   test('in dollars is computed at its rate, which is kept as given', () => {
-    const bought = withLines({ account: '1020', foreignAmount: '100.00', currency: 'USD', ratePerBase: '1.0845' }, { account: '1010', credit: '92.21' });
+    const bought = withLines(
+      { account: '1020', foreignAmount: '100.00', currency: 'USD', ratePerBase: '1.0845' },
+      { account: '1010', credit: '92.21' },
+    );
     expect(checkEntry(bought, books, 'manual', TYPED_KINDS)).toMatchObject({
       ok: true,
-      value: { lines: [{ amount: 9221, foreign: { currency: 'USD', amount: 10000, quote: { ratePerBase: '1.0845' } } }, { amount: -9221 }] },
+      value: {
+        lines: [
+          { amount: 9221, foreign: { currency: 'USD', amount: 10000, quote: { ratePerBase: '1.0845' } } },
+          { amount: -9221 },
+        ],
+      },
     });
   });
   test('whose sum leaves the safe range is refused, not wrong', () => {
     const huge = { account: '6000', debit: '90071992547409.91' };
-    expect(problemsOf(withLines(huge, huge, { account: '1010', credit: '1' }))).toEqual(['amount-too-large at lines']);
+    expect(problemsOf(withLines(huge, huge, { account: '1010', credit: '1' }))).toEqual([
+      'amount-too-large at lines',
+    ]);
   });
 
   // Source: double-entry rule, OpenStax Principles of Accounting vol. 1, ch. 3; amounts constructed.
-  const published = caseOf<{ entries: { lines: [string, string][] }[] }, { balanced: boolean[] }>('journals', 'journal-entry-must-balance');
-  test.each(published.inputs.entries.map((entry, place) => [entry.lines.map(([side, amount]) => `${side} ${amount}`).join(', '), entry, published.expected.balanced[place]] as const))(
-    'of %s',
-    (_, entry, balanced) => {
-      const lines = entry.lines.map(([side, amount], place): ProposedLine => {
-        const isDebit = (side === 'D') !== amount.startsWith('-'); // we put a negative amount on the other side
-        return { account: place % 2 ? '6000' : '4000', [isDebit ? 'debit' : 'credit']: amount.replace('-', '') };
-      });
-      expect(problemsOf(withLines(...lines)).includes('unbalanced at lines')).toBe(!balanced);
-    },
+  const published = caseOf<{ entries: { lines: [string, string][] }[] }, { balanced: boolean[] }>(
+    'journals',
+    'journal-entry-must-balance',
   );
+  test.each(
+    published.inputs.entries.map(
+      (entry, place) =>
+        [
+          entry.lines.map(([side, amount]) => `${side} ${amount}`).join(', '),
+          entry,
+          published.expected.balanced[place],
+        ] as const,
+    ),
+  )('of %s', (_, entry, balanced) => {
+    const lines = entry.lines.map(([side, amount], place): ProposedLine => {
+      const isDebit = (side === 'D') !== amount.startsWith('-'); // we put a negative amount on the other side
+      return { account: place % 2 ? '6000' : '4000', [isDebit ? 'debit' : 'credit']: amount.replace('-', '') };
+    });
+    expect(problemsOf(withLines(...lines)).includes('unbalanced at lines')).toBe(!balanced);
+  });
 });
 
 describe('movements', () => {
@@ -144,21 +215,38 @@ describe('movements', () => {
     expect(movementsOf({ account: debit, debit: '1' }, { account: credit, credit: '1' })[0]).toBe(movement);
   });
   test('can be chosen otherwise', () => {
-    expect(movementsOf({ account: '3200', debit: '1', movement: 'other' }, { account: '1010', credit: '1' })[0]).toBe('other');
+    expect(movementsOf({ account: '3200', debit: '1', movement: 'other' }, { account: '1010', credit: '1' })[0]).toBe(
+      'other',
+    );
   });
 });
 
 const posted: PostedEntry = {
-  place: 1, year: '2026', number: 1, date: d('2026-05-31'), kind: 'adjusting', stage: 'adjusting', source: 'manual', explanation: 'Wages owed', postedAt: '2026-06-01T08:00:00.000Z',
-  lines: [{ account: byNumber(chart, '6000').id, amount: minor(500) }, { account: byNumber(chart, '1010').id, amount: minor(-500), note: 'to 31 May' }],
+  place: 1,
+  year: '2026',
+  number: 1,
+  date: d('2026-05-31'),
+  kind: 'adjusting',
+  stage: 'adjusting',
+  source: 'manual',
+  explanation: 'Wages owed',
+  postedAt: '2026-06-01T08:00:00.000Z',
+  lines: [
+    { account: byNumber(chart, '6000').id, amount: minor(500) },
+    { account: byNumber(chart, '1010').id, amount: minor(-500), note: 'to 31 May' },
+  ],
 };
 
 describe('a reversal', () => {
   test('turns every line round, in the stage of what it reverses', () => {
     const reversal = reversalOf(posted, '2026-06-01', books);
-    expect(reversal).toMatchObject({ ok: true, value: { stage: 'adjusting', entry: { kind: 'reversing', lines: [{ amount: -500 }, { amount: 500 }] } } });
+    expect(reversal).toMatchObject({
+      ok: true,
+      value: { stage: 'adjusting', entry: { kind: 'reversing', lines: [{ amount: -500 }, { amount: 500 }] } },
+    });
   });
-  test('in a later year is ordinary', () => expect(reversalOf(posted, '2027-01-01', books)).toMatchObject({ value: { stage: 'ordinary' } }));
+  test('in a later year is ordinary', () =>
+    expect(reversalOf(posted, '2027-01-01', books)).toMatchObject({ value: { stage: 'ordinary' } }));
   test.each([
     ['twice', posted, '2026-06-01', { reversedBy: '2026-0002' }, 'already-reversed'],
     ['of a reversal', { ...posted, kind: 'reversing' as const }, '2026-06-01', {}, 'reversing-entry'],
@@ -169,13 +257,20 @@ describe('a reversal', () => {
     const reversal = reversalOf(entry, on, books, options);
     expect(reversal.ok ? [] : reversal.problems.map((one) => one.code)).toEqual([code]);
   });
-  test('stages follow kinds', () => expect([stageOf('ordinary'), stageOf('opening'), stageOf('closing')]).toEqual(['ordinary', 'opening', 'closing']));
+  test('stages follow kinds', () =>
+    expect([stageOf('ordinary'), stageOf('opening'), stageOf('closing')]).toEqual([
+      'ordinary',
+      'opening',
+      'closing',
+    ]));
 });
 
 describe('the sealed form', () => {
   // Source: RFC 8785 section 3.2: no white space, properties sorted by UTF-16 code units.
   test('is canonical', () => {
-    expect(canonicalJson({ b: [1, true], a: 'é\n', '\u20ac': 0, c: undefined })).toBe('{"a":"é\\n","b":[1,true],"€":0}');
+    expect(canonicalJson({ b: [1, true], a: 'é\n', '\u20ac': 0, c: undefined })).toBe(
+      '{"a":"é\\n","b":[1,true],"€":0}',
+    );
     expect(() => canonicalJson({ a: 0.1 })).toThrow(RangeError);
   });
   test('leaves out what is absent and holds ids, not labels', () => {
@@ -187,11 +282,17 @@ describe('the sealed form', () => {
 });
 
 describe('entry numbers', () => {
-  test.each([['2027-0318', { year: '2027', number: 318 }], ['2026b-0001', { year: '2026b', number: 1 }], ['2027-12345', { year: '2027', number: 12345 }]])('%s', (text, parsed) => {
+  test.each([
+    ['2027-0318', { year: '2027', number: 318 }],
+    ['2026b-0001', { year: '2026b', number: 1 }],
+    ['2027-12345', { year: '2027', number: 12345 }],
+  ])('%s', (text, parsed) => {
     expect(parseEntryNumber(text)).toEqual(parsed);
     expect(entryNumber(parsed.year, parsed.number)).toBe(text);
   });
-  test.each(['2027-318', '2027-0000', '2027-00318', 'x', ''])('“%s” is none', (text) => expect(parseEntryNumber(text)).toBeUndefined());
+  test.each(['2027-318', '2027-0000', '2027-00318', 'x', ''])('“%s” is none', (text) =>
+    expect(parseEntryNumber(text)).toBeUndefined(),
+  );
 });
 
 test('the balancing amount stands on the side it is missing from', () => {
@@ -214,9 +315,21 @@ describe('entry files', () => {
   });
   test.each<[string, EntryRow[], string[]]>([
     ['a row without entry', [...good, row(6, { account: '1010', debit: '1' })], ['rows.6.entry']],
-    ['rows that disagree', [...good, row(6, { entry: 'a', date: '2026-05-09', account: '1010', debit: '1' })], ['rows.6.date', 'rows.3.entry']],
-    ['an unknown account', good.map((one) => (one.line === 4 ? row(4, { entry: 'b', account: '1', credit: '1.00' }) : one)), ['rows.4.account']],
-    ['closing before the year’s end', good.map((one) => row(one.line, { ...one.cells, ...(one.cells.entry === 'b' && { kind: 'closing' }) })), ['rows.2.date']],
+    [
+      'rows that disagree',
+      [...good, row(6, { entry: 'a', date: '2026-05-09', account: '1010', debit: '1' })],
+      ['rows.6.date', 'rows.3.entry'],
+    ],
+    [
+      'an unknown account',
+      good.map((one) => (one.line === 4 ? row(4, { entry: 'b', account: '1', credit: '1.00' }) : one)),
+      ['rows.4.account'],
+    ],
+    [
+      'closing before the year’s end',
+      good.map((one) => row(one.line, { ...one.cells, ...(one.cells.entry === 'b' && { kind: 'closing' }) })),
+      ['rows.2.date'],
+    ],
     ['no rows', [], ['']],
   ])('with %s are refused at its place', (_, rows, paths) => {
     const read = entriesFromRows(rows, books);

@@ -24,14 +24,19 @@ const DAY = 86_400_000;
 /** The language's own calendar, as a second opinion. */
 const utc = (text: string): Date => new Date(`${text}T00:00:00Z`);
 const iso = (date: Date): string => date.toISOString().slice(0, 10);
-const anyDay = fc.integer({ min: 0, max: 70_000 }).map((days) => iso(new Date(utc('1950-01-01').getTime() + days * DAY)) as CivilDate);
+const anyDay = fc
+  .integer({ min: 0, max: 70_000 })
+  .map((days) => iso(new Date(utc('1950-01-01').getTime() + days * DAY)) as CivilDate);
 const SEED = { seed: 20270118, numRuns: 300 };
 
 describe('civil dates', () => {
-  test.each(['2023-02-29', '2024-13-01', '2024-00-10', '2024-04-31', '24-01-01', '1899-12-31', '2024-1-1', ''])('%s is no date', (text) =>
-    expect(isCivilDate(text)).toBe(false),
+  test.each(['2023-02-29', '2024-13-01', '2024-00-10', '2024-04-31', '24-01-01', '1899-12-31', '2024-1-1', ''])(
+    '%s is no date',
+    (text) => expect(isCivilDate(text)).toBe(false),
   );
-  test.each(['2024-02-29', '2000-02-29', '1900-02-28', '2999-12-31'])('%s is one', (text) => expect(isCivilDate(text)).toBe(true));
+  test.each(['2024-02-29', '2000-02-29', '1900-02-28', '2999-12-31'])('%s is one', (text) =>
+    expect(isCivilDate(text)).toBe(true),
+  );
   test('days are counted as the language counts them', () => {
     fc.assert(
       fc.property(anyDay, fc.integer({ min: -4000, max: 4000 }), (date, days) => {
@@ -64,8 +69,11 @@ describe('dates as people type them', () => {
     ['2/1', '2027-01-02'],
     ['2027-01-18', '2027-01-18'],
   ])('near 30 September 2026, “%s” is %s', (typed, date) => expect(typedDate(typed, d('2026-09-30'))).toBe(date));
-  test.each(['', '31', '30/2', 'foo', '1/2/3/4', '0'])('“%s” is no date there', (typed) => expect(typedDate(typed, d('2026-09-30'))).toBeUndefined());
-  test('month first where a person reads so', () => expect(typedDate('6/17', d('2026-09-30'), 'month-first')).toBe('2026-06-17'));
+  test.each(['', '31', '30/2', 'foo', '1/2/3/4', '0'])('“%s” is no date there', (typed) =>
+    expect(typedDate(typed, d('2026-09-30'))).toBeUndefined(),
+  );
+  test('month first where a person reads so', () =>
+    expect(typedDate('6/17', d('2026-09-30'), 'month-first')).toBe('2026-06-17'));
 });
 
 describe('fiscal years', () => {
@@ -76,9 +84,15 @@ describe('fiscal years', () => {
     ['2026-03-31', '2026', '2025-04-01', '2026-03-31'],
     ['2026-04-01', '2027', '2026-04-01', '2027-03-31'],
     ['2024-01-01', '2026', '2025-04-01', '2026-03-31'],
-  ])('%s lies in year %s', (date, label, first, last) => expect(fiscalYearOf(fromApril, d(date))).toEqual({ label, first, last }));
+  ])('%s lies in year %s', (date, label, first, last) =>
+    expect(fiscalYearOf(fromApril, d(date))).toEqual({ label, first, last }),
+  );
   test('the first year may be short', () => {
-    expect(fiscalYearOf(shortFirst, d('2026-02-10'))).toEqual({ label: '2026', first: '2026-02-10', last: '2026-03-31' });
+    expect(fiscalYearOf(shortFirst, d('2026-02-10'))).toEqual({
+      label: '2026',
+      first: '2026-02-10',
+      last: '2026-03-31',
+    });
     expect(periodsOf(fiscalYearOf(shortFirst, d('2026-02-10')))).toEqual(['2026-02', '2026-03']);
   });
   test('a calendar year ends in the year it is named after', () => {
@@ -90,7 +104,9 @@ describe('fiscal years', () => {
   test('years follow each other without a gap, up to the end of the year after today’s', () => {
     const years = fiscalYears(fromApril, d('2027-01-18'));
     expect(years.map((year) => year.label)).toEqual(['2026', '2027', '2028']);
-    years.slice(1).forEach((year, place) => expect(addDays((years[place] as { last: CivilDate }).last, 1)).toBe(year.first));
+    years
+      .slice(1)
+      .forEach((year, place) => expect(addDays((years[place] as { last: CivilDate }).last, 1)).toBe(year.first));
     expect(horizonOf(fromApril, d('2027-01-18'))).toBe('2028-03-31');
   });
   test('what lies before the first day is one period', () => {

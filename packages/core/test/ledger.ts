@@ -26,7 +26,12 @@ export function chartFrom(proposals: readonly ProposedAccount[]): Chart {
     if (!checked.ok) throw new Error(JSON.stringify(checked.problems));
     const { parentNumber, closesToNumber, ...fields } = checked.value;
     const [parent, closesTo] = [ids.get(parentNumber ?? ''), ids.get(closesToNumber ?? '')];
-    return { ...fields, id: ids.get(one.number) as AccountId, ...(parent && { parent }), ...(closesTo && { closesTo }) };
+    return {
+      ...fields,
+      id: ids.get(one.number) as AccountId,
+      ...(parent && { parent }),
+      ...(closesTo && { closesTo }),
+    };
   });
   return chartOf(accounts);
 }
@@ -42,7 +47,14 @@ export function byNumber(chart: Chart, number: string): Account {
 export function flowsOf(entries: readonly MemoryEntry[], from: CivilDate | undefined, to: CivilDate): LedgerFlow[] {
   return entries
     .filter((entry) => (from === undefined || entry.date >= from) && entry.date <= to)
-    .flatMap((entry) => entry.lines.map((line): LedgerFlow => ({ account: line.account, stage: entry.stage, movement: line.movement, amount: line.amount })));
+    .flatMap((entry) =>
+      entry.lines.map((line): LedgerFlow => ({
+        account: line.account,
+        stage: entry.stage,
+        movement: line.movement,
+        amount: line.amount,
+      })),
+    );
 }
 
 /** The balance of every account with one, in cents, by number. */

@@ -31,7 +31,9 @@ const byPlaces: Record<number, CurrencyCode> = { 0: JPY, 2: EUR, 3: parseCurrenc
 const SEED = { seed: 20270118, numRuns: 300 };
 
 describe('minor units', () => {
-  test.each([0.5, NaN, Infinity, 2 ** 53])('%p is no amount', (units) => expect(() => minor(units)).toThrow(RangeError));
+  test.each([0.5, NaN, Infinity, 2 ** 53])('%p is no amount', (units) =>
+    expect(() => minor(units)).toThrow(RangeError),
+  );
   test('there is no negative zero', () => expect(Object.is(minor(-0), 0)).toBe(true));
   test('a sum beyond the safe range is refused, not rounded', () => {
     expect(() => sumOf([minor(Number.MAX_SAFE_INTEGER), minor(1)])).toThrow(RangeError);
@@ -39,12 +41,17 @@ describe('minor units', () => {
 });
 
 describe('currencies, ISO 4217', () => {
-  const { inputs, expected } = caseOf<{ codes: string[] }, { exponents: Record<string, number> }>('currency', 'iso4217-minor-units');
+  const { inputs, expected } = caseOf<{ codes: string[] }, { exponents: Record<string, number> }>(
+    'currency',
+    'iso4217-minor-units',
+  );
   test.each(inputs.codes)('%s has the exponent of the standard', (code) => {
     expect(exponentOf(parseCurrencyCode(code))).toBe(expected.exponents[code]);
   });
   test('every code agrees with the package currency-codes', () => {
-    const { data } = { data: createRequire(import.meta.url)('currency-codes/data') as { code: string; digits: number }[] };
+    const { data } = {
+      data: createRequire(import.meta.url)('currency-codes/data') as { code: string; digits: number }[],
+    };
     const digits = new Map(data.map((one) => [one.code, one.digits]));
     expect(CURRENCY_CODES.length).toBeGreaterThan(150);
     for (const code of CURRENCY_CODES) expect([code, exponentOf(code)]).toEqual([code, digits.get(code)]);
@@ -54,37 +61,53 @@ describe('currencies, ISO 4217', () => {
 
 describe('rounding half away from zero, IEEE 754-2019 4.3.1', () => {
   const { inputs, expected } = caseOf<{ values: string[] }, { half_up: string[] }>('rounding', 'rounding-modes-cent');
-  test.each(inputs.values.map((value, place) => [value, expected.half_up[place] ?? '']))('%s → %s', (value, rounded) => {
-    expect(formatAmount(roundHalfAwayFromZero(new Exact(value).times(100)), EUR)).toBe(rounded);
-  });
+  test.each(inputs.values.map((value, place) => [value, expected.half_up[place] ?? '']))(
+    '%s → %s',
+    (value, rounded) => {
+      expect(formatAmount(roundHalfAwayFromZero(new Exact(value).times(100)), EUR)).toBe(rounded);
+    },
+  );
 });
 
 describe('shares by largest remainder', () => {
   type Row = { amount: string; weights: string[]; places: number };
-  const { inputs, expected } = caseOf<{ rows: Row[] }, { rows: string[][] }>('rounding', 'allocate-largest-remainder');
-  test.each(inputs.rows.map((row, place) => [row.amount, row.weights.join(':'), row, expected.rows[place] ?? []] as const))(
-    '%s by %s',
-    (_amount, _weights, row, parts) => {
-      const currency = byPlaces[row.places] as CurrencyCode;
-      expect(shareOut(parseAmount(row.amount, currency), row.weights).map((part) => formatAmount(part, currency))).toEqual(parts);
-    },
+  const { inputs, expected } = caseOf<{ rows: Row[] }, { rows: string[][] }>(
+    'rounding',
+    'allocate-largest-remainder',
   );
+  test.each(
+    inputs.rows.map((row, place) => [row.amount, row.weights.join(':'), row, expected.rows[place] ?? []] as const),
+  )('%s by %s', (_amount, _weights, row, parts) => {
+    const currency = byPlaces[row.places] as CurrencyCode;
+    expect(
+      shareOut(parseAmount(row.amount, currency), row.weights).map((part) => formatAmount(part, currency)),
+    ).toEqual(parts);
+  });
   test('parts always add up, each within a unit of its exact share', () => {
-    const weights = fc.array(fc.integer({ min: 0, max: 1000 }), { minLength: 1, maxLength: 8 }).filter((all) => all.some((one) => one > 0));
+    const weights = fc
+      .array(fc.integer({ min: 0, max: 1000 }), { minLength: 1, maxLength: 8 })
+      .filter((all) => all.some((one) => one > 0));
     fc.assert(
       fc.property(fc.integer({ min: -1e9, max: 1e9 }), weights, (amount, given) => {
         const parts = shareOut(minor(amount), given);
         const whole = given.reduce((sum, one) => sum + one, 0);
         expect(sumOf(parts)).toBe(amount + 0);
-        parts.forEach((part, place) => expect(Math.abs(part - (amount * (given[place] ?? 0)) / whole)).toBeLessThanOrEqual(1));
+        parts.forEach((part, place) =>
+          expect(Math.abs(part - (amount * (given[place] ?? 0)) / whole)).toBeLessThanOrEqual(1),
+        );
       }),
       SEED,
     );
   });
-  test.each([[[]], [[0, 0]], [[1, -1]]])('weights %p are refused', (weights) => expect(() => shareOut(minor(1), weights)).toThrow(RangeError));
+  test.each([[[]], [[0, 0]], [[1, -1]]])('weights %p are refused', (weights) =>
+    expect(() => shareOut(minor(1), weights)).toThrow(RangeError),
+  );
   test('splitting needs at least one part', () => expect(() => splitEvenly(minor(1), 0)).toThrow(RangeError));
   test('a prepayment of 1,000.00 is released over twelve months without losing a cent', () => {
-    const { expected: release } = caseOf<unknown, { cumulative_rounding_first_six: string[] }>('recurring-journals', 'prepayment-release-12-months');
+    const { expected: release } = caseOf<unknown, { cumulative_rounding_first_six: string[] }>(
+      'recurring-journals',
+      'prepayment-release-12-months',
+    );
     const steps = Array.from({ length: 12 }, (_, place) => cumulativeStep(minor(100000), 12, place + 1));
     expect(steps.slice(0, 6).map((step) => formatAmount(step, EUR))).toEqual(release.cumulative_rounding_first_six);
     expect(sumOf(steps)).toBe(100000);

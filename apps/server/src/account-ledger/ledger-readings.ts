@@ -8,14 +8,25 @@ import { ledgerReport } from './ledger-report.js';
 /** Account ledgers in one piece. */
 export const ledgerReadings = {
   /** The whole ledger of an account as a file. */
-  ledgerCsv(db: Db, { organisation, query, today }: { organisation: number; query: AccountLedgerQuery; today: string }): string {
+  ledgerCsv(
+    db: Db,
+    { organisation, query, today }: { organisation: number; query: AccountLedgerQuery; today: string },
+  ): string {
     const of = organisationOf(db, organisation);
     const ledger = ledgerReport(db, of, { ...query }, parseCivilDate(today), undefined);
     return writeCsv(
       ['date', 'entry', 'explanation', 'note', 'debit', 'credit', 'balance'],
       [
         [ledger.from, '', 'brought forward', '', '', '', ledger.broughtForward],
-        ...ledger.rows.map((row) => [row.date, row.entry, row.explanation, row.note ?? '', row.debit ?? '', row.credit ?? '', row.balance]),
+        ...ledger.rows.map((row) => [
+          row.date,
+          row.entry,
+          row.explanation,
+          row.note ?? '',
+          row.debit ?? '',
+          row.credit ?? '',
+          row.balance,
+        ]),
       ],
       ['debit', 'credit', 'balance'],
     );

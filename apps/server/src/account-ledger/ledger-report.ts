@@ -41,13 +41,26 @@ interface FoundLine {
 }
 
 /** A page of an account's ledger; without a limit the whole span. */
-export function ledgerReport(db: Db, of: Organisation, query: AccountLedgerQuery, today: CivilDate, limit: number | undefined): AccountLedgerAnswer {
+export function ledgerReport(
+  db: Db,
+  of: Organisation,
+  query: AccountLedgerQuery,
+  today: CivilDate,
+  limit: number | undefined,
+): AccountLedgerAnswer {
   const chart = loadChart(db, of.id);
   const account = chart.byNumber.get(query.account);
   if (!account) throw unprocessable('account-unknown', 'account', `There is no account ${query.account}.`);
   const { from, to } = reportSpan(query, of, today);
   const after = query.after ? readCursor(query.after) : undefined;
-  const found = linesAfter(db, of, account.id, after ?? { date: from, entry: 0, place: 0 }, to, limit === undefined ? undefined : limit + 1);
+  const found = linesAfter(
+    db,
+    of,
+    account.id,
+    after ?? { date: from, entry: 0, place: 0 },
+    to,
+    limit === undefined ? undefined : limit + 1,
+  );
   const shown = limit === undefined ? found : found.slice(0, limit);
   const hasMore = shown.length < found.length;
   const last = shown.at(-1);
@@ -64,9 +77,21 @@ export function ledgerReport(db: Db, of: Organisation, query: AccountLedgerQuery
     broughtForward: write(opening),
     rows: rows.map((row): LedgerRowAnswer => {
       const amount = row.is === 'line' ? row.line.amount : row.amount;
-      const sides = { debit: amount > 0 ? write(amount) : null, credit: amount < 0 ? write(minor(-amount)) : null, balance: write(row.balance) };
+      const sides = {
+        debit: amount > 0 ? write(amount) : null,
+        credit: amount < 0 ? write(minor(-amount)) : null,
+        balance: write(row.balance),
+      };
       if (row.is === 'year-ended') {
-        return { date: row.date, entry: '', explanation: 'Year ended, not closed', note: null, contact: null, opposite: '', ...sides };
+        return {
+          date: row.date,
+          entry: '',
+          explanation: 'Year ended, not closed',
+          note: null,
+          contact: null,
+          opposite: '',
+          ...sides,
+        };
       }
       const { date, number, explanation, note, contact, entry } = row.line;
       return { date, entry: number, explanation, note, contact, opposite: opposite.get(entry) ?? '', ...sides };
@@ -111,12 +136,21 @@ function sumOfDays(db: Db, of: Organisation, account: AccountId, from: CivilDate
   const part = db
     .select({ amount: sql<number>`coalesce(sum(${line.amount}), 0)` })
     .from(line)
-    .where(and(eq(line.organisation, of.id), eq(line.account, account), sql`${line.date} >= ${begin}`, lte(line.date, to)))
+    .where(
+      and(eq(line.organisation, of.id), eq(line.account, account), sql`${line.date} >= ${begin}`, lte(line.date, to)),
+    )
     .get();
   return minor((whole?.amount ?? 0) + (part?.amount ?? 0));
 }
 
-function linesAfter(db: Db, of: Organisation, account: AccountId, after: Cursor, to: CivilDate, limit: number | undefined): FoundLine[] {
+function linesAfter(
+  db: Db,
+  of: Organisation,
+  account: AccountId,
+  after: Cursor,
+  to: CivilDate,
+  limit: number | undefined,
+): FoundLine[] {
   const rows = db.all<Omit<FoundLine, 'number'> & { year: string; serial: number }>(sql`
     SELECT l.date AS date, l.amount AS amount, l.entry AS entry, l.place AS place, e.year AS year, e.number AS serial,
       e.explanation AS explanation, l.note AS note, c.name AS contact
@@ -129,11 +163,20 @@ function linesAfter(db: Db, of: Organisation, account: AccountId, after: Cursor,
 }
 
 /** The other accounts of each entry: the one if there is one, else how many. */
-function oppositeAccounts(db: Db, of: Organisation, chart: Chart, own: AccountId, lines: readonly FoundLine[]): Map<number, string> {
+function oppositeAccounts(
+  db: Db,
+  of: Organisation,
+  chart: Chart,
+  own: AccountId,
+  lines: readonly FoundLine[],
+): Map<number, string> {
   const accounts = new Map<number, Set<number>>();
   const entries = [...new Set(lines.map((one) => one.entry))];
   for (let at = 0; at < entries.length; at += 500) {
-    const places = sql.join(entries.slice(at, at + 500).map((place) => sql`${place}`), sql`, `);
+    const places = sql.join(
+      entries.slice(at, at + 500).map((place) => sql`${place}`),
+      sql`, `,
+    );
     for (const row of db.all<{ entry: number; account: number }>(
       sql`SELECT DISTINCT entry, account FROM line WHERE organisation = ${of.id} AND entry IN (${places}) AND account <> ${own}`,
     )) {

@@ -25,7 +25,10 @@ import { accountVersions, loadChart, postedLines } from './account-store.js';
 /** What changes the chart. */
 export const accountCommands = {
   /** Adds one account. @returns its id */
-  addAccount(context: WriteContext, { organisation, request }: { organisation: number; request: AccountRequest }): number {
+  addAccount(
+    context: WriteContext,
+    { organisation, request }: { organisation: number; request: AccountRequest },
+  ): number {
     const [added] = addAccounts(context, organisation, [request]);
     if (!added) throw new Error('no account was added');
     return added;
@@ -55,8 +58,12 @@ export const accountCommands = {
       throw new Refusal(422, [problem('account-in-use', '', `${title} has postings; retire it instead.`)]);
     }
     const user = chart.accounts.find((other) => other.parent === gone.id || other.closesTo === gone.id);
-    if (user) throw new Refusal(422, [problem('account-in-use', '', `${user.number} ${user.name} refers to ${title}.`)]);
-    context.db.delete(account).where(and(eq(account.organisation, organisation), eq(account.id, id))).run();
+    if (user)
+      throw new Refusal(422, [problem('account-in-use', '', `${user.number} ${user.name} refers to ${title}.`)]);
+    context.db
+      .delete(account)
+      .where(and(eq(account.organisation, organisation), eq(account.id, id)))
+      .run();
     context.setUpChanged(organisation);
   },
 
@@ -70,7 +77,10 @@ export const accountCommands = {
     const changes = rows.flatMap((row) => {
       const number = row.cells.number?.trim() ?? '';
       const twin = seen.get(number);
-      if (twin) problems.push(problem('row-twice', `rows.${row.line}.number`, `Number ${number} already stands in row ${twin}.`));
+      if (twin)
+        problems.push(
+          problem('row-twice', `rows.${row.line}.number`, `Number ${number} already stands in row ${twin}.`),
+        );
       seen.set(number, row.line);
       const existing = chart.byNumber.get(number);
       const read = accountFromRow(row, existing && { account: existing, chart });
@@ -85,7 +95,11 @@ export const accountCommands = {
 };
 
 /** Adds accounts that may refer to each other. @returns their ids */
-export function addAccounts(context: WriteContext, organisation: number, proposed: readonly ProposedAccount[]): number[] {
+export function addAccounts(
+  context: WriteContext,
+  organisation: number,
+  proposed: readonly ProposedAccount[],
+): number[] {
   return applyChart(
     context,
     organisation,
@@ -102,7 +116,12 @@ interface ChartChange {
 }
 
 /** Applies additions and changes together, so that they may refer to each other. @returns the ids, in their order */
-function applyChart(context: WriteContext, organisation: number, chart: Chart, changes: readonly ChartChange[]): number[] {
+function applyChart(
+  context: WriteContext,
+  organisation: number,
+  chart: Chart,
+  changes: readonly ChartChange[],
+): number[] {
   const problems: Problem[] = [];
   let next = Math.max(0, ...chart.accounts.map((one) => one.id));
   const checked = changes.flatMap((change) => {
@@ -115,7 +134,9 @@ function applyChart(context: WriteContext, organisation: number, chart: Chart, c
     ...chart.accounts.filter((one) => !touched.has(one.id)).map((one): [string, AccountId] => [one.number, one.id]),
     ...checked.map(({ fields, id }): [string, AccountId] => [fields.number, id]),
   ]);
-  const accounts = checked.map(({ change, fields, id }) => resolved(fields, id, idByNumber, (found) => problems.push(change.place(found))));
+  const accounts = checked.map(({ change, fields, id }) =>
+    resolved(fields, id, idByNumber, (found) => problems.push(change.place(found))),
+  );
   const after = chartOf([...chart.accounts.filter((one) => !touched.has(one.id)), ...accounts]);
   const lines = postedLines(context.db, organisation);
   checked.forEach(({ change }, at) => {
@@ -125,7 +146,11 @@ function applyChart(context: WriteContext, organisation: number, chart: Chart, c
     problems.push(...found.map(change.place));
   });
   if (problems.length > 0) throw new Refusal(422, problems);
-  save(context, organisation, checked.map(({ change }, at) => ({ one: accounts[at] as Account, isNew: !change.existing })));
+  save(
+    context,
+    organisation,
+    checked.map(({ change }, at) => ({ one: accounts[at] as Account, isNew: !change.existing })),
+  );
   context.setUpChanged(organisation);
   return accounts.map((one) => one.id);
 }
@@ -139,7 +164,8 @@ function resolved(
   const { parentNumber, closesToNumber, ...own } = fields;
   const parent = parentNumber === undefined ? undefined : idByNumber.get(parentNumber);
   const closesTo = closesToNumber === undefined ? undefined : idByNumber.get(closesToNumber);
-  if (parentNumber && parent === undefined) report(problem('parent-unknown', 'parent', `There is no account ${parentNumber}.`));
+  if (parentNumber && parent === undefined)
+    report(problem('parent-unknown', 'parent', `There is no account ${parentNumber}.`));
   if (closesToNumber && closesTo === undefined) {
     report(problem('closes-to-unknown', 'closesTo', `There is no account ${closesToNumber}.`));
   }
@@ -147,7 +173,11 @@ function resolved(
 }
 
 /** Writes accounts: first all without references, then the references, so that the order does not matter. */
-function save(context: WriteContext, organisation: number, accounts: readonly { one: Account; isNew: boolean }[]): void {
+function save(
+  context: WriteContext,
+  organisation: number,
+  accounts: readonly { one: Account; isNew: boolean }[],
+): void {
   const versions = accountVersions(context.db, organisation);
   for (const { one, isNew } of accounts) {
     const row = {
@@ -163,7 +193,11 @@ function save(context: WriteContext, organisation: number, accounts: readonly { 
       role: one.role ?? null,
       share: one.share ?? null,
     };
-    if (isNew) context.db.insert(account).values({ ...row, organisation, id: one.id }).run();
+    if (isNew)
+      context.db
+        .insert(account)
+        .values({ ...row, organisation, id: one.id })
+        .run();
     else {
       const version = (versions.get(one.id) ?? 0) + 1;
       context.db

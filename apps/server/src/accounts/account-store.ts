@@ -49,7 +49,8 @@ export function accountAnswer(
   currency: CurrencyCode,
   facts: { lines: number; balance: Minor; version: number },
 ): AccountAnswer {
-  const numberOf = (id: AccountId | undefined): string | null => (id === undefined ? null : (chart.byId.get(id)?.number ?? null));
+  const numberOf = (id: AccountId | undefined): string | null =>
+    id === undefined ? null : (chart.byId.get(id)?.number ?? null);
   return {
     id: of.id,
     number: of.number,

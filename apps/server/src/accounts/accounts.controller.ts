@@ -1,6 +1,33 @@
-import { Body, Controller, Delete, Get, Header, HttpCode, Param, ParseIntPipe, Post, Put, Query } from '@nestjs/common';
-import { AccountRequest, ChangeAccountRequest, TrialBalanceQuery, type AccountAnswer, type ImportAnswer } from '@just-ledger/contract';
-import { CHART_COLUMNS, ZERO, chartRows, plus, sumByAccount, isTemporary, type CivilDate, type Minor } from '@just-ledger/core';
+import {
+  Body,
+  Controller,
+  Delete,
+  Get,
+  Header,
+  HttpCode,
+  Param,
+  ParseIntPipe,
+  Post,
+  Put,
+  Query,
+} from '@nestjs/common';
+import {
+  AccountRequest,
+  ChangeAccountRequest,
+  TrialBalanceQuery,
+  type AccountAnswer,
+  type ImportAnswer,
+} from '@just-ledger/contract';
+import {
+  CHART_COLUMNS,
+  ZERO,
+  chartRows,
+  plus,
+  sumByAccount,
+  isTemporary,
+  type CivilDate,
+  type Minor,
+} from '@just-ledger/core';
 import { csvText } from '../csv/csv-body.js';
 import { writeCsv } from '../csv/csv.js';
 import { flowsAtDate, reportDate } from '../ledger/ledger-span.js';

@@ -1,5 +1,14 @@
 import type { ClosingAnswer, ClosingRequest } from '@just-ledger/contract';
-import { BROUGHT_FORWARD, balanceProblems, entryNumber, periodsOf, problem, reversalOf, yearName, type Period } from '@just-ledger/core';
+import {
+  BROUGHT_FORWARD,
+  balanceProblems,
+  entryNumber,
+  periodsOf,
+  problem,
+  reversalOf,
+  yearName,
+  type Period,
+} from '@just-ledger/core';
 import { and, desc, eq } from 'drizzle-orm';
 import { entry, periodEvent, yearClosing } from '../database/schema.js';
 import { EntryAppender } from '../journal/append-entry.js';
@@ -20,13 +29,20 @@ export interface YearPlace {
 /** What closes and reopens years. */
 export const closingCommands = {
   /** Posts a year's closing entries and locks all its months. */
-  closeYear(context: WriteContext, { organisation, person, year: label, request }: YearPlace & { request: ClosingRequest }): ClosingAnswer {
+  closeYear(
+    context: WriteContext,
+    { organisation, person, year: label, request }: YearPlace & { request: ClosingRequest },
+  ): ClosingAnswer {
     const of = organisationOf(context.db, organisation);
     const prepared = prepareClosing(context.db, of, label, context.clock.today(), request.form);
     const { year, entries, remarks } = prepared;
     if (prepared.closed) throw new Refusal(422, [problem('year-closed', '', `${yearName(year)} is closed already.`)]);
     const blocking = remarks.filter((remark) => remark.blocks);
-    if (blocking.length > 0) throw new Refusal(422, blocking.map(({ code, message }) => problem(code, '', message)));
+    if (blocking.length > 0)
+      throw new Refusal(
+        422,
+        blocking.map(({ code, message }) => problem(code, '', message)),
+      );
     const books = context.booksOf(organisation);
     const unbalanced = entries.flatMap((one) => balanceProblems(one.lines, books));
     if (unbalanced.length > 0) throw new Refusal(422, unbalanced);
@@ -36,17 +52,29 @@ export const closingCommands = {
     context.db.insert(yearClosing).values({ organisation, year: year.label, closedAt: at, closedBy: person }).run();
     context.db
       .insert(periodEvent)
-      .values({ organisation, period: year.label, event: 'closed', at, by: person, ...chainEnd(context.db, organisation) })
+      .values({
+        organisation,
+        period: year.label,
+        event: 'closed',
+        at,
+        by: person,
+        ...chainEnd(context.db, organisation),
+      })
       .run();
-    for (const period of closedPeriods(of.calendar.firstDay === year.first, periodsOf(year))) lock(context, organisation, person, period);
+    for (const period of closedPeriods(of.calendar.firstDay === year.first, periodsOf(year)))
+      lock(context, organisation, person, period);
     return { year: year.label, entries: numbers };
   },
 
   /** Takes a year's closing entries back by reversing them and unlocks its last month, on the record. */
-  reopenYear(context: WriteContext, { organisation, person, year: label, reason }: YearPlace & { reason: string }): ClosingAnswer {
+  reopenYear(
+    context: WriteContext,
+    { organisation, person, year: label, reason }: YearPlace & { reason: string },
+  ): ClosingAnswer {
     const year = yearFrom(context, organisation, label);
     const closed = closedYears(context.db, organisation);
-    if (!closed.has(year.label)) throw new Refusal(422, [problem('year-open', '', `${yearName(year)} is not closed.`)]);
+    if (!closed.has(year.label))
+      throw new Refusal(422, [problem('year-open', '', `${yearName(year)} is not closed.`)]);
     const later = [...closed].find((other) => other > year.label);
     if (later) throw new Refusal(422, [problem('later-year-closed', '', `${later} is closed too; reopen it first.`)]);
     unlock(context, organisation, person, year.last.slice(0, 7) as Period, reason);
@@ -65,9 +93,22 @@ export const closingCommands = {
       if (!reversal.ok) throw new Refusal(422, reversal.problems);
       return appender.append(reversal.value.entry, { reverses: row.place, stage: reversal.value.stage }).number;
     });
-    context.db.delete(yearClosing).where(and(eq(yearClosing.organisation, organisation), eq(yearClosing.year, year.label))).run();
-    const event = { organisation, period: year.label, event: 'reopened' as const, at: context.clock.moment(), by: person, reason };
-    context.db.insert(periodEvent).values({ ...event, ...chainEnd(context.db, organisation) }).run();
+    context.db
+      .delete(yearClosing)
+      .where(and(eq(yearClosing.organisation, organisation), eq(yearClosing.year, year.label)))
+      .run();
+    const event = {
+      organisation,
+      period: year.label,
+      event: 'reopened' as const,
+      at: context.clock.moment(),
+      by: person,
+      reason,
+    };
+    context.db
+      .insert(periodEvent)
+      .values({ ...event, ...chainEnd(context.db, organisation) })
+      .run();
     return { year: year.label, entries: numbers };
   },
 };

@@ -48,12 +48,20 @@ export interface PreparedClosing {
 }
 
 /** Prepares the closing of a year. @throws {Refusal} 404 if the books do not have it */
-export function prepareClosing(db: Db, of: Organisation, label: string, today: CivilDate, asked?: ClosingForm): PreparedClosing {
+export function prepareClosing(
+  db: Db,
+  of: Organisation,
+  label: string,
+  today: CivilDate,
+  asked?: ClosingForm,
+): PreparedClosing {
   const year = findFiscalYear(of.calendar, label);
   if (!year || year.last > horizonOf(of.calendar, today)) throw notFound('fiscal year');
   const chart = loadChart(db, of.id);
   const closed = closedYears(db, of.id).has(year.label);
-  const form = asked ?? (chart.accounts.some((one) => one.role === 'income-summary' && one.active) ? 'income-summary' : 'direct');
+  const form =
+    asked ??
+    (chart.accounts.some((one) => one.role === 'income-summary' && one.active) ? 'income-summary' : 'direct');
   const basis = { chart, kind: of.kind, date: year.last, balances: temporaryBalances(db, of, chart, year.last) };
   const prepared = closed ? { ok: true as const, value: [] } : closingEntries(basis, asked);
   const remarks = closed ? [] : remarksOn(db, of, chart, year, today, prepared.ok ? [] : prepared.problems);
@@ -61,11 +69,19 @@ export function prepareClosing(db: Db, of: Organisation, label: string, today: C
 }
 
 /** The closing rehearsal as it goes over the wire. */
-export function closingRehearsal(db: Db, of: Organisation, label: string, today: CivilDate, asked?: ClosingForm): ClosingRehearsalAnswer {
+export function closingRehearsal(
+  db: Db,
+  of: Organisation,
+  label: string,
+  today: CivilDate,
+  asked?: ClosingForm,
+): ClosingRehearsalAnswer {
   const { year, chart, closed, form, entries, remarks } = prepareClosing(db, of, label, today, asked);
   const write = (amount: number): string => formatAmount(minor(amount), of.baseCurrency);
   const { earlier, year: running } = flowsAtDate(db, of, { organisation: of.id, calendar: of.calendar }, year.last);
-  const toCome = entries.flatMap((entry) => entry.lines.map((line): LedgerFlow => ({ account: line.account, stage: 'closing', amount: line.amount })));
+  const toCome = entries.flatMap((entry) =>
+    entry.lines.map((line): LedgerFlow => ({ account: line.account, stage: 'closing', amount: line.amount })),
+  );
   // what was brought forward on temporary accounts is closed with the first year
   const isCarried = (flow: LedgerFlow): boolean => isTemporary(accountIn(chart, flow.account));
   const [carried, lasting] = [earlier.filter(isCarried), earlier.filter((flow) => !isCarried(flow))];
@@ -96,7 +112,9 @@ function temporaryBalances(db: Db, of: Organisation, chart: Chart, last: CivilDa
     .select({
       account: total.account,
       amount: sql<number>`sum(${total.amount})`,
-      content: sql<string | null>`(SELECT content FROM combination WHERE organisation = ${of.id} AND id = ${total.combination})`,
+      content: sql<
+        string | null
+      >`(SELECT content FROM combination WHERE organisation = ${of.id} AND id = ${total.combination})`,
     })
     .from(total)
     .where(and(eq(total.organisation, of.id), lte(total.period, periodNumber(of.calendar, last))))
@@ -122,14 +140,27 @@ function remarksOn(
 ): ClosingRemark[] {
   const remarks: ClosingRemark[] = problems.map(({ code, message }) => ({ code, message, blocks: true }));
   if (year.last > today) {
-    remarks.push({ code: 'year-running', message: `The year runs until ${longDate(year.last)}; closing locks it until then.`, blocks: false });
+    remarks.push({
+      code: 'year-running',
+      message: `The year runs until ${longDate(year.last)}; closing locks it until then.`,
+      blocks: false,
+    });
   }
   const open = firstOpenYearBefore(db, of, chart, year);
-  if (open) remarks.push({ code: 'earlier-year-open', message: `${yearName(open)} is not closed yet; years are closed in order.`, blocks: true });
+  if (open)
+    remarks.push({
+      code: 'earlier-year-open',
+      message: `${yearName(open)} is not closed yet; years are closed in order.`,
+      blocks: true,
+    });
   const lastPeriod = year.last.slice(0, 7) as Period;
   const lockOfLast = and(eq(periodLock.organisation, of.id), eq(periodLock.period, lastPeriod));
   if (db.select({ period: periodLock.period }).from(periodLock).where(lockOfLast).get()) {
-    remarks.push({ code: 'period-locked', message: `${periodName(lastPeriod)} is locked; closing entries are dated on its last day. Unlock it first.`, blocks: true });
+    remarks.push({
+      code: 'period-locked',
+      message: `${periodName(lastPeriod)} is locked; closing entries are dated on its last day. Unlock it first.`,
+      blocks: true,
+    });
   }
   const drafts = draftsOf(db, of.id).filter((draft) => draft.date >= year.first && draft.date <= year.last).length;
   if (drafts > 0) {
@@ -143,7 +174,9 @@ function remarksOn(
 function firstOpenYearBefore(db: Db, of: Organisation, chart: Chart, year: FiscalYear): FiscalYear | undefined {
   const closed = closedYears(db, of.id);
   const temporary = new Set(chart.accounts.filter(isTemporary).map((account): number => account.id));
-  const first = Number(findFiscalYear(of.calendar, of.calendar.firstDay.slice(0, 4))?.label ?? of.calendar.firstDay.slice(0, 4));
+  const first = Number(
+    findFiscalYear(of.calendar, of.calendar.firstDay.slice(0, 4))?.label ?? of.calendar.firstDay.slice(0, 4),
+  );
   for (let label = first; label < Number(year.label); label += 1) {
     const earlier = findFiscalYear(of.calendar, String(label));
     if (!earlier || closed.has(earlier.label)) continue;
@@ -159,4 +192,3 @@ function firstOpenYearBefore(db: Db, of: Organisation, chart: Chart, year: Fisca
   }
   return undefined;
 }
-

@@ -29,7 +29,11 @@ export class ClosingController {
 
   @Post('periods/:period/lock')
   @HttpCode(204)
-  lock(@CurrentOrganisation() of: Organisation, @CurrentPerson() person: Person, @Param('period') period: string): Promise<void> {
+  lock(
+    @CurrentOrganisation() of: Organisation,
+    @CurrentPerson() person: Person,
+    @Param('period') period: string,
+  ): Promise<void> {
     return this.writer.run('lockPeriod', { organisation: of.id, person: person.id, period });
   }
 
@@ -46,7 +50,11 @@ export class ClosingController {
 
   /** The closing entries as they would be. */
   @Get('fiscal-years/:year/closing')
-  rehearsal(@CurrentOrganisation() of: Organisation, @Param('year') year: string, @Query() { form }: ClosingQuery): ClosingRehearsalAnswer {
+  rehearsal(
+    @CurrentOrganisation() of: Organisation,
+    @Param('year') year: string,
+    @Query() { form }: ClosingQuery,
+  ): ClosingRehearsalAnswer {
     return closingRehearsal(this.reader.db, of, year, this.reader.clock.today(), form);
   }
 
@@ -59,7 +67,12 @@ export class ClosingController {
     @Body() request?: ClosingRequest,
   ): Promise<ClosingAnswer> {
     const form = request?.form ?? query.form;
-    return this.writer.run('closeYear', { organisation: of.id, person: person.id, year, request: form ? { form } : {} });
+    return this.writer.run('closeYear', {
+      organisation: of.id,
+      person: person.id,
+      year,
+      request: form ? { form } : {},
+    });
   }
 
   @Post('fiscal-years/:year/reopening')

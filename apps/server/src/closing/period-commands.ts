@@ -1,4 +1,12 @@
-import { findFiscalYear, findPeriod, fiscalYearOf, parseCivilDate, periodName, problem, type Period } from '@just-ledger/core';
+import {
+  findFiscalYear,
+  findPeriod,
+  fiscalYearOf,
+  parseCivilDate,
+  periodName,
+  problem,
+  type Period,
+} from '@just-ledger/core';
 import { and, eq } from 'drizzle-orm';
 import { periodEvent, periodLock } from '../database/schema.js';
 import { organisationOf } from '../organisations/organisation-store.js';
@@ -20,7 +28,10 @@ export const periodCommands = {
   },
 
   /** Unlocks a month with a reason, which is kept. A closed year must be reopened instead. */
-  unlockPeriod(context: WriteContext, { organisation, person, period, reason }: PeriodPlace & { reason: string }): void {
+  unlockPeriod(
+    context: WriteContext,
+    { organisation, person, period, reason }: PeriodPlace & { reason: string },
+  ): void {
     const found = periodFrom(context, organisation, period);
     const { calendar } = organisationOf(context.db, organisation);
     const inYear = found === 'brought-forward' ? calendar.firstDay : parseCivilDate(`${found}-28`);
@@ -39,18 +50,33 @@ export function lock(context: WriteContext, organisation: number, person: number
   if (context.db.select({ period: periodLock.period }).from(periodLock).where(where).get()) return;
   const at = context.clock.moment();
   const end = chainEnd(context.db, organisation);
-  context.db.insert(periodLock).values({ organisation, period, lockedAt: at, lockedBy: person, ...end }).run();
-  context.db.insert(periodEvent).values({ organisation, period, event: 'locked', at, by: person, ...end }).run();
+  context.db
+    .insert(periodLock)
+    .values({ organisation, period, lockedAt: at, lockedBy: person, ...end })
+    .run();
+  context.db
+    .insert(periodEvent)
+    .values({ organisation, period, event: 'locked', at, by: person, ...end })
+    .run();
   context.setUpChanged(organisation);
 }
 
 /** Unlocks a period, keeping who did it and why. */
-export function unlock(context: WriteContext, organisation: number, person: number, period: Period, reason: string): void {
+export function unlock(
+  context: WriteContext,
+  organisation: number,
+  person: number,
+  period: Period,
+  reason: string,
+): void {
   const where = and(eq(periodLock.organisation, organisation), eq(periodLock.period, period));
   if (context.db.delete(periodLock).where(where).run().changes === 0) return;
   const end = chainEnd(context.db, organisation);
   const at = context.clock.moment();
-  context.db.insert(periodEvent).values({ organisation, period, event: 'unlocked', at, by: person, reason, ...end }).run();
+  context.db
+    .insert(periodEvent)
+    .values({ organisation, period, event: 'unlocked', at, by: person, reason, ...end })
+    .run();
   context.setUpChanged(organisation);
 }
 

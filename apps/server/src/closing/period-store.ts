@@ -34,7 +34,11 @@ export function chainEnd(db: Db, organisation: number): { entries: number; seal:
 
 /** The labels of the years that are closed. */
 export function closedYears(db: Db, organisation: number): Set<string> {
-  const rows = db.select({ year: yearClosing.year }).from(yearClosing).where(eq(yearClosing.organisation, organisation)).all();
+  const rows = db
+    .select({ year: yearClosing.year })
+    .from(yearClosing)
+    .where(eq(yearClosing.organisation, organisation))
+    .all();
   return new Set(rows.map((row) => row.year));
 }
 

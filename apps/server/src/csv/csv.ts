@@ -31,7 +31,12 @@ export function readCsv<Column extends string>(
   const parsed = Papa.parse<string[]>(text.replace(/^\ufeff/, ''), { skipEmptyLines: false });
   const broken = parsed.errors.filter((error) => error.type === 'Quotes');
   if (broken.length > 0) {
-    throw new Refusal(422, broken.map((error) => problem('csv-quotes', `rows.${(error.row ?? 0) + 1}`, `Quotes are broken: ${error.message}.`)));
+    throw new Refusal(
+      422,
+      broken.map((error) =>
+        problem('csv-quotes', `rows.${(error.row ?? 0) + 1}`, `Quotes are broken: ${error.message}.`),
+      ),
+    );
   }
   const [header = [], ...records] = parsed.data;
   const names = header.map((name) => name.trim().toLowerCase());
@@ -41,7 +46,9 @@ export function readCsv<Column extends string>(
     const line = place + 2;
     if (record.length === 1 && record[0]?.trim() === '') return;
     if (record.length !== names.length) {
-      problems.push(problem('csv-ragged', `rows.${line}`, `This row has ${record.length} cells, the header ${names.length}.`));
+      problems.push(
+        problem('csv-ragged', `rows.${line}`, `This row has ${record.length} cells, the header ${names.length}.`),
+      );
       return;
     }
     const cells: Partial<Record<Column, string>> = {};
@@ -55,12 +62,18 @@ export function readCsv<Column extends string>(
   return rows;
 }
 
-function headerProblems(names: readonly string[], columns: readonly string[], required: readonly string[]): Problem[] {
+function headerProblems(
+  names: readonly string[],
+  columns: readonly string[],
+  required: readonly string[],
+): Problem[] {
   const unknown = names.filter((name) => !columns.includes(name));
   const missing = required.filter((name) => !names.includes(name));
   const twice = names.filter((name, at) => names.indexOf(name) !== at);
   return [
-    ...unknown.map((name) => problem('csv-column-unknown', 'rows.1', `There is no column “${name}”. Columns: ${columns.join(', ')}.`)),
+    ...unknown.map((name) =>
+      problem('csv-column-unknown', 'rows.1', `There is no column “${name}”. Columns: ${columns.join(', ')}.`),
+    ),
     ...missing.map((name) => problem('csv-column-missing', 'rows.1', `The column “${name}” is missing.`)),
     ...twice.map((name) => problem('csv-column-twice', 'rows.1', `The column “${name}” stands twice.`)),
   ];
@@ -71,7 +84,11 @@ function headerProblems(names: readonly string[], columns: readonly string[], re
  *
  * @param amounts places of columns that hold amounts, which are written plain
  */
-export function writeCsv(header: readonly string[], rows: readonly (readonly string[])[], amounts: readonly string[] = []): string {
+export function writeCsv(
+  header: readonly string[],
+  rows: readonly (readonly string[])[],
+  amounts: readonly string[] = [],
+): string {
   const plain = header.map((name) => amounts.includes(name));
   const safe = rows.map((row) => row.map((cell, at) => (!plain[at] && RISKY.test(cell) ? `'${cell}` : cell)));
   return `${Papa.unparse({ fields: [...header], data: safe }, { newline: '\r\n' })}\r\n`;

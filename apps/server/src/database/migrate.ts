@@ -24,7 +24,9 @@ export async function prepareBooks(folder: string): Promise<void> {
   try {
     const [done, known] = [appliedMigrations(db.$client), knownMigrations()];
     if (done.length > known.length || done.some((when, place) => when !== known[place])) {
-      throw new NewerBooksError('These books were written by a newer version of Just Ledger. Start that version instead.');
+      throw new NewerBooksError(
+        'These books were written by a newer version of Just Ledger. Start that version instead.',
+      );
     }
     if (done.length === known.length) return;
     if (existed && done.length > 0) {
@@ -51,13 +53,17 @@ export function expectedSchema(): Map<string, string> {
 /** Every table, index and trigger of a file with its SQL, by name. */
 export function schemaOf(client: Database.Database): Map<string, string> {
   const rows = client
-    .prepare("SELECT name, sql FROM sqlite_schema WHERE sql IS NOT NULL AND name NOT LIKE 'sqlite_%' AND name NOT LIKE '__drizzle%'")
+    .prepare(
+      "SELECT name, sql FROM sqlite_schema WHERE sql IS NOT NULL AND name NOT LIKE 'sqlite_%' AND name NOT LIKE '__drizzle%'",
+    )
     .all() as { name: string; sql: string }[];
   return new Map(rows.map((row) => [row.name, row.sql]));
 }
 
 function knownMigrations(): number[] {
-  const journal = JSON.parse(readFileSync(join(MIGRATIONS, 'meta/_journal.json'), 'utf8')) as { entries: { when: number }[] };
+  const journal = JSON.parse(readFileSync(join(MIGRATIONS, 'meta/_journal.json'), 'utf8')) as {
+    entries: { when: number }[];
+  };
   return journal.entries.map((entry) => entry.when);
 }
 

@@ -14,7 +14,11 @@ export function loadBooks(db: Db, organisation: number, today: CivilDate): Books
     byNumber.set(one.number, one.id as ContactId);
     byName.set(one.name.toLowerCase(), one.id as ContactId);
   }
-  const locks = db.select({ period: periodLock.period }).from(periodLock).where(eq(periodLock.organisation, organisation)).all();
+  const locks = db
+    .select({ period: periodLock.period })
+    .from(periodLock)
+    .where(eq(periodLock.organisation, organisation))
+    .all();
   return {
     baseCurrency,
     calendar,

@@ -14,20 +14,33 @@ export interface DraftPlace {
 /** What changes drafts. */
 export const draftCommands = {
   /** Keeps a new draft, however unfinished. */
-  keepDraft(context: WriteContext, { organisation, person, request }: { organisation: number; person: number; request: DraftRequest }): DraftAnswer {
+  keepDraft(
+    context: WriteContext,
+    { organisation, person, request }: { organisation: number; person: number; request: DraftRequest },
+  ): DraftAnswer {
     const { forReview = false, version, ...content } = request;
     void version;
     const id = sql<number>`(SELECT coalesce(max(id), 0) + 1 FROM draft WHERE organisation = ${organisation})`;
     const row = context.db
       .insert(draft)
-      .values({ organisation, id, content: { ...content }, forReview, createdBy: person, updatedAt: context.clock.moment() })
+      .values({
+        organisation,
+        id,
+        content: { ...content },
+        forReview,
+        createdBy: person,
+        updatedAt: context.clock.moment(),
+      })
       .returning()
       .get();
     return draftAnswer(context.db, row);
   },
 
   /** Puts new content in the place of a draft's old one. */
-  changeDraft(context: WriteContext, { organisation, id, request }: DraftPlace & { request: DraftRequest }): DraftAnswer {
+  changeDraft(
+    context: WriteContext,
+    { organisation, id, request }: DraftPlace & { request: DraftRequest },
+  ): DraftAnswer {
     const { forReview = false, version = 0, ...content } = request;
     draftOf(context.db, organisation, id);
     const row = context.db
@@ -43,7 +56,10 @@ export const draftCommands = {
   /** Throws a draft away. */
   dropDraft(context: WriteContext, { organisation, id }: DraftPlace): void {
     draftOf(context.db, organisation, id);
-    context.db.delete(draft).where(and(eq(draft.organisation, organisation), eq(draft.id, id))).run();
+    context.db
+      .delete(draft)
+      .where(and(eq(draft.organisation, organisation), eq(draft.id, id)))
+      .run();
   },
 
   /** Posts a draft: it becomes an entry and is a draft no more. */
@@ -51,11 +67,22 @@ export const draftCommands = {
     context: WriteContext,
     { organisation, id, person, key }: DraftPlace & { person: number; key?: string | undefined },
   ): EntryAnswer {
-    const { lines, date, kind, explanation, reference } = draftAnswer(context.db, draftOf(context.db, organisation, id));
-    const request = { date, kind, explanation, reference, lines: lines.map((line) => ({ ...line, account: line.account ?? '' })) };
+    const { lines, date, kind, explanation, reference } = draftAnswer(
+      context.db,
+      draftOf(context.db, organisation, id),
+    );
+    const request = {
+      date,
+      kind,
+      explanation,
+      reference,
+      lines: lines.map((line) => ({ ...line, account: line.account ?? '' })),
+    };
     const posted = entryCommands.postEntry(context, { organisation, person, key, request });
-    context.db.delete(draft).where(and(eq(draft.organisation, organisation), eq(draft.id, id))).run();
+    context.db
+      .delete(draft)
+      .where(and(eq(draft.organisation, organisation), eq(draft.id, id)))
+      .run();
     return posted;
   },
 };
-

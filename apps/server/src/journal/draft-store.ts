@@ -8,20 +8,35 @@ type DraftRow = typeof draft.$inferSelect;
 
 /** A draft by its id. @throws {Refusal} 404 */
 export function draftOf(db: Db, organisation: number, id: number): DraftRow {
-  const row = db.select().from(draft).where(and(eq(draft.organisation, organisation), eq(draft.id, id))).get();
+  const row = db
+    .select()
+    .from(draft)
+    .where(and(eq(draft.organisation, organisation), eq(draft.id, id)))
+    .get();
   if (!row) throw notFound('draft');
   return row;
 }
 
 /** All drafts, the one touched last first. */
 export function draftsOf(db: Db, organisation: number): DraftAnswer[] {
-  const rows = db.select().from(draft).where(eq(draft.organisation, organisation)).orderBy(desc(draft.updatedAt), desc(draft.id)).all();
+  const rows = db
+    .select()
+    .from(draft)
+    .where(eq(draft.organisation, organisation))
+    .orderBy(desc(draft.updatedAt), desc(draft.id))
+    .all();
   return rows.map((row) => draftAnswer(db, row));
 }
 
 /** A draft as it goes over the wire. */
 export function draftAnswer(db: Db, row: DraftRow): DraftAnswer {
-  const content = row.content as { date?: string; kind?: string; explanation?: string; reference?: string; lines?: DraftLine[] };
+  const content = row.content as {
+    date?: string;
+    kind?: string;
+    explanation?: string;
+    reference?: string;
+    lines?: DraftLine[];
+  };
   const by = db.select({ name: person.name }).from(person).where(eq(person.id, row.createdBy)).get();
   return {
     id: row.id,

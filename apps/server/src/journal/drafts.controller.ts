@@ -20,7 +20,11 @@ export class DraftsController {
   }
 
   @Post()
-  keep(@CurrentOrganisation() of: Organisation, @CurrentPerson() person: Person, @Body() request: DraftRequest): Promise<DraftAnswer> {
+  keep(
+    @CurrentOrganisation() of: Organisation,
+    @CurrentPerson() person: Person,
+    @Body() request: DraftRequest,
+  ): Promise<DraftAnswer> {
     return this.writer.run('keepDraft', { organisation: of.id, person: person.id, request });
   }
 
@@ -30,7 +34,11 @@ export class DraftsController {
   }
 
   @Put(':id')
-  change(@CurrentOrganisation() of: Organisation, @Param('id', ParseIntPipe) id: number, @Body() request: DraftRequest): Promise<DraftAnswer> {
+  change(
+    @CurrentOrganisation() of: Organisation,
+    @Param('id', ParseIntPipe) id: number,
+    @Body() request: DraftRequest,
+  ): Promise<DraftAnswer> {
     return this.writer.run('changeDraft', { organisation: of.id, id, request });
   }
 

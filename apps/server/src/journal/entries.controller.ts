@@ -1,5 +1,12 @@
 import { Body, Controller, Get, Header, Headers, HttpCode, Param, Post, Query } from '@nestjs/common';
-import { EntriesQuery, EntryRequest, ReverseRequest, type EntriesAnswer, type EntriesImportAnswer, type EntryAnswer } from '@just-ledger/contract';
+import {
+  EntriesQuery,
+  EntryRequest,
+  ReverseRequest,
+  type EntriesAnswer,
+  type EntriesImportAnswer,
+  type EntryAnswer,
+} from '@just-ledger/contract';
 import { csvText } from '../csv/csv-body.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { CurrentOrganisation, CurrentPerson } from '../sessions/session-guard.js';

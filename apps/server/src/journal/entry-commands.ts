@@ -23,7 +23,13 @@ export interface Posting {
   readonly key?: string | undefined;
 }
 
-const AMOUNT_COLUMNS: ReadonlySet<EntryColumn> = new Set(['debit', 'credit', 'foreign_amount', 'rate', 'rate_per_base']);
+const AMOUNT_COLUMNS: ReadonlySet<EntryColumn> = new Set([
+  'debit',
+  'credit',
+  'foreign_amount',
+  'rate',
+  'rate_per_base',
+]);
 
 /** What posts entries. */
 export const entryCommands = {
@@ -52,10 +58,13 @@ export const entryCommands = {
         explanation: request.explanation,
       });
       if (!checked.ok) throw new Refusal(422, checked.problems);
-      const appended = new EntryAppender(context, { ...posting, source: 'manual' }, books).append(checked.value.entry, {
-        reverses: row.place,
-        stage: checked.value.stage,
-      });
+      const appended = new EntryAppender(context, { ...posting, source: 'manual' }, books).append(
+        checked.value.entry,
+        {
+          reverses: row.place,
+          stage: checked.value.stage,
+        },
+      );
       return answer(context, organisation, appended.number);
     });
   },
@@ -64,7 +73,12 @@ export const entryCommands = {
   importEntries(context: WriteContext, { csv, ...posting }: Posting & { csv: string }): EntriesImportAnswer {
     return once(context, { ...posting, key: posting.key, request: csv }, () => {
       const columns = [...ENTRY_COLUMNS, ...FURTHER_ENTRY_COLUMNS];
-      const rows = readCsv<EntryColumn>(csv, columns, ['entry', 'date', 'explanation', 'account', 'debit', 'credit'], AMOUNT_COLUMNS);
+      const rows = readCsv<EntryColumn>(
+        csv,
+        columns,
+        ['entry', 'date', 'explanation', 'account', 'debit', 'credit'],
+        AMOUNT_COLUMNS,
+      );
       const books = context.booksOf(posting.organisation);
       const checked = entriesFromRows(rows, books);
       if (!checked.ok) throw new Refusal(422, checked.problems.slice(0, 1000));

@@ -26,7 +26,8 @@ type LineRow = typeof line.$inferSelect;
 /** The row of an entry by its number. @throws {Refusal} 404 */
 export function entryRowOf(db: Db, organisation: number, number: string): EntryRow {
   const parsed = parseEntryNumber(number);
-  const row = parsed && findEntryRow(db, organisation, and(eq(entry.year, parsed.year), eq(entry.number, parsed.number)));
+  const row =
+    parsed && findEntryRow(db, organisation, and(eq(entry.year, parsed.year), eq(entry.number, parsed.number)));
   if (!row) throw notFound('entry');
   return row;
 }
@@ -46,20 +47,37 @@ export function postedEntryOf(row: EntryRow): PostedEntry {
 }
 
 /** Entries as they go over the wire, in the order given. */
-export function entryAnswers(db: Db, of: Organisation, rows: readonly EntryRow[], chart = loadChart(db, of.id)): EntryAnswer[] {
+export function entryAnswers(
+  db: Db,
+  of: Organisation,
+  rows: readonly EntryRow[],
+  chart = loadChart(db, of.id),
+): EntryAnswer[] {
   if (rows.length === 0) return [];
   const places = rows.map((row) => row.place);
   const lines = groupedLines(db, of.id, places);
   const reversals = new Map(
-    findEntries(db, of.id, inArray(entry.reverses, places)).map((row) => [row.reverses, entryNumber(row.year, row.number)]),
+    findEntries(db, of.id, inArray(entry.reverses, places)).map((row) => [
+      row.reverses,
+      entryNumber(row.year, row.number),
+    ]),
   );
   const reversed = rows.flatMap((row) => (row.reverses === null ? [] : [row.reverses]));
   const originals = new Map(
     reversed.length === 0
       ? []
-      : findEntries(db, of.id, inArray(entry.place, reversed)).map((row): [number, string] => [row.place, entryNumber(row.year, row.number)]),
+      : findEntries(db, of.id, inArray(entry.place, reversed)).map((row): [number, string] => [
+          row.place,
+          entryNumber(row.year, row.number),
+        ]),
   );
-  const people = new Map(db.select({ id: person.id, name: person.name }).from(person).all().map((one) => [one.id, one.name]));
+  const people = new Map(
+    db
+      .select({ id: person.id, name: person.name })
+      .from(person)
+      .all()
+      .map((one) => [one.id, one.name]),
+  );
   return rows.map((row) => ({
     number: entryNumber(row.year, row.number),
     place: row.place,
@@ -131,13 +149,18 @@ function entryConditions(db: Db, of: Organisation, query: EntriesQuery): SQL[] {
   if (query.contact) {
     const name = query.contact;
     conditions.push(
-      hasLine(of.id, sql`line.contact IN (SELECT id FROM contact WHERE organisation = ${of.id} AND (number = ${name} OR name = ${name} COLLATE NOCASE))`),
+      hasLine(
+        of.id,
+        sql`line.contact IN (SELECT id FROM contact WHERE organisation = ${of.id} AND (number = ${name} OR name = ${name} COLLATE NOCASE))`,
+      ),
     );
   }
   if (query.amount) {
     const read = safeParseAmount(query.amount, of.baseCurrency);
     if (!read.ok) throw unprocessable('amount-not-an-amount', 'amount', `“${query.amount}” is not an amount.`);
-    conditions.push(or(eq(entry.debit, read.amount), hasLine(of.id, sql`abs(line.amount) = ${Math.abs(read.amount)}`)));
+    conditions.push(
+      or(eq(entry.debit, read.amount), hasLine(of.id, sql`abs(line.amount) = ${Math.abs(read.amount)}`)),
+    );
   }
   return conditions.filter((condition) => condition !== undefined);
 }
@@ -169,11 +192,19 @@ function cursorCondition(after: string | undefined): SQL | undefined {
 }
 
 function findEntryRow(db: Db, organisation: number, condition: SQL | undefined): EntryRow | undefined {
-  return db.select().from(entry).where(and(eq(entry.organisation, organisation), condition)).get();
+  return db
+    .select()
+    .from(entry)
+    .where(and(eq(entry.organisation, organisation), condition))
+    .get();
 }
 
 function findEntries(db: Db, organisation: number, condition: SQL): EntryRow[] {
-  return db.select().from(entry).where(and(eq(entry.organisation, organisation), condition)).all();
+  return db
+    .select()
+    .from(entry)
+    .where(and(eq(entry.organisation, organisation), condition))
+    .all();
 }
 
 type LineWithContact = LineRow & { contactName: string | null };
@@ -207,7 +238,8 @@ function lineAnswer(row: LineWithContact, chart: Chart, currency: CurrencyCode):
     note: row.note,
     contact: row.contactName,
     currency: foreign,
-    foreignAmount: foreign && row.foreignAmount !== null ? formatAmount(minor(Math.abs(row.foreignAmount)), foreign) : null,
+    foreignAmount:
+      foreign && row.foreignAmount !== null ? formatAmount(minor(Math.abs(row.foreignAmount)), foreign) : null,
     rate: row.rate,
     ratePerBase: row.ratePerBase,
     dueDate: row.dueDate,

@@ -40,7 +40,8 @@ export function flowsBetween(db: Db, view: LedgerView, from: CivilDate | undefin
   if (from !== undefined && from > to) return [];
   const { calendar } = view;
   const whole = wholePeriods(calendar, from, to);
-  const flows: LedgerFlow[] = whole.first > whole.last ? [] : totalsBetween(db, view.organisation, whole.first, whole.last);
+  const flows: LedgerFlow[] =
+    whole.first > whole.last ? [] : totalsBetween(db, view.organisation, whole.first, whole.last);
   for (const part of whole.parts) flows.push(...partOfPeriod(db, view, part.from, part.to));
   if (view.knownTo !== undefined) flows.push(...postedSince(db, view, view.knownTo, from, to));
   return flows;
@@ -72,7 +73,8 @@ function wholePeriods(
 ): { first: number; last: number; parts: Part[] } {
   const parts: Part[] = [];
   const ends = lastOfPeriod(calendar, to) === to;
-  const begins = from === undefined || from === calendar.firstDay || (from > calendar.firstDay && from.endsWith('-01'));
+  const begins =
+    from === undefined || from === calendar.firstDay || (from > calendar.firstDay && from.endsWith('-01'));
   const fromNumber = from === undefined ? 0 : periodNumber(calendar, from);
   const toNumber = periodNumber(calendar, to);
   if (fromNumber === toNumber && !(begins && ends)) return { first: 1, last: 0, parts: [{ from, to }] };
@@ -110,22 +112,41 @@ function totalsBetween(db: Db, organisation: number, first: number, last: number
 }
 
 function partOfPeriod(db: Db, view: LedgerView, from: CivilDate | undefined, to: CivilDate): LedgerFlow[] {
-  return lineFlows(db, view.organisation, and(
-    eq(line.period, periodNumber(view.calendar, to)),
-    from === undefined ? undefined : gte(line.date, from),
-    lte(line.date, to),
-  ));
+  return lineFlows(
+    db,
+    view.organisation,
+    and(
+      eq(line.period, periodNumber(view.calendar, to)),
+      from === undefined ? undefined : gte(line.date, from),
+      lte(line.date, to),
+    ),
+  );
 }
 
 /** What was posted after a place, the other way round. */
-function postedSince(db: Db, view: LedgerView, place: number, from: CivilDate | undefined, to: CivilDate): LedgerFlow[] {
-  const condition = and(gt(line.entry, place), from === undefined ? undefined : gte(line.date, from), lte(line.date, to));
+function postedSince(
+  db: Db,
+  view: LedgerView,
+  place: number,
+  from: CivilDate | undefined,
+  to: CivilDate,
+): LedgerFlow[] {
+  const condition = and(
+    gt(line.entry, place),
+    from === undefined ? undefined : gte(line.date, from),
+    lte(line.date, to),
+  );
   return lineFlows(db, view.organisation, condition).map((flow) => ({ ...flow, amount: minor(-flow.amount) }));
 }
 
 function lineFlows(db: Db, organisation: number, condition: SQL | undefined): LedgerFlow[] {
   return db
-    .select({ account: line.account, stage: line.stage, movement: line.movement, amount: sql<number>`sum(${line.amount})` })
+    .select({
+      account: line.account,
+      stage: line.stage,
+      movement: line.movement,
+      amount: sql<number>`sum(${line.amount})`,
+    })
     .from(line)
     .where(and(eq(line.organisation, organisation), condition))
     .groupBy(line.account, line.stage, line.movement)

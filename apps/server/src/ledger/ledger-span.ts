@@ -13,11 +13,18 @@ import { Refusal } from '../problems/refusal.js';
 import { flowsBetween, placeKnownOn, type LedgerView } from './flow-store.js';
 
 /** Reads a date of a query. @throws {Refusal} 422 if it is none, or later than the books take */
-export function reportDate(text: string | undefined, path: string, of: Organisation, today: CivilDate, otherwise: CivilDate): CivilDate {
+export function reportDate(
+  text: string | undefined,
+  path: string,
+  of: Organisation,
+  today: CivilDate,
+  otherwise: CivilDate,
+): CivilDate {
   if (text === undefined || text === '') return otherwise;
   if (!isCivilDate(text)) throw new Refusal(422, [problem('not-a-date', path, `“${text}” is not a date.`)]);
   const horizon = horizonOf(of.calendar, today);
-  if (text > horizon) throw new Refusal(422, [problem('beyond-horizon', path, `The books take dates up to ${horizon}.`)]);
+  if (text > horizon)
+    throw new Refusal(422, [problem('beyond-horizon', path, `The books take dates up to ${horizon}.`)]);
   return text;
 }
 
@@ -37,9 +44,12 @@ export function reportSpan(
 export function ledgerView(db: Db, of: Organisation, asKnownOn: string | undefined): LedgerView {
   const view = { organisation: of.id, calendar: of.calendar };
   if (!asKnownOn) return view;
-  const isMoment = /^\d{4}-\d\d-\d\dT\d\d:\d\d(:\d\d(\.\d{1,3})?)?Z$/.test(asKnownOn) && !Number.isNaN(Date.parse(asKnownOn));
+  const isMoment =
+    /^\d{4}-\d\d-\d\dT\d\d:\d\d(:\d\d(\.\d{1,3})?)?Z$/.test(asKnownOn) && !Number.isNaN(Date.parse(asKnownOn));
   if (!isMoment && !isCivilDate(asKnownOn)) {
-    throw new Refusal(422, [problem('not-a-moment', 'asKnownOn', `“${asKnownOn}” is neither a date nor a UTC moment.`)]);
+    throw new Refusal(422, [
+      problem('not-a-moment', 'asKnownOn', `“${asKnownOn}” is neither a date nor a UTC moment.`),
+    ]);
   }
   const moment = isMoment ? new Date(asKnownOn).toISOString() : asKnownOn;
   return { ...view, knownTo: placeKnownOn(db, of.id, moment) };

@@ -19,7 +19,9 @@ export const organisationCommands = {
       problems.push(problem('organisation-name', 'name', 'A name is up to 120 characters on one line.'));
     }
     if (!isCurrencyCode(request.baseCurrency)) {
-      problems.push(problem('currency-unknown', 'baseCurrency', `${request.baseCurrency} is not an ISO 4217 currency code.`));
+      problems.push(
+        problem('currency-unknown', 'baseCurrency', `${request.baseCurrency} is not an ISO 4217 currency code.`),
+      );
     }
     if (!isCivilDate(request.firstDay)) {
       problems.push(problem('not-a-date', 'firstDay', `“${request.firstDay}” is not a date.`));

@@ -1,5 +1,11 @@
 import type { MemberRole, OrganisationAnswer } from '@just-ledger/contract';
-import { parseCivilDate, parseCurrencyCode, type BooksCalendar, type CurrencyCode, type OrganisationKind } from '@just-ledger/core';
+import {
+  parseCivilDate,
+  parseCurrencyCode,
+  type BooksCalendar,
+  type CurrencyCode,
+  type OrganisationKind,
+} from '@just-ledger/core';
 import { and, eq } from 'drizzle-orm';
 import type { Db } from '../database/connection.js';
 import { membership, organisation } from '../database/schema.js';

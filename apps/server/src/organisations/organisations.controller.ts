@@ -29,7 +29,10 @@ export class OrganisationsController {
   }
 
   @Patch(':organisation')
-  change(@CurrentOrganisation() of: Organisation, @Body() request: ChangeOrganisationRequest): Promise<OrganisationAnswer> {
+  change(
+    @CurrentOrganisation() of: Organisation,
+    @Body() request: ChangeOrganisationRequest,
+  ): Promise<OrganisationAnswer> {
     return this.writer.run('changeOrganisation', { id: of.id, request });
   }
 }

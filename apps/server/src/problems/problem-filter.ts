@@ -32,7 +32,10 @@ export class ProblemFilter implements ExceptionFilter {
       ...(problems[0] && { detail: problems[0].message }),
       problems: [...problems],
     };
-    void reply.status(status).header('content-type', 'application/problem+json; charset=utf-8').send(JSON.stringify(body));
+    void reply
+      .status(status)
+      .header('content-type', 'application/problem+json; charset=utf-8')
+      .send(JSON.stringify(body));
   }
 
   private read(error: unknown): { status: number; problems: readonly Problem[] } {
@@ -44,10 +47,16 @@ export class ProblemFilter implements ExceptionFilter {
     const code = (error as { code?: string }).code ?? '';
     if (code.startsWith('SQLITE_CONSTRAINT')) {
       this.logger.error(error);
-      return { status: 409, problems: [problem('refused-by-books', '', `The books refused this: ${(error as Error).message}.`)] };
+      return {
+        status: 409,
+        problems: [problem('refused-by-books', '', `The books refused this: ${(error as Error).message}.`)],
+      };
     }
     this.logger.error(error instanceof Error ? (error.stack ?? error.message) : error);
-    return { status: 500, problems: [problem('internal', '', 'This should not have happened. Nothing was changed.')] };
+    return {
+      status: 500,
+      problems: [problem('internal', '', 'This should not have happened. Nothing was changed.')],
+    };
   }
 }
 

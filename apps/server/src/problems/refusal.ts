@@ -17,7 +17,9 @@ export function notFound(what: string): Refusal {
 
 /** Somebody else has changed it since it was looked at. */
 export function changedSince(what: string): Refusal {
-  return new Refusal(409, [problem('changed-since', 'version', `This ${what} has been changed since you opened it. Open it again.`)]);
+  return new Refusal(409, [
+    problem('changed-since', 'version', `This ${what} has been changed since you opened it. Open it again.`),
+  ]);
 }
 
 /** Wrong input, with one problem. */

@@ -9,7 +9,11 @@ export const requestPipe = new ValidationPipe({
   forbidNonWhitelisted: true,
   forbidUnknownValues: true,
   stopAtFirstError: true,
-  exceptionFactory: (errors) => new Refusal(422, errors.flatMap((error) => problemsOf(error, ''))),
+  exceptionFactory: (errors) =>
+    new Refusal(
+      422,
+      errors.flatMap((error) => problemsOf(error, '')),
+    ),
 });
 
 function problemsOf(error: ValidationError, above: string): Problem[] {

@@ -33,7 +33,10 @@ export function fullCheck(db: Db, organisation: number): FullCheck {
         rightLabel: 'Lines in totals that agree',
         right: minor(totals.agreeing),
         unit: 'lines',
-        remark: totals.lines === totals.agreeing ? `Every total was added up again, to entry ${chain.checkedTo}.` : 'Some totals differ from their lines.',
+        remark:
+          totals.lines === totals.agreeing
+            ? `Every total was added up again, to entry ${chain.checkedTo}.`
+            : 'Some totals differ from their lines.',
       }),
       proofOf('seals', {
         leftLabel: 'Entries',
@@ -41,7 +44,9 @@ export function fullCheck(db: Db, organisation: number): FullCheck {
         rightLabel: 'Entries with their seal intact',
         right: minor(Math.max(intact, 0)),
         unit: 'entries',
-        remark: broken ? `Entry ${broken.number}: ${broken.why}.` : `Every seal was computed again, to entry ${chain.checkedTo}.`,
+        remark: broken
+          ? `Entry ${broken.number}: ${broken.why}.`
+          : `Every seal was computed again, to entry ${chain.checkedTo}.`,
       }),
     ],
   };
@@ -59,10 +64,22 @@ function earlier(a: Broken | undefined, b: Broken | undefined): Broken | undefin
 }
 
 /** Follows the chain from the first entry: places and numbers without gaps, seals that follow from the content. */
-function readChain(db: Db, organisation: number): { entries: number; checkedTo: number; lastSeal: string; broken?: Broken } {
+function readChain(
+  db: Db,
+  organisation: number,
+): { entries: number; checkedTo: number; lastSeal: string; broken?: Broken } {
   const rows = db.$client
-    .prepare('SELECT place, year, number, content, previous_seal AS previousSeal, seal FROM entry WHERE organisation = ? ORDER BY place')
-    .iterate(organisation) as IterableIterator<{ place: number; year: string; number: number; content: string; previousSeal: string; seal: string }>;
+    .prepare(
+      'SELECT place, year, number, content, previous_seal AS previousSeal, seal FROM entry WHERE organisation = ? ORDER BY place',
+    )
+    .iterate(organisation) as IterableIterator<{
+    place: number;
+    year: string;
+    number: number;
+    content: string;
+    previousSeal: string;
+    seal: string;
+  }>;
   const numbers = new Map<string, number>();
   let [entries, lastSeal] = [0, FIRST_PREVIOUS_SEAL];
   let broken: Broken | undefined;
@@ -144,4 +161,3 @@ function totalsAgainstLines(db: Db, organisation: number): { lines: number; agre
         AND t.period = c.period AND t.stage = c.stage AND t.movement = c.movement WHERE t.amount IS NULL) AS coarse`);
   return { lines: row.lines, agreeing: row.coarse > 0 ? row.agreeing - row.coarse : row.agreeing };
 }
-

@@ -55,7 +55,9 @@ function resultAndEquity(db: Db, of: Organisation, asAt: CivilDate): Proof {
     const account = accountIn(chart, id);
     return account.element === 'revenue' || account.element === 'expense';
   };
-  const flows = flowsBetween(db, view, start, asAt).filter((flow) => flow.stage !== 'closing' && isResult(flow.account));
+  const flows = flowsBetween(db, view, start, asAt).filter(
+    (flow) => flow.stage !== 'closing' && isResult(flow.account),
+  );
   const result = minor(-flows.reduce((sum, flow) => sum + flow.amount, 0));
   const rest = db.get<{ assets: number; owners: number }>(sql`
     SELECT coalesce(sum(CASE WHEN a.element IN ('asset', 'liability') THEN l.amount END), 0) AS assets,
@@ -86,4 +88,3 @@ function equityAndBalanceSheet(db: Db, of: Organisation, asAt: CivilDate): Proof
     remark: 'Opening, result and every movement against what is owned less what is owed.',
   });
 }
-

@@ -33,7 +33,10 @@ export class ProofsController {
     const today = this.reader.clock.today();
     const asAt = reportDate(query.asAt, 'asAt', of, today, today);
     const drawn = await this.heavyReader.run('proofsAt', { organisation: of.id, asAt });
-    const read = check.proofs.map((proof) => ({ ...proofAnswer(proof, of.baseCurrency), remark: `${proof.remark} Checked ${timeOf(check.at)}.` }));
+    const read = check.proofs.map((proof) => ({
+      ...proofAnswer(proof, of.baseCurrency),
+      remark: `${proof.remark} Checked ${timeOf(check.at)}.`,
+    }));
     return { asAt, proofs: [...drawn.map((proof) => proofAnswer(proof, of.baseCurrency)), ...read] };
   }
 }
@@ -43,7 +46,8 @@ function timeOf(moment: string): string {
 }
 
 function proofAnswer(proof: Proof, currency: CurrencyCode): ProofAnswer {
-  const write = (figure: Proof['left']): string => (proof.unit === 'amount' ? formatAmount(figure, currency) : String(figure));
+  const write = (figure: Proof['left']): string =>
+    proof.unit === 'amount' ? formatAmount(figure, currency) : String(figure);
   return {
     key: proof.key,
     label: proof.label,

@@ -25,7 +25,10 @@ const RECURRING_KINDS = ['ordinary', 'adjusting'] as const;
 /** What changes recurring journals and posts what is due. */
 export const recurringCommands = {
   /** Keeps a new recurring journal. */
-  keepRecurring(context: WriteContext, { organisation, request }: { organisation: number; request: RecurringJournalRequest }): RecurringJournalAnswer {
+  keepRecurring(
+    context: WriteContext,
+    { organisation, request }: { organisation: number; request: RecurringJournalRequest },
+  ): RecurringJournalAnswer {
     checkRequest(context, organisation, request);
     const id = sql<number>`(SELECT coalesce(max(id), 0) + 1 FROM recurring_journal WHERE organisation = ${organisation})`;
     const row = context.db
@@ -47,7 +50,13 @@ export const recurringCommands = {
     const row = context.db
       .update(recurringJournal)
       .set({ ...fieldsOf(request), version: version + 1 })
-      .where(and(eq(recurringJournal.organisation, organisation), eq(recurringJournal.id, id), eq(recurringJournal.version, version)))
+      .where(
+        and(
+          eq(recurringJournal.organisation, organisation),
+          eq(recurringJournal.id, id),
+          eq(recurringJournal.version, version),
+        ),
+      )
       .returning()
       .get();
     if (!row) throw changedSince('recurring journal');
@@ -55,7 +64,10 @@ export const recurringCommands = {
   },
 
   /** Ends a recurring journal with today: what is due until then stays due, nothing more comes. */
-  endRecurring(context: WriteContext, { organisation, id }: { organisation: number; id: number }): RecurringJournalAnswer {
+  endRecurring(
+    context: WriteContext,
+    { organisation, id }: { organisation: number; id: number },
+  ): RecurringJournalAnswer {
     const { version } = recurringRowOf(context.db, organisation, id);
     const row = context.db
       .update(recurringJournal)
@@ -68,7 +80,10 @@ export const recurringCommands = {
   },
 
   /** Posts one date that is due; the earliest comes first. */
-  postOccurrence(context: WriteContext, { organisation, person, id, request }: JournalPlace & { request: PostOccurrenceRequest }): RecurringJournalAnswer {
+  postOccurrence(
+    context: WriteContext,
+    { organisation, person, id, request }: JournalPlace & { request: PostOccurrenceRequest },
+  ): RecurringJournalAnswer {
     const row = recurringRowOf(context.db, organisation, id);
     assertDue(context, row, request.date);
     postOn(context, organisation, person, row, request.date);
@@ -76,11 +91,24 @@ export const recurringCommands = {
   },
 
   /** Leaves out one date that is due, with a reason. */
-  skipOccurrence(context: WriteContext, { organisation, person, id, request }: JournalPlace & { request: SkipOccurrenceRequest }): RecurringJournalAnswer {
+  skipOccurrence(
+    context: WriteContext,
+    { organisation, person, id, request }: JournalPlace & { request: SkipOccurrenceRequest },
+  ): RecurringJournalAnswer {
     const row = recurringRowOf(context.db, organisation, id);
     assertDue(context, row, request.date);
     const settled = { settledAt: context.clock.moment(), settledBy: person };
-    context.db.insert(occurrence).values({ organisation, journal: id, date: request.date, state: 'skipped', reason: request.reason.trim(), ...settled }).run();
+    context.db
+      .insert(occurrence)
+      .values({
+        organisation,
+        journal: id,
+        date: request.date,
+        state: 'skipped',
+        reason: request.reason.trim(),
+        ...settled,
+      })
+      .run();
     return answer(context, row);
   },
 
@@ -90,7 +118,13 @@ export const recurringCommands = {
     const due = recurringRows(context.db, organisation)
       .flatMap((row) => dueDates(context.db, row, today).map((date) => ({ row, date })))
       .sort((a, b) => (a.date === b.date ? a.row.id - b.row.id : a.date < b.date ? -1 : 1));
-    return { posted: due.map(({ row, date }) => ({ journal: row.name, date, entry: postOn(context, organisation, person, row, date) })) };
+    return {
+      posted: due.map(({ row, date }) => ({
+        journal: row.name,
+        date,
+        entry: postOn(context, organisation, person, row, date),
+      })),
+    };
   },
 };
 
@@ -99,14 +133,22 @@ function answer(context: WriteContext, row: RecurringRow): RecurringJournalAnswe
   return recurringAnswer(context.db, organisationOf(context.db, row.organisation), row, today, today);
 }
 
-function fieldsOf(request: RecurringJournalRequest): { name: string; schedule: Record<string, unknown>; entry: Record<string, unknown> } {
+function fieldsOf(request: RecurringJournalRequest): {
+  name: string;
+  schedule: Record<string, unknown>;
+  entry: Record<string, unknown>;
+} {
   return { name: request.name.trim(), schedule: { ...request.schedule }, entry: { ...request.entry } };
 }
 
 /** Checks a journal as if it fell due today, so that what it posts later is sound as far as can be known. */
 function checkRequest(context: WriteContext, organisation: number, request: RecurringJournalRequest): void {
-  const problems: Problem[] = scheduleProblems(request.schedule).map((found) => ({ ...found, path: `schedule.${found.path}` }));
-  if (!isPlainText(request.name, 120)) problems.push(problem('text', 'name', 'A name is up to 120 characters on one line.'));
+  const problems: Problem[] = scheduleProblems(request.schedule).map((found) => ({
+    ...found,
+    path: `schedule.${found.path}`,
+  }));
+  if (!isPlainText(request.name, 120))
+    problems.push(problem('text', 'name', 'A name is up to 120 characters on one line.'));
   const books = { ...context.booksOf(organisation), lockedPeriods: new Set<never>() };
   const { firstDay } = books.calendar;
   const date = books.today < firstDay ? firstDay : books.today;
@@ -126,15 +168,29 @@ function assertDue(context: WriteContext, row: RecurringRow, date: string): void
 }
 
 /** Posts one date of a journal. @returns the number of its entry */
-function postOn(context: WriteContext, organisation: number, person: number, row: RecurringRow, date: string): string {
+function postOn(
+  context: WriteContext,
+  organisation: number,
+  person: number,
+  row: RecurringRow,
+  date: string,
+): string {
   const books = context.booksOf(organisation);
   const request = row.entry as unknown as RecurringJournalRequest['entry'];
   const checked = checkEntry({ ...request, date }, books, 'recurring', RECURRING_KINDS);
   if (!checked.ok) {
-    throw new Refusal(422, checked.problems.map((found) => ({ ...found, message: `${row.name}, ${date}: ${found.message}` })));
+    throw new Refusal(
+      422,
+      checked.problems.map((found) => ({ ...found, message: `${row.name}, ${date}: ${found.message}` })),
+    );
   }
-  const { place, number } = new EntryAppender(context, { organisation, person, source: 'recurring' }, books).append(checked.value);
+  const { place, number } = new EntryAppender(context, { organisation, person, source: 'recurring' }, books).append(
+    checked.value,
+  );
   const settled = { settledAt: context.clock.moment(), settledBy: person };
-  context.db.insert(occurrence).values({ organisation, journal: row.id, date, state: 'posted', entry: place, ...settled }).run();
+  context.db
+    .insert(occurrence)
+    .values({ organisation, journal: row.id, date, state: 'posted', entry: place, ...settled })
+    .run();
   return number;
 }

@@ -1,4 +1,9 @@
-import type { OccurrenceAnswer, RecurringEntryRequest, RecurringJournalAnswer, ScheduleRequest } from '@just-ledger/contract';
+import type {
+  OccurrenceAnswer,
+  RecurringEntryRequest,
+  RecurringJournalAnswer,
+  ScheduleRequest,
+} from '@just-ledger/contract';
 import {
   addDays,
   addMonths,
@@ -31,7 +36,12 @@ export function recurringRowOf(db: Db, organisation: number, id: number): Recurr
 
 /** All recurring journals, in the order of their names. */
 export function recurringRows(db: Db, organisation: number): RecurringRow[] {
-  return db.select().from(recurringJournal).where(eq(recurringJournal.organisation, organisation)).orderBy(recurringJournal.name).all();
+  return db
+    .select()
+    .from(recurringJournal)
+    .where(eq(recurringJournal.organisation, organisation))
+    .orderBy(recurringJournal.name)
+    .all();
 }
 
 /** When a recurring journal falls due; one that has been ended falls due no more after that day. */
@@ -45,16 +55,29 @@ export function scheduleOf(row: RecurringRow): Schedule {
 /** The dates that are due and not yet posted or skipped, in order. */
 export function dueDates(db: Db, row: RecurringRow, today: CivilDate): CivilDate[] {
   const settled = settledDates(db, row);
-  return occurrencesOf(scheduleOf(row), settled, today, today).flatMap((one) => (one.state === 'due' ? [one.date] : []));
+  return occurrencesOf(scheduleOf(row), settled, today, today).flatMap((one) =>
+    one.state === 'due' ? [one.date] : [],
+  );
 }
 
 /** A recurring journal as it goes over the wire: its dates in the fiscal year of a day, and everything that is due. */
-export function recurringAnswer(db: Db, of: Organisation, row: RecurringRow, today: CivilDate, shown: CivilDate): RecurringJournalAnswer {
+export function recurringAnswer(
+  db: Db,
+  of: Organisation,
+  row: RecurringRow,
+  today: CivilDate,
+  shown: CivilDate,
+): RecurringJournalAnswer {
   const rows = occurrenceRows(db, row);
   const year = fiscalYearOf(of.calendar, shown);
   const to = year.last > today ? year.last : today;
   const settled = new Map(rows.map(({ one }) => [one.date, one.state]));
-  const details = new Map(rows.map(({ one, year: label, number }) => [one.date, { one, entry: label === null || number === null ? null : entryNumber(label, number) }]));
+  const details = new Map(
+    rows.map(({ one, year: label, number }) => [
+      one.date,
+      { one, entry: label === null || number === null ? null : entryNumber(label, number) },
+    ]),
+  );
   const schedule = scheduleOf(row);
   const dates = occurrencesOf(schedule, settled, today, to)
     .filter(({ date, state }) => state === 'due' || (date >= year.first && date <= year.last))
@@ -72,7 +95,9 @@ export function recurringAnswer(db: Db, of: Organisation, row: RecurringRow, tod
     amount: debitsOf(request, of),
     endedOn: row.endedOn,
     occurrences: dates,
-    next: occurrences(schedule, addMonths(today, 150)).filter((date) => date >= addDays(today, 1)).slice(0, 12),
+    next: occurrences(schedule, addMonths(today, 150))
+      .filter((date) => date >= addDays(today, 1))
+      .slice(0, 12),
     version: row.version,
   };
 }

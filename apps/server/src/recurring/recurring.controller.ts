@@ -31,7 +31,10 @@ export class RecurringController {
   }
 
   @Post()
-  keep(@CurrentOrganisation() of: Organisation, @Body() request: RecurringJournalRequest): Promise<RecurringJournalAnswer> {
+  keep(
+    @CurrentOrganisation() of: Organisation,
+    @Body() request: RecurringJournalRequest,
+  ): Promise<RecurringJournalAnswer> {
     return this.writer.run('keepRecurring', { organisation: of.id, request });
   }
 
@@ -51,7 +54,10 @@ export class RecurringController {
   }
 
   @Delete(':id')
-  end(@CurrentOrganisation() of: Organisation, @Param('id', ParseIntPipe) id: number): Promise<RecurringJournalAnswer> {
+  end(
+    @CurrentOrganisation() of: Organisation,
+    @Param('id', ParseIntPipe) id: number,
+  ): Promise<RecurringJournalAnswer> {
     return this.writer.run('endRecurring', { organisation: of.id, id });
   }
 

@@ -20,7 +20,8 @@ export function assertSameOrigin({ method, headers }: RequestHeaders, origin: st
   const { origin: from, 'sec-fetch-site': site } = headers;
   const own = [origin, `http://${host}`, `https://${host}`];
   if (from !== undefined && !own.includes(from)) throw refusal(`Changes from ${from} are not taken.`);
-  if (site !== undefined && site !== 'same-origin' && site !== 'none') throw refusal('Changes from another site are not taken.');
+  if (site !== undefined && site !== 'same-origin' && site !== 'none')
+    throw refusal('Changes from another site are not taken.');
 }
 
 /** Names that cannot be pointed here by a stranger: ours, localhost, plain addresses. */

@@ -7,7 +7,10 @@ import type { WriteContext } from '../workers/write-context.js';
 /** What changes people and sessions. Sessions go by the machine's clock, whatever date the books are at. */
 export const sessionCommands = {
   /** Creates the first person; refused as soon as there is one. @returns its id */
-  createFirstOwner(context: WriteContext, { email, name, passwordHash }: { email: string; name: string; passwordHash: string }): number {
+  createFirstOwner(
+    context: WriteContext,
+    { email, name, passwordHash }: { email: string; name: string; passwordHash: string },
+  ): number {
     if (context.db.select({ id: person.id }).from(person).limit(1).get()) {
       throw new Refusal(409, [problem('owner-exists', '', 'These books already have an owner. Sign in instead.')]);
     }
@@ -19,7 +22,10 @@ export const sessionCommands = {
   },
 
   /** Opens a session and forgets those that have expired. */
-  openSession(context: WriteContext, { personId, tokenHash, expiresAt }: { personId: number; tokenHash: string; expiresAt: string }): void {
+  openSession(
+    context: WriteContext,
+    { personId, tokenHash, expiresAt }: { personId: number; tokenHash: string; expiresAt: string },
+  ): void {
     const now = new Date().toISOString();
     context.db.delete(session).where(lt(session.expiresAt, now)).run();
     context.db.insert(session).values({ tokenHash, person: personId, createdAt: now, expiresAt }).run();

@@ -1,4 +1,10 @@
-import { Injectable, SetMetadata, createParamDecorator, type CanActivate, type ExecutionContext } from '@nestjs/common';
+import {
+  Injectable,
+  SetMetadata,
+  createParamDecorator,
+  type CanActivate,
+  type ExecutionContext,
+} from '@nestjs/common';
 import { Reflector } from '@nestjs/core';
 import type { MemberRole } from '@just-ledger/contract';
 import { problem } from '@just-ledger/core';
@@ -38,11 +44,16 @@ export class SessionGuard implements CanActivate {
     const person = token ? personOfToken(this.reader.db, token) : undefined;
     if (!person) throw new Refusal(401, [problem('signed-out', '', 'Sign in first.')]);
     const { organisation } = request.params as { organisation?: string };
-    request.signedIn = organisation === undefined ? { person } : { person, ...this.enter(request, person, organisation) };
+    request.signedIn =
+      organisation === undefined ? { person } : { person, ...this.enter(request, person, organisation) };
     return true;
   }
 
-  private enter(request: GuardedRequest, person: Person, text: string): { organisation: Organisation; role: MemberRole } {
+  private enter(
+    request: GuardedRequest,
+    person: Person,
+    text: string,
+  ): { organisation: Organisation; role: MemberRole } {
     const id = /^\d{1,9}$/.test(text) ? Number(text) : 0;
     const role = roleOf(this.reader.db, id, person.id);
     if (!role) throw notFound('organisation');
@@ -55,7 +66,9 @@ export class SessionGuard implements CanActivate {
 }
 
 /** The signed-in person of a request. */
-export const CurrentPerson = createParamDecorator((_: unknown, context: ExecutionContext): Person => signedIn(context).person);
+export const CurrentPerson = createParamDecorator(
+  (_: unknown, context: ExecutionContext): Person => signedIn(context).person,
+);
 
 /** The organisation of a request's path. */
 export const CurrentOrganisation = createParamDecorator((_: unknown, context: ExecutionContext): Organisation => {

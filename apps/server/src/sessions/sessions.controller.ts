@@ -44,16 +44,24 @@ export class SessionsController {
   /** Signs a person in. Only failures count towards the limit. */
   @Post('session')
   @HttpCode(200)
-  async signIn(@Body() body: SignInRequest, @Req() request: CookieRequest, @Res({ passthrough: true }) reply: CookieReply): Promise<SessionAnswer> {
+  async signIn(
+    @Body() body: SignInRequest,
+    @Req() request: CookieRequest,
+    @Res({ passthrough: true }) reply: CookieReply,
+  ): Promise<SessionAnswer> {
     const keys = [`address ${request.ip}`, `email ${body.email.trim().toLowerCase()}`];
     if (!keys.every((key) => this.limit.isOpen(key, Date.now()))) {
-      throw new Refusal(429, [problem('too-many-attempts', '', 'Too many failed attempts. Try again in a quarter of an hour.')]);
+      throw new Refusal(429, [
+        problem('too-many-attempts', '', 'Too many failed attempts. Try again in a quarter of an hour.'),
+      ]);
     }
     const person = personOfEmail(this.reader.db, body.email);
     const isRight = await verify(person?.passwordHash ?? (await this.decoy), body.password);
     if (!person || !isRight) {
       for (const key of keys) this.limit.failed(key, Date.now());
-      throw new Refusal(401, [problem('wrong-password', 'password', 'This address and password do not belong together.')]);
+      throw new Refusal(401, [
+        problem('wrong-password', 'password', 'This address and password do not belong together.'),
+      ]);
     }
     await this.open(person.id, request, reply);
     return { person: { email: person.email, name: person.name }, firstRun: false, today: this.reader.clock.today() };
@@ -71,11 +79,23 @@ export class SessionsController {
   /** Creates the first person of an installation and signs them in. */
   @Post('first-owner')
   @HttpCode(201)
-  async firstOwner(@Body() body: FirstOwnerRequest, @Req() request: CookieRequest, @Res({ passthrough: true }) reply: CookieReply): Promise<SessionAnswer> {
+  async firstOwner(
+    @Body() body: FirstOwnerRequest,
+    @Req() request: CookieRequest,
+    @Res({ passthrough: true }) reply: CookieReply,
+  ): Promise<SessionAnswer> {
     const passwordHash = await hashPassword(body.password);
-    const id = await this.writer.run('createFirstOwner', { email: body.email.trim(), name: body.name.trim(), passwordHash });
+    const id = await this.writer.run('createFirstOwner', {
+      email: body.email.trim(),
+      name: body.name.trim(),
+      passwordHash,
+    });
     await this.open(id, request, reply);
-    return { person: { email: body.email.trim(), name: body.name.trim() }, firstRun: false, today: this.reader.clock.today() };
+    return {
+      person: { email: body.email.trim(), name: body.name.trim() },
+      firstRun: false,
+      today: this.reader.clock.today(),
+    };
   }
 
   private async open(personId: number, request: FastifyRequest, reply: CookieReply): Promise<void> {
@@ -83,6 +103,12 @@ export class SessionsController {
     const expiresAt = new Date(Date.now() + FOURTEEN_DAYS * 1000).toISOString();
     await this.writer.run('openSession', { personId, tokenHash: hashToken(token), expiresAt });
     const secure = request.protocol === 'https';
-    reply.setCookie(SESSION_COOKIE, token, { path: '/', maxAge: FOURTEEN_DAYS, httpOnly: true, sameSite: 'strict', secure });
+    reply.setCookie(SESSION_COOKIE, token, {
+      path: '/',
+      maxAge: FOURTEEN_DAYS,
+      httpOnly: true,
+      sameSite: 'strict',
+      secure,
+    });
   }
 }

@@ -13,7 +13,9 @@ export async function createUnattendedOwner(): Promise<void> {
   try {
     if (!isFirstRun(context.db)) return;
     const passwordHash = await hashPassword(password);
-    context.transact(() => sessionCommands.createFirstOwner(context, { email, name: email.split('@')[0] ?? email, passwordHash }));
+    context.transact(() =>
+      sessionCommands.createFirstOwner(context, { email, name: email.split('@')[0] ?? email, passwordHash }),
+    );
   } finally {
     context.db.$client.close();
   }

@@ -35,7 +35,12 @@ import { ledgerView, reportDate, reportSpan, yearStart } from '../ledger/ledger-
 import type { Organisation } from '../organisations/organisation-store.js';
 
 /** The income statement that a query asks for. */
-export function incomeStatementReport(db: Db, of: Organisation, query: IncomeStatementQuery, today: CivilDate): IncomeStatementAnswer {
+export function incomeStatementReport(
+  db: Db,
+  of: Organisation,
+  query: IncomeStatementQuery,
+  today: CivilDate,
+): IncomeStatementAnswer {
   const { from, to } = reportSpan(query, of, today);
   const form = query.form ?? 'single-step';
   const flows = flowsBetween(db, ledgerView(db, of, query.asKnownOn), from, to);
@@ -56,10 +61,19 @@ export function incomeStatementReport(db: Db, of: Organisation, query: IncomeSta
 }
 
 /** The statement of changes in equity that a query asks for. */
-export function equityStatementReport(db: Db, of: Organisation, query: SpanQuery, today: CivilDate): EquityStatementAnswer {
+export function equityStatementReport(
+  db: Db,
+  of: Organisation,
+  query: SpanQuery,
+  today: CivilDate,
+): EquityStatementAnswer {
   const { from, to } = reportSpan(query, of, today);
   const chart = loadChart(db, of.id);
-  const statement = equityStatement(chart, of.kind, equityFlows(db, of, ledgerView(db, of, query.asKnownOn), from, to));
+  const statement = equityStatement(
+    chart,
+    of.kind,
+    equityFlows(db, of, ledgerView(db, of, query.asKnownOn), from, to),
+  );
   const write = (amount: EquityStatement['rows'][number]['total']): string => formatAmount(amount, of.baseCurrency);
   return {
     ...heading(of, STATEMENT_WORDS[of.kind].equityStatement, spanLine(of.calendar, from, to)),
@@ -71,9 +85,11 @@ export function equityStatementReport(db: Db, of: Organisation, query: SpanQuery
       account: account?.number ?? null,
     })),
     rows: statement.rows.map(({ key, label, amounts, total }) => ({
-      row: key === 'net-result' ? 'carry' : key === 'opening-equity' || key === 'closing-equity' ? 'total' : 'account',
+      row:
+        key === 'net-result' ? 'carry' : key === 'opening-equity' || key === 'closing-equity' ? 'total' : 'account',
       key,
-      label: key === 'opening-equity' ? `At ${longDate(from)}` : key === 'closing-equity' ? `At ${longDate(to)}` : label,
+      label:
+        key === 'opening-equity' ? `At ${longDate(from)}` : key === 'closing-equity' ? `At ${longDate(to)}` : label,
       amounts: amounts.map(write),
       total: write(total),
     })),
@@ -81,7 +97,12 @@ export function equityStatementReport(db: Db, of: Organisation, query: SpanQuery
 }
 
 /** The balance sheet that a query asks for. */
-export function balanceSheetReport(db: Db, of: Organisation, query: BalanceSheetQuery, today: CivilDate): BalanceSheetAnswer {
+export function balanceSheetReport(
+  db: Db,
+  of: Organisation,
+  query: BalanceSheetQuery,
+  today: CivilDate,
+): BalanceSheetAnswer {
   const asAt = reportDate(query.asAt, 'asAt', of, today, today);
   const view = ledgerView(db, of, query.asKnownOn);
   const chart = loadChart(db, of.id);
@@ -127,7 +148,13 @@ export function equityFlows(db: Db, of: Organisation, view: LedgerView, from: Ci
 }
 
 /** A span that begins before the books do: what was brought forward is a year of its own. */
-function flowsFromBeforeBooks(db: Db, of: Organisation, view: LedgerView, from: CivilDate, to: CivilDate): EquityFlows {
+function flowsFromBeforeBooks(
+  db: Db,
+  of: Organisation,
+  view: LedgerView,
+  from: CivilDate,
+  to: CivilDate,
+): EquityFlows {
   const { firstDay } = of.calendar;
   const years: YearFlows[] = [
     {
@@ -135,7 +162,11 @@ function flowsFromBeforeBooks(db: Db, of: Organisation, view: LedgerView, from: 
       span: flowsBetween(db, view, from, earlierOf(dayBefore(firstDay), to)),
     },
   ];
-  for (let year: FiscalYear = fiscalYearOf(of.calendar, firstDay); year.first <= to; year = nextFiscalYear(of.calendar, year)) {
+  for (
+    let year: FiscalYear = fiscalYearOf(of.calendar, firstDay);
+    year.first <= to;
+    year = nextFiscalYear(of.calendar, year)
+  ) {
     years.push({ lead: [], span: flowsBetween(db, view, year.first, earlierOf(year.last, to)) });
   }
   return { base: [], years };

@@ -11,7 +11,13 @@ import { writeCsv } from '../csv/csv.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { CurrentOrganisation } from '../sessions/session-guard.js';
 import { Reader } from '../workers/workers.module.js';
-import { balanceSheetReport, equityRows, equityStatementReport, incomeStatementReport, statementRows } from './statement-reports.js';
+import {
+  balanceSheetReport,
+  equityRows,
+  equityStatementReport,
+  incomeStatementReport,
+  statementRows,
+} from './statement-reports.js';
 
 const COLUMNS = ['row', 'key', 'label', 'account', 'amount'];
 const CSV = 'text/csv; charset=utf-8';
@@ -22,7 +28,10 @@ export class StatementsController {
   constructor(private readonly reader: Reader) {}
 
   @Get('income-statement')
-  incomeStatement(@CurrentOrganisation() of: Organisation, @Query() query: IncomeStatementQuery): IncomeStatementAnswer {
+  incomeStatement(
+    @CurrentOrganisation() of: Organisation,
+    @Query() query: IncomeStatementQuery,
+  ): IncomeStatementAnswer {
     return incomeStatementReport(this.reader.db, of, query, this.reader.clock.today());
   }
 
@@ -40,7 +49,11 @@ export class StatementsController {
   @Get('equity-statement.csv')
   @Header('content-type', CSV)
   equityStatementCsv(@CurrentOrganisation() of: Organisation, @Query() query: SpanQuery): string {
-    return writeCsv(['row', 'key', 'label', 'component', 'account', 'amount'], equityRows(this.equityStatement(of, query)), ['amount']);
+    return writeCsv(
+      ['row', 'key', 'label', 'component', 'account', 'amount'],
+      equityRows(this.equityStatement(of, query)),
+      ['amount'],
+    );
   }
 
   @Get('balance-sheet')

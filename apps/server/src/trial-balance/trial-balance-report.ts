@@ -18,7 +18,12 @@ import { flowsAtDate, ledgerView, reportDate, yearStart } from '../ledger/ledger
 import type { Organisation } from '../organisations/organisation-store.js';
 
 /** The trial balance that a query asks for. */
-export function trialBalanceReport(db: Db, of: Organisation, query: TrialBalanceQuery, today: CivilDate): TrialBalanceAnswer {
+export function trialBalanceReport(
+  db: Db,
+  of: Organisation,
+  query: TrialBalanceQuery,
+  today: CivilDate,
+): TrialBalanceAnswer {
   const asAt = reportDate(query.asAt, 'asAt', of, today, today);
   const stage = query.stage ?? 'adjusted';
   const view = ledgerView(db, of, query.asKnownOn);
@@ -32,7 +37,12 @@ export function trialBalanceReport(db: Db, of: Organisation, query: TrialBalance
 }
 
 /** A trial balance as it goes over the wire; earlier results are the row without an account. */
-export function trialBalanceAnswer(of: TrialBalance, asAt: CivilDate, stage: TrialBalanceStage, currency: CurrencyCode): TrialBalanceAnswer {
+export function trialBalanceAnswer(
+  of: TrialBalance,
+  asAt: CivilDate,
+  stage: TrialBalanceStage,
+  currency: CurrencyCode,
+): TrialBalanceAnswer {
   const write = (amount: number): string => (amount === 0 ? '' : formatAmount(minor(amount), currency));
   const { earlierResults } = of;
   const rows = of.rows.map(({ account, debit, credit }) => ({
@@ -70,7 +80,14 @@ export function trialBalanceRows(of: TrialBalanceAnswer): string[][] {
  * Adjusting flows of the year from before a date, with the later reversals that take them back: a reversal counts
  * exactly when what it reverses does.
  */
-function adjustmentsBefore(db: Db, of: Organisation, view: LedgerView, start: CivilDate, before: CivilDate, asAt: CivilDate): LedgerFlow[] {
+function adjustmentsBefore(
+  db: Db,
+  of: Organisation,
+  view: LedgerView,
+  start: CivilDate,
+  before: CivilDate,
+  asAt: CivilDate,
+): LedgerFlow[] {
   const known = view.knownTo ?? Number.MAX_SAFE_INTEGER;
   const rows = db.all<{ account: number; amount: number }>(sql`
     SELECT l.account AS account, sum(l.amount) AS amount
@@ -80,6 +97,9 @@ function adjustmentsBefore(db: Db, of: Organisation, view: LedgerView, start: Ci
     WHERE e.organisation = ${of.id} AND e.stage = 'adjusting' AND e.date BETWEEN ${start} AND ${asAt}
       AND coalesce(o.date, e.date) < ${before} AND e.place <= ${known}
     GROUP BY l.account`);
-  return rows.map((row) => ({ account: row.account as LedgerFlow['account'], stage: 'adjusting', amount: minor(row.amount) }));
+  return rows.map((row) => ({
+    account: row.account as LedgerFlow['account'],
+    stage: 'adjusting',
+    amount: minor(row.amount),
+  }));
 }
-

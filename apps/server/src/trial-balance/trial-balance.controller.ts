@@ -19,6 +19,9 @@ export class TrialBalanceController {
   @Get('trial-balance.csv')
   @Header('content-type', 'text/csv; charset=utf-8')
   csv(@CurrentOrganisation() of: Organisation, @Query() query: TrialBalanceQuery): string {
-    return writeCsv(['account', 'name', 'debit', 'credit'], trialBalanceRows(this.json(of, query)), ['debit', 'credit']);
+    return writeCsv(['account', 'name', 'debit', 'credit'], trialBalanceRows(this.json(of, query)), [
+      'debit',
+      'credit',
+    ]);
   }
 }

@@ -17,7 +17,10 @@ export class TaskWorker<Tasks extends TaskTable> {
   }
 
   /** Asks for a task. @throws {Refusal} as the task does */
-  run<Name extends keyof Tasks & string>(name: Name, args: Parameters<Tasks[Name]>[1]): Promise<ReturnType<Tasks[Name]>> {
+  run<Name extends keyof Tasks & string>(
+    name: Name,
+    args: Parameters<Tasks[Name]>[1],
+  ): Promise<ReturnType<Tasks[Name]>> {
     if (this.failure) return Promise.reject(this.failure);
     const question: Question = { id: (this.lastId += 1), name, args };
     return new Promise((resolve, reject) => {

@@ -17,7 +17,13 @@ export interface Question {
 export type Answer =
   | { readonly id: number; readonly is: 'done'; readonly value: unknown }
   | { readonly id: number; readonly is: 'refused'; readonly status: number; readonly problems: readonly Problem[] }
-  | { readonly id: number; readonly is: 'failed'; readonly message: string; readonly code?: string | undefined; readonly stack?: string | undefined };
+  | {
+      readonly id: number;
+      readonly is: 'failed';
+      readonly message: string;
+      readonly code?: string | undefined;
+      readonly stack?: string | undefined;
+    };
 
 /** In a worker thread: answers questions with a function until the thread ends. */
 export function answerWith(work: (name: string, args: unknown) => unknown): void {

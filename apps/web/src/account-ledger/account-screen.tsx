@@ -16,7 +16,11 @@ import { request, withQuery } from '../request/request.js';
 const ledgerQuery = (id: number, account: string, from: string, to: string) =>
   infiniteQueryOptions({
     queryKey: ['organisation', String(id), 'account-ledger', account, from, to],
-    queryFn: ({ pageParam }) => request<AccountLedgerAnswer>('GET', withQuery(paths.accountLedger(id), { account, from, to, after: pageParam, limit: 200 })),
+    queryFn: ({ pageParam }) =>
+      request<AccountLedgerAnswer>(
+        'GET',
+        withQuery(paths.accountLedger(id), { account, from, to, after: pageParam, limit: 200 }),
+      ),
     initialPageParam: '',
     getNextPageParam: (page) => page.next ?? undefined,
   });
@@ -28,11 +32,25 @@ export default function AccountScreen({ slot }: ScreenProps) {
   const [number, setNumber] = useSheetParam('account', slot);
   const choose = (
     <div style={{ width: 300, borderBottom: '1px solid var(--ink)' }}>
-      <AccountField accounts={accounts.filter((one) => !one.heading)} value={number} label="Account" placeholder="number or name" autoFocus={number === ''} onChange={(chosen) => setNumber(chosen || undefined)} />
+      <AccountField
+        accounts={accounts.filter((one) => !one.heading)}
+        value={number}
+        label="Account"
+        placeholder="number or name"
+        autoFocus={number === ''}
+        onChange={(chosen) => setNumber(chosen || undefined)}
+      />
     </div>
   );
   if (!accounts.some((one) => one.number === number)) {
-    return <Sheet title="Account ledger">{choose}<Empty><p>Choose an account by its number or part of its name.</p></Empty></Sheet>;
+    return (
+      <Sheet title="Account ledger">
+        {choose}
+        <Empty>
+          <p>Choose an account by its number or part of its name.</p>
+        </Empty>
+      </Sheet>
+    );
   }
   return <Ledger number={number} choose={choose} />;
 }
@@ -40,47 +58,115 @@ export default function AccountScreen({ slot }: ScreenProps) {
 function Ledger({ number, choose }: { number: string; choose: React.ReactNode }) {
   const address = useAddress();
   const { organisation, currency, from, to } = useBooks();
-  const { data, hasNextPage, fetchNextPage, isFetchingNextPage } = useSuspenseInfiniteQuery(ledgerQuery(organisation.id, number, from, to));
+  const { data, hasNextPage, fetchNextPage, isFetchingNextPage } = useSuspenseInfiniteQuery(
+    ledgerQuery(organisation.id, number, from, to),
+  );
   const [first] = data.pages;
   const end = useRef<HTMLDivElement>(null);
   if (!first) return null;
   const rows = data.pages.flatMap((page) => page.rows);
-  const points = [{ balance: Number(first.broughtForward) }, ...rows.map((row) => ({ balance: Number(row.balance) }))];
+  const points = [
+    { balance: Number(first.broughtForward) },
+    ...rows.map((row) => ({ balance: Number(row.balance) })),
+  ];
   return (
     <Sheet
       title={`${first.account} ${first.name}`}
       aside={`${shortDate(from)} to ${shortDate(to)}`}
-      tools={<>{choose}<a className="act" href={withQuery(`${paths.accountLedger(organisation.id)}.csv`, { account: number, from, to })} download={`ledger-${number}.csv`}>Save as CSV</a></>}
+      tools={
+        <>
+          {choose}
+          <a
+            className="act"
+            href={withQuery(`${paths.accountLedger(organisation.id)}.csv`, { account: number, from, to })}
+            download={`ledger-${number}.csv`}
+          >
+            Save as CSV
+          </a>
+        </>
+      }
     >
       {rows.length > 1 && (
         <div style={{ height: 64, flex: 'none', marginBottom: 6 }} aria-hidden="true">
           <ResponsiveContainer width="100%" height="100%">
-            <LineChart data={points} margin={{ top: 4, right: 2, bottom: 4, left: 2 }}>
+            <LineChart accessibilityLayer={false} data={points} margin={{ top: 4, right: 2, bottom: 4, left: 2 }}>
               <YAxis hide domain={['dataMin', 'dataMax']} />
               <ReferenceLine y={0} stroke="var(--rule)" />
-              <Line type="stepAfter" dataKey="balance" stroke="var(--ink)" strokeWidth={1.3} dot={false} isAnimationActive={false} />
+              <Line
+                type="stepAfter"
+                dataKey="balance"
+                stroke="var(--ink)"
+                strokeWidth={1.3}
+                dot={false}
+                isAnimationActive={false}
+              />
             </LineChart>
           </ResponsiveContainer>
         </div>
       )}
       <table className="ruled tight">
-        <thead><tr><th>Date</th><th>Entry</th><th>Explanation</th><th>Opposite account</th><th className="num">Debit</th><th className="num">Credit</th><th className="num">Balance</th></tr></thead>
+        <thead>
+          <tr>
+            <th>Date</th>
+            <th>Entry</th>
+            <th>Explanation</th>
+            <th>Opposite account</th>
+            <th className="num">Debit</th>
+            <th className="num">Credit</th>
+            <th className="num">Balance</th>
+          </tr>
+        </thead>
         <tbody>
-          <tr><td className="nowrap soft">{shortDate(from)}</td><td /><td className="soft" colSpan={4}>brought forward</td><td className="num soft">{shownWithSide(first.broughtForward, currency)}</td></tr>
+          <tr>
+            <td className="nowrap soft">{shortDate(from)}</td>
+            <td />
+            <td className="soft" colSpan={4}>
+              brought forward
+            </td>
+            <td className="num soft">{shownWithSide(first.broughtForward, currency)}</td>
+          </tr>
           {rows.map((row, place) => (
             <tr key={`${row.entry} ${place}`}>
               <td className="nowrap">{shortDate(parseCivilDate(row.date))}</td>
-              <td className="nowrap">{row.entry ? <Link className="act" to={address.href('journal', { entry: row.entry })}>{row.entry}</Link> : ''}</td>
-              <td>{row.entry ? row.explanation : <span className="brass">{row.explanation}</span>}{(row.note || row.contact) && <span className="soft small"> · {[row.contact, row.note].filter(Boolean).join(' · ')}</span>}</td>
+              <td className="nowrap">
+                {row.entry ? (
+                  <Link className="act" to={address.href('journal', { entry: row.entry })}>
+                    {row.entry}
+                  </Link>
+                ) : (
+                  ''
+                )}
+              </td>
+              <td>
+                {row.entry ? row.explanation : <span className="brass">{row.explanation}</span>}
+                {(row.note || row.contact) && (
+                  <span className="soft small"> · {[row.contact, row.note].filter(Boolean).join(' · ')}</span>
+                )}
+              </td>
               <td className="soft">{row.opposite}</td>
-              <td className="num col">{shown(row.debit, currency)}</td><td className="num col">{shown(row.credit, currency)}</td><td className="num col">{shownWithSide(row.balance, currency)}</td>
+              <td className="num col">{shown(row.debit, currency)}</td>
+              <td className="num col">{shown(row.credit, currency)}</td>
+              <td className="num col">{shownWithSide(row.balance, currency)}</td>
             </tr>
           ))}
         </tbody>
-        <tfoot><tr className="sums"><td colSpan={6} style={{ borderTop: 0 }}>{hasNextPage ? '' : `At ${shortDate(to)}`}</td><td className="num">{shownWithSide(first.closing, currency)}</td></tr></tfoot>
+        <tfoot>
+          <tr className="sums">
+            <td colSpan={6} style={{ borderTop: 0 }}>
+              {hasNextPage ? '' : `At ${shortDate(to)}`}
+            </td>
+            <td className="num">{shownWithSide(first.closing, currency)}</td>
+          </tr>
+        </tfoot>
       </table>
       {rows.length === 0 && <p className="empty">Nothing was posted to it in this span.</p>}
-      <div ref={end}>{hasNextPage && <button className="act" type="button" disabled={isFetchingNextPage} onClick={() => void fetchNextPage()}>{isFetchingNextPage ? 'Reading …' : 'Show more lines'}</button>}</div>
+      <div ref={end}>
+        {hasNextPage && (
+          <button className="act" type="button" disabled={isFetchingNextPage} onClick={() => void fetchNextPage()}>
+            {isFetchingNextPage ? 'Reading …' : 'Show more lines'}
+          </button>
+        )}
+      </div>
     </Sheet>
   );
 }

@@ -1,34 +1,89 @@
 import { useState, type FormEvent } from 'react';
 import { Button, Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
 import { paths, type AccountAnswer, type AccountRequest } from '@just-ledger/contract';
-import { ACCOUNT_ROLES, CLASSIFICATIONS, CLOSED_ROLES, CURRENCY_CODES, ELEMENTS, ELEMENT_LABELS, classificationsOf, elementFromNumber, proposedClassification, type AccountRole, type Classification, type Element } from '@just-ledger/core';
+import {
+  ACCOUNT_ROLES,
+  CLASSIFICATIONS,
+  CLOSED_ROLES,
+  CURRENCY_CODES,
+  ELEMENTS,
+  ELEMENT_LABELS,
+  classificationsOf,
+  elementFromNumber,
+  proposedClassification,
+  type AccountRole,
+  type Classification,
+  type Element,
+} from '@just-ledger/core';
 import { useBooks } from '../frame/books-queries.js';
 import { Trouble } from '../frame/sheet.js';
 import { RequestRefused, request } from '../request/request.js';
 import { useChange } from '../request/use-change.js';
 
 interface Fields {
-  number: string; name: string; element: string; classification: string; parent: string; contra: boolean; control: boolean;
-  currency: string; typedEntries: boolean; active: boolean; role: string; closesTo: string; share: string;
+  number: string;
+  name: string;
+  element: string;
+  classification: string;
+  parent: string;
+  contra: boolean;
+  control: boolean;
+  currency: string;
+  typedEntries: boolean;
+  active: boolean;
+  role: string;
+  closesTo: string;
+  share: string;
 }
 
 /** An account's particulars: element and place proposed from its number, all changeable that history allows. */
-export function AccountForm({ accounts, account, onDone }: { accounts: readonly AccountAnswer[]; account?: AccountAnswer; onDone: () => void }) {
+export function AccountForm({
+  accounts,
+  account,
+  onDone,
+}: {
+  accounts: readonly AccountAnswer[];
+  account?: AccountAnswer;
+  onDone: () => void;
+}) {
   const { organisation } = useBooks();
   const [fields, setFields] = useState<Fields>({
-    number: account?.number ?? '', name: account?.name ?? '', element: account?.element ?? '', classification: account?.classification ?? '', parent: account?.parent ?? '', contra: account?.contra ?? false,
-    control: Boolean(account?.control), currency: account?.currency ?? '', typedEntries: account?.typedEntries ?? true, active: account?.active ?? true, role: account?.role ?? '', closesTo: account?.closesTo ?? '', share: account?.share === null || account === undefined ? '' : String(account.share),
+    number: account?.number ?? '',
+    name: account?.name ?? '',
+    element: account?.element ?? '',
+    classification: account?.classification ?? '',
+    parent: account?.parent ?? '',
+    contra: account?.contra ?? false,
+    control: Boolean(account?.control),
+    currency: account?.currency ?? '',
+    typedEntries: account?.typedEntries ?? true,
+    active: account?.active ?? true,
+    role: account?.role ?? '',
+    closesTo: account?.closesTo ?? '',
+    share: account?.share === null || account === undefined ? '' : String(account.share),
   });
   const element = (fields.element || elementFromNumber(fields.number) || 'asset') as Element;
   const classification = (fields.classification || proposedClassification(element, fields.number)) as Classification;
   const set = (change: Partial<Fields>): void => setFields({ ...fields, ...change });
   const save = useChange(() => {
     const body: AccountRequest = {
-      number: fields.number, name: fields.name, element, classification, contra: fields.contra, typedEntries: fields.typedEntries, active: fields.active,
-      ...(fields.parent && { parent: fields.parent }), ...(fields.control && { control: 'yes' }), ...(fields.currency && { currency: fields.currency }), ...(fields.role && { role: fields.role }),
-      ...(fields.closesTo && { closesTo: fields.closesTo }), ...(fields.share && { share: Number(fields.share) }),
+      number: fields.number,
+      name: fields.name,
+      element,
+      classification,
+      contra: fields.contra,
+      typedEntries: fields.typedEntries,
+      active: fields.active,
+      ...(fields.parent && { parent: fields.parent }),
+      ...(fields.control && { control: 'yes' }),
+      ...(fields.currency && { currency: fields.currency }),
+      ...(fields.role && { role: fields.role }),
+      ...(fields.closesTo && { closesTo: fields.closesTo }),
+      ...(fields.share && { share: Number(fields.share) }),
     };
-    return account ? request('PUT', paths.account(organisation.id, account.id), { ...body, version: account.version }) : request('POST', paths.accounts(organisation.id), body);
+    return account
+      ? request('PUT', paths.account(organisation.id, account.id), { ...body, version: account.version })
+      : request('POST', paths.accounts(organisation.id), body);
   });
   const remove = useChange(() => request('DELETE', paths.account(organisation.id, account?.id ?? 0)));
   const refusal = save.error instanceof RequestRefused ? save.error : undefined;
@@ -37,52 +92,181 @@ export function AccountForm({ accounts, account, onDone }: { accounts: readonly 
     event.preventDefault();
     save.mutate(undefined, { onSuccess: onDone });
   };
-  const roles = (Object.keys(ACCOUNT_ROLES) as AccountRole[]).filter((role) => (ACCOUNT_ROLES[role].elements as readonly Element[]).includes(element));
+  const roles = (Object.keys(ACCOUNT_ROLES) as AccountRole[]).filter((role) =>
+    (ACCOUNT_ROLES[role].elements as readonly Element[]).includes(element),
+  );
   const isPosted = (account?.lines ?? 0) > 0;
   return (
-    <form onSubmit={submit} style={{ padding: '10px 8px 14px', borderBottom: account ? 0 : '1px solid var(--rule)' }} aria-label={account ? `Change ${account.number}` : 'Add an account'}>
+    <form
+      onSubmit={submit}
+      style={{ padding: '10px 8px 14px', borderBottom: account ? 0 : '1px solid var(--rule)' }}
+      aria-label={account ? `Change ${account.number}` : 'Add an account'}
+    >
       <div style={{ display: 'grid', gridTemplateColumns: '110px 1.6fr 1fr 1fr', gap: '14px 18px' }}>
-        <TextField label="Number" required autoFocus value={fields.number} onChange={(event) => set({ number: event.target.value })} {...wrong('number')} />
-        <TextField label="Name" required value={fields.name} onChange={(event) => set({ name: event.target.value })} {...wrong('name')} />
-        <TextField select label="Element" value={element} disabled={isPosted} onChange={(event) => set({ element: event.target.value, classification: '', role: '' })} error={wrong('element').error} helperText={wrong('element').helperText ?? (isPosted ? `${account?.lines} lines stand on it` : undefined)}>
-          {ELEMENTS.map((one) => <MenuItem key={one} value={one}>{ELEMENT_LABELS[one]}</MenuItem>)}
+        <TextField
+          label="Number"
+          required
+          autoFocus
+          value={fields.number}
+          onChange={(event) => set({ number: event.target.value })}
+          {...wrong('number')}
+        />
+        <TextField
+          label="Name"
+          required
+          value={fields.name}
+          onChange={(event) => set({ name: event.target.value })}
+          {...wrong('name')}
+        />
+        <TextField
+          select
+          label="Element"
+          value={element}
+          disabled={isPosted}
+          onChange={(event) => set({ element: event.target.value, classification: '', role: '' })}
+          error={wrong('element').error}
+          helperText={wrong('element').helperText ?? (isPosted ? `${account?.lines} lines stand on it` : undefined)}
+        >
+          {ELEMENTS.map((one) => (
+            <MenuItem key={one} value={one}>
+              {ELEMENT_LABELS[one]}
+            </MenuItem>
+          ))}
         </TextField>
-        <TextField select label="Shown under" value={classification} onChange={(event) => set({ classification: event.target.value })} {...wrong('classification')}>
-          {classificationsOf(element).map((one) => <MenuItem key={one} value={one}>{CLASSIFICATIONS[one].label}</MenuItem>)}
+        <TextField
+          select
+          label="Shown under"
+          value={classification}
+          onChange={(event) => set({ classification: event.target.value })}
+          {...wrong('classification')}
+        >
+          {classificationsOf(element).map((one) => (
+            <MenuItem key={one} value={one}>
+              {CLASSIFICATIONS[one].label}
+            </MenuItem>
+          ))}
         </TextField>
-        <TextField select label="Under heading" value={fields.parent} onChange={(event) => set({ parent: event.target.value })} {...wrong('parent')}>
+        <TextField
+          select
+          label="Under heading"
+          value={fields.parent}
+          onChange={(event) => set({ parent: event.target.value })}
+          {...wrong('parent')}
+        >
           <MenuItem value="">none</MenuItem>
-          {accounts.filter((one) => one.element === element && one.lines === 0 && one.number !== account?.number).map((one) => <MenuItem key={one.id} value={one.number}>{one.number} {one.name}</MenuItem>)}
+          {accounts
+            .filter((one) => one.element === element && one.lines === 0 && one.number !== account?.number)
+            .map((one) => (
+              <MenuItem key={one.id} value={one.number}>
+                {one.number} {one.name}
+              </MenuItem>
+            ))}
         </TextField>
-        <TextField select label="What it does" value={fields.role} onChange={(event) => set({ role: event.target.value, contra: ['drawings', 'dividends', 'treasury-shares'].includes(event.target.value) })} {...wrong('role')}>
+        <TextField
+          select
+          label="What it does"
+          value={fields.role}
+          onChange={(event) =>
+            set({
+              role: event.target.value,
+              contra: ['drawings', 'dividends', 'treasury-shares'].includes(event.target.value),
+            })
+          }
+          {...wrong('role')}
+        >
           <MenuItem value="">nothing special</MenuItem>
-          {roles.map((role) => <MenuItem key={role} value={role}>{ACCOUNT_ROLES[role].label}</MenuItem>)}
+          {roles.map((role) => (
+            <MenuItem key={role} value={role}>
+              {ACCOUNT_ROLES[role].label}
+            </MenuItem>
+          ))}
         </TextField>
-        <TextField select label="Own currency" value={fields.currency} disabled={isPosted} onChange={(event) => set({ currency: event.target.value })} {...wrong('currency')}>
+        <TextField
+          select
+          label="Own currency"
+          value={fields.currency}
+          disabled={isPosted}
+          onChange={(event) => set({ currency: event.target.value })}
+          {...wrong('currency')}
+        >
           <MenuItem value="">{organisation.baseCurrency}, as the books</MenuItem>
-          {CURRENCY_CODES.filter((code) => code !== organisation.baseCurrency).map((code) => <MenuItem key={code} value={code}>{code}</MenuItem>)}
+          {CURRENCY_CODES.filter((code) => code !== organisation.baseCurrency).map((code) => (
+            <MenuItem key={code} value={code}>
+              {code}
+            </MenuItem>
+          ))}
         </TextField>
         {CLOSED_ROLES.has(fields.role as AccountRole) ? (
-          <TextField select label="Closed into" value={fields.closesTo} onChange={(event) => set({ closesTo: event.target.value })} {...wrong('closesTo')}>
+          <TextField
+            select
+            label="Closed into"
+            value={fields.closesTo}
+            onChange={(event) => set({ closesTo: event.target.value })}
+            {...wrong('closesTo')}
+          >
             <MenuItem value="">where the result goes</MenuItem>
-            {accounts.filter((one) => one.element === 'equity' && !CLOSED_ROLES.has(one.role as AccountRole)).map((one) => <MenuItem key={one.id} value={one.number}>{one.number} {one.name}</MenuItem>)}
+            {accounts
+              .filter((one) => one.element === 'equity' && !CLOSED_ROLES.has(one.role as AccountRole))
+              .map((one) => (
+                <MenuItem key={one.id} value={one.number}>
+                  {one.number} {one.name}
+                </MenuItem>
+              ))}
           </TextField>
         ) : fields.role === 'owner-capital' ? (
-          <TextField label="Share of the result" value={fields.share} onChange={(event) => set({ share: event.target.value.replace(/\D/g, '') })} error={wrong('share').error} helperText={wrong('share').helperText ?? 'a whole weight, such as 3 of 3 to 2'} />
-        ) : <span />}
+          <TextField
+            label="Share of the result"
+            value={fields.share}
+            onChange={(event) => set({ share: event.target.value.replace(/\D/g, '') })}
+            error={wrong('share').error}
+            helperText={wrong('share').helperText ?? 'a whole weight, such as 3 of 3 to 2'}
+          />
+        ) : (
+          <span />
+        )}
       </div>
       <div className="row" style={{ marginTop: 10 }}>
-        {([['contra', 'contra: usually on the opposite side'], ...(element === 'asset' || element === 'liability' ? [['control', 'control account: each line names a contact']] : []), ['typedEntries', 'takes typed entries'], ['active', 'in use']] as [keyof Fields, string][]).map(([field, label]) => (
-          <FormControlLabel key={field} control={<Checkbox size="small" checked={Boolean(fields[field])} onChange={(event) => set({ [field]: event.target.checked })} />} label={<span className="small">{label}</span>} />
+        {(
+          [
+            ['contra', 'contra: usually on the opposite side'],
+            ...(element === 'asset' || element === 'liability'
+              ? [['control', 'control account: each line names a contact']]
+              : []),
+            ['typedEntries', 'takes typed entries'],
+            ['active', 'in use'],
+          ] as [keyof Fields, string][]
+        ).map(([field, label]) => (
+          <FormControlLabel
+            key={field}
+            control={
+              <Checkbox
+                size="small"
+                checked={Boolean(fields[field])}
+                onChange={(event) => set({ [field]: event.target.checked })}
+              />
+            }
+            label={<span className="small">{label}</span>}
+          />
         ))}
       </div>
-      {refusal && !['number', 'name', 'element', 'classification', 'parent', 'role', 'currency', 'closesTo', 'share'].some((path) => refusal.at(path)) && <Trouble error={refusal} />}
+      {refusal &&
+        !['number', 'name', 'element', 'classification', 'parent', 'role', 'currency', 'closesTo', 'share'].some(
+          (path) => refusal.at(path),
+        ) && <Trouble error={refusal} />}
       {save.error && !refusal && <Trouble error={save.error} />}
       <Trouble error={remove.error} />
       <div className="row" style={{ marginTop: 8 }}>
-        <Button type="submit" variant="contained" disabled={save.isPending}>{account ? 'Keep' : 'Add'}</Button>
-        <Button variant="outlined" onClick={onDone}>Leave it</Button>
-        {account && !isPosted && <button className="act small" type="button" onClick={() => remove.mutate(undefined, { onSuccess: onDone })}>remove from the chart</button>}
+        <Button type="submit" variant="contained" disabled={save.isPending}>
+          {account ? 'Keep' : 'Add'}
+        </Button>
+        <Button variant="outlined" onClick={onDone}>
+          Leave it
+        </Button>
+        {account && !isPosted && (
+          <button className="act small" type="button" onClick={() => remove.mutate(undefined, { onSuccess: onDone })}>
+            remove from the chart
+          </button>
+        )}
       </div>
     </form>
   );

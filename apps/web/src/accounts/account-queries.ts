@@ -4,4 +4,7 @@ import { request, withQuery } from '../request/request.js';
 
 /** The chart with balances at a date. */
 export const accountsQuery = (id: number, asAt: string) =>
-  queryOptions({ queryKey: ['organisation', String(id), 'accounts', asAt], queryFn: () => request<AccountAnswer[]>('GET', withQuery(paths.accounts(id), { asAt })) });
+  queryOptions({
+    queryKey: ['organisation', String(id), 'accounts', asAt],
+    queryFn: () => request<AccountAnswer[]>('GET', withQuery(paths.accounts(id), { asAt })),
+  });

@@ -3,7 +3,20 @@ import { TextField } from '@mui/material';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { paths, type AccountAnswer, type ImportAnswer } from '@just-ledger/contract';
-import { CLASSIFICATIONS, ELEMENTS, ELEMENT_LABELS, dayBefore, displayAmount, elementFromNumber, minor, parseAmount, parseCivilDate, shortDate, type Classification, type CurrencyCode } from '@just-ledger/core';
+import {
+  CLASSIFICATIONS,
+  ELEMENTS,
+  ELEMENT_LABELS,
+  dayBefore,
+  displayAmount,
+  elementFromNumber,
+  minor,
+  parseAmount,
+  parseCivilDate,
+  shortDate,
+  type Classification,
+  type CurrencyCode,
+} from '@just-ledger/core';
 import { useAddress, useSheetParam } from '../frame/address.js';
 import { useBooks } from '../frame/books-queries.js';
 import type { ScreenProps } from '../frame/frame.js';
@@ -35,39 +48,133 @@ export default function ChartScreen({ slot }: ScreenProps) {
     <Sheet
       title="Chart of accounts"
       aside={`${accounts.length - headings} accounts${headings ? `, ${headings} headings` : ''}`}
-      tools={<><button className="act" type="button" onClick={() => setOpen('new')}>Add an account</button><ImportButton /><a className="act" href={paths.accountsCsv(organisation.id)} download="chart.csv">Save as CSV</a></>}
+      tools={
+        <>
+          <button className="act" type="button" onClick={() => setOpen('new')}>
+            Add an account
+          </button>
+          <ImportButton />
+          <a className="act" href={paths.accountsCsv(organisation.id)} download="chart.csv">
+            Save as CSV
+          </a>
+        </>
+      }
     >
       <div className="row" style={{ marginBottom: 8, gap: 18 }}>
-        <TextField placeholder="number or name" value={find} onChange={(event) => setFind(event.target.value)} style={{ width: 220 }} slotProps={{ htmlInput: { 'aria-label': 'Find an account' } }} />
-        {([['', 'in use'], ['balance', 'with a balance'], ['retired', 'retired'], ['all', 'all']] as const).map(([key, label]) => (
-          <button key={key} type="button" aria-pressed={only === key} className={only === key ? 'plain strong small' : 'plain soft small'} onClick={() => setOnly(key || undefined)}>{label}</button>
+        <TextField
+          placeholder="number or name"
+          value={find}
+          onChange={(event) => setFind(event.target.value)}
+          style={{ width: 220 }}
+          slotProps={{ htmlInput: { 'aria-label': 'Find an account' } }}
+        />
+        {(
+          [
+            ['', 'in use'],
+            ['balance', 'with a balance'],
+            ['retired', 'retired'],
+            ['all', 'all'],
+          ] as const
+        ).map(([key, label]) => (
+          <button
+            key={key}
+            type="button"
+            aria-pressed={only === key}
+            className={only === key ? 'plain strong small' : 'plain soft small'}
+            onClick={() => setOnly(key || undefined)}
+          >
+            {label}
+          </button>
         ))}
       </div>
       {open === 'new' && <AccountForm accounts={accounts} onDone={() => setOpen(undefined)} />}
       {accounts.length === 0 ? (
-        <Empty><p>The chart says which accounts these books have. Add them one by one, or read a CSV file with at least the columns number, name and element.</p></Empty>
+        <Empty>
+          <p>
+            The chart says which accounts these books have. Add them one by one, or read a CSV file with at least the
+            columns number, name and element.
+          </p>
+        </Empty>
       ) : (
         <table className="ruled">
-          <thead><tr><th style={{ width: 74 }}>Number</th><th>Account</th><th>Shown under</th><th /><th className="num">{shortDate(eve)}</th><th className="num">{shortDate(to)}</th></tr></thead>
+          <thead>
+            <tr>
+              <th style={{ width: 74 }}>Number</th>
+              <th>Account</th>
+              <th>Shown under</th>
+              <th>
+                <span className="visually-hidden">Traits</span>
+              </th>
+              <th className="num">{shortDate(eve)}</th>
+              <th className="num">{shortDate(to)}</th>
+            </tr>
+          </thead>
           <tbody>
             {ELEMENTS.map((element) => {
               const of = wanted.filter((one) => one.element === element);
               if (of.length === 0) return null;
               return [
-                <tr key={element} className="heading"><td /><td colSpan={3}>{ELEMENT_LABELS[element]}</td><td className="num soft">{sumOf(of.map((one) => earlier.get(one.number) ?? '0'), element, currency)}</td><td className="num">{sumOf(of.map((one) => one.balance), element, currency)}</td></tr>,
+                <tr key={element} className="heading">
+                  <td />
+                  <td colSpan={3}>{ELEMENT_LABELS[element]}</td>
+                  <td className="num soft">
+                    {sumOf(
+                      of.map((one) => earlier.get(one.number) ?? '0'),
+                      element,
+                      currency,
+                    )}
+                  </td>
+                  <td className="num">
+                    {sumOf(
+                      of.map((one) => one.balance),
+                      element,
+                      currency,
+                    )}
+                  </td>
+                </tr>,
                 ...of.flatMap((one): ReactNode[] => [
                   <tr key={one.id} className={open === one.id ? 'chosen' : ''}>
                     <td className="soft">{one.number}</td>
                     <td style={{ paddingLeft: one.parent ? 34 : 20 }} className={one.heading ? 'strong' : ''}>
-                      {one.heading ? one.name : <Link className="plain" to={address.href('account', { account: one.number })} title="Open its ledger">{one.name}</Link>}
-                      {elementFromNumber(one.number) !== one.element && <span className="brass small"> · number outside its series</span>}
+                      {one.heading ? (
+                        one.name
+                      ) : (
+                        <Link
+                          className="plain"
+                          to={address.href('account', { account: one.number })}
+                          title="Open its ledger"
+                        >
+                          {one.name}
+                        </Link>
+                      )}
+                      {elementFromNumber(one.number) !== one.element && (
+                        <span className="brass small"> · number outside its series</span>
+                      )}
                     </td>
                     <td className="soft small">{CLASSIFICATIONS[one.classification as Classification]?.label}</td>
-                    <td className="soft small nowrap">{traits(one)} <button className="act small" type="button" aria-expanded={open === one.id} onClick={() => setOpen(open === one.id ? undefined : one.id)}>change</button></td>
-                    <td className="num soft">{one.heading ? '' : signed(earlier.get(one.number) ?? '0', one, currency)}</td>
+                    <td className="soft small nowrap">
+                      {traits(one)}{' '}
+                      <button
+                        className="act small"
+                        type="button"
+                        aria-expanded={open === one.id}
+                        onClick={() => setOpen(open === one.id ? undefined : one.id)}
+                      >
+                        change
+                      </button>
+                    </td>
+                    <td className="num soft">
+                      {one.heading ? '' : signed(earlier.get(one.number) ?? '0', one, currency)}
+                    </td>
                     <td className="num">{one.heading ? '' : signed(one.balance, one, currency)}</td>
                   </tr>,
-                  open === one.id && <tr key={`${one.id} form`} className="chosen"><td colSpan={6}><AccountForm accounts={accounts} account={one} onDone={() => setOpen(undefined)} /></td></tr>,
+                  open === one.id && (
+                    <tr key={`${one.id} form`} className="chosen">
+                      <td colSpan={6}>
+                        <AccountForm accounts={accounts} account={one} onDone={() => setOpen(undefined)} />
+                      </td>
+                    </tr>
+                  ),
                 ]),
               ];
             })}
@@ -84,19 +191,46 @@ export default function ChartScreen({ slot }: ScreenProps) {
 function ImportButton() {
   const { organisation } = useBooks();
   const file = useRef<HTMLInputElement>(null);
-  const read = useChange((text: string) => request<ImportAnswer>('POST', paths.accountsImport(organisation.id), text));
+  const read = useChange((text: string) =>
+    request<ImportAnswer>('POST', paths.accountsImport(organisation.id), text),
+  );
   return (
     <>
-      <input ref={file} type="file" accept=".csv,text/csv" hidden aria-label="Chart file" onChange={(event) => { const [chosen] = event.target.files ?? []; if (chosen) void chosen.text().then((text) => read.mutate(text)); event.target.value = ''; }} />
-      <button className="act" type="button" disabled={read.isPending} onClick={() => file.current?.click()}>{read.isPending ? 'Reading …' : 'Read a CSV file'}</button>
-      {read.data && <span role="status">{read.data.created} added, {read.data.changed} changed</span>}
+      <input
+        ref={file}
+        type="file"
+        accept=".csv,text/csv"
+        hidden
+        aria-label="Chart file"
+        onChange={(event) => {
+          const [chosen] = event.target.files ?? [];
+          if (chosen) void chosen.text().then((text) => read.mutate(text));
+          event.target.value = '';
+        }}
+      />
+      <button className="act" type="button" disabled={read.isPending} onClick={() => file.current?.click()}>
+        {read.isPending ? 'Reading …' : 'Read a CSV file'}
+      </button>
+      {read.data && (
+        <span role="status">
+          {read.data.created} added, {read.data.changed} changed
+        </span>
+      )}
       <Trouble error={read.error} />
     </>
   );
 }
 
 function traits(one: AccountAnswer): string {
-  return [one.role?.replaceAll('-', ' '), one.control && 'control', one.contra && !one.role && 'contra', one.currency, !one.active && 'retired'].filter(Boolean).join(' · ');
+  return [
+    one.role?.replaceAll('-', ' '),
+    one.control && 'control',
+    one.contra && !one.role && 'contra',
+    one.currency,
+    !one.active && 'retired',
+  ]
+    .filter(Boolean)
+    .join(' · ');
 }
 
 /** A balance on the side the account's element grows on, the other side in parentheses. */
@@ -110,4 +244,3 @@ function sumOf(balances: readonly string[], element: string, currency: CurrencyC
   const sum = balances.reduce((all, balance) => all + parseAmount(balance, currency), 0);
   return displayAmount(minor(element === 'asset' || element === 'expense' ? sum : -sum), currency);
 }
-

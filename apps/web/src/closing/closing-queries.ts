@@ -4,4 +4,7 @@ import { request, withQuery } from '../request/request.js';
 
 /** The closing entries of a year as they would be. */
 export const rehearsalQuery = (id: number, year: string, form: string) =>
-  queryOptions({ queryKey: ['organisation', String(id), 'closing', year, form], queryFn: () => request<ClosingRehearsalAnswer>('GET', withQuery(paths.closing(id, year), { form })) });
+  queryOptions({
+    queryKey: ['organisation', String(id), 'closing', year, form],
+    queryFn: () => request<ClosingRehearsalAnswer>('GET', withQuery(paths.closing(id, year), { form })),
+  });

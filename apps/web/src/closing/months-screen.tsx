@@ -21,12 +21,28 @@ export default function MonthsScreen() {
     <Sheet
       title={`Months of ${year.name}`}
       aside={year.closed ? 'the year is closed' : 'a locked month takes no more entries'}
-      tools={<Link className="act" to={address.href('year-end')}>{year.closed ? 'See the year end' : 'Rehearse the year end'}</Link>}
+      tools={
+        <Link className="act" to={address.href('year-end')}>
+          {year.closed ? 'See the year end' : 'Rehearse the year end'}
+        </Link>
+      }
     >
       <table className="ruled" style={{ maxWidth: 900 }}>
-        <thead><tr><th>Month</th><th className="num">Entries</th><th>Proofs at its end</th><th>Locked</th><th /></tr></thead>
+        <thead>
+          <tr>
+            <th>Month</th>
+            <th className="num">Entries</th>
+            <th>Proofs at its end</th>
+            <th>Locked</th>
+            <th>
+              <span className="visually-hidden">Lock</span>
+            </th>
+          </tr>
+        </thead>
         <tbody>
-          {(isFirst ? [years.broughtForward, ...year.periods] : year.periods).map((period) => <Month key={period.period} period={period} isPast={period.to <= today} isClosed={year.closed} />)}
+          {(isFirst ? [years.broughtForward, ...year.periods] : year.periods).map((period) => (
+            <Month key={period.period} period={period} isPast={period.to <= today} isClosed={year.closed} />
+          ))}
         </tbody>
       </table>
       {year.closed && <Reopen year={year.year} name={year.name} />}
@@ -46,18 +62,62 @@ function Month({ period, isPast, isClosed }: { period: PeriodAnswer; isPast: boo
     <tr>
       <td style={{ textTransform: 'capitalize' }}>{period.name}</td>
       <td className="num">{period.entries}</td>
-      <td className={failing ? 'brick' : 'soft'}>{period.locked ? '' : !isPast ? 'not over yet' : !data ? '…' : failing ? `${failing} do not hold` : `✓ ${data.proofs.length} hold`}</td>
+      <td className={failing ? 'brick' : 'soft'}>
+        {period.locked
+          ? ''
+          : !isPast
+            ? 'not over yet'
+            : !data
+              ? '…'
+              : failing
+                ? `${failing} do not hold`
+                : `✓ ${data.proofs.length} hold`}
+      </td>
       <td className="soft">{period.locked ? `${period.lockedAt?.slice(0, 10)} by ${period.lockedBy}` : ''}</td>
       <td className="num">
         {period.locked ? (
           isUnlocking ? (
-            <form className="row" style={{ justifyContent: 'flex-end' }} onSubmit={(event) => { event.preventDefault(); unlock.mutate(undefined, { onSuccess: () => { setUnlocking(false); setReason(''); } }); }}>
-              <TextField autoFocus placeholder="why?" value={reason} onChange={(event) => setReason(event.target.value)} style={{ width: 180 }} slotProps={{ htmlInput: { 'aria-label': `Why ${period.name} is unlocked` } }} />
-              <button className="act" type="submit" disabled={reason.trim() === ''}>unlock</button>
+            <form
+              className="row"
+              style={{ justifyContent: 'flex-end' }}
+              onSubmit={(event) => {
+                event.preventDefault();
+                unlock.mutate(undefined, {
+                  onSuccess: () => {
+                    setUnlocking(false);
+                    setReason('');
+                  },
+                });
+              }}
+            >
+              <TextField
+                autoFocus
+                placeholder="why?"
+                value={reason}
+                onChange={(event) => setReason(event.target.value)}
+                style={{ width: 180 }}
+                slotProps={{ htmlInput: { 'aria-label': `Why ${period.name} is unlocked` } }}
+              />
+              <button className="act" type="submit" disabled={reason.trim() === ''}>
+                unlock
+              </button>
             </form>
-          ) : !isClosed && <button className="act small" type="button" onClick={() => setUnlocking(true)}>unlock …</button>
+          ) : (
+            !isClosed && (
+              <button className="act small" type="button" onClick={() => setUnlocking(true)}>
+                unlock …
+              </button>
+            )
+          )
         ) : (
-          <button className="act small" type="button" disabled={lock.isPending} onClick={() => lock.mutate(undefined)}>lock</button>
+          <button
+            className="act small"
+            type="button"
+            disabled={lock.isPending}
+            onClick={() => lock.mutate(undefined)}
+          >
+            lock
+          </button>
         )}
         <Trouble error={lock.error ?? unlock.error} />
       </td>
@@ -70,10 +130,27 @@ function Reopen({ year, name }: { year: string; name: string }) {
   const [reason, setReason] = useState('');
   const reopen = useChange(() => request('POST', paths.reopening(organisation.id, year), { reason }));
   return (
-    <form className="row" style={{ marginTop: 18 }} onSubmit={(event) => { event.preventDefault(); reopen.mutate(undefined); }}>
-      <span>A late adjustment? Reopening {name} reverses its closing entries and unlocks its last month, on the record.</span>
-      <TextField placeholder="why?" value={reason} onChange={(event) => setReason(event.target.value)} style={{ width: 220 }} slotProps={{ htmlInput: { 'aria-label': 'Why the year is reopened' } }} />
-      <Button type="submit" variant="outlined" disabled={reason.trim() === '' || reopen.isPending}>Reopen {name}</Button>
+    <form
+      className="row"
+      style={{ marginTop: 18 }}
+      onSubmit={(event) => {
+        event.preventDefault();
+        reopen.mutate(undefined);
+      }}
+    >
+      <span>
+        A late adjustment? Reopening {name} reverses its closing entries and unlocks its last month, on the record.
+      </span>
+      <TextField
+        placeholder="why?"
+        value={reason}
+        onChange={(event) => setReason(event.target.value)}
+        style={{ width: 220 }}
+        slotProps={{ htmlInput: { 'aria-label': 'Why the year is reopened' } }}
+      />
+      <Button type="submit" variant="outlined" disabled={reason.trim() === '' || reopen.isPending}>
+        Reopen {name}
+      </Button>
       <Trouble error={reopen.error} />
     </form>
   );

@@ -4,4 +4,7 @@ import { request } from '../request/request.js';
 
 /** All contacts. */
 export const contactsQuery = (id: number) =>
-  queryOptions({ queryKey: ['organisation', String(id), 'contacts'], queryFn: () => request<ContactAnswer[]>('GET', paths.contacts(id)) });
+  queryOptions({
+    queryKey: ['organisation', String(id), 'contacts'],
+    queryFn: () => request<ContactAnswer[]>('GET', paths.contacts(id)),
+  });

@@ -6,7 +6,16 @@ import type { KeyboardEvent } from 'react';
 const find = createFilterOptions<AccountAnswer>({ stringify: (one) => `${one.number} ${one.name}`, limit: 60 });
 
 /** Chooses an account by its number or part of its name; Tab takes what is highlighted. */
-export function AccountField({ accounts, value, label, wrong, onChange, onKeyDown, autoFocus = false, placeholder }: {
+export function AccountField({
+  accounts,
+  value,
+  label,
+  wrong,
+  onChange,
+  onKeyDown,
+  autoFocus = false,
+  placeholder,
+}: {
   accounts: readonly AccountAnswer[];
   /** The account's number. */
   value: string;
@@ -23,7 +32,9 @@ export function AccountField({ accounts, value, label, wrong, onChange, onKeyDow
       size="small"
       options={accounts as AccountAnswer[]}
       value={chosen}
-      filterOptions={(options, state) => byNumberFirst(find(options, { ...state, inputValue: state.inputValue.trim() }), state.inputValue.trim())}
+      filterOptions={(options, state) =>
+        byNumberFirst(find(options, { ...state, inputValue: state.inputValue.trim() }), state.inputValue.trim())
+      }
       getOptionLabel={(one) => `${one.number} ${one.name}`}
       isOptionEqualToValue={(a, b) => a.number === b.number}
       autoHighlight
@@ -41,7 +52,13 @@ export function AccountField({ accounts, value, label, wrong, onChange, onKeyDow
           autoFocus={autoFocus}
           placeholder={placeholder}
           onKeyDown={onKeyDown}
-          inputProps={{ ...slotProps.htmlInput, 'aria-label': label, 'aria-invalid': wrong !== undefined, title: wrong, style: { padding: '2px 0', fontSize: 13.5 } }}
+          inputProps={{
+            ...slotProps.htmlInput,
+            'aria-label': label,
+            'aria-invalid': wrong !== undefined,
+            title: wrong,
+            style: { padding: '2px 0', fontSize: 13.5 },
+          }}
         />
       )}
     />

@@ -3,7 +3,9 @@ import type { ReactNode } from 'react';
 
 /** An amount from the wire as people read it; nothing for nothing. */
 export function shown(amount: string | null | undefined, currency: CurrencyCode): string {
-  return amount === null || amount === undefined || amount === '' ? '' : displayAmount(parseAmount(amount, currency), currency);
+  return amount === null || amount === undefined || amount === ''
+    ? ''
+    : displayAmount(parseAmount(amount, currency), currency);
 }
 
 /** A balance from the wire, debit positive, as people read it: the amount and its side. */
@@ -15,7 +17,9 @@ export function shownWithSide(balance: string, currency: CurrencyCode): string {
 
 /** The sign that goes before the first amount and the totals of a statement. */
 export function currencySign(currency: CurrencyCode): string {
-  const part = new Intl.NumberFormat('en', { style: 'currency', currency, currencyDisplay: 'narrowSymbol' }).formatToParts(0).find((one) => one.type === 'currency');
+  const part = new Intl.NumberFormat('en', { style: 'currency', currency, currencyDisplay: 'narrowSymbol' })
+    .formatToParts(0)
+    .find((one) => one.type === 'currency');
   return part?.value ?? currency;
 }
 

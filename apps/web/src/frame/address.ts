@@ -5,7 +5,10 @@ import { useNavigate, useParams, useSearchParams } from 'react-router';
 export const STAGES = {
   prepare: { label: 'Prepare', screens: { chart: 'Chart of accounts', organisation: 'Organisation' } },
   'take-on': { label: 'Take on', screens: { opening: 'Opening balances' } },
-  record: { label: 'Record', screens: { journal: 'Journal', entry: 'Entry', drafts: 'Drafts', recurring: 'Recurring' } },
+  record: {
+    label: 'Record',
+    screens: { journal: 'Journal', entry: 'Entry', drafts: 'Drafts', recurring: 'Recurring' },
+  },
   check: { label: 'Check', screens: { 'trial-balance': 'Trial balance', account: 'Account' } },
   close: { label: 'Close', screens: { months: 'Months', 'year-end': 'Year end' } },
   report: { label: 'Report', screens: { statements: 'Statements' } },
@@ -77,13 +80,22 @@ export function useAddress(): Address {
       go: (to, params) => void navigate(href(to, params)),
       setSpan: (from, to) => change({ from, to }),
       setBeside: (to, params = {}) =>
-        change({ beside: to, ...Object.fromEntries(Object.entries(params).map(([key, value]) => [`beside.${key}`, value])) }, (key) => key.startsWith('beside')),
+        change(
+          {
+            beside: to,
+            ...Object.fromEntries(Object.entries(params).map(([key, value]) => [`beside.${key}`, value])),
+          },
+          (key) => key.startsWith('beside'),
+        ),
     };
   }, [organisation, stage, screen, search, setSearch, navigate]);
 }
 
 /** A filter of a sheet, kept in the address; the second sheet has its own. */
-export function useSheetParam(name: string, slot: 'main' | 'beside' = 'main'): [string, (value: string | undefined) => void] {
+export function useSheetParam(
+  name: string,
+  slot: 'main' | 'beside' = 'main',
+): [string, (value: string | undefined) => void] {
   const [search, setSearch] = useSearchParams();
   const key = slot === 'beside' ? `beside.${name}` : name;
   const set = (value: string | undefined): void => {

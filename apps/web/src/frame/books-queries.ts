@@ -1,16 +1,28 @@
 import { queryOptions, useSuspenseQuery } from '@tanstack/react-query';
 import { paths, type FiscalYearsAnswer, type OrganisationAnswer } from '@just-ledger/contract';
-import { parseCivilDate, parseCurrencyCode, type BooksCalendar, type CivilDate, type CurrencyCode } from '@just-ledger/core';
+import {
+  parseCivilDate,
+  parseCurrencyCode,
+  type BooksCalendar,
+  type CivilDate,
+  type CurrencyCode,
+} from '@just-ledger/core';
 import { request } from '../request/request.js';
 import { useAddress, useOrganisationId } from './address.js';
 
 /** An organisation by its id. */
 export const organisationQuery = (id: string) =>
-  queryOptions({ queryKey: ['organisation', id, 'itself'], queryFn: () => request<OrganisationAnswer>('GET', paths.organisation(id)) });
+  queryOptions({
+    queryKey: ['organisation', id, 'itself'],
+    queryFn: () => request<OrganisationAnswer>('GET', paths.organisation(id)),
+  });
 
 /** Its years and months. */
 export const fiscalYearsQuery = (id: string) =>
-  queryOptions({ queryKey: ['organisation', id, 'fiscal-years'], queryFn: () => request<FiscalYearsAnswer>('GET', paths.fiscalYears(id)) });
+  queryOptions({
+    queryKey: ['organisation', id, 'fiscal-years'],
+    queryFn: () => request<FiscalYearsAnswer>('GET', paths.fiscalYears(id)),
+  });
 
 /** What every screen needs to know of the books. */
 export interface BooksNow {
@@ -34,6 +46,9 @@ export function useBooks(): BooksNow {
   const running = years.years.find((year) => year.from <= today && today <= year.to) ?? years.years[0];
   const from = parseCivilDate(address.from ?? running?.from ?? organisation.firstDay);
   const to = parseCivilDate(address.to ?? (today < from ? (running?.to ?? today) : today));
-  const calendar = { firstDay: parseCivilDate(organisation.firstDay), fiscalYearStartMonth: organisation.fiscalYearStartMonth };
+  const calendar = {
+    firstDay: parseCivilDate(organisation.firstDay),
+    fiscalYearStartMonth: organisation.fiscalYearStartMonth,
+  };
   return { organisation, currency: parseCurrencyCode(organisation.baseCurrency), calendar, years, today, from, to };
 }

@@ -7,7 +7,9 @@ interface Props {
 
 /** Keeps a sheet's failure on that sheet, with a way to try again. */
 export function ErrorBoundary({ children }: Props) {
-  return <QueryErrorResetBoundary>{({ reset }) => <Boundary reset={reset}>{children}</Boundary>}</QueryErrorResetBoundary>;
+  return (
+    <QueryErrorResetBoundary>{({ reset }) => <Boundary reset={reset}>{children}</Boundary>}</QueryErrorResetBoundary>
+  );
 }
 
 class Boundary extends Component<Props & { reset: () => void }, { error: Error | undefined }> {

@@ -53,20 +53,30 @@ export function Frame() {
       <div className="screens">
         <nav aria-label="Screens">
           {Object.entries(STAGES[address.stage]?.screens ?? {}).map(([key, label]) => (
-            <Link key={key} to={address.href(key)} aria-current={key === screen ? 'page' : undefined}>{label}</Link>
+            <Link key={key} to={address.href(key)} aria-current={key === screen ? 'page' : undefined}>
+              {label}
+            </Link>
           ))}
         </nav>
         <div className="tools">
           {Beside ? (
-            <button className="act" type="button" onClick={() => address.setBeside(undefined)}>One sheet</button>
+            <button className="act" type="button" onClick={() => address.setBeside(undefined)}>
+              One sheet
+            </button>
           ) : (
             !WHOLE.has(screen) && <BesideChoice current={screen} />
           )}
         </div>
       </div>
       <main className="desk">
-        <Place key={screen}><Main slot="main" /></Place>
-        {Beside && <Place key={`beside ${address.beside}`}><Beside slot="beside" /></Place>}
+        <Place key={screen}>
+          <Main slot="main" />
+        </Place>
+        {Beside && (
+          <Place key={`beside ${address.beside}`}>
+            <Beside slot="beside" />
+          </Place>
+        )}
       </main>
       <ProofBar />
       <KeysHelp screen={screen} />
@@ -84,21 +94,38 @@ function Header() {
   return (
     <header>
       <div className="whose">
-        <button className="plain name" type="button" title={`${organisation.name}: change to another organisation`} onClick={() => void navigate('/')}>{organisation.name}</button>
-        <span className="small soft">{KIND_LABELS[organisation.kind]} · {organisation.baseCurrency} · year from {month}</span>
+        <button
+          className="plain name"
+          type="button"
+          title={`${organisation.name}: change to another organisation`}
+          onClick={() => void navigate('/')}
+        >
+          {organisation.name}
+        </button>
+        <span className="small soft">
+          {KIND_LABELS[organisation.kind]} · {organisation.baseCurrency} · year from {month}
+        </span>
       </div>
       <nav className="stages" aria-label="Stages">
         {(Object.keys(STAGES) as Stage[]).map((stage) => (
-          <Link key={stage} to={address.href(Object.keys(STAGES[stage].screens)[0] ?? '')} aria-current={stage === address.stage ? 'page' : undefined}>
+          <Link
+            key={stage}
+            to={address.href(Object.keys(STAGES[stage].screens)[0] ?? '')}
+            aria-current={stage === address.stage ? 'page' : undefined}
+          >
             {STAGES[stage].label}
             <Waiting stage={stage} />
           </Link>
         ))}
       </nav>
       <div className="person small">
-        <span className="soft">Keys <kbd>?</kbd></span>
+        <span className="soft">
+          Keys <kbd>?</kbd>
+        </span>
         <span>{session.person?.name}</span>
-        <button className="act" type="button" onClick={() => signOut.mutate()}>Sign out</button>
+        <button className="act" type="button" onClick={() => signOut.mutate()}>
+          Sign out
+        </button>
       </div>
     </header>
   );
@@ -111,12 +138,16 @@ function Waiting({ stage }: { stage: Stage }) {
   const { data: recurring } = useQuery({ ...recurringQuery(organisation.id, today), enabled: stage === 'record' });
   const waits: string[] = [];
   if (stage === 'record') {
-    const due = (recurring ?? []).flatMap((journal) => journal.occurrences).filter((one) => one.state === 'due').length;
+    const due = (recurring ?? [])
+      .flatMap((journal) => journal.occurrences)
+      .filter((one) => one.state === 'due').length;
     if (drafts && drafts.length > 0) waits.push(drafts.length === 1 ? '1 draft' : `${drafts.length} drafts`);
     if (due > 0) waits.push(`${due} due`);
   }
   if (stage === 'close') {
-    const open = years.years.filter((year) => year.to < today && !year.closed && year.periods.some((period) => period.entries > 0));
+    const open = years.years.filter(
+      (year) => year.to < today && !year.closed && year.periods.some((period) => period.entries > 0),
+    );
     if (open[0]) waits.push(`${open[0].name} to close`);
   }
   return waits.length === 0 ? null : <small className="waits">{waits.join(' · ')}</small>;
@@ -127,12 +158,19 @@ function BesideChoice({ current }: { current: string }) {
   const address = useAddress();
   const [isOpen, setOpen] = useState(false);
   const choices = ['journal', 'trial-balance', 'chart'].filter((screen) => screen !== current);
-  if (!isOpen) return <button className="act" type="button" onClick={() => setOpen(true)}>Two sheets</button>;
+  if (!isOpen)
+    return (
+      <button className="act" type="button" onClick={() => setOpen(true)}>
+        Two sheets
+      </button>
+    );
   return (
     <>
       <span className="soft">beside it:</span>
       {choices.map((screen) => (
-        <button key={screen} className="act" type="button" onClick={() => address.setBeside(screen)}>{labelOf(screen)}</button>
+        <button key={screen} className="act" type="button" onClick={() => address.setBeside(screen)}>
+          {labelOf(screen)}
+        </button>
       ))}
     </>
   );

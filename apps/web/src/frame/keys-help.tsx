@@ -18,13 +18,27 @@ const OF_SCREEN: Readonly<Record<string, readonly (readonly [string, string])[]>
     ['Alt Backspace', 'take the line away'],
     ['Ctrl Enter', 'post'],
   ],
-  opening: [['Tab, Enter', 'next cell'], ['Ctrl Enter', 'post the opening entry']],
-  journal: [['↑ ↓', 'entry before, after'], ['Enter', 'open or close the entry'], ['/', 'find']],
+  opening: [
+    ['Tab, Enter', 'next cell'],
+    ['Ctrl Enter', 'post the opening entry'],
+  ],
+  journal: [
+    ['↑ ↓', 'entry before, after'],
+    ['Enter', 'open or close the entry'],
+    ['/', 'find'],
+  ],
   'trial-balance': [['↑ ↓ Enter', 'account, open its ledger']],
   'year-end': [['Ctrl Enter', 'post the closing entries']],
 };
 
-const GO: Readonly<Record<string, string>> = { p: 'chart', t: 'opening', r: 'journal', c: 'trial-balance', l: 'months', s: 'statements' };
+const GO: Readonly<Record<string, string>> = {
+  p: 'chart',
+  t: 'opening',
+  r: 'journal',
+  c: 'trial-balance',
+  l: 'months',
+  s: 'statements',
+};
 
 /** The keys of the screen at hand, and those that work everywhere; none of them acts inside a field. */
 export function KeysHelp({ screen }: { screen: string }) {
@@ -33,7 +47,8 @@ export function KeysHelp({ screen }: { screen: string }) {
   useEffect(() => {
     let going = false;
     const press = (event: KeyboardEvent): void => {
-      if (event.key === 'Escape' && isInField(event.target) && !isChoosing(event.target)) (event.target as HTMLElement).blur();
+      if (event.key === 'Escape' && isInField(event.target) && !isChoosing(event.target))
+        (event.target as HTMLElement).blur();
       if (event.ctrlKey || event.metaKey || event.altKey || isInField(event.target)) return;
       const target = going ? GO[event.key] : undefined;
       going = event.key === 'g';
@@ -54,7 +69,12 @@ export function KeysHelp({ screen }: { screen: string }) {
         <table className="ruled">
           <tbody>
             {[...(OF_SCREEN[screen] ?? []), ...EVERYWHERE].map(([key, does]) => (
-              <tr key={key}><td className="nowrap"><kbd>{key}</kbd></td><td>{does}</td></tr>
+              <tr key={key}>
+                <td className="nowrap">
+                  <kbd>{key}</kbd>
+                </td>
+                <td>{does}</td>
+              </tr>
             ))}
           </tbody>
         </table>
@@ -65,10 +85,18 @@ export function KeysHelp({ screen }: { screen: string }) {
 
 /** Whether a list hangs open under the field, or a dialog holds it: Escape is theirs then. */
 function isChoosing(target: EventTarget | null): boolean {
-  return target instanceof HTMLElement && (target.getAttribute('aria-expanded') === 'true' || target.closest('[role="dialog"]') !== null);
+  return (
+    target instanceof HTMLElement &&
+    (target.getAttribute('aria-expanded') === 'true' || target.closest('[role="dialog"]') !== null)
+  );
 }
 
 /** Whether a key is being typed into something. */
 export function isInField(target: EventTarget | null): boolean {
-  return target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || target.closest('[role="dialog"]') !== null);
+  return (
+    target instanceof HTMLElement &&
+    (target.isContentEditable ||
+      /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) ||
+      target.closest('[role="dialog"]') !== null)
+  );
 }

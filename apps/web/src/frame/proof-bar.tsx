@@ -8,7 +8,10 @@ import { useBooks } from './books-queries.js';
 
 /** The proofs at a date. */
 export const proofsQuery = (id: number, asAt: string) =>
-  queryOptions({ queryKey: ['organisation', String(id), 'proofs', asAt], queryFn: () => request<ProofsAnswer>('GET', withQuery(paths.proofs(id), { asAt })) });
+  queryOptions({
+    queryKey: ['organisation', String(id), 'proofs', asAt],
+    queryFn: () => request<ProofsAnswer>('GET', withQuery(paths.proofs(id), { asAt })),
+  });
 
 /** Do the numbers prove: one line, always there; opened, each proof as two figures. */
 export function ProofBar() {
@@ -31,14 +34,24 @@ export function ProofBar() {
   return (
     <footer className="proofs" aria-label="Proofs">
       <button className="plain strong" type="button" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
-        {isError ? 'Proofs could not be drawn' : data ? `${holding} of ${proofs.length} proofs hold` : 'Drawing the proofs …'}
+        {isError
+          ? 'Proofs could not be drawn'
+          : data
+            ? `${holding} of ${proofs.length} proofs hold`
+            : 'Drawing the proofs …'}
       </button>
-      {[...proofs].sort((a, b) => Number(a.holds) - Number(b.holds)).map((proof) => (
-        <span key={proof.key} className="each">
-          <span className={proof.holds ? 'mark' : 'mark fails'} aria-hidden="true" />
-          <span className={proof.holds ? '' : 'brick strong'}>{proof.holds ? heldLabel(proof, currency) : `${proof.label.replace('=', '≠')}, ${figure(proof, proof.difference, currency)}`}</span>
-        </span>
-      ))}
+      {[...proofs]
+        .sort((a, b) => Number(a.holds) - Number(b.holds))
+        .map((proof) => (
+          <span key={proof.key} className="each">
+            <span className={proof.holds ? 'mark' : 'mark fails'} aria-hidden="true" />
+            <span className={proof.holds ? '' : 'brick strong'}>
+              {proof.holds
+                ? heldLabel(proof, currency)
+                : `${proof.label.replace('=', '≠')}, ${figure(proof, proof.difference, currency)}`}
+            </span>
+          </span>
+        ))}
       <span className="last">as at {shortDate(to)}</span>
       {isOpen && (
         <div className="drawn" role="region" aria-label="Proofs">
@@ -48,19 +61,37 @@ export function ProofBar() {
               <button className="act" type="button" disabled={check.isPending} onClick={() => check.mutate()}>
                 {check.isPending ? 'Reading everything …' : 'Read every entry again'}
               </button>
-              <span className="soft"><kbd>Esc</kbd> puts this away</span>
+              <span className="soft">
+                <kbd>Esc</kbd> puts this away
+              </span>
             </span>
           </div>
           <div className="columns">
             {proofs.map((proof) => (
               <div className="proof" key={proof.key}>
                 <div className="spread">
-                  <span className="row"><span className={proof.holds ? 'mark' : 'mark fails'} aria-hidden="true" /><span className={proof.holds ? 'strong' : 'strong brick'}>{proof.label}{proof.holds ? '' : ' does not hold'}</span></span>
-                  <span className={proof.holds ? 'soft' : 'brick strong'}>{proof.holds ? 'agrees' : `${figure(proof, proof.difference, currency)} apart`}</span>
+                  <span className="row">
+                    <span className={proof.holds ? 'mark' : 'mark fails'} aria-hidden="true" />
+                    <span className={proof.holds ? 'strong' : 'strong brick'}>
+                      {proof.label}
+                      {proof.holds ? '' : ' does not hold'}
+                    </span>
+                  </span>
+                  <span className={proof.holds ? 'soft' : 'brick strong'}>
+                    {proof.holds ? 'agrees' : `${figure(proof, proof.difference, currency)} apart`}
+                  </span>
                 </div>
-                <div className="spread small"><span className="soft">{proof.leftLabel}</span><span className="num">{figure(proof, proof.left, currency)}</span></div>
-                <div className="spread small"><span className="soft">{proof.rightLabel}</span><span className="num">{figure(proof, proof.right, currency)}</span></div>
-                <div className="small soft" style={{ whiteSpace: 'normal' }}>{proof.remark}</div>
+                <div className="spread small">
+                  <span className="soft">{proof.leftLabel}</span>
+                  <span className="num">{figure(proof, proof.left, currency)}</span>
+                </div>
+                <div className="spread small">
+                  <span className="soft">{proof.rightLabel}</span>
+                  <span className="num">{figure(proof, proof.right, currency)}</span>
+                </div>
+                <div className="small soft" style={{ whiteSpace: 'normal' }}>
+                  {proof.remark}
+                </div>
               </div>
             ))}
           </div>
@@ -75,5 +106,7 @@ function figure(proof: ProofAnswer, value: string, currency: CurrencyCode): stri
 }
 
 function heldLabel(proof: ProofAnswer, currency: CurrencyCode): string {
-  return proof.key === 'debits-credits' ? `${proof.label.toLowerCase()} ${shown(proof.left, currency)}` : proof.label.toLowerCase();
+  return proof.key === 'debits-credits'
+    ? `${proof.label.toLowerCase()} ${shown(proof.left, currency)}`
+    : proof.label.toLowerCase();
 }

@@ -2,7 +2,14 @@ import { Suspense, type ReactNode } from 'react';
 import { ErrorBoundary } from './error-boundary.js';
 
 /** A sheet on the desk: title, remarks beside it, content, and what can be done at its foot. */
-export function Sheet({ title, aside, tools, foot, children, label }: {
+export function Sheet({
+  title,
+  aside,
+  tools,
+  foot,
+  children,
+  label,
+}: {
   title?: ReactNode;
   aside?: ReactNode;
   tools?: ReactNode;
@@ -32,7 +39,16 @@ export function Place({ narrow = false, children }: { narrow?: boolean; children
   return (
     <div className={narrow ? 'place narrow' : 'place'}>
       <ErrorBoundary>
-        <Suspense fallback={<section className="sheet" aria-busy="true"><span className="visually-hidden">Loading</span><div className="lines-loading" /></section>}>{children}</Suspense>
+        <Suspense
+          fallback={
+            <section className="sheet" aria-busy="true">
+              <span className="visually-hidden">Loading</span>
+              <div className="lines-loading" />
+            </section>
+          }
+        >
+          {children}
+        </Suspense>
       </ErrorBoundary>
     </div>
   );
@@ -46,14 +62,19 @@ export function Empty({ children }: { children: ReactNode }) {
 /** What went wrong, where, and what to do. */
 export function Trouble({ error }: { error: Error | null | undefined }) {
   if (!error) return null;
-  const problems = 'details' in error ? (error as { details: { problems: { message: string; path: string }[] } }).details.problems : [];
+  const problems =
+    'details' in error
+      ? (error as { details: { problems: { message: string; path: string }[] } }).details.problems
+      : [];
   const rows = problems.map((problem) => {
     const row = /^rows\.(\d+)(?:\.(.+))?/.exec(problem.path);
     return row ? `Row ${row[1]}${row[2] ? `, ${row[2]}` : ''}: ${problem.message}` : problem.message;
   });
   return (
     <div className="trouble" role="alert">
-      {rows.length === 0 ? error.message : [...new Set(rows)].slice(0, 12).map((message) => <div key={message}>{message}</div>)}
+      {rows.length === 0
+        ? error.message
+        : [...new Set(rows)].slice(0, 12).map((message) => <div key={message}>{message}</div>)}
       {rows.length > 12 && <div>… and {rows.length - 12} more.</div>}
     </div>
   );

@@ -9,8 +9,12 @@ export function YearRail() {
   const { setSpan } = useAddress();
   const { years, from, to, today, calendar } = useBooks();
   const [search, setSearch] = useSearchParams();
-  const chosen = search.get('year') ?? years.years.find((year) => year.from <= to && to <= year.to)?.year ?? years.years[0]?.year;
-  const at = Math.max(0, years.years.findIndex((year) => year.year === chosen));
+  const chosen =
+    search.get('year') ?? years.years.find((year) => year.from <= to && to <= year.to)?.year ?? years.years[0]?.year;
+  const at = Math.max(
+    0,
+    years.years.findIndex((year) => year.year === chosen),
+  );
   const year = years.years[at];
   const [typed, setTyped] = useState('');
   const [refused, setRefused] = useState(false);
@@ -42,9 +46,21 @@ export function YearRail() {
   return (
     <nav className="rail" aria-label="Time">
       <div className="years">
-        <button className="plain" type="button" aria-label="Year before" disabled={at === 0} onClick={() => step(-1)}>‹</button>
-        <button className="plain" type="button" title="The whole year" onClick={() => setSpan(year.from, year.to)}>{year.name}</button>
-        <button className="plain" type="button" aria-label="Year after" disabled={at >= years.years.length - 1} onClick={() => step(1)}>›</button>
+        <button className="plain" type="button" aria-label="Year before" disabled={at === 0} onClick={() => step(-1)}>
+          ‹
+        </button>
+        <button className="plain" type="button" title="The whole year" onClick={() => setSpan(year.from, year.to)}>
+          {year.name}
+        </button>
+        <button
+          className="plain"
+          type="button"
+          aria-label="Year after"
+          disabled={at >= years.years.length - 1}
+          onClick={() => step(1)}
+        >
+          ›
+        </button>
       </div>
       <input
         className="typed"
@@ -60,7 +76,9 @@ export function YearRail() {
         className="plain month end"
         aria-pressed={to < year.from}
         title={isFirst ? 'What was brought forward' : 'The day before the year'}
-        onClick={() => setSpan(isFirst ? years.broughtForward.to : undefined, isFirst ? years.broughtForward.to : undefined)}
+        onClick={() =>
+          setSpan(isFirst ? years.broughtForward.to : undefined, isFirst ? years.broughtForward.to : undefined)
+        }
       >
         b/f
         {isFirst && years.broughtForward.locked && <span className="lock" title="Locked" />}
@@ -87,7 +105,12 @@ export function YearRail() {
           </button>
         );
       })}
-      <button type="button" className="plain month end" aria-pressed={false} onClick={() => setSpan(year.to, year.to)}>
+      <button
+        type="button"
+        className="plain month end"
+        aria-pressed={false}
+        onClick={() => setSpan(year.to, year.to)}
+      >
         year end
       </button>
     </nav>

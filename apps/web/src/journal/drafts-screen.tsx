@@ -15,21 +15,52 @@ export default function DraftsScreen() {
   const { data: drafts } = useSuspenseQuery(draftsQuery(organisation.id));
   const drop = useChange((id: number) => request('DELETE', paths.draft(organisation.id, id)));
   return (
-    <Sheet title="Drafts" aside={drafts.length === 1 ? '1 entry not yet posted' : `${drafts.length} entries not yet posted`}>
+    <Sheet
+      title="Drafts"
+      aside={drafts.length === 1 ? '1 entry not yet posted' : `${drafts.length} entries not yet posted`}
+    >
       <Trouble error={drop.error} />
       {drafts.length === 0 ? (
-        <Empty><p>Entries that wait for a figure, a paper or a second pair of eyes are kept here.</p><p><Link className="act" to={address.href('entry')}>Write an entry</Link></p></Empty>
+        <Empty>
+          <p>Entries that wait for a figure, a paper or a second pair of eyes are kept here.</p>
+          <p>
+            <Link className="act" to={address.href('entry')}>
+              Write an entry
+            </Link>
+          </p>
+        </Empty>
       ) : (
         <table className="ruled">
-          <thead><tr><th>Date</th><th>Explanation</th><th className="num">Lines</th><th>Written by</th><th /></tr></thead>
+          <thead>
+            <tr>
+              <th>Date</th>
+              <th>Explanation</th>
+              <th className="num">Lines</th>
+              <th>Written by</th>
+              <th>
+                <span className="visually-hidden">What to do</span>
+              </th>
+            </tr>
+          </thead>
           <tbody>
             {drafts.map((draft) => (
               <tr key={draft.id}>
                 <td className="nowrap">{draft.date || <span className="soft">no date</span>}</td>
-                <td><Link className="act" to={address.href('entry', { draft: String(draft.id) })}>{draft.explanation || 'without explanation'}</Link></td>
+                <td>
+                  <Link className="act" to={address.href('entry', { draft: String(draft.id) })}>
+                    {draft.explanation || 'without explanation'}
+                  </Link>
+                </td>
                 <td className="num">{draft.lines.length}</td>
-                <td className="soft">{draft.createdBy}{draft.forReview ? ' · for review' : ''}</td>
-                <td className="num"><button className="act small" type="button" onClick={() => drop.mutate(draft.id)}>throw away</button></td>
+                <td className="soft">
+                  {draft.createdBy}
+                  {draft.forReview ? ' · for review' : ''}
+                </td>
+                <td className="num">
+                  <button className="act small" type="button" onClick={() => drop.mutate(draft.id)}>
+                    throw away
+                  </button>
+                </td>
               </tr>
             ))}
           </tbody>

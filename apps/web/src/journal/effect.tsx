@@ -3,23 +3,43 @@ import { displayAmount, minor, parseAmount, shortDate, type CivilDate, type Curr
 import { amountsOf, type EntryForm } from './entry-form.js';
 
 /** What the entry would do: each touched account before and after, the result, the totals. */
-export function Effect({ form, accounts, currency, asAt }: { form: EntryForm; accounts: readonly AccountAnswer[]; currency: CurrencyCode; asAt: CivilDate }) {
+export function Effect({
+  form,
+  accounts,
+  currency,
+  asAt,
+}: {
+  form: EntryForm;
+  accounts: readonly AccountAnswer[];
+  currency: CurrencyCode;
+  asAt: CivilDate;
+}) {
   const amounts = amountsOf(form, currency);
   const byNumber = new Map(accounts.map((one) => [one.number, one]));
   const touched = new Map<string, number>();
   form.lines.forEach((line, at) => {
     const amount = amounts[at] ?? 0;
-    if (byNumber.has(line.account) && amount !== 0) touched.set(line.account, (touched.get(line.account) ?? 0) + amount);
+    if (byNumber.has(line.account) && amount !== 0)
+      touched.set(line.account, (touched.get(line.account) ?? 0) + amount);
   });
   const sum = (elements: readonly string[], change: boolean): number =>
-    accounts.filter((one) => elements.includes(one.element)).reduce((all, one) => all + (change ? (touched.get(one.number) ?? 0) : parseAmount(one.balance, currency)), 0);
+    accounts
+      .filter((one) => elements.includes(one.element))
+      .reduce((all, one) => all + (change ? (touched.get(one.number) ?? 0) : parseAmount(one.balance, currency)), 0);
   const show = (amount: number): string => displayAmount(minor(amount), currency);
   const result = { before: -sum(['revenue', 'expense'], false), change: -sum(['revenue', 'expense'], true) };
   const assets = { before: sum(['asset'], false), change: sum(['asset'], true) };
   return (
     <section className="sheet" aria-label="Effect if posted">
-      <div><h2>Effect if posted</h2><p className="soft small">balances at {shortDate(asAt)}</p></div>
-      {touched.size === 0 && <p className="soft" style={{ marginTop: 14 }}>Each account you write to appears here with its balance before and after.</p>}
+      <div>
+        <h2>Effect if posted</h2>
+        <p className="soft small">balances at {shortDate(asAt)}</p>
+      </div>
+      {touched.size === 0 && (
+        <p className="soft" style={{ marginTop: 14 }}>
+          Each account you write to appears here with its balance before and after.
+        </p>
+      )}
       <div style={{ marginTop: 8 }}>
         {[...touched].map(([number, change]) => {
           const account = byNumber.get(number);
@@ -29,12 +49,31 @@ export function Effect({ form, accounts, currency, asAt }: { form: EntryForm; ac
           const moved = sign * change;
           const after = before + moved;
           const most = Math.max(Math.abs(before), Math.abs(after), 1);
-          const [low, high] = [Math.min(Math.abs(before), Math.abs(after)), Math.max(Math.abs(before), Math.abs(after))];
+          const [low, high] = [
+            Math.min(Math.abs(before), Math.abs(after)),
+            Math.max(Math.abs(before), Math.abs(after)),
+          ];
           return (
             <div className="effect" key={number}>
-              <div className="spread"><span>{number} {account.name}</span><span className="strong num">{moved > 0 ? '+' : '−'} {show(Math.abs(moved))}</span></div>
-              <div className="small soft">{show(before)} → <span className="strong" style={{ color: 'var(--ink)' }}>{show(after)}</span>{after < 0 && <span className="brass"> · on its unusual side</span>}</div>
-              <div className="bar" aria-hidden="true"><i style={{ left: 0, width: `${(low / most) * 100}%` }} /><b style={{ left: `${(low / most) * 100}%`, width: `${((high - low) / most) * 100}%` }} /></div>
+              <div className="spread">
+                <span>
+                  {number} {account.name}
+                </span>
+                <span className="strong num">
+                  {moved > 0 ? '+' : '−'} {show(Math.abs(moved))}
+                </span>
+              </div>
+              <div className="small soft">
+                {show(before)} →{' '}
+                <span className="strong" style={{ color: 'var(--ink)' }}>
+                  {show(after)}
+                </span>
+                {after < 0 && <span className="brass"> · on its unusual side</span>}
+              </div>
+              <div className="bar" aria-hidden="true">
+                <i style={{ left: 0, width: `${(low / most) * 100}%` }} />
+                <b style={{ left: `${(low / most) * 100}%`, width: `${((high - low) / most) * 100}%` }} />
+              </div>
             </div>
           );
         })}
@@ -49,11 +88,29 @@ export function Effect({ form, accounts, currency, asAt }: { form: EntryForm; ac
   );
 }
 
-function Total({ label, before, change, show }: { label: string; before: number; change: number; show: (amount: number) => string }) {
+function Total({
+  label,
+  before,
+  change,
+  show,
+}: {
+  label: string;
+  before: number;
+  change: number;
+  show: (amount: number) => string;
+}) {
   return (
     <div className="effect">
-      <div className="spread"><span>{label}</span><span className="strong num">{show(before + change)}</span></div>
-      <div className="spread small soft"><span>was {show(before)}</span><span className="num">{change === 0 ? 'unchanged' : `${change > 0 ? '+' : '−'} ${show(Math.abs(change))}`}</span></div>
+      <div className="spread">
+        <span>{label}</span>
+        <span className="strong num">{show(before + change)}</span>
+      </div>
+      <div className="spread small soft">
+        <span>was {show(before)}</span>
+        <span className="num">
+          {change === 0 ? 'unchanged' : `${change > 0 ? '+' : '−'} ${show(Math.abs(change))}`}
+        </span>
+      </div>
     </div>
   );
 }

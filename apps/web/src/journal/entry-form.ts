@@ -1,5 +1,15 @@
 import type { AccountAnswer, DraftAnswer, DraftRequest, EntryRequest } from '@just-ledger/contract';
-import { balancingAmount, formatAmount, minor, typedDate, workOut, type CivilDate, type CurrencyCode, type Minor, type Side } from '@just-ledger/core';
+import {
+  balancingAmount,
+  formatAmount,
+  minor,
+  typedDate,
+  workOut,
+  type CivilDate,
+  type CurrencyCode,
+  type Minor,
+  type Side,
+} from '@just-ledger/core';
 
 /** A line as it is being typed. */
 export interface FormLine {
@@ -27,7 +37,17 @@ let lastKey = 0;
 
 /** An empty line. */
 export function emptyLine(): FormLine {
-  return { key: (lastKey += 1), account: '', note: '', contact: '', debit: '', credit: '', currency: '', foreignAmount: '', rate: '' };
+  return {
+    key: (lastKey += 1),
+    account: '',
+    note: '',
+    contact: '',
+    debit: '',
+    credit: '',
+    currency: '',
+    foreignAmount: '',
+    rate: '',
+  };
 }
 
 /** An empty entry on a date. */
@@ -37,8 +57,17 @@ export function emptyForm(date: string, kind = 'ordinary'): EntryForm {
 
 /** A draft, to be gone on with. */
 export function formOf(draft: DraftAnswer): EntryForm {
-  const lines = draft.lines.map((line) => ({ ...emptyLine(), ...Object.fromEntries(Object.entries(line).map(([field, value]) => [field, value ?? ''])) }));
-  return { date: draft.date, kind: draft.kind, explanation: draft.explanation, reference: draft.reference, lines: [...lines, emptyLine()] };
+  const lines = draft.lines.map((line) => ({
+    ...emptyLine(),
+    ...Object.fromEntries(Object.entries(line).map(([field, value]) => [field, value ?? ''])),
+  }));
+  return {
+    date: draft.date,
+    kind: draft.kind,
+    explanation: draft.explanation,
+    reference: draft.reference,
+    lines: [...lines, emptyLine()],
+  };
 }
 
 /** What may happen to the form. */
@@ -64,7 +93,9 @@ export function formReducer(form: EntryForm, event: FormEvent): EntryForm {
       return withRoom(withLine(form, event.at, balancedHere(form, event.at, event.currency)));
     case 'repeat-above': {
       const above = form.lines[event.at - 1];
-      return above ? withRoom(withLine(form, event.at, { ...above, key: form.lines[event.at]?.key ?? above.key })) : form;
+      return above
+        ? withRoom(withLine(form, event.at, { ...above, key: form.lines[event.at]?.key ?? above.key }))
+        : form;
     }
     case 'take-away':
       return withRoom({ ...form, lines: form.lines.filter((_, at) => at !== event.at) });
@@ -84,7 +115,11 @@ export function amountsOf(form: EntryForm, currency: CurrencyCode): Minor[] {
 }
 
 /** What an empty line proposes: the amount that would balance the entry, on its side. */
-export function proposalFor(form: EntryForm, at: number, currency: CurrencyCode): { side: Side; amount: Minor } | undefined {
+export function proposalFor(
+  form: EntryForm,
+  at: number,
+  currency: CurrencyCode,
+): { side: Side; amount: Minor } | undefined {
   const line = form.lines[at];
   if (!line || line.debit !== '' || line.credit !== '') return undefined;
   return balancingAmount(amountsOf(form, currency));
@@ -92,7 +127,9 @@ export function proposalFor(form: EntryForm, at: number, currency: CurrencyCode)
 
 /** Whether nothing has been typed into a line. */
 export function isBlank(line: FormLine): boolean {
-  return [line.account, line.note, line.contact, line.debit, line.credit, line.foreignAmount].every((text) => text.trim() === '');
+  return [line.account, line.note, line.contact, line.debit, line.credit, line.foreignAmount].every(
+    (text) => text.trim() === '',
+  );
 }
 
 /** The entry as it is sent: amounts worked out, the date completed, blank lines left out. */
@@ -107,24 +144,41 @@ export function entryRequest(form: EntryForm, near: CivilDate, currency: Currenc
     kind: form.kind,
     explanation: form.explanation,
     ...(form.reference.trim() && { reference: form.reference }),
-    lines: form.lines.filter((line) => !isBlank(line)).map((line) => ({
-      account: line.account,
-      ...(plain(line.debit) !== undefined && { debit: plain(line.debit) as string }),
-      ...(plain(line.credit) !== undefined && { credit: plain(line.credit) as string }),
-      ...(line.note.trim() && { note: line.note }),
-      ...(line.contact.trim() && { contact: line.contact }),
-      ...(line.foreignAmount.trim() && { currency: line.currency, foreignAmount: line.foreignAmount, ...(line.rate.trim() && { rate: line.rate }) }),
-    })),
+    lines: form.lines
+      .filter((line) => !isBlank(line))
+      .map((line) => ({
+        account: line.account,
+        ...(plain(line.debit) !== undefined && { debit: plain(line.debit) as string }),
+        ...(plain(line.credit) !== undefined && { credit: plain(line.credit) as string }),
+        ...(line.note.trim() && { note: line.note }),
+        ...(line.contact.trim() && { contact: line.contact }),
+        ...(line.foreignAmount.trim() && {
+          currency: line.currency,
+          foreignAmount: line.foreignAmount,
+          ...(line.rate.trim() && { rate: line.rate }),
+        }),
+      })),
   };
 }
 
 /** The entry as a draft is kept: just as it was typed. */
 export function draftRequest(form: EntryForm, version?: number): DraftRequest {
-  const lines = form.lines.filter((line) => !isBlank(line)).map(({ key, ...line }) => {
-    void key;
-    return Object.fromEntries(Object.entries(line).filter(([, value]) => value !== '')) as DraftRequest['lines'][number];
-  });
-  return { date: form.date, kind: form.kind, explanation: form.explanation, reference: form.reference, lines, ...(version !== undefined && { version }) };
+  const lines = form.lines
+    .filter((line) => !isBlank(line))
+    .map(({ key, ...line }) => {
+      void key;
+      return Object.fromEntries(
+        Object.entries(line).filter(([, value]) => value !== ''),
+      ) as DraftRequest['lines'][number];
+    });
+  return {
+    date: form.date,
+    kind: form.kind,
+    explanation: form.explanation,
+    reference: form.reference,
+    lines,
+    ...(version !== undefined && { version }),
+  };
 }
 
 /** The row of the form that a problem's path means; blank rows were not sent. */

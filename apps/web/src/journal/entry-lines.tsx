@@ -6,7 +6,15 @@ import { AccountField } from '../fields/account-field.js';
 import { amountsOf, proposalFor, type EntryForm, type FormEvent } from './entry-form.js';
 
 /** The paper of the entry sheet: two money columns, debits first, credits set in. */
-export function EntryLines({ form, accounts, contacts, currency, wrongAt, dispatch, onNewContact }: {
+export function EntryLines({
+  form,
+  accounts,
+  contacts,
+  currency,
+  wrongAt,
+  dispatch,
+  onNewContact,
+}: {
   form: EntryForm;
   accounts: readonly AccountAnswer[];
   contacts: readonly ContactAnswer[];
@@ -18,7 +26,8 @@ export function EntryLines({ form, accounts, contacts, currency, wrongAt, dispat
   const table = useRef<HTMLTableElement>(null);
   const amounts = amountsOf(form, currency);
   const missing = balancingAmount(amounts);
-  const total = (sign: 1 | -1): string => displayAmount(sumOf(amounts.map((amount) => minor(Math.max(sign * amount, 0)))), currency);
+  const total = (sign: 1 | -1): string =>
+    displayAmount(sumOf(amounts.map((amount) => minor(Math.max(sign * amount, 0)))), currency);
   const byNumber = new Map(accounts.map((one) => [one.number, one]));
 
   /** The next cell in reading order, as Tab would find it. */
@@ -33,7 +42,8 @@ export function EntryLines({ form, accounts, contacts, currency, wrongAt, dispat
   const onKey = (event: KeyboardEvent, at: number, isAmount = false): void => {
     if (event.key === 'Enter' && !event.ctrlKey && !event.metaKey) {
       const isChoosing = (event.target as HTMLElement).getAttribute('aria-expanded') === 'true';
-      if (isChoosing) setTimeout(() => walk({ ...event, target: event.target, preventDefault: () => undefined } as KeyboardEvent));
+      if (isChoosing)
+        setTimeout(() => walk({ ...event, target: event.target, preventDefault: () => undefined } as KeyboardEvent));
       else walk(event);
     }
     if (event.altKey && event.key === 'ArrowUp') {
@@ -52,7 +62,13 @@ export function EntryLines({ form, accounts, contacts, currency, wrongAt, dispat
   return (
     <table className="ruled paper" ref={table}>
       <thead>
-        <tr><th style={{ width: '38%' }}>Account</th><th>Note</th><th style={{ width: 150 }}>Contact</th><th className="num">Debit</th><th className="num">Credit</th></tr>
+        <tr>
+          <th style={{ width: '38%' }}>Account</th>
+          <th>Note</th>
+          <th style={{ width: 150 }}>Contact</th>
+          <th className="num">Debit</th>
+          <th className="num">Credit</th>
+        </tr>
       </thead>
       <tbody>
         {form.lines.map((line, at) => {
@@ -60,19 +76,66 @@ export function EntryLines({ form, accounts, contacts, currency, wrongAt, dispat
           const proposal = proposalFor(form, at, currency);
           const isCredit = line.credit !== '';
           const needsForeign = account?.currency && account.currency !== currency;
-          const problems = ['account', 'contact', 'debit', 'credit', 'foreignAmount', 'rate', 'note'].map((field) => wrongAt(at, field)).filter(Boolean);
+          const problems = ['account', 'contact', 'debit', 'credit', 'foreignAmount', 'rate', 'note']
+            .map((field) => wrongAt(at, field))
+            .filter(Boolean);
           return [
             <tr key={line.key} className={isCredit ? 'credit-side' : ''}>
-              <td><div className="cell cell-account"><AccountField accounts={accounts} value={line.account} label={`Account, line ${at + 1}`} wrong={wrongAt(at, 'account')} onChange={(number) => dispatch({ is: 'line', at, change: { account: number, currency: byNumber.get(number)?.currency ?? '' } })} onKeyDown={(event) => onKey(event, at)} /></div></td>
-              <td><div className="cell"><Cell label={`Note, line ${at + 1}`} value={line.note} onChange={(note) => dispatch({ is: 'line', at, change: { note } })} onKeyDown={(event) => onKey(event, at)} /></div></td>
+              <td>
+                <div className="cell cell-account">
+                  <AccountField
+                    accounts={accounts}
+                    value={line.account}
+                    label={`Account, line ${at + 1}`}
+                    wrong={wrongAt(at, 'account')}
+                    onChange={(number) =>
+                      dispatch({
+                        is: 'line',
+                        at,
+                        change: { account: number, currency: byNumber.get(number)?.currency ?? '' },
+                      })
+                    }
+                    onKeyDown={(event) => onKey(event, at)}
+                  />
+                </div>
+              </td>
+              <td>
+                <div className="cell">
+                  <Cell
+                    label={`Note, line ${at + 1}`}
+                    value={line.note}
+                    onChange={(note) => dispatch({ is: 'line', at, change: { note } })}
+                    onKeyDown={(event) => onKey(event, at)}
+                  />
+                </div>
+              </td>
               <td>
                 <div className="cell">
                   {account?.control && (
                     <>
-                      <Cell label={`Contact, line ${at + 1}`} value={line.contact} list="contacts" placeholder="who?" wrong={wrongAt(at, 'contact')} onChange={(contact) => dispatch({ is: 'line', at, change: { contact } })} onKeyDown={(event) => onKey(event, at)} />
-                      {line.contact.trim() !== '' && !contacts.some((one) => one.name.toLowerCase() === line.contact.trim().toLowerCase() || one.number === line.contact.trim()) && (
-                        <button className="act small" type="button" onClick={() => onNewContact(at, line.contact.trim())}>new: add “{line.contact.trim()}”</button>
-                      )}
+                      <Cell
+                        label={`Contact, line ${at + 1}`}
+                        value={line.contact}
+                        list="contacts"
+                        placeholder="who?"
+                        wrong={wrongAt(at, 'contact')}
+                        onChange={(contact) => dispatch({ is: 'line', at, change: { contact } })}
+                        onKeyDown={(event) => onKey(event, at)}
+                      />
+                      {line.contact.trim() !== '' &&
+                        !contacts.some(
+                          (one) =>
+                            one.name.toLowerCase() === line.contact.trim().toLowerCase() ||
+                            one.number === line.contact.trim(),
+                        ) && (
+                          <button
+                            className="act small"
+                            type="button"
+                            onClick={() => onNewContact(at, line.contact.trim())}
+                          >
+                            new: add “{line.contact.trim()}”
+                          </button>
+                        )}
                     </>
                   )}
                 </div>
@@ -84,7 +147,9 @@ export function EntryLines({ form, accounts, contacts, currency, wrongAt, dispat
                       label={`${side === 'debit' ? 'Debit' : 'Credit'}, line ${at + 1}`}
                       value={line[side]}
                       wrong={wrongAt(at, side)}
-                      placeholder={proposal?.side === side && line.account !== '' ? displayAmount(proposal.amount, currency) : ''}
+                      placeholder={
+                        proposal?.side === side && line.account !== '' ? displayAmount(proposal.amount, currency) : ''
+                      }
                       isAmount
                       onChange={(typed) => dispatch({ is: 'line', at, change: { [side]: typed } })}
                       onBlur={() => dispatch({ is: 'settled', at, side, currency })}
@@ -96,20 +161,64 @@ export function EntryLines({ form, accounts, contacts, currency, wrongAt, dispat
             </tr>,
             needsForeign && (
               <tr key={`${line.key} foreign`}>
-                <td colSpan={3}><div className="cell small soft row" style={{ flexWrap: 'nowrap' }}>in {account.currency}: <Cell label={`Amount in ${account.currency}, line ${at + 1}`} value={line.foreignAmount} wrong={wrongAt(at, 'foreignAmount')} placeholder="amount" onChange={(foreignAmount) => dispatch({ is: 'line', at, change: { foreignAmount, currency: account.currency ?? '' } })} onKeyDown={(event) => onKey(event, at)} /> at <Cell label={`Rate, line ${at + 1}`} value={line.rate} wrong={wrongAt(at, 'rate')} placeholder={`${currency} for one ${account.currency}`} onChange={(rate) => dispatch({ is: 'line', at, change: { rate } })} onKeyDown={(event) => onKey(event, at)} /></div></td>
-                <td className="money" /><td className="money" />
+                <td colSpan={3}>
+                  <div className="cell small soft row" style={{ flexWrap: 'nowrap' }}>
+                    in {account.currency}:{' '}
+                    <Cell
+                      label={`Amount in ${account.currency}, line ${at + 1}`}
+                      value={line.foreignAmount}
+                      wrong={wrongAt(at, 'foreignAmount')}
+                      placeholder="amount"
+                      onChange={(foreignAmount) =>
+                        dispatch({ is: 'line', at, change: { foreignAmount, currency: account.currency ?? '' } })
+                      }
+                      onKeyDown={(event) => onKey(event, at)}
+                    />{' '}
+                    at{' '}
+                    <Cell
+                      label={`Rate, line ${at + 1}`}
+                      value={line.rate}
+                      wrong={wrongAt(at, 'rate')}
+                      placeholder={`${currency} for one ${account.currency}`}
+                      onChange={(rate) => dispatch({ is: 'line', at, change: { rate } })}
+                      onKeyDown={(event) => onKey(event, at)}
+                    />
+                  </div>
+                </td>
+                <td className="money" />
+                <td className="money" />
               </tr>
             ),
-            problems.length > 0 && <tr key={`${line.key} problems`}><td colSpan={5}><div className="cell brick small" role="alert">{problems.join(' ')}</div></td></tr>,
+            problems.length > 0 && (
+              <tr key={`${line.key} problems`}>
+                <td colSpan={5}>
+                  <div className="cell brick small" role="alert">
+                    {problems.join(' ')}
+                  </div>
+                </td>
+              </tr>
+            ),
           ];
         })}
       </tbody>
       <tfoot>
-        <tr className="sums"><td colSpan={3} style={{ borderTop: 0 }} /><td className="num"><div className="cell">{total(1)}</div></td><td className="num"><div className="cell">{total(-1)}</div></td></tr>
+        <tr className="sums">
+          <td colSpan={3} style={{ borderTop: 0 }} />
+          <td className="num">
+            <div className="cell">{total(1)}</div>
+          </td>
+          <td className="num">
+            <div className="cell">{total(-1)}</div>
+          </td>
+        </tr>
         <tr>
           <td colSpan={3} style={{ border: 0 }} />
           {(['debit', 'credit'] as const).map((side) => (
-            <td key={side} className="num brass small" style={{ border: 0 }} aria-live="polite"><div className="cell">{missing?.side === side && `${displayAmount(missing.amount, currency)} missing`}</div></td>
+            <td key={side} className="num brass small" style={{ border: 0 }} aria-live="polite">
+              <div className="cell">
+                {missing?.side === side && `${displayAmount(missing.amount, currency)} missing`}
+              </div>
+            </td>
           ))}
         </tr>
       </tfoot>
@@ -118,7 +227,17 @@ export function EntryLines({ form, accounts, contacts, currency, wrongAt, dispat
 }
 
 /** A cell that is typed into. */
-function Cell({ label, value, wrong, placeholder, list, isAmount = false, onChange, onBlur, onKeyDown }: {
+function Cell({
+  label,
+  value,
+  wrong,
+  placeholder,
+  list,
+  isAmount = false,
+  onChange,
+  onBlur,
+  onKeyDown,
+}: {
   label: string;
   value: string;
   wrong?: string | undefined;
@@ -137,7 +256,14 @@ function Cell({ label, value, wrong, placeholder, list, isAmount = false, onChan
       onChange={(event) => onChange(event.target.value)}
       onBlur={onBlur}
       onKeyDown={onKeyDown}
-      inputProps={{ 'aria-label': label, 'aria-invalid': wrong !== undefined, title: wrong, list, autoComplete: 'off', style: { padding: '2px 0', fontSize: 13.5, textAlign: isAmount ? 'right' : 'left' } }}
+      inputProps={{
+        'aria-label': label,
+        'aria-invalid': wrong !== undefined,
+        title: wrong,
+        list,
+        autoComplete: 'off',
+        style: { padding: '2px 0', fontSize: 13.5, textAlign: isAmount ? 'right' : 'left' },
+      }}
     />
   );
 }

@@ -12,10 +12,23 @@ import { RequestRefused, request } from '../request/request.js';
 import { useChange } from '../request/use-change.js';
 import { Effect } from './effect.js';
 import { EntryLines } from './entry-lines.js';
-import { draftRequest, emptyForm, entryRequest, formOf, formReducer, rowOfPath, writableAccounts, type EntryForm } from './entry-form.js';
+import {
+  draftRequest,
+  emptyForm,
+  entryRequest,
+  formOf,
+  formReducer,
+  rowOfPath,
+  writableAccounts,
+  type EntryForm,
+} from './entry-form.js';
 import { draftsQuery } from './journal-queries.js';
 
-const KINDS = [['ordinary', 'Ordinary'], ['adjusting', 'Adjusting'], ['opening', 'Opening']] as const;
+const KINDS = [
+  ['ordinary', 'Ordinary'],
+  ['adjusting', 'Adjusting'],
+  ['opening', 'Opening'],
+] as const;
 const LAST_DATE = 'just-ledger.last-date';
 
 /** The entry sheet: written by keyboard, its effect beside it. */
@@ -30,8 +43,11 @@ export default function EntryScreen() {
 function EntrySheet({ draft }: { draft: DraftAnswer | undefined }) {
   const address = useAddress();
   const { organisation, currency, today, calendar, from, to } = useBooks();
-  const near = (sessionStorage.getItem(LAST_DATE) ?? (today < calendar.firstDay ? calendar.firstDay : today)) as CivilDate;
-  const [form, dispatch] = useReducer(formReducer, draft, (given): EntryForm => (given ? formOf(given) : emptyForm(shortDate(near))));
+  const near = (sessionStorage.getItem(LAST_DATE) ??
+    (today < calendar.firstDay ? calendar.firstDay : today)) as CivilDate;
+  const [form, dispatch] = useReducer(formReducer, draft, (given): EntryForm =>
+    given ? formOf(given) : emptyForm(shortDate(near)),
+  );
   const date = typedDate(form.date, near);
   const { data: accounts } = useSuspenseQuery(accountsQuery(organisation.id, today));
   const { data: contacts } = useSuspenseQuery(contactsQuery(organisation.id));
@@ -40,7 +56,12 @@ function EntrySheet({ draft }: { draft: DraftAnswer | undefined }) {
   const first = useRef<HTMLInputElement>(null);
 
   const post = useChange(async () => {
-    const entry = await request<EntryAnswer>('POST', paths.entries(organisation.id), entryRequest(form, near, currency), { 'idempotency-key': key.current });
+    const entry = await request<EntryAnswer>(
+      'POST',
+      paths.entries(organisation.id),
+      entryRequest(form, near, currency),
+      { 'idempotency-key': key.current },
+    );
     if (draft) await request('DELETE', paths.draft(organisation.id, draft.id));
     return entry;
   });
@@ -49,7 +70,9 @@ function EntrySheet({ draft }: { draft: DraftAnswer | undefined }) {
       ? request<DraftAnswer>('PUT', paths.draft(organisation.id, draft.id), draftRequest(form, draft.version))
       : request<DraftAnswer>('POST', paths.drafts(organisation.id), draftRequest(form)),
   );
-  const addContact = useChange(({ name, roles }: { name: string; roles: string[] }) => request('POST', paths.contacts(organisation.id), { name, roles }));
+  const addContact = useChange(({ name, roles }: { name: string; roles: string[] }) =>
+    request('POST', paths.contacts(organisation.id), { name, roles }),
+  );
   const send = (): void => {
     if (post.isPending) return;
     post.mutate(undefined, {
@@ -80,10 +103,20 @@ function EntrySheet({ draft }: { draft: DraftAnswer | undefined }) {
       const place = rowOfPath(form, problem.path);
       return place?.row === row && place.field === field;
     })?.message;
-  const general = refusedEntry?.details.problems.filter((problem) => !rowOfPath(form, problem.path) && !['date', 'explanation', 'kind', 'reference'].includes(problem.path)) ?? [];
+  const general =
+    refusedEntry?.details.problems.filter(
+      (problem) =>
+        !rowOfPath(form, problem.path) && !['date', 'explanation', 'kind', 'reference'].includes(problem.path),
+    ) ?? [];
   const head = (name: 'date' | 'explanation' | 'reference') => {
     const message = refusedEntry?.at(name);
-    return { value: form[name], error: message !== undefined, helperText: message ?? (name === 'date' && form.date && !date ? 'Not a date' : undefined), onChange: (event: { target: { value: string } }) => dispatch({ is: 'head', change: { [name]: event.target.value } }) };
+    return {
+      value: form[name],
+      error: message !== undefined,
+      helperText: message ?? (name === 'date' && form.date && !date ? 'Not a date' : undefined),
+      onChange: (event: { target: { value: string } }) =>
+        dispatch({ is: 'head', change: { [name]: event.target.value } }),
+    };
   };
   const newContact = (row: number, name: string): void => {
     const control = accounts.find((one) => one.number === form.lines[row]?.account)?.control;
@@ -94,39 +127,115 @@ function EntrySheet({ draft }: { draft: DraftAnswer | undefined }) {
     <div style={{ display: 'flex', gap: 14, flex: 1, minHeight: 0 }}>
       <Sheet
         title="Entry"
-        aside={draft ? `draft of ${draft.createdBy}` : `in ${currency}; posted entries are never changed, only reversed`}
+        aside={
+          draft ? `draft of ${draft.createdBy}` : `in ${currency}; posted entries are never changed, only reversed`
+        }
         foot={
           <>
             <div className="row">
-              <Button id="post-entry" variant="contained" disabled={post.isPending} onClick={send}>Post&nbsp;<span className="small" style={{ opacity: 0.85, fontWeight: 400 }}>Ctrl Enter</span></Button>
-              <Button variant="outlined" disabled={keep.isPending} onClick={() => keep.mutate(undefined, { onSuccess: (kept) => address.go('entry', { draft: String(kept.id) }) })}>Keep as draft</Button>
+              <Button id="post-entry" variant="contained" disabled={post.isPending} onClick={send}>
+                Post&nbsp;
+                <span className="small" style={{ opacity: 0.85, fontWeight: 400 }}>
+                  Ctrl Enter
+                </span>
+              </Button>
+              <Button
+                variant="outlined"
+                disabled={keep.isPending}
+                onClick={() =>
+                  keep.mutate(undefined, { onSuccess: (kept) => address.go('entry', { draft: String(kept.id) }) })
+                }
+              >
+                Keep as draft
+              </Button>
               {keep.isSuccess && <span className="soft small">kept</span>}
             </div>
-            <span className="soft small">Tab next cell · = missing amount here · Alt ↑ line above again · 1200/3 in an amount</span>
+            <span className="soft small">
+              Tab next cell · = missing amount here · Alt ↑ line above again · 1200/3 in an amount
+            </span>
           </>
         }
       >
         {posted && (
           <div className="told" role="status">
-            Posted as <a className="act" href={address.href('journal', { entry: posted.number })} onClick={(event) => { event.preventDefault(); address.go('journal', { entry: posted.number }); }}>{posted.number}</a>, {longDate(parseCivilDate(posted.date))}.
-            {outside && <> That lies outside the dates shown. <button className="act" type="button" onClick={() => address.setSpan(`${posted.date.slice(0, 8)}01`, posted.date)}>Go there</button></>}
+            Posted as{' '}
+            <a
+              className="act"
+              href={address.href('journal', { entry: posted.number })}
+              onClick={(event) => {
+                event.preventDefault();
+                address.go('journal', { entry: posted.number });
+              }}
+            >
+              {posted.number}
+            </a>
+            , {longDate(parseCivilDate(posted.date))}.
+            {outside && (
+              <>
+                {' '}
+                That lies outside the dates shown.{' '}
+                <button
+                  className="act"
+                  type="button"
+                  onClick={() => address.setSpan(`${posted.date.slice(0, 8)}01`, posted.date)}
+                >
+                  Go there
+                </button>
+              </>
+            )}
           </div>
         )}
         <div style={{ display: 'grid', gridTemplateColumns: '130px 130px 1fr 150px', gap: 18, margin: '4px 0 14px' }}>
-          <TextField label="Date" autoFocus inputRef={first} {...head('date')} onFocus={(event) => event.target.select()} onBlur={() => date && dispatch({ is: 'head', change: { date: shortDate(date) } })} />
-          <TextField select label="Kind" value={form.kind} onChange={(event) => dispatch({ is: 'head', change: { kind: event.target.value } })} error={refusedEntry?.at('kind') !== undefined} helperText={refusedEntry?.at('kind')}>
-            {KINDS.map(([kind, label]) => <MenuItem key={kind} value={kind}>{label}</MenuItem>)}
+          <TextField
+            label="Date"
+            autoFocus
+            inputRef={first}
+            {...head('date')}
+            onFocus={(event) => event.target.select()}
+            onBlur={() => date && dispatch({ is: 'head', change: { date: shortDate(date) } })}
+          />
+          <TextField
+            select
+            label="Kind"
+            value={form.kind}
+            onChange={(event) => dispatch({ is: 'head', change: { kind: event.target.value } })}
+            error={refusedEntry?.at('kind') !== undefined}
+            helperText={refusedEntry?.at('kind')}
+          >
+            {KINDS.map(([kind, label]) => (
+              <MenuItem key={kind} value={kind}>
+                {label}
+              </MenuItem>
+            ))}
           </TextField>
           <TextField label="Explanation" {...head('explanation')} />
           <TextField label="Paper" placeholder="its reference" {...head('reference')} />
         </div>
-        <EntryLines form={form} accounts={writableAccounts(accounts)} contacts={contacts} currency={currency} wrongAt={wrongAt} dispatch={dispatch} onNewContact={newContact} />
-        <datalist id="contacts">{contacts.map((one) => <option key={one.id} value={one.name} />)}</datalist>
-        {general.map((problem) => <div key={problem.message} className="trouble" role="alert">{problem.message}</div>)}
+        <EntryLines
+          form={form}
+          accounts={writableAccounts(accounts)}
+          contacts={contacts}
+          currency={currency}
+          wrongAt={wrongAt}
+          dispatch={dispatch}
+          onNewContact={newContact}
+        />
+        <datalist id="contacts">
+          {contacts.map((one) => (
+            <option key={one.id} value={one.name} />
+          ))}
+        </datalist>
+        {general.map((problem) => (
+          <div key={problem.message} className="trouble" role="alert">
+            {problem.message}
+          </div>
+        ))}
         {post.error && !refusedEntry && <Trouble error={post.error} />}
         <Trouble error={keep.error ?? addContact.error} />
       </Sheet>
-      <div className="place narrow"><Effect form={form} accounts={accounts} currency={currency} asAt={today} /></div>
+      <div className="place narrow">
+        <Effect form={form} accounts={accounts} currency={currency} asAt={today} />
+      </div>
     </div>
   );
 }

@@ -17,15 +17,22 @@ export interface JournalFilter {
 export const journalQuery = (id: number, filter: JournalFilter) =>
   infiniteQueryOptions({
     queryKey: ['organisation', String(id), 'journal', filter],
-    queryFn: ({ pageParam }) => request<EntriesAnswer>('GET', withQuery(paths.entries(id), { ...filter, after: pageParam, limit: 100 })),
+    queryFn: ({ pageParam }) =>
+      request<EntriesAnswer>('GET', withQuery(paths.entries(id), { ...filter, after: pageParam, limit: 100 })),
     initialPageParam: '',
     getNextPageParam: (page) => page.next ?? undefined,
   });
 
 /** One entry. */
 export const entryQuery = (id: number, number: string) =>
-  queryOptions({ queryKey: ['organisation', String(id), 'entry', number], queryFn: () => request<EntryAnswer>('GET', paths.entry(id, number)) });
+  queryOptions({
+    queryKey: ['organisation', String(id), 'entry', number],
+    queryFn: () => request<EntryAnswer>('GET', paths.entry(id, number)),
+  });
 
 /** All drafts. */
 export const draftsQuery = (id: number) =>
-  queryOptions({ queryKey: ['organisation', String(id), 'drafts'], queryFn: () => request<DraftAnswer[]>('GET', paths.drafts(id)) });
+  queryOptions({
+    queryKey: ['organisation', String(id), 'drafts'],
+    queryFn: () => request<DraftAnswer[]>('GET', paths.drafts(id)),
+  });

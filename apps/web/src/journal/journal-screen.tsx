@@ -4,7 +4,15 @@ import { useSuspenseInfiniteQuery, useSuspenseQuery } from '@tanstack/react-quer
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { Link } from 'react-router';
 import { paths, type EntryAnswer } from '@just-ledger/contract';
-import { ENTRY_KINDS, longDate, parseCivilDate, shortDate, workOut, formatAmount, type CurrencyCode } from '@just-ledger/core';
+import {
+  ENTRY_KINDS,
+  longDate,
+  parseCivilDate,
+  shortDate,
+  workOut,
+  formatAmount,
+  type CurrencyCode,
+} from '@just-ledger/core';
 import { accountsQuery } from '../accounts/account-queries.js';
 import { AccountField } from '../fields/account-field.js';
 import { shown } from '../fields/money.js';
@@ -28,8 +36,17 @@ export default function JournalScreen({ slot }: ScreenProps) {
   const [open, setOpen] = useSheetParam('entry', slot);
   const { data: accounts } = useSuspenseQuery(accountsQuery(organisation.id, to));
   const worked = workOut(amount, currency);
-  const filter: JournalFilter = { from, to, ...(text && { text }), ...(account && { account }), ...(kind && { kind }), ...(amount && worked.ok && { amount: formatAmount(worked.amount, currency) }) };
-  const { data, fetchNextPage, hasNextPage, isFetchingNextPage } = useSuspenseInfiniteQuery(journalQuery(organisation.id, filter));
+  const filter: JournalFilter = {
+    from,
+    to,
+    ...(text && { text }),
+    ...(account && { account }),
+    ...(kind && { kind }),
+    ...(amount && worked.ok && { amount: formatAmount(worked.amount, currency) }),
+  };
+  const { data, fetchNextPage, hasNextPage, isFetchingNextPage } = useSuspenseInfiniteQuery(
+    journalQuery(organisation.id, filter),
+  );
   const entries = data.pages.flatMap((page) => page.entries);
   const sums = data.pages[0];
   const isFiltered = text !== '' || account !== '' || kind !== '' || amount !== '';
@@ -38,24 +55,89 @@ export default function JournalScreen({ slot }: ScreenProps) {
     <Sheet
       title="Journal"
       aside={`${span} · ${sums?.count ?? 0} ${sums?.count === 1 ? 'entry' : 'entries'} · ${shown(sums?.amount, currency)} on each side`}
-      tools={<><Link className="act" to={address.href('entry')}>Write an entry</Link><a className="act" href={withQuery(paths.entriesCsv(organisation.id), { ...filter })} download="journal.csv">Save as CSV</a></>}
+      tools={
+        <>
+          <Link className="act" to={address.href('entry')}>
+            Write an entry
+          </Link>
+          <a
+            className="act"
+            href={withQuery(paths.entriesCsv(organisation.id), { ...filter })}
+            download="journal.csv"
+          >
+            Save as CSV
+          </a>
+        </>
+      }
     >
-      <div style={{ display: 'grid', gridTemplateColumns: slot === 'beside' ? '1fr 1fr' : '1.2fr 1.4fr 0.8fr 0.8fr', gap: 18, marginBottom: 10 }}>
+      <div
+        style={{
+          display: 'grid',
+          gridTemplateColumns: slot === 'beside' ? '1fr 1fr' : '1.2fr 1.4fr 0.8fr 0.8fr',
+          gap: 18,
+          marginBottom: 10,
+        }}
+      >
         <FindField value={text} onChange={setText} />
-        <div><label className="small soft" htmlFor={`only-${slot}`}>Account</label><div id={`only-${slot}`} style={{ borderBottom: '1px solid var(--ink)' }}><AccountField accounts={accounts.filter((one) => !one.heading)} value={account} label="Only entries on account" placeholder="any" onChange={setAccount} /></div></div>
-        <TextField select label="Kind" value={kind} onChange={(event) => setKind(event.target.value)} slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}>
+        <div>
+          <label className="small soft" htmlFor={`only-${slot}`}>
+            Account
+          </label>
+          <div id={`only-${slot}`} style={{ borderBottom: '1px solid var(--ink)' }}>
+            <AccountField
+              accounts={accounts.filter((one) => !one.heading)}
+              value={account}
+              label="Only entries on account"
+              placeholder="any"
+              onChange={setAccount}
+            />
+          </div>
+        </div>
+        <TextField
+          select
+          label="Kind"
+          value={kind}
+          onChange={(event) => setKind(event.target.value)}
+          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+        >
           <MenuItem value="">any</MenuItem>
-          {ENTRY_KINDS.map((one) => <MenuItem key={one} value={one}>{one}</MenuItem>)}
+          {ENTRY_KINDS.map((one) => (
+            <MenuItem key={one} value={one}>
+              {one}
+            </MenuItem>
+          ))}
         </TextField>
-        <TextField label="Amount" placeholder="any" value={amount} error={amount !== '' && !worked.ok} onChange={(event) => setAmount(event.target.value)} />
+        <TextField
+          label="Amount"
+          placeholder="any"
+          value={amount}
+          error={amount !== '' && !worked.ok}
+          onChange={(event) => setAmount(event.target.value)}
+        />
       </div>
       {entries.length === 0 ? (
         <Empty>
           <p>{isFiltered ? 'No entry in this span fits.' : 'Nothing has been posted in this span.'}</p>
-          <p>{isFiltered ? <button className="act" type="button" onClick={() => address.go('journal')}>Show all entries</button> : <Link className="act" to={address.href('entry')}>Write the first entry</Link>}</p>
+          <p>
+            {isFiltered ? (
+              <button className="act" type="button" onClick={() => address.go('journal')}>
+                Show all entries
+              </button>
+            ) : (
+              <Link className="act" to={address.href('entry')}>
+                Write the first entry
+              </Link>
+            )}
+          </p>
         </Empty>
       ) : (
-        <EntryList entries={entries} open={open} setOpen={setOpen} currency={currency} more={hasNextPage && !isFetchingNextPage ? () => void fetchNextPage() : undefined} />
+        <EntryList
+          entries={entries}
+          open={open}
+          setOpen={setOpen}
+          currency={currency}
+          more={hasNextPage && !isFetchingNextPage ? () => void fetchNextPage() : undefined}
+        />
       )}
     </Sheet>
   );
@@ -78,10 +160,24 @@ function FindField({ value, onChange }: { value: string; onChange: (text: string
     window.addEventListener('keydown', press);
     return () => window.removeEventListener('keydown', press);
   }, []);
-  return <TextField label="Find" placeholder="text, number, contact" value={typed} inputRef={field} onChange={(event) => setTyped(event.target.value)} />;
+  return (
+    <TextField
+      label="Find"
+      placeholder="text, number, contact"
+      value={typed}
+      inputRef={field}
+      onChange={(event) => setTyped(event.target.value)}
+    />
+  );
 }
 
-function EntryList({ entries, open, setOpen, currency, more }: {
+function EntryList({
+  entries,
+  open,
+  setOpen,
+  currency,
+  more,
+}: {
   entries: readonly EntryAnswer[];
   open: string;
   setOpen: (number: string | undefined) => void;
@@ -89,7 +185,13 @@ function EntryList({ entries, open, setOpen, currency, more }: {
   more: (() => void) | undefined;
 }) {
   const scroller = useRef<HTMLDivElement>(null);
-  const virtual = useVirtualizer({ count: entries.length, getScrollElement: () => scroller.current, estimateSize: () => 29, overscan: 20, getItemKey: (at) => entries[at]?.number ?? at });
+  const virtual = useVirtualizer({
+    count: entries.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => 29,
+    overscan: 20,
+    getItemKey: (at) => entries[at]?.number ?? at,
+  });
   const items = virtual.getVirtualItems();
   const lastSeen = items.at(-1)?.index ?? 0;
   useEffect(() => {
@@ -104,14 +206,34 @@ function EntryList({ entries, open, setOpen, currency, more }: {
     setTimeout(() => scroller.current?.querySelector<HTMLElement>(`[data-entry="${next.number}"]`)?.focus());
   };
   return (
-    <div ref={scroller} className="journal-list" style={{ overflow: 'auto', flex: 1, minHeight: 120 }} role="list" aria-label="Entries">
+    <div
+      ref={scroller}
+      className="journal-list"
+      style={{ overflow: 'auto', flex: 1, minHeight: 120 }}
+      role="list"
+      aria-label="Entries"
+    >
       <div style={{ height: virtual.getTotalSize(), position: 'relative' }}>
         {items.map((item) => {
           const entry = entries[item.index];
           if (!entry) return null;
           const isOpen = entry.number === open;
           return (
-            <div key={item.key} ref={virtual.measureElement} data-index={item.index} role="listitem" style={{ position: 'absolute', top: 0, left: 0, right: 0, transform: `translateY(${item.start}px)`, borderBottom: '1px solid var(--rule)', background: isOpen ? 'var(--wash)' : undefined }}>
+            <div
+              key={item.key}
+              ref={virtual.measureElement}
+              data-index={item.index}
+              role="listitem"
+              style={{
+                position: 'absolute',
+                top: 0,
+                left: 0,
+                right: 0,
+                transform: `translateY(${item.start}px)`,
+                borderBottom: '1px solid var(--rule)',
+                background: isOpen ? 'var(--wash)' : undefined,
+              }}
+            >
               <button
                 type="button"
                 className="plain journal-row"
@@ -122,10 +244,16 @@ function EntryList({ entries, open, setOpen, currency, more }: {
               >
                 <span className="nowrap">{shortDate(parseCivilDate(entry.date))}</span>
                 <span className="soft nowrap">{entry.number}</span>
-                <span className={isOpen ? 'strong' : ''} style={isOpen ? undefined : CLIP}>{entry.explanation}</span>
-                <span className="soft" style={CLIP}>{fromTo(entry)}</span>
+                <span className={isOpen ? 'strong' : ''} style={isOpen ? undefined : CLIP}>
+                  {entry.explanation}
+                </span>
+                <span className="soft" style={CLIP}>
+                  {fromTo(entry)}
+                </span>
                 <span className="num">{shown(entry.amount, currency)}</span>
-                <span className="soft small" style={CLIP}>{mark(entry)}</span>
+                <span className="soft small" style={CLIP}>
+                  {mark(entry)}
+                </span>
               </button>
               {isOpen && <EntryDetail entry={entry} />}
             </div>
@@ -140,7 +268,8 @@ const CLIP = { overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap
 
 /** From which account to which, as the sentence of an entry. */
 function fromTo(entry: EntryAnswer): string {
-  const side = (lines: EntryAnswer['lines']): string => (lines.length === 1 ? `${lines[0]?.account} ${lines[0]?.accountName}` : `${lines.length} accounts`);
+  const side = (lines: EntryAnswer['lines']): string =>
+    lines.length === 1 ? `${lines[0]?.account} ${lines[0]?.accountName}` : `${lines.length} accounts`;
   return `${side(entry.lines.filter((line) => line.credit))} → ${side(entry.lines.filter((line) => line.debit))}`;
 }
 

@@ -11,7 +11,12 @@ import { request } from '../request/request.js';
 export default function OrganisationScreen() {
   const { organisation } = useBooks();
   const [name, setName] = useState(organisation.name);
-  const save = useChange(() => request<OrganisationAnswer>('PATCH', paths.organisation(organisation.id), { name, version: organisation.version }));
+  const save = useChange(() =>
+    request<OrganisationAnswer>('PATCH', paths.organisation(organisation.id), {
+      name,
+      version: organisation.version,
+    }),
+  );
   const facts: [string, string][] = [
     ['Kind', KIND_LABELS[organisation.kind]],
     ['Base currency', organisation.baseCurrency],
@@ -21,12 +26,39 @@ export default function OrganisationScreen() {
   ];
   return (
     <Sheet title="Organisation">
-      <form className="stack" style={{ maxWidth: 520, gap: 16 }} onSubmit={(event) => { event.preventDefault(); save.mutate(undefined); }}>
+      <form
+        className="stack"
+        style={{ maxWidth: 520, gap: 16 }}
+        onSubmit={(event) => {
+          event.preventDefault();
+          save.mutate(undefined);
+        }}
+      >
         <TextField label="Name" value={name} onChange={(event) => setName(event.target.value)} />
-        <table className="ruled"><tbody>{facts.map(([label, value]) => <tr key={label}><td className="soft">{label}</td><td>{value}</td></tr>)}</tbody></table>
-        <p className="soft small">Currency, first day and the start of the year stay as they are once something has been posted.</p>
+        <table className="ruled">
+          <tbody>
+            {facts.map(([label, value]) => (
+              <tr key={label}>
+                <td className="soft">{label}</td>
+                <td>{value}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        <p className="soft small">
+          Currency, first day and the start of the year stay as they are once something has been posted.
+        </p>
         <Trouble error={save.error} />
-        <div className="row"><Button type="submit" variant="contained" disabled={save.isPending || name === organisation.name || name.trim() === ''}>Keep the name</Button>{save.isSuccess && <span className="told">Kept.</span>}</div>
+        <div className="row">
+          <Button
+            type="submit"
+            variant="contained"
+            disabled={save.isPending || name === organisation.name || name.trim() === ''}
+          >
+            Keep the name
+          </Button>
+          {save.isSuccess && <span className="told">Kept.</span>}
+        </div>
       </form>
     </Sheet>
   );

@@ -4,4 +4,7 @@ import { request, withQuery } from '../request/request.js';
 
 /** All recurring journals with their dates in the fiscal year of a day. */
 export const recurringQuery = (id: number, asAt: string) =>
-  queryOptions({ queryKey: ['organisation', String(id), 'recurring', asAt], queryFn: () => request<RecurringJournalAnswer[]>('GET', withQuery(paths.recurringJournals(id), { asAt })) });
+  queryOptions({
+    queryKey: ['organisation', String(id), 'recurring', asAt],
+    queryFn: () => request<RecurringJournalAnswer[]>('GET', withQuery(paths.recurringJournals(id), { asAt })),
+  });

@@ -3,7 +3,18 @@ import { Button, TextField } from '@mui/material';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { paths, type OccurrenceAnswer, type PostDueAnswer, type RecurringJournalAnswer } from '@just-ledger/contract';
-import { daysBetween, displayAmount, fiscalYearOf, minor, parseAmount, parseCivilDate, shortDate, type CivilDate, type CurrencyCode, type FiscalYear } from '@just-ledger/core';
+import {
+  daysBetween,
+  displayAmount,
+  fiscalYearOf,
+  minor,
+  parseAmount,
+  parseCivilDate,
+  shortDate,
+  type CivilDate,
+  type CurrencyCode,
+  type FiscalYear,
+} from '@just-ledger/core';
 import { shown } from '../fields/money.js';
 import { useAddress } from '../frame/address.js';
 import { useBooks } from '../frame/books-queries.js';
@@ -20,31 +31,88 @@ export default function RecurringScreen() {
   const [open, setOpen] = useState<number | 'new'>();
   const year = fiscalYearOf(calendar, to);
   const due = journals
-    .flatMap((journal) => journal.occurrences.filter((one) => one.state === 'due').map((one) => ({ journal, date: one.date })))
+    .flatMap((journal) =>
+      journal.occurrences.filter((one) => one.state === 'due').map((one) => ({ journal, date: one.date })),
+    )
     .sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : a.journal.id - b.journal.id));
   return (
     <div style={{ display: 'flex', gap: 14, flex: 1, minHeight: 0 }}>
-      <Sheet title="Recurring journals" aside={journals.length === 1 ? '1 schedule' : `${journals.length} schedules`} tools={<><span className="soft">● posted · ○ to come · <span className="brass">● due</span> · ◌ skipped</span><button className="act" type="button" onClick={() => setOpen('new')}>New schedule</button></>}>
+      <Sheet
+        title="Recurring journals"
+        aside={journals.length === 1 ? '1 schedule' : `${journals.length} schedules`}
+        tools={
+          <>
+            <span className="soft">
+              ● posted · ○ to come · <span className="brass">● due</span> · ◌ skipped
+            </span>
+            <button className="act" type="button" onClick={() => setOpen('new')}>
+              New schedule
+            </button>
+          </>
+        }
+      >
         {open === 'new' && <RecurringForm onDone={() => setOpen(undefined)} />}
         {journals.length === 0 && open !== 'new' ? (
-          <Empty><p>What comes back each month or year belongs here: rent, depreciation, a loan’s instalments. It is posted when you say so, with its date and amount ready.</p><p><button className="act" type="button" onClick={() => setOpen('new')}>Write the first schedule</button></p></Empty>
+          <Empty>
+            <p>
+              What comes back each month or year belongs here: rent, depreciation, a loan’s instalments. It is posted
+              when you say so, with its date and amount ready.
+            </p>
+            <p>
+              <button className="act" type="button" onClick={() => setOpen('new')}>
+                Write the first schedule
+              </button>
+            </p>
+          </Empty>
         ) : (
           <table className="ruled">
-            <thead><tr><th style={{ width: '30%' }}>Journal</th><th><Months year={year} /></th><th className="num">Amount</th></tr></thead>
+            <thead>
+              <tr>
+                <th style={{ width: '30%' }}>Journal</th>
+                <th>
+                  <Months year={year} />
+                </th>
+                <th className="num">Amount</th>
+              </tr>
+            </thead>
             <tbody>
               {journals.map((journal) => [
                 <tr key={journal.id}>
-                  <td><button className="plain" type="button" aria-expanded={open === journal.id} onClick={() => setOpen(open === journal.id ? undefined : journal.id)}>{journal.name}<br /><span className="soft small">{journal.scheduleWords}{journal.endedOn ? `, ended ${shortDate(parseCivilDate(journal.endedOn))}` : ''}</span></button></td>
-                  <td><TimeLine journal={journal} year={year} today={today} /></td>
+                  <td>
+                    <button
+                      className="plain"
+                      type="button"
+                      aria-expanded={open === journal.id}
+                      onClick={() => setOpen(open === journal.id ? undefined : journal.id)}
+                    >
+                      {journal.name}
+                      <br />
+                      <span className="soft small">
+                        {journal.scheduleWords}
+                        {journal.endedOn ? `, ended ${shortDate(parseCivilDate(journal.endedOn))}` : ''}
+                      </span>
+                    </button>
+                  </td>
+                  <td>
+                    <TimeLine journal={journal} year={year} today={today} />
+                  </td>
                   <td className="num">{shown(journal.amount, currency)}</td>
                 </tr>,
-                open === journal.id && <tr key={`${journal.id} open`} className="chosen"><td colSpan={3}><Details journal={journal} currency={currency} /></td></tr>,
+                open === journal.id && (
+                  <tr key={`${journal.id} open`} className="chosen">
+                    <td colSpan={3}>
+                      <Details journal={journal} currency={currency} />
+                    </td>
+                  </tr>
+                ),
               ])}
             </tbody>
           </table>
         )}
       </Sheet>
-      <div className="place narrow"><Due due={due} currency={currency} today={today} /></div>
+      <div className="place narrow">
+        <Due due={due} currency={currency} today={today} />
+      </div>
     </div>
   );
 }
@@ -52,13 +120,21 @@ export default function RecurringScreen() {
 function Months({ year }: { year: FiscalYear }) {
   const days = daysBetween(year.first, year.last) + 1;
   const months: { name: string; left: number }[] = [];
-  for (let at = year.first; at <= year.last; ) {
+  for (let at = year.first; at <= year.last;) {
     months.push({ name: shortDate(at).split(' ')[1] ?? '', left: (daysBetween(year.first, at) / days) * 100 });
     const next = new Date(`${at.slice(0, 8)}01T00:00:00Z`);
     next.setUTCMonth(next.getUTCMonth() + 1);
     at = next.toISOString().slice(0, 10) as CivilDate;
   }
-  return <div className="timeline" style={{ height: 16 }}>{months.map((month) => <span key={month.left} style={{ position: 'absolute', left: `${month.left}%` }}>{month.name}</span>)}</div>;
+  return (
+    <div className="timeline" style={{ height: 16 }}>
+      {months.map((month) => (
+        <span key={month.left} style={{ position: 'absolute', left: `${month.left}%` }}>
+          {month.name}
+        </span>
+      ))}
+    </div>
+  );
 }
 
 function TimeLine({ journal, year, today }: { journal: RecurringJournalAnswer; year: FiscalYear; today: CivilDate }) {
@@ -68,24 +144,51 @@ function TimeLine({ journal, year, today }: { journal: RecurringJournalAnswer; y
   return (
     <div className="timeline" role="img" aria-label={inYear.map((one) => `${one.date} ${one.state}`).join(', ')}>
       {today >= year.first && today <= year.last && <span className="now" style={{ left: at(today) }} />}
-      {inYear.map((one) => <span key={one.date} className={`dot ${one.state}`} style={{ left: at(one.date) }} title={dotTitle(one)} />)}
+      {inYear.map((one) => (
+        <span key={one.date} className={`dot ${one.state}`} style={{ left: at(one.date) }} title={dotTitle(one)} />
+      ))}
     </div>
   );
 }
 
 function dotTitle(one: OccurrenceAnswer): string {
-  return [shortDate(parseCivilDate(one.date)), one.state === 'to-come' ? 'to come' : one.state, one.entry, one.reason].filter(Boolean).join(' · ');
+  return [shortDate(parseCivilDate(one.date)), one.state === 'to-come' ? 'to come' : one.state, one.entry, one.reason]
+    .filter(Boolean)
+    .join(' · ');
 }
 
-function Due({ due, currency, today }: { due: readonly { journal: RecurringJournalAnswer; date: string }[]; currency: CurrencyCode; today: CivilDate }) {
+function Due({
+  due,
+  currency,
+  today,
+}: {
+  due: readonly { journal: RecurringJournalAnswer; date: string }[];
+  currency: CurrencyCode;
+  today: CivilDate;
+}) {
   const address = useAddress();
   const { organisation } = useBooks();
   const [skipping, setSkipping] = useState('');
   const [reason, setReason] = useState('');
   const postAll = useChange(() => request<PostDueAnswer>('POST', paths.postDue(organisation.id)));
-  const post = useChange(({ id, date }: { id: number; date: string }) => request<RecurringJournalAnswer>('POST', paths.postOccurrence(organisation.id, id), { date }));
-  const skip = useChange(({ id, date }: { id: number; date: string }) => request<RecurringJournalAnswer>('POST', paths.skipOccurrence(organisation.id, id), { date, reason }));
-  const effect = due.flatMap(({ journal }) => journal.entry.lines).reduce((sums, line) => sums.set(line.account, (sums.get(line.account) ?? 0) + parseAmount(line.debit || '0', currency) - parseAmount(line.credit || '0', currency)), new Map<string, number>());
+  const post = useChange(({ id, date }: { id: number; date: string }) =>
+    request<RecurringJournalAnswer>('POST', paths.postOccurrence(organisation.id, id), { date }),
+  );
+  const skip = useChange(({ id, date }: { id: number; date: string }) =>
+    request<RecurringJournalAnswer>('POST', paths.skipOccurrence(organisation.id, id), { date, reason }),
+  );
+  const effect = due
+    .flatMap(({ journal }) => journal.entry.lines)
+    .reduce(
+      (sums, line) =>
+        sums.set(
+          line.account,
+          (sums.get(line.account) ?? 0) +
+            parseAmount(line.debit || '0', currency) -
+            parseAmount(line.credit || '0', currency),
+        ),
+      new Map<string, number>(),
+    );
   return (
     <Sheet title={`Due by ${shortDate(today)}`}>
       {due.length === 0 && <p className="soft">Nothing is due.</p>}
@@ -94,27 +197,84 @@ function Due({ due, currency, today }: { due: readonly { journal: RecurringJourn
         const isFirst = due.find((one) => one.journal.id === journal.id)?.date === date;
         return (
           <div key={key} className="effect">
-            <div className="spread"><span className="strong">{journal.name}</span><span className="num">{shown(journal.amount, currency)}</span></div>
-            <div className="spread small"><span className="soft">{shortDate(parseCivilDate(date))}{isFirst ? '' : ' · after the one before'}</span>
-              {isFirst && <span className="row" style={{ gap: 12 }}><button className="act" type="button" onClick={() => post.mutate({ id: journal.id, date })}>post</button><button className="act" type="button" onClick={() => setSkipping(skipping === key ? '' : key)}>skip …</button></span>}
+            <div className="spread">
+              <span className="strong">{journal.name}</span>
+              <span className="num">{shown(journal.amount, currency)}</span>
+            </div>
+            <div className="spread small">
+              <span className="soft">
+                {shortDate(parseCivilDate(date))}
+                {isFirst ? '' : ' · after the one before'}
+              </span>
+              {isFirst && (
+                <span className="row" style={{ gap: 12 }}>
+                  <button className="act" type="button" onClick={() => post.mutate({ id: journal.id, date })}>
+                    post
+                  </button>
+                  <button className="act" type="button" onClick={() => setSkipping(skipping === key ? '' : key)}>
+                    skip …
+                  </button>
+                </span>
+              )}
             </div>
             {skipping === key && (
-              <form className="row" onSubmit={(event) => { event.preventDefault(); skip.mutate({ id: journal.id, date }, { onSuccess: () => { setSkipping(''); setReason(''); } }); }}>
-                <TextField autoFocus placeholder="why?" value={reason} onChange={(event) => setReason(event.target.value)} style={{ width: 170 }} slotProps={{ htmlInput: { 'aria-label': 'Why it is skipped' } }} />
-                <button className="act" type="submit" disabled={reason.trim() === ''}>skip it</button>
+              <form
+                className="row"
+                onSubmit={(event) => {
+                  event.preventDefault();
+                  skip.mutate(
+                    { id: journal.id, date },
+                    {
+                      onSuccess: () => {
+                        setSkipping('');
+                        setReason('');
+                      },
+                    },
+                  );
+                }}
+              >
+                <TextField
+                  autoFocus
+                  placeholder="why?"
+                  value={reason}
+                  onChange={(event) => setReason(event.target.value)}
+                  style={{ width: 170 }}
+                  slotProps={{ htmlInput: { 'aria-label': 'Why it is skipped' } }}
+                />
+                <button className="act" type="submit" disabled={reason.trim() === ''}>
+                  skip it
+                </button>
               </form>
             )}
           </div>
         );
       })}
       <Trouble error={post.error ?? postAll.error ?? skip.error} />
-      {postAll.data && postAll.data.posted.length > 0 && <div className="told" role="status">Posted {postAll.data.posted.map((one) => one.entry).join(', ')}. <Link className="act" to={address.href('journal')}>See them</Link></div>}
+      {postAll.data && postAll.data.posted.length > 0 && (
+        <div className="told" role="status">
+          Posted {postAll.data.posted.map((one) => one.entry).join(', ')}.{' '}
+          <Link className="act" to={address.href('journal')}>
+            See them
+          </Link>
+        </div>
+      )}
       {due.length > 0 && (
         <>
-          <div style={{ marginTop: 14 }}><Button variant="contained" disabled={postAll.isPending} onClick={() => postAll.mutate(undefined)}>{due.length === 1 ? 'Post it' : `Post all ${due.length}`}</Button></div>
+          <div style={{ marginTop: 14 }}>
+            <Button variant="contained" disabled={postAll.isPending} onClick={() => postAll.mutate(undefined)}>
+              {due.length === 1 ? 'Post it' : `Post all ${due.length}`}
+            </Button>
+          </div>
           <div style={{ marginTop: 18 }}>
-            <h3>Effect</h3>
-            {[...effect].map(([account, amount]) => <div key={account} className="spread small"><span className="soft">{account}</span><span className="num">{displayAmount(minor(Math.abs(amount)), currency)} {amount > 0 ? 'debit' : 'credit'}</span></div>)}
+            <h2 className="minor">Effect</h2>
+            {[...effect].map(([account, amount]) => (
+              <div key={account} className="spread small">
+                <span className="soft">{account}</span>
+                <span className="num">
+                  {displayAmount(minor(Math.abs(amount)), currency)} {amount > 0 ? 'debit' : 'credit'}
+                </span>
+              </div>
+            ))}
           </div>
         </>
       )}
@@ -131,11 +291,40 @@ function Details({ journal, currency }: { journal: RecurringJournalAnswer; curre
     <div style={{ padding: '4px 8px 10px', display: 'grid', gridTemplateColumns: '1.3fr 1fr', gap: 24 }}>
       <div>
         <p>{journal.entry.explanation}</p>
-        <table className="ruled tight"><tbody>{journal.entry.lines.map((line, at) => <tr key={at}><td style={{ paddingLeft: line.credit ? 28 : 8 }}>{line.account}{line.contact ? ` · ${line.contact}` : ''}</td><td className="num">{shown(line.debit ?? null, currency)}</td><td className="num">{shown(line.credit ?? null, currency)}</td></tr>)}</tbody></table>
-        <div className="row" style={{ marginTop: 8 }}><button className="act small" type="button" onClick={() => setChanging(true)}>change</button>{!journal.endedOn && <button className="act small" type="button" onClick={() => end.mutate(undefined)}>end it today</button>}</div>
+        <table className="ruled tight">
+          <tbody>
+            {journal.entry.lines.map((line, at) => (
+              <tr key={at}>
+                <td style={{ paddingLeft: line.credit ? 28 : 8 }}>
+                  {line.account}
+                  {line.contact ? ` · ${line.contact}` : ''}
+                </td>
+                <td className="num">{shown(line.debit ?? null, currency)}</td>
+                <td className="num">{shown(line.credit ?? null, currency)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        <div className="row" style={{ marginTop: 8 }}>
+          <button className="act small" type="button" onClick={() => setChanging(true)}>
+            change
+          </button>
+          {!journal.endedOn && (
+            <button className="act small" type="button" onClick={() => end.mutate(undefined)}>
+              end it today
+            </button>
+          )}
+        </div>
         <Trouble error={end.error} />
       </div>
-      <div><h3>The next twelve</h3><p className="soft small">{journal.next.length === 0 ? 'none' : journal.next.map((date) => shortDate(parseCivilDate(date))).join(', ')}</p></div>
+      <div>
+        <h2 className="minor">The next twelve</h2>
+        <p className="soft small">
+          {journal.next.length === 0
+            ? 'none'
+            : journal.next.map((date) => shortDate(parseCivilDate(date))).join(', ')}
+        </p>
+      </div>
     </div>
   );
 }

@@ -20,7 +20,12 @@ export class ServerAway extends Error {
 }
 
 /** Sends a request and answers the JSON. @throws {RequestRefused | ServerAway} */
-export async function request<T>(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<T> {
+export async function request<T>(
+  method: string,
+  path: string,
+  body?: unknown,
+  headers: Record<string, string> = {},
+): Promise<T> {
   const isText = typeof body === 'string';
   const type = body === undefined ? undefined : isText ? 'text/csv' : 'application/json';
   let response: Response;
@@ -42,10 +47,17 @@ export async function request<T>(method: string, path: string, body?: unknown, h
 /** A path with a query; empty values are left out. */
 export function withQuery(path: string, query: Record<string, string | number | undefined | null>): string {
   const filled = Object.entries(query).filter(([, value]) => value !== undefined && value !== null && value !== '');
-  return filled.length === 0 ? path : `${path}?${new URLSearchParams(filled.map(([key, value]) => [key, String(value)])).toString()}`;
+  return filled.length === 0
+    ? path
+    : `${path}?${new URLSearchParams(filled.map(([key, value]) => [key, String(value)])).toString()}`;
 }
 
 function detailsOf(answer: unknown, response: Response): ProblemDetails {
   if (typeof answer === 'object' && answer !== null && 'problems' in answer) return answer as ProblemDetails;
-  return { type: 'about:blank', title: response.statusText || `The server answered ${response.status}.`, status: response.status, problems: [] };
+  return {
+    type: 'about:blank',
+    title: response.statusText || `The server answered ${response.status}.`,
+    status: response.status,
+    problems: [],
+  };
 }

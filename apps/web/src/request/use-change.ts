@@ -2,7 +2,9 @@ import { useMutation, useQueryClient, type UseMutationResult } from '@tanstack/r
 import { useOrganisationId } from '../frame/address.js';
 
 /** Something that changes the books: afterwards everything shown of the organisation is read again. */
-export function useChange<Args, Answer>(change: (args: Args) => Promise<Answer>): UseMutationResult<Answer, Error, Args> {
+export function useChange<Args, Answer>(
+  change: (args: Args) => Promise<Answer>,
+): UseMutationResult<Answer, Error, Args> {
   const client = useQueryClient();
   const organisation = useOrganisationId();
   return useMutation({

@@ -3,7 +3,11 @@ import { paths, type SessionAnswer } from '@just-ledger/contract';
 import { request } from '../request/request.js';
 
 /** Who is signed in. */
-export const sessionQuery = queryOptions({ queryKey: ['session'], queryFn: () => request<SessionAnswer>('GET', paths.session), staleTime: Infinity });
+export const sessionQuery = queryOptions({
+  queryKey: ['session'],
+  queryFn: () => request<SessionAnswer>('GET', paths.session),
+  staleTime: Infinity,
+});
 
 /** Who is signed in, once known. */
 export function useSession(): SessionAnswer {

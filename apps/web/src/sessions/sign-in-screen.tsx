@@ -13,7 +13,9 @@ export function SignInScreen({ firstRun, onDone }: { firstRun: boolean; onDone?:
   const send = useMutation({
     mutationFn: () => {
       const { email, password } = fields;
-      return firstRun ? request<SessionAnswer>('POST', paths.firstOwner, fields) : request<SessionAnswer>('POST', paths.session, { email, password });
+      return firstRun
+        ? request<SessionAnswer>('POST', paths.firstOwner, fields)
+        : request<SessionAnswer>('POST', paths.session, { email, password });
     },
     onSuccess: (answer) => {
       client.setQueryData(sessionQuery.queryKey, answer);
@@ -40,19 +42,33 @@ export function SignInScreen({ firstRun, onDone }: { firstRun: boolean; onDone?:
     event.preventDefault();
     send.mutate();
   };
-  const hasOwnPlace = send.error instanceof RequestRefused && ['name', 'email', 'password'].some((name) => send.error instanceof RequestRefused && send.error.at(name));
+  const hasOwnPlace =
+    send.error instanceof RequestRefused &&
+    ['name', 'email', 'password'].some((name) => send.error instanceof RequestRefused && send.error.at(name));
   return (
     <main style={{ display: 'grid', placeItems: 'center', height: '100%' }}>
-      <form className="sheet stack" style={{ width: 380, flex: 'none', padding: '28px 30px', gap: 18 }} onSubmit={submit}>
+      <form
+        className="sheet stack"
+        style={{ width: 380, flex: 'none', padding: '28px 30px', gap: 18 }}
+        onSubmit={submit}
+      >
         <div>
           <h1>{firstRun ? 'These books are yours' : 'Just Ledger'}</h1>
-          <p className="soft">{firstRun ? 'Nobody has been set up yet. Create the sign-in with which you will keep them.' : 'Sign in to your books.'}</p>
+          <p className="soft">
+            {firstRun
+              ? 'Nobody has been set up yet. Create the sign-in with which you will keep them.'
+              : 'Sign in to your books.'}
+          </p>
         </div>
         {firstRun && field('name', 'Your name', 'text', 'name')}
         {field('email', 'E-mail address', 'email', 'username')}
         {field('password', 'Password', 'password', firstRun ? 'new-password' : 'current-password')}
         {!hasOwnPlace && <Trouble error={send.error} />}
-        <div><Button type="submit" variant="contained" disabled={send.isPending}>{firstRun ? 'Begin' : 'Sign in'}</Button></div>
+        <div>
+          <Button type="submit" variant="contained" disabled={send.isPending}>
+            {firstRun ? 'Begin' : 'Sign in'}
+          </Button>
+        </div>
       </form>
     </main>
   );

@@ -18,8 +18,18 @@ export function EquityTable({ of, currency }: { of: EquityStatementAnswer; curre
     <table className="equity">
       <thead>
         <tr>
-          <th />
-          {of.components.map((one) => <th key={one.key}>{one.account ? <Link to={address.href('account', { account: one.account })}>{one.label}</Link> : one.label}</th>)}
+          <th>
+            <span className="visually-hidden">Change</span>
+          </th>
+          {of.components.map((one) => (
+            <th key={one.key}>
+              {one.account ? (
+                <Link to={address.href('account', { account: one.account })}>{one.label}</Link>
+              ) : (
+                one.label
+              )}
+            </th>
+          ))}
           {hasTotal && <th>Total</th>}
         </tr>
       </thead>
@@ -32,7 +42,13 @@ export function EquityTable({ of, currency }: { of: EquityStatementAnswer; curre
           return (
             <tr key={row.key} className={`${isSum ? 'total' : ''} ${carry ? 'carried' : ''}`} data-carry={carry}>
               <td className={isSum ? '' : 'item'}>{row.label}</td>
-              {figures.map((amount, at) => <td key={at} className="num"><span className={isEnd ? 'under' : ''} style={{ minWidth: 0 }}>{write(amount, isSum)}</span></td>)}
+              {figures.map((amount, at) => (
+                <td key={at} className="num">
+                  <span className={isEnd ? 'under' : ''} style={{ minWidth: 0 }}>
+                    {write(amount, isSum)}
+                  </span>
+                </td>
+              ))}
             </tr>
           );
         })}

@@ -1,16 +1,30 @@
 import { queryOptions } from '@tanstack/react-query';
-import { paths, type BalanceSheetAnswer, type EquityStatementAnswer, type IncomeStatementAnswer } from '@just-ledger/contract';
+import {
+  paths,
+  type BalanceSheetAnswer,
+  type EquityStatementAnswer,
+  type IncomeStatementAnswer,
+} from '@just-ledger/contract';
 import type { IncomeStatementForm } from '@just-ledger/core';
 import { request, withQuery } from '../request/request.js';
 
 /** The income statement of a span. */
 export const incomeStatementQuery = (id: number, from: string, to: string, form: IncomeStatementForm) =>
-  queryOptions({ queryKey: ['organisation', String(id), 'income-statement', from, to, form], queryFn: () => request<IncomeStatementAnswer>('GET', withQuery(paths.incomeStatement(id), { from, to, form })) });
+  queryOptions({
+    queryKey: ['organisation', String(id), 'income-statement', from, to, form],
+    queryFn: () => request<IncomeStatementAnswer>('GET', withQuery(paths.incomeStatement(id), { from, to, form })),
+  });
 
 /** The statement of changes in equity of a span. */
 export const equityStatementQuery = (id: number, from: string, to: string) =>
-  queryOptions({ queryKey: ['organisation', String(id), 'equity-statement', from, to], queryFn: () => request<EquityStatementAnswer>('GET', withQuery(paths.equityStatement(id), { from, to })) });
+  queryOptions({
+    queryKey: ['organisation', String(id), 'equity-statement', from, to],
+    queryFn: () => request<EquityStatementAnswer>('GET', withQuery(paths.equityStatement(id), { from, to })),
+  });
 
 /** The balance sheet at a date. */
 export const balanceSheetQuery = (id: number, asAt: string) =>
-  queryOptions({ queryKey: ['organisation', String(id), 'balance-sheet', asAt], queryFn: () => request<BalanceSheetAnswer>('GET', withQuery(paths.balanceSheet(id), { asAt })) });
+  queryOptions({
+    queryKey: ['organisation', String(id), 'balance-sheet', asAt],
+    queryFn: () => request<BalanceSheetAnswer>('GET', withQuery(paths.balanceSheet(id), { asAt })),
+  });

@@ -16,10 +16,20 @@ export function Heading({ of }: { of: StatementHeading }) {
 }
 
 /** Parts whose sums are taken away in a statement with several steps. */
-const TAKEN_AWAY = new Set(['total-cost-of-sales', 'total-operating-expenses', 'total-other-expenses', 'total-income-tax']);
+const TAKEN_AWAY = new Set([
+  'total-cost-of-sales',
+  'total-operating-expenses',
+  'total-other-expenses',
+  'total-income-tax',
+]);
 
 /** An income statement or balance sheet: items in the inner column, sums in the outer one. */
-export function StatementTable({ rows, currency, carried, isStepped = false }: {
+export function StatementTable({
+  rows,
+  currency,
+  carried,
+  isStepped = false,
+}: {
   rows: readonly StatementRowAnswer[];
   currency: CurrencyCode;
   /** The keys of figures that leave for, or come from, another statement. */
@@ -29,7 +39,12 @@ export function StatementTable({ rows, currency, carried, isStepped = false }: {
   const address = useAddress();
   const sign = currencySign(currency);
   const firstAmount = rows.findIndex((row) => row.row === 'account');
-  const write = (row: StatementRowAnswer): string => (row.amount === null ? '' : isStepped && TAKEN_AWAY.has(row.key) ? lessened(shown(row.amount, currency)) : shown(row.amount, currency));
+  const write = (row: StatementRowAnswer): string =>
+    row.amount === null
+      ? ''
+      : isStepped && TAKEN_AWAY.has(row.key)
+        ? lessened(shown(row.amount, currency))
+        : shown(row.amount, currency);
   return (
     <table>
       <tbody>
@@ -45,12 +60,39 @@ export function StatementTable({ rows, currency, carried, isStepped = false }: {
           const mark = at === firstAmount || row.row === 'total' ? sign : '';
           const href = row.account ? address.href('account', { account: row.account }) : undefined;
           return (
-            <tr key={`${row.key} ${row.account} ${at}`} className={`${row.row === 'heading' ? 'heading' : isItem ? '' : isEnd ? row.row : 'sum'} ${carried[row.key] ? 'carried' : ''}`} data-carry={carried[row.key]}>
-              <td className={isItem ? 'item' : ''}>{href ? <Link to={href} title="Open its ledger">{row.label}</Link> : row.label}</td>
-              <td className="num">{isItem && <span className={isLastItem ? 'under-item' : ''} style={isLastItem ? { borderBottom: '1px solid var(--ink)', paddingLeft: 10 } : undefined}>{amountText(mark, amount)}</span>}</td>
+            <tr
+              key={`${row.key} ${row.account} ${at}`}
+              className={`${row.row === 'heading' ? 'heading' : isItem ? '' : isEnd ? row.row : 'sum'} ${carried[row.key] ? 'carried' : ''}`}
+              data-carry={carried[row.key]}
+            >
+              <td className={isItem ? 'item' : ''}>
+                {href ? (
+                  <Link to={href} title="Open its ledger">
+                    {row.label}
+                  </Link>
+                ) : (
+                  row.label
+                )}
+              </td>
+              <td className="num">
+                {isItem && (
+                  <span
+                    className={isLastItem ? 'under-item' : ''}
+                    style={isLastItem ? { borderBottom: '1px solid var(--ink)', paddingLeft: 10 } : undefined}
+                  >
+                    {amountText(mark, amount)}
+                  </span>
+                )}
+              </td>
               <td className="num">
                 {beside && <span className={next?.key && carried[next.key] ? 'under' : ''}>{beside}</span>}
-                {!isItem && row.row !== 'heading' && <span className={row.row === 'total' ? 'under' : row.key.startsWith('total-') || isEnd ? '' : 'over'}>{amountText(mark, amount)}</span>}
+                {!isItem && row.row !== 'heading' && (
+                  <span
+                    className={row.row === 'total' ? 'under' : row.key.startsWith('total-') || isEnd ? '' : 'over'}
+                  >
+                    {amountText(mark, amount)}
+                  </span>
+                )}
               </td>
             </tr>
           );
@@ -62,7 +104,9 @@ export function StatementTable({ rows, currency, carried, isStepped = false }: {
 
 /** Whether a row is the sum of the part right above it. */
 function isPartSum(rows: readonly StatementRowAnswer[], at: number): boolean {
-  return rows[at]?.row === 'subtotal' && rows[at - 1]?.row === 'account' && rows[at]?.key.startsWith('total-') === true;
+  return (
+    rows[at]?.row === 'subtotal' && rows[at - 1]?.row === 'account' && rows[at]?.key.startsWith('total-') === true
+  );
 }
 
 function amountText(sign: string, amount: string): string {

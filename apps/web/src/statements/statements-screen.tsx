@@ -15,24 +15,85 @@ export default function StatementsScreen() {
   const [chosen, setForm] = useSheetParam('form');
   const form: IncomeStatementForm = chosen === 'single-step' ? 'single-step' : 'multi-step';
   const [{ data: income }, { data: equity }, { data: sheet }] = useSuspenseQueries({
-    queries: [incomeStatementQuery(organisation.id, from, to, form), equityStatementQuery(organisation.id, from, to), balanceSheetQuery(organisation.id, to)],
+    queries: [
+      incomeStatementQuery(organisation.id, from, to, form),
+      equityStatementQuery(organisation.id, from, to),
+      balanceSheetQuery(organisation.id, to),
+    ],
   });
   const chain = useRef<HTMLDivElement>(null);
   return (
     <>
+      <h1 className="visually-hidden">Statements</h1>
       <div className="row small no-print" style={{ justifyContent: 'flex-end', marginBottom: 8, gap: 16 }}>
-        {([['', 'Multi-step'], ['single-step', 'Single-step']] as const).map(([key, label]) => <button key={key} type="button" className={(chosen === 'single-step') === (key !== '') ? 'plain strong' : 'plain soft'} aria-pressed={(chosen === 'single-step') === (key !== '')} onClick={() => setForm(key || undefined)}>{label}</button>)}
+        {(
+          [
+            ['', 'Multi-step'],
+            ['single-step', 'Single-step'],
+          ] as const
+        ).map(([key, label]) => (
+          <button
+            key={key}
+            type="button"
+            className={(chosen === 'single-step') === (key !== '') ? 'plain strong' : 'plain soft'}
+            aria-pressed={(chosen === 'single-step') === (key !== '')}
+            onClick={() => setForm(key || undefined)}
+          >
+            {label}
+          </button>
+        ))}
         <span className="soft">Save as CSV:</span>
-        <a className="act" href={withQuery(`${paths.incomeStatement(organisation.id)}.csv`, { from, to, form })} download="income-statement.csv">income</a>
-        <a className="act" href={withQuery(`${paths.equityStatement(organisation.id)}.csv`, { from, to })} download="equity-statement.csv">equity</a>
-        <a className="act" href={withQuery(`${paths.balanceSheet(organisation.id)}.csv`, { asAt: to })} download="balance-sheet.csv">balance sheet</a>
-        <button className="act" type="button" onClick={() => window.print()}>Print</button>
+        <a
+          className="act"
+          href={withQuery(`${paths.incomeStatement(organisation.id)}.csv`, { from, to, form })}
+          download="income-statement.csv"
+        >
+          income
+        </a>
+        <a
+          className="act"
+          href={withQuery(`${paths.equityStatement(organisation.id)}.csv`, { from, to })}
+          download="equity-statement.csv"
+        >
+          equity
+        </a>
+        <a
+          className="act"
+          href={withQuery(`${paths.balanceSheet(organisation.id)}.csv`, { asAt: to })}
+          download="balance-sheet.csv"
+        >
+          balance sheet
+        </a>
+        <button className="act" type="button" onClick={() => window.print()}>
+          Print
+        </button>
       </div>
       <div className="chain" ref={chain}>
-        <section className="sheet statement" aria-label={income.title}><Heading of={income} /><StatementTable rows={income.rows} currency={currency} carried={{ 'net-result': 'result' }} isStepped={form === 'multi-step'} /></section>
-        <section className="sheet statement" aria-label={equity.title} style={{ flexGrow: equity.components.length > 2 ? 1.35 : 1.1 }}><Heading of={equity} /><EquityTable of={equity} currency={currency} /></section>
-        <section className="sheet statement" aria-label={sheet.title}><Heading of={sheet} /><StatementTable rows={sheet.rows} currency={currency} carried={{ 'total-equity': 'equity' }} /></section>
-        <CarryLines chain={chain} signature={`${from} ${to} ${form} ${income.totals.netResult} ${sheet.totals.totalEquity} ${sheet.rows.length}`} />
+        <section className="sheet statement" aria-label={income.title}>
+          <Heading of={income} />
+          <StatementTable
+            rows={income.rows}
+            currency={currency}
+            carried={{ 'net-result': 'result' }}
+            isStepped={form === 'multi-step'}
+          />
+        </section>
+        <section
+          className="sheet statement"
+          aria-label={equity.title}
+          style={{ flexGrow: equity.components.length > 2 ? 1.35 : 1.1 }}
+        >
+          <Heading of={equity} />
+          <EquityTable of={equity} currency={currency} />
+        </section>
+        <section className="sheet statement" aria-label={sheet.title}>
+          <Heading of={sheet} />
+          <StatementTable rows={sheet.rows} currency={currency} carried={{ 'total-equity': 'equity' }} />
+        </section>
+        <CarryLines
+          chain={chain}
+          signature={`${from} ${to} ${form} ${income.totals.netResult} ${sheet.totals.totalEquity} ${sheet.rows.length}`}
+        />
       </div>
     </>
   );
@@ -60,7 +121,12 @@ function CarryLines({ chain, signature }: { chain: React.RefObject<HTMLDivElemen
   return (
     <svg aria-hidden="true">
       {curves.map(({ path, ends }) => (
-        <g key={path}><path d={path} />{ends.map(([x, y]) => <circle key={`${x} ${y}`} cx={x} cy={y} r={3.6} />)}</g>
+        <g key={path}>
+          <path d={path} />
+          {ends.map(([x, y]) => (
+            <circle key={`${x} ${y}`} cx={x} cy={y} r={3.6} />
+          ))}
+        </g>
       ))}
     </svg>
   );
@@ -72,9 +138,23 @@ function curveOf(chain: HTMLElement, carry: string): Curve[] {
   const origin = chain.getBoundingClientRect();
   const [a, b] = [leaving.getBoundingClientRect(), arriving.getBoundingClientRect()];
   const sheetOf = (row: HTMLElement): DOMRect => (row.closest('.sheet') as HTMLElement).getBoundingClientRect();
-  const [x1, x2] = [sheetOf(leaving).right - origin.left + chain.scrollLeft, sheetOf(arriving).left - origin.left + chain.scrollLeft];
-  const [y1, y2] = [a.top + a.height / 2 - origin.top + chain.scrollTop, b.top + b.height / 2 - origin.top + chain.scrollTop];
+  const [x1, x2] = [
+    sheetOf(leaving).right - origin.left + chain.scrollLeft,
+    sheetOf(arriving).left - origin.left + chain.scrollLeft,
+  ];
+  const [y1, y2] = [
+    a.top + a.height / 2 - origin.top + chain.scrollTop,
+    b.top + b.height / 2 - origin.top + chain.scrollTop,
+  ];
   if (x2 < x1) return [];
   const middle = (x1 + x2) / 2;
-  return [{ path: `M ${x1} ${y1} C ${middle} ${y1}, ${middle} ${y2}, ${x2} ${y2}`, ends: [[x1, y1], [x2, y2]] }];
+  return [
+    {
+      path: `M ${x1} ${y1} C ${middle} ${y1}, ${middle} ${y2}, ${x2} ${y2}`,
+      ends: [
+        [x1, y1],
+        [x2, y2],
+      ],
+    },
+  ];
 }

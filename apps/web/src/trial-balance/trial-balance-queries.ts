@@ -4,8 +4,18 @@ import type { TrialBalanceStage } from '@just-ledger/core';
 import { request, withQuery } from '../request/request.js';
 
 /** A trial balance at a date, in one of its stages. */
-export const trialBalanceQuery = (id: number, asAt: string, stage: TrialBalanceStage, zeros: boolean, asKnownOn: string) =>
+export const trialBalanceQuery = (
+  id: number,
+  asAt: string,
+  stage: TrialBalanceStage,
+  zeros: boolean,
+  asKnownOn: string,
+) =>
   queryOptions({
     queryKey: ['organisation', String(id), 'trial-balance', asAt, stage, zeros, asKnownOn],
-    queryFn: () => request<TrialBalanceAnswer>('GET', withQuery(paths.trialBalance(id), { asAt, stage, zeros: zeros ? 'true' : undefined, asKnownOn })),
+    queryFn: () =>
+      request<TrialBalanceAnswer>(
+        'GET',
+        withQuery(paths.trialBalance(id), { asAt, stage, zeros: zeros ? 'true' : undefined, asKnownOn }),
+      ),
   });

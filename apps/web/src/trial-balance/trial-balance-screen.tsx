@@ -3,7 +3,16 @@ import { TextField } from '@mui/material';
 import { useSuspenseQueries } from '@tanstack/react-query';
 import { useNavigate } from 'react-router';
 import { paths, type TrialBalanceAnswer } from '@just-ledger/contract';
-import { displayAmount, longDate, minor, parseAmount, parseCivilDate, typedDate, type CurrencyCode, type TrialBalanceStage } from '@just-ledger/core';
+import {
+  displayAmount,
+  longDate,
+  minor,
+  parseAmount,
+  parseCivilDate,
+  typedDate,
+  type CurrencyCode,
+  type TrialBalanceStage,
+} from '@just-ledger/core';
 import { useAddress, useSheetParam } from '../frame/address.js';
 import { useBooks } from '../frame/books-queries.js';
 import type { ScreenProps } from '../frame/frame.js';
@@ -12,7 +21,12 @@ import { withQuery } from '../request/request.js';
 import { trialBalanceQuery } from './trial-balance-queries.js';
 
 type Column = 'unadjusted' | 'adjustments' | 'adjusted' | 'post-closing';
-const COLUMNS: readonly (readonly [Column, string])[] = [['unadjusted', 'Unadjusted'], ['adjustments', 'Adjustments'], ['adjusted', 'Adjusted'], ['post-closing', 'Post-closing']];
+const COLUMNS: readonly (readonly [Column, string])[] = [
+  ['unadjusted', 'Unadjusted'],
+  ['adjustments', 'Adjustments'],
+  ['adjusted', 'Adjusted'],
+  ['post-closing', 'Post-closing'],
+];
 
 /** The trial balance, its stages as columns that can be shown or hidden; each figure opens its account's ledger. */
 export default function TrialBalanceScreen({ slot }: ScreenProps) {
@@ -20,10 +34,14 @@ export default function TrialBalanceScreen({ slot }: ScreenProps) {
   const [zeros, setZeros] = useSheetParam('zeros', slot);
   const [known, setKnown] = useSheetParam('known', slot);
   const [columns, setColumns] = useSheetParam('columns', slot);
-  const isShown = new Set<Column>((columns || (slot === 'beside' ? 'adjusted' : 'unadjusted.adjustments.adjusted')).split('.') as Column[]);
+  const isShown = new Set<Column>(
+    (columns || (slot === 'beside' ? 'adjusted' : 'unadjusted.adjustments.adjusted')).split('.') as Column[],
+  );
   const asKnownOn = typedDate(known, to) ?? '';
   const stages: TrialBalanceStage[] = ['unadjusted', 'adjusted', 'post-closing'];
-  const answers = useSuspenseQueries({ queries: stages.map((stage) => trialBalanceQuery(organisation.id, to, stage, zeros !== '', asKnownOn)) });
+  const answers = useSuspenseQueries({
+    queries: stages.map((stage) => trialBalanceQuery(organisation.id, to, stage, zeros !== '', asKnownOn)),
+  });
   const [unadjusted, adjusted, postClosing] = answers.map((answer) => answer.data);
   if (!unadjusted || !adjusted || !postClosing) return null;
   const toggle = (column: Column): void => {
@@ -35,32 +53,107 @@ export default function TrialBalanceScreen({ slot }: ScreenProps) {
     <Sheet
       title="Trial balance"
       aside={`as at ${longDate(parseCivilDate(to))}${asKnownOn ? `, as known on ${longDate(parseCivilDate(asKnownOn))}` : ''}`}
-      tools={<a className="act" href={withQuery(`${paths.trialBalance(organisation.id)}.csv`, { asAt: to, stage, zeros: zeros && 'true', asKnownOn })} download="trial-balance.csv">Save as CSV</a>}
+      tools={
+        <a
+          className="act"
+          href={withQuery(`${paths.trialBalance(organisation.id)}.csv`, {
+            asAt: to,
+            stage,
+            zeros: zeros && 'true',
+            asKnownOn,
+          })}
+          download="trial-balance.csv"
+        >
+          Save as CSV
+        </a>
+      }
     >
       <div className="row small" style={{ marginBottom: 8, gap: 16 }}>
         <span className="soft">columns</span>
-        {COLUMNS.map(([key, label]) => <button key={key} type="button" className={isShown.has(key) ? 'plain strong' : 'plain soft'} aria-pressed={isShown.has(key)} onClick={() => toggle(key)}>{label}</button>)}
+        {COLUMNS.map(([key, label]) => (
+          <button
+            key={key}
+            type="button"
+            className={isShown.has(key) ? 'plain strong' : 'plain soft'}
+            aria-pressed={isShown.has(key)}
+            onClick={() => toggle(key)}
+          >
+            {label}
+          </button>
+        ))}
         <span className="soft">accounts</span>
-        <button type="button" className={zeros ? 'plain soft' : 'plain strong'} aria-pressed={!zeros} onClick={() => setZeros(undefined)}>with a balance</button>
-        <button type="button" className={zeros ? 'plain strong' : 'plain soft'} aria-pressed={zeros !== ''} onClick={() => setZeros('yes')}>all</button>
-        <label className="row" style={{ gap: 6 }}><span className="soft">as known on</span><TextField placeholder="today" value={known} error={known !== '' && asKnownOn === ''} onChange={(event) => setKnown(event.target.value || undefined)} style={{ width: 110 }} slotProps={{ htmlInput: { 'aria-label': 'As known on' } }} /></label>
+        <button
+          type="button"
+          className={zeros ? 'plain soft' : 'plain strong'}
+          aria-pressed={!zeros}
+          onClick={() => setZeros(undefined)}
+        >
+          with a balance
+        </button>
+        <button
+          type="button"
+          className={zeros ? 'plain strong' : 'plain soft'}
+          aria-pressed={zeros !== ''}
+          onClick={() => setZeros('yes')}
+        >
+          all
+        </button>
+        <label className="row" style={{ gap: 6 }}>
+          <span className="soft">as known on</span>
+          <TextField
+            placeholder="today"
+            value={known}
+            error={known !== '' && asKnownOn === ''}
+            onChange={(event) => setKnown(event.target.value || undefined)}
+            style={{ width: 110 }}
+            slotProps={{ htmlInput: { 'aria-label': 'As known on' } }}
+          />
+        </label>
       </div>
       {adjusted.rows.length === 0 && unadjusted.rows.length === 0 ? (
-        <Empty><p>No account has a balance at this date. Post entries, or choose a later date at the left.</p></Empty>
+        <Empty>
+          <p>No account has a balance at this date. Post entries, or choose a later date at the left.</p>
+        </Empty>
       ) : (
-        <Columns unadjusted={unadjusted} adjusted={adjusted} postClosing={postClosing} isShown={isShown} currency={currency} />
+        <Columns
+          unadjusted={unadjusted}
+          adjusted={adjusted}
+          postClosing={postClosing}
+          isShown={isShown}
+          currency={currency}
+        />
       )}
     </Sheet>
   );
 }
 
-function Columns({ unadjusted, adjusted, postClosing, isShown, currency }: { unadjusted: TrialBalanceAnswer; adjusted: TrialBalanceAnswer; postClosing: TrialBalanceAnswer; isShown: ReadonlySet<Column>; currency: CurrencyCode }) {
+function Columns({
+  unadjusted,
+  adjusted,
+  postClosing,
+  isShown,
+  currency,
+}: {
+  unadjusted: TrialBalanceAnswer;
+  adjusted: TrialBalanceAnswer;
+  postClosing: TrialBalanceAnswer;
+  isShown: ReadonlySet<Column>;
+  currency: CurrencyCode;
+}) {
   const address = useAddress();
   const navigate = useNavigate();
   const body = useRef<HTMLTableSectionElement>(null);
-  const net = (of: TrialBalanceAnswer): Map<string, number> => new Map(of.rows.map((row) => [row.account, parseAmount(row.debit || '0', currency) - parseAmount(row.credit || '0', currency)]));
+  const net = (of: TrialBalanceAnswer): Map<string, number> =>
+    new Map(
+      of.rows.map((row) => [
+        row.account,
+        parseAmount(row.debit || '0', currency) - parseAmount(row.credit || '0', currency),
+      ]),
+    );
   const [before, after, closed] = [net(unadjusted), net(adjusted), net(postClosing)];
-  const names = new Map([unadjusted, adjusted, postClosing].flatMap((of) => of.rows.map((row) => [row.account, row.name])));
+  const names = new Map(
+    [unadjusted, adjusted, postClosing].flatMap((of) => of.rows.map((row) => [row.account, row.name])),
+  );
   const accounts = [...names.keys()].sort((a, b) => (a === '' ? 1 : b === '' ? -1 : a < b ? -1 : 1));
   const figures: Record<Column, (account: string) => number> = {
     unadjusted: (account) => before.get(account) ?? 0,
@@ -69,7 +162,8 @@ function Columns({ unadjusted, adjusted, postClosing, isShown, currency }: { una
     'post-closing': (account) => closed.get(account) ?? 0,
   };
   const shownColumns = COLUMNS.filter(([key]) => isShown.has(key));
-  const sum = (column: Column, side: 1 | -1): number => accounts.reduce((all, account) => all + Math.max(side * figures[column](account), 0), 0);
+  const sum = (column: Column, side: 1 | -1): number =>
+    accounts.reduce((all, account) => all + Math.max(side * figures[column](account), 0), 0);
   const write = (amount: number): string => (amount === 0 ? '' : displayAmount(minor(amount), currency));
   const onKey = (event: KeyboardEvent): void => {
     if (event.key !== 'ArrowDown' && event.key !== 'ArrowUp') return;
@@ -81,8 +175,20 @@ function Columns({ unadjusted, adjusted, postClosing, isShown, currency }: { una
     <table className="ruled tight">
       <thead>
         <tr>
-          <th style={{ width: 70 }}>Number</th><th>Account</th>
-          {shownColumns.map(([key, label]) => [<th key={`${key} debit`} className="num">{label}<br />debit</th>, <th key={`${key} credit`} className="num">{' '}<br />credit</th>])}
+          <th style={{ width: 70 }}>Number</th>
+          <th>Account</th>
+          {shownColumns.map(([key, label]) => [
+            <th key={`${key} debit`} className="num">
+              {label}
+              <br />
+              debit
+            </th>,
+            <th key={`${key} credit`} className="num">
+              {' '}
+              <br />
+              credit
+            </th>,
+          ])}
         </tr>
       </thead>
       <tbody ref={body} onKeyDown={onKey}>
@@ -91,10 +197,32 @@ function Columns({ unadjusted, adjusted, postClosing, isShown, currency }: { una
           return (
             <tr key={account} className={account ? 'goes' : ''} onClick={() => account && void navigate(href)}>
               <td className="soft">{account}</td>
-              <td>{account ? <a className="plain" href={href} onClick={(event) => { event.preventDefault(); void navigate(href); }}>{names.get(account)}</a> : <span className="brass">{names.get(account)}</span>}</td>
+              <td>
+                {account ? (
+                  <a
+                    className="plain"
+                    href={href}
+                    onClick={(event) => {
+                      event.preventDefault();
+                      void navigate(href);
+                    }}
+                  >
+                    {names.get(account)}
+                  </a>
+                ) : (
+                  <span className="brass">{names.get(account)}</span>
+                )}
+              </td>
               {shownColumns.map(([key]) => {
                 const amount = figures[key](account);
-                return [<td key={`${key} debit`} className="num col">{write(Math.max(amount, 0))}</td>, <td key={`${key} credit`} className="num">{write(Math.max(-amount, 0))}</td>];
+                return [
+                  <td key={`${key} debit`} className="num col">
+                    {write(Math.max(amount, 0))}
+                  </td>,
+                  <td key={`${key} credit`} className="num">
+                    {write(Math.max(-amount, 0))}
+                  </td>,
+                ];
               })}
             </tr>
           );
@@ -102,11 +230,18 @@ function Columns({ unadjusted, adjusted, postClosing, isShown, currency }: { una
       </tbody>
       <tfoot>
         <tr className="sums">
-          <td /><td>Total</td>
-          {shownColumns.map(([key]) => [<td key={`${key} debit`} className="num">{displayAmount(minor(sum(key, 1)), currency)}</td>, <td key={`${key} credit`} className="num">{displayAmount(minor(sum(key, -1)), currency)}</td>])}
+          <td />
+          <td>Total</td>
+          {shownColumns.map(([key]) => [
+            <td key={`${key} debit`} className="num">
+              {displayAmount(minor(sum(key, 1)), currency)}
+            </td>,
+            <td key={`${key} credit`} className="num">
+              {displayAmount(minor(sum(key, -1)), currency)}
+            </td>,
+          ])}
         </tr>
       </tfoot>
     </table>
   );
 }
-

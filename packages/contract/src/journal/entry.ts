@@ -1,5 +1,17 @@
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, IsArray, IsBoolean, IsInt, IsObject, IsOptional, IsString, Max, MaxLength, Min, ValidateNested } from 'class-validator';
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsInt,
+  IsObject,
+  IsOptional,
+  IsString,
+  Max,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from 'class-validator';
 
 /** A line of an entry; account by number, amounts as decimal text. */
 export class EntryLineRequest {
@@ -25,7 +37,11 @@ export class EntryRequest {
   @IsOptional() @IsString() @MaxLength(20) kind?: string;
   @IsString() @MaxLength(1000) explanation!: string;
   @IsOptional() @IsString() @MaxLength(200) reference?: string;
-  @IsArray() @ArrayMaxSize(10_000) @ValidateNested({ each: true }) @Type(() => EntryLineRequest) lines!: EntryLineRequest[];
+  @IsArray()
+  @ArrayMaxSize(10_000)
+  @ValidateNested({ each: true })
+  @Type(() => EntryLineRequest)
+  lines!: EntryLineRequest[];
 }
 
 /** The opposite entry, on a date. */

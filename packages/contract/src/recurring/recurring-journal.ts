@@ -19,7 +19,11 @@ export class RecurringEntryRequest {
   @IsOptional() @IsString() @MaxLength(20) kind?: string;
   @IsString() @MaxLength(1000) explanation!: string;
   @IsOptional() @IsString() @MaxLength(200) reference?: string;
-  @IsArray() @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => EntryLineRequest) lines!: EntryLineRequest[];
+  @IsArray()
+  @ArrayMaxSize(200)
+  @ValidateNested({ each: true })
+  @Type(() => EntryLineRequest)
+  lines!: EntryLineRequest[];
 }
 
 /** A recurring journal to keep. */

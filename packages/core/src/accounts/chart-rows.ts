@@ -48,7 +48,10 @@ export function atRow(line: number, found: Problem): Problem {
  *
  * @param existing the account that has this number now, if any, with its chart for the numbers it refers to
  */
-export function accountFromRow(row: ChartRow, existing?: { account: Account; chart: Chart }): Checked<ProposedAccount> {
+export function accountFromRow(
+  row: ChartRow,
+  existing?: { account: Account; chart: Chart },
+): Checked<ProposedAccount> {
   const problems: Problem[] = [];
   const cell = (column: ChartColumn): string | undefined => row.cells[column]?.trim() || undefined;
   const flag = (column: ChartColumn): boolean | undefined => {
@@ -61,7 +64,9 @@ export function accountFromRow(row: ChartRow, existing?: { account: Account; cha
   };
   const share = cell('share');
   if (share !== undefined && !/^\d+$/.test(share)) {
-    problems.push(problem('share-weight', `rows.${row.line}.share`, 'A share is a whole weight from 0 to 1,000,000.'));
+    problems.push(
+      problem('share-weight', `rows.${row.line}.share`, 'A share is a whole weight from 0 to 1,000,000.'),
+    );
   }
   const kept = existing ? proposalOf(existing.account, existing.chart) : undefined;
   const given: ProposedAccount = {
@@ -85,7 +90,8 @@ export function accountFromRow(row: ChartRow, existing?: { account: Account; cha
 
 function merged(kept: ProposedAccount, given: ProposedAccount): ProposedAccount {
   const filled = Object.entries(given).filter(([, value]) => value !== undefined);
-  const base = given.normalBalance !== undefined && given.contra === undefined ? { ...kept, contra: undefined } : kept;
+  const base =
+    given.normalBalance !== undefined && given.contra === undefined ? { ...kept, contra: undefined } : kept;
   return { ...base, ...Object.fromEntries(filled), number: given.number, name: given.name };
 }
 

@@ -2,7 +2,14 @@ import { isCurrencyCode, type CurrencyCode } from '../money/currency.js';
 import { problem, refused, valid, type Checked, type Problem } from '../problems/problem.js';
 import { isPlainText } from '../problems/plain-text.js';
 import { isPermanentEquity, type Account, type AccountId, type ControlLedger } from './account.js';
-import { ACCOUNT_ROLES, CLOSED_ROLES, CONTRA_ROLES, UNTYPED_ROLES, isAccountRole, type AccountRole } from './account-role.js';
+import {
+  ACCOUNT_ROLES,
+  CLOSED_ROLES,
+  CONTRA_ROLES,
+  UNTYPED_ROLES,
+  isAccountRole,
+  type AccountRole,
+} from './account-role.js';
 import type { Chart } from './chart.js';
 import { CLASSIFICATIONS, isClassification, proposedClassification, type Classification } from './classification.js';
 import { ELEMENTS, GROWS_ON, elementFromNumber, type Element } from './element.js';
@@ -48,7 +55,9 @@ export function checkAccountFields(proposed: ProposedAccount): Checked<AccountFi
   const number = proposed.number.trim();
   const name = proposed.name.trim();
   if (!/^[0-9A-Za-z][0-9A-Za-z./-]{0,19}$/.test(number)) {
-    problems.push(problem('account-number', 'number', 'An account number is up to 20 digits or letters, without spaces.'));
+    problems.push(
+      problem('account-number', 'number', 'An account number is up to 20 digits or letters, without spaces.'),
+    );
   }
   if (name === '') problems.push(problem('account-name-missing', 'name', 'An account needs a name.'));
   else if (!isPlainText(name, 120)) {
@@ -79,7 +88,11 @@ export function checkAccountFields(proposed: ProposedAccount): Checked<AccountFi
   };
   if (fields.closesToNumber && !(role && CLOSED_ROLES.has(role))) {
     problems.push(
-      problem('closes-to-role', 'closesTo', 'Only drawings, dividends and contributions are closed into another account.'),
+      problem(
+        'closes-to-role',
+        'closesTo',
+        'Only drawings, dividends and contributions are closed into another account.',
+      ),
     );
   }
   return problems.length > 0 ? refused(problems) : valid(fields);
@@ -100,7 +113,8 @@ export function checkAccountInChart(
 ): Problem[] {
   const problems: Problem[] = [];
   const twin = chart.accounts.find((other) => other.number === account.number && other.id !== account.id);
-  if (twin) problems.push(problem('account-number-taken', 'number', `Number ${account.number} is taken by ${twin.name}.`));
+  if (twin)
+    problems.push(problem('account-number-taken', 'number', `Number ${account.number} is taken by ${twin.name}.`));
   problems.push(...parentProblems(account, chart, postedOn), ...targetProblems(account, chart));
   if (!before || before.history.lines === 0) return problems;
 
@@ -109,7 +123,9 @@ export function checkAccountInChart(
     problems.push(problem('element-in-use', 'element', `${posted} on this account, so its element cannot change.`));
   }
   if (before.account.currency !== account.currency) {
-    problems.push(problem('currency-in-use', 'currency', `${posted} on this account, so its currency cannot change.`));
+    problems.push(
+      problem('currency-in-use', 'currency', `${posted} on this account, so its currency cannot change.`),
+    );
   }
   return problems;
 }
@@ -119,15 +135,27 @@ function parentProblems(account: Account, chart: Chart, postedOn: (id: AccountId
   const parent = chart.byId.get(account.parent);
   if (!parent) return [problem('parent-unknown', 'parent', 'There is no such heading.')];
   if (parent.element !== account.element) {
-    return [problem('parent-element', 'parent', `${parent.number} ${parent.name} is ${parent.element}, not ${account.element}.`)];
+    return [
+      problem(
+        'parent-element',
+        'parent',
+        `${parent.number} ${parent.name} is ${parent.element}, not ${account.element}.`,
+      ),
+    ];
   }
-  for (let at: Account | undefined = parent, steps = 0; at; at = at.parent === undefined ? undefined : chart.byId.get(at.parent)) {
+  for (
+    let at: Account | undefined = parent, steps = 0;
+    at;
+    at = at.parent === undefined ? undefined : chart.byId.get(at.parent)
+  ) {
     if (at.id === account.id || (steps += 1) > 20) {
       return [problem('parent-circle', 'parent', 'An account cannot stand under itself.')];
     }
   }
   if (postedOn(parent.id)) {
-    return [problem('parent-posted', 'parent', `${parent.number} ${parent.name} has postings and cannot become a heading.`)];
+    return [
+      problem('parent-posted', 'parent', `${parent.number} ${parent.name} has postings and cannot become a heading.`),
+    ];
   }
   return [];
 }
@@ -147,14 +175,22 @@ function readRole(text: string | undefined, element: Element, problems: Problem[
   }
   const elements: readonly Element[] = ACCOUNT_ROLES[text].elements;
   if (!elements.includes(element)) {
-    problems.push(problem('account-role-element', 'role', `The role ${text} belongs to ${elements.join(' or ')}, not ${element}.`));
+    problems.push(
+      problem(
+        'account-role-element',
+        'role',
+        `The role ${text} belongs to ${elements.join(' or ')}, not ${element}.`,
+      ),
+    );
   }
   return text;
 }
 
 function readControl(text: string | undefined, element: Element, problems: Problem[]): ControlLedger | undefined {
   if (!text || /^(no|false|0)$/i.test(text)) return undefined;
-  const wanted = /^(yes|true|1)$/i.test(text) ? { asset: 'receivables', liability: 'payables' }[element as string] : text;
+  const wanted = /^(yes|true|1)$/i.test(text)
+    ? { asset: 'receivables', liability: 'payables' }[element as string]
+    : text;
   if (wanted === 'receivables' && element === 'asset') return wanted;
   if (wanted === 'payables' && element === 'liability') return wanted;
   problems.push(
@@ -173,7 +209,9 @@ function readClassification(
   if (!text) return proposed;
   if (isClassification(text) && CLASSIFICATIONS[text].element === element) return text;
   const allowed = Object.entries(CLASSIFICATIONS).flatMap(([key, { element: of }]) => (of === element ? [key] : []));
-  problems.push(problem('account-classification', 'classification', `For ${element} it is one of ${allowed.join(', ')}.`));
+  problems.push(
+    problem('account-classification', 'classification', `For ${element} it is one of ${allowed.join(', ')}.`),
+  );
   return proposed;
 }
 
@@ -192,7 +230,11 @@ function readContra(
   const contra = proposed.normalBalance !== GROWS_ON[element];
   if (proposed.contra !== undefined && proposed.contra !== contra) {
     problems.push(
-      problem('contra-disagrees', 'contra', `For ${element}, a normal balance of ${proposed.normalBalance} says otherwise.`),
+      problem(
+        'contra-disagrees',
+        'contra',
+        `For ${element}, a normal balance of ${proposed.normalBalance} says otherwise.`,
+      ),
     );
   }
   return contra;
@@ -205,7 +247,11 @@ function readCurrency(text: string | undefined, problems: Problem[]): { currency
   return {};
 }
 
-function readShare(share: number | undefined, role: AccountRole | undefined, problems: Problem[]): { share?: number } {
+function readShare(
+  share: number | undefined,
+  role: AccountRole | undefined,
+  problems: Problem[],
+): { share?: number } {
   if (share === undefined) return {};
   if (role !== 'owner-capital') problems.push(problem('share-role', 'share', 'Only an owner’s capital has a share.'));
   else if (!Number.isSafeInteger(share) || share < 0 || share > 1_000_000) {

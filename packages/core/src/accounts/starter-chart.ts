@@ -87,7 +87,9 @@ const BY_KIND = {
  */
 export function starterChart(kind: OrganisationKind): ProposedAccount[] {
   return [...EVERYWHERE, ...BY_KIND[kind]].map((row) => {
-    const [number = '', name = '', classification, use = '', closesTo, share] = row.split('|').map((cell) => cell.trim());
+    const [number = '', name = '', classification, use = '', closesTo, share] = row
+      .split('|')
+      .map((cell) => cell.trim());
     const isControl = use === 'receivables' || use === 'payables';
     return {
       number,

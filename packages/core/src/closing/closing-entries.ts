@@ -6,7 +6,13 @@ import { minor, negated, type Minor } from '../money/minor.js';
 import type { OrganisationKind } from '../organisations/kind.js';
 import { STATEMENT_WORDS } from '../organisations/kind.js';
 import { problem, refused, valid, type Checked, type Problem } from '../problems/problem.js';
-import { closingTargetOf, isClosedIntoEquity, resultTargets, shareResult, type ResultTarget } from './closing-targets.js';
+import {
+  closingTargetOf,
+  isClosedIntoEquity,
+  resultTargets,
+  shareResult,
+  type ResultTarget,
+} from './closing-targets.js';
 
 /** Closing through income summary in four steps, or in one entry without it. */
 export const CLOSING_FORMS = ['income-summary', 'direct'] as const;
@@ -46,7 +52,10 @@ export function closingEntries(basis: ClosingBasis, form?: ClosingForm): Checked
   const summaries = chart.accounts.filter((account) => account.role === 'income-summary' && account.active);
   const through = form ? form === 'income-summary' : summaries.length > 0;
   if (through && summaries.length !== 1) {
-    const message = summaries.length === 0 ? 'There is no income summary account.' : 'Several accounts have the role income-summary.';
+    const message =
+      summaries.length === 0
+        ? 'There is no income summary account.'
+        : 'Several accounts have the role income-summary.';
     return refused([problem('income-summary', 'form', message)]);
   }
   const open = basis.balances.filter((balance) => balance.amount !== 0);
@@ -57,14 +66,23 @@ export function closingEntries(basis: ClosingBasis, form?: ClosingForm): Checked
   const result = open.filter((balance) => !isClosedIntoEquity(accountIn(chart, balance.account)));
   const direct = open.filter((balance) => isClosedIntoEquity(accountIn(chart, balance.account)));
   const resultTo = targets.ok ? targets.value : [];
-  const toEquity = direct.flatMap((balance) => closedInto(balance, closingTargetOf(accountIn(chart, balance.account), chart, targets)));
+  const toEquity = direct.flatMap((balance) =>
+    closedInto(balance, closingTargetOf(accountIn(chart, balance.account), chart, targets)),
+  );
   const [summary] = summaries;
   const steps =
     through && summary
       ? summarySteps(result, toEquity, summary, resultTo, kind)
-      : [{ explanation: 'Close the year’s accounts to equity', lines: [...result.map(zeroed), ...toTargets(result, resultTo), ...toEquity] }];
+      : [
+          {
+            explanation: 'Close the year’s accounts to equity',
+            lines: [...result.map(zeroed), ...toTargets(result, resultTo), ...toEquity],
+          },
+        ];
   return valid(
-    steps.filter((step) => step.lines.length > 0).map((step) => ({ ...step, date: basis.date, kind: 'closing' as const })),
+    steps
+      .filter((step) => step.lines.length > 0)
+      .map((step) => ({ ...step, date: basis.date, kind: 'closing' as const })),
   );
 }
 
@@ -86,15 +104,24 @@ function summarySteps(
   return [
     {
       explanation: 'Close accounts with credit balances to income summary',
-      lines: [...credits.map(zeroed), ...byBreakdowns(credits).map((sum) => lineOf(summary.id, sum.amount, sum.breakdowns))],
+      lines: [
+        ...credits.map(zeroed),
+        ...byBreakdowns(credits).map((sum) => lineOf(summary.id, sum.amount, sum.breakdowns)),
+      ],
     },
     {
       explanation: 'Close accounts with debit balances to income summary',
-      lines: [...byBreakdowns(debits).map((sum) => lineOf(summary.id, sum.amount, sum.breakdowns)), ...debits.map(zeroed)],
+      lines: [
+        ...byBreakdowns(debits).map((sum) => lineOf(summary.id, sum.amount, sum.breakdowns)),
+        ...debits.map(zeroed),
+      ],
     },
     {
       explanation: `Close income summary: ${(isLoss ? words.loss : words.profit).toLowerCase()} to equity`,
-      lines: [...total.map((sum) => lineOf(summary.id, negated(sum.amount), sum.breakdowns)), ...toTargets(result, targets)],
+      lines: [
+        ...total.map((sum) => lineOf(summary.id, negated(sum.amount), sum.breakdowns)),
+        ...toTargets(result, targets),
+      ],
     },
     { explanation: `Close ${words.withdrawals.toLowerCase()} to equity`, lines: toEquity },
   ];
@@ -111,7 +138,9 @@ function closedInto(balance: TemporaryBalance, target: Account | undefined): Ent
 
 function toTargets(result: readonly TemporaryBalance[], targets: readonly ResultTarget[]): EntryLine[] {
   return byBreakdowns(result).flatMap(({ amount, breakdowns }) =>
-    [...shareResult(amount, targets)].filter(([, part]) => part !== 0).map(([account, part]) => lineOf(account, part, breakdowns)),
+    [...shareResult(amount, targets)]
+      .filter(([, part]) => part !== 0)
+      .map(([account, part]) => lineOf(account, part, breakdowns)),
   );
 }
 
@@ -129,9 +158,14 @@ function byBreakdowns(balances: readonly TemporaryBalance[]): Pick<TemporaryBala
   return [...sums.values()].filter((sum) => sum.amount !== 0);
 }
 
-function targetProblems(open: readonly TemporaryBalance[], chart: Chart, targets: Checked<ResultTarget[]>): Problem[] {
+function targetProblems(
+  open: readonly TemporaryBalance[],
+  chart: Chart,
+  targets: Checked<ResultTarget[]>,
+): Problem[] {
   const accounts = open.map((balance) => accountIn(chart, balance.account));
-  const problems = accounts.some((account) => !isClosedIntoEquity(account)) && !targets.ok ? [...targets.problems] : [];
+  const problems =
+    accounts.some((account) => !isClosedIntoEquity(account)) && !targets.ok ? [...targets.problems] : [];
   for (const account of accounts.filter(isClosedIntoEquity)) {
     if (closingTargetOf(account, chart, targets)) continue;
     const message = `${account.number} ${account.name} does not say which equity account it is closed into.`;

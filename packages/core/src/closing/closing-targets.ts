@@ -51,14 +51,21 @@ export function resultTargets(chart: Chart, kind: OrganisationKind): Checked<Res
  *
  * @returns undefined if it names none and several could take it
  */
-export function closingTargetOf(account: Account, chart: Chart, targets: Checked<ResultTarget[]>): Account | undefined {
+export function closingTargetOf(
+  account: Account,
+  chart: Chart,
+  targets: Checked<ResultTarget[]>,
+): Account | undefined {
   if (account.closesTo !== undefined) return chart.byId.get(account.closesTo);
   return targets.ok && targets.value.length === 1 ? targets.value[0]?.account : undefined;
 }
 
 /** Gives a result to its targets, parts adding up exactly. @param result minor units, either sign */
 export function shareResult(result: Minor, targets: readonly ResultTarget[]): Map<AccountId, Minor> {
-  const parts = shareOut(result, targets.map((target) => target.share));
+  const parts = shareOut(
+    result,
+    targets.map((target) => target.share),
+  );
   return new Map(targets.map((target, place) => [target.account.id, parts[place] as Minor]));
 }
 

@@ -31,7 +31,9 @@ export interface ProposedContact {
  * @returns its fields, trimmed, or every problem at its field
  * @example checkContact({name: ' Low Weir ', roles: ['customer']}) // → name 'Low Weir'
  */
-export function checkContact(proposed: ProposedContact): Checked<Omit<Contact, 'id' | 'number'> & { number?: string }> {
+export function checkContact(
+  proposed: ProposedContact,
+): Checked<Omit<Contact, 'id' | 'number'> & { number?: string }> {
   const problems: Problem[] = [];
   const name = proposed.name.trim();
   const number = proposed.number?.trim();
@@ -40,11 +42,15 @@ export function checkContact(proposed: ProposedContact): Checked<Omit<Contact, '
     problems.push(problem('contact-name', 'name', 'A contact’s name is up to 120 characters on one line.'));
   }
   if (number !== undefined && number !== '' && !/^[0-9A-Za-z][0-9A-Za-z./-]{0,19}$/.test(number)) {
-    problems.push(problem('contact-number', 'number', 'A contact number is up to 20 digits or letters, without spaces.'));
+    problems.push(
+      problem('contact-number', 'number', 'A contact number is up to 20 digits or letters, without spaces.'),
+    );
   }
   const roles = proposed.roles.filter((role): role is ContactRole => CONTACT_ROLES.includes(role as ContactRole));
   if (roles.length < proposed.roles.length || roles.length === 0) {
     problems.push(problem('contact-roles', 'roles', `At least one of ${CONTACT_ROLES.join(', ')}.`));
   }
-  return problems.length > 0 ? refused(problems) : valid({ name, roles: [...new Set(roles)], ...(number && { number }) });
+  return problems.length > 0
+    ? refused(problems)
+    : valid({ name, roles: [...new Set(roles)], ...(number && { number }) });
 }

@@ -49,7 +49,9 @@ export function civilDate(year: number, month: number, day: number): CivilDate {
 function dayNumber({ year, month, day }: { year: number; month: number; day: number }): number {
   const y = month <= 2 ? year - 1 : year;
   const m = month <= 2 ? month + 9 : month - 3;
-  return 365 * y + Math.floor(y / 4) - Math.floor(y / 100) + Math.floor(y / 400) + Math.floor((153 * m + 2) / 5) + day;
+  return (
+    365 * y + Math.floor(y / 4) - Math.floor(y / 100) + Math.floor(y / 400) + Math.floor((153 * m + 2) / 5) + day
+  );
 }
 
 /**

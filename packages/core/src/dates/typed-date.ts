@@ -11,13 +11,19 @@ import { MONTH_NAMES } from './month-names.js';
  * @returns the date, or undefined if the text is none
  * @example typedDate('17/6', d('2026-09-30')) // → '2026-06-17'
  */
-export function typedDate(text: string, near: CivilDate, order: 'day-first' | 'month-first' = 'day-first'): CivilDate | undefined {
+export function typedDate(
+  text: string,
+  near: CivilDate,
+  order: 'day-first' | 'month-first' = 'day-first',
+): CivilDate | undefined {
   const typed = text.trim().toLowerCase();
   if (isCivilDate(typed)) return typed;
   const parts = typed.split(/[\s/.,-]+/).filter((part) => part !== '');
   if (parts.length === 0 || parts.length > 3) return undefined;
   const named = parts.findIndex((part) => monthFromName(part) !== undefined);
-  const numbers = parts.filter((_, place) => place !== named).map((part) => (/^\d{1,4}$/.test(part) ? Number(part) : NaN));
+  const numbers = parts
+    .filter((_, place) => place !== named)
+    .map((part) => (/^\d{1,4}$/.test(part) ? Number(part) : NaN));
   if (numbers.some(Number.isNaN)) return undefined;
 
   const { year: nearYear, month: nearMonth } = partsOf(near);

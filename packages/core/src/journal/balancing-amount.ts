@@ -8,7 +8,9 @@ import type { Side } from '../accounts/element.js';
  * @returns undefined when debits equal credits
  * @example balancingAmount([minor(500), minor(-200)]) // → {side: 'credit', amount: 300}
  */
-export function balancingAmount(amounts: readonly Minor[]): { readonly side: Side; readonly amount: Minor } | undefined {
+export function balancingAmount(
+  amounts: readonly Minor[],
+): { readonly side: Side; readonly amount: Minor } | undefined {
   const out = amounts.reduce((sum, amount) => sum + amount, 0);
   if (out === 0) return undefined;
   return { side: out > 0 ? 'credit' : 'debit', amount: minor(Math.abs(out)) };

@@ -16,10 +16,12 @@ export function canonicalJson(value: CanonicalValue): string {
   }
   if (typeof value !== 'object') return JSON.stringify(value);
   if (isList(value)) return `[${value.map(canonicalJson).join(',')}]`;
-  const fields = Object.keys(value).sort().flatMap((key) => {
-    const field = value[key];
-    return field === undefined ? [] : [`${JSON.stringify(key)}:${canonicalJson(field)}`];
-  });
+  const fields = Object.keys(value)
+    .sort()
+    .flatMap((key) => {
+      const field = value[key];
+      return field === undefined ? [] : [`${JSON.stringify(key)}:${canonicalJson(field)}`];
+    });
   return `{${fields.join(',')}}`;
 }
 

@@ -14,11 +14,15 @@ import type { EntryKind } from './entry-kind.js';
  */
 export function checkDate(text: string, kind: EntryKind, books: Books, reversesOpening = false): Checked<CivilDate> {
   const at = (code: string, message: string): Checked<CivilDate> => refused([problem(code, 'date', message)]);
-  if (!isCivilDate(text)) return at('not-a-date', `“${text}” is not a date. Dates are written year-month-day, such as 2026-09-30.`);
+  if (!isCivilDate(text))
+    return at('not-a-date', `“${text}” is not a date. Dates are written year-month-day, such as 2026-09-30.`);
   const { calendar, changeoverDate, today } = books;
   const isOpening = kind === 'opening' || reversesOpening;
   if (text < calendar.firstDay && !isOpening) {
-    return at('before-first-day', `These books begin on ${longDate(calendar.firstDay)}; only opening entries are dated before.`);
+    return at(
+      'before-first-day',
+      `These books begin on ${longDate(calendar.firstDay)}; only opening entries are dated before.`,
+    );
   }
   const lastOpening = changeoverDate ?? calendar.firstDay;
   if (kind === 'opening' && text > lastOpening) {
@@ -29,7 +33,10 @@ export function checkDate(text: string, kind: EntryKind, books: Books, reversesO
   const period = periodOf(calendar, text);
   if (books.lockedPeriods.has(period)) {
     const name = periodName(period);
-    return at('period-locked', `${name[0]?.toUpperCase()}${name.slice(1)} is locked. Unlock it first, or date the entry in an open month.`);
+    return at(
+      'period-locked',
+      `${name[0]?.toUpperCase()}${name.slice(1)} is locked. Unlock it first, or date the entry in an open month.`,
+    );
   }
   return valid(text);
 }

@@ -72,13 +72,23 @@ export function balanceProblems(lines: readonly EntryLine[], books: Books): Prob
     const side = debit > credit ? 'credit' : 'debit';
     const missing = show(minor(Math.abs(debit - credit)));
     return [
-      problem('unbalanced', 'lines', `Debits are ${show(debit)}, credits ${show(credit)}: ${missing} is missing on the ${side} side.`),
+      problem(
+        'unbalanced',
+        'lines',
+        `Debits are ${show(debit)}, credits ${show(credit)}: ${missing} is missing on the ${side} side.`,
+      ),
     ];
   }
-  return books.breakdowns.filter((breakdown) => breakdown.selfBalancing).flatMap((breakdown) => valueProblems(lines, breakdown, show));
+  return books.breakdowns
+    .filter((breakdown) => breakdown.selfBalancing)
+    .flatMap((breakdown) => valueProblems(lines, breakdown, show));
 }
 
-function valueProblems(lines: readonly EntryLine[], breakdown: Breakdown, show: (amount: Minor) => string): Problem[] {
+function valueProblems(
+  lines: readonly EntryLine[],
+  breakdown: Breakdown,
+  show: (amount: Minor) => string,
+): Problem[] {
   const byValue = new Map<number | undefined, Minor>();
   for (const line of lines) {
     const value = line.breakdowns?.[String(breakdown.id)];
@@ -89,7 +99,11 @@ function valueProblems(lines: readonly EntryLine[], breakdown: Breakdown, show: 
     const name = breakdown.values.find((candidate) => candidate.id === value)?.name ?? 'without a value';
     const missing = show(minor(Math.abs(amount)));
     return [
-      problem('breakdown-unbalanced', 'lines', `${breakdown.name} ${name} is out by ${missing}; each ${breakdown.name} balances by itself.`),
+      problem(
+        'breakdown-unbalanced',
+        'lines',
+        `${breakdown.name} ${name} is out by ${missing}; each ${breakdown.name} balances by itself.`,
+      ),
     ];
   });
 }
@@ -97,7 +111,12 @@ function valueProblems(lines: readonly EntryLine[], breakdown: Breakdown, show: 
 function readKind(text: string | undefined, allowed: readonly EntryKind[], problems: Problem[]): EntryKind {
   const kind = ENTRY_KINDS.find((candidate) => candidate === (text || 'ordinary'));
   if (kind && allowed.includes(kind)) return kind;
-  const hint = kind === 'closing' ? ' Closing entries come from closing the year.' : kind === 'reversing' ? ' Reverse an entry from its page.' : '';
+  const hint =
+    kind === 'closing'
+      ? ' Closing entries come from closing the year.'
+      : kind === 'reversing'
+        ? ' Reverse an entry from its page.'
+        : '';
   problems.push(problem('entry-kind', 'kind', `The kind is one of ${allowed.join(', ')}.${hint}`));
   return kind ?? 'ordinary';
 }
@@ -118,7 +137,12 @@ function readLines(
   const read = proposed.lines.map((line, place) => checkLine(line, place, entry, books, problems));
   if (read.some((line) => line === undefined)) return undefined;
   const lines = read as ReadLine[];
-  problems.push(...balanceProblems(lines.map(({ line }) => line), books));
+  problems.push(
+    ...balanceProblems(
+      lines.map(({ line }) => line),
+      books,
+    ),
+  );
   return lines;
 }
 

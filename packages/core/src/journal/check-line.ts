@@ -33,7 +33,8 @@ export function checkLine(
   problems: Problem[],
 ): ReadLine | undefined {
   const before = problems.length;
-  const report: Report = (code, field, message) => void problems.push(problem(code, `lines.${place}.${field}`, message));
+  const report: Report = (code, field, message) =>
+    void problems.push(problem(code, `lines.${place}.${field}`, message));
   const account = readAccount(proposed, entry, books, report);
   const amounts = readAmounts(proposed, account, books, report);
   const contact = readContact(proposed, account, books, report);
@@ -75,7 +76,8 @@ function readAccount(
     report('account-heading', 'account', `${title} is a heading; choose an account under it.`);
   }
   const freely = entry.kind === 'closing' || entry.kind === 'reversing';
-  if (!account.active && !freely) report('account-retired', 'account', `${title} is retired and takes no new entries.`);
+  if (!account.active && !freely)
+    report('account-retired', 'account', `${title} is retired and takes no new entries.`);
   if (!account.typedEntries && !freely && entry.source === 'manual') {
     report('no-typed-entries', 'account', `${title} takes no typed entries; it is written to by the product itself.`);
   }
@@ -121,7 +123,12 @@ const FAILURES = {
   'too-large': 'is larger than the books can hold.',
 } as const satisfies Record<AmountFailure, string>;
 
-function readAmount(text: string | undefined, field: string, currency: CurrencyCode, report: Report): Minor | undefined {
+function readAmount(
+  text: string | undefined,
+  field: string,
+  currency: CurrencyCode,
+  report: Report,
+): Minor | undefined {
   if (text === undefined || text.trim() === '') return minor(0);
   const read = safeParseAmount(text, currency);
   if (read.ok) return read.amount;
@@ -137,13 +144,19 @@ function readAmounts(
   const debit = readAmount(proposed.debit, 'debit', books.baseCurrency, report);
   const credit = readAmount(proposed.credit, 'credit', books.baseCurrency, report);
   if (debit === undefined || credit === undefined) return undefined;
-  if (debit < 0) return void report('amount-negative', 'debit', 'A debit is positive; put this amount on the credit side.');
-  if (credit < 0) return void report('amount-negative', 'credit', 'A credit is positive; put this amount on the debit side.');
-  if (debit !== 0 && credit !== 0) return void report('both-sides', 'credit', 'A line is a debit or a credit, not both.');
+  if (debit < 0)
+    return void report('amount-negative', 'debit', 'A debit is positive; put this amount on the credit side.');
+  if (credit < 0)
+    return void report('amount-negative', 'credit', 'A credit is positive; put this amount on the debit side.');
+  if (debit !== 0 && credit !== 0)
+    return void report('both-sides', 'credit', 'A line is a debit or a credit, not both.');
   const given = minor(debit - credit);
   const foreign = readForeign(proposed, account, given, books, report);
   if (foreign === 'refused') return undefined;
-  const amount = given !== 0 || !foreign?.quote ? given : baseAmount(foreign.amount, foreign.currency, books.baseCurrency, foreign.quote);
+  const amount =
+    given !== 0 || !foreign?.quote
+      ? given
+      : baseAmount(foreign.amount, foreign.currency, books.baseCurrency, foreign.quote);
   if (amount === 0) return void report('amount-missing', 'debit', 'Enter an amount on one side.');
   return { amount, ...(foreign && { foreign }) };
 }
@@ -155,12 +168,17 @@ function readForeign(
   books: Books,
   report: Report,
 ): ForeignAmount | undefined | 'refused' {
-  const own = account?.currency !== undefined && account.currency !== books.baseCurrency ? account.currency : undefined;
+  const own =
+    account?.currency !== undefined && account.currency !== books.baseCurrency ? account.currency : undefined;
   const code = proposed.currency?.trim() || (proposed.foreignAmount?.trim() ? own : undefined);
   const hasParts = [proposed.foreignAmount, proposed.rate, proposed.ratePerBase].some((part) => part?.trim());
   if (!code || code === books.baseCurrency) {
     if (own && !(hasParts && code === own)) {
-      report('foreign-amount-missing', 'foreignAmount', `${account?.number} ${account?.name} is kept in ${own}: enter the ${own} amount.`);
+      report(
+        'foreign-amount-missing',
+        'foreignAmount',
+        `${account?.number} ${account?.name} is kept in ${own}: enter the ${own} amount.`,
+      );
       return 'refused';
     }
     if (!hasParts) return undefined;
@@ -243,4 +261,3 @@ function readMovement(text: string | undefined, account: Account | undefined, re
   }
   return movement;
 }
-

@@ -37,10 +37,7 @@ export type Stage = (typeof STAGES)[number];
  * @param reverses for a reversing entry: the stage of the other one, and whether both lie in one fiscal year
  * @example stageOf('reversing', {stage: 'adjusting', sameYear: true}) // → 'adjusting'
  */
-export function stageOf(
-  kind: EntryKind,
-  reverses?: { readonly stage: Stage; readonly sameYear: boolean },
-): Stage {
+export function stageOf(kind: EntryKind, reverses?: { readonly stage: Stage; readonly sameYear: boolean }): Stage {
   if (kind !== 'reversing') return kind;
   return reverses?.sameYear ? reverses.stage : 'ordinary';
 }

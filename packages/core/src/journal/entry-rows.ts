@@ -74,7 +74,10 @@ export function entriesFromRows(rows: readonly EntryRow[], books: Books): Checke
   if (rows.length === 0) problems.push(problem('no-rows', '', 'The file has no rows.'));
   if (problems.length > 0) return refused(problems);
   return valid(
-    checked.map((entry, order) => ({ entry, order })).sort((a, b) => compareDates(a.entry, b.entry) || a.order - b.order).map(({ entry }) => entry),
+    checked
+      .map((entry, order) => ({ entry, order }))
+      .sort((a, b) => compareDates(a.entry, b.entry) || a.order - b.order)
+      .map(({ entry }) => entry),
   );
 }
 
@@ -86,7 +89,8 @@ function groupRows(rows: readonly EntryRow[], problems: Problem[]): Group[] {
   const byEntry = new Map<string, EntryRow[]>();
   for (const row of rows) {
     const key = row.cells.entry?.trim() ?? '';
-    if (key === '') problems.push(problem('entry-missing', `rows.${row.line}.entry`, 'Each row names the entry it belongs to.'));
+    if (key === '')
+      problems.push(problem('entry-missing', `rows.${row.line}.entry`, 'Each row names the entry it belongs to.'));
     const group = byEntry.get(key);
     if (group) group.push(row);
     else byEntry.set(key, [row]);
@@ -102,7 +106,13 @@ function proposalOf(rows: readonly EntryRow[], problems: Problem[]): ProposedEnt
     for (const row of rows) {
       const own = row.cells[column]?.trim();
       if (own && own !== text) {
-        problems.push(problem('row-disagrees', `rows.${row.line}.${column}`, `Row ${first?.line} of the same entry says “${text}”.`));
+        problems.push(
+          problem(
+            'row-disagrees',
+            `rows.${row.line}.${column}`,
+            `Row ${first?.line} of the same entry says “${text}”.`,
+          ),
+        );
       }
     }
     return text;

@@ -8,7 +8,12 @@ export const MOVEMENTS = ['contribution', 'withdrawal', 'transfer', 'correction'
 /** One of {@link MOVEMENTS}. */
 export type Movement = (typeof MOVEMENTS)[number];
 
-const PAID_IN: ReadonlySet<AccountRole> = new Set(['owner-capital', 'share-capital', 'members-shares', 'treasury-shares']);
+const PAID_IN: ReadonlySet<AccountRole> = new Set([
+  'owner-capital',
+  'share-capital',
+  'members-shares',
+  'treasury-shares',
+]);
 const KEPT: ReadonlySet<AccountRole> = new Set(['retained-earnings', 'reserve']);
 
 /**

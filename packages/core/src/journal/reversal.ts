@@ -27,20 +27,33 @@ export function reversalOf(
   original: PostedEntry,
   on: string,
   books: Books,
-  { reversedBy, reopening = false, explanation }: { reversedBy?: string | undefined; reopening?: boolean; explanation?: string | undefined } = {},
+  {
+    reversedBy,
+    reopening = false,
+    explanation,
+  }: { reversedBy?: string | undefined; reopening?: boolean; explanation?: string | undefined } = {},
 ): Checked<Reversal> {
   const number = entryNumber(original.year, original.number);
-  if (reversedBy) return refused([problem('already-reversed', '', `Entry ${number} is already reversed by ${reversedBy}.`)]);
+  if (reversedBy)
+    return refused([problem('already-reversed', '', `Entry ${number} is already reversed by ${reversedBy}.`)]);
   if (original.kind === 'closing' && !reopening) {
     return refused([problem('closing-entry', '', `Entry ${number} closes a year; reopen the year to take it back.`)]);
   }
   if (original.kind === 'reversing') {
-    return refused([problem('reversing-entry', '', `Entry ${number} is itself a reversal; write the entry anew instead.`)]);
+    return refused([
+      problem('reversing-entry', '', `Entry ${number} is itself a reversal; write the entry anew instead.`),
+    ]);
   }
   const date = checkDate(on, 'reversing', books, original.stage === 'opening');
   if (!date.ok) return date;
   if (date.value < original.date) {
-    return refused([problem('before-original', 'date', `Entry ${number} is dated ${longDate(original.date)}; its reversal cannot be earlier.`)]);
+    return refused([
+      problem(
+        'before-original',
+        'date',
+        `Entry ${number} is dated ${longDate(original.date)}; its reversal cannot be earlier.`,
+      ),
+    ]);
   }
   const sameYear = isSameYear(original.date, date.value, books);
   return valid({

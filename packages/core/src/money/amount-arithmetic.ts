@@ -35,7 +35,11 @@ function tokensOf(typed: string, marks: AmountMarks): string[] | undefined {
   let text = typed.replace(/[\s\u00a0]+/g, '');
   if (marks.thousands) text = text.split(marks.thousands).join('');
   if (marks.decimal === ',') text = text.split(',').join('.');
-  const tokens = text.replace(/[−–]/g, '-').replace(/×/g, '*').match(/\d+\.?\d*|\.\d+|[-+*/()%]/g) ?? [];
+  const tokens =
+    text
+      .replace(/[−–]/g, '-')
+      .replace(/×/g, '*')
+      .match(/\d+\.?\d*|\.\d+|[-+*/()%]/g) ?? [];
   const plain = text.replace(/[−–]/g, '-').replace(/×/g, '*');
   return tokens.join('') === plain ? tokens : undefined;
 }

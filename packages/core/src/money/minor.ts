@@ -12,7 +12,8 @@ export type Minor = number & { readonly __brand: 'Minor' };
  * @example minor(1250) // → 1250, that is 12.50 in euro
  */
 export function minor(units: number): Minor {
-  if (!Number.isSafeInteger(units)) throw new RangeError(`amount must be a whole number of minor units, got ${units}`);
+  if (!Number.isSafeInteger(units))
+    throw new RangeError(`amount must be a whole number of minor units, got ${units}`);
   return (units === 0 ? 0 : units) as Minor;
 }
 

@@ -53,7 +53,8 @@ export function splitEvenly(amount: Minor, parts: number): Minor[] {
  */
 export function cumulativeStep(amount: Minor, steps: number, step: number): Minor {
   if (!Number.isInteger(steps) || steps < 1) throw new RangeError(`steps must be at least 1, got ${steps}`);
-  if (!Number.isInteger(step) || step < 1 || step > steps) throw new RangeError(`step ${step} is not one of ${steps}`);
+  if (!Number.isInteger(step) || step < 1 || step > steps)
+    throw new RangeError(`step ${step} is not one of ${steps}`);
   const upTo = (n: number): Minor => roundHalfAwayFromZero(new Exact(amount).times(n).dividedBy(steps));
   return minor(upTo(step) - upTo(step - 1));
 }

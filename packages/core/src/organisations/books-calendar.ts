@@ -1,4 +1,13 @@
-import { addDays, addMonths, civilDate, dayBefore, endOfMonth, laterOf, partsOf, type CivilDate } from '../dates/civil-date.js';
+import {
+  addDays,
+  addMonths,
+  civilDate,
+  dayBefore,
+  endOfMonth,
+  laterOf,
+  partsOf,
+  type CivilDate,
+} from '../dates/civil-date.js';
 import { MONTH_NAMES, longDate } from '../dates/month-names.js';
 
 /** What fixes every year and month of an organisation's books. */
@@ -63,7 +72,7 @@ export function horizonOf(calendar: BooksCalendar, today: CivilDate): CivilDate 
 export function fiscalYears(calendar: BooksCalendar, today: CivilDate): FiscalYear[] {
   const years = [fiscalYearOf(calendar, calendar.firstDay)];
   const horizon = horizonOf(calendar, today);
-  for (let year = years[0]; year && year.last < horizon; ) {
+  for (let year = years[0]; year && year.last < horizon;) {
     year = nextFiscalYear(calendar, year);
     years.push(year);
   }
@@ -78,7 +87,8 @@ export function periodOf(calendar: BooksCalendar, date: CivilDate): Period {
 /** A period from outside, if the books have it. @example findPeriod(calendar, '2026-13', today) // → undefined */
 export function findPeriod(calendar: BooksCalendar, text: string, today: CivilDate): Period | undefined {
   if (text === BROUGHT_FORWARD) return BROUGHT_FORWARD;
-  return /^\d{4}-\d\d$/.test(text) && periodsBetween(calendar.firstDay, horizonOf(calendar, today)).includes(text as Period)
+  return /^\d{4}-\d\d$/.test(text) &&
+    periodsBetween(calendar.firstDay, horizonOf(calendar, today)).includes(text as Period)
     ? (text as Period)
     : undefined;
 }
@@ -87,7 +97,8 @@ export function findPeriod(calendar: BooksCalendar, text: string, today: CivilDa
 export function periodsBetween(from: CivilDate, to: CivilDate): Period[] {
   const periods: Period[] = [];
   const start = partsOf(from);
-  for (let at = civilDate(start.year, start.month, 1); at <= to; at = addMonths(at, 1)) periods.push(at.slice(0, 7) as Period);
+  for (let at = civilDate(start.year, start.month, 1); at <= to; at = addMonths(at, 1))
+    periods.push(at.slice(0, 7) as Period);
   return periods;
 }
 
@@ -121,7 +132,9 @@ export function spanLine(calendar: BooksCalendar, from: CivilDate, to: CivilDate
   if (from.endsWith('-01') && endOfMonth(to) === to) {
     const months = periodsBetween(from, to).length;
     if (months === 1) return `for the month ended ${longDate(to)}`;
-    return months <= 24 ? `for the ${COUNT_WORDS[months] ?? months} months ended ${longDate(to)}` : `${longDate(from)} to ${longDate(to)}`;
+    return months <= 24
+      ? `for the ${COUNT_WORDS[months] ?? months} months ended ${longDate(to)}`
+      : `${longDate(from)} to ${longDate(to)}`;
   }
   return `from ${longDate(from)} to ${longDate(to)}`;
 }

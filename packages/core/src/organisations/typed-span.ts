@@ -25,7 +25,11 @@ export function typedSpan(
   return from && to && from.from <= to.to ? { from: from.from, to: to.to } : undefined;
 }
 
-function partOf(text: string, near: CivilDate, calendar: BooksCalendar): { from: CivilDate; to: CivilDate } | undefined {
+function partOf(
+  text: string,
+  near: CivilDate,
+  calendar: BooksCalendar,
+): { from: CivilDate; to: CivilDate } | undefined {
   const month = monthFromName(text);
   if (month === undefined) {
     const day = typedDate(text, near);

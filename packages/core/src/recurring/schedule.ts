@@ -1,4 +1,12 @@
-import { addDays, addMonths, civilDate, endOfMonth, isCivilDate, partsOf, type CivilDate } from '../dates/civil-date.js';
+import {
+  addDays,
+  addMonths,
+  civilDate,
+  endOfMonth,
+  isCivilDate,
+  partsOf,
+  type CivilDate,
+} from '../dates/civil-date.js';
 import { problem, type Problem } from '../problems/problem.js';
 
 /** The units in which a schedule counts. */
@@ -57,7 +65,11 @@ export function scheduleProblems(schedule: {
     problems.push(problem('schedule-unit', 'unit', `The unit is one of ${SCHEDULE_UNITS.join(', ')}.`));
   }
   if (!isWhole(schedule.every, 120)) problems.push(problem('schedule-every', 'every', 'Every 1 to 120 units.'));
-  if (schedule.day !== undefined && schedule.day !== 'last' && !(typeof schedule.day === 'number' && isWhole(schedule.day, 31))) {
+  if (
+    schedule.day !== undefined &&
+    schedule.day !== 'last' &&
+    !(typeof schedule.day === 'number' && isWhole(schedule.day, 31))
+  ) {
     problems.push(problem('schedule-day', 'day', 'The day is 1 to 31, or last.'));
   }
   if (!isCivilDate(schedule.from)) problems.push(problem('not-a-date', 'from', `“${schedule.from}” is not a date.`));
@@ -94,10 +106,19 @@ function dateOfStep(schedule: Schedule, step: number): CivilDate | undefined {
   const months = schedule.every * step * (schedule.unit === 'year' ? 12 : 1);
   if (year + months / 12 > 2900) return undefined;
   const first = civilDate(year, month, 1);
-  return schedule.day === 'last' ? endOfMonth(addMonths(first, months)) : addMonths(first, months, schedule.day ?? day);
+  return schedule.day === 'last'
+    ? endOfMonth(addMonths(first, months))
+    : addMonths(first, months, schedule.day ?? day);
 }
 
 function ordinal(day: number): string {
-  const ending = day % 10 === 1 && day !== 11 ? 'st' : day % 10 === 2 && day !== 12 ? 'nd' : day % 10 === 3 && day !== 13 ? 'rd' : 'th';
+  const ending =
+    day % 10 === 1 && day !== 11
+      ? 'st'
+      : day % 10 === 2 && day !== 12
+        ? 'nd'
+        : day % 10 === 3 && day !== 13
+          ? 'rd'
+          : 'th';
   return `${day}${ending}`;
 }

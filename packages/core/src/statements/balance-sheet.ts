@@ -30,19 +30,21 @@ export function balanceSheet(
 ): BalanceSheet {
   const sums = sumByAccount(flows);
   const part = (classification: Classification): StatementRow[] =>
-    statementPart(classification, CLASSIFICATIONS[classification].label, classifiedRows(chart, classification, sums, zeros));
+    statementPart(
+      classification,
+      CLASSIFICATIONS[classification].label,
+      classifiedRows(chart, classification, sums, zeros),
+    );
   const assets = [...part('current-assets'), ...part('non-current-assets')];
   const liabilities = [...part('current-liabilities'), ...part('non-current-liabilities')];
   const closing = equityRow(equity, 'closing-equity');
-  const components = equity.components.map(
-    (component, place): StatementRow => ({
-      row: 'account',
-      key: component.account ? '' : String(component.key),
-      label: component.label,
-      ...(component.account && { account: component.account }),
-      amount: closing.amounts[place] as Minor,
-    }),
-  );
+  const components = equity.components.map((component, place): StatementRow => ({
+    row: 'account',
+    key: component.account ? '' : String(component.key),
+    label: component.label,
+    ...(component.account && { account: component.account }),
+    amount: closing.amounts[place] as Minor,
+  }));
   const totalAssets = sumOfRows(assets.filter((row) => row.row === 'account'));
   const totalLiabilities = sumOfRows(liabilities.filter((row) => row.row === 'account'));
   const words = STATEMENT_WORDS[kind];
@@ -54,7 +56,12 @@ export function balanceSheet(
       { row: 'subtotal', key: 'total-liabilities', label: 'Total liabilities', amount: totalLiabilities },
       { row: 'heading', key: 'equity', label: words.equity },
       ...components.filter((row) => zeros || row.amount !== 0),
-      { row: 'carry', key: 'total-equity', label: `Total ${words.equity.charAt(0).toLowerCase()}${words.equity.slice(1)}`, amount: closing.total },
+      {
+        row: 'carry',
+        key: 'total-equity',
+        label: `Total ${words.equity.charAt(0).toLowerCase()}${words.equity.slice(1)}`,
+        amount: closing.total,
+      },
       {
         row: 'total',
         key: 'total-liabilities-and-equity',

@@ -99,7 +99,12 @@ function addYear(sums: Sums, chart: Chart, kind: OrganisationKind, year: YearFlo
   addLedger(sums['opening-equity'], chart, year.lead, counts);
   for (const flow of year.span.filter(counts)) {
     if (!isPermanentEquity(accountIn(chart, flow.account))) continue;
-    const row = flow.stage === 'opening' ? 'opening-equity' : flow.stage === 'closing' ? 'transfers' : ROW_OF_MOVEMENT[flow.movement ?? 'other'];
+    const row =
+      flow.stage === 'opening'
+        ? 'opening-equity'
+        : flow.stage === 'closing'
+          ? 'transfers'
+          : ROW_OF_MOVEMENT[flow.movement ?? 'other'];
     addTo(sums[row], flow.account, minor(-flow.amount));
   }
   const to = isShared ? undefined : EARLIER_RESULTS;
@@ -146,7 +151,9 @@ function addLedger(
 
 /** What is left on temporary accounts, credit positive. */
 function unclosed(chart: Chart, flows: readonly LedgerFlow[]): Minor {
-  return sumOf(flows.filter((flow) => isTemporary(accountIn(chart, flow.account))).map((flow) => minor(-flow.amount)));
+  return sumOf(
+    flows.filter((flow) => isTemporary(accountIn(chart, flow.account))).map((flow) => minor(-flow.amount)),
+  );
 }
 
 function isAllZero(chart: Chart, flows: readonly LedgerFlow[]): boolean {
@@ -170,7 +177,10 @@ function laidOut(sums: Sums, chart: Chart, kind: OrganisationKind): EquityStatem
     const total = sumOf(amounts);
     return { key, label: rowLabel(key, total, kind), amounts, total };
   });
-  return { components, rows: rows.filter((row) => ALWAYS.has(row.key) || row.amounts.some((amount) => amount !== 0)) };
+  return {
+    components,
+    rows: rows.filter((row) => ALWAYS.has(row.key) || row.amounts.some((amount) => amount !== 0)),
+  };
 }
 
 const ALWAYS: ReadonlySet<EquityRowKey> = new Set(['opening-equity', 'net-result', 'closing-equity']);

@@ -84,10 +84,21 @@ function multiStep(of: RowsOf, kind: OrganisationKind): StatementRow[] {
     ...part('cost-of-sales'),
     ...(of('cost-of-sales').length > 0 ? [result('gross-result', words.grossProfit, words.grossLoss, gross)] : []),
     ...part('operating-expenses'),
-    ...(hasOthers || hasTax ? [result('operating-result', words.operatingProfit, words.operatingLoss, operating)] : []),
+    ...(hasOthers || hasTax
+      ? [result('operating-result', words.operatingProfit, words.operatingLoss, operating)]
+      : []),
     ...part('other-income'),
     ...part('other-expenses'),
-    ...(hasTax ? [result('result-before-tax', `${words.profit} before tax`, `${words.loss} before tax`, plus(operating, others))] : []),
+    ...(hasTax
+      ? [
+          result(
+            'result-before-tax',
+            `${words.profit} before tax`,
+            `${words.loss} before tax`,
+            plus(operating, others),
+          ),
+        ]
+      : []),
     ...part('income-tax'),
   ];
 }

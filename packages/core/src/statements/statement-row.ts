@@ -47,7 +47,12 @@ export function sumOfRows(rows: readonly StatementRow[]): Minor {
 }
 
 /** A part of a statement: its heading, its accounts and their sum; nothing if it has no accounts. */
-export function statementPart(key: string, label: string, rows: readonly StatementRow[], sumLabel = `Total ${lowerFirst(label)}`): StatementRow[] {
+export function statementPart(
+  key: string,
+  label: string,
+  rows: readonly StatementRow[],
+  sumLabel = `Total ${lowerFirst(label)}`,
+): StatementRow[] {
   if (rows.length === 0) return [];
   return [
     { row: 'heading', key, label },

@@ -79,5 +79,7 @@ function countsIn(flow: LedgerFlow, stage: TrialBalanceStage): boolean {
 }
 
 function inColumns(account: Account, balance: Minor): TrialBalanceRow {
-  return balance >= 0 ? { account, debit: balance, credit: ZERO } : { account, debit: ZERO, credit: negated(balance) };
+  return balance >= 0
+    ? { account, debit: balance, credit: ZERO }
+    : { account, debit: ZERO, credit: negated(balance) };
 }
