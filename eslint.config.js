@@ -97,7 +97,7 @@ export default tseslint.config(
         'error',
         {
           selector:
-            "MemberExpression[object.name='page'] > Identifier.property[name=/^(click|dblclick|fill|type|press|check|uncheck|selectOption|tap|hover|dragAndDrop|mouse|touchscreen|setInputFiles|evaluate|locator)$/]",
+            "MemberExpression[object.name='page'] > Identifier.property[name=/^(click|dblclick|fill|type|press|check|uncheck|selectOption|tap|hover|dragAndDrop|mouse|touchscreen|setInputFiles|evaluate)$/]",
           message: 'this file uses nothing but page.keyboard',
         },
         {

@@ -42,6 +42,7 @@ async function end({ child, folder }: Served): Promise<void> {
 /** Tests with books of their own: `demo` holds the samples, `empty` has never been started. */
 export const test = base.extend<{ empty: string; signedIn: Page }, { demo: string }>({
   demo: [
+    // eslint-disable-next-line no-empty-pattern -- fixtures name what they need, here nothing
     async ({}, use) => {
       const served = await serve(DEMO);
       await use(served.url);
@@ -49,6 +50,7 @@ export const test = base.extend<{ empty: string; signedIn: Page }, { demo: strin
     },
     { scope: 'worker', timeout: 90_000 },
   ],
+  // eslint-disable-next-line no-empty-pattern -- fixtures name what they need, here nothing
   empty: async ({}, use) => {
     const served = await serve(SERVER, { JUST_LEDGER_TODAY: '2027-01-18' });
     await use(served.url);

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Dialog, DialogContent, DialogTitle } from '@mui/material';
 import { useAddress } from './address.js';
 
@@ -44,14 +44,14 @@ const GO: Readonly<Record<string, string>> = {
 export function KeysHelp({ screen }: { screen: string }) {
   const address = useAddress();
   const [isOpen, setOpen] = useState(false);
+  const going = useRef(false);
   useEffect(() => {
-    let going = false;
     const press = (event: KeyboardEvent): void => {
       if (event.key === 'Escape' && isInField(event.target) && !isChoosing(event.target))
         (event.target as HTMLElement).blur();
       if (event.ctrlKey || event.metaKey || event.altKey || isInField(event.target)) return;
-      const target = going ? GO[event.key] : undefined;
-      going = event.key === 'g';
+      const target = going.current ? GO[event.key] : undefined;
+      going.current = event.key === 'g';
       if (event.key === '?') setOpen(true);
       else if (target) address.go(target);
       else if (event.key === 'n') {

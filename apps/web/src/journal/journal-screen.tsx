@@ -147,6 +147,12 @@ export default function JournalScreen({ slot }: ScreenProps) {
 function FindField({ value, onChange }: { value: string; onChange: (text: string) => void }) {
   const field = useRef<HTMLInputElement>(null);
   const [typed, setTyped] = useState(value);
+  const [known, setKnown] = useState(value);
+  if (known !== value) {
+    // the address has changed from elsewhere: it wins over what stood here
+    setKnown(value);
+    setTyped(value);
+  }
   useEffect(() => {
     const later = setTimeout(() => typed !== value && onChange(typed), 250);
     return () => clearTimeout(later);

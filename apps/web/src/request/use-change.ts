@@ -9,6 +9,9 @@ export function useChange<Args, Answer>(
   const organisation = useOrganisationId();
   return useMutation({
     mutationFn: change,
-    onSuccess: () => client.invalidateQueries({ queryKey: ['organisation', organisation] }),
+    // not awaited: what is read again may take away the form whose own callback still has to run
+    onSuccess: () => {
+      void client.invalidateQueries({ queryKey: ['organisation', organisation] });
+    },
   });
 }
