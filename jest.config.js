@@ -31,5 +31,6 @@ export default {
     project('contract', 'packages/contract'),
     project('server', 'apps/server'),
     project('demo', 'demo'),
+    project('bench', 'bench'),
   ],
 };

@@ -52,14 +52,14 @@ export function writeHedgeLayer(folder: string, person: number, today: CivilDate
     'Balances brought forward from the notebook',
     [
       ['1000', 64.2],
-      ['1010', 6_318.4],
+      ['1010', 8_318.4],
       ['1100', 1_450, 'Fenwater Estate'],
       ['1300', 1_264],
       ['1500', 18_400],
       ['1510', -5_750],
       ['2100', -312.6, 'Coppice Supplies'],
       ['2500', -3_184],
-      ['3000', -18_250],
+      ['3000', -20_250],
     ],
     { kind: 'opening' },
   );

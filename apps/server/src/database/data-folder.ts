@@ -2,6 +2,9 @@ import Database from 'better-sqlite3';
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 
+/** Kept here for as long as the process lives: a lock that nobody refers to would be collected, and let go. */
+const held = new Set<Database.Database>();
+
 /** Another server already uses the data folder. */
 export class DataFolderInUseError extends Error {}
 
@@ -16,12 +19,15 @@ export function takeDataFolder(folder: string): () => void {
   mkdirSync(folder, { recursive: true, mode: 0o700 });
   const lock = new Database(join(folder, 'server.lock'));
   lock.pragma('busy_timeout = 0');
-  lock.pragma('journal_mode = DELETE');
   try {
     lock.exec('BEGIN EXCLUSIVE');
   } catch {
     lock.close();
     throw new DataFolderInUseError(`Another Just Ledger server is already using ${folder}.`);
   }
-  return () => lock.close();
+  held.add(lock);
+  return () => {
+    held.delete(lock);
+    lock.close();
+  };
 }

@@ -1,0 +1,235 @@
+import fc from 'fast-check';
+import Database from 'better-sqlite3';
+import { join } from 'node:path';
+import { RunningServer, csv } from './running-server.js';
+
+let server: RunningServer;
+let at: string;
+beforeAll(async () => {
+  server = await RunningServer.start();
+  at = await server.organisation({ name: 'Reports', firstDay: '2025-04-10', fiscalYearStartMonth: 4 });
+});
+afterAll(() => server.stop());
+
+/** A second way to every figure: straight from the lines, with no total and no function of the reports. */
+const raw = <T>(sql: string, ...values: unknown[]): T[] => {
+  const books = new Database(join(server.folder, 'books.sqlite'), { readonly: true });
+  const rows = books.prepare(sql).all(...values) as T[];
+  books.close();
+  return rows;
+};
+
+describe('reports from totals', () => {
+  const day = fc
+    .integer({ min: 0, max: 640 })
+    .map((days) => new Date(Date.UTC(2025, 3, 10 + days)).toISOString().slice(0, 10));
+  const accounts = ['1000', '1010', '1200', '2200', '3000', '3200', '3300', '4000', '5000', '6100'];
+  const moments: string[] = [];
+
+  beforeAll(async () => {
+    const entries = fc.sample(
+      fc.record({
+        day,
+        kind: fc.constantFrom('ordinary', 'adjusting'),
+        from: fc.constantFrom(...accounts),
+        to: fc.constantFrom(...accounts),
+        cents: fc.integer({ min: 1, max: 99999 }),
+      }),
+      { seed: 20270118, numRuns: 120 },
+    );
+    for (const [place, one] of entries.entries()) {
+      const amount = (one.cents / 100).toFixed(2);
+      const posted = await server.request('POST', `${at}/entries`, {
+        date: one.day,
+        kind: one.kind,
+        explanation: `x${place}`,
+        lines: [
+          { account: one.to, debit: amount },
+          { account: one.from, credit: amount },
+        ],
+      });
+      expect(posted.status).toBe(201);
+      if (place % 9 === 0)
+        await server.request('POST', `${at}/entries/${posted.body.number}/reverse`, { date: one.day });
+      if (place % 30 === 0) moments.push(posted.body.postedAt);
+    }
+    await server.request(
+      'POST',
+      `${at}/entries/import`,
+      csv([
+        ['entry', 'date', 'kind', 'explanation', 'account', 'debit', 'credit'],
+        ['o', '2025-04-09', 'opening', 'Opening', '1010', '1000.00', ''],
+        ['o', '', '', '', '3000', '', '1000.00'],
+      ]),
+    );
+    await server.request('POST', `${at}/fiscal-years/2026/closing`, {});
+  });
+
+  const expected = (asAt: string, knownTo = Number.MAX_SAFE_INTEGER): Map<string, number> => {
+    const start = asAt >= '2026-04-01' ? '2026-04-01' : asAt >= '2025-04-10' ? '2025-04-10' : '0000';
+    const rows = raw<{ number: string; amount: number }>(
+      `SELECT a.number AS number, sum(l.amount) AS amount FROM line l JOIN account a ON a.organisation = l.organisation AND a.id = l.account JOIN entry e ON e.organisation = l.organisation AND e.place = l.entry
+       WHERE l.organisation = 1 AND l.date <= ? AND e.place <= ? AND NOT (l.stage = 'closing' AND l.date >= ?)
+         AND (l.date >= ? OR NOT (a.element IN ('revenue', 'expense') OR coalesce(a.role, '') IN ('dividends', 'income-summary'))) GROUP BY a.number HAVING sum(l.amount) <> 0`,
+      asAt,
+      knownTo,
+      start,
+      start,
+    );
+    return new Map(rows.map((row) => [row.number, row.amount]));
+  };
+  const reported = async (query: string): Promise<Map<string, number>> => {
+    const { body } = await server.request('GET', `${at}/reports/trial-balance?${query}`);
+    type Row = { account: string; debit: string; credit: string };
+    expect(body.totalDebit).toBe(body.totalCredit);
+    return new Map(
+      (body.rows as Row[])
+        .filter((row) => row.account)
+        .map((row) => [row.account, Math.round(Number(row.debit || 0) * 100 - Number(row.credit || 0) * 100)]),
+    );
+  };
+
+  test.each([
+    '2025-04-09',
+    '2025-04-10',
+    '2025-04-30',
+    '2025-12-17',
+    '2026-03-31',
+    '2026-04-01',
+    '2026-09-30',
+    '2026-11-11',
+    '2027-01-18',
+  ])('agree with the lines at %s', async (date) => {
+    expect(await reported(`asAt=${date}`)).toEqual(expected(date));
+  });
+  test('show what was known at a moment', async () => {
+    for (const moment of moments) {
+      const [row] = raw<{ place: number }>(
+        'SELECT max(place) AS place FROM entry WHERE organisation = 1 AND posted_at <= ?',
+        moment,
+      );
+      expect(await reported(`asAt=2026-11-11&asKnownOn=${moment}`)).toEqual(expected('2026-11-11', row?.place));
+    }
+  });
+  test('leave a reversal of an adjustment out exactly when the adjustment is', async () => {
+    const fresh = await server.organisation({ name: 'Adjustments' });
+    const post = async (date: string): Promise<string> =>
+      (
+        await server.request('POST', `${fresh}/entries`, {
+          date,
+          kind: 'adjusting',
+          explanation: 'Accrual',
+          lines: [
+            { account: '6000', debit: '5.00' },
+            { account: '2300', credit: '5.00' },
+          ],
+        })
+      ).body.number;
+    const early = await post('2026-03-31');
+    await post('2026-09-30');
+    await server.request('POST', `${fresh}/entries/${early}/reverse`, { date: '2026-09-01' });
+    const unadjusted = async (query: string): Promise<unknown> =>
+      (await server.request('GET', `${fresh}/reports/trial-balance?stage=unadjusted&${query}`)).body.rows;
+    expect(await unadjusted('asAt=2026-12-31')).toEqual([]);
+    expect(await unadjusted('asAt=2026-12-31&adjustmentsFrom=2026-07-01')).toEqual([]);
+    expect(await unadjusted('asAt=2026-08-31&adjustmentsFrom=2026-07-01')).toMatchObject([
+      { account: '2300', credit: '5.00' },
+      { account: '6000', debit: '5.00' },
+    ]);
+  });
+  test('page an account’s ledger without losing a line or the balance', async () => {
+    const rows: { balance: string; entry: string }[] = [];
+    const whole = (
+      await server.request('GET', `${at}/reports/account-ledger?account=1010&from=2025-04-10&to=2027-01-18&limit=500`)
+    ).body;
+    for (let after: string | null = ''; after !== null;) {
+      const { body } = await server.request(
+        'GET',
+        `${at}/reports/account-ledger?account=1010&from=2025-04-10&to=2027-01-18&limit=7${after ? `&after=${after}` : ''}`,
+      );
+      rows.push(...body.rows);
+      after = body.next;
+    }
+    expect(rows).toEqual(whole.rows);
+    expect(rows.at(-1)?.balance).toBe(whole.closing);
+    expect((await reported('asAt=2027-01-18')).get('1010')).toBe(Math.round(Number(whole.closing) * 100));
+  });
+  test('read lines through their indexes', () => {
+    const plan = (sql: string): string =>
+      raw<{ detail: string }>(`EXPLAIN QUERY PLAN ${sql}`)
+        .map((row) => row.detail)
+        .join(' | ');
+    expect(
+      plan(
+        'SELECT account, stage, movement, sum(amount) FROM line WHERE organisation = 1 AND period = 202605 AND date <= 5 GROUP BY 1, 2, 3',
+      ),
+    ).toContain('COVERING INDEX line_period');
+    expect(
+      plan(
+        'SELECT account, stage, movement, sum(amount) FROM account_total WHERE organisation = 1 AND period BETWEEN 1 AND 2 GROUP BY 1, 2, 3',
+      ),
+    ).toMatch(/SEARCH account_total USING PRIMARY KEY/);
+    expect(
+      plan(
+        "SELECT date, amount FROM line WHERE organisation = 1 AND account = 2 AND date >= 'a' AND date <= 'b' AND (date > 'a' OR entry > 3 OR (entry = 3 AND place > 1)) ORDER BY date, entry, place LIMIT 5",
+      ),
+    ).toMatch(
+      /^SEARCH line USING COVERING INDEX line_account \(organisation=\? AND account=\? AND date>\? AND date<\?\)$/,
+    );
+  });
+  test('prove themselves after all of this', async () => {
+    const { proofs } = (await server.request('POST', `${at}/proofs/check`)).body as {
+      proofs: { key: string; holds: boolean }[];
+    };
+    expect(proofs.filter((proof) => !proof.holds)).toEqual([]);
+  });
+});
+
+describe('a proof fails when one of its sides is broken', () => {
+  const breakWith = async (sql: string): Promise<string[]> => {
+    const broken = await RunningServer.start();
+    const mine = await broken.organisation();
+    for (const account of ['3000', '4000', '6000'])
+      await broken.request('POST', `${mine}/entries`, {
+        date: '2026-05-01',
+        explanation: 'x',
+        lines: [
+          { account: '1010', debit: '2.00' },
+          { account, credit: '2.00' },
+        ],
+      });
+    const books = new Database(join(broken.folder, 'books.sqlite'));
+    for (const name of ['line_update', 'total_update', 'account_total_update', 'entry_update'])
+      books.exec(`DROP TRIGGER ${name}`);
+    books.exec(sql);
+    books.close();
+    const { proofs } = (await broken.request('POST', `${mine}/proofs/check?asAt=2026-12-31`)).body as {
+      proofs: { key: string; holds: boolean }[];
+    };
+    await broken.stop();
+    return proofs.filter((proof) => !proof.holds).map((proof) => proof.key);
+  };
+  test.each([
+    [
+      'a line',
+      'UPDATE line SET amount = 150 WHERE entry = 1 AND place = 2',
+      ['debits-credits', 'result-equity', 'totals-lines', 'seals'],
+    ],
+    [
+      'the totals of revenue',
+      "UPDATE account_total SET amount = -150 WHERE account = (SELECT id FROM account WHERE number = '4000')",
+      ['result-equity', 'equity-balance-sheet', 'totals-lines'],
+    ],
+    [
+      'the totals of capital',
+      "UPDATE account_total SET amount = -150 WHERE account = (SELECT id FROM account WHERE number = '3000')",
+      ['equity-balance-sheet', 'totals-lines'],
+    ],
+    ['the fine totals', 'UPDATE total SET amount = 1 WHERE account = 2', ['totals-lines']],
+    [
+      'a sealed text',
+      'UPDATE entry SET content = replace(content, \'explanation":"x\', \'explanation":"y\') WHERE place = 2',
+      ['seals'],
+    ],
+  ])('%s', async (_, sql, failing) => expect(await breakWith(sql)).toEqual(failing));
+});

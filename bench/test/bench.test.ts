@@ -1,0 +1,16 @@
+import { execFileSync } from 'node:child_process';
+import { fileURLToPath } from 'node:url';
+
+const MAIN = fileURLToPath(new URL('../dist/main.js', import.meta.url));
+
+test('the bench measures every question and proves the books it measured, whatever its times', () => {
+  const said = execFileSync(process.execPath, [MAIN, '--lines=2000'], { encoding: 'utf8' });
+  for (const question of ['trial balance', 'income statement', 'statement of changes in equity', 'balance sheet']) {
+    expect(said).toMatch(new RegExp(`${question}.*month end`));
+    expect(said).toMatch(new RegExp(`${question}.*mid-month`));
+  }
+  expect(said).toMatch(/page in the middle of the largest account/);
+  expect(said).toMatch(/bulk import .*\d/);
+  expect(said).toMatch(/posting .*\d/);
+  expect(said).toMatch(/proved: [\d,]+ entries imported, seals and totals agree with 2,\d{3} lines/);
+});

@@ -1,0 +1,48 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { DEMO_TODAY, writeDemo } from '../dist/write-demo.js';
+import { verifyBooks } from '../../apps/server/dist/verify.js';
+import { openForReading } from '../../apps/server/dist/database/connection.js';
+
+describe('the sample books', () => {
+  const folder = join(mkdtempSync(join(tmpdir(), 'just-ledger-demo-')), 'books');
+  beforeAll(() => writeDemo(folder));
+  afterAll(() => rmSync(folder, { recursive: true, force: true }));
+  const all = <T>(sql: string): T[] => {
+    const db = openForReading(folder);
+    const rows = db.$client.prepare(sql).all() as T[];
+    db.$client.close();
+    return rows;
+  };
+
+  test('verify from the first entry to the last', () => {
+    const said: string[] = [];
+    expect(verifyBooks(folder, (line) => said.push(line))).toEqual([]);
+    expect(said).toHaveLength(2);
+  });
+  test('hold a few hundred entries, none dated after the day at which they stand', () => {
+    const rows = all<{ entries: number; last: string }>(
+      'SELECT count(*) AS entries, max(date) AS last FROM entry GROUP BY organisation',
+    );
+    expect(rows.every((row) => row.entries > 100 && row.last <= DEMO_TODAY)).toBe(true);
+    expect(rows.reduce((sum, row) => sum + row.entries, 0)).toBeGreaterThan(500);
+  });
+  test('have the co-operative’s first year closed and the hedge layer’s ended but open', () => {
+    expect(
+      all(
+        'SELECT o.kind AS kind, y.year AS year FROM year_closing AS y JOIN organisation AS o ON o.id = y.organisation',
+      ),
+    ).toEqual([{ kind: 'co-operative', year: '2026' }]);
+  });
+  test('were posted as time went on, so that looking back means something', () => {
+    const [row] = all<{ days: number }>('SELECT count(DISTINCT substr(posted_at, 1, 10)) AS days FROM entry');
+    expect(row?.days).toBeGreaterThan(150);
+  });
+  test('keep the bank and the till above zero at every date', () => {
+    const low = all<{ number: string; lowest: number }>(
+      `SELECT number, min(balance) AS lowest FROM (SELECT a.number AS number, a.organisation, sum(l.amount) OVER (PARTITION BY l.organisation, l.account ORDER BY l.date, l.entry) AS balance FROM line AS l JOIN account AS a ON a.organisation = l.organisation AND a.id = l.account WHERE a.role = 'cash') GROUP BY organisation, number`,
+    );
+    expect(low.filter((row) => row.lowest < 0)).toEqual([]);
+  });
+});
