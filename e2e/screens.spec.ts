@@ -96,13 +96,11 @@ test('an entry can be found, opened and reversed, and the pair is linked', async
 
 test('a chart file with problems changes nothing and says where they are', async ({ signedIn: page, demo }) => {
   await page.goto(`${demo}/2/prepare/chart`);
-  await page
-    .getByLabel('Chart file')
-    .setInputFiles({
-      name: 'chart.csv',
-      mimeType: 'text/csv',
-      buffer: Buffer.from('number,name,element\n8000,,expense\n8100,Good,thing\n'),
-    });
+  await page.getByLabel('Chart file').setInputFiles({
+    name: 'chart.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('number,name,element\n8000,,expense\n8100,Good,thing\n'),
+  });
   await expect(page.getByRole('alert')).toContainText('Row 2, name: An account needs a name.');
   await expect(page.getByRole('alert')).toContainText('Row 3, element');
   await expect(page.getByText('21 accounts')).toBeVisible();

@@ -22,14 +22,33 @@ export function generator(seed: number): () => number {
 /** Books of one organisation with 200 accounts, ready to be filled. */
 export async function emptyLargeBooks(folder: string): Promise<WriteContext> {
   await prepareBooks(folder);
-  const context = new WriteContext(folder, { today: () => LARGE_TODAY, moment: () => `${LARGE_TODAY}T12:00:00.000Z` });
-  const person = context.transact(() => commands.createFirstOwner(context, { email: 'bench@example.test', name: 'Bench', passwordHash: '-' }));
-  const request = { name: 'Large', kind: 'company' as const, baseCurrency: 'EUR', fiscalYearStartMonth: 1, firstDay: '2022-01-01', starterChart: false };
+  const context = new WriteContext(folder, {
+    today: () => LARGE_TODAY,
+    moment: () => `${LARGE_TODAY}T12:00:00.000Z`,
+  });
+  const person = context.transact(() =>
+    commands.createFirstOwner(context, { email: 'bench@example.test', name: 'Bench', passwordHash: '-' }),
+  );
+  const request = {
+    name: 'Large',
+    kind: 'company' as const,
+    baseCurrency: 'EUR',
+    fiscalYearStartMonth: 1,
+    firstDay: '2022-01-01',
+    starterChart: false,
+  };
   context.transact(() => commands.createOrganisation(context, { person, request }));
   const rows = Array.from({ length: 196 }, (_, at) => `${1000 + at * 40},Account ${at},,`);
   const csv = `number,name,element,role\n${rows.map((row) => row.replace(/^(\d)(\d+),/, (_, first: string, rest: string) => `${first}${rest},`)).join('\n')}\n`;
-  const withElements = csv.split('\n').map((row, at) => (at === 0 || row === '' ? row : row.replace(',,', `,${elementOf(row)},`)));
-  context.transact(() => commands.importAccounts(context, { organisation: 1, csv: `${withElements.join('\n')}3999,Retained,equity,retained-earnings\n` }));
+  const withElements = csv
+    .split('\n')
+    .map((row, at) => (at === 0 || row === '' ? row : row.replace(',,', `,${elementOf(row)},`)));
+  context.transact(() =>
+    commands.importAccounts(context, {
+      organisation: 1,
+      csv: `${withElements.join('\n')}3999,Retained,equity,retained-earnings\n`,
+    }),
+  );
   return context;
 }
 
@@ -37,8 +56,12 @@ export async function emptyLargeBooks(folder: string): Promise<WriteContext> {
 export function* largeEntries(chart: Chart, lines: number): Generator<CheckedEntry> {
   const random = generator(42);
   const accounts = chart.accounts;
-  const pick = () => accountIn(chart, (accounts[random() < 0.25 ? 0 : Math.floor(random() * accounts.length)] ?? accounts[0])?.id as never).id;
-  for (let written = 0; written < lines; ) {
+  const pick = () =>
+    accountIn(
+      chart,
+      (accounts[random() < 0.25 ? 0 : Math.floor(random() * accounts.length)] ?? accounts[0])?.id as never,
+    ).id;
+  for (let written = 0; written < lines;) {
     const year = YEARS[Math.floor((written / lines) * YEARS.length)] ?? '2026';
     const month = String(1 + Math.floor(random() * 12)).padStart(2, '0');
     const day = String(1 + Math.floor(random() * 28)).padStart(2, '0');

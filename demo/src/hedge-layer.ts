@@ -15,7 +15,7 @@ const CHART = `number,name,element,classification,contra,control,role,closes_to
 1100,Owed by customers,asset,current-assets,,receivables,,
 1300,Stakes in the yard,asset,current-assets,,,,
 1500,Van,asset,non-current-assets,,,,
-1510,Van depreciation to date,asset,non-current-assets,yes,,,
+1510,Van depreciation,asset,non-current-assets,yes,,,
 2100,Owed to suppliers,liability,current-liabilities,,payables,,
 2500,Van loan,liability,non-current-liabilities,,,,
 3000,Owner’s capital,equity,equity,,,owner-capital,

@@ -129,12 +129,10 @@ describe.each(ORGANISATION_KINDS)('the starter chart of a %s', (kind) => {
   });
   test('can be closed at once: every temporary account goes to zero', () => {
     expect(resultTargets(chart, kind).ok).toBe(true);
-    const balances = chart.accounts
-      .filter(isTemporary)
-      .map((one, place) => ({
-        account: one.id,
-        amount: (one.element === 'revenue' ? -1000 - place : 100 + place) as never,
-      }));
+    const balances = chart.accounts.filter(isTemporary).map((one, place) => ({
+      account: one.id,
+      amount: (one.element === 'revenue' ? -1000 - place : 100 + place) as never,
+    }));
     const closed = closingEntries({ chart, kind, date: '2026-12-31' as never, balances });
     expect(closed.ok).toBe(true);
     const left = new Map(balances.map((one) => [one.account, one.amount as number]));

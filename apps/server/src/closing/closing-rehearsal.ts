@@ -30,6 +30,7 @@ import { periodNumber } from '../ledger/flow-store.js';
 import { flowsAtDate } from '../ledger/ledger-span.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { draftsOf } from '../journal/draft-store.js';
+import { dueDates, recurringRows } from '../recurring/recurring-store.js';
 import { notFound } from '../problems/refusal.js';
 import { trialBalanceAnswer } from '../trial-balance/trial-balance-report.js';
 import { closedYears } from './period-store.js';
@@ -161,6 +162,13 @@ function remarksOn(
       message: `${periodName(lastPeriod)} is locked; closing entries are dated on its last day. Unlock it first.`,
       blocks: true,
     });
+  }
+  const until = year.last < today ? year.last : today;
+  const due = recurringRows(db, of.id).filter((row) => dueDates(db, row, until).some((date) => date >= year.first));
+  if (due.length > 0) {
+    const names = due.map((row) => row.name).join(', ');
+    const message = `Due in this year and not posted: ${names}. Post first, or close without.`;
+    remarks.push({ code: 'recurring-due', message, blocks: false });
   }
   const drafts = draftsOf(db, of.id).filter((draft) => draft.date >= year.first && draft.date <= year.last).length;
   if (drafts > 0) {

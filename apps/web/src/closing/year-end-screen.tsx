@@ -156,7 +156,7 @@ function TAccounts({ rehearsal, currency }: { rehearsal: ClosingRehearsalAnswer;
       <div
         style={{
           display: 'grid',
-          gridTemplateColumns: 'repeat(auto-fill, minmax(165px, 1fr))',
+          gridTemplateColumns: 'repeat(auto-fill, minmax(138px, 1fr))',
           gap: '14px 18px',
           marginTop: 10,
         }}
@@ -202,7 +202,7 @@ function TAccounts({ rehearsal, currency }: { rehearsal: ClosingRehearsalAnswer;
 function Afterwards({ rehearsal, currency }: { rehearsal: ClosingRehearsalAnswer; currency: CurrencyCode }) {
   const { rows, totalDebit, totalCredit } = rehearsal.postClosingTrialBalance;
   return (
-    <section className="sheet" aria-label="Trial balance afterwards" tabIndex={0} style={{ flex: '0 0 350px' }}>
+    <section className="sheet" aria-label="Trial balance afterwards" tabIndex={0} style={{ flex: '0 0 372px' }}>
       <div>
         <h2>Trial balance afterwards</h2>
         <p className="soft small">post-closing, {longDate(parseCivilDate(rehearsal.date))}</p>

@@ -80,7 +80,7 @@ export const theme = createTheme({
         root: { fontSize: 11.5, marginTop: 2, color: 'var(--soft)', '&.Mui-error': { color: 'var(--brick)' } },
       },
     },
-    MuiSelect: { styleOverrides: { icon: { color: 'var(--soft)' } } },
+    MuiSelect: { defaultProps: { displayEmpty: true }, styleOverrides: { icon: { color: 'var(--soft)' } } },
     MuiPaper: {
       defaultProps: { elevation: 0 },
       styleOverrides: {
