@@ -185,7 +185,7 @@ CREATE TABLE total (
   amount INTEGER NOT NULL CHECK (amount BETWEEN -9007199254740991 AND 9007199254740991),
   lines INTEGER NOT NULL,
   entry INTEGER NOT NULL,
-  PRIMARY KEY (organisation, account, period, stage, movement, combination)
+  PRIMARY KEY (organisation, account, stage, movement, combination, period)
 ) STRICT, WITHOUT ROWID;
 --> statement-breakpoint
 CREATE TABLE account_total (
@@ -196,7 +196,7 @@ CREATE TABLE account_total (
   movement TEXT NOT NULL,
   amount INTEGER NOT NULL CHECK (amount BETWEEN -9007199254740991 AND 9007199254740991),
   entry INTEGER NOT NULL,
-  PRIMARY KEY (organisation, account, period, stage, movement)
+  PRIMARY KEY (organisation, account, stage, movement, period)
 ) STRICT, WITHOUT ROWID;
 --> statement-breakpoint
 CREATE TABLE draft (

@@ -111,12 +111,12 @@ CREATE TRIGGER entry_lines AFTER INSERT ON entry BEGIN
   INSERT INTO total (organisation, account, period, stage, movement, combination, amount, lines, entry)
     SELECT organisation, account, period, stage, movement, combination, sum(amount), count(*), entry
     FROM line WHERE organisation = NEW.organisation AND entry = NEW.place GROUP BY account, movement, combination
-    ON CONFLICT (organisation, account, period, stage, movement, combination)
+    ON CONFLICT (organisation, account, stage, movement, combination, period)
     DO UPDATE SET amount = amount + excluded.amount, lines = lines + excluded.lines, entry = excluded.entry;
   INSERT INTO account_total (organisation, account, period, stage, movement, amount, entry)
     SELECT organisation, account, period, stage, movement, sum(amount), entry
     FROM line WHERE organisation = NEW.organisation AND entry = NEW.place GROUP BY account, movement
-    ON CONFLICT (organisation, account, period, stage, movement)
+    ON CONFLICT (organisation, account, stage, movement, period)
     DO UPDATE SET amount = amount + excluded.amount, entry = excluded.entry;
 END;
 --> statement-breakpoint

@@ -9,7 +9,7 @@ import { AccountField } from '../fields/account-field.js';
 import { shown, shownWithSide } from '../fields/money.js';
 import { useAddress, useSheetParam } from '../frame/address.js';
 import { useBooks } from '../frame/books-queries.js';
-import type { ScreenProps } from '../frame/frame.js';
+import type { ScreenProps } from '../frame/screen-props.js';
 import { Empty, Sheet } from '../frame/sheet.js';
 import { request, withQuery } from '../request/request.js';
 

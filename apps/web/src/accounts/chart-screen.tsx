@@ -19,7 +19,7 @@ import {
 } from '@just-ledger/core';
 import { useAddress, useSheetParam } from '../frame/address.js';
 import { useBooks } from '../frame/books-queries.js';
-import type { ScreenProps } from '../frame/frame.js';
+import type { ScreenProps } from '../frame/screen-props.js';
 import { Empty, Sheet, Trouble } from '../frame/sheet.js';
 import { request } from '../request/request.js';
 import { useChange } from '../request/use-change.js';

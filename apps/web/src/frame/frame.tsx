@@ -9,13 +9,9 @@ import { STAGES, useAddress, type Stage } from './address.js';
 import { useBooks } from './books-queries.js';
 import { KeysHelp } from './keys-help.js';
 import { ProofBar } from './proof-bar.js';
+import type { ScreenProps } from './screen-props.js';
 import { Place } from './sheet.js';
 import { YearRail } from './year-rail.js';
-
-/** What a screen is given: which sheet it lies on. */
-export interface ScreenProps {
-  readonly slot: 'main' | 'beside';
-}
 
 const SCREENS: Readonly<Record<string, React.LazyExoticComponent<(props: ScreenProps) => ReactNode>>> = {
   chart: lazy(() => import('../accounts/chart-screen.js')),

@@ -1,8 +1,8 @@
-import { InputBase } from '@mui/material';
 import { useRef, type Dispatch, type KeyboardEvent } from 'react';
 import type { AccountAnswer, ContactAnswer } from '@just-ledger/contract';
 import { displayAmount, sumOf, minor, balancingAmount, type CurrencyCode } from '@just-ledger/core';
 import { AccountField } from '../fields/account-field.js';
+import { Cell } from '../fields/cell.js';
 import { amountsOf, proposalFor, type EntryForm, type FormEvent } from './entry-form.js';
 
 /** The paper of the entry sheet: two money columns, debits first, credits set in. */
@@ -223,47 +223,5 @@ export function EntryLines({
         </tr>
       </tfoot>
     </table>
-  );
-}
-
-/** A cell that is typed into. */
-function Cell({
-  label,
-  value,
-  wrong,
-  placeholder,
-  list,
-  isAmount = false,
-  onChange,
-  onBlur,
-  onKeyDown,
-}: {
-  label: string;
-  value: string;
-  wrong?: string | undefined;
-  placeholder?: string;
-  list?: string;
-  isAmount?: boolean;
-  onChange: (typed: string) => void;
-  onBlur?: () => void;
-  onKeyDown: (event: KeyboardEvent) => void;
-}) {
-  return (
-    <InputBase
-      fullWidth
-      value={value}
-      placeholder={placeholder ?? ''}
-      onChange={(event) => onChange(event.target.value)}
-      onBlur={onBlur}
-      onKeyDown={onKeyDown}
-      inputProps={{
-        'aria-label': label,
-        'aria-invalid': wrong !== undefined,
-        title: wrong,
-        list,
-        autoComplete: 'off',
-        style: { padding: '2px 0', fontSize: 13.5, textAlign: isAmount ? 'right' : 'left' },
-      }}
-    />
   );
 }

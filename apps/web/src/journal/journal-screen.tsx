@@ -18,7 +18,7 @@ import { AccountField } from '../fields/account-field.js';
 import { shown } from '../fields/money.js';
 import { useAddress, useSheetParam } from '../frame/address.js';
 import { useBooks } from '../frame/books-queries.js';
-import type { ScreenProps } from '../frame/frame.js';
+import type { ScreenProps } from '../frame/screen-props.js';
 import { isInField } from '../frame/keys-help.js';
 import { Empty, Sheet } from '../frame/sheet.js';
 import { withQuery } from '../request/request.js';

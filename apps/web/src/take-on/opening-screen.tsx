@@ -1,5 +1,5 @@
 import { useMemo, useState, type KeyboardEvent } from 'react';
-import { Button, InputBase } from '@mui/material';
+import { Button } from '@mui/material';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { paths, type EntryAnswer } from '@just-ledger/contract';
@@ -14,6 +14,7 @@ import {
   workOut,
 } from '@just-ledger/core';
 import { accountsQuery } from '../accounts/account-queries.js';
+import { Cell } from '../fields/cell.js';
 import { useAddress } from '../frame/address.js';
 import { useBooks } from '../frame/books-queries.js';
 import { Empty, Sheet, Trouble } from '../frame/sheet.js';
@@ -242,39 +243,5 @@ export default function OpeningScreen() {
         </table>
       )}
     </Sheet>
-  );
-}
-
-function Cell({
-  label,
-  value,
-  placeholder,
-  isAmount = false,
-  autoFocus = false,
-  onChange,
-  onBlur,
-}: {
-  label: string;
-  value: string;
-  placeholder?: string;
-  isAmount?: boolean;
-  autoFocus?: boolean;
-  onChange: (text: string) => void;
-  onBlur?: (text: string) => void;
-}) {
-  return (
-    <InputBase
-      fullWidth
-      autoFocus={autoFocus}
-      value={value}
-      placeholder={placeholder ?? ''}
-      onChange={(event) => onChange(event.target.value)}
-      onBlur={(event) => onBlur?.(event.target.value)}
-      inputProps={{
-        'aria-label': label,
-        autoComplete: 'off',
-        style: { padding: '2px 0', fontSize: 13.5, textAlign: isAmount ? 'right' : 'left' },
-      }}
-    />
   );
 }

@@ -15,7 +15,7 @@ import {
 } from '@just-ledger/core';
 import { useAddress, useSheetParam } from '../frame/address.js';
 import { useBooks } from '../frame/books-queries.js';
-import type { ScreenProps } from '../frame/frame.js';
+import type { ScreenProps } from '../frame/screen-props.js';
 import { Empty, Sheet } from '../frame/sheet.js';
 import { withQuery } from '../request/request.js';
 import { trialBalanceQuery } from './trial-balance-queries.js';

@@ -1,0 +1,47 @@
+import { InputBase } from '@mui/material';
+import type { KeyboardEvent } from 'react';
+
+/** A cell of a sheet that is typed into; amounts stand at the right. */
+export function Cell({
+  label,
+  value,
+  wrong,
+  placeholder = '',
+  list,
+  isAmount = false,
+  autoFocus = false,
+  onChange,
+  onBlur,
+  onKeyDown,
+}: {
+  label: string;
+  value: string;
+  wrong?: string | undefined;
+  placeholder?: string;
+  list?: string;
+  isAmount?: boolean;
+  autoFocus?: boolean;
+  onChange: (typed: string) => void;
+  onBlur?: (typed: string) => void;
+  onKeyDown?: (event: KeyboardEvent) => void;
+}) {
+  return (
+    <InputBase
+      fullWidth
+      autoFocus={autoFocus}
+      value={value}
+      placeholder={placeholder}
+      onChange={(event) => onChange(event.target.value)}
+      onBlur={(event) => onBlur?.(event.target.value)}
+      onKeyDown={onKeyDown}
+      inputProps={{
+        'aria-label': label,
+        'aria-invalid': wrong !== undefined,
+        title: wrong,
+        list,
+        autoComplete: 'off',
+        style: { padding: '2px 0', fontSize: 13.5, textAlign: isAmount ? 'right' : 'left' },
+      }}
+    />
+  );
+}
