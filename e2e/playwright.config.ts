@@ -4,7 +4,7 @@ export default defineConfig({
   testDir: '.',
   testMatch: '*.spec.ts',
   timeout: 90_000,
-  expect: { timeout: 10_000 },
+  expect: { timeout: 20_000 },
   workers: 1,
   reporter: 'list',
   use: {

@@ -48,6 +48,11 @@ export interface Address {
 /** The parameters that every screen keeps. */
 const KEPT = ['from', 'to', 'year'];
 
+/** The parameters as they stand this moment: a key pressed before the last change was drawn must not undo it. */
+function current(): URLSearchParams {
+  return new URLSearchParams(window.location.search);
+}
+
 /** Reads the address and writes it. */
 export function useAddress(): Address {
   const { organisation = '', stage = 'record', screen = 'journal' } = useParams();
@@ -56,13 +61,13 @@ export function useAddress(): Address {
   return useMemo(() => {
     const href = (to: string, params: Record<string, string | undefined> = {}): string => {
       const next = new URLSearchParams();
-      for (const [key, value] of search) if (KEPT.includes(key) || key.startsWith('beside')) next.set(key, value);
+      for (const [key, value] of current()) if (KEPT.includes(key) || key.startsWith('beside')) next.set(key, value);
       for (const [key, value] of Object.entries(params)) if (value) next.set(key, value);
       const query = next.toString();
       return `/${organisation}/${stageOfScreen(to)}/${to}${query ? `?${query}` : ''}`;
     };
     const change = (set: Record<string, string | undefined>, drop?: (key: string) => boolean): void => {
-      const next = new URLSearchParams([...search].filter(([key]) => !drop?.(key)));
+      const next = new URLSearchParams([...current()].filter(([key]) => !drop?.(key)));
       for (const [key, value] of Object.entries(set)) {
         if (value) next.set(key, value);
         else next.delete(key);
@@ -99,7 +104,7 @@ export function useSheetParam(
   const [search, setSearch] = useSearchParams();
   const key = slot === 'beside' ? `beside.${name}` : name;
   const set = (value: string | undefined): void => {
-    const next = new URLSearchParams(search);
+    const next = current();
     if (value) next.set(key, value);
     else next.delete(key);
     setSearch(next, { replace: true });

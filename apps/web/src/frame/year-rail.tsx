@@ -25,7 +25,7 @@ export function YearRail() {
   const step = (by: number): void => {
     const next = years.years[at + by];
     if (!next) return;
-    const params = new URLSearchParams(search);
+    const params = new URLSearchParams(window.location.search);
     params.set('year', next.year);
     params.set('from', next.from);
     params.set('to', next.from <= today && today <= next.to ? today : next.to);

@@ -146,6 +146,7 @@ export default function JournalScreen({ slot }: ScreenProps) {
 /** Finds in texts, numbers and contacts; `/` goes there. */
 function FindField({ value, onChange }: { value: string; onChange: (text: string) => void }) {
   const field = useRef<HTMLInputElement>(null);
+  const later = useRef<ReturnType<typeof setTimeout>>(undefined);
   const [typed, setTyped] = useState(value);
   const [known, setKnown] = useState(value);
   if (known !== value) {
@@ -153,10 +154,12 @@ function FindField({ value, onChange }: { value: string; onChange: (text: string
     setKnown(value);
     setTyped(value);
   }
-  useEffect(() => {
-    const later = setTimeout(() => typed !== value && onChange(typed), 250);
-    return () => clearTimeout(later);
-  });
+  useEffect(() => () => clearTimeout(later.current), [value]);
+  const find = (text: string): void => {
+    setTyped(text);
+    clearTimeout(later.current);
+    later.current = setTimeout(() => onChange(text), 250);
+  };
   useEffect(() => {
     const press = (event: globalThis.KeyboardEvent): void => {
       if (event.key !== '/' || isInField(event.target)) return;
@@ -172,7 +175,7 @@ function FindField({ value, onChange }: { value: string; onChange: (text: string
       placeholder="text, number, contact"
       value={typed}
       inputRef={field}
-      onChange={(event) => setTyped(event.target.value)}
+      onChange={(event) => find(event.target.value)}
     />
   );
 }
