@@ -6,6 +6,7 @@ export default defineConfig({
   timeout: 90_000,
   expect: { timeout: 20_000 },
   workers: 1,
+  retries: process.env['CI'] ? 1 : 0,
   reporter: 'list',
   use: {
     viewport: { width: 1280, height: 800 },

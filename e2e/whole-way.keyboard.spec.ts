@@ -27,6 +27,14 @@ async function walkTo(page: Page, key: 'Tab' | 'Enter', name: string | RegExp): 
   throw new Error(`${String(name)} cannot be reached by ${key}`);
 }
 
+/** Chooses an account by what is typed; the keyboard goes on to the note. */
+async function choose(page: Page, line: number, typed: string): Promise<void> {
+  await write(page, typed);
+  await expect(page.getByRole('option').first()).toBeVisible();
+  await keys(page, 'Enter');
+  await expect(page.getByLabel(`Note, line ${line}`)).toBeFocused();
+}
+
 /** Writes an entry of two lines: debit, then credit by the key that puts in what is missing. */
 async function entry(
   page: Page,
@@ -42,9 +50,7 @@ async function entry(
   await keys(page, 'Tab', 'Tab');
   await write(page, explanation);
   await walkTo(page, 'Tab', 'Account, line 1');
-  await write(page, debit);
-  await keys(page, 'Enter');
-  await expect(page.getByLabel('Note, line 1')).toBeFocused();
+  await choose(page, 1, debit);
   if (contact) {
     await walkTo(page, 'Enter', 'Contact, line 1');
     await write(page, contact);
@@ -55,8 +61,7 @@ async function entry(
   await walkTo(page, contact ? 'Tab' : 'Enter', 'Debit, line 1');
   await write(page, amount);
   await walkTo(page, 'Enter', 'Account, line 2');
-  await write(page, credit);
-  await keys(page, 'Enter');
+  await choose(page, 2, credit);
   await walkTo(page, 'Enter', 'Credit, line 2');
   await keys(page, '=', 'Control+Enter');
   await expect(page.getByRole('status')).toContainText('Posted as');
@@ -118,8 +123,7 @@ test('the whole way by keyboard only: from the first start to the closed year an
   // an entry that cannot be posted says why, at its field
   await write(page, '1/4/2026');
   await walkTo(page, 'Tab', 'Account, line 1');
-  await write(page, '6100');
-  await keys(page, 'Enter');
+  await choose(page, 1, '6100');
   await walkTo(page, 'Enter', 'Debit, line 1');
   await write(page, '80');
   await keys(page, 'Control+Enter');
@@ -137,13 +141,11 @@ test('the whole way by keyboard only: from the first start to the closed year an
   await keys(page, 'Control+a');
   await write(page, '31/10/2026');
   await walkTo(page, 'Tab', 'Account, line 1');
-  await write(page, '6100');
-  await keys(page, 'Enter');
+  await choose(page, 1, '6100');
   await walkTo(page, 'Enter', 'Debit, line 1');
   await write(page, '50');
   await walkTo(page, 'Enter', 'Account, line 2');
-  await write(page, '1010');
-  await keys(page, 'Enter');
+  await choose(page, 2, '1010');
   await walkTo(page, 'Enter', 'Credit, line 2');
   await keys(page, '=');
   await walkTo(page, 'Tab', 'Keep the schedule');
