@@ -1,4 +1,5 @@
 import {
+  CHART_COLUMNS,
   CLASSIFICATIONS,
   ORGANISATION_KINDS,
   accountFromRow,
@@ -141,24 +142,11 @@ describe.each(ORGANISATION_KINDS)('the starter chart of a %s', (kind) => {
     for (const one of chart.accounts.filter(isTemporary)) expect(left.get(one.id)).toBe(0);
   });
   test('survives being written to a file and read again', () => {
-    const header = [
-      'number',
-      'name',
-      'element',
-      'classification',
-      'parent',
-      'normal_balance',
-      'contra',
-      'control',
-      'currency',
-      'typed_entries',
-      'active',
-      'role',
-      'closes_to',
-      'share',
-    ];
     const rows = chartRows(chart).map((cells, place) =>
-      accountFromRow({ line: place + 2, cells: Object.fromEntries(header.map((name, at) => [name, cells[at]])) }),
+      accountFromRow({
+        line: place + 2,
+        cells: Object.fromEntries(CHART_COLUMNS.map((name, at) => [name, cells[at]])),
+      }),
     );
     const again = chartFrom(rows.map((row) => (row.ok ? row.value : (undefined as never))));
     expect(chartRows(again)).toEqual(chartRows(chart));

@@ -45,7 +45,6 @@ export const accountCommands = {
     if (accountVersions(context.db, organisation).get(id) !== request.version) throw changedSince('account');
     const { version, ...proposed } = request;
     applyChart(context, organisation, chart, [{ proposed, existing: before, place: (found) => found }]);
-    void version;
   },
 
   /** Removes an account that nothing was ever posted to and nothing refers to. */

@@ -19,7 +19,6 @@ export const draftCommands = {
     { organisation, person, request }: { organisation: number; person: number; request: DraftRequest },
   ): DraftAnswer {
     const { forReview = false, version, ...content } = request;
-    void version;
     const id = sql<number>`(SELECT coalesce(max(id), 0) + 1 FROM draft WHERE organisation = ${organisation})`;
     const row = context.db
       .insert(draft)

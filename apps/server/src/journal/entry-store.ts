@@ -42,7 +42,6 @@ export function reversalNumberOf(db: Db, organisation: number, place: number): s
 export function postedEntryOf(row: EntryRow): PostedEntry {
   const content = JSON.parse(row.content) as Omit<PostedEntry, 'lines'> & { v: number; lines: SealedLine[] };
   const { v, lines, ...head } = content;
-  void v;
   return { ...head, lines: lines.map(lineOf) };
 }
 
