@@ -83,12 +83,7 @@ export function fill(context: WriteContext, lines: number): number {
   const chart = loadChart(context.db, 1);
   return context.transact(() => {
     const appender = new EntryAppender(context, { organisation: 1, person: 1, source: 'import' }, context.booksOf(1));
-    let entries = 0;
-    for (const entry of largeEntries(chart, lines)) {
-      appender.append(entry);
-      entries += 1;
-    }
-    return entries;
+    return appender.appendAll(largeEntries(chart, lines)).posted;
   });
 }
 

@@ -12,7 +12,8 @@ import {
 import { and, desc, eq } from 'drizzle-orm';
 import { entry, periodEvent, yearClosing } from '../database/schema.js';
 import { EntryAppender } from '../journal/append-entry.js';
-import { postedEntryOf, reversalNumberOf } from '../journal/entry-store.js';
+import { reversalNumberOf } from '../journal/entry-store.js';
+import { postedEntriesOf } from '../journal/posted-entries.js';
 import { organisationOf } from '../organisations/organisation-store.js';
 import { Refusal } from '../problems/refusal.js';
 import type { WriteContext } from '../workers/write-context.js';
@@ -87,11 +88,11 @@ export const closingCommands = {
       .all()
       .filter((row) => reversalNumberOf(context.db, organisation, row.place) === undefined);
     const appender = new EntryAppender(context, { organisation, person, source: 'closing' }, books);
-    const numbers = rows.map((row) => {
-      const explanation = `Reopening of ${yearName(year)}: reversal of ${entryNumber(row.year, row.number)}`;
-      const reversal = reversalOf(postedEntryOf(row), year.last, books, { reopening: true, explanation });
+    const numbers = postedEntriesOf(context.db, organisation, rows).map((posted) => {
+      const explanation = `Reopening of ${yearName(year)}: reversal of ${entryNumber(posted.year, posted.number)}`;
+      const reversal = reversalOf(posted, year.last, books, { reopening: true, explanation });
       if (!reversal.ok) throw new Refusal(422, reversal.problems);
-      return appender.append(reversal.value.entry, { reverses: row.place, stage: reversal.value.stage }).number;
+      return appender.append(reversal.value.entry, { reverses: posted.place, stage: reversal.value.stage }).number;
     });
     context.db
       .delete(yearClosing)

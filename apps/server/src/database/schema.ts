@@ -124,9 +124,7 @@ export const entry = sqliteTable(
     reverses: integer(),
     postedAt: text('posted_at').notNull(),
     postedBy: integer('posted_by').notNull(),
-    lineCount: integer('line_count').notNull(),
     debit: integer().notNull(),
-    content: text().notNull(),
     previousSeal: text('previous_seal').notNull(),
     seal: text().notNull(),
   },
@@ -170,7 +168,6 @@ export const total = sqliteTable('total', {
   combination: integer().notNull(),
   amount: integer().notNull(),
   lines: integer().notNull(),
-  entry: integer().notNull(),
 });
 
 export const accountTotal = sqliteTable('account_total', {
@@ -180,7 +177,6 @@ export const accountTotal = sqliteTable('account_total', {
   stage: text().notNull(),
   movement: text().notNull(),
   amount: integer().notNull(),
-  entry: integer().notNull(),
 });
 
 export const draft = sqliteTable(

@@ -8,14 +8,16 @@ import {
   stageOf,
   type Books,
   type CheckedEntry,
+  type EntryLine,
   type EntrySource,
   type PostedEntry,
   type Stage,
 } from '@just-ledger/core';
-import { and, desc, eq, sql } from 'drizzle-orm';
-import { createHash } from 'node:crypto';
-import { combination, entry } from '../database/schema.js';
+import { and, eq, sql } from 'drizzle-orm';
+import { hash } from 'node:crypto';
+import { combination } from '../database/schema.js';
 import type { WriteContext } from '../workers/write-context.js';
+import { postingStatements, type ChainEnd } from './posting-statements.js';
 
 /** Where an entry comes from. */
 export interface Origin {
@@ -34,127 +36,125 @@ export interface ReversalLink {
 export interface Appended {
   readonly place: number;
   readonly number: string;
+  readonly posted: PostedEntry;
+  readonly seal: string;
 }
+
+/** How many entries have been posted, and the numbers of the first and the last. */
+export interface AppendedAll {
+  readonly posted: number;
+  readonly first: string | null;
+  readonly last: string | null;
+}
+
+/** So many entries are laid out before they are posted together. */
+const BATCH = 10_000;
 
 /** Appends entries to an organisation's chain, one after the other, within one transaction. */
 export class EntryAppender {
-  private last: { place: number; seal: string; postedAt: string };
+  private last: ChainEnd;
+  private posted: number;
   private readonly lastNumbers = new Map<string, number>();
-  private readonly insert;
+  private readonly combinations = new Map<string, number>();
+  private readonly statements;
 
   constructor(
     private readonly context: WriteContext,
     private readonly origin: Origin,
     private readonly books: Books,
   ) {
-    const { organisation } = origin;
-    this.last = context.db
-      .select({ place: entry.place, seal: entry.seal, postedAt: entry.postedAt })
-      .from(entry)
-      .where(eq(entry.organisation, organisation))
-      .orderBy(desc(entry.place))
-      .limit(1)
-      .get() ?? { place: 0, seal: FIRST_PREVIOUS_SEAL, postedAt: '' };
-    this.insert = insertStatement(context.db);
+    this.statements = postingStatements(context.db);
+    this.last = this.statements.chainEnd(origin.organisation) ?? { place: 0, seal: FIRST_PREVIOUS_SEAL, postedAt: '' };
+    this.posted = this.last.place;
   }
 
-  /** Gives the entry its number, place and seal and posts it: the database writes its lines and totals. */
+  /** Posts one entry. */
   append(checked: CheckedEntry, link?: ReversalLink): Appended {
-    const { organisation, person, source } = this.origin;
+    const appended = this.stage(checked, link);
+    this.post();
+    return appended;
+  }
+
+  /** Posts many entries in their order, a batch to a statement. */
+  appendAll(entries: Iterable<CheckedEntry>): AppendedAll {
+    let [posted, first, last]: [number, string | null, string | null] = [0, null, null];
+    for (const checked of entries) {
+      last = this.stage(checked).number;
+      first ??= last;
+      posted += 1;
+      if (posted % BATCH === 0) this.post();
+    }
+    this.post();
+    return { posted, first, last };
+  }
+
+  /** Gives an entry its number, place and seal and lays it out with its lines. */
+  private stage(checked: CheckedEntry, link?: ReversalLink): Appended {
+    const { person, source } = this.origin;
     const year = fiscalYearOf(this.books.calendar, checked.date).label;
     const moment = this.context.clock.moment();
+    const { place, seal: previousSeal, postedAt } = this.last;
+    // written out: spreading the entry would take longer than sealing it
     const posted: PostedEntry = {
-      ...checked,
-      place: this.last.place + 1,
+      date: checked.date,
+      kind: checked.kind,
+      explanation: checked.explanation,
+      lines: checked.lines,
+      ...(checked.reference !== undefined && { reference: checked.reference }),
+      place: place + 1,
       year,
       number: this.lastNumber(year) + 1,
       stage: link?.stage ?? stageOf(checked.kind),
       source,
       ...(link && { reverses: link.reverses }),
-      postedAt: moment > this.last.postedAt ? moment : this.last.postedAt,
+      postedAt: moment > postedAt ? moment : postedAt,
     };
-    this.keepCombinations(posted);
-    const content = sealedContent(posted);
-    const seal = createHash('sha256').update(sealInput(this.last.seal, content)).digest('hex');
-    this.insert.run({
-      ...posted,
-      organisation,
-      reference: posted.reference ?? null,
-      reverses: posted.reverses ?? null,
-      postedBy: person,
-      lineCount: posted.lines.length,
-      debit: posted.lines.reduce((sum, line) => sum + Math.max(line.amount, 0), 0),
-      content,
-      previousSeal: this.last.seal,
-      seal,
-    });
+    const seal = sealOf(previousSeal, posted);
+    this.statements.stageEntry({ entry: posted, person, previousSeal, seal });
+    posted.lines.forEach((line, at) =>
+      this.statements.stageLine(posted.place, at + 1, line, this.combinationOf(line)),
+    );
     this.last = { place: posted.place, seal, postedAt: posted.postedAt };
     this.lastNumbers.set(year, posted.number);
-    return { place: posted.place, number: entryNumber(year, posted.number) };
+    return { place: posted.place, number: entryNumber(year, posted.number), posted, seal };
+  }
+
+  /** Posts what is laid out: the database checks it and writes its lines and totals. */
+  private post(): void {
+    if (this.last.place === this.posted) return;
+    this.statements.post(this.origin.organisation, this.posted + 1, this.last.place);
+    this.posted = this.last.place;
   }
 
   private lastNumber(year: string): number {
-    const known = this.lastNumbers.get(year);
-    if (known !== undefined) return known;
-    const row = this.context.db
-      .select({ number: entry.number })
-      .from(entry)
-      .where(and(eq(entry.organisation, this.origin.organisation), eq(entry.year, year)))
-      .orderBy(desc(entry.number))
-      .limit(1)
-      .get();
-    return row?.number ?? 0;
+    return this.lastNumbers.get(year) ?? this.statements.lastNumber(this.origin.organisation, year);
   }
 
-  /** Sees to it that every combination of breakdown values on the lines has a row to point to. */
-  private keepCombinations(posted: PostedEntry): void {
-    for (const { breakdowns } of posted.lines) {
-      if (!breakdowns) continue;
-      const { organisation } = this.origin;
-      const content = canonicalJson(breakdowns);
-      const known = this.context.db
-        .select({ id: combination.id })
-        .from(combination)
-        .where(and(eq(combination.organisation, organisation), eq(combination.content, content)))
-        .get();
-      if (known) continue;
-      const id = sql<number>`(SELECT coalesce(max(id), 0) + 1 FROM combination WHERE organisation = ${organisation})`;
-      this.context.db.insert(combination).values({ organisation, id, content }).run();
+  /** The id of a line's combination of breakdown values, made if it is new; 0 for a line without any. */
+  private combinationOf({ breakdowns }: EntryLine): number {
+    if (!breakdowns) return 0;
+    const { organisation } = this.origin;
+    const content = canonicalJson(breakdowns);
+    const known = this.combinations.get(content) ?? this.findCombination(content);
+    if (known !== undefined) {
+      this.combinations.set(content, known);
+      return known;
     }
+    const id = sql<number>`(SELECT coalesce(max(id), 0) + 1 FROM combination WHERE organisation = ${organisation})`;
+    this.context.db.insert(combination).values({ organisation, id, content }).run();
+    return this.combinationOf({ breakdowns } as EntryLine);
+  }
+
+  private findCombination(content: string): number | undefined {
+    return this.context.db
+      .select({ id: combination.id })
+      .from(combination)
+      .where(and(eq(combination.organisation, this.origin.organisation), eq(combination.content, content)))
+      .get()?.id;
   }
 }
 
-const statements = new WeakMap<object, ReturnType<typeof prepareInsert>>();
-
-function insertStatement(db: WriteContext['db']): ReturnType<typeof prepareInsert> {
-  const known = statements.get(db) ?? prepareInsert(db);
-  statements.set(db, known);
-  return known;
-}
-
-function prepareInsert(db: WriteContext['db']) {
-  const of = sql.placeholder;
-  return db
-    .insert(entry)
-    .values({
-      organisation: of('organisation'),
-      place: of('place'),
-      year: of('year'),
-      number: of('number'),
-      date: of('date'),
-      kind: of('kind'),
-      stage: of('stage'),
-      source: of('source'),
-      explanation: of('explanation'),
-      reference: of('reference'),
-      reverses: of('reverses'),
-      postedAt: of('postedAt'),
-      postedBy: of('postedBy'),
-      lineCount: of('lineCount'),
-      debit: of('debit'),
-      content: of('content'),
-      previousSeal: of('previousSeal'),
-      seal: of('seal'),
-    })
-    .prepare();
+/** The seal of an entry that follows another. */
+export function sealOf(previousSeal: string, posted: PostedEntry): string {
+  return hash('sha256', sealInput(previousSeal, sealedContent(posted)));
 }

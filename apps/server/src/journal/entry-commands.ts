@@ -6,15 +6,17 @@ import {
   checkEntry,
   entriesFromRows,
   reversalOf,
+  type Books,
   type EntryColumn,
 } from '@just-ledger/core';
 import { readCsv } from '../csv/csv.js';
-import { organisationOf } from '../organisations/organisation-store.js';
-import { Refusal } from '../problems/refusal.js';
+import { Refusal, notFound } from '../problems/refusal.js';
 import type { WriteContext } from '../workers/write-context.js';
-import { EntryAppender } from './append-entry.js';
-import { entryAnswers, entryRowOf, postedEntryOf, reversalNumberOf } from './entry-store.js';
+import { EntryAppender, type Appended } from './append-entry.js';
+import { contactNames, entryAnswer, entryRowOf, reversalNumberOf } from './entry-store.js';
 import { once } from './idempotency.js';
+import { postedEntriesOf } from './posted-entries.js';
+import { postingStatements } from './posting-statements.js';
 
 /** Who posts where; the key makes a repeated request post once. */
 export interface Posting {
@@ -39,8 +41,8 @@ export const entryCommands = {
       const books = context.booksOf(posting.organisation);
       const checked = checkEntry(request, books, 'manual', TYPED_KINDS);
       if (!checked.ok) throw new Refusal(422, checked.problems);
-      const { number } = new EntryAppender(context, { ...posting, source: 'manual' }, books).append(checked.value);
-      return answer(context, posting.organisation, number);
+      const appended = new EntryAppender(context, { ...posting, source: 'manual' }, books).append(checked.value);
+      return answer(context, posting, books, appended, null);
     });
   },
 
@@ -53,7 +55,9 @@ export const entryCommands = {
       const { organisation } = posting;
       const books = context.booksOf(organisation);
       const row = entryRowOf(context.db, organisation, number);
-      const checked = reversalOf(postedEntryOf(row), request.date, books, {
+      const [original] = postedEntriesOf(context.db, organisation, [row]);
+      if (!original) throw notFound('entry');
+      const checked = reversalOf(original, request.date, books, {
         reversedBy: reversalNumberOf(context.db, organisation, row.place),
         explanation: request.explanation,
       });
@@ -65,7 +69,7 @@ export const entryCommands = {
           stage: checked.value.stage,
         },
       );
-      return answer(context, organisation, appended.number);
+      return answer(context, posting, books, appended, number);
     });
   },
 
@@ -83,16 +87,18 @@ export const entryCommands = {
       const checked = entriesFromRows(rows, books);
       if (!checked.ok) throw new Refusal(422, checked.problems.slice(0, 1000));
       const appender = new EntryAppender(context, { ...posting, source: 'import' }, books);
-      const numbers = checked.value.map((entry) => appender.append(entry).number);
-      return { posted: numbers.length, lines: rows.length, first: numbers[0] ?? null, last: numbers.at(-1) ?? null };
+      return { ...appender.appendAll(checked.value), lines: rows.length };
     });
   },
 };
 
-function answer(context: WriteContext, organisation: number, number: string): EntryAnswer {
-  const of = organisationOf(context.db, organisation);
-  const { chart } = context.booksOf(organisation);
-  const [posted] = entryAnswers(context.db, of, [entryRowOf(context.db, organisation, number)], chart);
-  if (!posted) throw new Error(`entry ${number} was posted but cannot be read`);
-  return posted;
+function answer(
+  { db }: WriteContext,
+  { organisation, person }: Posting,
+  books: Books,
+  { posted, seal }: Appended,
+  reverses: string | null,
+): EntryAnswer {
+  const remarks = { seal, postedBy: postingStatements(db).personName(person), reverses, reversedBy: null };
+  return entryAnswer(posted, remarks, books, contactNames(db, organisation, [posted]));
 }

@@ -6,22 +6,19 @@ import {
   minor,
   parseEntryNumber,
   safeParseAmount,
-  type AccountId,
   type Chart,
+  type ContactId,
   type CurrencyCode,
   type EntryLine,
   type PostedEntry,
-  type RateQuote,
 } from '@just-ledger/core';
-import { and, desc, eq, gte, inArray, lt, lte, or, sql, type SQL } from 'drizzle-orm';
+import { and, desc, eq, gte, lt, lte, or, sql, type SQL } from 'drizzle-orm';
 import { loadChart } from '../accounts/account-store.js';
 import type { Db } from '../database/connection.js';
-import { contact, entry, line, person } from '../database/schema.js';
+import { contact, entry, person } from '../database/schema.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { notFound, unprocessable } from '../problems/refusal.js';
-
-type EntryRow = typeof entry.$inferSelect;
-type LineRow = typeof line.$inferSelect;
+import { isOneOf, postedEntriesOf, type EntryRow } from './posted-entries.js';
 
 /** The row of an entry by its number. @throws {Refusal} 404 */
 export function entryRowOf(db: Db, organisation: number, number: string): EntryRow {
@@ -38,11 +35,38 @@ export function reversalNumberOf(db: Db, organisation: number, place: number): s
   return row && entryNumber(row.year, row.number);
 }
 
-/** A posted entry as core knows it, read from what was sealed. */
-export function postedEntryOf(row: EntryRow): PostedEntry {
-  const content = JSON.parse(row.content) as Omit<PostedEntry, 'lines'> & { v: number; lines: SealedLine[] };
-  const { v, lines, ...head } = content;
-  return { ...head, lines: lines.map(lineOf) };
+/** What an entry's answer says beyond the entry itself. */
+export interface EntryRemarks {
+  readonly seal: string;
+  readonly postedBy: string;
+  /** The number of the entry it reverses. */
+  readonly reverses: string | null;
+  /** The number of the entry that reverses it. */
+  readonly reversedBy: string | null;
+}
+
+/** An entry as it goes over the wire. */
+export function entryAnswer(
+  posted: PostedEntry,
+  remarks: EntryRemarks,
+  books: { readonly baseCurrency: CurrencyCode; readonly chart: Chart },
+  contactName: (id: ContactId) => string | null,
+): EntryAnswer {
+  const amount = posted.lines.reduce((sum, one) => sum + Math.max(one.amount, 0), 0);
+  return {
+    number: entryNumber(posted.year, posted.number),
+    place: posted.place,
+    date: posted.date,
+    kind: posted.kind,
+    stage: posted.stage,
+    source: posted.source,
+    explanation: posted.explanation,
+    reference: posted.reference ?? null,
+    postedAt: posted.postedAt,
+    amount: formatAmount(minor(amount), books.baseCurrency),
+    ...remarks,
+    lines: posted.lines.map((one) => lineAnswer(one, books.chart, books.baseCurrency, contactName)),
+  };
 }
 
 /** Entries as they go over the wire, in the order given. */
@@ -53,22 +77,21 @@ export function entryAnswers(
   chart = loadChart(db, of.id),
 ): EntryAnswer[] {
   if (rows.length === 0) return [];
-  const places = rows.map((row) => row.place);
-  const lines = groupedLines(db, of.id, places);
-  const reversals = new Map(
-    findEntries(db, of.id, inArray(entry.reverses, places)).map((row) => [
-      row.reverses,
-      entryNumber(row.year, row.number),
-    ]),
-  );
   const reversed = rows.flatMap((row) => (row.reverses === null ? [] : [row.reverses]));
-  const originals = new Map(
-    reversed.length === 0
-      ? []
-      : findEntries(db, of.id, inArray(entry.place, reversed)).map((row): [number, string] => [
-          row.place,
-          entryNumber(row.year, row.number),
-        ]),
+  const originals = numbersBy(
+    (row) => row.place,
+    reversed.length === 0 ? [] : findEntries(db, of.id, isOneOf(entry.place, reversed)),
+  );
+  const reversals = numbersBy(
+    (row) => row.reverses,
+    findEntries(
+      db,
+      of.id,
+      isOneOf(
+        entry.reverses,
+        rows.map((row) => row.place),
+      ),
+    ),
   );
   const people = new Map(
     db
@@ -77,23 +100,42 @@ export function entryAnswers(
       .all()
       .map((one) => [one.id, one.name]),
   );
-  return rows.map((row) => ({
-    number: entryNumber(row.year, row.number),
-    place: row.place,
-    date: row.date,
-    kind: row.kind,
-    stage: row.stage,
-    source: row.source,
-    explanation: row.explanation,
-    reference: row.reference,
-    reverses: row.reverses === null ? null : (originals.get(row.reverses) ?? null),
-    reversedBy: reversals.get(row.place) ?? null,
-    postedAt: row.postedAt,
-    postedBy: people.get(row.postedBy) ?? '',
-    amount: formatAmount(minor(row.debit), of.baseCurrency),
-    seal: row.seal,
-    lines: (lines.get(row.place) ?? []).map((one) => lineAnswer(one, chart, of.baseCurrency)),
-  }));
+  const posted = postedEntriesOf(db, of.id, rows);
+  const contactName = contactNames(db, of.id, posted);
+  return rows.map((row, at) =>
+    entryAnswer(
+      posted[at] as PostedEntry,
+      {
+        seal: row.seal,
+        postedBy: people.get(row.postedBy) ?? '',
+        reverses: originals.get(row.reverses) ?? null,
+        reversedBy: reversals.get(row.place) ?? null,
+      },
+      { baseCurrency: of.baseCurrency, chart },
+      contactName,
+    ),
+  );
+}
+
+/** The names of the contacts that entries mention. */
+export function contactNames(
+  db: Db,
+  organisation: number,
+  posted: readonly PostedEntry[],
+): (id: ContactId) => string | null {
+  const ids = new Set(posted.flatMap((one) => one.lines.flatMap((line) => line.contact ?? [])));
+  if (ids.size === 0) return () => null;
+  const rows = db
+    .select({ id: contact.id, name: contact.name })
+    .from(contact)
+    .where(and(eq(contact.organisation, organisation), isOneOf(contact.id, [...ids])))
+    .all();
+  const names = new Map(rows.map((row) => [row.id, row.name]));
+  return (id) => names.get(id) ?? null;
+}
+
+function numbersBy(key: (row: EntryRow) => number | null, rows: readonly EntryRow[]): Map<number | null, string> {
+  return new Map(rows.map((row) => [key(row), entryNumber(row.year, row.number)]));
 }
 
 /** A page of the journal, newest first, with the count and debits of all that match. */
@@ -206,56 +248,27 @@ function findEntries(db: Db, organisation: number, condition: SQL): EntryRow[] {
     .all();
 }
 
-type LineWithContact = LineRow & { contactName: string | null };
-
-function groupedLines(db: Db, organisation: number, places: readonly number[]): Map<number, LineWithContact[]> {
-  const rows = db
-    .select({ line, contactName: contact.name })
-    .from(line)
-    .leftJoin(contact, and(eq(contact.organisation, line.organisation), eq(contact.id, line.contact)))
-    .where(and(eq(line.organisation, organisation), inArray(line.entry, [...places])))
-    .orderBy(line.entry, line.place)
-    .all();
-  const byEntry = new Map<number, LineWithContact[]>();
-  for (const row of rows) {
-    const full = { ...row.line, contactName: row.contactName };
-    const known = byEntry.get(full.entry);
-    if (known) known.push(full);
-    else byEntry.set(full.entry, [full]);
-  }
-  return byEntry;
-}
-
-function lineAnswer(row: LineWithContact, chart: Chart, currency: CurrencyCode): LineAnswer {
-  const account = accountIn(chart, row.account as AccountId);
-  const foreign = row.currency as CurrencyCode | null;
+function lineAnswer(
+  { account: id, amount, note, contact: contactId, foreign, dueDate, document, movement }: EntryLine,
+  chart: Chart,
+  currency: CurrencyCode,
+  contactName: (id: ContactId) => string | null,
+): LineAnswer {
+  const account = accountIn(chart, id);
+  const quote: { rate?: string; ratePerBase?: string } = foreign?.quote ?? {};
   return {
     account: account.number,
     accountName: account.name,
-    debit: row.amount > 0 ? formatAmount(minor(row.amount), currency) : null,
-    credit: row.amount < 0 ? formatAmount(minor(-row.amount), currency) : null,
-    note: row.note,
-    contact: row.contactName,
-    currency: foreign,
-    foreignAmount:
-      foreign && row.foreignAmount !== null ? formatAmount(minor(Math.abs(row.foreignAmount)), foreign) : null,
-    rate: row.rate,
-    ratePerBase: row.ratePerBase,
-    dueDate: row.dueDate,
-    document: row.document,
-    movement: row.movement || null,
+    debit: amount > 0 ? formatAmount(amount, currency) : null,
+    credit: amount < 0 ? formatAmount(minor(-amount), currency) : null,
+    note: note ?? null,
+    contact: contactId === undefined ? null : contactName(contactId),
+    currency: foreign?.currency ?? null,
+    foreignAmount: foreign ? formatAmount(minor(Math.abs(foreign.amount)), foreign.currency) : null,
+    rate: quote.rate ?? null,
+    ratePerBase: quote.ratePerBase ?? null,
+    dueDate: dueDate ?? null,
+    document: document ?? null,
+    movement: movement ?? null,
   };
-}
-
-type SealedLine = Omit<EntryLine, 'foreign'> & {
-  currency?: CurrencyCode;
-  foreignAmount?: number;
-  rate?: string;
-  ratePerBase?: string;
-};
-
-function lineOf({ currency, foreignAmount, rate, ratePerBase, ...own }: SealedLine): EntryLine {
-  if (currency === undefined || foreignAmount === undefined) return own;
-  const quote = rate !== undefined ? { rate } : ratePerBase !== undefined ? { ratePerBase } : undefined;
-  return { ...own, foreign: { currency, amount: minor(foreignAmount), ...(quote && { quote: quote as RateQuote }) } };
 }

@@ -1,7 +1,8 @@
-import { FIRST_PREVIOUS_SEAL, entryNumber, minor, proofOf, sealInput, type Proof } from '@just-ledger/core';
+import { FIRST_PREVIOUS_SEAL, entryNumber, minor, proofOf, type Proof } from '@just-ledger/core';
 import { sql } from 'drizzle-orm';
-import { createHash } from 'node:crypto';
 import type { Db } from '../database/connection.js';
+import { sealOf } from '../journal/append-entry.js';
+import { everyPostedEntry } from '../journal/posted-entries.js';
 
 /** What reading a whole organisation found. */
 export interface FullCheck {
@@ -14,10 +15,10 @@ export interface FullCheck {
   readonly broken?: { readonly number: string; readonly why: string };
 }
 
-/** Reads every entry, line and total of an organisation and proves seals against content, lines and totals. */
+/** Reads every entry, line and total of an organisation and proves seals, lines and totals against each other. */
 export function fullCheck(db: Db, organisation: number): FullCheck {
   const chain = readChain(db, organisation);
-  const lines = brokenLines(db, organisation);
+  const lines = misfiledLines(db, organisation);
   const broken = earlier(chain.broken, lines);
   const intact = broken ? Math.min(broken.place, chain.entries) - 1 : chain.entries;
   const totals = totalsAgainstLines(db, organisation);
@@ -63,27 +64,15 @@ function earlier(a: Broken | undefined, b: Broken | undefined): Broken | undefin
   return a.place <= b.place ? a : b;
 }
 
-/** Follows the chain from the first entry: places and numbers without gaps, seals that follow from the content. */
+/** Follows the chain from the first entry: places and numbers without gaps, seals that follow from the rows. */
 function readChain(
   db: Db,
   organisation: number,
 ): { entries: number; checkedTo: number; lastSeal: string; broken?: Broken } {
-  const rows = db.$client
-    .prepare(
-      'SELECT place, year, number, content, previous_seal AS previousSeal, seal FROM entry WHERE organisation = ? ORDER BY place',
-    )
-    .iterate(organisation) as IterableIterator<{
-    place: number;
-    year: string;
-    number: number;
-    content: string;
-    previousSeal: string;
-    seal: string;
-  }>;
   const numbers = new Map<string, number>();
   let [entries, lastSeal] = [0, FIRST_PREVIOUS_SEAL];
   let broken: Broken | undefined;
-  for (const row of rows) {
+  for (const { row, posted } of everyPostedEntry(db, organisation)) {
     entries += 1;
     const next = (numbers.get(row.year) ?? 0) + 1;
     numbers.set(row.year, next);
@@ -94,8 +83,8 @@ function readChain(
           ? 'its number does not follow the one before'
           : row.previousSeal !== lastSeal
             ? 'it does not follow the seal before it'
-            : createHash('sha256').update(sealInput(lastSeal, row.content)).digest('hex') !== row.seal
-              ? 'its content is not what was sealed'
+            : sealOf(lastSeal, posted) !== row.seal
+              ? 'it is not what was sealed'
               : undefined;
     if (why) broken ??= { place: row.place, number: entryNumber(row.year, row.number), why };
     lastSeal = row.seal;
@@ -103,40 +92,21 @@ function readChain(
   return { entries, checkedTo: entries, lastSeal, ...(broken && { broken }) };
 }
 
-/** The first entry whose columns or lines say something else than its sealed content. */
-function brokenLines(db: Db, organisation: number): Broken | undefined {
+/** The first entry whose lines are filed elsewhere than it is, whose sum of debits is wrong, or lines without entry. */
+function misfiledLines(db: Db, organisation: number): Broken | undefined {
   const row = db.get<{ place: number; year: string; number: number; why: string } | undefined>(sql`
-    WITH sealed AS (
-      SELECT e.place, l.key + 1 AS line, json_extract(l.value, '$.account') AS account, json_extract(l.value, '$.amount') AS amount,
-        json_extract(l.value, '$.contact') AS contact, json_extract(l.value, '$.note') AS note,
-        coalesce(json_extract(l.value, '$.movement'), '') AS movement, json_extract(l.value, '$.currency') AS currency,
-        json_extract(l.value, '$.foreignAmount') AS foreign_amount, json_extract(l.value, '$.rate') AS rate,
-        json_extract(l.value, '$.ratePerBase') AS rate_per_base, json_extract(l.value, '$.dueDate') AS due_date,
-        json_extract(l.value, '$.document') AS document, json_extract(l.value, '$.cashBasis') AS cash_basis,
-        json_extract(l.value, '$.taxCode') AS tax_code, json_extract(l.value, '$.taxBase') AS tax_base,
-        json_extract(l.value, '$.breakdowns') AS breakdowns, e.date, e.stage
-      FROM entry AS e, json_each(e.content, '$.lines') AS l WHERE e.organisation = ${organisation}
-    ), differing AS (
-      SELECT s.place, 'its lines are not what was sealed' AS why FROM sealed AS s
-        LEFT JOIN line AS w ON w.organisation = ${organisation} AND w.entry = s.place AND w.place = s.line
-        LEFT JOIN combination AS c ON c.organisation = ${organisation} AND c.id = w.combination
-      WHERE w.place IS NULL OR w.account IS NOT s.account OR w.amount IS NOT s.amount OR w.contact IS NOT s.contact
-        OR w.note IS NOT s.note OR w.movement IS NOT s.movement OR w.date IS NOT s.date OR w.stage IS NOT s.stage
-        OR w.currency IS NOT s.currency OR w.foreign_amount IS NOT s.foreign_amount OR w.rate IS NOT s.rate
-        OR w.rate_per_base IS NOT s.rate_per_base OR w.due_date IS NOT s.due_date OR w.document IS NOT s.document
-        OR w.cash_basis IS NOT s.cash_basis OR w.tax_code IS NOT s.tax_code OR w.tax_base IS NOT s.tax_base OR c.content IS NOT s.breakdowns
+    WITH misfiled AS (
+      SELECT l.entry AS place, 'its lines are filed elsewhere than it is' AS why
+      FROM line AS l LEFT JOIN entry AS e ON e.organisation = l.organisation AND e.place = l.entry
+        JOIN organisation AS o ON o.id = l.organisation
+      WHERE l.organisation = ${organisation} AND (l.date IS NOT e.date OR l.stage IS NOT e.stage OR l.period IS NOT
+        CASE WHEN e.date < o.first_day THEN 0 ELSE CAST(substr(e.date, 1, 4) || substr(e.date, 6, 2) AS INTEGER) END)
       UNION ALL
-      SELECT w.entry, 'it has more lines than were sealed' FROM line AS w LEFT JOIN entry AS e ON e.organisation = w.organisation AND e.place = w.entry
-      WHERE w.organisation = ${organisation} AND (e.place IS NULL OR w.place > json_array_length(e.content, '$.lines'))
-      UNION ALL
-      SELECT place, 'its columns are not what was sealed' FROM entry WHERE organisation = ${organisation} AND (
-        date IS NOT json_extract(content, '$.date') OR year IS NOT json_extract(content, '$.year') OR number IS NOT json_extract(content, '$.number')
-        OR kind IS NOT json_extract(content, '$.kind') OR stage IS NOT json_extract(content, '$.stage') OR source IS NOT json_extract(content, '$.source')
-        OR explanation IS NOT json_extract(content, '$.explanation') OR reference IS NOT json_extract(content, '$.reference')
-        OR reverses IS NOT json_extract(content, '$.reverses') OR posted_at IS NOT json_extract(content, '$.postedAt') OR place IS NOT json_extract(content, '$.place'))
+      SELECT e.place, 'its debit is not that of its lines' FROM entry AS e WHERE e.organisation = ${organisation}
+        AND e.debit IS NOT (SELECT sum(max(l.amount, 0)) FROM line AS l WHERE l.organisation = e.organisation AND l.entry = e.place)
     )
-    SELECT d.place AS place, coalesce(e.year, '') AS year, coalesce(e.number, 0) AS number, d.why AS why
-    FROM differing AS d LEFT JOIN entry AS e ON e.organisation = ${organisation} AND e.place = d.place ORDER BY d.place LIMIT 1`);
+    SELECT m.place AS place, coalesce(e.year, '') AS year, coalesce(e.number, 0) AS number, m.why AS why
+    FROM misfiled AS m LEFT JOIN entry AS e ON e.organisation = ${organisation} AND e.place = m.place ORDER BY m.place LIMIT 1`);
   return row && { place: row.place, number: entryNumber(row.year, row.number), why: row.why };
 }
 

@@ -15,14 +15,16 @@ export function canonicalJson(value: CanonicalValue): string {
     return String(value);
   }
   if (typeof value !== 'object') return JSON.stringify(value);
-  if (isList(value)) return `[${value.map(canonicalJson).join(',')}]`;
-  const fields = Object.keys(value)
-    .sort()
-    .flatMap((key) => {
-      const field = value[key];
-      return field === undefined ? [] : [`${JSON.stringify(key)}:${canonicalJson(field)}`];
-    });
-  return `{${fields.join(',')}}`;
+  let text = '';
+  if (isList(value)) {
+    for (const one of value) text += (text && ',') + canonicalJson(one);
+    return `[${text}]`;
+  }
+  for (const key of Object.keys(value).sort()) {
+    const field = value[key];
+    if (field !== undefined) text += `${text && ','}${JSON.stringify(key)}:${canonicalJson(field)}`;
+  }
+  return `{${text}}`;
 }
 
 function isList(value: CanonicalValue): value is readonly CanonicalValue[] {

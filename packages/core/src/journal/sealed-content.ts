@@ -15,21 +15,23 @@ export const FIRST_PREVIOUS_SEAL = '0'.repeat(64);
  * @example sealedContent(entry) // → '{"date":"2026-09-30","explanation":"Rent","kind":"ordinary",…}'
  */
 export function sealedContent(entry: PostedEntry): string {
-  return canonicalJson({
-    v: SEALED_VERSION,
-    date: entry.date,
-    explanation: entry.explanation,
-    kind: entry.kind,
-    number: entry.number,
-    place: entry.place,
-    postedAt: entry.postedAt,
-    reference: entry.reference,
-    reverses: entry.reverses,
-    source: entry.source,
-    stage: entry.stage,
-    year: entry.year,
-    lines: entry.lines.map(sealedLine),
-  });
+  // the keys stand in their canonical order
+  return (
+    `{"date":${canonicalJson(entry.date)}` +
+    field('explanation', entry.explanation) +
+    field('kind', entry.kind) +
+    `,"lines":[${entry.lines.map(sealedLine).join(',')}]` +
+    field('number', entry.number) +
+    field('place', entry.place) +
+    field('postedAt', entry.postedAt) +
+    field('reference', entry.reference) +
+    field('reverses', entry.reverses) +
+    field('source', entry.source) +
+    field('stage', entry.stage) +
+    field('v', SEALED_VERSION) +
+    field('year', entry.year) +
+    '}'
+  );
 }
 
 /** The text whose SHA-256 is an entry's seal. */
@@ -37,19 +39,26 @@ export function sealInput(previousSeal: string, content: string): string {
   return `${previousSeal}\n${content}`;
 }
 
-function sealedLine(line: EntryLine): CanonicalValue {
-  return {
-    account: line.account,
-    amount: line.amount,
-    breakdowns: line.breakdowns,
-    cashBasis: line.cashBasis,
-    contact: line.contact,
-    currency: line.foreign?.currency,
-    document: line.document,
-    dueDate: line.dueDate,
-    foreignAmount: line.foreign?.amount,
-    movement: line.movement,
-    note: line.note,
-    ...line.foreign?.quote,
-  };
+function sealedLine(line: EntryLine): string {
+  const quote: { rate?: string; ratePerBase?: string } = line.foreign?.quote ?? {};
+  return (
+    `{"account":${canonicalJson(line.account)}` +
+    field('amount', line.amount) +
+    field('breakdowns', line.breakdowns) +
+    field('cashBasis', line.cashBasis) +
+    field('contact', line.contact) +
+    field('currency', line.foreign?.currency) +
+    field('document', line.document) +
+    field('dueDate', line.dueDate) +
+    field('foreignAmount', line.foreign?.amount) +
+    field('movement', line.movement) +
+    field('note', line.note) +
+    field('rate', quote.rate) +
+    field('ratePerBase', quote.ratePerBase) +
+    '}'
+  );
+}
+
+function field(key: string, value: CanonicalValue | undefined): string {
+  return value === undefined ? '' : `,"${key}":${canonicalJson(value)}`;
 }
