@@ -1,8 +1,6 @@
 import 'reflect-metadata';
 import { accountIn, minor, parseCivilDate, type Chart, type CheckedEntry, type CivilDate } from '@just-ledger/core';
-import { loadChart } from '@just-ledger/server/accounts/account-store';
 import { prepareBooks } from '@just-ledger/server/database/migrate';
-import { EntryAppender } from '@just-ledger/server/journal/append-entry';
 import { commands } from '@just-ledger/server/workers/commands';
 import { WriteContext } from '@just-ledger/server/workers/write-context';
 
@@ -76,15 +74,6 @@ export function* largeEntries(chart: Chart, lines: number): Generator<CheckedEnt
       lines: parts.map((part) => ({ account: pick(), amount: minor(part) })),
     };
   }
-}
-
-/** Fills the books through the same appender that an import uses. @returns how many entries were posted */
-export function fill(context: WriteContext, lines: number): number {
-  const chart = loadChart(context.db, 1);
-  return context.transact(() => {
-    const appender = new EntryAppender(context, { organisation: 1, person: 1, source: 'import' }, context.booksOf(1));
-    return appender.appendAll(largeEntries(chart, lines)).posted;
-  });
 }
 
 function elementOf(row: string): string {

@@ -10,10 +10,6 @@ DROP TRIGGER total_insert;
 --> statement-breakpoint
 DROP TRIGGER total_update;
 --> statement-breakpoint
-DROP TRIGGER account_total_insert;
---> statement-breakpoint
-DROP TRIGGER account_total_update;
---> statement-breakpoint
 -- the sealed text is made from the rows again, not kept beside them; so are the number of lines and who moved a total last
 ALTER TABLE entry DROP COLUMN content;
 --> statement-breakpoint
@@ -21,7 +17,42 @@ ALTER TABLE entry DROP COLUMN line_count;
 --> statement-breakpoint
 ALTER TABLE total DROP COLUMN entry;
 --> statement-breakpoint
-ALTER TABLE account_total DROP COLUMN entry;
+-- totals by month lie together year by year, and beside them stand totals by year, so that a report reads few of them;
+-- the year of what lies before the first day is ''
+DROP TABLE account_total;
+--> statement-breakpoint
+CREATE TABLE account_total (
+  organisation INTEGER NOT NULL,
+  year TEXT NOT NULL,
+  account INTEGER NOT NULL,
+  stage TEXT NOT NULL,
+  movement TEXT NOT NULL,
+  period INTEGER NOT NULL,
+  amount INTEGER NOT NULL CHECK (amount BETWEEN -9007199254740991 AND 9007199254740991),
+  PRIMARY KEY (organisation, year, account, stage, movement, period)
+) STRICT, WITHOUT ROWID;
+--> statement-breakpoint
+CREATE TABLE year_total (
+  organisation INTEGER NOT NULL,
+  account INTEGER NOT NULL,
+  stage TEXT NOT NULL,
+  movement TEXT NOT NULL,
+  year TEXT NOT NULL,
+  amount INTEGER NOT NULL CHECK (amount BETWEEN -9007199254740991 AND 9007199254740991),
+  PRIMARY KEY (organisation, account, stage, movement, year)
+) STRICT, WITHOUT ROWID;
+--> statement-breakpoint
+INSERT INTO account_total (organisation, year, account, stage, movement, period, amount)
+  SELECT l.organisation, CASE l.period WHEN 0 THEN '' ELSE e.year END, l.account, l.stage, l.movement, l.period, sum(l.amount)
+  FROM line AS l JOIN entry AS e ON e.organisation = l.organisation AND e.place = l.entry GROUP BY 1, 2, 3, 4, 5, 6;
+--> statement-breakpoint
+INSERT INTO year_total (organisation, account, stage, movement, year, amount)
+  SELECT organisation, account, stage, movement, year, sum(amount) FROM account_total GROUP BY 1, 2, 3, 4, 5;
+--> statement-breakpoint
+-- the part of a month is read account by account
+DROP INDEX line_period;
+--> statement-breakpoint
+CREATE INDEX line_part ON line (organisation, period, account, stage, movement, date, amount);
 --> statement-breakpoint
 -- Rows of one posting wait here; nothing is left once it is done.
 CREATE TABLE staged_entry (
@@ -106,6 +137,7 @@ CREATE TRIGGER posting_insert AFTER INSERT ON posting BEGIN
             AND e.source <> 'take-on' AND e.source <> 'invoice' AND e.source <> 'payment' AND e.source <> 'revaluation'
             AND e.source <> 'depreciation' AND e.source <> 'between-organisations'
           THEN RAISE(ABORT, 'entry: unknown source')
+        WHEN length(e.seal) <> 64 THEN RAISE(ABORT, 'entry: seal is not a SHA-256')
         WHEN count(l.place) < 2 THEN RAISE(ABORT, 'entry: fewer than two lines')
         WHEN min(l.place) <> 1 OR max(l.place) <> count(*) THEN RAISE(ABORT, 'entry: its lines do not follow each other')
         WHEN sum(l.amount) <> 0 THEN RAISE(ABORT, 'entry: out of balance')
@@ -168,10 +200,19 @@ CREATE TRIGGER posting_insert AFTER INSERT ON posting BEGIN
     SELECT NEW.organisation, account, stage, movement, combination, period, amount, lines FROM staged_total WHERE true
     ON CONFLICT (organisation, account, stage, movement, combination, period)
     DO UPDATE SET amount = amount + excluded.amount, lines = lines + excluded.lines;
-  INSERT INTO account_total (organisation, account, stage, movement, period, amount)
-    SELECT NEW.organisation, account, stage, movement, period, sum(amount) FROM staged_total WHERE true
-    GROUP BY account, stage, movement, period
-    ON CONFLICT (organisation, account, stage, movement, period) DO UPDATE SET amount = amount + excluded.amount;
+  INSERT INTO account_total (organisation, year, account, stage, movement, period, amount)
+    SELECT o.id, CASE t.period WHEN 0 THEN '' ELSE CAST(t.period / 100
+        + (o.fiscal_year_start_month > 1 AND t.period % 100 >= o.fiscal_year_start_month) AS TEXT) END,
+      t.account, t.stage, t.movement, t.period, sum(t.amount)
+    FROM organisation AS o CROSS JOIN staged_total AS t WHERE o.id = NEW.organisation
+    GROUP BY t.account, t.stage, t.movement, t.period
+    ON CONFLICT (organisation, year, account, stage, movement, period) DO UPDATE SET amount = amount + excluded.amount;
+  INSERT INTO year_total (organisation, account, stage, movement, year, amount)
+    SELECT o.id, t.account, t.stage, t.movement, CASE t.period WHEN 0 THEN '' ELSE CAST(t.period / 100
+        + (o.fiscal_year_start_month > 1 AND t.period % 100 >= o.fiscal_year_start_month) AS TEXT) END AS year, sum(t.amount)
+    FROM organisation AS o CROSS JOIN staged_total AS t WHERE o.id = NEW.organisation
+    GROUP BY t.account, t.stage, t.movement, year
+    ON CONFLICT (organisation, account, stage, movement, year) DO UPDATE SET amount = amount + excluded.amount;
   DELETE FROM staged_total;
   DELETE FROM staged_line;
   DELETE FROM staged_entry;
@@ -240,4 +281,51 @@ CREATE TRIGGER account_total_update BEFORE UPDATE ON account_total BEGIN
   SELECT RAISE(ABORT, 'total: totals are written by a posting')
     WHERE NOT EXISTS (SELECT 1 FROM posting WHERE organisation = OLD.organisation);
   SELECT RAISE(ABORT, 'total: beyond what the books can hold') WHERE abs(NEW.amount) > 9007199254740991;
+END;
+--> statement-breakpoint
+CREATE TRIGGER account_total_delete BEFORE DELETE ON account_total BEGIN SELECT RAISE(ABORT, 'total: totals are never deleted'); END;
+--> statement-breakpoint
+CREATE TRIGGER year_total_insert BEFORE INSERT ON year_total BEGIN
+  SELECT RAISE(ABORT, 'total: totals are written by a posting')
+    WHERE NOT EXISTS (SELECT 1 FROM posting WHERE organisation = NEW.organisation);
+  SELECT RAISE(ABORT, 'total: beyond what the books can hold') WHERE abs(NEW.amount) > 9007199254740991;
+END;
+--> statement-breakpoint
+CREATE TRIGGER year_total_update BEFORE UPDATE ON year_total BEGIN
+  SELECT RAISE(ABORT, 'total: totals are written by a posting')
+    WHERE NOT EXISTS (SELECT 1 FROM posting WHERE organisation = OLD.organisation);
+  SELECT RAISE(ABORT, 'total: beyond what the books can hold') WHERE abs(NEW.amount) > 9007199254740991;
+END;
+--> statement-breakpoint
+CREATE TRIGGER year_total_delete BEFORE DELETE ON year_total BEGIN SELECT RAISE(ABORT, 'total: totals are never deleted'); END;
+--> statement-breakpoint
+-- whether an account has been posted to is asked of its totals by year, which lie together
+DROP TRIGGER account_insert;
+--> statement-breakpoint
+CREATE TRIGGER account_insert BEFORE INSERT ON account BEGIN
+  SELECT RAISE(ABORT, 'account: id or number is taken')
+    WHERE EXISTS (SELECT 1 FROM account WHERE organisation = NEW.organisation AND (id = NEW.id OR number = NEW.number));
+  SELECT RAISE(ABORT, 'account: a posted account becomes no heading')
+    WHERE EXISTS (SELECT 1 FROM year_total WHERE organisation = NEW.organisation AND account = NEW.parent);
+END;
+--> statement-breakpoint
+DROP TRIGGER account_update;
+--> statement-breakpoint
+CREATE TRIGGER account_update BEFORE UPDATE ON account BEGIN
+  SELECT RAISE(ABORT, 'account: its id never changes') WHERE NEW.organisation IS NOT OLD.organisation OR NEW.id IS NOT OLD.id;
+  SELECT RAISE(ABORT, 'account: number is taken')
+    WHERE EXISTS (SELECT 1 FROM account WHERE organisation = NEW.organisation AND number = NEW.number AND id <> NEW.id);
+  SELECT RAISE(ABORT, 'account: element or currency of a posted account never change')
+    WHERE (NEW.element IS NOT OLD.element OR NEW.currency IS NOT OLD.currency)
+      AND EXISTS (SELECT 1 FROM year_total WHERE organisation = OLD.organisation AND account = OLD.id);
+  SELECT RAISE(ABORT, 'account: a posted account becomes no heading')
+    WHERE NEW.parent IS NOT OLD.parent
+      AND EXISTS (SELECT 1 FROM year_total WHERE organisation = NEW.organisation AND account = NEW.parent);
+END;
+--> statement-breakpoint
+DROP TRIGGER account_delete;
+--> statement-breakpoint
+CREATE TRIGGER account_delete BEFORE DELETE ON account BEGIN
+  SELECT RAISE(ABORT, 'account: a posted account is never deleted')
+    WHERE EXISTS (SELECT 1 FROM year_total WHERE organisation = OLD.organisation AND account = OLD.id);
 END;

@@ -15,7 +15,7 @@ export class AccountLedgerController {
 
   @Get('account-ledger')
   json(@CurrentOrganisation() of: Organisation, @Query() query: AccountLedgerQuery): AccountLedgerAnswer {
-    return ledgerReport(this.reader.db, of, query, this.reader.clock.today(), query.limit ?? 200);
+    return this.reader.read((db) => ledgerReport(db, of, query, this.reader.clock.today(), query.limit ?? 200));
   }
 
   @Get('account-ledger.csv')

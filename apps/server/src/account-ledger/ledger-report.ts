@@ -14,11 +14,10 @@ import {
   type CivilDate,
   type Minor,
 } from '@just-ledger/core';
-import { and, between, eq, lte, sql } from 'drizzle-orm';
+import { sql } from 'drizzle-orm';
 import { loadChart } from '../accounts/account-store.js';
 import type { Db } from '../database/connection.js';
-import { accountTotal, line } from '../database/schema.js';
-import { periodNumber } from '../ledger/flow-store.js';
+import { flowsBetween } from '../ledger/flow-store.js';
 import { reportSpan } from '../ledger/ledger-span.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { unprocessable } from '../problems/refusal.js';
@@ -120,27 +119,10 @@ function balanceBefore(db: Db, of: Organisation, account: Account, cursor: Curso
   return minor(openingBalance(db, of, account, cursor.date) + ofDay.amount);
 }
 
-/** Sums an account from one day to another: whole periods from its totals, the last period from its lines. */
+/** Sums an account from one day to another. */
 function sumOfDays(db: Db, of: Organisation, account: AccountId, from: CivilDate | undefined, to: CivilDate): Minor {
-  if (from !== undefined && from > to) return ZERO;
-  const last = periodNumber(of.calendar, to);
-  const first = from === undefined ? 0 : periodNumber(of.calendar, from);
-  const mine = eq(accountTotal.organisation, of.id);
-  const whole = db
-    .select({ amount: sql<number>`coalesce(sum(${accountTotal.amount}), 0)` })
-    .from(accountTotal)
-    .where(and(mine, eq(accountTotal.account, account), between(accountTotal.period, first, last - 1)))
-    .get();
-  const monthStart = last === 0 ? '0000-00-00' : `${String(last).slice(0, 4)}-${String(last).slice(4)}-01`;
-  const begin = monthStart < of.calendar.firstDay && last !== 0 ? of.calendar.firstDay : monthStart;
-  const part = db
-    .select({ amount: sql<number>`coalesce(sum(${line.amount}), 0)` })
-    .from(line)
-    .where(
-      and(eq(line.organisation, of.id), eq(line.account, account), sql`${line.date} >= ${begin}`, lte(line.date, to)),
-    )
-    .get();
-  return minor((whole?.amount ?? 0) + (part?.amount ?? 0));
+  const flows = flowsBetween(db, { organisation: of.id, calendar: of.calendar }, from, to, account);
+  return minor(flows.reduce((sum, flow) => sum + flow.amount, 0));
 }
 
 function linesAfter(

@@ -12,31 +12,14 @@ import {
 } from '@just-ledger/core';
 import { eq, sql } from 'drizzle-orm';
 import type { Db } from '../database/connection.js';
+import { keptUntilCommit } from '../database/kept-reading.js';
 import { account, total } from '../database/schema.js';
 
 type AccountRow = typeof account.$inferSelect;
 
-interface KeptCharts {
-  /** What SQLite counts up whenever another connection has committed. */
-  readonly version: unknown;
-  readonly charts: Map<number, Chart>;
-}
-
-const kept = new WeakMap<Db, KeptCharts>();
-
-/** An organisation's chart of accounts; a connection that only reads keeps it until something is committed. */
+/** An organisation's chart of accounts. */
 export function loadChart(db: Db, organisation: number): Chart {
-  if (!db.$client.readonly) return readChart(db, organisation);
-  const version = db.$client.pragma('data_version', { simple: true });
-  let known = kept.get(db);
-  if (!known || known.version !== version) {
-    known = { version, charts: new Map() };
-    kept.set(db, known);
-  }
-  const { charts } = known;
-  const chart = charts.get(organisation) ?? readChart(db, organisation);
-  charts.set(organisation, chart);
-  return chart;
+  return keptUntilCommit(db, `chart ${organisation}`, () => readChart(db, organisation));
 }
 
 function readChart(db: Db, organisation: number): Chart {

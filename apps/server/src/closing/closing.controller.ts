@@ -24,7 +24,7 @@ export class ClosingController {
 
   @Get('fiscal-years')
   years(@CurrentOrganisation() of: Organisation): FiscalYearsAnswer {
-    return fiscalYearsAnswer(this.reader.db, of, this.reader.clock.today());
+    return this.reader.read((db) => fiscalYearsAnswer(db, of, this.reader.clock.today()));
   }
 
   @Post('periods/:period/lock')
@@ -55,7 +55,7 @@ export class ClosingController {
     @Param('year') year: string,
     @Query() { form }: ClosingQuery,
   ): ClosingRehearsalAnswer {
-    return closingRehearsal(this.reader.db, of, year, this.reader.clock.today(), form);
+    return this.reader.read((db) => closingRehearsal(db, of, year, this.reader.clock.today(), form));
   }
 
   @Post('fiscal-years/:year/closing')

@@ -172,10 +172,20 @@ export const total = sqliteTable('total', {
 
 export const accountTotal = sqliteTable('account_total', {
   organisation: integer().notNull(),
+  year: text().notNull(),
   account: integer().notNull(),
-  period: integer().notNull(),
   stage: text().notNull(),
   movement: text().notNull(),
+  period: integer().notNull(),
+  amount: integer().notNull(),
+});
+
+export const yearTotal = sqliteTable('year_total', {
+  organisation: integer().notNull(),
+  account: integer().notNull(),
+  stage: text().notNull(),
+  movement: text().notNull(),
+  year: text().notNull(),
   amount: integer().notNull(),
 });
 

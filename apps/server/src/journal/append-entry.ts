@@ -64,7 +64,11 @@ export class EntryAppender {
     private readonly books: Books,
   ) {
     this.statements = postingStatements(context.db);
-    this.last = this.statements.chainEnd(origin.organisation) ?? { place: 0, seal: FIRST_PREVIOUS_SEAL, postedAt: '' };
+    this.last = this.statements.chainEnd(origin.organisation) ?? {
+      place: 0,
+      seal: FIRST_PREVIOUS_SEAL,
+      postedAt: '',
+    };
     this.posted = this.last.place;
   }
 

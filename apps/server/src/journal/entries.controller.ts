@@ -25,7 +25,7 @@ export class EntriesController {
 
   @Get('entries')
   page(@CurrentOrganisation() of: Organisation, @Query() query: EntriesQuery): EntriesAnswer {
-    return journalPage(this.reader.db, of, query);
+    return this.reader.read((db) => journalPage(db, of, query));
   }
 
   @Get('entries.csv')
@@ -57,7 +57,7 @@ export class EntriesController {
 
   @Get('entries/:number')
   one(@CurrentOrganisation() of: Organisation, @Param('number') number: string): EntryAnswer {
-    const [entry] = entryAnswers(this.reader.db, of, [entryRowOf(this.reader.db, of.id, number)]);
+    const [entry] = this.reader.read((db) => entryAnswers(db, of, [entryRowOf(db, of.id, number)]));
     return entry as EntryAnswer;
   }
 

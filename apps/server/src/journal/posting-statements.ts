@@ -45,17 +45,17 @@ function prepare({ $client }: Db): PostingStatements {
   const entryRow = $client.prepare(`INSERT INTO staged_entry (place, year, number, date, kind, stage, source,
     explanation, reference, reverses, posted_at, posted_by, previous_seal, seal) VALUES (${marks(14)})`);
   const plainLine = $client.prepare('INSERT INTO staged_line (entry, place, account, amount) VALUES (?, ?, ?, ?)');
-  const fullLine = $client.prepare(`INSERT INTO staged_line (entry, place, account, amount, movement, combination, contact,
+  const fullLine =
+    $client.prepare(`INSERT INTO staged_line (entry, place, account, amount, movement, combination, contact,
     note, currency, foreign_amount, rate, rate_per_base, due_date, document, cash_basis) VALUES (${marks(15)})`);
   const posting = $client.prepare('INSERT INTO posting (organisation, first, last) VALUES (?, ?, ?)');
   const chainEnd = $client.prepare<[number], ChainEnd>(
     'SELECT place, seal, posted_at AS postedAt FROM entry WHERE organisation = ? ORDER BY place DESC LIMIT 1',
   );
   const lastNumber = $client
-    .prepare<
-      [number, string],
-      number
-    >('SELECT number FROM entry WHERE organisation = ? AND year = ? ORDER BY number DESC LIMIT 1')
+    .prepare<[number, string], number>(
+      'SELECT number FROM entry WHERE organisation = ? AND year = ? ORDER BY number DESC LIMIT 1',
+    )
     .pluck();
   const personName = $client.prepare<[number], string>('SELECT name FROM person WHERE id = ?').pluck();
   return {
@@ -82,7 +82,8 @@ function prepare({ $client }: Db): PostingStatements {
     },
     stageLine: (entry, place, line, combination) => {
       const { account, amount, movement, contact, note, foreign, dueDate, document, cashBasis } = line;
-      const plain = movement ?? contact ?? note ?? foreign ?? dueDate ?? document ?? cashBasis ?? (combination || undefined);
+      const plain =
+        movement ?? contact ?? note ?? foreign ?? dueDate ?? document ?? cashBasis ?? (combination || undefined);
       if (plain === undefined) {
         plainLine.run(entry, place, account, amount);
         return;

@@ -1,20 +1,21 @@
 import {
   BROUGHT_FORWARD,
-  addDays,
-  dayBefore,
-  endOfMonth,
   minor,
   periodOf,
+  spanParts,
   type AccountId,
   type BooksCalendar,
   type CivilDate,
   type LedgerFlow,
   type Movement,
+  type Period,
   type Stage,
 } from '@just-ledger/core';
-import { and, desc, eq, gt, gte, lte, sql, type SQL } from 'drizzle-orm';
+import { and, desc, eq, gt, gte, lte, sql } from 'drizzle-orm';
 import type { Db } from '../database/connection.js';
-import { accountTotal, entry, line } from '../database/schema.js';
+import { keptUntilCommit } from '../database/kept-reading.js';
+import { entry, line } from '../database/schema.js';
+import { flowStatements, type FlowRow } from './flow-statements.js';
 
 /** What flows are asked of: an organisation's books, as known at some place of its chain. */
 export interface LedgerView {
@@ -24,27 +25,56 @@ export interface LedgerView {
   readonly knownTo?: number | undefined;
 }
 
+/** Before any date. */
+const THE_BEGINNING = '0000-00-00';
+
 /** The number under which totals keep a date's period: 0 before the first day, else year and month. */
 export function periodNumber(calendar: BooksCalendar, date: CivilDate): number {
-  const period = periodOf(calendar, date);
+  return numberOf(periodOf(calendar, date));
+}
+
+function numberOf(period: Period): number {
   return period === BROUGHT_FORWARD ? 0 : Number(period.replace('-', ''));
 }
 
 /**
- * What every account received from one day to another, by stage and movement: whole months from the totals, what is
- * left at either end from the lines. An account may appear in several flows.
+ * What accounts received from one day to another, by stage and movement: whole years and months from their totals,
+ * parts of months from the lines. An account may appear in several flows, also in such of zero.
  *
  * @param from the first day, or undefined for everything up to the last
+ * @param account only this one's flows
  */
-export function flowsBetween(db: Db, view: LedgerView, from: CivilDate | undefined, to: CivilDate): LedgerFlow[] {
+export function flowsBetween(
+  db: Db,
+  view: LedgerView,
+  from: CivilDate | undefined,
+  to: CivilDate,
+  account?: AccountId,
+): readonly LedgerFlow[] {
   if (from !== undefined && from > to) return [];
-  const { calendar } = view;
-  const whole = wholePeriods(calendar, from, to);
-  const flows: LedgerFlow[] =
-    whole.first > whole.last ? [] : totalsBetween(db, view.organisation, whole.first, whole.last);
-  for (const part of whole.parts) flows.push(...partOfPeriod(db, view, part.from, part.to));
-  if (view.knownTo !== undefined) flows.push(...postedSince(db, view, view.knownTo, from, to));
-  return flows;
+  const key = `flows ${view.organisation} ${from ?? ''} ${to} ${account ?? ''}`;
+  const flows = keptUntilCommit(db, key, () => readFlows(db, view, from, to, account));
+  return view.knownTo === undefined ? flows : [...flows, ...postedSince(db, view, view.knownTo, from, to, account)];
+}
+
+function readFlows(
+  db: Db,
+  { organisation, calendar }: LedgerView,
+  from: CivilDate | undefined,
+  to: CivilDate,
+  account: AccountId | undefined,
+): LedgerFlow[] {
+  const of = { organisation, ...(account !== undefined && { account }) };
+  const statements = flowStatements(db);
+  const { years, months, days } = spanParts(calendar, from, to);
+  const [firstYear, lastYear] = [years[0], years.at(-1)];
+  return [
+    ...(firstYear === undefined || lastYear === undefined ? [] : statements.years(of, firstYear, lastYear)),
+    ...months.flatMap((run) => statements.months(of, run.year, numberOf(run.first), numberOf(run.last))),
+    ...days.flatMap((part) =>
+      statements.days(of, part.year, numberOf(part.period), part.from ?? THE_BEGINNING, part.to),
+    ),
+  ].map(flowOf);
 }
 
 /** The last place of the chain that was known at a moment; a bare date means its end. */
@@ -60,74 +90,6 @@ export function placeKnownOn(db: Db, organisation: number, moment: string): numb
   return row?.place ?? 0;
 }
 
-interface Part {
-  readonly from: CivilDate | undefined;
-  readonly to: CivilDate;
-}
-
-/** The periods that lie wholly in a span, and the parts of periods at its ends. */
-function wholePeriods(
-  calendar: BooksCalendar,
-  from: CivilDate | undefined,
-  to: CivilDate,
-): { first: number; last: number; parts: Part[] } {
-  const parts: Part[] = [];
-  const ends = lastOfPeriod(calendar, to) === to;
-  const begins =
-    from === undefined || from === calendar.firstDay || (from > calendar.firstDay && from.endsWith('-01'));
-  const fromNumber = from === undefined ? 0 : periodNumber(calendar, from);
-  const toNumber = periodNumber(calendar, to);
-  if (fromNumber === toNumber && !(begins && ends)) return { first: 1, last: 0, parts: [{ from, to }] };
-  if (!begins && from !== undefined) parts.push({ from, to: lastOfPeriod(calendar, from) });
-  if (!ends) parts.push({ from: firstOfPeriod(calendar, to), to });
-  const first = begins ? fromNumber : periodNumber(calendar, addDays(lastOfPeriod(calendar, from as CivilDate), 1));
-  const last = ends ? toNumber : periodNumber(calendar, dayBefore(firstOfPeriod(calendar, to) ?? calendar.firstDay));
-  return { first, last, parts };
-}
-
-function lastOfPeriod(calendar: BooksCalendar, date: CivilDate): CivilDate {
-  return date < calendar.firstDay ? dayBefore(calendar.firstDay) : endOfMonth(date);
-}
-
-/** The first day of a date's period; undefined before the first day, where the period has none. */
-function firstOfPeriod(calendar: BooksCalendar, date: CivilDate): CivilDate | undefined {
-  if (date < calendar.firstDay) return undefined;
-  const begin = `${date.slice(0, 8)}01` as CivilDate;
-  return begin < calendar.firstDay ? calendar.firstDay : begin;
-}
-
-function totalsBetween(db: Db, organisation: number, first: number, last: number): LedgerFlow[] {
-  return (
-    db
-      .select({
-        account: accountTotal.account,
-        stage: accountTotal.stage,
-        movement: accountTotal.movement,
-        amount: sql<number>`sum(${accountTotal.amount})`,
-      })
-      .from(accountTotal)
-      // the plus keeps the planner from sorting: in the order of the key, groups stream by
-      .where(
-        and(eq(accountTotal.organisation, organisation), sql`+${accountTotal.period} BETWEEN ${first} AND ${last}`),
-      )
-      .groupBy(accountTotal.organisation, accountTotal.account, accountTotal.stage, accountTotal.movement)
-      .all()
-      .map(flowOf)
-  );
-}
-
-function partOfPeriod(db: Db, view: LedgerView, from: CivilDate | undefined, to: CivilDate): LedgerFlow[] {
-  return lineFlows(
-    db,
-    view.organisation,
-    and(
-      eq(line.period, periodNumber(view.calendar, to)),
-      from === undefined ? undefined : gte(line.date, from),
-      lte(line.date, to),
-    ),
-  );
-}
-
 /** What was posted after a place, the other way round. */
 function postedSince(
   db: Db,
@@ -135,16 +97,14 @@ function postedSince(
   place: number,
   from: CivilDate | undefined,
   to: CivilDate,
+  account: AccountId | undefined,
 ): LedgerFlow[] {
   const condition = and(
     gt(line.entry, place),
+    account === undefined ? undefined : eq(line.account, account),
     from === undefined ? undefined : gte(line.date, from),
     lte(line.date, to),
   );
-  return lineFlows(db, view.organisation, condition).map((flow) => ({ ...flow, amount: minor(-flow.amount) }));
-}
-
-function lineFlows(db: Db, organisation: number, condition: SQL | undefined): LedgerFlow[] {
   return db
     .select({
       account: line.account,
@@ -153,17 +113,17 @@ function lineFlows(db: Db, organisation: number, condition: SQL | undefined): Le
       amount: sql<number>`sum(${line.amount})`,
     })
     .from(line)
-    .where(and(eq(line.organisation, organisation), condition))
+    .where(and(eq(line.organisation, view.organisation), condition))
     .groupBy(line.account, line.stage, line.movement)
     .all()
-    .map(flowOf);
+    .map(({ account: id, stage, movement, amount }) => flowOf([id, stage, movement, -amount]));
 }
 
-function flowOf(row: { account: number; stage: string; movement: string; amount: number }): LedgerFlow {
+function flowOf([account, stage, movement, amount]: FlowRow): LedgerFlow {
   return {
-    account: row.account as AccountId,
-    stage: row.stage as Stage,
-    movement: row.movement === '' ? undefined : (row.movement as Movement),
-    amount: minor(row.amount),
+    account: account as AccountId,
+    stage: stage as Stage,
+    movement: movement === '' ? undefined : (movement as Movement),
+    amount: minor(amount),
   };
 }

@@ -66,7 +66,7 @@ export function flowsAtDate(
   of: Organisation,
   view: LedgerView,
   asAt: CivilDate,
-): { earlier: LedgerFlow[]; year: LedgerFlow[] } {
+): { earlier: readonly LedgerFlow[]; year: readonly LedgerFlow[] } {
   const start = yearStart(of, asAt);
   return {
     earlier: start === undefined ? [] : flowsBetween(db, view, undefined, dayBefore(start)),

@@ -112,22 +112,29 @@ function misfiledLines(db: Db, organisation: number): Broken | undefined {
 
 /** How many lines there are, and how many stand in totals that come out the same when added up again. */
 function totalsAgainstLines(db: Db, organisation: number): { lines: number; agreeing: number } {
-  const row = db.get<{ lines: number; agreeing: number; coarse: number }>(sql`
-    WITH again AS (
-      SELECT account, period, stage, movement, combination, sum(amount) AS amount, count(*) AS lines FROM line
-      WHERE organisation = ${organisation} GROUP BY 1, 2, 3, 4, 5
-    ), coarse AS (
-      SELECT account, period, stage, movement, sum(amount) AS amount FROM line WHERE organisation = ${organisation} GROUP BY 1, 2, 3, 4
+  const row = db.get<{ lines: number; agreeing: number; differing: number }>(sql`
+    WITH again AS MATERIALIZED (
+      SELECT l.account, l.period, l.stage, l.movement, l.combination, CASE l.period WHEN 0 THEN '' ELSE e.year END AS year,
+        sum(l.amount) AS amount, count(*) AS lines
+      FROM line AS l JOIN entry AS e ON e.organisation = l.organisation AND e.place = l.entry
+      WHERE l.organisation = ${organisation} GROUP BY 1, 2, 3, 4, 5, 6
+    ), both AS (
+      SELECT 'month and combination' AS tier, account, period, stage, movement, combination, amount, lines FROM again
+      UNION ALL
+      SELECT 'month', account, period, stage, movement, year, sum(amount), 0 FROM again GROUP BY 2, 3, 4, 5, 6
+      UNION ALL
+      SELECT 'year', account, 0, stage, movement, year, sum(amount), 0 FROM again GROUP BY 2, 4, 5, 6
+    ), kept AS (
+      SELECT 'month and combination' AS tier, account, period, stage, movement, combination, amount, lines FROM total
+      WHERE organisation = ${organisation}
+      UNION ALL
+      SELECT 'month', account, period, stage, movement, year, amount, 0 FROM account_total WHERE organisation = ${organisation}
+      UNION ALL
+      SELECT 'year', account, 0, stage, movement, year, amount, 0 FROM year_total WHERE organisation = ${organisation}
     )
     SELECT (SELECT count(*) FROM line WHERE organisation = ${organisation}) AS lines,
-      (SELECT coalesce(sum(a.lines), 0) FROM again AS a JOIN total AS t ON t.organisation = ${organisation} AND t.account = a.account
-        AND t.period = a.period AND t.stage = a.stage AND t.movement = a.movement AND t.combination = a.combination
-        WHERE t.amount = a.amount AND t.lines = a.lines) AS agreeing,
-      (SELECT count(*) FROM account_total AS t LEFT JOIN coarse AS c ON c.account = t.account AND c.period = t.period
-        AND c.stage = t.stage AND c.movement = t.movement WHERE t.organisation = ${organisation} AND c.amount IS NOT t.amount)
-      + (SELECT count(*) FROM total AS t LEFT JOIN again AS a ON a.account = t.account AND a.period = t.period AND a.stage = t.stage
-        AND a.movement = t.movement AND a.combination = t.combination WHERE t.organisation = ${organisation} AND a.amount IS NOT t.amount)
-      + (SELECT count(*) FROM coarse AS c LEFT JOIN account_total AS t ON t.organisation = ${organisation} AND t.account = c.account
-        AND t.period = c.period AND t.stage = c.stage AND t.movement = c.movement WHERE t.amount IS NULL) AS coarse`);
-  return { lines: row.lines, agreeing: row.coarse > 0 ? row.agreeing - row.coarse : row.agreeing };
+      (SELECT coalesce(sum(lines), 0) FROM (SELECT * FROM both INTERSECT SELECT * FROM kept)) AS agreeing,
+      (SELECT count(*) FROM (SELECT * FROM both EXCEPT SELECT * FROM kept))
+      + (SELECT count(*) FROM (SELECT * FROM kept EXCEPT SELECT * FROM both)) AS differing`);
+  return { lines: row.lines, agreeing: row.agreeing < row.lines ? row.agreeing : row.lines - row.differing };
 }

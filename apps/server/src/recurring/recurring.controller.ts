@@ -27,7 +27,9 @@ export class RecurringController {
   list(@CurrentOrganisation() of: Organisation, @Query() query: ProofsQuery): RecurringJournalAnswer[] {
     const today = this.reader.clock.today();
     const shown = reportDate(query.asAt, 'asAt', of, today, today);
-    return recurringRows(this.reader.db, of.id).map((row) => recurringAnswer(this.reader.db, of, row, today, shown));
+    return this.reader.read((db) =>
+      recurringRows(db, of.id).map((row) => recurringAnswer(db, of, row, today, shown)),
+    );
   }
 
   @Post()

@@ -32,7 +32,7 @@ export class StatementsController {
     @CurrentOrganisation() of: Organisation,
     @Query() query: IncomeStatementQuery,
   ): IncomeStatementAnswer {
-    return incomeStatementReport(this.reader.db, of, query, this.reader.clock.today());
+    return this.reader.read((db) => incomeStatementReport(db, of, query, this.reader.clock.today()));
   }
 
   @Get('income-statement.csv')
@@ -43,7 +43,7 @@ export class StatementsController {
 
   @Get('equity-statement')
   equityStatement(@CurrentOrganisation() of: Organisation, @Query() query: SpanQuery): EquityStatementAnswer {
-    return equityStatementReport(this.reader.db, of, query, this.reader.clock.today());
+    return this.reader.read((db) => equityStatementReport(db, of, query, this.reader.clock.today()));
   }
 
   @Get('equity-statement.csv')
@@ -58,7 +58,7 @@ export class StatementsController {
 
   @Get('balance-sheet')
   balanceSheet(@CurrentOrganisation() of: Organisation, @Query() query: BalanceSheetQuery): BalanceSheetAnswer {
-    return balanceSheetReport(this.reader.db, of, query, this.reader.clock.today());
+    return this.reader.read((db) => balanceSheetReport(db, of, query, this.reader.clock.today()));
   }
 
   @Get('balance-sheet.csv')

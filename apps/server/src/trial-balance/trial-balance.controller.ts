@@ -13,7 +13,7 @@ export class TrialBalanceController {
 
   @Get('trial-balance')
   json(@CurrentOrganisation() of: Organisation, @Query() query: TrialBalanceQuery): TrialBalanceAnswer {
-    return trialBalanceReport(this.reader.db, of, query, this.reader.clock.today());
+    return this.reader.read((db) => trialBalanceReport(db, of, query, this.reader.clock.today()));
   }
 
   @Get('trial-balance.csv')

@@ -35,6 +35,11 @@ export class HeavyReader extends TaskWorker<Readings> implements OnApplicationSh
 export class Reader {
   readonly db: Db = openForReading(settings.folder);
   readonly clock: Clock = clockFor(settings.today);
+
+  /** Reads several things as they stand at one moment, whatever is committed meanwhile. */
+  read<T>(work: (db: Db) => T): T {
+    return this.db.$client.transaction(() => work(this.db))();
+  }
 }
 
 /** Writer, readers and clock, for every area. */

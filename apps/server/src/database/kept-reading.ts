@@ -1,0 +1,32 @@
+import type { Db } from './connection.js';
+
+/** So many readings are kept at most; then all are forgotten. */
+const LIMIT = 1_000;
+
+interface Kept {
+  /** What SQLite counts up whenever another connection has committed. */
+  readonly version: unknown;
+  readonly readings: Map<string, unknown>;
+}
+
+const kept = new WeakMap<Db, Kept>();
+
+/**
+ * Something read from the books, kept until anything is committed: never stale, since SQLite itself says whether the
+ * file has changed. Only for connections that read; one that writes reads anew each time.
+ *
+ * @param key what is read, among all that is kept of this connection
+ */
+export function keptUntilCommit<T>(db: Db, key: string, read: () => T): T {
+  if (!db.$client.readonly) return read();
+  const version = db.$client.pragma('data_version', { simple: true });
+  let known = kept.get(db);
+  if (!known || known.version !== version || known.readings.size >= LIMIT) {
+    known = { version, readings: new Map() };
+    kept.set(db, known);
+  }
+  if (known.readings.has(key)) return known.readings.get(key) as T;
+  const reading = read();
+  known.readings.set(key, reading);
+  return reading;
+}
