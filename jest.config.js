@@ -30,6 +30,7 @@ export default {
     project('core', 'packages/core'),
     project('contract', 'packages/contract'),
     project('server', 'apps/server'),
+    project('web', 'apps/web'),
     project('demo', 'demo'),
     project('bench', 'bench'),
   ],

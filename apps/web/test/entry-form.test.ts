@@ -1,0 +1,202 @@
+import { parseCivilDate, parseCurrencyCode } from '@just-ledger/core';
+import type { AccountAnswer, DraftAnswer } from '@just-ledger/contract';
+import {
+  amountsOf,
+  draftRequest,
+  emptyForm,
+  emptyLine,
+  entryRequest,
+  formOf,
+  formReducer,
+  isBlank,
+  proposalFor,
+  rowOfPath,
+  writableAccounts,
+  type EntryForm,
+  type FormEvent,
+  type FormLine,
+} from '../src/journal/entry-form.js';
+
+const EUR = parseCurrencyCode('EUR');
+const near = parseCivilDate('2026-09-30');
+
+const after = (form: EntryForm, ...events: FormEvent[]): EntryForm => events.reduce(formReducer, form);
+const typed = (at: number, change: Partial<FormLine>): FormEvent => ({ is: 'line', at, change });
+const sheet = (...lines: Partial<FormLine>[]): EntryForm =>
+  after(emptyForm('30/9'), ...lines.map((change, at) => typed(at, change)));
+const written = ({ lines }: EntryForm): string[] =>
+  lines.filter((line) => !isBlank(line)).map((line) => `${line.account} ${line.debit}|${line.credit}`);
+
+describe('the entry sheet', () => {
+  test('begins empty, with room for four lines, and keeps an empty line to go on with', () => {
+    const form = emptyForm('2026-09-30');
+    expect([form.lines.length, form.lines.every(isBlank), form.kind]).toEqual([4, true, 'ordinary']);
+    const full = sheet({ account: '1' }, { account: '2' }, { account: '3' }, { account: '4' });
+    expect(full.lines).toHaveLength(5);
+    expect(isBlank(full.lines.at(-1) as FormLine)).toBe(true);
+  });
+  test('every line has a key of its own, also when one above is repeated', () => {
+    const form = after(sheet({ account: '1010', debit: '5' }), { is: 'repeat-above', at: 1 });
+    expect(written(form)).toEqual(['1010 5|', '1010 5|']);
+    expect(new Set(form.lines.map((line) => line.key)).size).toBe(form.lines.length);
+  });
+  test('there is nothing above the first line to repeat', () => {
+    const form = sheet({ account: '1010' });
+    expect(after(form, { is: 'repeat-above', at: 0 })).toBe(form);
+  });
+  test('a line can be taken away, the last one leaves room again', () => {
+    const form = after(sheet({ account: '1' }, { account: '2' }), { is: 'take-away', at: 0 });
+    expect(written(form)).toEqual(['2 |']);
+    const none = after({ ...form, lines: [emptyLine()] }, { is: 'take-away', at: 0 });
+    expect(none.lines.length).toBeGreaterThan(0);
+  });
+  test('its head changes by itself', () => {
+    const form = after(sheet({ account: '1' }), { is: 'head', change: { explanation: 'Rent', date: '1/10' } });
+    expect([form.explanation, form.date, written(form)]).toEqual(['Rent', '1/10', ['1 |']]);
+  });
+  test('starts over as it is told', () => {
+    const other = emptyForm('2026-01-01', 'adjusting');
+    expect(after(sheet({ account: '1' }), { is: 'start', form: other })).toBe(other);
+  });
+});
+
+describe('an amount that has been left', () => {
+  test.each([
+    ['is worked out', '12,5*4', '', '50.00', ''],
+    ['is written plainly', '1234.5', '', '1234.50', ''],
+    ['goes to the other side when negative', '-7', '', '', '7.00'],
+    ['empties the other side', '3', '9.00', '3.00', ''],
+    ['is nothing when zero', '5-5', '2.00', '', ''],
+    ['stays as typed when it is no arithmetic', '5+', '', '5+', ''],
+    ['stays empty', '  ', '4.00', '', '4.00'],
+  ])('%s', (_, debit, credit, settledDebit, settledCredit) => {
+    const form = after(sheet({ debit: debit.replace(',', '.'), credit }), {
+      is: 'settled',
+      at: 0,
+      side: 'debit',
+      currency: EUR,
+    });
+    expect([form.lines[0]?.debit, form.lines[0]?.credit]).toEqual([settledDebit, settledCredit]);
+  });
+  test('a credit that is negative becomes a debit', () => {
+    const form = after(sheet({ credit: '-2.5' }), { is: 'settled', at: 0, side: 'credit', currency: EUR });
+    expect([form.lines[0]?.debit, form.lines[0]?.credit]).toEqual(['2.50', '']);
+  });
+});
+
+describe('what is missing', () => {
+  test('is proposed on an empty line, on its side', () => {
+    const form = sheet({ account: '1', debit: '10' }, { account: '2', credit: '4' });
+    expect(proposalFor(form, 2, EUR)).toEqual({ side: 'credit', amount: 600 });
+  });
+  test('is not proposed where something stands, nor when nothing is missing', () => {
+    const form = sheet({ account: '1', debit: '10' }, { account: '2', credit: '10' });
+    expect([proposalFor(form, 0, EUR), proposalFor(form, 2, EUR), proposalFor(form, 99, EUR)]).toEqual([
+      undefined,
+      undefined,
+      undefined,
+    ]);
+  });
+  test('is put in by one key, in the place of what stands there', () => {
+    const form = after(sheet({ debit: '10' }, { debit: '3' }, { debit: '99' }), {
+      is: 'balanced-here',
+      at: 2,
+      currency: EUR,
+    });
+    expect([form.lines[2]?.debit, form.lines[2]?.credit]).toEqual(['', '13.00']);
+  });
+  test('nothing is put in when the others balance', () => {
+    const form = after(sheet({ debit: '10' }, { credit: '10' }, { debit: '5' }), {
+      is: 'balanced-here',
+      at: 2,
+      currency: EUR,
+    });
+    expect(form.lines[2]?.debit).toBe('5');
+  });
+  test('amounts that are no arithmetic count as nothing', () =>
+    expect(amountsOf(sheet({ debit: '1+' }, { credit: '2' }, { debit: '3*2' }), EUR).slice(0, 3)).toEqual([
+      0, -200, 600,
+    ]));
+});
+
+describe('the entry as it is sent', () => {
+  test('has its date completed, amounts worked out and blank lines left out', () => {
+    const form = after(
+      sheet({ account: '1010', debit: '2*3.5', note: ' counted ' }, {}, { account: '4000', credit: '7' }),
+      { is: 'head', change: { date: '17/6', explanation: 'Cider', reference: '  ' } },
+    );
+    expect(entryRequest(form, near, EUR)).toEqual({
+      date: '2026-06-17',
+      kind: 'ordinary',
+      explanation: 'Cider',
+      lines: [
+        { account: '1010', debit: '7.00', note: ' counted ' },
+        { account: '4000', credit: '7.00' },
+      ],
+    });
+  });
+  test('says what cannot be understood just as it was typed, for the books to point at', () => {
+    const form = after(sheet({ account: '1010', debit: '7x' }), { is: 'head', change: { date: 'soon' } });
+    expect(entryRequest(form, near, EUR)).toMatchObject({ date: 'soon', lines: [{ debit: '7x' }] });
+  });
+  test('names currency and rate only where there is a foreign amount', () => {
+    const form = sheet(
+      { account: '1', debit: '9', currency: 'USD', foreignAmount: '10', rate: '0.9' },
+      { account: '2', credit: '9', currency: 'USD', rate: '0.9' },
+    );
+    expect(entryRequest(form, near, EUR).lines).toEqual([
+      { account: '1', debit: '9.00', currency: 'USD', foreignAmount: '10', rate: '0.9' },
+      { account: '2', credit: '9.00' },
+    ]);
+  });
+  test('problems lead back to the row they were typed in, past the blank ones', () => {
+    const form = sheet({ account: '1' }, {}, { account: '3' });
+    expect(rowOfPath(form, 'lines.1.account')).toEqual({ row: 2, field: 'account' });
+    expect(rowOfPath(form, 'lines.0.debit')).toEqual({ row: 0, field: 'debit' });
+    expect([rowOfPath(form, 'lines.7.debit'), rowOfPath(form, 'date'), rowOfPath(form, 'lines')]).toEqual([
+      undefined,
+      undefined,
+      undefined,
+    ]);
+  });
+});
+
+describe('a draft', () => {
+  const draft: DraftAnswer = {
+    id: 1,
+    date: '17/6',
+    kind: 'adjusting',
+    explanation: 'Half done',
+    reference: '',
+    lines: [{ account: '1010', debit: '2*' }, { note: 'ask Ada' }],
+    forReview: false,
+    createdBy: 'Ada',
+    updatedAt: '2026-06-17T10:00:00.000Z',
+    version: 4,
+  };
+  test('is kept just as it was typed and gone on with as it was kept', () => {
+    const form = formOf(draft);
+    expect(draftRequest(form, 4)).toEqual({
+      date: '17/6',
+      kind: 'adjusting',
+      explanation: 'Half done',
+      reference: '',
+      lines: [{ account: '1010', debit: '2*' }, { note: 'ask Ada' }],
+      version: 4,
+    });
+    expect(isBlank(form.lines.at(-1) as FormLine)).toBe(true);
+  });
+  test('of a new entry names no version', () => expect(draftRequest(sheet({}))).not.toHaveProperty('version'));
+});
+
+test('only accounts that take typed entries are offered', () => {
+  const account = (number: string, change: Partial<AccountAnswer>): AccountAnswer =>
+    ({ number, heading: false, active: true, typedEntries: true, ...change }) as AccountAnswer;
+  const offered = writableAccounts([
+    account('1', {}),
+    account('2', { heading: true }),
+    account('3', { active: false }),
+    account('4', { typedEntries: false }),
+  ]);
+  expect(offered.map((one) => one.number)).toEqual(['1']);
+});
