@@ -39,8 +39,25 @@ async function end({ child, folder }: Served): Promise<void> {
   rmSync(folder, { recursive: true, force: true });
 }
 
-/** Tests with books of their own: `demo` holds the samples, `empty` has never been started. */
-export const test = base.extend<{ empty: string; signedIn: Page }, { demo: string }>({
+/** An organisation made for one test, beside the samples, and a page that is signed in. */
+export interface OwnBooks {
+  readonly page: Page;
+  /** Goes to a screen of these books. */
+  open(screen: string): Promise<void>;
+  /** Asks the API in the name of the page. @returns what it answers */
+  ask<T = unknown>(method: 'GET' | 'POST' | 'PUT', path: string, body?: object | string): Promise<T>;
+  /** Posts an entry of two lines. @returns its number */
+  post(date: string, explanation: string, debit: string, credit: string, amount: string): Promise<string>;
+}
+
+/** The account of a page that has signed in to the samples. */
+const DEMO_EMAIL = 'demo@sallow-reach.test';
+
+/**
+ * Tests with books of their own: `demo` holds the samples, `empty` has never been started, `own` is a new organisation
+ * with a short chart, a co-operative with calendar years from 2026.
+ */
+export const test = base.extend<{ empty: string; signedIn: Page; own: OwnBooks }, { demo: string }>({
   demo: [
     // eslint-disable-next-line no-empty-pattern -- fixtures name what they need, here nothing
     async ({}, use) => {
@@ -67,12 +84,50 @@ export const test = base.extend<{ empty: string; signedIn: Page }, { demo: strin
         trouble.push(message.text()),
     );
     await page.goto(demo);
-    await page.getByRole('textbox', { name: 'E-mail address' }).fill('demo@sallow-reach.test');
+    await page.getByRole('textbox', { name: 'E-mail address' }).fill(DEMO_EMAIL);
     await page.getByRole('textbox', { name: 'Password' }).fill('sallow reach demo');
     await page.getByRole('button', { name: 'Sign in' }).click();
     await expect(page.getByRole('heading', { name: 'Whose books?' })).toBeVisible();
     await use(page);
     expect(trouble).toEqual([]);
+  },
+  own: async ({ signedIn: page, demo }, use, { title }) => {
+    const ask = async <T>(method: string, path: string, body?: object | string): Promise<T> => {
+      const reply = await page.request.fetch(`${demo}/api${path}`, {
+        method,
+        ...(body !== undefined && { data: body }),
+        ...(typeof body === 'string' && { headers: { 'content-type': 'text/csv' } }),
+      });
+      if (!reply.ok()) throw new Error(`${method} ${path}: ${reply.status()} ${await reply.text()}`);
+      return (await reply.json()) as T;
+    };
+    const { id } = await ask<{ id: number }>('POST', '/organisations', {
+      name: title.slice(0, 100),
+      kind: 'co-operative',
+      baseCurrency: 'EUR',
+      fiscalYearStartMonth: 1,
+      firstDay: '2026-01-01',
+      starterChart: true,
+    });
+    await use({
+      page,
+      open: async (screen) => {
+        await page.goto(`${demo}/${id}/${screen}`);
+        await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible();
+      },
+      ask: (method, path, body) => ask(method, `/organisations/${id}${path}`, body),
+      post: async (date, explanation, debit, credit, amount) =>
+        (
+          await ask<{ number: string }>('POST', `/organisations/${id}/entries`, {
+            date,
+            explanation,
+            lines: [
+              { account: debit, debit: amount },
+              { account: credit, credit: amount },
+            ],
+          })
+        ).number,
+    });
   },
 });
 

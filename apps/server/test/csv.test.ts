@@ -59,7 +59,7 @@ describe('cells that a spreadsheet would run', () => {
 });
 
 test('whatever is written is read again unchanged', () => {
-  const cell = fc.string({ maxLength: 12 }).filter((text) => !/[\u0000\ufffd]/u.test(text));
+  const cell = fc.string({ maxLength: 12 }).filter((text) => !text.includes('\u0000') && !text.includes('\ufffd'));
   fc.assert(
     fc.property(fc.array(fc.tuple(cell, cell), { minLength: 1, maxLength: 6 }), (rows) => {
       const text = writeCsv(

@@ -125,7 +125,7 @@ export function AccountForm({
           disabled={isPosted}
           onChange={(event) => set({ element: event.target.value, classification: '', role: '' })}
           error={wrong('element').error}
-          helperText={wrong('element').helperText ?? (isPosted ? `${account?.lines} lines stand on it` : undefined)}
+          helperText={wrong('element').helperText ?? (isPosted ? `lines on it: ${account?.lines}` : undefined)}
         >
           {ELEMENTS.map((one) => (
             <MenuItem key={one} value={one}>

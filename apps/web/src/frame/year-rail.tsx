@@ -1,6 +1,6 @@
 import { useState, type KeyboardEvent, type MouseEvent } from 'react';
 import { useSearchParams } from 'react-router';
-import { MONTH_NAMES, typedSpan } from '@just-ledger/core';
+import { MONTH_NAMES, isCivilDate, typedSpan } from '@just-ledger/core';
 import { useAddress } from './address.js';
 import { useBooks } from './books-queries.js';
 
@@ -37,7 +37,9 @@ export function YearRail() {
   };
   const read = (event: KeyboardEvent): void => {
     if (event.key !== 'Enter') return;
-    const span = typedSpan(typed, to, calendar);
+    // the address is ahead of what has been drawn when somebody types fast
+    const end = new URLSearchParams(window.location.search).get('to') ?? to;
+    const span = typedSpan(typed, isCivilDate(end) ? end : to, calendar);
     setRefused(!span);
     if (!span) return;
     setSpan(span.from, span.to);

@@ -14,7 +14,7 @@ import {
 } from '@just-ledger/core';
 import { Trouble } from '../frame/sheet.js';
 import { RequestRefused, request } from '../request/request.js';
-import { useSession } from '../sessions/session-queries.js';
+import { useSession, useSignOut } from '../sessions/session-queries.js';
 
 /** The organisations of the signed-in person. */
 export const organisationsQuery = queryOptions({
@@ -25,6 +25,8 @@ export const organisationsQuery = queryOptions({
 /** Which books: the organisations of this installation, and a new one. */
 export function OrganisationsScreen() {
   const { data: organisations } = useSuspenseQuery(organisationsQuery);
+  const { person } = useSession();
+  const signOut = useSignOut();
   const [isNew, setNew] = useState(organisations.length === 0);
   return (
     <main
@@ -56,7 +58,7 @@ export function OrganisationsScreen() {
           </table>
         )}
         {isNew ? (
-          <NewOrganisation />
+          <NewOrganisation {...(organisations.length > 0 && { onLeave: () => setNew(false) })} />
         ) : (
           <p>
             <button className="act" type="button" onClick={() => setNew(true)}>
@@ -64,13 +66,19 @@ export function OrganisationsScreen() {
             </button>
           </p>
         )}
+        <p className="spread small soft" style={{ marginTop: 26 }}>
+          <span>{person?.name}</span>
+          <button className="act" type="button" onClick={() => signOut.mutate()}>
+            Sign out
+          </button>
+        </p>
       </section>
     </main>
   );
 }
 
 /** Asks only what the books cannot do without. */
-function NewOrganisation() {
+function NewOrganisation({ onLeave }: { onLeave?: () => void }) {
   const { today } = useSession();
   const navigate = useNavigate();
   const client = useQueryClient();
@@ -176,10 +184,15 @@ function NewOrganisation() {
           (path) => create.error instanceof RequestRefused && create.error.at(path),
         )
       ) && <Trouble error={create.error} />}
-      <div>
+      <div className="row">
         <Button type="submit" variant="contained" disabled={create.isPending}>
           Begin these books
         </Button>
+        {onLeave && (
+          <Button variant="outlined" onClick={onLeave}>
+            Leave it
+          </Button>
+        )}
       </div>
     </form>
   );

@@ -1,0 +1,102 @@
+import type { Page } from '@playwright/test';
+import { expect, test } from './books.js';
+
+/** Chooses an account on a line. */
+async function account(page: Page, line: number, number: string): Promise<void> {
+  await page.getByLabel(`Account, line ${line}`).fill(number);
+  await page.getByRole('option').first().click();
+}
+
+test('an entry proposes what is missing, shows its effect, and is posted', async ({ own: { page, open, post } }) => {
+  await post('2026-03-01', 'Shares', '1010', '3000', '1000.00');
+  await open('record/entry');
+  await page.getByRole('textbox', { name: 'Date', exact: true }).fill('5/3/2026');
+  await page.getByRole('textbox', { name: 'Explanation' }).fill('Power for the press');
+  await account(page, 1, '6200');
+  await page.getByLabel('Debit, line 1').fill('12.50*4');
+  await account(page, 2, '1010');
+  await expect(page.getByLabel('Debit, line 1')).toHaveValue('50.00');
+  await expect(page.getByLabel('Credit, line 2')).toHaveAttribute('placeholder', '50.00');
+  await expect(page.getByText('50.00 missing')).toBeVisible();
+  const effect = page.getByRole('region', { name: 'Effect' });
+  await page.getByLabel('Credit, line 2').press('=');
+  await expect(page.getByLabel('Credit, line 2')).toHaveValue('50.00');
+  await expect(effect).toContainText('1,000.00');
+  await expect(effect).toContainText('950.00');
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByRole('status')).toContainText('Posted as 2026-0002');
+  await expect(page.getByRole('textbox', { name: 'Date', exact: true })).toBeFocused();
+  await expect(page.getByRole('textbox', { name: 'Explanation' })).toHaveValue('');
+});
+
+test('every problem stands where it was made, and goes when it is mended', async ({ own: { page, open } }) => {
+  await open('record/entry');
+  await page.getByRole('textbox', { name: 'Date', exact: true }).fill('5/3/2026');
+  await account(page, 1, '1100');
+  await page.getByLabel('Debit, line 1').fill('10');
+  await account(page, 3, '4000');
+  await page.getByLabel('Credit, line 3').fill('9');
+  await page.getByRole('button', { name: /^Post/ }).click();
+  await expect(page.getByRole('textbox', { name: 'Explanation' })).toHaveAttribute('aria-invalid', 'true');
+  await expect(page.getByLabel('Contact, line 1')).toHaveAttribute('aria-invalid', 'true');
+  await expect(page.getByText('1.00 missing')).toBeVisible();
+  await page.getByRole('textbox', { name: 'Explanation' }).fill('Cider to the inn');
+  await page.getByLabel('Credit, line 3').fill('10');
+  await page.getByLabel('Contact, line 1').fill('Low Weir Inn');
+  await page.getByRole('button', { name: 'new: add “Low Weir Inn”' }).click();
+  await expect(page.getByRole('button', { name: /^new: add/ })).toHaveCount(0);
+  await page.getByRole('button', { name: /^Post/ }).click();
+  await expect(page.getByRole('status')).toContainText('Posted as 2026-0001');
+});
+
+test('a line is repeated, taken away, and an amount moved to its side by a minus', async ({
+  own: { page, open },
+}) => {
+  await open('record/entry');
+  await account(page, 1, '6900');
+  await page.getByLabel('Note, line 1').fill('Sundries');
+  await page.getByLabel('Debit, line 1').fill('-4');
+  await page.getByLabel('Note, line 2').focus();
+  await expect(page.getByLabel('Credit, line 1')).toHaveValue('4.00');
+  await page.keyboard.press('Alt+ArrowUp');
+  await expect(page.getByLabel('Note, line 2')).toHaveValue('Sundries');
+  await page.keyboard.press('Alt+Backspace');
+  await expect(page.getByLabel('Note, line 2')).toHaveValue('');
+});
+
+test('a draft is kept as it was typed, gone on with, and gone once it is posted', async ({ own: { page, open } }) => {
+  await open('record/entry');
+  await page.getByRole('textbox', { name: 'Date', exact: true }).fill('7/3/2026');
+  await page.getByRole('textbox', { name: 'Explanation' }).fill('Waiting for the bill');
+  await account(page, 1, '6400');
+  await page.getByRole('button', { name: 'Keep as draft' }).click();
+  await expect(page).toHaveURL(/draft=\d+/);
+  await open('record/drafts');
+  await expect(page.getByText('1 entry not yet posted')).toBeVisible();
+  await page.getByRole('link', { name: 'Waiting for the bill' }).click();
+  await page.getByLabel('Debit, line 1').fill('20');
+  await account(page, 2, '1010');
+  await page.getByLabel('Credit, line 2').press('=');
+  await page.getByRole('button', { name: /^Post/ }).click();
+  await expect(page.getByRole('status')).toContainText('Posted as 2026-0001');
+  await open('record/drafts');
+  await expect(page.getByText('0 entries not yet posted')).toBeVisible();
+});
+
+test('an account kept in dollars asks for the amount there and its rate', async ({ own: { page, open, ask } }) => {
+  await ask('POST', '/accounts', { number: '1020', name: 'Dollar account', element: 'asset', currency: 'USD' });
+  await open('record/entry');
+  await page.getByRole('textbox', { name: 'Date', exact: true }).fill('8/3/2026');
+  await page.getByRole('textbox', { name: 'Explanation' }).fill('Export');
+  await account(page, 1, '1020');
+  await page.getByLabel('Amount in USD, line 1').fill('100');
+  await page.getByLabel('Rate, line 1').fill('0.92');
+  await page.getByLabel('Debit, line 1').fill('92');
+  await account(page, 2, '4000');
+  await page.getByLabel('Credit, line 2').fill('92');
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByRole('status')).toContainText('Posted as 2026-0001');
+  expect(await ask('GET', '/entries/2026-0001')).toMatchObject({
+    lines: [{ currency: 'USD', foreignAmount: '100.00', rate: '0.92', debit: '92.00' }, { credit: '92.00' }],
+  });
+});

@@ -1,0 +1,73 @@
+import { expect, test } from './books.js';
+
+test('dates are typed at the rail as people write them', async ({ signedIn: page, demo }) => {
+  await page.goto(`${demo}/1/record/journal`);
+  const typed = page.getByLabel('Type a date or span, such as 17/6 or jan-mar');
+  for (const [text, span] of [
+    ['jun-aug', 'from=2026-06-01&to=2026-08-31'],
+    ['17/6', 'from=2026-06-17&to=2026-06-17'],
+    ['2026', 'from=2025-04-01&to=2026-03-31'],
+  ] as const) {
+    await typed.fill(text);
+    await typed.press('Enter');
+    await expect(page).toHaveURL(new RegExp(span));
+    await expect(typed).toHaveValue('');
+  }
+  await typed.fill('whenever');
+  await typed.press('Enter');
+  await expect(typed).toHaveAttribute('aria-invalid', 'true');
+});
+
+test('keys lead to every stage and are told on request', async ({ signedIn: page, demo }) => {
+  await page.goto(`${demo}/1/record/journal`);
+  await expect(page.getByRole('list', { name: 'Entries' })).toBeVisible();
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog')).toContainText('a new entry');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  for (const [key, heading] of [
+    ['p', 'Chart of accounts'],
+    ['t', 'Opening balances'],
+    ['c', 'Trial balance'],
+    ['l', /^Months/],
+    ['r', 'Journal'],
+  ] as const) {
+    await page.keyboard.press('g');
+    await page.keyboard.press(key);
+    await expect(page.getByRole('heading', { name: heading, level: 1 })).toBeVisible();
+    await page.keyboard.press('Escape');
+  }
+  await page.keyboard.press('n');
+  await expect(page.getByRole('textbox', { name: 'Date', exact: true })).toBeFocused();
+});
+
+test('proofs are opened from the bar, each with its two figures', async ({ signedIn: page, demo }) => {
+  await page.goto(`${demo}/2/record/journal`);
+  const bar = page.getByRole('contentinfo', { name: 'Proofs' });
+  await bar.getByRole('button', { name: /5 of 5 proofs hold/ }).click();
+  const drawn = page.getByRole('region', { name: 'Proofs' });
+  await expect(drawn.getByText('agrees')).toHaveCount(5);
+  await drawn.getByRole('button', { name: 'Read every entry again' }).click();
+  await expect(drawn.getByRole('button', { name: 'Read every entry again' })).toBeEnabled();
+  await expect(drawn.getByText('agrees')).toHaveCount(5);
+  await page.keyboard.press('Escape');
+  await expect(drawn).toHaveCount(0);
+});
+
+test('a second sheet lies beside the first, both in the address', async ({ signedIn: page, demo }) => {
+  await page.goto(`${demo}/1/record/journal?beside=trial-balance`);
+  await expect(page.getByRole('heading', { name: 'Journal', level: 1 })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Trial balance', level: 1 })).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('heading', { name: 'Trial balance', level: 1 })).toBeVisible();
+});
+
+test('an address that leads nowhere says so', async ({ page, demo, signedIn }) => {
+  const stranger = await signedIn.context().newPage(); // what React says of the error is not trouble here
+  await stranger.goto(`${demo}/99/record/journal`);
+  await expect(stranger.getByRole('region', { name: 'Trouble' })).toContainText('There is no such organisation.');
+  await stranger.goto(`${demo}/1/record/journal?from=whenever`);
+  await expect(stranger.getByRole('region').first()).toBeVisible();
+  await stranger.close();
+  await expect(page.getByRole('heading', { name: 'Whose books?' })).toBeVisible();
+});

@@ -1,0 +1,78 @@
+import { expect, test } from './books.js';
+
+test('the journal is filtered by text, account, kind and amount, all kept in the address', async ({
+  own: { page, open, post, ask },
+}) => {
+  await post('2026-03-01', 'Shares of the founders', '1010', '3000', '1000.00');
+  await post('2026-03-02', 'Rent of the barn', '6100', '1010', '300.00');
+  await post('2026-04-02', 'Rent of the barn', '6100', '1010', '300.00');
+  await ask('POST', '/entries', {
+    date: '2026-04-30',
+    kind: 'adjusting',
+    explanation: 'Wear of the press',
+    lines: [
+      { account: '6500', debit: '25.00' },
+      { account: '1509', credit: '25.00' },
+    ],
+  });
+  await open('record/journal?from=2026-01-01&to=2026-12-31');
+  const entries = page.getByRole('list', { name: 'Entries' }).getByRole('listitem');
+  await expect(entries).toHaveCount(4);
+  await page.getByRole('textbox', { name: 'Find' }).fill('barn');
+  await expect(entries).toHaveCount(2);
+  await expect(page.getByText(/2 entries/)).toBeVisible();
+  await page.reload();
+  await expect(entries).toHaveCount(2);
+  await page.getByRole('textbox', { name: 'Find' }).fill('');
+  await expect(entries).toHaveCount(4);
+  await page.getByRole('combobox', { name: 'Kind' }).click();
+  await page.getByRole('option', { name: 'adjusting' }).click();
+  await expect(entries).toHaveCount(1);
+  await page.getByRole('combobox', { name: 'Kind' }).click();
+  await page.getByRole('option', { name: 'any' }).click();
+  await page.getByRole('textbox', { name: 'Amount' }).fill('300');
+  await expect(entries).toHaveCount(2);
+  await page.getByRole('textbox', { name: 'Amount' }).fill('301');
+  await expect(page.getByText('No entry in this span fits.')).toBeVisible();
+  await page.getByRole('button', { name: 'Show all entries' }).click();
+  await expect(entries).toHaveCount(4);
+});
+
+test('entries are walked by the arrows, opened and reversed', async ({ own: { page, open, post } }) => {
+  for (const day of ['01', '02', '03']) await post(`2026-03-${day}`, `Day ${day}`, '6900', '1010', '1.00');
+  await open('record/journal?from=2026-03-01&to=2026-03-31');
+  await page.getByRole('button', { name: /Day 03/ }).focus();
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByRole('button', { name: /Day 02/ })).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: /Day 02/ })).toHaveAttribute('aria-expanded', 'true');
+  await page.getByRole('button', { name: 'Reverse this entry' }).click();
+  await page.getByRole('button', { name: 'Reverse', exact: true }).click();
+  await expect(page.getByText('reversed', { exact: true })).toBeVisible();
+});
+
+test('hundreds of entries are read as one goes down, none missing', async ({ own: { page, open, ask } }) => {
+  const rows = Array.from({ length: 450 }, (_, n) => {
+    const date = `2026-${String(1 + (n % 12)).padStart(2, '0')}-10`;
+    return `${n},${date},Sale ${n},1010,1.00,\n${n},,,4000,,1.00`;
+  });
+  await ask('POST', '/entries/import', `entry,date,explanation,account,debit,credit\n${rows.join('\n')}\n`);
+  await open('record/journal?from=2026-01-01&to=2026-12-31');
+  await expect(page.getByText(/450 entries/)).toBeVisible();
+  const list = page.getByRole('list', { name: 'Entries' });
+  const seen = new Set<string>();
+  for (let turn = 0; turn < 80 && seen.size < 450; turn += 1) {
+    for (const text of await list.getByRole('button').allTextContents())
+      seen.add(/2026-\d{4}/.exec(text)?.[0] ?? text);
+    await list.evaluate((of) => of.scrollBy(0, 500));
+    await page.waitForTimeout(80);
+  }
+  expect(seen.size).toBe(450);
+});
+
+test('nothing posted yet leads on to the first entry', async ({ own: { page, open } }) => {
+  await open('record/journal');
+  await expect(page.getByText('Nothing has been posted in this span.')).toBeVisible();
+  await page.getByRole('link', { name: 'Write the first entry' }).click();
+  await expect(page.getByRole('heading', { name: 'Entry', exact: true })).toBeVisible();
+});
