@@ -38,7 +38,7 @@ test('accounts are found by number or name, with a balance or without', async ({
   await page.getByLabel('Find an account').fill('no such thing');
   await expect(page.getByText('No account fits.')).toBeVisible();
   await page.getByLabel('Find an account').fill('');
-  await page.getByRole('button', { name: 'with a balance' }).click();
+  await page.getByRole('button', { name: 'with a balance', exact: true }).click();
   await expect(rows).toHaveCount(2);
   await page.getByRole('link', { name: 'Bank account' }).click();
   await expect(page.getByRole('heading', { name: '1010 Bank account' })).toBeVisible();

@@ -15,7 +15,7 @@ test('a first person makes the books theirs, signs out and in again', async ({ p
   await page.getByRole('textbox', { name: 'E-mail address' }).fill('ada@sallow-reach.test');
   await page.getByRole('textbox', { name: 'Password' }).fill('not this one');
   await page.getByRole('button', { name: 'Sign in' }).click();
-  await expect(page.getByRole('alert')).toBeVisible();
+  await expect(page.getByRole('textbox', { name: 'Password' })).toHaveAttribute('aria-invalid', 'true');
   await page.getByRole('textbox', { name: 'Password' }).fill('long enough now');
   await page.getByRole('button', { name: 'Sign in' }).click();
   await expect(page.getByRole('heading', { name: 'Whose books will you keep?' })).toBeVisible();

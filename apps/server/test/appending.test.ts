@@ -1,0 +1,215 @@
+import 'reflect-metadata';
+import {
+  minor,
+  parseCivilDate,
+  type AccountId,
+  type CheckedEntry,
+  type ContactId,
+  type EntryLine,
+} from '@just-ledger/core';
+import fc from 'fast-check';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { loadChart } from '../src/accounts/account-store.js';
+import { openForReading, type Db } from '../src/database/connection.js';
+import { keptUntilCommit } from '../src/database/kept-reading.js';
+import { prepareBooks } from '../src/database/migrate.js';
+import { EntryAppender } from '../src/journal/append-entry.js';
+import { everyPostedEntry } from '../src/journal/posted-entries.js';
+import { flowsBetween } from '../src/ledger/flow-store.js';
+import { fullCheck } from '../src/proofs/chain-check.js';
+import { commands } from '../src/workers/commands.js';
+import { WriteContext } from '../src/workers/write-context.js';
+
+const TODAY = parseCivilDate('2027-01-18');
+const calendar = { firstDay: parseCivilDate('2025-10-15'), fiscalYearStartMonth: 4 };
+
+let folder: string;
+let context: WriteContext;
+let reading: Db;
+
+beforeEach(async () => {
+  folder = mkdtempSync(join(tmpdir(), 'just-ledger-appending-'));
+  await prepareBooks(folder);
+  context = new WriteContext(folder, { today: () => TODAY, moment: () => `${TODAY}T12:00:00.000Z` });
+  reading = openForReading(folder);
+  const person = context.transact(() =>
+    commands.createFirstOwner(context, { email: 'a@sallow-reach.test', name: 'Ada', passwordHash: '-' }),
+  );
+  for (const name of ['Cider', 'Hedges'])
+    context.transact(() =>
+      commands.createOrganisation(context, {
+        person,
+        request: {
+          name,
+          kind: 'company',
+          baseCurrency: 'EUR',
+          fiscalYearStartMonth: calendar.fiscalYearStartMonth,
+          firstDay: calendar.firstDay,
+          starterChart: true,
+        },
+      }),
+    );
+  context.transact(() =>
+    commands.addContact(context, { organisation: 1, request: { name: 'Low Weir', roles: ['customer'] } }),
+  );
+});
+afterEach(() => {
+  reading.$client.close();
+  context.db.$client.close();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+const known = new Map<string, AccountId>();
+
+/** The id of an account; the same in every test, since each makes the same charts in the same order. */
+function accountOf(number: string, organisation = 1): AccountId {
+  const key = `${organisation} ${number}`;
+  const id = known.get(key) ?? (loadChart(context.db, organisation).byNumber.get(number)?.id as AccountId);
+  known.set(key, id);
+  return id;
+}
+
+const appender = (organisation = 1): EntryAppender =>
+  new EntryAppender(context, { organisation, person: 1, source: 'import' }, context.booksOf(organisation));
+
+function sale(date: string, amount: number, more: Partial<EntryLine> = {}, organisation = 1): CheckedEntry {
+  return {
+    date: parseCivilDate(date),
+    kind: date < calendar.firstDay ? 'opening' : 'ordinary',
+    explanation: `Sold for ${amount}`,
+    lines: [
+      { account: accountOf('1010', organisation), amount: minor(amount), ...more },
+      { account: accountOf('4000', organisation), amount: minor(-amount) },
+    ],
+  };
+}
+
+const proved = (organisation = 1): void => {
+  const check = fullCheck(reading, organisation);
+  expect(check.broken).toBeUndefined();
+  expect(check.proofs.every((proof) => proof.holds)).toBe(true);
+};
+
+describe('entries appended', () => {
+  test('by the thousand keep their numbers, seals and totals across batches', () => {
+    const entries = Array.from({ length: 20_003 }, (_, n) =>
+      sale(`2026-${String(1 + (n % 12)).padStart(2, '0')}-${String(1 + (n % 28)).padStart(2, '0')}`, n + 1),
+    );
+    const result = context.transact(() => appender().appendAll(entries));
+    const before = entries.filter((one) => one.date < '2026-04-01').length;
+    expect(result).toEqual({ posted: 20_003, first: '2026-0001', last: expect.stringMatching(/^202[67]-\d+$/) });
+    expect([...everyPostedEntry(reading, 1)].filter(({ row }) => row.year === '2026')).toHaveLength(before);
+    proved();
+  });
+  test('none at all leave nothing behind', () => {
+    expect(context.transact(() => appender().appendAll([]))).toEqual({ posted: 0, first: null, last: null });
+    proved();
+  });
+  test('are all taken back when one of them is refused by the file', () => {
+    const wrong = sale('2026-05-01', 5);
+    const [debit, credit] = wrong.lines as [EntryLine, EntryLine];
+    const unbalanced = { ...wrong, lines: [debit, { ...credit, amount: minor(-4) }] };
+    expect(() => context.transact(() => appender().appendAll([sale('2026-05-01', 1), unbalanced]))).toThrow(
+      /out of balance/,
+    );
+    expect(fullCheck(reading, 1).checkedTo).toBe(0);
+    expect(context.transact(() => appender().append(sale('2026-05-01', 2)))).toMatchObject({ number: '2027-0001' });
+    proved();
+  });
+  test('to two organisations turn and turn about form a chain each', () => {
+    context.transact(() => {
+      const [cider, hedges] = [appender(1), appender(2)];
+      for (let n = 1; n <= 5; n += 1) {
+        cider.append(sale('2026-05-01', n));
+        hedges.append(sale('2026-05-01', n, {}, 2));
+      }
+    });
+    for (const organisation of [1, 2]) {
+      expect(fullCheck(reading, organisation).checkedTo).toBe(5);
+      proved(organisation);
+    }
+  });
+  test('are read back as they were posted, with all that a line can hold', () => {
+    const full: Partial<EntryLine> = {
+      note: 'by the “glass”, ü',
+      contact: 1 as ContactId,
+      foreign: { currency: 'USD', amount: minor(1_500), quote: { ratePerBase: '1.0845' } } as never,
+      dueDate: parseCivilDate('2026-06-30'),
+      document: 'I-17',
+      movement: 'other',
+      cashBasis: false,
+    };
+    const entries = [
+      sale('2026-05-01', 1_383, full),
+      { ...sale('2026-05-02', 5), reference: 'R 5' },
+      sale('2026-05-03', 7, { cashBasis: true, foreign: { currency: 'JPY', amount: minor(9) } as never }),
+      sale('2025-10-14', 11),
+    ];
+    context.transact(() => appender().appendAll(entries));
+    const back = [...everyPostedEntry(reading, 1)].map(({ posted }) => posted);
+    expect(
+      back.map(({ date, kind, explanation, reference, lines }) => ({ date, kind, explanation, reference, lines })),
+    ).toEqual(entries.map((one) => ({ reference: undefined, ...one })));
+    proved();
+  });
+});
+
+describe('flows', () => {
+  test('of any span are the sums of its lines, from years, months and days', () => {
+    const day = fc
+      .integer({ min: 0, max: 700 })
+      .map((days) => new Date(Date.UTC(2025, 9, 1 + days)).toISOString().slice(0, 10));
+    const entries = fc.sample(fc.tuple(day, fc.integer({ min: 1, max: 9_999 })), { numRuns: 300, seed: 7 });
+    context.transact(() => appender().appendAll(entries.map(([date, amount]) => sale(date, amount))));
+    proved();
+    const bank = accountOf('1010');
+    const view = { organisation: 1, calendar };
+    fc.assert(
+      fc.property(fc.option(day, { nil: undefined }), day, (from, to) => {
+        fc.pre(from === undefined || from <= to);
+        const flows = flowsBetween(reading, view, from as never, to as never);
+        const sum = flows.filter((flow) => flow.account === bank).reduce((all, flow) => all + flow.amount, 0);
+        const lines = entries.filter(([date]) => (from === undefined || date >= from) && date <= to);
+        expect(sum).toBe(lines.reduce((all, [, amount]) => all + amount, 0));
+        const alone = flowsBetween(reading, view, from as never, to as never, bank);
+        expect(alone.reduce((all, flow) => all + flow.amount, 0)).toBe(sum);
+      }),
+      { numRuns: 150 },
+    );
+  });
+});
+
+describe('what a reading connection keeps', () => {
+  test('is read once, until another connection has committed', () => {
+    let times = 0;
+    const read = (key = 'how often'): number => keptUntilCommit(reading, key, () => (times += 1));
+    expect([read(), read(), read('another')]).toEqual([1, 1, 2]);
+    context.transact(() => appender().append(sale('2026-05-01', 1)));
+    expect([read(), read()]).toEqual([3, 3]);
+  });
+  test('is never kept where something is written', () => {
+    let times = 0;
+    const read = (): number => keptUntilCommit(context.db, 'how often', () => (times += 1));
+    expect([read(), read()]).toEqual([1, 2]);
+  });
+  test('is never a flow that a posting has since changed', () => {
+    const bank = (): number =>
+      flowsBetween(reading, { organisation: 1, calendar }, undefined, TODAY, accountOf('1010')).reduce(
+        (sum, flow) => sum + flow.amount,
+        0,
+      );
+    expect(bank()).toBe(0);
+    for (const amount of [5, 6, 7]) {
+      const before = bank();
+      context.transact(() => appender().append(sale('2026-05-01', amount)));
+      expect(bank()).toBe(before + amount);
+    }
+  });
+  test('of all sorts does not grow without end', () => {
+    for (let at = 0; at < 2_500; at += 1) keptUntilCommit(reading, `key ${at}`, () => at);
+    expect(keptUntilCommit(reading, 'key 2499', () => 'anew')).toBe(2_499);
+    expect(keptUntilCommit(reading, 'key 0', () => 'anew')).toBe('anew');
+  });
+});
