@@ -19,8 +19,11 @@ test('an entry proposes what is missing, shows its effect, and is posted', async
   await expect(page.getByLabel('Credit, line 2')).toHaveAttribute('placeholder', '50.00');
   await expect(page.getByText('50.00 missing')).toBeVisible();
   const effect = page.getByRole('region', { name: 'Effect' });
+  await expect(effect).toContainText('debits ≠ credits so far');
   await page.getByLabel('Credit, line 2').press('=');
   await expect(page.getByLabel('Credit, line 2')).toHaveValue('50.00');
+  await expect(effect).toContainText(/debits = credits\s*both \+ 50\.00/);
+  await expect(effect).toContainText(/equity = balance sheet\s*both − 50\.00/);
   await expect(effect).toContainText('1,000.00');
   await expect(effect).toContainText('950.00');
   await page.keyboard.press('Control+Enter');

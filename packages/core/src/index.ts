@@ -48,3 +48,4 @@ export * from './statements/balance-sheet.js';
 export * from './recurring/schedule.js';
 export * from './recurring/occurrence.js';
 export * from './proofs/proof.js';
+export * from './proofs/proof-effects.js';

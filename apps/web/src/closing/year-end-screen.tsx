@@ -106,14 +106,14 @@ export default function YearEndScreen() {
             <table style={{ width: '100%' }}>
               <tbody>
                 {entry.lines.map((line, place) => (
-                  <tr key={place}>
+                  <tr key={place} style={{ verticalAlign: 'top' }}>
                     <td style={{ paddingLeft: line.credit ? 20 : 0 }}>
                       <span className="soft">{line.account}</span> {line.accountName}
                     </td>
-                    <td className="num" style={{ width: 92 }}>
+                    <td className="num" style={{ width: 78 }}>
                       {shown(line.debit, currency)}
                     </td>
-                    <td className="num" style={{ width: 92 }}>
+                    <td className="num" style={{ width: 78 }}>
                       {shown(line.credit, currency)}
                     </td>
                   </tr>
@@ -202,7 +202,12 @@ function TAccounts({ rehearsal, currency }: { rehearsal: ClosingRehearsalAnswer;
 function Afterwards({ rehearsal, currency }: { rehearsal: ClosingRehearsalAnswer; currency: CurrencyCode }) {
   const { rows, totalDebit, totalCredit } = rehearsal.postClosingTrialBalance;
   return (
-    <section className="sheet" aria-label="Trial balance afterwards" tabIndex={0} style={{ flex: '0 0 372px' }}>
+    <section
+      className="sheet"
+      aria-label="Trial balance afterwards"
+      tabIndex={0}
+      style={{ flex: '0 1 372px', minWidth: 356 }}
+    >
       <div>
         <h2>Trial balance afterwards</h2>
         <p className="soft small">post-closing, {longDate(parseCivilDate(rehearsal.date))}</p>

@@ -1,8 +1,19 @@
 import type { AccountAnswer } from '@just-ledger/contract';
-import { displayAmount, minor, parseAmount, shortDate, type CivilDate, type CurrencyCode } from '@just-ledger/core';
+import {
+  PROOFS,
+  displayAmount,
+  minor,
+  parseAmount,
+  proofEffects,
+  shortDate,
+  type CivilDate,
+  type CurrencyCode,
+  type Element,
+  type ProofEffect,
+} from '@just-ledger/core';
 import { amountsOf, type EntryForm } from './entry-form.js';
 
-/** What the entry would do: each touched account before and after, the result, the totals. */
+/** What the entry would do: each touched account before and after, the result, the totals, the proofs it moves. */
 export function Effect({
   form,
   accounts,
@@ -22,6 +33,12 @@ export function Effect({
     if (byNumber.has(line.account) && amount !== 0)
       touched.set(line.account, (touched.get(line.account) ?? 0) + amount);
   });
+  const effects = proofEffects(
+    [...touched].map(([number, amount]) => ({
+      element: byNumber.get(number)?.element as Element,
+      amount: minor(amount),
+    })),
+  );
   const sum = (elements: readonly string[], change: boolean): number =>
     accounts
       .filter((one) => elements.includes(one.element))
@@ -82,9 +99,38 @@ export function Effect({
         <>
           <Total label="Result of the year" {...result} show={show} />
           <Total label="Total assets" {...assets} show={show} />
+          <Proofs effects={effects} show={show} />
         </>
       )}
     </section>
+  );
+}
+
+/** The proofs whose figures the entry would move, and by how much; until it is in balance, what it still lacks. */
+function Proofs({ effects, show }: { effects: readonly ProofEffect[]; show: (amount: number) => string }) {
+  const apart = effects.find(({ left, right }) => left !== right);
+  return (
+    <div className="effect">
+      <div>Proofs it moves</div>
+      {apart ? (
+        <div className="spread small brass">
+          <span>{PROOFS[apart.key].toLowerCase().replace('=', '≠')} so far</span>
+          <span className="num">{show(Math.abs(apart.left - apart.right))} apart</span>
+        </div>
+      ) : (
+        effects.map(({ key, left }) => (
+          <div key={key} className="spread small">
+            <span className="row soft" style={{ gap: 7 }}>
+              <span className="mark" aria-hidden="true" />
+              {PROOFS[key].toLowerCase()}
+            </span>
+            <span className="num">
+              both {left < 0 ? '−' : '+'} {show(Math.abs(left))}
+            </span>
+          </div>
+        ))
+      )}
+    </div>
   );
 }
 

@@ -1,0 +1,39 @@
+import type { Element } from '../accounts/element.js';
+import { minor, type Minor } from '../money/minor.js';
+import type { ProofKey } from './proof.js';
+
+/** By how much an entry would move the two figures of a proof. */
+export interface ProofEffect {
+  readonly key: ProofKey;
+  /** Minor units, on the side on which each figure is shown. */
+  readonly left: Minor;
+  readonly right: Minor;
+}
+
+/**
+ * What an entry that is not posted yet would do to the proofs that stand on amounts: the figures it would move and by
+ * how much. A proof that holds goes on holding exactly if both move alike, as they do for an entry in balance.
+ *
+ * @param lines minor units of the base currency, debit positive
+ * @returns only proofs that would move
+ * @example proofEffects([{element: 'asset', amount: minor(500)}, {element: 'revenue', amount: minor(-500)}])
+ * // → debits and credits by 500 each, result by 500, equity and balance sheet by 500
+ */
+export function proofEffects(lines: readonly { readonly element: Element; readonly amount: Minor }[]): ProofEffect[] {
+  const sum = (amounts: readonly number[]): Minor => minor(amounts.reduce((all, one) => all + one, 0));
+  const of = (...elements: Element[]): Minor =>
+    sum(lines.filter((line) => elements.includes(line.element)).map((line) => line.amount));
+  const result = minor(-of('revenue', 'expense'));
+  const owners = minor(-of('equity'));
+  const net = of('asset', 'liability');
+  const effects: ProofEffect[] = [
+    {
+      key: 'debits-credits',
+      left: sum(lines.map((line) => Math.max(line.amount, 0))),
+      right: sum(lines.map((line) => Math.max(-line.amount, 0))),
+    },
+    { key: 'result-equity', left: result, right: minor(net - owners) },
+    { key: 'equity-balance-sheet', left: minor(result + owners), right: net },
+  ];
+  return effects.filter((effect) => effect.left !== 0 || effect.right !== 0);
+}

@@ -1,0 +1,85 @@
+import fc from 'fast-check';
+import { ELEMENTS, PROOFS, minor, proofEffects, proofOf, type Element } from '../src/index.js';
+
+const lines = (...of: [Element, number][]) => of.map(([element, amount]) => ({ element, amount: minor(amount) }));
+const effects = (...of: [Element, number][]): string[] =>
+  proofEffects(lines(...of)).map(({ key, left, right }) => `${key} ${left} ${right}`);
+
+describe('what an entry would do to the proofs', () => {
+  test.each<[string, [Element, number][], string[]]>([
+    [
+      'a sale for cash',
+      [
+        ['asset', 500],
+        ['revenue', -500],
+      ],
+      ['debits-credits 500 500', 'result-equity 500 500', 'equity-balance-sheet 500 500'],
+    ],
+    [
+      'a bill for rent',
+      [
+        ['expense', 300],
+        ['liability', -300],
+      ],
+      ['debits-credits 300 300', 'result-equity -300 -300', 'equity-balance-sheet -300 -300'],
+    ],
+    [
+      'shares paid in',
+      [
+        ['asset', 100],
+        ['equity', -100],
+      ],
+      ['debits-credits 100 100', 'equity-balance-sheet 100 100'],
+    ],
+    [
+      'cash taken to the bank',
+      [
+        ['asset', 50],
+        ['asset', -50],
+      ],
+      ['debits-credits 50 50'],
+    ],
+    [
+      'an expense shown elsewhere',
+      [
+        ['expense', 20],
+        ['expense', -20],
+      ],
+      ['debits-credits 20 20'],
+    ],
+    [
+      'one side only',
+      [['asset', 500]],
+      ['debits-credits 500 0', 'result-equity 0 500', 'equity-balance-sheet 0 500'],
+    ],
+    ['nothing', [], []],
+  ])('%s', (_, of, expected) => expect(effects(...of)).toEqual(expected));
+  test('both figures move alike exactly when the entry is in balance', () => {
+    const line = fc.tuple(fc.constantFrom(...ELEMENTS), fc.integer({ min: -9_999, max: 9_999 }));
+    fc.assert(
+      fc.property(fc.array(line, { maxLength: 8 }), fc.boolean(), (drawn, balanced) => {
+        const sum = drawn.reduce((all, [, amount]) => all + amount, 0);
+        const of = lines(...drawn, ...(balanced ? [['asset', -sum] as [Element, number]] : []));
+        const inBalance = of.reduce((all, one) => all + one.amount, 0) === 0;
+        expect(proofEffects(of).every(({ left, right }) => left === right)).toBe(inBalance);
+      }),
+    );
+  });
+});
+
+describe('a proof', () => {
+  const figures = { leftLabel: 'Debits', rightLabel: 'Credits', left: minor(500), right: minor(500) };
+  test('holds when its figures agree', () =>
+    expect(proofOf('debits-credits', figures)).toMatchObject({ holds: true, difference: 0, unit: 'amount' }));
+  test('says by how much it does not', () =>
+    expect(proofOf('debits-credits', { ...figures, right: minor(501) })).toMatchObject({
+      holds: false,
+      difference: -1,
+      label: PROOFS['debits-credits'],
+    }));
+  test('may count lines or entries instead of money', () =>
+    expect(proofOf('seals', { ...figures, unit: 'entries', remark: 'Read to the end.' })).toMatchObject({
+      unit: 'entries',
+      remark: 'Read to the end.',
+    }));
+});
