@@ -113,7 +113,7 @@ export const test = base.extend<{ empty: string; signedIn: Page; own: OwnBooks }
       page,
       open: async (screen) => {
         await page.goto(`${demo}/${id}/${screen}`);
-        await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible();
+        await expect(page.getByRole('contentinfo', { name: 'Proofs' })).toBeVisible();
       },
       ask: (method, path, body) => ask(method, `/organisations/${id}${path}`, body),
       post: async (date, explanation, debit, credit, amount) =>

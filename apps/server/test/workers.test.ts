@@ -1,0 +1,76 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath, pathToFileURL } from 'node:url';
+import { Refusal } from '../src/problems/refusal.js';
+import { TaskWorker } from '../src/workers/task-worker.js';
+
+interface Tasks {
+  [name: string]: (context: unknown, args: unknown) => unknown;
+  say(context: unknown, args: string): string;
+  refuse(context: unknown, args: string): never;
+  fail(context: unknown, args: null): never;
+  leave(context: unknown, args: null): never;
+}
+
+const BUILT = fileURLToPath(new URL('../dist/workers', import.meta.url));
+let folder: string;
+let script: URL;
+
+beforeAll(() => {
+  // beside the built files, since the worker imports them
+  folder = mkdtempSync(join(BUILT, 'test-'));
+  const file = join(folder, 'test.worker.mjs');
+  writeFileSync(
+    file,
+    `import { answerWith } from '../task.js';
+    import { Refusal } from '../../problems/refusal.js';
+    answerWith((name, args) => {
+      if (name === 'say') return 'said ' + args;
+      if (name === 'refuse') throw new Refusal(422, [{ code: 'no', path: 'lines.0', message: args }]);
+      if (name === 'leave') process.exit(3);
+      throw Object.assign(new Error('broken'), { code: 'SQLITE_FULL' });
+    });`,
+  );
+  script = pathToFileURL(file);
+});
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+const worker = (): TaskWorker<Tasks> => new TaskWorker<Tasks>(script, {});
+
+describe('a worker', () => {
+  test('answers each question with its own answer, in the order asked', async () => {
+    const one = worker();
+    const answers = await Promise.all(['a', 'b', 'c'].map((word) => one.run('say', word)));
+    expect(answers).toEqual(['said a', 'said b', 'said c']);
+    await one.end();
+  });
+  test('tells a refusal with its problems, and goes on', async () => {
+    const one = worker();
+    const refused = one.run('refuse', 'not so');
+    await expect(refused).rejects.toBeInstanceOf(Refusal);
+    await expect(refused).rejects.toMatchObject({
+      status: 422,
+      problems: [{ code: 'no', path: 'lines.0', message: 'not so' }],
+    });
+    expect(await one.run('say', 'on')).toBe('said on');
+    await one.end();
+  });
+  test('tells a failure with its code, and goes on', async () => {
+    const one = worker();
+    await expect(one.run('fail', null)).rejects.toMatchObject({ message: 'broken', code: 'SQLITE_FULL' });
+    expect(await one.run('say', 'on')).toBe('said on');
+    await one.end();
+  });
+  test('that dies leaves nobody waiting, neither then nor later', async () => {
+    const one = worker();
+    await expect(one.run('leave', null)).rejects.toThrow(/ended with code 3/);
+    await expect(one.run('say', 'late')).rejects.toThrow(/ended with code 3/);
+  });
+  test('that is ended finishes what it was asked', async () => {
+    const one = worker();
+    const asked = one.run('say', 'last');
+    await one.end();
+    expect(await asked).toBe('said last');
+    await expect(one.run('say', 'late')).rejects.toThrow(/has ended/);
+  });
+});

@@ -1,0 +1,102 @@
+import { expect, test, type OwnBooks } from './books.js';
+
+/** A small year: shares, a sale, rent, a machine on credit. */
+async function year({ post, ask }: OwnBooks): Promise<void> {
+  await post('2026-02-01', 'Shares', '1010', '3000', '1000.00');
+  await post('2026-03-01', 'Cider sold', '1010', '4000', '400.00');
+  await post('2026-04-01', 'Rent', '6100', '1010', '150.00');
+  await ask('POST', '/contacts', { name: 'Press Works', roles: ['supplier'] });
+  await ask('POST', '/entries', {
+    date: '2026-05-01',
+    explanation: 'A second press',
+    lines: [
+      { account: '1500', debit: '600.00' },
+      { account: '2100', credit: '600.00', contact: 'Press Works' },
+    ],
+  });
+}
+
+test('the three statements of a span carry their figures on, and are saved as they are shown', async ({ own }) => {
+  await year(own);
+  const { page, open } = own;
+  await open('report/statements?from=2026-01-01&to=2026-12-31');
+  const income = page.getByRole('region', { name: 'Income statement' });
+  await expect(income.getByRole('row', { name: /Net surplus/ })).toContainText('250.00');
+  const sheet = page.getByRole('region', { name: 'Balance sheet' });
+  await expect(sheet.getByRole('row', { name: /Total assets/ })).toContainText('1,850.00');
+  await expect(sheet.getByRole('row', { name: /Trade payables/ })).toContainText('600.00');
+  await page.getByRole('button', { name: 'Single-step' }).click();
+  await expect(income.getByText('Expenses', { exact: true })).toBeVisible();
+  await expect(income.getByText('Operating expenses')).toHaveCount(0);
+  await expect(page).toHaveURL(/single-step/);
+  for (const [link, total] of [
+    ['income', 'net-result'],
+    ['equity', 'closing-equity'],
+    ['balance sheet', 'total-assets'],
+  ] as const) {
+    const [file] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('link', { name: link, exact: true }).click(),
+    ]);
+    expect(file.suggestedFilename()).toMatch(/\.csv$/);
+    const chunks: Buffer[] = [];
+    for await (const chunk of await file.createReadStream()) chunks.push(chunk as Buffer);
+    expect(Buffer.concat(chunks).toString()).toContain(total);
+  }
+});
+
+test('a span of a month shows that month, its opening being the day before', async ({ own }) => {
+  await year(own);
+  const { page, open } = own;
+  await open('report/statements?from=2026-04-01&to=2026-04-30');
+  await expect(page.getByText('for the month ended 30 April 2026').first()).toBeVisible();
+  await expect(
+    page.getByRole('region', { name: 'Income statement' }).getByRole('row', { name: /Net deficit|Net surplus/ }),
+  ).toContainText('150.00');
+  const equity = page.getByRole('region', { name: /^Statement of changes/ });
+  await expect(equity.getByRole('row', { name: /^At 1 April 2026/ })).toContainText('1,400.00');
+  await expect(equity.getByRole('row', { name: /^At 30 April 2026/ })).toContainText('1,250.00');
+});
+
+test('an account’s ledger runs its balance from what was brought forward', async ({ own }) => {
+  await year(own);
+  const { page, open } = own;
+  await open('check/account?from=2026-03-01&to=2026-12-31');
+  await page.getByRole('combobox', { name: 'Account' }).fill('bank');
+  await page.getByRole('option').first().click();
+  await expect(page.getByRole('heading', { name: '1010 Bank account' })).toBeVisible();
+  await expect(page.getByRole('row', { name: /brought forward/ })).toContainText('1,000.00 dr');
+  await expect(page.getByRole('row', { name: /Cider sold/ })).toContainText('1,400.00 dr');
+  await expect(page.getByRole('row', { name: /Rent/ })).toContainText('6100 Rent');
+  await expect(page.getByRole('row', { name: /Rent/ })).toContainText('1,250.00 dr');
+});
+
+test('long names and large amounts stay within their sheets at 1024 pixels', async ({ own }) => {
+  const { page, open, post, ask } = own;
+  const name = 'Receivables from members of the neighbouring growers’ association, third season';
+  await ask('POST', '/accounts', { number: '1450', name, element: 'asset' });
+  await post('2026-02-01', `${name}: ${'a very long explanation '.repeat(6)}`, '1450', '3000', '987654321.09');
+  await page.setViewportSize({ width: 1024, height: 768 });
+  for (const screen of [
+    'prepare/chart',
+    'record/journal?from=2026-01-01&to=2026-12-31',
+    'check/trial-balance',
+    'close/months',
+  ]) {
+    await open(screen);
+    expect([screen, await page.evaluate('document.documentElement.scrollWidth')]).toEqual([screen, 1024]);
+  }
+  await open('check/trial-balance?from=2026-01-01&to=2026-12-31');
+  await expect(page.getByRole('row', { name: /1450/ })).toContainText('987,654,321.09');
+});
+
+test('an organisation is renamed; what history fixes is told, not offered', async ({ own: { page, open } }) => {
+  await open('prepare/organisation');
+  const keep = page.getByRole('button', { name: 'Keep the name' });
+  await expect(keep).toBeDisabled();
+  await page.getByRole('textbox', { name: 'Name' }).fill('Sallow Reach Perry');
+  await keep.click();
+  await expect(page.getByText('Kept.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Sallow Reach Perry' })).toBeVisible();
+  await expect(page.getByRole('row', { name: /First day in these books/ })).toContainText('1 January 2026');
+});
