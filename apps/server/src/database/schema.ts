@@ -1,6 +1,7 @@
 import { integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 
-// The tables as queries see them. Constraints, STRICT and triggers stand in drizzle/*.sql, which is what runs.
+// The tables as queries see them. Constraints, STRICT and triggers stand in drizzle/*.sql, which is what runs. The staging
+// tables of a posting are missing: only journal/posting-statements.ts writes to them.
 
 export const person = sqliteTable('person', {
   id: integer().primaryKey(),
