@@ -29,6 +29,8 @@ describe('a CSV file', () => {
   ])('%s is read', (_, text) => expect(read(text).map((row) => row.cells)).toEqual([{ name: 'A', note: 'B' }]));
   test('keeps commas, quotes and line ends that stand in quotes', () =>
     expect(read('name,note\n"a, ""b""","two\nlines"\n')[0]?.cells).toEqual({ name: 'a, "b"', note: 'two\nlines' }));
+  test('is parted by commas, whatever else its texts hold', () =>
+    expect(read('name,note\nA;B|C,"D\tE;F"\n')[0]?.cells).toEqual({ name: 'A;B|C', note: 'D\tE;F' }));
   test('counts rows with the header as the first', () =>
     expect(read('name\nA\n\nB\n').map((row) => row.line)).toEqual([2, 4]));
   test.each([

@@ -28,7 +28,10 @@ export function readCsv<Column extends string>(
   if (text.includes('\u0000') || text.includes('\ufffd')) {
     throw new Refusal(422, [problem('csv-encoding', '', 'The file is not UTF-8 text.')]);
   }
-  const parsed = Papa.parse<string[]>(text.replace(/^\ufeff/, ''), { skipEmptyLines: false });
+  const parsed = Papa.parse<string[]>(text.replace(/^\ufeff/, ''), {
+    delimiter: ',', // never guessed: a text may hold any other mark
+    skipEmptyLines: false,
+  });
   const broken = parsed.errors.filter((error) => error.type === 'Quotes');
   if (broken.length > 0) {
     throw new Refusal(
