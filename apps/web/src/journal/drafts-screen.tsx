@@ -1,6 +1,8 @@
+import { useState } from 'react';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { paths } from '@just-ledger/contract';
+import { isCivilDate, shortDate } from '@just-ledger/core';
 import { useAddress } from '../frame/address.js';
 import { useBooks } from '../frame/books-queries.js';
 import { Empty, Sheet, Trouble } from '../frame/sheet.js';
@@ -14,6 +16,7 @@ export default function DraftsScreen() {
   const { organisation } = useBooks();
   const { data: drafts } = useSuspenseQuery(draftsQuery(organisation.id));
   const drop = useChange((id: number) => request('DELETE', paths.draft(organisation.id, id)));
+  const [dropping, setDropping] = useState<number>();
   return (
     <Sheet
       title="Drafts"
@@ -45,7 +48,7 @@ export default function DraftsScreen() {
           <tbody>
             {drafts.map((draft) => (
               <tr key={draft.id}>
-                <td className="nowrap">{draft.date || <span className="soft">no date</span>}</td>
+                <td className="nowrap">{dated(draft.date) || <span className="soft">no date</span>}</td>
                 <td>
                   <Link className="act" to={address.href('entry', { draft: String(draft.id) })}>
                     {draft.explanation || 'without explanation'}
@@ -57,9 +60,21 @@ export default function DraftsScreen() {
                   {draft.forReview ? ' · for review' : ''}
                 </td>
                 <td className="num">
-                  <button className="act small" type="button" onClick={() => drop.mutate(draft.id)}>
-                    throw away
-                  </button>
+                  {dropping === draft.id ? (
+                    <span className="row small" style={{ justifyContent: 'flex-end', gap: 12 }}>
+                      <span className="brass">It cannot be brought back.</span>
+                      <button className="act" type="button" onClick={() => drop.mutate(draft.id)}>
+                        throw it away
+                      </button>
+                      <button className="act" type="button" autoFocus onClick={() => setDropping(undefined)}>
+                        keep it
+                      </button>
+                    </span>
+                  ) : (
+                    <button className="act small" type="button" onClick={() => setDropping(draft.id)}>
+                      throw away …
+                    </button>
+                  )}
                 </td>
               </tr>
             ))}
@@ -68,4 +83,9 @@ export default function DraftsScreen() {
       )}
     </Sheet>
   );
+}
+
+/** A date is shown as elsewhere; what is none yet stays as it was typed. */
+function dated(typed: string): string {
+  return isCivilDate(typed) ? shortDate(typed) : typed;
 }
