@@ -118,6 +118,14 @@ describe('entries appended', () => {
     expect(context.transact(() => appender().append(sale('2026-05-01', 2)))).toMatchObject({ number: '2027-0001' });
     proved();
   });
+  test('are not held up by what somebody else has left staged', () => {
+    context.db.$client.exec(
+      `INSERT INTO staged_entry VALUES (1, '2027', 1, '2026-05-01', 'ordinary', 'ordinary', 'import', 'left', NULL, NULL, 'x', 1, 'x', 'x');
+      INSERT INTO staged_line (entry, place, account, amount) VALUES (1, 1, 1, 5)`,
+    );
+    expect(context.transact(() => appender().append(sale('2026-05-01', 2)))).toMatchObject({ place: 1 });
+    proved();
+  });
   test('to two organisations turn and turn about form a chain each', () => {
     context.transact(() => {
       const [cider, hedges] = [appender(1), appender(2)];

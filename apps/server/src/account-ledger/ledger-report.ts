@@ -14,9 +14,11 @@ import {
   type CivilDate,
   type Minor,
 } from '@just-ledger/core';
-import { sql } from 'drizzle-orm';
+import { and, eq, ne, sql } from 'drizzle-orm';
 import { loadChart } from '../accounts/account-store.js';
 import type { Db } from '../database/connection.js';
+import { line } from '../database/schema.js';
+import { isOneOf } from '../journal/posted-entries.js';
 import { flowsBetween } from '../ledger/flow-store.js';
 import { reportSpan } from '../ledger/ledger-span.js';
 import type { Organisation } from '../organisations/organisation-store.js';
@@ -154,17 +156,12 @@ function oppositeAccounts(
 ): Map<number, string> {
   const accounts = new Map<number, Set<number>>();
   const entries = [...new Set(lines.map((one) => one.entry))];
-  for (let at = 0; at < entries.length; at += 500) {
-    const places = sql.join(
-      entries.slice(at, at + 500).map((place) => sql`${place}`),
-      sql`, `,
-    );
-    for (const row of db.all<{ entry: number; account: number }>(
-      sql`SELECT DISTINCT entry, account FROM line WHERE organisation = ${of.id} AND entry IN (${places}) AND account <> ${own}`,
-    )) {
-      accounts.set(row.entry, (accounts.get(row.entry) ?? new Set()).add(row.account));
-    }
-  }
+  const others = db
+    .selectDistinct({ entry: line.entry, account: line.account })
+    .from(line)
+    .where(and(eq(line.organisation, of.id), isOneOf(line.entry, entries), ne(line.account, own)))
+    .all();
+  for (const row of others) accounts.set(row.entry, (accounts.get(row.entry) ?? new Set()).add(row.account));
   return new Map([...accounts].map(([entry, others]) => [entry, titleOf([...others], chart)]));
 }
 

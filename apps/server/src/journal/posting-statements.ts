@@ -1,5 +1,6 @@
 import type { EntryLine, PostedEntry } from '@just-ledger/core';
 import type { Db } from '../database/connection.js';
+import { oncePerConnection } from '../database/once-per-connection.js';
 
 /** What a staged entry carries beyond what is sealed. */
 export interface StagedEntry {
@@ -32,16 +33,12 @@ export interface PostingStatements {
   post(organisation: number, first: number, last: number): void;
 }
 
-const prepared = new WeakMap<Db, PostingStatements>();
-
 /** The statements of a connection, prepared once: they are run for every entry and line of an import. */
-export function postingStatements(db: Db): PostingStatements {
-  const known = prepared.get(db) ?? prepare(db);
-  prepared.set(db, known);
-  return known;
-}
+export const postingStatements = oncePerConnection(prepare);
 
 function prepare({ $client }: Db): PostingStatements {
+  // our postings leave nothing staged; what somebody else has left there would be in the way of the next
+  $client.exec('DELETE FROM staged_total; DELETE FROM staged_line; DELETE FROM staged_entry');
   const entryRow = $client.prepare(`INSERT INTO staged_entry (place, year, number, date, kind, stage, source,
     explanation, reference, reverses, posted_at, posted_by, previous_seal, seal) VALUES (${marks(14)})`);
   const plainLine = $client.prepare('INSERT INTO staged_line (entry, place, account, amount) VALUES (?, ?, ?, ?)');

@@ -1,4 +1,5 @@
 import type { Db } from '../database/connection.js';
+import { oncePerConnection } from '../database/once-per-connection.js';
 
 /** A sum of an account's lines as it is read: account, stage, movement, amount. */
 export type FlowRow = readonly [number, string, string, number];
@@ -19,14 +20,8 @@ export interface FlowsOf {
   readonly account?: number | undefined;
 }
 
-const prepared = new WeakMap<Db, FlowStatements>();
-
 /** The statements of a connection, prepared once: every report asks for flows. */
-export function flowStatements(db: Db): FlowStatements {
-  const known = prepared.get(db) ?? prepare(db);
-  prepared.set(db, known);
-  return known;
-}
+export const flowStatements = oncePerConnection(prepare);
 
 /**
  * The statements themselves, for all accounts or for one. Each follows the key of what it reads, so that groups stream
