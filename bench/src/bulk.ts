@@ -69,7 +69,7 @@ export async function bulkImport(
     theirs += performance.now() - between;
   };
   onBoth(() => context.db.$client.exec('BEGIN IMMEDIATE'), bare.begin);
-  for (const turn of turns(largeEntries(loadChart(context.db, 1), lines))) {
+  for (const turn of turns(inOrder(largeEntries(loadChart(context.db, 1), lines)))) {
     entries += turn.length;
     onBoth(
       () => appender.appendAll(turn),
@@ -78,6 +78,11 @@ export async function bulkImport(
   }
   onBoth(() => context.db.$client.exec('COMMIT'), bare.commit);
   return { entries, ratio: ours / theirs };
+}
+
+/** As an import brings them: in the order of their dates. */
+function inOrder(entries: Iterable<CheckedEntry>): CheckedEntry[] {
+  return [...entries].sort((a, b) => (a.date < b.date ? -1 : Number(a.date > b.date)));
 }
 
 function* turns(entries: Iterable<CheckedEntry>): Generator<CheckedEntry[]> {

@@ -32,7 +32,7 @@ const fingerprint = (): string =>
   createHash('sha256')
     .update(
       shell(
-        '.mode list\nSELECT * FROM entry; SELECT * FROM line; SELECT * FROM total; SELECT * FROM account_total; SELECT * FROM year_total; SELECT * FROM posting;',
+        '.mode list\nSELECT * FROM entry; SELECT * FROM line; SELECT * FROM total; SELECT * FROM balance; SELECT * FROM posting;',
       ).output,
     )
     .digest('hex');
@@ -92,6 +92,14 @@ function insertSql(table: string, row: Record<string, unknown>, or = ''): string
 
 let lastSeal = '';
 
+/** How many entries and lines there are, and how many totals and balances differ from what the lines add up to. */
+const ADDED_UP_AGAIN = `SELECT (SELECT count(*) FROM entry), (SELECT count(*) FROM line),
+  (SELECT count(*) FROM total AS t WHERE (amount, lines) IS NOT (SELECT sum(amount), count(*) FROM line AS l WHERE
+    (l.organisation, l.account, l.stage, l.movement, l.combination, l.period)
+      = (t.organisation, t.account, t.stage, t.movement, t.combination, t.period))),
+  (SELECT count(*) FROM balance AS b WHERE amount IS NOT (SELECT coalesce(sum(amount), 0) FROM line AS l WHERE
+    (l.organisation, l.account, l.stage, l.movement) = (b.organisation, b.account, b.stage, b.movement) AND l.period <= b.period));`;
+
 beforeAll(async () => {
   server = await RunningServer.start();
   file = join(server.folder, 'books.sqlite');
@@ -147,19 +155,20 @@ describe('plain SQL from outside cannot break what is posted', () => {
       "INSERT INTO line (organisation, entry, place, account, date, period, stage, movement, combination, amount) VALUES (1, 1, 1, 1, '2026-02-01', 202602, 'ordinary', '', 0, 5) ON CONFLICT DO UPDATE SET amount = 5;",
     ],
     ['change a total', 'UPDATE total SET amount = amount + 100;'],
-    ['change a total of a month', 'UPDATE account_total SET amount = 0 WHERE account = 2;'],
-    ['change a total of a year', 'UPDATE OR IGNORE year_total SET amount = 0 WHERE account = 2;'],
-    ['delete a total of a year', 'DELETE FROM year_total;'],
+    ['change a balance', 'UPDATE OR IGNORE balance SET amount = 0 WHERE account = 2;'],
+    ['delete a balance', 'DELETE FROM balance;'],
+    ['add a balance', "INSERT INTO balance VALUES (1, 3, 'ordinary', '', 202603, 100);"],
     ['hold a posting open', 'INSERT INTO posting VALUES (1, 4, 4);'],
     ['hold a posting of nothing open', 'INSERT INTO posting VALUES (1, 4, 3);'],
     [
       'insert an entry past a posting',
       `INSERT INTO entry SELECT organisation, 4, year, 4, date, kind, stage, source, explanation, reference, reverses, posted_at, posted_by, debit, seal, seal FROM entry WHERE organisation = 1 AND place = 3;`,
     ],
-    ['delete a total', 'DELETE FROM account_total;'],
+    ['delete a total', 'DELETE FROM total;'],
+    ['put a balance over another', "INSERT OR REPLACE INTO balance VALUES (1, 2, 'ordinary', '', 202603, 10000);"],
     [
       'put a total over another',
-      "INSERT OR REPLACE INTO account_total VALUES (1, '2026', 2, 'ordinary', '', 202603, 10000);",
+      'INSERT OR REPLACE INTO total SELECT organisation, account, period, stage, movement, combination, amount + 1, lines FROM total;',
     ],
     ['add a total', "INSERT INTO total VALUES (1, 3, 202603, 'ordinary', '', 0, 100, 1);"],
     [
@@ -204,6 +213,26 @@ describe('an entry from outside is taken whole and sound, or not at all', () => 
       output: '2\n',
     });
     expect(fingerprint()).toBe(before);
+  });
+  test.each([
+    ['in a month that has balances', '2026-03-05', ''],
+    ['before months that have balances', '2026-01-05', ''],
+    ['after them', '2026-05-05', ''],
+    [
+      'with a new combination in a month that has balances',
+      '2026-03-05',
+      `INSERT INTO breakdown (organisation, id, name, self_balancing) VALUES (1, 1, 'Fund', 0);
+      INSERT INTO breakdown_value (organisation, breakdown, id, name) VALUES (1, 1, 1, 'Orchard');
+      INSERT INTO combination VALUES (1, 1, '{"1":1}');`,
+    ],
+  ])('one %s moves totals and balances alike, whatever its conflict clause', (_, date, setUp) => {
+    for (const or of ['', 'OR IGNORE', 'OR REPLACE', 'OR FAIL', 'OR ROLLBACK']) {
+      const lines = setUp === '' ? TWO : TWO.map((line) => ({ ...line, combination: 1 }));
+      const { ok, output } = shell(
+        `BEGIN; ${setUp} ${forged({ entry: { date }, lines }, or)} ${ADDED_UP_AGAIN} ROLLBACK;`,
+      );
+      expect([or, ok, output]).toEqual([or, true, '4|8|0|0\n']);
+    }
   });
   test.each<[string, () => Forged, RegExp]>([
     ['out of balance', () => ({ lines: [debit, { ...credit, amount: -499 }] }), /out of balance/],
@@ -337,7 +366,7 @@ describe('the file itself', () => {
       .split('\n');
     expect(guarded).toEqual([
       'account 3',
-      'account_total 3',
+      'balance 3',
       'breakdown 3',
       'breakdown_value 3',
       'combination 4',
@@ -349,7 +378,6 @@ describe('the file itself', () => {
       'period_event 3',
       'posting 2',
       'total 3',
-      'year_total 3',
     ]);
   });
   test('is durable at each commit and keeps its schema', async () => {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import Database from 'better-sqlite3';
 import { join } from 'node:path';
-import { FLOW_SQL } from '../src/ledger/flow-statements.js';
+import { BALANCE_SQL } from '../src/ledger/balance-statements.js';
 import { RunningServer, csv } from './running-server.js';
 
 let server: RunningServer;
@@ -160,16 +160,13 @@ describe('reports from totals', () => {
       raw<{ detail: string }>(`EXPLAIN QUERY PLAN ${sql.replaceAll(/@\w+/g, '1')}`)
         .map((row) => row.detail)
         .join(' | ');
-    expect(plan(FLOW_SQL.years())).toBe('SEARCH t USING PRIMARY KEY (organisation=?)');
-    expect(plan(FLOW_SQL.years('AND t.account = 1'))).toBe(
-      'SEARCH t USING PRIMARY KEY (organisation=? AND account=?)',
-    );
-    expect(plan(FLOW_SQL.months())).toBe('SEARCH t USING PRIMARY KEY (organisation=? AND year=?)');
-    expect(plan(FLOW_SQL.months('AND t.account = 1'))).toBe(
-      'SEARCH t USING PRIMARY KEY (organisation=? AND year=? AND account=?)',
-    );
-    expect(plan(FLOW_SQL.days())).toMatch(
-      /^SEARCH t USING PRIMARY KEY \(organisation=\? AND year=\?\) \| CORRELATED SCALAR SUBQUERY 1 \| SEARCH l USING COVERING INDEX line_part \(organisation=\? AND period=\? AND account=\? AND stage=\? AND movement=\? AND date>\? AND date<\?\)$/,
+    const starts = (more = '') => `SEARCH s USING COVERING INDEX balance_start (organisation=?${more})`;
+    const held =
+      'CORRELATED SCALAR SUBQUERY 1 | SEARCH b USING PRIMARY KEY (organisation=? AND account=? AND stage=? AND movement=? AND period<?)';
+    expect(plan(BALANCE_SQL.whole())).toBe(`${starts()} | ${held}`);
+    expect(plan(BALANCE_SQL.whole('AND s.account = 1'))).toBe(`${starts(' AND account=?')} | ${held}`);
+    expect(plan(BALANCE_SQL.part())).toBe(
+      `${starts()} | ${held} | CORRELATED SCALAR SUBQUERY 2 | SEARCH l USING COVERING INDEX line_part (organisation=? AND period=? AND account=? AND stage=? AND movement=? AND date<?)`,
     );
     expect(
       plan(
@@ -201,7 +198,7 @@ describe('a proof fails when one of its sides is broken', () => {
         ],
       });
     const books = new Database(join(broken.folder, 'books.sqlite'));
-    for (const name of ['line_update', 'total_update', 'account_total_update', 'year_total_update', 'entry_update'])
+    for (const name of ['line_update', 'total_update', 'balance_update', 'entry_update'])
       books.exec(`DROP TRIGGER ${name}`);
     books.exec(sql);
     books.close();
@@ -218,21 +215,21 @@ describe('a proof fails when one of its sides is broken', () => {
       ['debits-credits', 'result-equity', 'totals-lines', 'seals'],
     ],
     [
-      'the totals of revenue by month',
-      "UPDATE account_total SET amount = -150 WHERE account = (SELECT id FROM account WHERE number = '4000')",
-      ['totals-lines'],
-    ],
-    [
-      'the totals of revenue by year',
-      "UPDATE year_total SET amount = -150 WHERE account = (SELECT id FROM account WHERE number = '4000')",
+      'the balances of revenue',
+      "UPDATE balance SET amount = -150 WHERE account = (SELECT id FROM account WHERE number = '4000') AND period > 0",
       ['result-equity', 'equity-balance-sheet', 'totals-lines'],
     ],
     [
-      'the totals of capital by year',
-      "UPDATE year_total SET amount = -150 WHERE account = (SELECT id FROM account WHERE number = '3000')",
+      'the balances of capital',
+      "UPDATE balance SET amount = -150 WHERE account = (SELECT id FROM account WHERE number = '3000') AND period > 0",
       ['equity-balance-sheet', 'totals-lines'],
     ],
-    ['the fine totals', 'UPDATE total SET amount = 1 WHERE account = 2', ['totals-lines']],
+    [
+      'where the balances of an account start',
+      "UPDATE balance SET amount = 1 WHERE account = (SELECT id FROM account WHERE number = '3000') AND period < 0",
+      ['totals-lines'],
+    ],
+    ['the totals', 'UPDATE total SET amount = 1 WHERE account = 2', ['totals-lines']],
     ['a sealed text', "UPDATE entry SET explanation = 'y' WHERE place = 2", ['seals']],
   ])('%s', async (_, sql, failing) => expect(await breakWith(sql)).toEqual(failing));
 });

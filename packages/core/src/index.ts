@@ -35,7 +35,6 @@ export * from './journal/reversal.js';
 export * from './journal/balancing-amount.js';
 export * from './journal/entry-rows.js';
 export * from './ledger/ledger-flow.js';
-export * from './ledger/span-parts.js';
 export * from './trial-balance/trial-balance.js';
 export * from './account-ledger/account-ledger.js';
 export * from './closing/closing-targets.js';

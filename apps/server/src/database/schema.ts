@@ -171,22 +171,12 @@ export const total = sqliteTable('total', {
   lines: integer().notNull(),
 });
 
-export const accountTotal = sqliteTable('account_total', {
+export const balance = sqliteTable('balance', {
   organisation: integer().notNull(),
-  year: text().notNull(),
   account: integer().notNull(),
   stage: text().notNull(),
   movement: text().notNull(),
   period: integer().notNull(),
-  amount: integer().notNull(),
-});
-
-export const yearTotal = sqliteTable('year_total', {
-  organisation: integer().notNull(),
-  account: integer().notNull(),
-  stage: text().notNull(),
-  movement: text().notNull(),
-  year: text().notNull(),
   amount: integer().notNull(),
 });
 

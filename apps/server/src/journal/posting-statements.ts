@@ -38,7 +38,7 @@ export const postingStatements = oncePerConnection(prepare);
 
 function prepare({ $client }: Db): PostingStatements {
   // our postings leave nothing staged; what somebody else has left there would be in the way of the next
-  $client.exec('DELETE FROM staged_total; DELETE FROM staged_line; DELETE FROM staged_entry');
+  $client.exec('DELETE FROM staged_line; DELETE FROM staged_entry');
   const entryRow = $client.prepare(`INSERT INTO staged_entry (place, year, number, date, kind, stage, source,
     explanation, reference, reverses, posted_at, posted_by, previous_seal, seal) VALUES (${marks(14)})`);
   const plainLine = $client.prepare('INSERT INTO staged_line (entry, place, account, amount) VALUES (?, ?, ?, ?)');

@@ -1,21 +1,21 @@
 import {
   BROUGHT_FORWARD,
+  dayBefore,
+  endOfMonth,
   minor,
   periodOf,
-  spanParts,
   type AccountId,
   type BooksCalendar,
   type CivilDate,
   type LedgerFlow,
   type Movement,
-  type Period,
   type Stage,
 } from '@just-ledger/core';
 import { and, desc, eq, gt, gte, lte, sql } from 'drizzle-orm';
 import type { Db } from '../database/connection.js';
 import { keptUntilCommit } from '../database/kept-reading.js';
 import { entry, line } from '../database/schema.js';
-import { flowStatements, type FlowRow } from './flow-statements.js';
+import { balanceStatements, type BalanceRow } from './balance-statements.js';
 
 /** What flows are asked of: an organisation's books, as known at some place of its chain. */
 export interface LedgerView {
@@ -25,21 +25,15 @@ export interface LedgerView {
   readonly knownTo?: number | undefined;
 }
 
-/** Before any date. */
-const THE_BEGINNING = '0000-00-00';
-
 /** The number under which totals keep a date's period: 0 before the first day, else year and month. */
 export function periodNumber(calendar: BooksCalendar, date: CivilDate): number {
-  return numberOf(periodOf(calendar, date));
-}
-
-function numberOf(period: Period): number {
+  const period = periodOf(calendar, date);
   return period === BROUGHT_FORWARD ? 0 : Number(period.replace('-', ''));
 }
 
 /**
- * What accounts received from one day to another, by stage and movement: whole years and months from their totals,
- * parts of months from the lines. An account may appear in several flows, also in such of zero.
+ * What accounts received from one day to another, by stage and movement: what they held at the end less what they held
+ * at the beginning. Flows of zero are left out.
  *
  * @param from the first day, or undefined for everything up to the last
  * @param account only this one's flows
@@ -53,28 +47,33 @@ export function flowsBetween(
 ): readonly LedgerFlow[] {
   if (from !== undefined && from > to) return [];
   const key = `flows ${view.organisation} ${from ?? ''} ${to} ${account ?? ''}`;
-  const flows = keptUntilCommit(db, key, () => readFlows(db, view, from, to, account));
+  const flows = keptUntilCommit(db, key, () => {
+    const held = balancesAt(db, view, to, account);
+    const before = from === undefined ? undefined : balancesAt(db, view, dayBefore(from), account);
+    if (before && before.length !== held.length) throw new Error('balances were read at two moments');
+    return held.flatMap(([id, stage, movement, amount], at) => {
+      const received = amount - (before?.[at]?.[3] ?? 0);
+      return received === 0 ? [] : [flowOf([id, stage, movement, received])];
+    });
+  });
   return view.knownTo === undefined ? flows : [...flows, ...postedSince(db, view, view.knownTo, from, to, account)];
 }
 
-function readFlows(
+/** What accounts held at the end of a day: the balances of the last whole period, and the lines of a part of the next. */
+function balancesAt(
   db: Db,
   { organisation, calendar }: LedgerView,
-  from: CivilDate | undefined,
-  to: CivilDate,
+  date: CivilDate,
   account: AccountId | undefined,
-): LedgerFlow[] {
-  const of = { organisation, ...(account !== undefined && { account }) };
-  const statements = flowStatements(db);
-  const { years, months, days } = spanParts(calendar, from, to);
-  const [firstYear, lastYear] = [years[0], years.at(-1)];
-  return [
-    ...(firstYear === undefined || lastYear === undefined ? [] : statements.years(of, firstYear, lastYear)),
-    ...months.flatMap((run) => statements.months(of, run.year, numberOf(run.first), numberOf(run.last))),
-    ...days.flatMap((part) =>
-      statements.days(of, part.year, numberOf(part.period), part.from ?? THE_BEGINNING, part.to),
-    ),
-  ].map(flowOf);
+): readonly BalanceRow[] {
+  return keptUntilCommit(db, `balances ${organisation} ${date} ${account ?? ''}`, () => {
+    const of = { organisation, ...(account !== undefined && { account }) };
+    const period = periodNumber(calendar, date);
+    const end = date < calendar.firstDay ? dayBefore(calendar.firstDay) : endOfMonth(date);
+    return balanceStatements(db)(
+      date === end ? { ...of, period } : { ...of, period: period - 1, part: { period, to: date } },
+    );
+  });
 }
 
 /** The last place of the chain that was known at a moment; a bare date means its end. */
@@ -119,7 +118,7 @@ function postedSince(
     .map(({ account: id, stage, movement, amount }) => flowOf([id, stage, movement, -amount]));
 }
 
-function flowOf([account, stage, movement, amount]: FlowRow): LedgerFlow {
+function flowOf([account, stage, movement, amount]: BalanceRow): LedgerFlow {
   return {
     account: account as AccountId,
     stage: stage as Stage,

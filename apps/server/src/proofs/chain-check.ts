@@ -110,27 +110,26 @@ function misfiledLines(db: Db, organisation: number): Broken | undefined {
   return row && { place: row.place, number: entryNumber(row.year, row.number), why: row.why };
 }
 
-/** How many lines there are, and how many stand in totals that come out the same when added up again. */
+/** How many lines there are, and how many stand in totals and balances that come out the same when added up again. */
 function totalsAgainstLines(db: Db, organisation: number): { lines: number; agreeing: number } {
   const row = db.get<{ lines: number; agreeing: number; differing: number }>(sql`
     WITH again AS MATERIALIZED (
-      SELECT l.account, l.period, l.stage, l.movement, l.combination, CASE l.period WHEN 0 THEN '' ELSE e.year END AS year,
-        sum(l.amount) AS amount, count(*) AS lines
-      FROM line AS l JOIN entry AS e ON e.organisation = l.organisation AND e.place = l.entry
-      WHERE l.organisation = ${organisation} GROUP BY 1, 2, 3, 4, 5, 6
+      SELECT account, period, stage, movement, combination, sum(amount) AS amount, count(*) AS lines
+      FROM line WHERE organisation = ${organisation} GROUP BY 1, 2, 3, 4, 5
+    ), changes AS (
+      SELECT account, stage, movement, period, amount FROM again
+      UNION ALL SELECT DISTINCT account, stage, movement, -1, 0 FROM again
     ), both AS (
-      SELECT 'month and combination' AS tier, account, period, stage, movement, combination, amount, lines FROM again
+      SELECT 'total' AS tier, account, stage, movement, period, combination, amount, lines FROM again
       UNION ALL
-      SELECT 'month', account, period, stage, movement, year, sum(amount), 0 FROM again GROUP BY 2, 3, 4, 5, 6
-      UNION ALL
-      SELECT 'year', account, 0, stage, movement, year, sum(amount), 0 FROM again GROUP BY 2, 4, 5, 6
+      SELECT 'balance', account, stage, movement, period, 0,
+        sum(sum(amount)) OVER (PARTITION BY account, stage, movement ORDER BY period), 0
+      FROM changes GROUP BY account, stage, movement, period
     ), kept AS (
-      SELECT 'month and combination' AS tier, account, period, stage, movement, combination, amount, lines FROM total
+      SELECT 'total' AS tier, account, stage, movement, period, combination, amount, lines FROM total
       WHERE organisation = ${organisation}
       UNION ALL
-      SELECT 'month', account, period, stage, movement, year, amount, 0 FROM account_total WHERE organisation = ${organisation}
-      UNION ALL
-      SELECT 'year', account, 0, stage, movement, year, amount, 0 FROM year_total WHERE organisation = ${organisation}
+      SELECT 'balance', account, stage, movement, period, 0, amount, 0 FROM balance WHERE organisation = ${organisation}
     )
     SELECT (SELECT count(*) FROM line WHERE organisation = ${organisation}) AS lines,
       (SELECT coalesce(sum(lines), 0) FROM (SELECT * FROM both INTERSECT SELECT * FROM kept)) AS agreeing,
