@@ -1,5 +1,5 @@
--- What an account held at the end of each month runs on from month to month, so that a report looks one row up for each
--- account instead of adding up months and years.
+-- What every account held at the end of a month stands on a page of its own, so that a report reads one page instead of adding
+-- up months and years.
 DROP TRIGGER posting_insert;
 --> statement-breakpoint
 DROP TRIGGER total_insert;
@@ -18,26 +18,29 @@ DROP TABLE year_total;
 --> statement-breakpoint
 DROP TABLE staged_total;
 --> statement-breakpoint
--- What an account held at the end of a period, by stage and movement: the sum of its totals up to it. A row stands for every
--- period in which it changed, and one for the period before all, -1.
+-- A page for every period in which anything was posted: what each account held at its end, by stage and movement, from the
+-- first period in which it was posted to. Each page begins with account 0, which is none and holds nothing.
 CREATE TABLE balance (
   organisation INTEGER NOT NULL,
+  period INTEGER NOT NULL,
   account INTEGER NOT NULL,
   stage TEXT NOT NULL,
   movement TEXT NOT NULL,
-  period INTEGER NOT NULL,
   amount INTEGER NOT NULL,
-  PRIMARY KEY (organisation, account, stage, movement, period)
+  PRIMARY KEY (organisation, period, account, stage, movement)
 ) STRICT, WITHOUT ROWID;
 --> statement-breakpoint
-CREATE INDEX balance_start ON balance (organisation, account, stage, movement) WHERE period = -1;
+CREATE INDEX balance_page ON balance (organisation, period) WHERE account = 0;
 --> statement-breakpoint
-INSERT INTO balance (organisation, account, stage, movement, period, amount)
-  SELECT organisation, account, stage, movement, period,
+INSERT INTO balance (organisation, period, account, stage, movement, amount)
+  SELECT organisation, period, account, stage, movement,
     sum(sum(amount)) OVER (PARTITION BY organisation, account, stage, movement ORDER BY period)
   FROM (
-    SELECT organisation, account, stage, movement, period, amount FROM total
-    UNION ALL SELECT DISTINCT organisation, account, stage, movement, -1, 0 FROM total
+    SELECT organisation, period, account, stage, movement, amount FROM total
+    UNION ALL SELECT DISTINCT organisation, period, 0, '', '', 0 FROM total
+    UNION ALL SELECT k.organisation, p.period, k.account, k.stage, k.movement, 0
+      FROM (SELECT organisation, account, stage, movement, min(period) AS since FROM total GROUP BY 1, 2, 3, 4) AS k
+        JOIN (SELECT DISTINCT organisation, period FROM total) AS p ON p.organisation = k.organisation AND p.period > k.since
   ) GROUP BY organisation, account, stage, movement, period;
 --> statement-breakpoint
 CREATE TRIGGER posting_insert AFTER INSERT ON posting BEGIN
@@ -120,9 +123,10 @@ CREATE TRIGGER posting_insert AFTER INSERT ON posting BEGIN
         <> NEW.last - NEW.first + 1
       OR (SELECT count(*) FROM line WHERE organisation = NEW.organisation AND entry BETWEEN NEW.first AND NEW.last)
         <> (SELECT count(*) FROM staged_line WHERE entry BETWEEN NEW.first AND NEW.last);
-  INSERT INTO total (organisation, account, stage, movement, combination, period, amount, lines)
-    -- (the plus keeps the planner from reading all lines in the order of their accounts)
-    SELECT NEW.organisation, +account, stage, movement, combination, period, CASE
+  -- in the order of their periods, so that a new page is taken over from one that is done
+  -- (the plus keeps the planner from reading all lines in the order of their accounts)
+  INSERT INTO total (organisation, period, account, stage, movement, combination, amount, lines)
+    SELECT NEW.organisation, period, +account, stage, movement, combination, CASE
         WHEN abs(sum(amount)) > 9007199254740991 THEN RAISE(ABORT, 'total: beyond what the books can hold') ELSE sum(amount)
       END, count(*)
     FROM line WHERE organisation = NEW.organisation AND entry BETWEEN NEW.first AND NEW.last GROUP BY 2, 3, 4, 5, 6
@@ -133,21 +137,32 @@ CREATE TRIGGER posting_insert AFTER INSERT ON posting BEGIN
   DELETE FROM posting;
 END;
 --> statement-breakpoint
--- Each total as it is written moves the balances of its account from its period on; a new one only once it stands, since an
--- insertion that turns into an update asks the triggers of both.
+-- What is posted to for the first time up to a period gets its place on the page of that period and on all later ones; a new
+-- page takes over the one before.
+CREATE TRIGGER total_place BEFORE INSERT ON total
+WHEN NOT EXISTS (SELECT 1 FROM balance WHERE organisation = NEW.organisation AND period = NEW.period
+  AND account = NEW.account AND stage = NEW.stage AND movement = NEW.movement) BEGIN
+  INSERT INTO balance (organisation, period, account, stage, movement, amount)
+    SELECT organisation, NEW.period, account, stage, movement, amount FROM balance
+    WHERE organisation = NEW.organisation
+      AND period = (SELECT max(period) FROM balance WHERE organisation = NEW.organisation AND period < NEW.period)
+      AND NOT EXISTS (SELECT 1 FROM balance WHERE organisation = NEW.organisation AND period = NEW.period);
+  INSERT INTO balance (organisation, period, account, stage, movement, amount)
+    VALUES (NEW.organisation, NEW.period, 0, '', '', 0) ON CONFLICT DO NOTHING;
+  INSERT INTO balance (organisation, period, account, stage, movement, amount)
+    SELECT organisation, period, NEW.account, NEW.stage, NEW.movement, 0 FROM balance INDEXED BY balance_page
+    WHERE organisation = NEW.organisation AND account = 0 AND period >= NEW.period ON CONFLICT DO NOTHING;
+END;
+--> statement-breakpoint
+-- Each total as it is written moves the balance of its account on the page of its period and on all later ones; a new total
+-- only once it stands, since an insertion that turns into an update asks the triggers of both.
 CREATE TRIGGER total_insert AFTER INSERT ON total BEGIN
   SELECT RAISE(ABORT, 'total: totals are written by a posting')
     WHERE NOT EXISTS (SELECT 1 FROM posting WHERE organisation = NEW.organisation);
-  INSERT INTO balance (organisation, account, stage, movement, period, amount)
-    SELECT NEW.organisation, NEW.account, NEW.stage, NEW.movement, -1, 0 WHERE NOT EXISTS (SELECT 1 FROM balance
-      WHERE organisation = NEW.organisation AND account = NEW.account AND stage = NEW.stage AND movement = NEW.movement
-        AND period = -1);
-  INSERT INTO balance (organisation, account, stage, movement, period, amount)
-    VALUES (NEW.organisation, NEW.account, NEW.stage, NEW.movement, NEW.period, (SELECT amount FROM balance
-      WHERE organisation = NEW.organisation AND account = NEW.account AND stage = NEW.stage AND movement = NEW.movement
-        AND period <= NEW.period ORDER BY period DESC LIMIT 1)) ON CONFLICT DO NOTHING;
-  UPDATE balance SET amount = amount + NEW.amount WHERE organisation = NEW.organisation AND account = NEW.account
-    AND stage = NEW.stage AND movement = NEW.movement AND period >= NEW.period;
+  UPDATE balance SET amount = amount + NEW.amount WHERE organisation = NEW.organisation
+    AND period IN (SELECT period FROM balance INDEXED BY balance_page
+      WHERE organisation = NEW.organisation AND account = 0 AND period >= NEW.period)
+    AND account = NEW.account AND stage = NEW.stage AND movement = NEW.movement;
 END;
 --> statement-breakpoint
 CREATE TRIGGER total_update BEFORE UPDATE ON total BEGIN
@@ -157,7 +172,9 @@ CREATE TRIGGER total_update BEFORE UPDATE ON total BEGIN
       WHEN abs(NEW.amount) > 9007199254740991 THEN RAISE(ABORT, 'total: beyond what the books can hold')
     END;
   UPDATE balance SET amount = amount + NEW.amount - OLD.amount WHERE organisation = OLD.organisation
-    AND account = OLD.account AND stage = OLD.stage AND movement = OLD.movement AND period >= OLD.period;
+    AND period IN (SELECT period FROM balance INDEXED BY balance_page
+      WHERE organisation = OLD.organisation AND account = 0 AND period >= OLD.period)
+    AND account = OLD.account AND stage = OLD.stage AND movement = OLD.movement;
 END;
 --> statement-breakpoint
 CREATE TRIGGER balance_insert BEFORE INSERT ON balance
@@ -175,12 +192,12 @@ END;
 --> statement-breakpoint
 CREATE TRIGGER balance_delete BEFORE DELETE ON balance BEGIN SELECT RAISE(ABORT, 'balance: balances are never deleted'); END;
 --> statement-breakpoint
--- whether an account has been posted to is asked of its balances
+-- whether an account has been posted to is asked of its totals
 CREATE TRIGGER account_insert BEFORE INSERT ON account BEGIN
   SELECT RAISE(ABORT, 'account: id or number is taken')
     WHERE EXISTS (SELECT 1 FROM account WHERE organisation = NEW.organisation AND (id = NEW.id OR number = NEW.number));
   SELECT RAISE(ABORT, 'account: a posted account becomes no heading')
-    WHERE EXISTS (SELECT 1 FROM balance WHERE organisation = NEW.organisation AND account = NEW.parent);
+    WHERE EXISTS (SELECT 1 FROM total WHERE organisation = NEW.organisation AND account = NEW.parent);
 END;
 --> statement-breakpoint
 CREATE TRIGGER account_update BEFORE UPDATE ON account BEGIN
@@ -189,13 +206,13 @@ CREATE TRIGGER account_update BEFORE UPDATE ON account BEGIN
     WHERE EXISTS (SELECT 1 FROM account WHERE organisation = NEW.organisation AND number = NEW.number AND id <> NEW.id);
   SELECT RAISE(ABORT, 'account: element or currency of a posted account never change')
     WHERE (NEW.element IS NOT OLD.element OR NEW.currency IS NOT OLD.currency)
-      AND EXISTS (SELECT 1 FROM balance WHERE organisation = OLD.organisation AND account = OLD.id);
+      AND EXISTS (SELECT 1 FROM total WHERE organisation = OLD.organisation AND account = OLD.id);
   SELECT RAISE(ABORT, 'account: a posted account becomes no heading')
     WHERE NEW.parent IS NOT OLD.parent
-      AND EXISTS (SELECT 1 FROM balance WHERE organisation = NEW.organisation AND account = NEW.parent);
+      AND EXISTS (SELECT 1 FROM total WHERE organisation = NEW.organisation AND account = NEW.parent);
 END;
 --> statement-breakpoint
 CREATE TRIGGER account_delete BEFORE DELETE ON account BEGIN
   SELECT RAISE(ABORT, 'account: a posted account is never deleted')
-    WHERE EXISTS (SELECT 1 FROM balance WHERE organisation = OLD.organisation AND account = OLD.id);
+    WHERE EXISTS (SELECT 1 FROM total WHERE organisation = OLD.organisation AND account = OLD.id);
 END;

@@ -377,7 +377,7 @@ describe('the file itself', () => {
       'organisation 3',
       'period_event 3',
       'posting 2',
-      'total 3',
+      'total 4',
     ]);
   });
   test('is durable at each commit and keeps its schema', async () => {

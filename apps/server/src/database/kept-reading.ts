@@ -1,4 +1,5 @@
 import type { Db } from './connection.js';
+import { oncePerConnection } from './once-per-connection.js';
 
 /** So many readings are kept at most; then all are forgotten. */
 const LIMIT = 1_000;
@@ -11,6 +12,8 @@ interface Kept {
 
 const kept = new WeakMap<Db, Kept>();
 
+const dataVersion = oncePerConnection(({ $client }) => $client.prepare('PRAGMA data_version').pluck());
+
 /**
  * Something read from the books, kept until anything is committed: never stale, since SQLite itself says whether the
  * file has changed. Only for connections that read; one that writes reads anew each time.
@@ -19,7 +22,7 @@ const kept = new WeakMap<Db, Kept>();
  */
 export function keptUntilCommit<T>(db: Db, key: string, read: () => T): T {
   if (!db.$client.readonly) return read();
-  const version = db.$client.pragma('data_version', { simple: true });
+  const version = dataVersion(db).get();
   let known = kept.get(db);
   if (!known || known.version !== version || known.readings.size >= LIMIT) {
     known = { version, readings: new Map() };

@@ -173,10 +173,10 @@ export const total = sqliteTable('total', {
 
 export const balance = sqliteTable('balance', {
   organisation: integer().notNull(),
+  period: integer().notNull(),
   account: integer().notNull(),
   stage: text().notNull(),
   movement: text().notNull(),
-  period: integer().notNull(),
   amount: integer().notNull(),
 });
 

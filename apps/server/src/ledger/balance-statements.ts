@@ -8,44 +8,39 @@ export type BalanceRow = readonly [number, string, string, number];
 export interface BalancesOf {
   readonly organisation: number;
   readonly account?: number | undefined;
-  /** The last period that counts whole, numbered as in the totals. */
+  /** The period at whose end, numbered as in the totals. */
   readonly period: number;
-  /** A day of a later period: the lines of that period up to it count too. */
-  readonly part?: { readonly period: number; readonly to: string } | undefined;
+  /** A day of that period, if it is not its last: what was posted later in it does not count. */
+  readonly to?: string | undefined;
 }
 
 /**
- * The statements of a connection, prepared once. Each answers a row for every account, stage and movement there has ever
- * been, always in the same order.
+ * The statements of a connection, prepared once. Each answers a row for every account, stage and movement that had been
+ * posted to, always in the same order.
  */
 export const balanceStatements = oncePerConnection(prepare);
 
 /**
- * What accounts held: for each, the last balance up to a period, and the lines of a part of another, read account by account
- * through an index in the order of the balances. Nothing is sorted.
+ * What accounts held: the last page of balances up to a period, less the lines that follow in that period, which are read
+ * account by account through an index in the order of the page. Nothing is sorted.
  */
 export const BALANCE_SQL = {
-  whole: (account = '') => `SELECT s.account, s.stage, s.movement, ${HELD} FROM balance AS s ${STARTS} ${account}`,
-  part: (account = '') =>
-    `SELECT s.account, s.stage, s.movement, ${HELD} + ${RECEIVED} FROM balance AS s ${STARTS} ${account}`,
+  whole: (account = '') => `SELECT b.account, b.stage, b.movement, b.amount ${PAGE} ${account}`,
+  part: (account = '') => `SELECT b.account, b.stage, b.movement, b.amount - ${LATER} ${PAGE} ${account}`,
 };
 
-const STARTS = 'INDEXED BY balance_start WHERE s.organisation = @organisation AND s.period = -1';
+const PAGE = `FROM balance AS b WHERE b.organisation = @organisation AND b.period =
+  (SELECT max(period) FROM balance WHERE organisation = @organisation AND period <= @period)`;
 
-const HELD = `(SELECT b.amount FROM balance AS b WHERE b.organisation = s.organisation AND b.account = s.account
-  AND b.stage = s.stage AND b.movement = s.movement AND b.period <= @period ORDER BY b.period DESC LIMIT 1)`;
-
-const RECEIVED = `(SELECT coalesce(sum(l.amount), 0) FROM line AS l INDEXED BY line_part WHERE l.organisation = s.organisation
-  AND l.period = @partPeriod AND l.account = s.account AND l.stage = s.stage AND l.movement = s.movement AND l.date <= @to)`;
+const LATER = `(SELECT coalesce(sum(l.amount), 0) FROM line AS l INDEXED BY line_part WHERE l.organisation = b.organisation
+  AND l.period = @period AND l.account = b.account AND l.stage = b.stage AND l.movement = b.movement AND l.date > @to)`;
 
 function prepare({ $client }: Db): (of: BalancesOf) => BalanceRow[] {
   const statement = (sql: (account?: string) => string) => {
     const all = $client.prepare<[object], BalanceRow>(sql()).raw();
-    const one = $client.prepare<[object], BalanceRow>(sql('AND s.account = @account')).raw();
-    return (account: number | undefined, values: object) =>
-      (account === undefined ? all : one).all({ account, ...values });
+    const one = $client.prepare<[object], BalanceRow>(sql('AND b.account = @account')).raw();
+    return (of: BalancesOf) => (of.account === undefined ? all : one).all(of);
   };
   const [whole, part] = [statement(BALANCE_SQL.whole), statement(BALANCE_SQL.part)];
-  return ({ account, part: days, ...of }) =>
-    days ? part(account, { ...of, partPeriod: days.period, to: days.to }) : whole(account, of);
+  return (of) => (of.to === undefined ? whole(of) : part(of));
 }

@@ -48,18 +48,13 @@ export function flowsBetween(
   if (from !== undefined && from > to) return [];
   const key = `flows ${view.organisation} ${from ?? ''} ${to} ${account ?? ''}`;
   const flows = keptUntilCommit(db, key, () => {
-    const held = balancesAt(db, view, to, account);
-    const before = from === undefined ? undefined : balancesAt(db, view, dayBefore(from), account);
-    if (before && before.length !== held.length) throw new Error('balances were read at two moments');
-    return held.flatMap(([id, stage, movement, amount], at) => {
-      const received = amount - (before?.[at]?.[3] ?? 0);
-      return received === 0 ? [] : [flowOf([id, stage, movement, received])];
-    });
+    const before = from === undefined ? [] : balancesAt(db, view, dayBefore(from), account);
+    return difference(balancesAt(db, view, to, account), before);
   });
   return view.knownTo === undefined ? flows : [...flows, ...postedSince(db, view, view.knownTo, from, to, account)];
 }
 
-/** What accounts held at the end of a day: the balances of the last whole period, and the lines of a part of the next. */
+/** What accounts held at the end of a day. */
 function balancesAt(
   db: Db,
   { organisation, calendar }: LedgerView,
@@ -67,13 +62,24 @@ function balancesAt(
   account: AccountId | undefined,
 ): readonly BalanceRow[] {
   return keptUntilCommit(db, `balances ${organisation} ${date} ${account ?? ''}`, () => {
-    const of = { organisation, ...(account !== undefined && { account }) };
-    const period = periodNumber(calendar, date);
+    const of = { organisation, account, period: periodNumber(calendar, date) };
     const end = date < calendar.firstDay ? dayBefore(calendar.firstDay) : endOfMonth(date);
-    return balanceStatements(db)(
-      date === end ? { ...of, period } : { ...of, period: period - 1, part: { period, to: date } },
-    );
+    return balanceStatements(db)(date === end ? of : { ...of, to: date });
   });
+}
+
+/** What has come between two readings of balances: the earlier has no rows that the later has not, in the same order. */
+function difference(held: readonly BalanceRow[], before: readonly BalanceRow[]): LedgerFlow[] {
+  let at = 0;
+  const flows = held.flatMap(([account, stage, movement, amount]) => {
+    const earlier = before[at];
+    const same = earlier?.[0] === account && earlier[1] === stage && earlier[2] === movement;
+    if (same) at += 1;
+    const received = same ? amount - earlier[3] : amount;
+    return received === 0 ? [] : [flowOf([account, stage, movement, received])];
+  });
+  if (at < before.length) throw new Error('balances were read at two moments');
+  return flows;
 }
 
 /** The last place of the chain that was known at a moment; a bare date means its end. */

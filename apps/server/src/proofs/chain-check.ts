@@ -118,7 +118,10 @@ function totalsAgainstLines(db: Db, organisation: number): { lines: number; agre
       FROM line WHERE organisation = ${organisation} GROUP BY 1, 2, 3, 4, 5
     ), changes AS (
       SELECT account, stage, movement, period, amount FROM again
-      UNION ALL SELECT DISTINCT account, stage, movement, -1, 0 FROM again
+      UNION ALL SELECT DISTINCT 0, '', '', period, 0 FROM again
+      UNION ALL SELECT k.account, k.stage, k.movement, p.period, 0
+      FROM (SELECT account, stage, movement, min(period) AS since FROM again GROUP BY 1, 2, 3) AS k
+        JOIN (SELECT DISTINCT period FROM again) AS p ON p.period > k.since
     ), both AS (
       SELECT 'total' AS tier, account, stage, movement, period, combination, amount, lines FROM again
       UNION ALL

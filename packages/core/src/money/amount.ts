@@ -71,7 +71,8 @@ export function displayAmount(amount: Minor, currency: CurrencyCode, marks: Amou
 
 function placePoint(amount: Minor, exponent: number, thousands: string, decimal: string): string {
   const digits = String(Math.abs(amount)).padStart(exponent + 1, '0');
-  const whole = digits.slice(0, digits.length - exponent).replace(/\B(?=(\d{3})+$)/g, thousands);
+  const plain = digits.slice(0, digits.length - exponent);
+  const whole = thousands === '' ? plain : plain.replace(/\B(?=(\d{3})+$)/g, thousands);
   const sign = amount < 0 ? '-' : '';
   return exponent === 0 ? `${sign}${whole}` : `${sign}${whole}${decimal}${digits.slice(-exponent)}`;
 }
