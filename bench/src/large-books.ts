@@ -1,6 +1,8 @@
 import 'reflect-metadata';
 import { accountIn, minor, parseCivilDate, type Chart, type CheckedEntry, type CivilDate } from '@just-ledger/core';
 import { prepareBooks } from '@just-ledger/server/database/migrate';
+import { loadChart } from '@just-ledger/server/accounts/account-store';
+import { EntryAppender } from '@just-ledger/server/journal/append-entry';
 import { commands } from '@just-ledger/server/workers/commands';
 import { WriteContext } from '@just-ledger/server/workers/write-context';
 
@@ -50,8 +52,23 @@ export async function emptyLargeBooks(folder: string): Promise<WriteContext> {
   return context;
 }
 
-/** Entries of two or three lines over five years; one account takes a quarter of all lines. */
-export function* largeEntries(chart: Chart, lines: number): Generator<CheckedEntry> {
+/** Fills books by the appender that an import uses. @returns how many entries */
+export function fillBooks(context: WriteContext, lines: number): number {
+  const origin = { organisation: 1, person: 1, source: 'import' as const };
+  return context.transact(() =>
+    new EntryAppender(context, origin, context.booksOf(1)).appendAll(largeEntries(loadChart(context.db, 1), lines)),
+  ).posted;
+}
+
+/**
+ * Entries of two or three lines over five years, in the order of their dates, as an import has them; one account takes a
+ * quarter of all lines.
+ */
+export function largeEntries(chart: Chart, lines: number): CheckedEntry[] {
+  return [...entriesAtRandom(chart, lines)].sort((a, b) => (a.date < b.date ? -1 : Number(a.date > b.date)));
+}
+
+function* entriesAtRandom(chart: Chart, lines: number): Generator<CheckedEntry> {
   const random = generator(42);
   const accounts = chart.accounts;
   const pick = () =>

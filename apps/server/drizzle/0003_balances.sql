@@ -154,14 +154,21 @@ WHEN NOT EXISTS (SELECT 1 FROM balance WHERE organisation = NEW.organisation AND
     WHERE organisation = NEW.organisation AND account = 0 AND period >= NEW.period ON CONFLICT DO NOTHING;
 END;
 --> statement-breakpoint
--- Each total as it is written moves the balance of its account on the page of its period and on all later ones; a new total
--- only once it stands, since an insertion that turns into an update asks the triggers of both.
+-- Each total as it is written moves the balance of its account on the page of its period, and on later ones if there are any;
+-- a new total only once it stands, since an insertion that turns into an update asks the triggers of both.
 CREATE TRIGGER total_insert AFTER INSERT ON total BEGIN
   SELECT RAISE(ABORT, 'total: totals are written by a posting')
     WHERE NOT EXISTS (SELECT 1 FROM posting WHERE organisation = NEW.organisation);
+  UPDATE balance SET amount = amount + NEW.amount WHERE organisation = NEW.organisation AND period = NEW.period
+    AND account = NEW.account AND stage = NEW.stage AND movement = NEW.movement;
+END;
+--> statement-breakpoint
+CREATE TRIGGER total_insert_before_others AFTER INSERT ON total
+WHEN EXISTS (SELECT 1 FROM balance INDEXED BY balance_page
+  WHERE organisation = NEW.organisation AND account = 0 AND period > NEW.period) BEGIN
   UPDATE balance SET amount = amount + NEW.amount WHERE organisation = NEW.organisation
     AND period IN (SELECT period FROM balance INDEXED BY balance_page
-      WHERE organisation = NEW.organisation AND account = 0 AND period >= NEW.period)
+      WHERE organisation = NEW.organisation AND account = 0 AND period > NEW.period)
     AND account = NEW.account AND stage = NEW.stage AND movement = NEW.movement;
 END;
 --> statement-breakpoint
@@ -171,9 +178,16 @@ CREATE TRIGGER total_update BEFORE UPDATE ON total BEGIN
         THEN RAISE(ABORT, 'total: totals are written by a posting')
       WHEN abs(NEW.amount) > 9007199254740991 THEN RAISE(ABORT, 'total: beyond what the books can hold')
     END;
+  UPDATE balance SET amount = amount + NEW.amount - OLD.amount WHERE organisation = OLD.organisation AND period = OLD.period
+    AND account = OLD.account AND stage = OLD.stage AND movement = OLD.movement;
+END;
+--> statement-breakpoint
+CREATE TRIGGER total_update_before_others BEFORE UPDATE ON total
+WHEN EXISTS (SELECT 1 FROM balance INDEXED BY balance_page
+  WHERE organisation = OLD.organisation AND account = 0 AND period > OLD.period) BEGIN
   UPDATE balance SET amount = amount + NEW.amount - OLD.amount WHERE organisation = OLD.organisation
     AND period IN (SELECT period FROM balance INDEXED BY balance_page
-      WHERE organisation = OLD.organisation AND account = 0 AND period >= OLD.period)
+      WHERE organisation = OLD.organisation AND account = 0 AND period > OLD.period)
     AND account = OLD.account AND stage = OLD.stage AND movement = OLD.movement;
 END;
 --> statement-breakpoint

@@ -377,7 +377,7 @@ describe('the file itself', () => {
       'organisation 3',
       'period_event 3',
       'posting 2',
-      'total 4',
+      'total 6',
     ]);
   });
   test('is durable at each commit and keeps its schema', async () => {
@@ -470,7 +470,7 @@ describe('verifying', () => {
     [
       'a changed total',
       () =>
-        `DROP TRIGGER total_update; UPDATE total SET amount = amount + 1 WHERE account = 2; ${trigger('total_update')};`,
+        `DROP TRIGGER total_update; DROP TRIGGER total_update_before_others; UPDATE total SET amount = amount + 1 WHERE account = 2; ${trigger('total_update')};`,
       /Totals = lines does not hold/,
     ],
     ['a dropped guard', () => 'DROP TRIGGER line_delete;', /guard line_delete is missing/],

@@ -8,6 +8,7 @@ import {
   stageOf,
   type Books,
   type CheckedEntry,
+  type CivilDate,
   type EntryLine,
   type EntrySource,
   type PostedEntry,
@@ -54,6 +55,7 @@ const BATCH = 10_000;
 export class EntryAppender {
   private last: ChainEnd;
   private posted: number;
+  private readonly years = new Map<string, string>();
   private readonly lastNumbers = new Map<string, number>();
   private readonly combinations = new Map<string, number>();
   private readonly statements;
@@ -95,7 +97,7 @@ export class EntryAppender {
   /** Gives an entry its number, place and seal and lays it out with its lines. */
   private stage(checked: CheckedEntry, link?: ReversalLink): Appended {
     const { person, source } = this.origin;
-    const year = fiscalYearOf(this.books.calendar, checked.date).label;
+    const year = this.yearOf(checked.date);
     const moment = this.context.clock.moment();
     const { place, seal: previousSeal, postedAt } = this.last;
     // written out: spreading the entry would take longer than sealing it
@@ -128,6 +130,14 @@ export class EntryAppender {
     if (this.last.place === this.posted) return;
     this.statements.post(this.origin.organisation, this.posted + 1, this.last.place);
     this.posted = this.last.place;
+  }
+
+  /** The label of a date's fiscal year, which is the same for all dates of a month. */
+  private yearOf(date: CivilDate): string {
+    const month = date.slice(0, 7);
+    const year = this.years.get(month) ?? fiscalYearOf(this.books.calendar, date).label;
+    this.years.set(month, year);
+    return year;
   }
 
   private lastNumber(year: string): number {

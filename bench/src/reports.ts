@@ -1,0 +1,62 @@
+import { openForReading, type Db } from '@just-ledger/server/database/connection';
+import type { Organisation } from '@just-ledger/server/organisations/organisation-store';
+import {
+  balanceSheetReport,
+  equityStatementReport,
+  incomeStatementReport,
+} from '@just-ledger/server/statements/statement-reports';
+import { trialBalanceReport } from '@just-ledger/server/trial-balance/trial-balance-report';
+import { LARGE_TODAY } from './large-books.js';
+import { median, took, usually } from './stopwatch.js';
+
+/** The days at which reports are measured. */
+export const DAYS = [
+  ['month end', '2026-11-30'],
+  ['mid-month', '2026-11-15'],
+] as const;
+
+type Draw = (on: Db, of: Organisation, asAt: string) => unknown;
+
+const yearTo = (to: string) => ({ from: `${to.slice(0, 4)}-01-01`, to });
+
+/** Each report as it stands at a day, the flows being those of the year to date. */
+export const REPORTS: readonly (readonly [string, Draw])[] = [
+  ['trial balance', (on, of, asAt) => trialBalanceReport(on, of, { asAt }, LARGE_TODAY)],
+  ['income statement of the year to date', (on, of, to) => incomeStatementReport(on, of, yearTo(to), LARGE_TODAY)],
+  ['statement of changes in equity', (on, of, to) => equityStatementReport(on, of, yearTo(to), LARGE_TODAY)],
+  ['balance sheet', (on, of, asAt) => balanceSheetReport(on, of, { asAt }, LARGE_TODAY)],
+];
+
+/** The raw sums that reports are measured against, in milliseconds. */
+export interface RawSums {
+  /** Over the covering index. */
+  readonly R: number;
+  /** A plain trial balance, with its joins. */
+  readonly J: number;
+}
+
+/** Adds all lines up to a day, twice. */
+export function rawSums({ $client }: Db, asAt: string): RawSums {
+  const covering = $client.prepare(
+    'SELECT account, sum(amount) FROM line WHERE organisation = 1 AND date <= ? GROUP BY account',
+  );
+  const joined = $client.prepare(
+    `SELECT a.number, sum(l.amount) FROM line AS l JOIN entry AS e ON e.organisation = l.organisation AND e.place = l.entry
+      JOIN account AS a ON a.organisation = l.organisation AND a.id = l.account
+      WHERE l.organisation = 1 AND e.date <= ? GROUP BY a.id`,
+  );
+  return { R: usually(() => covering.all(asAt)), J: usually(() => joined.all(asAt), 3) };
+}
+
+/** The usual time in which a connection that has kept none of its flows draws up a report. */
+export function firstReading(folder: string, of: Organisation, draw: Draw, asAt: string): number {
+  return median(
+    Array.from({ length: 9 }, () => {
+      const on = openForReading(folder);
+      trialBalanceReport(on, of, { asAt: '2024-07-10' }, LARGE_TODAY); // statements prepared, chart loaded, other flows kept
+      const time = took(() => draw(on, of, asAt));
+      on.$client.close();
+      return time;
+    }),
+  );
+}
