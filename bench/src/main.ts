@@ -11,7 +11,7 @@ import type { WriteContext } from '@just-ledger/server/workers/write-context';
 import { bulkImport } from './bulk.js';
 import { LARGE_TODAY, emptyLargeBooks, fillBooks } from './large-books.js';
 import { posting } from './posting.js';
-import { DAYS, REPORTS, firstReading, rawSums } from './reports.js';
+import { DAYS, REPORTS, firstReading, rawSums, warmUp } from './reports.js';
 import { median, usually } from './stopwatch.js';
 
 /** A number of lines asked for on the command line. */
@@ -37,6 +37,7 @@ function settled(context: WriteContext): WriteContext {
 
 function showReports(db: Db): void {
   const of = organisationOf(db, 1);
+  warmUp(db, of);
   for (const [name, asAt] of DAYS) {
     const { R, J } = rawSums(db, asAt);
     console.log(
