@@ -198,7 +198,13 @@ describe('a proof fails when one of its sides is broken', () => {
         ],
       });
     const books = new Database(join(broken.folder, 'books.sqlite'));
-    for (const name of ['line_update', 'total_update', 'total_update_before_others', 'balance_update', 'entry_update'])
+    for (const name of [
+      'line_update',
+      'total_update',
+      'total_update_before_others',
+      'balance_update',
+      'entry_update',
+    ])
       books.exec(`DROP TRIGGER ${name}`);
     books.exec(sql);
     books.close();
