@@ -81,6 +81,8 @@ test('a draft is kept as it was typed, gone on with, and gone once it is posted'
   await account(page, 2, '1010');
   await page.getByLabel('Credit, line 2').press('=');
   await page.getByRole('button', { name: /^Post/ }).click();
+  await expect(page).not.toHaveURL(/draft=/);
+  await expect(page.getByLabel('Debit, line 1')).toHaveValue('');
   await expect(page.getByRole('status')).toContainText('Posted as 2026-0001');
   await open('record/drafts');
   await expect(page.getByText('0 entries not yet posted')).toBeVisible();

@@ -37,10 +37,20 @@ export default function EntryScreen() {
   const { organisation } = useBooks();
   const { data: drafts } = useSuspenseQuery(draftsQuery(organisation.id));
   const draft = drafts.find((one) => String(one.id) === draftId);
-  return <EntrySheet key={draft ? `draft ${draft.id}` : 'new'} draft={draft} />;
+  // what has been posted is told on the next sheet too: that of a draft ends with the draft
+  const [posted, setPosted] = useState<EntryAnswer>();
+  return <EntrySheet key={draft ? `draft ${draft.id}` : 'new'} draft={draft} posted={posted} onPosted={setPosted} />;
 }
 
-function EntrySheet({ draft }: { draft: DraftAnswer | undefined }) {
+function EntrySheet({
+  draft,
+  posted,
+  onPosted,
+}: {
+  draft: DraftAnswer | undefined;
+  posted: EntryAnswer | undefined;
+  onPosted: (entry: EntryAnswer) => void;
+}) {
   const address = useAddress();
   const { organisation, currency, today, calendar, from, to } = useBooks();
   const near = (sessionStorage.getItem(LAST_DATE) ??
@@ -51,7 +61,6 @@ function EntrySheet({ draft }: { draft: DraftAnswer | undefined }) {
   const date = typedDate(form.date, near);
   const { data: accounts } = useSuspenseQuery(accountsQuery(organisation.id, today));
   const { data: contacts } = useSuspenseQuery(contactsQuery(organisation.id));
-  const [posted, setPosted] = useState<EntryAnswer>();
   const key = useRef(crypto.randomUUID());
   const first = useRef<HTMLInputElement>(null);
 
@@ -63,6 +72,8 @@ function EntrySheet({ draft }: { draft: DraftAnswer | undefined }) {
       { 'idempotency-key': key.current },
     );
     if (draft) await request('DELETE', paths.draft(organisation.id, draft.id));
+    sessionStorage.setItem(LAST_DATE, entry.date);
+    onPosted(entry); // here and not once the sheet is told, since it may have ended with its draft by then
     return entry;
   });
   const keep = useChange(() =>
@@ -77,8 +88,6 @@ function EntrySheet({ draft }: { draft: DraftAnswer | undefined }) {
     if (post.isPending) return;
     post.mutate(undefined, {
       onSuccess: (entry) => {
-        setPosted(entry);
-        sessionStorage.setItem(LAST_DATE, entry.date);
         key.current = crypto.randomUUID();
         dispatch({ is: 'start', form: emptyForm(shortDate(parseCivilDate(entry.date)), form.kind) });
         if (draft) address.go('entry');
