@@ -189,6 +189,58 @@ describe('flows', () => {
   });
 });
 
+describe('balances', () => {
+  const pages = (): Record<number, Record<number, number>> => {
+    const rows = reading.$client
+      .prepare<[], { period: number; account: number; amount: number }>(
+        'SELECT period, account, amount FROM balance WHERE organisation = 1 ORDER BY period, account',
+      )
+      .all();
+    const found: Record<number, Record<number, number>> = {};
+    for (const { period, account, amount } of rows) (found[period] ??= {})[account] = amount;
+    return found;
+  };
+  const [bank, sales] = [() => accountOf('1010'), () => accountOf('4000')];
+  const held = (amount: number): Record<number, number> => ({ 0: 0, [bank()]: amount, [sales()]: -amount });
+
+  test('stand on a page for each month that was posted to, each taken over from the one before', () => {
+    for (const [date, amount] of [
+      ['2026-05-01', 5],
+      ['2026-05-31', 1],
+      ['2026-08-15', 20],
+    ] as const)
+      context.transact(() => appender().append(sale(date, amount)));
+    expect(pages()).toEqual({ 202605: held(6), 202608: held(26) });
+  });
+  test('move on all later pages when an entry is dated back, between two or before all of them', () => {
+    for (const [date, amount] of [
+      ['2026-08-15', 20],
+      ['2026-05-01', 5],
+      ['2026-06-30', 300],
+      ['2026-05-02', 1_000],
+    ] as const)
+      context.transact(() => appender().append(sale(date, amount)));
+    expect(pages()).toEqual({ 202605: held(1_005), 202606: held(1_305), 202608: held(1_325) });
+    proved();
+  });
+  test('begin with the month in which an account was first posted to', () => {
+    const capital = accountOf('3000');
+    const other = (date: string, amount: number): CheckedEntry => {
+      const [debit, credit] = sale(date, amount).lines as [EntryLine, EntryLine];
+      return { ...sale(date, amount), lines: [debit, { ...credit, account: capital }] };
+    };
+    for (const entry of [sale('2026-05-01', 5), sale('2026-08-01', 5), other('2026-06-01', 7), sale('2026-07-01', 1)])
+      context.transact(() => appender().append(entry));
+    expect(Object.entries(pages()).map(([period, page]) => [period, page[capital]])).toEqual([
+      ['202605', undefined],
+      ['202606', -7],
+      ['202607', -7],
+      ['202608', -7],
+    ]);
+    proved();
+  });
+});
+
 describe('what a reading connection keeps', () => {
   test('is read once, until another connection has committed', () => {
     let times = 0;
