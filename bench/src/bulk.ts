@@ -3,6 +3,7 @@ import { EntryAppender } from '@just-ledger/server/journal/append-entry';
 import type { WriteContext } from '@just-ledger/server/workers/write-context';
 import type { CheckedEntry } from '@just-ledger/core';
 import { LARGE_TODAY, emptyLargeBooks, largeEntries } from './large-books.js';
+import { unguarded } from './unguarded.js';
 
 /** So many entries are written here, then there. */
 const TURN = 20_000;
@@ -15,9 +16,7 @@ interface BareBooks {
 }
 
 async function bareBooks(folder: string): Promise<BareBooks> {
-  const { $client } = (await emptyLargeBooks(folder)).db;
-  const triggers = $client.prepare("SELECT name FROM sqlite_schema WHERE type = 'trigger'").pluck().all() as string[];
-  for (const name of triggers) $client.exec(`DROP TRIGGER ${name}`);
+  const $client = unguarded((await emptyLargeBooks(folder)).db.$client);
   const entry = $client.prepare(
     `INSERT INTO entry (organisation, place, year, number, date, kind, stage, source, explanation, posted_at, posted_by, debit,
       previous_seal, seal) VALUES (1, ?, ?, ?, ?, 'ordinary', 'ordinary', 'import', ?, ?, 1, ?, ?, ?)`,

@@ -2,6 +2,7 @@ import Database from 'better-sqlite3';
 import { commands } from '@just-ledger/server/workers/commands';
 import type { WriteContext } from '@just-ledger/server/workers/write-context';
 import { took } from './stopwatch.js';
+import { unguarded } from './unguarded.js';
 
 /** What a posting takes, in milliseconds, beside two things that guarantee nothing. */
 export interface PostingTimes {
@@ -47,10 +48,8 @@ function bareRow(file: string): Rows {
 
 /** The same rows and indexes as a posting of two lines in a month that has been posted to. */
 function uncheckedRows(file: string): Rows {
-  const client = durable(file);
+  const client = unguarded(durable(file));
   client.pragma('foreign_keys = OFF');
-  const triggers = client.prepare("SELECT name FROM sqlite_schema WHERE type = 'trigger'").pluck().all() as string[];
-  for (const name of triggers) client.exec(`DROP TRIGGER ${name}`);
   const { place, number, seal } = client
     .prepare<[], { place: number; number: number; seal: string }>(
       'SELECT place, number, seal FROM entry WHERE organisation = 1 ORDER BY place DESC LIMIT 1',

@@ -37,9 +37,15 @@ export default function EntryScreen() {
   const { organisation } = useBooks();
   const { data: drafts } = useSuspenseQuery(draftsQuery(organisation.id));
   const draft = drafts.find((one) => String(one.id) === draftId);
+  const address = useAddress();
   // what has been posted is told on the next sheet too: that of a draft ends with the draft
   const [posted, setPosted] = useState<EntryAnswer>();
-  return <EntrySheet key={draft ? `draft ${draft.id}` : 'new'} draft={draft} posted={posted} onPosted={setPosted} />;
+  const onPosted = (entry: EntryAnswer): void => {
+    sessionStorage.setItem(LAST_DATE, entry.date);
+    setPosted(entry);
+    if (draft) address.go('entry');
+  };
+  return <EntrySheet key={draft ? `draft ${draft.id}` : 'new'} draft={draft} posted={posted} onPosted={onPosted} />;
 }
 
 function EntrySheet({
@@ -72,7 +78,6 @@ function EntrySheet({
       { 'idempotency-key': key.current },
     );
     if (draft) await request('DELETE', paths.draft(organisation.id, draft.id));
-    sessionStorage.setItem(LAST_DATE, entry.date);
     onPosted(entry); // here and not once the sheet is told, since it may have ended with its draft by then
     return entry;
   });
@@ -90,7 +95,6 @@ function EntrySheet({
       onSuccess: (entry) => {
         key.current = crypto.randomUUID();
         dispatch({ is: 'start', form: emptyForm(shortDate(parseCivilDate(entry.date)), form.kind) });
-        if (draft) address.go('entry');
         setTimeout(() => first.current?.focus());
       },
     });
