@@ -46,6 +46,7 @@ export async function emptyLargeBooks(folder: string): Promise<WriteContext> {
   context.transact(() =>
     commands.importAccounts(context, {
       organisation: 1,
+      person: 1,
       csv: `${withElements.join('\n')}3999,Retained,equity,retained-earnings\n`,
     }),
   );

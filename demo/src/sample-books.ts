@@ -68,7 +68,7 @@ export class SampleBooks {
       }),
     );
     const books = new SampleBooks(context, clock, person, id);
-    books.do('importAccounts', { organisation: id, csv: chart });
+    books.do('importAccounts', { organisation: id, person, csv: chart });
     return books;
   }
 
@@ -79,7 +79,7 @@ export class SampleBooks {
   }
 
   contact(name: string, ...roles: string[]): void {
-    this.do('addContact', { organisation: this.organisation, request: { name, roles } });
+    this.do('addContact', { organisation: this.organisation, person: this.person, request: { name, roles } });
   }
 
   /** Posts an entry a day or two after its date, as people do. @returns its number */

@@ -2,8 +2,11 @@ import { Module } from '@nestjs/common';
 import { APP_FILTER, APP_GUARD, APP_PIPE } from '@nestjs/core';
 import { AccountLedgerController } from './account-ledger/account-ledger.controller.js';
 import { AccountsController } from './accounts/accounts.controller.js';
+import { AuditTrailController } from './audit-trail/audit-trail.controller.js';
+import { BreakdownsController } from './breakdowns/breakdowns.controller.js';
 import { ClosingController } from './closing/closing.controller.js';
 import { ContactsController } from './contacts/contacts.controller.js';
+import { GatheringController } from './gathering/gathering.controller.js';
 import { HealthController } from './health.controller.js';
 import { DraftsController } from './journal/drafts.controller.js';
 import { EntriesController } from './journal/entries.controller.js';
@@ -26,8 +29,11 @@ import { WorkersModule } from './workers/workers.module.js';
     HealthController,
     SessionsController,
     OrganisationsController,
+    GatheringController,
     AccountsController,
+    BreakdownsController,
     ContactsController,
+    AuditTrailController,
     EntriesController,
     DraftsController,
     RecurringController,

@@ -240,7 +240,7 @@ describe('the chart', () => {
     const reply = await server.request(
       'POST',
       `${at}/accounts/import`,
-      'number,name,element,parent\r\n7100,,expense,\r\n7200,X,thing,\r\n7300,Y,expense,9999\r\n',
+      'number,name,element,parent\r\n8100,,expense,\r\n8200,X,thing,\r\n8300,Y,expense,9999\r\n',
     );
     expect(codes(reply)).toEqual([
       'account-name-missing at rows.2.name',

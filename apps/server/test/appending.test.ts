@@ -52,7 +52,7 @@ beforeEach(async () => {
       }),
     );
   context.transact(() =>
-    commands.addContact(context, { organisation: 1, request: { name: 'Low Weir', roles: ['customer'] } }),
+    commands.addContact(context, { organisation: 1, person: 1, request: { name: 'Low Weir', roles: ['customer'] } }),
   );
 });
 afterEach(() => {

@@ -45,14 +45,15 @@ const books: Books = {
       name: 'Fund',
       selfBalancing: true,
       values: [
-        { id: 1, name: 'General' },
-        { id: 2, name: 'Roof' },
+        { id: 1, name: 'General', active: true },
+        { id: 2, name: 'Roof', active: true },
       ],
     },
   ],
   today: d('2026-09-30'),
   lockedPeriods: new Set(['2026-03' as never]),
-  findContact: (text) => (text === 'Low Weir' || text === '7' ? (7 as ContactId) : undefined),
+  findContact: (text) =>
+    text === 'Low Weir' || text === '7' ? { id: 7 as ContactId, name: 'Low Weir', active: true } : undefined,
 };
 const rent: ProposedEntry = {
   date: '2026-09-30',

@@ -24,7 +24,8 @@ export function chartFrom(proposals: readonly ProposedAccount[]): Chart {
   const accounts = proposals.map((one): Account => {
     const checked = checkAccountFields(one);
     if (!checked.ok) throw new Error(JSON.stringify(checked.problems));
-    const { parentNumber, closesToNumber, ...fields } = checked.value;
+    const { parentNumber, closesToNumber, breakdownNames: names, ...fields } = checked.value;
+    if (names) throw new Error('charts in memory have no breakdowns');
     const [parent, closesTo] = [ids.get(parentNumber ?? ''), ids.get(closesToNumber ?? '')];
     return {
       ...fields,

@@ -94,7 +94,7 @@ describe.each(cycles().map((one) => [one.id, one] as const))('%s', (_, { inputs,
   const temporary = [...sumByAccount(flowsOf(entries, undefined, to))]
     .filter(([id]) => isTemporary(accountIn(chart, id)))
     .map(([account, amount]) => ({ account, amount }));
-  const closing = closingEntries({ chart, kind, date: to, balances: temporary });
+  const closing = closingEntries({ chart, kind, breakdowns: [], date: to, balances: temporary });
   const closed: MemoryEntry[] = [
     ...entries,
     ...(closing.ok ? closing.value.map((entry) => ({ ...entry, stage: 'closing' as const })) : []),
@@ -282,6 +282,7 @@ test('a result is divided among partners by share', () => {
     { number: '4000', name: 'Fees' },
   ]);
   const closing = closingEntries({
+    breakdowns: [],
     chart,
     kind: 'partnership',
     date: d('2026-12-31'),
@@ -294,6 +295,7 @@ describe('without a closing target', () => {
   const open = (kind: OrganisationKind, ...equity: { number: string; role: string }[]) => {
     const chart = chartFrom([...equity.map((one) => ({ ...one, name: one.role })), { number: '4000', name: 'Fees' }]);
     const closing = closingEntries({
+      breakdowns: [],
       chart,
       kind,
       date: d('2026-12-31'),
@@ -391,7 +393,7 @@ describe('any generated balanced ledger', () => {
     const balances = [...sumByAccount(flowsOf(ledger, undefined, year.last))]
       .filter(([id]) => isTemporary(accountIn(chart, id)))
       .map(([account, amount]) => ({ account, amount }));
-    const closing = closingEntries({ chart, kind: 'partnership', date: year.last, balances });
+    const closing = closingEntries({ chart, kind: 'partnership', breakdowns: [], date: year.last, balances });
     if (!closing.ok) throw new Error('cannot close');
     return [...ledger, ...closing.value.map((entry) => ({ ...entry, stage: 'closing' as const }))];
   };

@@ -2,13 +2,18 @@ import type { AccountRequest, ChangeAccountRequest, ImportAnswer } from '@just-l
 import {
   CHART_COLUMNS,
   accountFromRow,
+  accountIn,
+  accountParticulars,
+  accountTitle,
   atRow,
   chartOf,
   checkAccountFields,
   checkAccountInChart,
   problem,
+  withClassificationsOfHeadings,
   type Account,
   type AccountFields,
+  type AccountHistory,
   type AccountId,
   type Chart,
   type ChartColumn,
@@ -17,19 +22,21 @@ import {
 } from '@just-ledger/core';
 import { and, eq } from 'drizzle-orm';
 import { readCsv } from '../csv/csv.js';
-import { account } from '../database/schema.js';
+import { recordChange, type OfPerson } from '../audit-trail/record-change.js';
+import { account, accountBreakdown } from '../database/schema.js';
 import { Refusal, changedSince, notFound } from '../problems/refusal.js';
 import type { WriteContext } from '../workers/write-context.js';
-import { accountVersions, loadChart, postedLines } from './account-store.js';
+import { accountHistory, accountVersions, loadChart, postedLines } from './account-store.js';
+import { breakdownNames } from './required-breakdowns.js';
 
 /** What changes the chart. */
 export const accountCommands = {
   /** Adds one account. @returns its id */
   addAccount(
     context: WriteContext,
-    { organisation, request }: { organisation: number; request: AccountRequest },
+    { organisation, person, request }: OfPerson & { request: AccountRequest },
   ): number {
-    const [added] = addAccounts(context, organisation, [request]);
+    const [added] = addAccounts(context, { organisation, person }, [request]);
     if (!added) throw new Error('no account was added');
     return added;
   },
@@ -37,18 +44,18 @@ export const accountCommands = {
   /** Puts new particulars in the place of an account's old ones. */
   changeAccount(
     context: WriteContext,
-    { organisation, id, request }: { organisation: number; id: number; request: ChangeAccountRequest },
+    { organisation, person, id, request }: OfPerson & { id: number; request: ChangeAccountRequest },
   ): void {
     const chart = loadChart(context.db, organisation);
     const before = chart.byId.get(id as AccountId);
     if (!before) throw notFound('account');
     if (accountVersions(context.db, organisation).get(id) !== request.version) throw changedSince('account');
     const { version, ...proposed } = request;
-    applyChart(context, organisation, chart, [{ proposed, existing: before, place: (found) => found }]);
+    applyChart(context, { organisation, person }, chart, [{ proposed, existing: before, place: (found) => found }]);
   },
 
   /** Removes an account that nothing was ever posted to and nothing refers to. */
-  removeAccount(context: WriteContext, { organisation, id }: { organisation: number; id: number }): void {
+  removeAccount(context: WriteContext, { organisation, person, id }: OfPerson & { id: number }): void {
     const chart = loadChart(context.db, organisation);
     const gone = chart.byId.get(id as AccountId);
     if (!gone) throw notFound('account');
@@ -59,18 +66,27 @@ export const accountCommands = {
     const user = chart.accounts.find((other) => other.parent === gone.id || other.closesTo === gone.id);
     if (user)
       throw new Refusal(422, [problem('account-in-use', '', `${user.number} ${user.name} refers to ${title}.`)]);
+    const fund = context
+      .booksOf(organisation)
+      .breakdowns.flatMap((one) => one.values)
+      .find((value) => value.account === gone.id);
+    if (fund)
+      throw new Refusal(422, [problem('account-in-use', '', `The fund ${fund.name} keeps its balance on it.`)]);
     context.db
       .delete(account)
       .where(and(eq(account.organisation, organisation), eq(account.id, id)))
       .run();
+    const before = accountParticulars(gone, chart, breakdownNames(context.db, organisation));
+    recordChange(context, { organisation, person, subject: 'account', object: id, title, before });
     context.setUpChanged(organisation);
   },
 
   /** Adds and changes accounts from a chart file; all of it, or nothing and every problem by row. */
-  importAccounts(context: WriteContext, { organisation, csv }: { organisation: number; csv: string }): ImportAnswer {
+  importAccounts(context: WriteContext, { organisation, person, csv }: OfPerson & { csv: string }): ImportAnswer {
     const rows = readCsv<ChartColumn>(csv, CHART_COLUMNS, ['number', 'name', 'element']);
     if (rows.length === 0) throw new Refusal(422, [problem('no-rows', '', 'The file has no rows.')]);
     const chart = loadChart(context.db, organisation);
+    const names = breakdownNames(context.db, organisation);
     const problems: Problem[] = [];
     const seen = new Map<string, number>();
     const changes = rows.flatMap((row) => {
@@ -82,27 +98,23 @@ export const accountCommands = {
         );
       seen.set(number, row.line);
       const existing = chart.byNumber.get(number);
-      const read = accountFromRow(row, existing && { account: existing, chart });
+      const read = accountFromRow(row, existing && { account: existing, chart, names });
       if (!read.ok) problems.push(...read.problems);
       return read.ok ? [{ proposed: read.value, existing, place: (found: Problem) => atRow(row.line, found) }] : [];
     });
     if (problems.length > 0) throw new Refusal(422, problems);
-    applyChart(context, organisation, chart, changes);
+    applyChart(context, { organisation, person }, chart, changes);
     const changed = changes.filter((change) => change.existing).length;
     return { created: changes.length - changed, changed };
   },
 };
 
 /** Adds accounts that may refer to each other. @returns their ids */
-export function addAccounts(
-  context: WriteContext,
-  organisation: number,
-  proposed: readonly ProposedAccount[],
-): number[] {
+export function addAccounts(context: WriteContext, of: OfPerson, proposed: readonly ProposedAccount[]): number[] {
   return applyChart(
     context,
-    organisation,
-    loadChart(context.db, organisation),
+    of,
+    loadChart(context.db, of.organisation),
     proposed.map((one) => ({ proposed: one, place: (found) => found })),
   );
 }
@@ -117,7 +129,7 @@ interface ChartChange {
 /** Applies additions and changes together, so that they may refer to each other. @returns the ids, in their order */
 function applyChart(
   context: WriteContext,
-  organisation: number,
+  { organisation, person }: OfPerson,
   chart: Chart,
   changes: readonly ChartChange[],
 ): number[] {
@@ -129,46 +141,102 @@ function applyChart(
     return fields.ok ? [{ change, fields: fields.value, id: change.existing?.id ?? ((next += 1) as AccountId) }] : [];
   });
   const touched = new Set(checked.map(({ id }) => id));
-  const idByNumber = new Map<string, AccountId>([
-    ...chart.accounts.filter((one) => !touched.has(one.id)).map((one): [string, AccountId] => [one.number, one.id]),
-    ...checked.map(({ fields, id }): [string, AccountId] => [fields.number, id]),
-  ]);
+  const names = breakdownNames(context.db, organisation);
+  const references: References = {
+    accounts: new Map<string, AccountId>([
+      ...chart.accounts.filter((one) => !touched.has(one.id)).map((one): [string, AccountId] => [one.number, one.id]),
+      ...checked.map(({ fields, id }): [string, AccountId] => [fields.number, id]),
+    ]),
+    breakdowns: new Map([...names].map(([id, name]) => [name.toLowerCase(), id])),
+  };
   const accounts = checked.map(({ change, fields, id }) =>
-    resolved(fields, id, idByNumber, (found) => problems.push(change.place(found))),
+    resolved(fields, id, references, (found) => problems.push(change.place(found))),
   );
-  const after = chartOf([...chart.accounts.filter((one) => !touched.has(one.id)), ...accounts]);
+  const proposedChart = chartOf([...chart.accounts.filter((one) => !touched.has(one.id)), ...accounts]);
+  const after = withClassificationsOfHeadings(
+    proposedChart,
+    new Set(checked.filter(({ change }) => change.proposed.classification === undefined).map(({ id }) => id)),
+    touched,
+  );
   const lines = postedLines(context.db, organisation);
   checked.forEach(({ change }, at) => {
-    const one = accounts[at] as Account;
-    const before = change.existing && { account: change.existing, history: { lines: lines.get(one.id) ?? 0 } };
+    const one = accountIn(after, (accounts[at] as Account).id);
+    const before = change.existing && {
+      account: change.existing,
+      history: historyBefore(context, organisation, change.existing, one, lines.get(one.id) ?? 0),
+    };
     const found = checkAccountInChart(one, after, (id) => (lines.get(id) ?? 0) > 0, before);
     problems.push(...found.map(change.place));
   });
   if (problems.length > 0) throw new Refusal(422, problems);
+  const changed = after.accounts.filter((one) => chart.byId.get(one.id) !== one);
   save(
     context,
     organisation,
-    checked.map(({ change }, at) => ({ one: accounts[at] as Account, isNew: !change.existing })),
+    changed.map((one) => ({ one, isNew: !chart.byId.has(one.id) })),
   );
+  for (const one of changed) {
+    const old = chart.byId.get(one.id);
+    recordChange(context, {
+      organisation,
+      person,
+      subject: 'account',
+      object: one.id,
+      title: accountTitle(one),
+      before: old && accountParticulars(old, chart, names),
+      after: accountParticulars(one, after, names),
+    });
+  }
   context.setUpChanged(organisation);
   return accounts.map((one) => one.id);
+}
+
+/** The history of an account, read only as far as the change asks for it. */
+function historyBefore(
+  context: WriteContext,
+  organisation: number,
+  before: Account,
+  after: Account,
+  lines: number,
+): AccountHistory {
+  const asks = (['element', 'currency', 'control', 'role'] as const).some((field) => before[field] !== after[field]);
+  return asks ? accountHistory(context.db, organisation, after.id, lines) : { lines, withoutContact: 0, entries: [] };
+}
+
+/** What accounts may refer to, by number and by name in small letters. */
+interface References {
+  readonly accounts: ReadonlyMap<string, AccountId>;
+  readonly breakdowns: ReadonlyMap<string, number>;
 }
 
 function resolved(
   fields: AccountFields,
   id: AccountId,
-  idByNumber: ReadonlyMap<string, AccountId>,
+  references: References,
   report: (found: Problem) => void,
 ): Account {
-  const { parentNumber, closesToNumber, ...own } = fields;
-  const parent = parentNumber === undefined ? undefined : idByNumber.get(parentNumber);
-  const closesTo = closesToNumber === undefined ? undefined : idByNumber.get(closesToNumber);
+  const { parentNumber, closesToNumber, breakdownNames: wanted, ...own } = fields;
+  const parent = parentNumber === undefined ? undefined : references.accounts.get(parentNumber);
+  const closesTo = closesToNumber === undefined ? undefined : references.accounts.get(closesToNumber);
   if (parentNumber && parent === undefined)
     report(problem('parent-unknown', 'parent', `There is no account ${parentNumber}.`));
   if (closesToNumber && closesTo === undefined) {
     report(problem('closes-to-unknown', 'closesTo', `There is no account ${closesToNumber}.`));
   }
-  return { ...own, id, ...(parent !== undefined && { parent }), ...(closesTo !== undefined && { closesTo }) };
+  const requiredBreakdowns = (wanted ?? []).flatMap((name) => {
+    const found = references.breakdowns.get(name.toLowerCase());
+    if (found === undefined) {
+      report(problem('breakdown-unknown', 'breakdowns', `There is no breakdown “${name}”.`));
+    }
+    return found ?? [];
+  });
+  return {
+    ...own,
+    id,
+    ...(parent !== undefined && { parent }),
+    ...(closesTo !== undefined && { closesTo }),
+    ...(requiredBreakdowns.length > 0 && { requiredBreakdowns }),
+  };
 }
 
 /** Writes accounts: first all without references, then the references, so that the order does not matter. */
@@ -191,6 +259,7 @@ function save(
       control: one.control ?? null,
       role: one.role ?? null,
       share: one.share ?? null,
+      settles: one.settles ?? false,
     };
     if (isNew)
       context.db
@@ -204,6 +273,13 @@ function save(
         .set({ ...row, version })
         .where(and(eq(account.organisation, organisation), eq(account.id, one.id)))
         .run();
+    }
+  }
+  for (const { one } of accounts) {
+    const mine = and(eq(accountBreakdown.organisation, organisation), eq(accountBreakdown.account, one.id));
+    context.db.delete(accountBreakdown).where(mine).run();
+    for (const breakdown of one.requiredBreakdowns ?? []) {
+      context.db.insert(accountBreakdown).values({ organisation, account: one.id, breakdown }).run();
     }
   }
   for (const { one, isNew } of accounts) {

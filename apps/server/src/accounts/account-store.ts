@@ -1,19 +1,22 @@
 import type { AccountAnswer } from '@just-ledger/contract';
 import {
   chartOf,
+  entryNumber,
   formatAmount,
   minor,
   normalBalanceOf,
   type Account,
+  type AccountHistory,
   type AccountId,
+  type BreakdownNames,
   type Chart,
   type CurrencyCode,
   type Minor,
 } from '@just-ledger/core';
-import { eq, sql } from 'drizzle-orm';
+import { and, eq, isNull, sql } from 'drizzle-orm';
 import type { Db } from '../database/connection.js';
 import { keptUntilCommit } from '../database/kept-reading.js';
-import { account, total } from '../database/schema.js';
+import { account, accountBreakdown, entry, line, total } from '../database/schema.js';
 
 type AccountRow = typeof account.$inferSelect;
 
@@ -23,7 +26,35 @@ export function loadChart(db: Db, organisation: number): Chart {
 }
 
 function readChart(db: Db, organisation: number): Chart {
-  return chartOf(db.select().from(account).where(eq(account.organisation, organisation)).all().map(accountOf));
+  const required = new Map<number, number[]>();
+  const rows = db.select().from(accountBreakdown).where(eq(accountBreakdown.organisation, organisation)).all();
+  for (const row of rows) required.set(row.account, [...(required.get(row.account) ?? []), row.breakdown]);
+  const accounts = db.select().from(account).where(eq(account.organisation, organisation)).all();
+  return chartOf(accounts.map((row) => accountOf(row, required.get(row.id))));
+}
+
+/** What stands on an account, for changes that history may forbid. */
+export function accountHistory(db: Db, organisation: number, id: AccountId, lines: number): AccountHistory {
+  if (lines === 0) return { lines, withoutContact: 0, entries: [] };
+  const mine = and(eq(line.organisation, organisation), eq(line.account, id));
+  const bare = db
+    .select({ count: sql<number>`count(*)` })
+    .from(line)
+    .where(and(mine, isNull(line.contact)))
+    .get();
+  const entries = db
+    .selectDistinct({ year: entry.year, number: entry.number, date: line.date })
+    .from(line)
+    .innerJoin(entry, and(eq(entry.organisation, line.organisation), eq(entry.place, line.entry)))
+    .where(mine)
+    .orderBy(line.date)
+    .limit(3)
+    .all();
+  return {
+    lines,
+    withoutContact: bare?.count ?? 0,
+    entries: entries.map(({ year, number }) => entryNumber(year, number)),
+  };
 }
 
 /** How many posted lines stand on each account. */
@@ -52,7 +83,7 @@ export function accountAnswer(
   of: Account,
   chart: Chart,
   currency: CurrencyCode,
-  facts: { lines: number; balance: Minor; version: number },
+  facts: { lines: number; balance: Minor; version: number; breakdowns: BreakdownNames },
 ): AccountAnswer {
   const numberOf = (id: AccountId | undefined): string | null =>
     id === undefined ? null : (chart.byId.get(id)?.number ?? null);
@@ -73,13 +104,15 @@ export function accountAnswer(
     role: of.role ?? null,
     closesTo: numberOf(of.closesTo),
     share: of.share ?? null,
+    settles: of.settles ?? false,
+    breakdowns: (of.requiredBreakdowns ?? []).flatMap((id) => facts.breakdowns.get(id) ?? []),
     lines: facts.lines,
     balance: formatAmount(minor(facts.balance), currency),
     version: facts.version,
   };
 }
 
-function accountOf(row: AccountRow): Account {
+function accountOf(row: AccountRow, requiredBreakdowns: readonly number[] | undefined): Account {
   return {
     id: row.id as AccountId,
     number: row.number,
@@ -95,5 +128,7 @@ function accountOf(row: AccountRow): Account {
     ...(row.role !== null && { role: row.role as NonNullable<Account['role']> }),
     ...(row.closesTo !== null && { closesTo: row.closesTo as AccountId }),
     ...(row.share !== null && { share: row.share }),
+    ...(row.settles && { settles: true }),
+    ...(requiredBreakdowns && { requiredBreakdowns }),
   };
 }

@@ -33,9 +33,11 @@ import { writeCsv } from '../csv/csv.js';
 import { flowsAtDate, reportDate } from '../ledger/ledger-span.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { notFound } from '../problems/refusal.js';
-import { CurrentOrganisation } from '../sessions/session-guard.js';
+import { CurrentOrganisation, CurrentPerson } from '../sessions/session-guard.js';
+import type { Person } from '../sessions/session-store.js';
 import { Reader, Writer } from '../workers/workers.module.js';
 import { accountAnswer, accountVersions, loadChart, postedLines } from './account-store.js';
+import { breakdownNames } from './required-breakdowns.js';
 
 /** The chart of accounts. */
 @Controller('api/organisations/:organisation')
@@ -53,36 +55,53 @@ export class AccountsController {
   }
 
   @Post('accounts')
-  async add(@CurrentOrganisation() of: Organisation, @Body() request: AccountRequest): Promise<AccountAnswer> {
-    return this.answer(of, await this.writer.run('addAccount', { organisation: of.id, request }));
+  async add(
+    @CurrentOrganisation() of: Organisation,
+    @CurrentPerson() person: Person,
+    @Body() request: AccountRequest,
+  ): Promise<AccountAnswer> {
+    const id = await this.writer.run('addAccount', { organisation: of.id, person: person.id, request });
+    return this.answer(of, id);
   }
 
   @Put('accounts/:id')
   async change(
     @CurrentOrganisation() of: Organisation,
+    @CurrentPerson() person: Person,
     @Param('id', ParseIntPipe) id: number,
     @Body() request: ChangeAccountRequest,
   ): Promise<AccountAnswer> {
-    await this.writer.run('changeAccount', { organisation: of.id, id, request });
+    await this.writer.run('changeAccount', { organisation: of.id, person: person.id, id, request });
     return this.answer(of, id);
   }
 
   @Delete('accounts/:id')
   @HttpCode(204)
-  remove(@CurrentOrganisation() of: Organisation, @Param('id', ParseIntPipe) id: number): Promise<void> {
-    return this.writer.run('removeAccount', { organisation: of.id, id });
+  remove(
+    @CurrentOrganisation() of: Organisation,
+    @CurrentPerson() person: Person,
+    @Param('id', ParseIntPipe) id: number,
+  ): Promise<void> {
+    return this.writer.run('removeAccount', { organisation: of.id, person: person.id, id });
   }
 
   @Post('accounts/import')
   @HttpCode(200)
-  import(@CurrentOrganisation() of: Organisation, @Body() body: unknown): Promise<ImportAnswer> {
-    return this.writer.run('importAccounts', { organisation: of.id, csv: csvText(body) });
+  import(
+    @CurrentOrganisation() of: Organisation,
+    @CurrentPerson() person: Person,
+    @Body() body: unknown,
+  ): Promise<ImportAnswer> {
+    return this.writer.run('importAccounts', { organisation: of.id, person: person.id, csv: csvText(body) });
   }
 
   @Get('accounts.csv')
   @Header('content-type', 'text/csv; charset=utf-8')
   csv(@CurrentOrganisation() of: Organisation): string {
-    return writeCsv(CHART_COLUMNS, chartRows(loadChart(this.reader.db, of.id)));
+    return writeCsv(
+      CHART_COLUMNS,
+      chartRows(loadChart(this.reader.db, of.id), breakdownNames(this.reader.db, of.id)),
+    );
   }
 
   private answer(of: Organisation, id: number): AccountAnswer {
@@ -98,10 +117,12 @@ export class AccountsController {
     const [before, running] = [sumByAccount(earlier), sumByAccount(year)];
     const lines = postedLines(db, of.id);
     const versions = accountVersions(db, of.id);
+    const breakdowns = breakdownNames(db, of.id);
     return chart.accounts.map((account) => {
       const own: Minor = running.get(account.id) ?? ZERO;
       const balance = isTemporary(account) ? own : plus(own, before.get(account.id) ?? ZERO);
-      const facts = { lines: lines.get(account.id) ?? 0, balance, version: versions.get(account.id) ?? 1 };
+      const version = versions.get(account.id) ?? 1;
+      const facts = { lines: lines.get(account.id) ?? 0, balance, version, breakdowns };
       return accountAnswer(account, chart, of.baseCurrency, facts);
     });
   }

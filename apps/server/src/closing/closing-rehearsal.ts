@@ -24,6 +24,7 @@ import {
 } from '@just-ledger/core';
 import { and, eq, gte, lte, sql } from 'drizzle-orm';
 import { loadChart } from '../accounts/account-store.js';
+import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
 import type { Db } from '../database/connection.js';
 import { periodLock, total } from '../database/schema.js';
 import { periodNumber } from '../ledger/flow-store.js';
@@ -63,7 +64,14 @@ export function prepareClosing(
   const form =
     asked ??
     (chart.accounts.some((one) => one.role === 'income-summary' && one.active) ? 'income-summary' : 'direct');
-  const basis = { chart, kind: of.kind, date: year.last, balances: temporaryBalances(db, of, chart, year.last) };
+  const breakdowns = loadBreakdowns(db, of.id);
+  const basis = {
+    chart,
+    kind: of.kind,
+    breakdowns,
+    date: year.last,
+    balances: temporaryBalances(db, of, chart, year.last),
+  };
   const prepared = closed ? { ok: true as const, value: [] } : closingEntries(basis, asked);
   const remarks = closed ? [] : remarksOn(db, of, chart, year, today, prepared.ok ? [] : prepared.problems);
   return { year, chart, closed, form, entries: prepared.ok ? prepared.value : [], remarks };

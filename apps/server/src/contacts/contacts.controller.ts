@@ -1,7 +1,9 @@
-import { Body, Controller, Get, Post } from '@nestjs/common';
-import { ContactRequest, type ContactAnswer } from '@just-ledger/contract';
+import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put } from '@nestjs/common';
+import { ChangeContactRequest, ContactRequest, MergeContactRequest, type ContactAnswer } from '@just-ledger/contract';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { CurrentOrganisation } from '../sessions/session-guard.js';
+import { notFound } from '../problems/refusal.js';
+import { CurrentOrganisation, CurrentPerson } from '../sessions/session-guard.js';
+import type { Person } from '../sessions/session-store.js';
 import { Reader, Writer } from '../workers/workers.module.js';
 import { contactsOf } from './contact-store.js';
 
@@ -19,7 +21,51 @@ export class ContactsController {
   }
 
   @Post()
-  add(@CurrentOrganisation() of: Organisation, @Body() request: ContactRequest): Promise<ContactAnswer> {
-    return this.writer.run('addContact', { organisation: of.id, request });
+  async add(
+    @CurrentOrganisation() of: Organisation,
+    @CurrentPerson() person: Person,
+    @Body() request: ContactRequest,
+  ): Promise<ContactAnswer> {
+    const id = await this.writer.run('addContact', { organisation: of.id, person: person.id, request });
+    return this.one(of, id);
+  }
+
+  @Put(':id')
+  async change(
+    @CurrentOrganisation() of: Organisation,
+    @CurrentPerson() person: Person,
+    @Param('id', ParseIntPipe) id: number,
+    @Body() request: ChangeContactRequest,
+  ): Promise<ContactAnswer> {
+    await this.writer.run('changeContact', { organisation: of.id, person: person.id, id, request });
+    return this.one(of, id);
+  }
+
+  @Post(':id/merge')
+  @HttpCode(200)
+  async merge(
+    @CurrentOrganisation() of: Organisation,
+    @CurrentPerson() person: Person,
+    @Param('id', ParseIntPipe) id: number,
+    @Body() request: MergeContactRequest,
+  ): Promise<ContactAnswer> {
+    await this.writer.run('mergeContact', { organisation: of.id, person: person.id, id, request });
+    return this.one(of, request.into);
+  }
+
+  @Delete(':id')
+  @HttpCode(204)
+  remove(
+    @CurrentOrganisation() of: Organisation,
+    @CurrentPerson() person: Person,
+    @Param('id', ParseIntPipe) id: number,
+  ): Promise<void> {
+    return this.writer.run('removeContact', { organisation: of.id, person: person.id, id });
+  }
+
+  private one(of: Organisation, id: number): ContactAnswer {
+    const found = this.list(of).find((one) => one.id === id);
+    if (!found) throw notFound('contact');
+    return found;
   }
 }

@@ -1,3 +1,4 @@
+import type { FieldChange } from '@just-ledger/core';
 import { integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 
 // The tables as queries see them. Constraints, STRICT and triggers stand in drizzle/*.sql, which is what runs. The staging
@@ -58,9 +59,20 @@ export const account = sqliteTable(
     role: text(),
     closesTo: integer('closes_to'),
     share: integer(),
+    settles: integer({ mode: 'boolean' }).notNull().default(false),
     version: integer().notNull().default(1),
   },
   (table) => [primaryKey({ columns: [table.organisation, table.id] })],
+);
+
+export const accountBreakdown = sqliteTable(
+  'account_breakdown',
+  {
+    organisation: integer().notNull(),
+    account: integer().notNull(),
+    breakdown: integer().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.organisation, table.account, table.breakdown] })],
 );
 
 export const contact = sqliteTable(
@@ -71,6 +83,14 @@ export const contact = sqliteTable(
     number: text().notNull(),
     name: text().notNull(),
     roles: text({ mode: 'json' }).$type<string[]>().notNull(),
+    active: integer({ mode: 'boolean' }).notNull().default(true),
+    currency: text(),
+    terms: text({ mode: 'json' }).$type<Record<string, unknown>>(),
+    email: text(),
+    phone: text(),
+    address: text(),
+    bank: text({ mode: 'json' }).$type<Record<string, string>>(),
+    mergedInto: integer('merged_into'),
     version: integer().notNull().default(1),
   },
   (table) => [primaryKey({ columns: [table.organisation, table.id] })],
@@ -83,6 +103,8 @@ export const breakdown = sqliteTable(
     id: integer().notNull(),
     name: text().notNull(),
     selfBalancing: integer('self_balancing', { mode: 'boolean' }).notNull(),
+    usualValue: integer('usual_value'),
+    version: integer().notNull().default(1),
   },
   (table) => [primaryKey({ columns: [table.organisation, table.id] })],
 );
@@ -95,6 +117,8 @@ export const breakdownValue = sqliteTable(
     id: integer().notNull(),
     name: text().notNull(),
     account: integer(),
+    parent: integer(),
+    active: integer({ mode: 'boolean' }).notNull().default(true),
   },
   (table) => [primaryKey({ columns: [table.organisation, table.breakdown, table.id] })],
 );
@@ -271,3 +295,32 @@ export const idempotentAnswer = sqliteTable(
   },
   (table) => [primaryKey({ columns: [table.organisation, table.person, table.key] })],
 );
+
+export const setUpChange = sqliteTable('set_up_change', {
+  id: integer().primaryKey(),
+  organisation: integer().notNull(),
+  at: text().notNull(),
+  by: integer().notNull(),
+  subject: text().notNull(),
+  object: integer().notNull(),
+  title: text().notNull(),
+  action: text({ enum: ['added', 'changed', 'removed'] }).notNull(),
+  fields: text({ mode: 'json' }).$type<FieldChange[]>().notNull(),
+});
+
+export const paperToGather = sqliteTable(
+  'paper_to_gather',
+  {
+    organisation: integer().notNull(),
+    paper: text().notNull(),
+    state: text({ enum: ['wanted', 'at-hand', 'not-needed'] }).notNull(),
+    note: text().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.organisation, table.paper] })],
+);
+
+export const unfinishedStart = sqliteTable('unfinished_start', {
+  person: integer().primaryKey(),
+  answers: text({ mode: 'json' }).$type<Record<string, unknown>>().notNull(),
+  updatedAt: text('updated_at').notNull(),
+});

@@ -1,19 +1,15 @@
-import type { Books, Breakdown, CivilDate, ContactId, Period } from '@just-ledger/core';
+import type { Books, CivilDate, Contact, ContactId, Period } from '@just-ledger/core';
 import { eq } from 'drizzle-orm';
 import { loadChart } from '../accounts/account-store.js';
+import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
 import type { Db } from '../database/connection.js';
-import { breakdown, breakdownValue, contact, periodLock } from '../database/schema.js';
+import { contact, periodLock } from '../database/schema.js';
 import { organisationOf } from '../organisations/organisation-store.js';
 
 /** What an entry of an organisation is checked against, as it stands now. */
 export function loadBooks(db: Db, organisation: number, today: CivilDate): Books {
   const { baseCurrency, calendar, changeoverDate } = organisationOf(db, organisation);
-  const byNumber = new Map<string, ContactId>();
-  const byName = new Map<string, ContactId>();
-  for (const one of db.select().from(contact).where(eq(contact.organisation, organisation)).all()) {
-    byNumber.set(one.number, one.id as ContactId);
-    byName.set(one.name.toLowerCase(), one.id as ContactId);
-  }
+  const contacts = contactNames(db, organisation);
   const locks = db
     .select({ period: periodLock.period })
     .from(periodLock)
@@ -27,21 +23,20 @@ export function loadBooks(db: Db, organisation: number, today: CivilDate): Books
     today,
     changeoverDate: (changeoverDate ?? undefined) as CivilDate | undefined,
     lockedPeriods: new Set(locks.map((lock) => lock.period as Period)),
-    findContact: (text) => byNumber.get(text) ?? byName.get(text.toLowerCase()),
+    findContact: (text) => contacts.get(text) ?? contacts.get(text.toLowerCase()),
   };
 }
 
-function loadBreakdowns(db: Db, organisation: number): Breakdown[] {
-  const values = db.select().from(breakdownValue).where(eq(breakdownValue.organisation, organisation)).all();
-  return db
-    .select()
-    .from(breakdown)
-    .where(eq(breakdown.organisation, organisation))
-    .all()
-    .map(({ id, name, selfBalancing }) => ({
-      id,
-      name,
-      selfBalancing,
-      values: values.filter((value) => value.breakdown === id).map((value) => ({ id: value.id, name: value.name })),
-    }));
+/** Contacts by number and by name in small letters; merged ones lead to the contact that took their place. */
+function contactNames(db: Db, organisation: number): Map<string, Pick<Contact, 'id' | 'name' | 'active'>> {
+  const rows = db.select().from(contact).where(eq(contact.organisation, organisation)).all();
+  const byId = new Map(rows.map(({ id, name, active }) => [id, { id: id as ContactId, name, active }]));
+  const found = new Map<string, Pick<Contact, 'id' | 'name' | 'active'>>();
+  const name = (key: string, { id, mergedInto }: (typeof rows)[number]): void => {
+    const named = byId.get(mergedInto ?? id);
+    if (named) found.set(key, named);
+  };
+  for (const row of rows) name(row.name.toLowerCase(), row);
+  for (const row of rows) name(row.number, row);
+  return found;
 }

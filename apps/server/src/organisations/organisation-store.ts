@@ -1,4 +1,4 @@
-import type { MemberRole, OrganisationAnswer } from '@just-ledger/contract';
+import type { MemberRole, OrganisationAnswer, UnfinishedStartAnswer } from '@just-ledger/contract';
 import {
   parseCivilDate,
   parseCurrencyCode,
@@ -8,7 +8,7 @@ import {
 } from '@just-ledger/core';
 import { and, eq } from 'drizzle-orm';
 import type { Db } from '../database/connection.js';
-import { membership, organisation } from '../database/schema.js';
+import { membership, organisation, unfinishedStart } from '../database/schema.js';
 import { notFound } from '../problems/refusal.js';
 
 /** An organisation as the server works with it. */
@@ -52,6 +52,12 @@ export function organisationsOf(db: Db, person: number): OrganisationAnswer[] {
   return mine
     .map(({ organisation: id, role }) => organisationAnswer(organisationOf(db, id), role))
     .sort((a, b) => a.name.localeCompare(b.name, 'en'));
+}
+
+/** The answers of a start that a person has not finished. */
+export function unfinishedStartOf(db: Db, person: number): UnfinishedStartAnswer {
+  const row = db.select().from(unfinishedStart).where(eq(unfinishedStart.person, person)).get();
+  return { answers: row?.answers ?? null, updatedAt: row?.updatedAt ?? null };
 }
 
 /** An organisation as it goes over the wire. */

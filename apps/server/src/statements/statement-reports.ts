@@ -30,6 +30,7 @@ import {
 } from '@just-ledger/core';
 import { loadChart } from '../accounts/account-store.js';
 import type { Db } from '../database/connection.js';
+import { flowsByFund } from '../ledger/fund-flows.js';
 import { flowsBetween, type LedgerView } from '../ledger/flow-store.js';
 import { ledgerView, reportDate, reportSpan, yearStart } from '../ledger/ledger-span.js';
 import type { Organisation } from '../organisations/organisation-store.js';
@@ -125,7 +126,7 @@ export function balanceSheetReport(
 export function positionAt(db: Db, of: Organisation, view: LedgerView, chart: Chart, asAt: CivilDate) {
   const start = yearStart(of, asAt);
   const base = start === undefined ? [] : flowsBetween(db, view, undefined, dayBefore(start));
-  const span = flowsBetween(db, view, start, asAt);
+  const span = start === undefined ? flowsBetween(db, view, start, asAt) : flowsByFund(db, of, view, start, asAt);
   const equity = equityStatement(chart, of.kind, { base, years: [{ lead: [], span }] });
   return { flows: [...base, ...span], equity };
 }
@@ -140,8 +141,8 @@ export function equityFlows(db: Db, of: Organisation, view: LedgerView, from: Ci
   const years: YearFlows[] = [];
   for (let year = fiscalYearOf(calendar, from); year.first <= to; year = nextFiscalYear(calendar, year)) {
     years.push({
-      lead: year.first < from ? flowsBetween(db, view, year.first, before) : [],
-      span: flowsBetween(db, view, laterOf(year.first, from), earlierOf(year.last, to)),
+      lead: year.first < from ? flowsByFund(db, of, view, year.first, before) : [],
+      span: flowsByFund(db, of, view, laterOf(year.first, from), earlierOf(year.last, to)),
     });
   }
   return { base, years };
@@ -167,7 +168,7 @@ function flowsFromBeforeBooks(
     year.first <= to;
     year = nextFiscalYear(of.calendar, year)
   ) {
-    years.push({ lead: [], span: flowsBetween(db, view, year.first, earlierOf(year.last, to)) });
+    years.push({ lead: [], span: flowsByFund(db, of, view, year.first, earlierOf(year.last, to)) });
   }
   return { base: [], years };
 }

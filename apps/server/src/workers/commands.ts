@@ -1,7 +1,9 @@
 import { accountCommands } from '../accounts/account-commands.js';
+import { breakdownCommands } from '../breakdowns/breakdown-commands.js';
 import { closingCommands } from '../closing/closing-commands.js';
 import { periodCommands } from '../closing/period-commands.js';
 import { contactCommands } from '../contacts/contact-commands.js';
+import { paperCommands } from '../gathering/paper-commands.js';
 import { draftCommands } from '../journal/draft-commands.js';
 import { entryCommands } from '../journal/entry-commands.js';
 import { organisationCommands } from '../organisations/organisation-commands.js';
@@ -12,7 +14,9 @@ import { sessionCommands } from '../sessions/session-commands.js';
 export const commands = {
   ...sessionCommands,
   ...organisationCommands,
+  ...paperCommands,
   ...accountCommands,
+  ...breakdownCommands,
   ...contactCommands,
   ...entryCommands,
   ...draftCommands,

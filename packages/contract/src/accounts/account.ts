@@ -1,4 +1,4 @@
-import { IsBoolean, IsInt, IsOptional, IsString, MaxLength } from 'class-validator';
+import { ArrayMaxSize, IsArray, IsBoolean, IsInt, IsOptional, IsString, MaxLength } from 'class-validator';
 
 /** An account to add; what is left out is proposed from its number and role. */
 export class AccountRequest {
@@ -18,6 +18,10 @@ export class AccountRequest {
   /** The number of the equity account it is closed into. */
   @IsOptional() @IsString() @MaxLength(40) closesTo?: string;
   @IsOptional() @IsInt() share?: number;
+  /** Whether documents may be settled with it. */
+  @IsOptional() @IsBoolean() settles?: boolean;
+  /** Names of the breakdowns that its lines must name a value of. */
+  @IsOptional() @IsArray() @ArrayMaxSize(20) @IsString({ each: true }) breakdowns?: string[];
 }
 
 /** An account as it should be from now on: all of it, and the version that was looked at. */
@@ -43,6 +47,8 @@ export interface AccountAnswer {
   role: string | null;
   closesTo: string | null;
   share: number | null;
+  settles: boolean;
+  breakdowns: string[];
   /** How many posted lines stand on it. */
   lines: number;
   /** Debit positive, at the date asked for. */

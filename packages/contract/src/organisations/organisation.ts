@@ -1,22 +1,93 @@
-import type { OrganisationKind } from '@just-ledger/core';
-import { ORGANISATION_KINDS } from '@just-ledger/core';
-import { IsBoolean, IsIn, IsInt, IsOptional, IsString, Max, MaxLength, Min, MinLength } from 'class-validator';
+import type { FundRestriction, OrganisationKind } from '@just-ledger/core';
+import { FUND_RESTRICTIONS, ORGANISATION_KINDS } from '@just-ledger/core';
+import { Type } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsObject,
+  IsOptional,
+  IsString,
+  Max,
+  MaxLength,
+  Min,
+  MinLength,
+  ValidateIf,
+  ValidateNested,
+} from 'class-validator';
+
+/** A partner with a whole weight in the result. */
+export class PartnerRequest {
+  @IsString() @MinLength(1, { message: 'Enter a name.' }) @MaxLength(80) name!: string;
+  @IsInt({ message: 'A share is a whole weight.' })
+  @Min(1, { message: 'A share is at least 1.' })
+  @Max(1_000_000)
+  share!: number;
+}
+
+/** A fund and for what it may be spent. */
+export class FundRequest {
+  @IsString() @MinLength(1, { message: 'Enter a name.' }) @MaxLength(80) name!: string;
+  @IsIn(Object.keys(FUND_RESTRICTIONS)) restriction!: FundRestriction;
+}
+
+/** What a starter chart is given by name. */
+export class StarterWishesRequest {
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(90)
+  @ValidateNested({ each: true })
+  @Type(() => PartnerRequest)
+  partners?: PartnerRequest[];
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(20)
+  @IsString({ each: true })
+  @MaxLength(80, { each: true })
+  shareClasses?: string[];
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(60)
+  @ValidateNested({ each: true })
+  @Type(() => FundRequest)
+  funds?: FundRequest[];
+}
 
 /** A new set of books. */
-export class CreateOrganisationRequest {
+export class CreateOrganisationRequest extends StarterWishesRequest {
   @IsString() @MinLength(1, { message: 'Enter a name.' }) @MaxLength(120) name!: string;
   @IsIn([...ORGANISATION_KINDS]) kind!: OrganisationKind;
   @IsString() @MaxLength(3) baseCurrency!: string;
   @IsInt() @Min(1) @Max(12) fiscalYearStartMonth!: number;
   @IsString() @MaxLength(10) firstDay!: string;
+  /** The last day in the old books, if there were any. */
+  @IsOptional() @IsString() @MaxLength(10) changeoverDate?: string;
   @IsOptional() @IsBoolean() starterChart?: boolean;
 }
 
-/** What of an organisation may change at any time. */
+/** What of an organisation changes; all but the name only as long as nothing posted depends on it. */
 export class ChangeOrganisationRequest {
   @IsOptional() @IsString() @MinLength(1, { message: 'Enter a name.' }) @MaxLength(120) name?: string;
-  @IsOptional() @IsString() @MaxLength(10) changeoverDate?: string;
+  @IsOptional() @IsIn([...ORGANISATION_KINDS]) kind?: OrganisationKind;
+  @IsOptional() @IsString() @MaxLength(3) baseCurrency?: string;
+  @IsOptional() @IsInt() @Min(1) @Max(12) fiscalYearStartMonth?: number;
+  @IsOptional() @IsString() @MaxLength(10) firstDay?: string;
+  /** Null takes it away. */
+  @IsOptional() @ValidateIf((_, value) => value !== null) @IsString() @MaxLength(10) changeoverDate?: string | null;
   @IsInt() version!: number;
+}
+
+/** The answers of a start that is not finished, just as they were typed. */
+export class UnfinishedStartRequest {
+  @IsObject() answers!: Record<string, unknown>;
+}
+
+/** An unfinished start, if there is one. */
+export interface UnfinishedStartAnswer {
+  answers: Record<string, unknown> | null;
+  updatedAt: string | null;
 }
 
 /** The roles of people in an organisation. */

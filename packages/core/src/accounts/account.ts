@@ -31,6 +31,10 @@ export interface Account {
   readonly closesTo?: AccountId;
   /** For an owner's capital: its whole weight when the result is shared. */
   readonly share?: number;
+  /** Whether invoices and bills may be settled with it: bank, cash, an owner's account. */
+  readonly settles?: boolean;
+  /** Ids of the breakdowns that every line on it must name a value of. */
+  readonly requiredBreakdowns?: readonly number[];
 }
 
 /** The side on which an account usually stands. @example accumulated depreciation → 'credit' */

@@ -19,6 +19,8 @@ export const CHART_COLUMNS = [
   'role',
   'closes_to',
   'share',
+  'settles',
+  'breakdowns',
 ] as const;
 
 /** One column of a chart file. */
@@ -50,7 +52,7 @@ export function atRow(line: number, found: Problem): Problem {
  */
 export function accountFromRow(
   row: ChartRow,
-  existing?: { account: Account; chart: Chart },
+  existing?: { account: Account; chart: Chart; names: BreakdownNames },
 ): Checked<ProposedAccount> {
   const problems: Problem[] = [];
   const cell = (column: ChartColumn): string | undefined => row.cells[column]?.trim() || undefined;
@@ -68,7 +70,7 @@ export function accountFromRow(
       problem('share-weight', `rows.${row.line}.share`, 'A share is a whole weight from 0 to 1,000,000.'),
     );
   }
-  const kept = existing ? proposalOf(existing.account, existing.chart) : undefined;
+  const kept = existing ? proposalOf(existing.account, existing.chart, existing.names) : undefined;
   const given: ProposedAccount = {
     number: cell('number') ?? '',
     name: cell('name') ?? kept?.name ?? '',
@@ -84,6 +86,11 @@ export function accountFromRow(
     role: cell('role')?.toLowerCase(),
     closesTo: cell('closes_to'),
     share: share === undefined ? undefined : Number(share),
+    settles: flag('settles'),
+    breakdowns: cell('breakdowns')
+      ?.split(';')
+      .map((name) => name.trim())
+      .filter((name) => name !== ''),
   };
   return problems.length > 0 ? refused(problems) : valid(kept ? merged(kept, given) : given);
 }
@@ -95,8 +102,11 @@ function merged(kept: ProposedAccount, given: ProposedAccount): ProposedAccount 
   return { ...base, ...Object.fromEntries(filled), number: given.number, name: given.name };
 }
 
-/** An account as a proposal, with numbers in the place of ids. */
-export function proposalOf(account: Account, chart: Chart): ProposedAccount {
+/** The names of breakdowns by their ids. */
+export type BreakdownNames = ReadonlyMap<number, string>;
+
+/** An account as a proposal, with numbers and names in the place of ids. */
+export function proposalOf(account: Account, chart: Chart, names: BreakdownNames): ProposedAccount {
   return {
     number: account.number,
     name: account.name,
@@ -111,13 +121,15 @@ export function proposalOf(account: Account, chart: Chart): ProposedAccount {
     role: account.role,
     closesTo: account.closesTo === undefined ? undefined : chart.byId.get(account.closesTo)?.number,
     share: account.share,
+    settles: account.settles ?? false,
+    breakdowns: account.requiredBreakdowns?.flatMap((id) => names.get(id) ?? []),
   };
 }
 
 /** A chart as the rows of its file, in the order of {@link CHART_COLUMNS}. */
-export function chartRows(chart: Chart): string[][] {
+export function chartRows(chart: Chart, names: BreakdownNames): string[][] {
   return chart.accounts.map((account) => {
-    const proposal = proposalOf(account, chart);
+    const proposal = proposalOf(account, chart, names);
     return [
       account.number,
       account.name,
@@ -133,6 +145,8 @@ export function chartRows(chart: Chart): string[][] {
       account.role ?? '',
       proposal.closesTo ?? '',
       account.share === undefined ? '' : String(account.share),
+      String(account.settles ?? false),
+      (proposal.breakdowns ?? []).join('; '),
     ];
   });
 }

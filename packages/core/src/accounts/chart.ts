@@ -48,6 +48,37 @@ export function depthOf(chart: Chart, account: Account): number {
   return depth;
 }
 
+/**
+ * The chart after a change, in which accounts are shown where their heading is: those that leave it open, and those
+ * that stand under a changed heading.
+ *
+ * @param open changed accounts that do not say where they are shown
+ * @param touched all accounts of the change
+ */
+export function withClassificationsOfHeadings(
+  chart: Chart,
+  open: ReadonlySet<AccountId>,
+  touched: ReadonlySet<AccountId>,
+): Chart {
+  const placed = new Map<AccountId, Account>();
+  const following = new Set<AccountId>();
+  for (const account of inHeadingOrder(chart)) {
+    const parent = account.parent === undefined ? undefined : placed.get(account.parent);
+    const isMoved = parent !== undefined && (touched.has(parent.id) || following.has(parent.id));
+    const follows =
+      parent?.element === account.element && (open.has(account.id) || (isMoved && !touched.has(account.id)));
+    if (follows) following.add(account.id);
+    placed.set(
+      account.id,
+      follows && parent.classification !== account.classification
+        ? { ...account, classification: parent.classification }
+        : account,
+    );
+  }
+  // accounts in a circle are in no order; checking them finds it
+  return chartOf(chart.accounts.map((account) => placed.get(account.id) ?? account));
+}
+
 /** The accounts in the order of a printed chart: each heading followed by what stands under it. */
 export function inHeadingOrder(chart: Chart): Account[] {
   const children = new Map<AccountId | undefined, Account[]>();

@@ -1,7 +1,7 @@
 import { isCurrencyCode, type CurrencyCode } from '../money/currency.js';
 import { problem, refused, valid, type Checked, type Problem } from '../problems/problem.js';
 import { isPlainText } from '../problems/plain-text.js';
-import { isPermanentEquity, type Account, type AccountId, type ControlLedger } from './account.js';
+import { isPermanentEquity, isTemporary, type Account, type AccountId, type ControlLedger } from './account.js';
 import {
   ACCOUNT_ROLES,
   CLOSED_ROLES,
@@ -30,18 +30,26 @@ export interface ProposedAccount {
   readonly role?: string | undefined;
   readonly closesTo?: string | undefined;
   readonly share?: number | undefined;
+  readonly settles?: boolean | undefined;
+  /** Names of the breakdowns that its lines must name a value of. */
+  readonly breakdowns?: readonly string[] | undefined;
 }
 
 /** What history says about the account that is to be changed. */
 export interface AccountHistory {
   /** How many posted lines stand on it. */
   readonly lines: number;
+  /** How many of them name no contact. */
+  readonly withoutContact: number;
+  /** The numbers of the first entries that touch it. */
+  readonly entries: readonly string[];
 }
 
-/** An account with its own fields in order; its references still to be looked up by number. */
-export type AccountFields = Omit<Account, 'id' | 'parent' | 'closesTo'> & {
+/** An account with its own fields in order; its references still to be looked up by number and name. */
+export type AccountFields = Omit<Account, 'id' | 'parent' | 'closesTo' | 'requiredBreakdowns'> & {
   readonly parentNumber?: string;
   readonly closesToNumber?: string;
+  readonly breakdownNames?: readonly string[];
 };
 
 /**
@@ -83,6 +91,8 @@ export function checkAccountFields(proposed: ProposedAccount): Checked<AccountFi
     ...(control && { control }),
     ...readCurrency(proposed.currency, problems),
     ...readShare(proposed.share, role, problems),
+    ...((proposed.settles ?? role === 'cash') && { settles: true }),
+    ...(proposed.breakdowns?.length && { breakdownNames: [...new Set(proposed.breakdowns)] }),
     ...(proposed.parent && { parentNumber: proposed.parent.trim() }),
     ...(proposed.closesTo && { closesToNumber: proposed.closesTo.trim() }),
   };
@@ -118,14 +128,28 @@ export function checkAccountInChart(
   problems.push(...parentProblems(account, chart, postedOn), ...targetProblems(account, chart));
   if (!before || before.history.lines === 0) return problems;
 
-  const posted = before.history.lines === 1 ? '1 posted line stands' : `${before.history.lines} posted lines stand`;
-  if (before.account.element !== account.element) {
-    problems.push(problem('element-in-use', 'element', `${posted} on this account, so its element cannot change.`));
+  return [...problems, ...historyProblems(account, before.account, before.history)];
+}
+
+/** What posted lines forbid, with the entries that stand in the way. */
+function historyProblems(account: Account, before: Account, history: AccountHistory): Problem[] {
+  const count = history.lines === 1 ? '1 posted line stands' : `${history.lines} posted lines stand`;
+  const more = history.lines > history.entries.length && history.entries.length > 0 ? ' …' : '';
+  const entries = history.entries.length > 0 ? ` (${history.entries.join(', ')}${more})` : '';
+  const posted = `${count} on this account${entries}`;
+  const problems: Problem[] = [];
+  if (before.element !== account.element) {
+    problems.push(problem('element-in-use', 'element', `${posted}, so its element cannot change.`));
+  } else if (isTemporary(before) !== isTemporary(account)) {
+    const message = `${posted}: whether it starts each year at zero cannot change any more.`;
+    problems.push(problem('role-in-use', 'role', message));
   }
-  if (before.account.currency !== account.currency) {
-    problems.push(
-      problem('currency-in-use', 'currency', `${posted} on this account, so its currency cannot change.`),
-    );
+  if (before.currency !== account.currency) {
+    problems.push(problem('currency-in-use', 'currency', `${posted}, so its currency cannot change.`));
+  }
+  if (account.control && !before.control && history.withoutContact > 0) {
+    const message = `${posted}, ${history.withoutContact} of them without a contact: it cannot become a control account.`;
+    problems.push(problem('control-in-use', 'control', message));
   }
   return problems;
 }
@@ -142,6 +166,10 @@ function parentProblems(account: Account, chart: Chart, postedOn: (id: AccountId
         `${parent.number} ${parent.name} is ${parent.element}, not ${account.element}.`,
       ),
     ];
+  }
+  if (parent.classification !== account.classification) {
+    const message = `Under ${parent.number} ${parent.name} it is shown under ${CLASSIFICATIONS[parent.classification].label.toLowerCase()}.`;
+    return [problem('parent-classification', 'classification', message)];
   }
   for (
     let at: Account | undefined = parent, steps = 0;

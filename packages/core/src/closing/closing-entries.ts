@@ -1,5 +1,6 @@
 import type { Account, AccountId } from '../accounts/account.js';
 import { accountIn, type Chart } from '../accounts/chart.js';
+import { fundAccountOf, type Breakdown } from '../breakdowns/breakdown.js';
 import type { CivilDate } from '../dates/civil-date.js';
 import type { CheckedEntry, EntryLine } from '../journal/entry.js';
 import { minor, negated, type Minor } from '../money/minor.js';
@@ -32,6 +33,8 @@ export interface TemporaryBalance {
 export interface ClosingBasis {
   readonly chart: Chart;
   readonly kind: OrganisationKind;
+  /** For non-profits: their values name the equity accounts that take the result of each fund. */
+  readonly breakdowns: readonly Breakdown[];
   /** The year's last day. */
   readonly date: CivilDate;
   /** Every temporary account's balance at that day. */
@@ -60,23 +63,31 @@ export function closingEntries(basis: ClosingBasis, form?: ClosingForm): Checked
   }
   const open = basis.balances.filter((balance) => balance.amount !== 0);
   const targets = resultTargets(chart, kind);
-  const problems = targetProblems(open, chart, targets);
+  const fundOf: FundOf = (breakdowns) => {
+    const account = fundAccountOf(basis.breakdowns, breakdowns);
+    return account === undefined ? undefined : accountIn(chart, account);
+  };
+  const problems = targetProblems(open, chart, targets, fundOf);
   if (problems.length > 0) return refused(problems);
 
   const result = open.filter((balance) => !isClosedIntoEquity(accountIn(chart, balance.account)));
   const direct = open.filter((balance) => isClosedIntoEquity(accountIn(chart, balance.account)));
   const resultTo = targets.ok ? targets.value : [];
   const toEquity = direct.flatMap((balance) =>
-    closedInto(balance, closingTargetOf(accountIn(chart, balance.account), chart, targets)),
+    closedInto(
+      balance,
+      fundOf(balance.breakdowns) ?? closingTargetOf(accountIn(chart, balance.account), chart, targets),
+    ),
   );
+  const toTargets = (balances: readonly TemporaryBalance[]): EntryLine[] => sharedOut(balances, resultTo, fundOf);
   const [summary] = summaries;
   const steps =
     through && summary
-      ? summarySteps(result, toEquity, summary, resultTo, kind)
+      ? summarySteps(result, toEquity, summary, toTargets, kind)
       : [
           {
             explanation: 'Close the year’s accounts to equity',
-            lines: [...result.map(zeroed), ...toTargets(result, resultTo), ...toEquity],
+            lines: [...result.map(zeroed), ...toTargets(result), ...toEquity],
           },
         ];
   return valid(
@@ -92,7 +103,7 @@ function summarySteps(
   result: readonly TemporaryBalance[],
   toEquity: readonly EntryLine[],
   summary: Account,
-  targets: readonly ResultTarget[],
+  toTargets: (balances: readonly TemporaryBalance[]) => EntryLine[],
   kind: OrganisationKind,
 ): Step[] {
   const statement = result.filter((balance) => balance.account !== summary.id);
@@ -118,10 +129,7 @@ function summarySteps(
     },
     {
       explanation: `Close income summary: ${(isLoss ? words.loss : words.profit).toLowerCase()} to equity`,
-      lines: [
-        ...total.map((sum) => lineOf(summary.id, negated(sum.amount), sum.breakdowns)),
-        ...toTargets(result, targets),
-      ],
+      lines: [...total.map((sum) => lineOf(summary.id, negated(sum.amount), sum.breakdowns)), ...toTargets(result)],
     },
     { explanation: `Close ${words.withdrawals.toLowerCase()} to equity`, lines: toEquity },
   ];
@@ -136,9 +144,21 @@ function closedInto(balance: TemporaryBalance, target: Account | undefined): Ent
   return target ? [lineOf(target.id, balance.amount, balance.breakdowns), zeroed(balance)] : [];
 }
 
-function toTargets(result: readonly TemporaryBalance[], targets: readonly ResultTarget[]): EntryLine[] {
+/** The equity account that a combination of breakdown values names, if any. */
+type FundOf = (breakdowns: TemporaryBalance['breakdowns']) => Account | undefined;
+
+/** What closing gives to equity: each fund's part to its own account, the rest shared out. */
+function sharedOut(
+  result: readonly TemporaryBalance[],
+  targets: readonly ResultTarget[],
+  fundOf: FundOf,
+): EntryLine[] {
+  const share = (amount: Minor, breakdowns: TemporaryBalance['breakdowns']): ReadonlyMap<AccountId, Minor> => {
+    const fund = fundOf(breakdowns);
+    return fund ? new Map([[fund.id, amount]]) : shareResult(amount, targets);
+  };
   return byBreakdowns(result).flatMap(({ amount, breakdowns }) =>
-    [...shareResult(amount, targets)]
+    [...share(amount, breakdowns)]
       .filter(([, part]) => part !== 0)
       .map(([account, part]) => lineOf(account, part, breakdowns)),
   );
@@ -162,8 +182,11 @@ function targetProblems(
   open: readonly TemporaryBalance[],
   chart: Chart,
   targets: Checked<ResultTarget[]>,
+  fundOf: FundOf,
 ): Problem[] {
-  const accounts = open.map((balance) => accountIn(chart, balance.account));
+  const accounts = open
+    .filter((balance) => !fundOf(balance.breakdowns))
+    .map((balance) => accountIn(chart, balance.account));
   const problems =
     accounts.some((account) => !isClosedIntoEquity(account)) && !targets.ok ? [...targets.problems] : [];
   for (const account of accounts.filter(isClosedIntoEquity)) {

@@ -39,6 +39,10 @@ export function resultTargets(chart: Chart, kind: OrganisationKind): Checked<Res
   const [only, another] = accounts;
   if (only && !another) return valid([{ account: only, share: 1 }]);
   const names = accounts.map((account) => `${account.number} ${account.name}`).join(', ');
+  if (kind === 'non-profit' && another) {
+    const message = `Some amounts name no fund, and several accounts could take them: ${names}. Give those lines their fund.`;
+    return refused([problem('no-closing-target', '', message)]);
+  }
   const message = another
     ? `Several accounts could take the result: ${names}. ${kind === 'partnership' ? 'Give each a share.' : 'Leave the role to one.'}`
     : `No account takes the result: give one the role ${roles.join(' or ')}.`;

@@ -1,5 +1,8 @@
+import { isCurrencyCode, type CurrencyCode } from '../money/currency.js';
 import { isPlainText } from '../problems/plain-text.js';
 import { problem, refused, valid, type Checked, type Problem } from '../problems/problem.js';
+import { readBankDetails, type BankDetails, type ProposedBankDetails } from './bank-details.js';
+import { parseTerms, type Terms } from './terms.js';
 
 /** What a contact is to the organisation. */
 export const CONTACT_ROLES = ['customer', 'supplier', 'member', 'employee', 'authority'] as const;
@@ -16,6 +19,16 @@ export interface Contact {
   readonly number: string;
   readonly name: string;
   readonly roles: readonly ContactRole[];
+  /** Whether new lines may name it. */
+  readonly active: boolean;
+  readonly terms?: Terms;
+  /** The currency in which its documents usually are. */
+  readonly currency?: CurrencyCode;
+  readonly email?: string;
+  readonly phone?: string;
+  /** Up to six lines. */
+  readonly address?: string;
+  readonly bank?: BankDetails;
 }
 
 /** A contact as somebody proposes it. */
@@ -23,7 +36,18 @@ export interface ProposedContact {
   readonly name: string;
   readonly number?: string | undefined;
   readonly roles: readonly string[];
+  readonly active?: boolean | undefined;
+  /** As typed: `30`, `10 after month end`. */
+  readonly terms?: string | undefined;
+  readonly currency?: string | undefined;
+  readonly email?: string | undefined;
+  readonly phone?: string | undefined;
+  readonly address?: string | undefined;
+  readonly bank?: ProposedBankDetails | undefined;
 }
+
+/** A contact in order; its number may still have to be given. */
+export type CheckedContact = Omit<Contact, 'id' | 'number'> & { readonly number?: string };
 
 /**
  * Checks a proposed contact by itself.
@@ -31,9 +55,7 @@ export interface ProposedContact {
  * @returns its fields, trimmed, or every problem at its field
  * @example checkContact({name: ' Low Weir ', roles: ['customer']}) // → name 'Low Weir'
  */
-export function checkContact(
-  proposed: ProposedContact,
-): Checked<Omit<Contact, 'id' | 'number'> & { number?: string }> {
+export function checkContact(proposed: ProposedContact): Checked<CheckedContact> {
   const problems: Problem[] = [];
   const name = proposed.name.trim();
   const number = proposed.number?.trim();
@@ -50,7 +72,44 @@ export function checkContact(
   if (roles.length < proposed.roles.length || roles.length === 0) {
     problems.push(problem('contact-roles', 'roles', `At least one of ${CONTACT_ROLES.join(', ')}.`));
   }
-  return problems.length > 0
-    ? refused(problems)
-    : valid({ name, roles: [...new Set(roles)], ...(number && { number }) });
+  const terms = parseTerms(proposed.terms ?? '');
+  if (!terms.ok) problems.push(...terms.problems);
+  const currency = readCurrency(proposed.currency, problems);
+  const reach = readReach(proposed, problems);
+  const bank = readBankDetails(proposed.bank, problems);
+  if (problems.length > 0 || !terms.ok) return refused(problems);
+  return valid({
+    name,
+    roles: [...new Set(roles)],
+    active: proposed.active ?? true,
+    ...(number && { number }),
+    ...(terms.value && { terms: terms.value }),
+    ...(currency && { currency }),
+    ...reach,
+    ...(bank && { bank }),
+  });
+}
+
+function readCurrency(text: string | undefined, problems: Problem[]): CurrencyCode | undefined {
+  const code = text?.trim().toUpperCase();
+  if (!code) return undefined;
+  if (isCurrencyCode(code)) return code;
+  return void problems.push(problem('currency-unknown', 'currency', `${code} is not an ISO 4217 currency code.`));
+}
+
+/** How to reach somebody; each left out if empty. */
+function readReach(proposed: ProposedContact, problems: Problem[]): Pick<Contact, 'email' | 'phone' | 'address'> {
+  const [email, phone] = [proposed.email?.trim() ?? '', proposed.phone?.trim() ?? ''];
+  const address = (proposed.address ?? '').replaceAll('\r\n', '\n').trim();
+  if (email && (!/^[^\s@]+@[^\s@]+$/.test(email) || !isPlainText(email, 254))) {
+    problems.push(problem('contact-email', 'email', 'This is not an e-mail address.'));
+  }
+  if (phone && !/^[0-9+()/ .-]{3,40}$/.test(phone)) {
+    problems.push(problem('contact-phone', 'phone', 'A telephone number has digits, spaces and + ( ) / . - only.'));
+  }
+  const lines = address.split('\n');
+  if (lines.length > 6 || lines.some((line) => !isPlainText(line, 100))) {
+    problems.push(problem('contact-address', 'address', 'An address has up to six lines of 100 characters.'));
+  }
+  return { ...(email && { email }), ...(phone && { phone }), ...(address && { address }) };
 }

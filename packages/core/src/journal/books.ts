@@ -1,17 +1,9 @@
 import type { Chart } from '../accounts/chart.js';
-import type { ContactId } from '../contacts/contact.js';
+import type { Breakdown } from '../breakdowns/breakdown.js';
+import type { Contact } from '../contacts/contact.js';
 import type { CivilDate } from '../dates/civil-date.js';
 import type { CurrencyCode } from '../money/currency.js';
 import type { BooksCalendar, Period } from '../organisations/books-calendar.js';
-
-/** A breakdown and its values, by name and id. */
-export interface Breakdown {
-  readonly id: number;
-  readonly name: string;
-  /** Whether debits must equal credits within each value. */
-  readonly selfBalancing: boolean;
-  readonly values: readonly { readonly id: number; readonly name: string }[];
-}
 
 /** What an entry is checked against: the set-up of an organisation as it stands. */
 export interface Books {
@@ -23,6 +15,6 @@ export interface Books {
   /** The last day in the old books, if a take-on has set one. */
   readonly changeoverDate?: CivilDate | undefined;
   readonly lockedPeriods: ReadonlySet<Period>;
-  /** The contact with a number or a name, if there is one. */
-  readonly findContact: (numberOrName: string) => ContactId | undefined;
+  /** The contact with a number or a name, if there is one; for a merged one, the contact it was merged into. */
+  readonly findContact: (numberOrName: string) => Pick<Contact, 'id' | 'name' | 'active'> | undefined;
 }

@@ -1,4 +1,5 @@
 import type { Account } from '../accounts/account.js';
+import { isValueHeading } from '../breakdowns/breakdown.js';
 import { isCivilDate, type CivilDate } from '../dates/civil-date.js';
 import { formatAmount, safeParseAmount, type AmountFailure } from '../money/amount.js';
 import { isCurrencyCode, type CurrencyCode } from '../money/currency.js';
@@ -38,7 +39,7 @@ export function checkLine(
   const account = readAccount(proposed, entry, books, report);
   const amounts = readAmounts(proposed, account, books, report);
   const contact = readContact(proposed, account, books, report);
-  const breakdowns = readBreakdowns(proposed, books, report);
+  const breakdowns = readBreakdowns(proposed, account, entry.kind, books, report);
   const note = readText(proposed.note, 'note', 200, report);
   const document = readText(proposed.document, 'document', 40, report);
   const dueDate = readDueDate(proposed.dueDate, report);
@@ -99,22 +100,41 @@ function readContact(
     return undefined;
   }
   const contact = books.findContact(text);
-  if (contact === undefined) report('contact-unknown', 'contact', `There is no contact “${text}”.`);
-  return contact;
+  if (!contact) return void report('contact-unknown', 'contact', `There is no contact “${text}”.`);
+  if (!contact.active) report('contact-retired', 'contact', `${contact.name} is retired and takes no new entries.`);
+  return contact.id;
 }
 
-function readBreakdowns(proposed: ProposedLine, books: Books, report: Report): Record<string, number> | undefined {
-  const given = Object.entries(proposed.breakdowns ?? {});
-  if (given.length === 0) return undefined;
+function readBreakdowns(
+  proposed: ProposedLine,
+  account: Account | undefined,
+  kind: EntryKind,
+  books: Books,
+  report: Report,
+): Record<string, number> | undefined {
+  const given = Object.entries(proposed.breakdowns ?? {}).filter(([, name]) => name.trim() !== '');
   const read: Record<string, number> = {};
   for (const [name, valueName] of given) {
     const breakdown = books.breakdowns.find((candidate) => candidate.name === name);
     const value = breakdown?.values.find((candidate) => candidate.name === valueName);
-    if (!breakdown) report('breakdown-unknown', `breakdowns.${name}`, `There is no breakdown “${name}”.`);
-    else if (!value) report('breakdown-value-unknown', `breakdowns.${name}`, `${name} has no value “${valueName}”.`);
+    const refuse = (code: string, message: string): void => report(code, `breakdowns.${name}`, message);
+    if (!breakdown) refuse('breakdown-unknown', `There is no breakdown “${name}”.`);
+    else if (!value) refuse('breakdown-value-unknown', `${name} has no value “${valueName}”.`);
+    else if (isValueHeading(breakdown, value)) {
+      refuse('breakdown-value-heading', `“${valueName}” sums up others; choose one under it.`);
+    } else if (!value.active)
+      refuse('breakdown-value-retired', `“${valueName}” is retired and takes no new entries.`);
     else read[String(breakdown.id)] = value.id;
   }
-  return read;
+  // closing and reversing entries carry what the lines they undo carried
+  const required = kind === 'closing' || kind === 'reversing' ? [] : (account?.requiredBreakdowns ?? []);
+  for (const id of required) {
+    const breakdown = books.breakdowns.find((candidate) => candidate.id === id);
+    if (!breakdown || given.some(([name]) => name === breakdown.name)) continue;
+    const message = `${account?.number} ${account?.name} needs its ${breakdown.name}.`;
+    report('breakdown-missing', `breakdowns.${breakdown.name}`, message);
+  }
+  return Object.keys(read).length > 0 ? read : undefined;
 }
 
 const FAILURES = {

@@ -8,6 +8,8 @@ export interface LedgerFlow {
   readonly account: AccountId;
   readonly stage: Stage;
   readonly movement?: Movement | undefined;
+  /** The equity account that a fund value of its lines names: where closing takes this flow of a temporary account. */
+  readonly fund?: AccountId | undefined;
   /** Minor units, debit positive. */
   readonly amount: Minor;
 }

@@ -2,7 +2,7 @@ import type { Chart } from '../accounts/chart.js';
 import { accountIn } from '../accounts/chart.js';
 import { isTemporary, type Account } from '../accounts/account.js';
 import { closingTargetOf, isClosedIntoEquity, resultTargets, shareResult } from '../closing/closing-targets.js';
-import { sumByAccount, type LedgerFlow } from '../ledger/ledger-flow.js';
+import type { LedgerFlow } from '../ledger/ledger-flow.js';
 import { ZERO, minor, type Minor } from '../money/minor.js';
 import type { OrganisationKind } from '../organisations/kind.js';
 
@@ -38,18 +38,19 @@ export function temporaryParts(
     withdrawals: new Map<ComponentKey, Minor>(),
   };
   let result = ZERO;
-  for (const [id, debit] of sumByAccount(flows, (flow) => flow.stage !== 'closing')) {
-    const account = accountIn(chart, id);
+  for (const flow of flows) {
+    if (flow.stage === 'closing') continue;
+    const account = accountIn(chart, flow.account);
     if (!isTemporary(account)) continue;
-    if (!isClosedIntoEquity(account)) {
-      result = minor(result - debit);
-      continue;
-    }
-    const part = account.role === 'contributions' ? parts.contributions : parts.withdrawals;
-    addTo(part, to ?? closingTargetOf(account, chart, targets)?.id ?? 'unassigned-result', minor(-debit));
+    const amount = minor(-flow.amount);
+    const target = to ?? flow.fund;
+    if (isClosedIntoEquity(account)) {
+      const part = account.role === 'contributions' ? parts.contributions : parts.withdrawals;
+      addTo(part, target ?? closingTargetOf(account, chart, targets)?.id ?? 'unassigned-result', amount);
+    } else if (target !== undefined) addTo(parts.result, target, amount);
+    else result = minor(result + amount);
   }
-  if (to !== undefined) addTo(parts.result, to, result);
-  else if (!targets.ok) addTo(parts.result, 'unassigned-result', result);
+  if (!targets.ok) addTo(parts.result, 'unassigned-result', result);
   else for (const [id, share] of shareResult(result, targets.value)) addTo(parts.result, id, share);
   return parts;
 }

@@ -1,0 +1,99 @@
+import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put } from '@nestjs/common';
+import {
+  BreakdownRequest,
+  BreakdownValueRequest,
+  ChangeBreakdownRequest,
+  type BreakdownAnswer,
+} from '@just-ledger/contract';
+import { loadChart } from '../accounts/account-store.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { notFound } from '../problems/refusal.js';
+import { CurrentOrganisation, CurrentPerson } from '../sessions/session-guard.js';
+import type { Person } from '../sessions/session-store.js';
+import { Reader, Writer } from '../workers/workers.module.js';
+import { breakdownAnswers } from './breakdown-store.js';
+
+/** Breakdowns and their values; each change answers the breakdown as it is then. */
+@Controller('api/organisations/:organisation/breakdowns')
+export class BreakdownsController {
+  constructor(
+    private readonly reader: Reader,
+    private readonly writer: Writer,
+  ) {}
+
+  @Get()
+  list(@CurrentOrganisation() of: Organisation): BreakdownAnswer[] {
+    return breakdownAnswers(this.reader.db, of.id, loadChart(this.reader.db, of.id));
+  }
+
+  @Post()
+  async add(
+    @CurrentOrganisation() of: Organisation,
+    @CurrentPerson() person: Person,
+    @Body() request: BreakdownRequest,
+  ): Promise<BreakdownAnswer> {
+    const id = await this.writer.run('addBreakdown', { organisation: of.id, person: person.id, request });
+    return this.one(of, id);
+  }
+
+  @Put(':id')
+  async change(
+    @CurrentOrganisation() of: Organisation,
+    @CurrentPerson() person: Person,
+    @Param('id', ParseIntPipe) id: number,
+    @Body() request: ChangeBreakdownRequest,
+  ): Promise<BreakdownAnswer> {
+    await this.writer.run('changeBreakdown', { organisation: of.id, person: person.id, id, request });
+    return this.one(of, id);
+  }
+
+  @Delete(':id')
+  @HttpCode(204)
+  remove(
+    @CurrentOrganisation() of: Organisation,
+    @CurrentPerson() person: Person,
+    @Param('id', ParseIntPipe) id: number,
+  ): Promise<void> {
+    return this.writer.run('removeBreakdown', { organisation: of.id, person: person.id, id });
+  }
+
+  @Post(':id/values')
+  async addValue(
+    @CurrentOrganisation() of: Organisation,
+    @CurrentPerson() person: Person,
+    @Param('id', ParseIntPipe) id: number,
+    @Body() request: BreakdownValueRequest,
+  ): Promise<BreakdownAnswer> {
+    await this.writer.run('addBreakdownValue', { organisation: of.id, person: person.id, id, request });
+    return this.one(of, id);
+  }
+
+  @Put(':id/values/:value')
+  async changeValue(
+    @CurrentOrganisation() of: Organisation,
+    @CurrentPerson() person: Person,
+    @Param('id', ParseIntPipe) id: number,
+    @Param('value', ParseIntPipe) value: number,
+    @Body() request: BreakdownValueRequest,
+  ): Promise<BreakdownAnswer> {
+    await this.writer.run('changeBreakdownValue', { organisation: of.id, person: person.id, id, value, request });
+    return this.one(of, id);
+  }
+
+  @Delete(':id/values/:value')
+  @HttpCode(204)
+  removeValue(
+    @CurrentOrganisation() of: Organisation,
+    @CurrentPerson() person: Person,
+    @Param('id', ParseIntPipe) id: number,
+    @Param('value', ParseIntPipe) value: number,
+  ): Promise<void> {
+    return this.writer.run('removeBreakdownValue', { organisation: of.id, person: person.id, id, value });
+  }
+
+  private one(of: Organisation, id: number): BreakdownAnswer {
+    const found = this.list(of).find((one) => one.id === id);
+    if (!found) throw notFound('breakdown');
+    return found;
+  }
+}

@@ -1,0 +1,32 @@
+import { Body, Controller, Get, Param, Put } from '@nestjs/common';
+import { PaperRequest, type PaperAnswer } from '@just-ledger/contract';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { CurrentOrganisation, CurrentPerson } from '../sessions/session-guard.js';
+import type { Person } from '../sessions/session-store.js';
+import { Reader, Writer } from '../workers/workers.module.js';
+import { papersOf } from './paper-store.js';
+
+/** The papers to gather before the books begin. */
+@Controller('api/organisations/:organisation/papers')
+export class GatheringController {
+  constructor(
+    private readonly reader: Reader,
+    private readonly writer: Writer,
+  ) {}
+
+  @Get()
+  list(@CurrentOrganisation() of: Organisation): PaperAnswer[] {
+    return papersOf(this.reader.db, of);
+  }
+
+  @Put(':paper')
+  async keep(
+    @CurrentOrganisation() of: Organisation,
+    @CurrentPerson() person: Person,
+    @Param('paper') paper: string,
+    @Body() request: PaperRequest,
+  ): Promise<PaperAnswer[]> {
+    await this.writer.run('keepPaper', { organisation: of.id, person: person.id, paper, request });
+    return this.list(of);
+  }
+}

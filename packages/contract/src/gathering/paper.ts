@@ -1,0 +1,17 @@
+import { PAPER_STATES, type PaperState } from '@just-ledger/core';
+import { IsIn, IsString, MaxLength } from 'class-validator';
+
+/** What stands of a paper now. */
+export class PaperRequest {
+  @IsIn([...PAPER_STATES]) state!: PaperState;
+  @IsString() @MaxLength(500) note!: string;
+}
+
+/** A paper to gather before the books begin. */
+export interface PaperAnswer {
+  key: string;
+  title: string;
+  gives: string;
+  state: PaperState;
+  note: string;
+}

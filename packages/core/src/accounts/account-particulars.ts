@@ -1,0 +1,31 @@
+import type { Particulars } from '../audit-trail/set-up-change.js';
+import { accountTitle, normalBalanceOf, type Account, type AccountId } from './account.js';
+import { ACCOUNT_ROLES } from './account-role.js';
+import type { Chart } from './chart.js';
+import type { BreakdownNames } from './chart-rows.js';
+import { CLASSIFICATIONS } from './classification.js';
+
+/** An account's particulars in words, as its trail tells them. */
+export function accountParticulars(account: Account, chart: Chart, names: BreakdownNames): Particulars {
+  const titleOf = (id: AccountId | undefined): string | undefined => {
+    const other = id === undefined ? undefined : chart.byId.get(id);
+    return other && accountTitle(other);
+  };
+  return {
+    number: account.number,
+    name: account.name,
+    element: account.element,
+    'shown under': CLASSIFICATIONS[account.classification].label,
+    heading: titleOf(account.parent),
+    'normal balance': normalBalanceOf(account),
+    control: account.control,
+    currency: account.currency,
+    'typed entries': account.typedEntries,
+    'settles documents': account.settles ?? false,
+    'what it does': account.role && ACCOUNT_ROLES[account.role].label,
+    'closed into': titleOf(account.closesTo),
+    share: account.share,
+    'needs a breakdown': (account.requiredBreakdowns ?? []).flatMap((id) => names.get(id) ?? []),
+    'in use': account.active,
+  };
+}

@@ -1,0 +1,23 @@
+import type { Particulars } from '../audit-trail/set-up-change.js';
+import { printedIban } from './bank-details.js';
+import type { Contact } from './contact.js';
+import { termsText } from './terms.js';
+
+/** A contact's particulars in words, as its trail tells them. */
+export function contactParticulars(contact: Contact): Particulars {
+  return {
+    number: contact.number,
+    name: contact.name,
+    roles: contact.roles,
+    terms: contact.terms && termsText(contact.terms),
+    currency: contact.currency,
+    'e-mail': contact.email,
+    telephone: contact.phone,
+    address: contact.address?.replaceAll('\n', ', '),
+    IBAN: contact.bank?.iban && printedIban(contact.bank.iban),
+    'account number': contact.bank?.accountNumber,
+    BIC: contact.bank?.bic,
+    'account holder': contact.bank?.holder,
+    'in use': contact.active,
+  };
+}

@@ -1,0 +1,204 @@
+import {
+  FUND_RESTRICTIONS,
+  ORGANISATION_KINDS,
+  chartRows,
+  closingEntries,
+  fundAccountOf,
+  isTemporary,
+  minor,
+  parseCivilDate,
+  resultTargets,
+  starterChart,
+  type Breakdown,
+  type Chart,
+  type OrganisationKind,
+  type StarterChart,
+  type StarterWishes,
+} from '../src/index.js';
+import { byNumber, chartFrom } from './ledger.js';
+
+const chartOfStarter = (starter: StarterChart): Chart =>
+  chartFrom(starter.accounts.map((one) => ({ ...one, breakdowns: undefined })));
+
+/** The breakdowns of a starter as books would hold them. */
+function breakdownsOf(starter: StarterChart, chart: Chart): Breakdown[] {
+  return starter.breakdowns.map(({ name, values }, place) => {
+    const ids = new Map(values.map((value, at) => [value.name, at + 1]));
+    return {
+      id: place + 1,
+      name,
+      selfBalancing: false,
+      values: values.map((value, at) => ({
+        id: at + 1,
+        name: value.name,
+        active: true,
+        ...(value.parent && { parent: ids.get(value.parent) as number }),
+        ...(value.account && { account: byNumber(chart, value.account).id }),
+      })),
+    };
+  });
+}
+
+const WISHES: readonly (readonly [string, OrganisationKind, StarterWishes])[] = [
+  ...ORGANISATION_KINDS.map((kind) => [`a usual ${kind}`, kind, {}] as const),
+  [
+    'three partners of unequal shares',
+    'partnership',
+    {
+      partners: [
+        { name: 'Ash', share: 3 },
+        { name: 'Rowan', share: 2 },
+        { name: 'Elm', share: 1 },
+      ],
+    },
+  ],
+  [
+    'forty partners',
+    'partnership',
+    { partners: Array.from({ length: 40 }, (_, at) => ({ name: `Partner ${at + 1}`, share: 1 })) },
+  ],
+  ['two classes of shares', 'company', { shareClasses: ['Ordinary shares', 'Preference shares'] }],
+  [
+    'many funds',
+    'non-profit',
+    {
+      funds: [
+        { name: 'General', restriction: 'none' },
+        ...Array.from({ length: 14 }, (_, at) => ({ name: `Appeal ${at + 1}`, restriction: 'purpose' as const })),
+        { name: 'Orchard endowment', restriction: 'endowment' },
+      ],
+    },
+  ],
+];
+
+describe.each(WISHES)('the starter chart of %s', (_, kind, wishes) => {
+  const starter = starterChart(kind, wishes);
+  const chart = chartOfStarter(starter);
+  const breakdowns = breakdownsOf(starter, chart);
+  test('has every part of the three statements, each number and name once', () => {
+    expect(new Set(chart.accounts.map((one) => one.element)).size).toBe(5);
+    expect(new Set(chart.accounts.map((one) => one.number)).size).toBe(starter.accounts.length);
+    expect(new Set(chart.accounts.map((one) => one.name)).size).toBe(starter.accounts.length);
+    expect(chart.accounts.flatMap((one) => one.control ?? [])).toEqual(['receivables', 'payables']);
+    for (const part of ['current-assets', 'non-current-assets', 'current-liabilities', 'revenue'] as const) {
+      expect(chart.accounts.some((one) => one.classification === part)).toBe(true);
+    }
+  });
+  test('can be closed at once, with every line in a fund where there are funds: all temporary accounts go to zero', () => {
+    const values = breakdowns[0]?.values.filter((value) => value.account !== undefined) ?? [];
+    const combinations = values.length > 0 ? values.map((value) => ({ '1': value.id })) : [undefined];
+    const balances = chart.accounts.filter(isTemporary).flatMap((one, place) =>
+      combinations.map((within, at) => ({
+        account: one.id,
+        amount: minor(one.element === 'revenue' ? -1000 - place * (at + 1) : 100 + place + at),
+        breakdowns: within,
+      })),
+    );
+    const date = parseCivilDate('2026-12-31');
+    const closed = closingEntries({ chart, kind, breakdowns, date, balances });
+    expect(closed.ok ? [] : closed.problems).toEqual([]);
+    const lines = closed.ok ? closed.value.flatMap((entry) => entry.lines) : [];
+    for (const entry of closed.ok ? closed.value : []) {
+      expect(entry.lines.reduce((sum, line) => sum + line.amount, 0)).toBe(0);
+    }
+    for (const balance of balances) {
+      const key = JSON.stringify(balance.breakdowns);
+      const moved = lines.filter(
+        (line) => line.account === balance.account && JSON.stringify(line.breakdowns) === key,
+      );
+      expect(moved.reduce((sum, line) => sum + line.amount, balance.amount)).toBe(0);
+    }
+    // each fund’s result goes to its own account and to no other
+    for (const line of lines.filter((one) => one.breakdowns && !isTemporary(chart.byId.get(one.account) as never))) {
+      expect(line.account).toBe(fundAccountOf(breakdowns, line.breakdowns));
+    }
+  });
+  test('closes in single entries without income summary too', () => {
+    const balances = [{ account: byNumber(chart, '4000').id, amount: minor(-500), breakdowns: valueOf(breakdowns) }];
+    const date = parseCivilDate('2026-12-31');
+    expect(closingEntries({ chart, kind, breakdowns, date, balances }, 'direct')).toMatchObject({ ok: true });
+  });
+});
+
+const valueOf = (breakdowns: readonly Breakdown[]): Record<string, number> | undefined => {
+  const value = breakdowns[0]?.values.find((one) => one.account !== undefined);
+  return value && { '1': value.id };
+};
+
+test('partners have capital and drawings each, their shares, and drawings that close into their own capital', () => {
+  const starter = starterChart('partnership', {
+    partners: [
+      { name: 'Ash', share: 3 },
+      { name: 'Rowan', share: 2 },
+    ],
+  });
+  const chart = chartOfStarter(starter);
+  expect(chart.accounts.filter((one) => one.element === 'equity').map((one) => [one.number, one.name])).toEqual([
+    ['3000', 'Ash, capital'],
+    ['3010', 'Rowan, capital'],
+    ['3100', 'Ash, drawings'],
+    ['3110', 'Rowan, drawings'],
+    ['3900', 'Income summary'],
+  ]);
+  const targets = resultTargets(chart, 'partnership');
+  expect(targets.ok && targets.value.map((one) => one.share)).toEqual([3, 2]);
+  expect(byNumber(chart, '3110').closesTo).toBe(byNumber(chart, '3010').id);
+});
+
+test('a company has its classes of shares, premium, treasury shares, retained earnings and dividends', () => {
+  const chart = chartOfStarter(starterChart('company', { shareClasses: ['A shares', 'B shares'] }));
+  const equity = chart.accounts.filter((one) => one.element === 'equity');
+  expect(equity.map((one) => [one.number, one.role, one.contra])).toEqual([
+    ['3000', 'share-capital', false],
+    ['3010', 'share-capital', false],
+    ['3100', 'reserve', false],
+    ['3150', 'treasury-shares', true],
+    ['3200', 'retained-earnings', false],
+    ['3300', 'dividends', true],
+    ['3900', 'income-summary', false],
+  ]);
+});
+
+test('a non-profit’s funds stand in a breakdown under their restriction, the general fund being usual', () => {
+  const { breakdowns, accounts } = starterChart('non-profit');
+  expect(breakdowns).toEqual([
+    {
+      name: 'Fund',
+      usualValue: 'General fund',
+      values: [
+        { name: 'Without restriction' },
+        { name: 'General fund', account: '3000', parent: 'Without restriction' },
+        { name: 'Restricted to a purpose' },
+        { name: 'Fund for a purpose', account: '3100', parent: 'Restricted to a purpose' },
+        { name: 'Restricted to a time' },
+        { name: 'Fund for a time', account: '3200', parent: 'Restricted to a time' },
+        { name: 'Endowment', account: '3300' },
+      ],
+    },
+  ]);
+  const needing = accounts.filter((one) => one.breakdowns?.includes('Fund'));
+  expect(needing.every((one) => /^[4-9]/.test(one.number)) && needing.length > 10).toBe(true);
+  expect(accounts.find((one) => one.name.startsWith('Held for others'))).toMatchObject({
+    classification: 'current-liabilities',
+  });
+  expect(Object.keys(FUND_RESTRICTIONS)).toHaveLength(4);
+});
+
+test('amounts that name no fund cannot be closed while several funds could take them', () => {
+  const starter = starterChart('non-profit');
+  const chart = chartOfStarter(starter);
+  const closed = closingEntries({
+    chart,
+    kind: 'non-profit',
+    breakdowns: breakdownsOf(starter, chart),
+    date: parseCivilDate('2026-12-31'),
+    balances: [{ account: byNumber(chart, '4000').id, amount: minor(-100) }],
+  });
+  expect(closed).toMatchObject({ ok: false, problems: [{ code: 'no-closing-target' }] });
+  expect(chartRows(chart, new Map()).length).toBe(chart.accounts.length);
+});
+
+test('more than ninety of a kind are refused: the numbers would run out', () =>
+  expect(() =>
+    starterChart('company', { shareClasses: Array.from({ length: 91 }, (_, at) => `Class ${at}`) }),
+  ).toThrow(RangeError));
