@@ -151,7 +151,7 @@ test('a company has its classes of shares, premium, treasury shares, retained ea
   expect(equity.map((one) => [one.number, one.role, one.contra])).toEqual([
     ['3000', 'share-capital', false],
     ['3010', 'share-capital', false],
-    ['3100', 'reserve', false],
+    ['3100', 'share-capital', false],
     ['3150', 'treasury-shares', true],
     ['3200', 'retained-earnings', false],
     ['3300', 'dividends', true],

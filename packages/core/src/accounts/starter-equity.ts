@@ -63,7 +63,7 @@ export function equityOf(kind: OrganisationKind, wishes: StarterWishes): Starter
           name,
           role: 'share-capital',
         })),
-        { number: '3100', name: 'Share premium', role: 'reserve' },
+        { number: '3100', name: 'Share premium', role: 'share-capital' },
         { number: '3150', name: 'Treasury shares', role: 'treasury-shares' },
         { number: '3200', name: 'Retained earnings', role: 'retained-earnings' },
         { number: '3300', name: 'Dividends', role: 'dividends', closesTo: '3200' },
