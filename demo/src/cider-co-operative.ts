@@ -9,45 +9,49 @@ import {
 } from '@just-ledger/core';
 import { SampleBooks, StoryClock, StoryPlan, around } from './sample-books.js';
 
-const CHART = `number,name,element,classification,contra,control,role,closes_to
-1000,Till,asset,current-assets,,,cash,
-1010,Current account,asset,current-assets,,,cash,
-1020,"Savings, Ferry Lane",asset,current-assets,,,cash,
-1100,Owed by customers,asset,current-assets,,receivables,,
-1250,Insurance paid ahead,asset,current-assets,,,,
-1300,Stock of cider,asset,current-assets,,,,
-1310,Bottles and caps,asset,current-assets,,,,
-1510,Press house fit-out,asset,non-current-assets,,,,
-1519,Fit-out depreciation,asset,non-current-assets,yes,,,
-1520,Presses and tanks,asset,non-current-assets,,,,
-1529,Presses depreciation,asset,non-current-assets,yes,,,
-2110,Owed to suppliers,liability,current-liabilities,,payables,,
-2210,Excise owed,liability,current-liabilities,,,,
-2310,Wages owed,liability,current-liabilities,,,,
-2320,Deductions owed,liability,current-liabilities,,,,
-2500,Press loan,liability,non-current-liabilities,,,,
-3000,Members’ shares,equity,equity,,,members-shares,
-3200,General reserve,equity,equity,,,reserve,
-3300,Dividend to members,equity,equity,,,dividends,3200
-3900,Income summary,equity,equity,,,income-summary,
-4010,Cider and juice,revenue,revenue,,,,
-4020,Pressing for members,revenue,revenue,,,,
-4030,Tasting room,revenue,revenue,,,,
-4090,Cider returned,revenue,revenue,yes,,,
-4510,Interest received,revenue,other-income,,,,
-5110,Apples bought,expense,cost-of-sales,,,,
-5120,Bottles and caps used,expense,cost-of-sales,,,,
-5130,Excise,expense,cost-of-sales,,,,
-5210,Wages,expense,operating-expenses,,,,
-5220,"Rent, press house",expense,operating-expenses,,,,
-5240,Insurance,expense,operating-expenses,,,,
-5290,Depreciation,expense,operating-expenses,,,,
-5310,Power and water,expense,operating-expenses,,,,
-5320,Repairs,expense,operating-expenses,,,,
-5410,Office,expense,operating-expenses,,,,
-5430,Card fees,expense,operating-expenses,,,,
-5900,Sundry,expense,operating-expenses,,,,
-7010,Interest on loan,expense,other-expenses,,,,
+const CHART = `number,name,element,classification,contra,control,role,closes_to,parent
+100,Cash and bank,asset,current-assets,,,,,
+1000,Till,asset,current-assets,,,cash,,100
+1010,Current account,asset,current-assets,,,cash,,100
+1020,"Savings, Ferry Lane",asset,current-assets,,,cash,,100
+1100,Owed by customers,asset,current-assets,,receivables,,,
+1250,Insurance paid ahead,asset,current-assets,,,,,
+1300,Stock of cider,asset,current-assets,,,,,
+1310,Bottles and caps,asset,current-assets,,,,,
+151,Press house,asset,non-current-assets,,,,,
+1510,Press house fit-out,asset,non-current-assets,,,,,151
+1519,Fit-out depreciation,asset,non-current-assets,yes,,,,151
+152,Presses and tanks with depreciation,asset,non-current-assets,,,,,
+1520,Presses and tanks,asset,non-current-assets,,,,,152
+1529,Presses depreciation,asset,non-current-assets,yes,,,,152
+2110,Owed to suppliers,liability,current-liabilities,,payables,,,
+2210,Excise owed,liability,current-liabilities,,,,,
+2310,Wages owed,liability,current-liabilities,,,,,
+2320,Deductions owed,liability,current-liabilities,,,,,
+2500,Press loan,liability,non-current-liabilities,,,,,
+3000,Members’ shares,equity,equity,,,members-shares,,
+3200,General reserve,equity,equity,,,reserve,,
+3300,Dividend to members,equity,equity,,,dividends,3200,
+3900,Income summary,equity,equity,,,income-summary,,
+4010,Cider and juice,revenue,revenue,,,,,
+4020,Pressing for members,revenue,revenue,,,,,
+4030,Tasting room,revenue,revenue,,,,,
+4090,Cider returned,revenue,revenue,yes,,,,
+4510,Interest received,revenue,other-income,,,,,
+5110,Apples bought,expense,cost-of-sales,,,,,
+5120,Bottles and caps used,expense,cost-of-sales,,,,,
+5130,Excise,expense,cost-of-sales,,,,,
+520,People and premises,expense,operating-expenses,,,,,
+5210,Wages,expense,operating-expenses,,,,,520
+5220,"Rent, press house",expense,operating-expenses,,,,,520
+5240,Insurance,expense,operating-expenses,,,,,520
+5290,Depreciation,expense,operating-expenses,,,,,
+5310,Power and water,expense,operating-expenses,,,,,
+5320,Repairs,expense,operating-expenses,,,,,
+5410,Office,expense,operating-expenses,,,,,
+5430,Card fees,expense,operating-expenses,,,,,
+5900,Sundry,expense,operating-expenses,,,,,
+7010,Interest on loan,expense,other-expenses,,,,,
 `;
 
 const SHOPS = [
@@ -71,8 +75,9 @@ export function writeCiderCoOperative(folder: string, person: number, today: Civ
     firstDay,
     chart: CHART,
   });
-  for (const name of SHOPS) books.contact(name, 'customer');
-  for (const name of [...GROWERS, 'Clearglass Bottles', 'Marsh Engineering']) books.contact(name, 'supplier');
+  for (const name of SHOPS) books.contact(name, 'customer', { terms: '30' });
+  for (const name of [...GROWERS, 'Clearglass Bottles', 'Marsh Engineering'])
+    books.contact(name, 'supplier', { terms: '14' });
   openBooks(books);
   const schedules = keepSchedules(books);
   const plan = new StoryPlan();

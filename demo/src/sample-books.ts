@@ -1,10 +1,14 @@
+import type { AccountRequest, ChangeAccountRequest, ContactRequest } from '@just-ledger/contract';
 import {
   addDays,
   formatAmount,
   minor,
   parseCurrencyCode,
+  proposalOf,
   type CivilDate,
+  type FundRestriction,
   type OrganisationKind,
+  type PaperState,
 } from '@just-ledger/core';
 import { commands, type Commands } from '@just-ledger/server/workers/commands';
 import { WriteContext } from '@just-ledger/server/workers/write-context';
@@ -56,7 +60,10 @@ export class SampleBooks {
       kind: OrganisationKind;
       fiscalYearStartMonth: number;
       firstDay: CivilDate;
-      chart: string;
+      changeoverDate?: CivilDate;
+      /** A chart of its own as CSV text; else the starter chart of its kind. */
+      chart?: string;
+      funds?: { name: string; restriction: FundRestriction }[];
     },
   ): SampleBooks {
     const context = new WriteContext(folder, clock);
@@ -64,11 +71,11 @@ export class SampleBooks {
     const { id } = context.transact(() =>
       commands.createOrganisation(context, {
         person,
-        request: { ...request, baseCurrency: 'EUR', starterChart: false },
+        request: { ...request, baseCurrency: 'EUR', starterChart: chart === undefined },
       }),
     );
     const books = new SampleBooks(context, clock, person, id);
-    books.do('importAccounts', { organisation: id, person, csv: chart });
+    if (chart !== undefined) books.do('importAccounts', { organisation: id, person, csv: chart });
     return books;
   }
 
@@ -78,8 +85,61 @@ export class SampleBooks {
     return this.context.transact(() => command(this.context, args));
   }
 
-  contact(name: string, ...roles: string[]): void {
-    this.do('addContact', { organisation: this.organisation, person: this.person, request: { name, roles } });
+  contact(name: string, role: string, more: Partial<ContactRequest> = {}): void {
+    const request = { name, roles: [role], ...more };
+    this.do('addContact', { organisation: this.organisation, person: this.person, request });
+  }
+
+  /** Adds an account to the chart. */
+  addAccount(request: AccountRequest): void {
+    this.do('addAccount', { organisation: this.organisation, person: this.person, request });
+  }
+
+  renameAccount(number: string, name: string): void {
+    this.changeAccount(number, { name });
+  }
+
+  /** Lets an account stand under a heading. */
+  putUnder(number: string, parent: string): void {
+    this.changeAccount(number, { parent });
+  }
+
+  private changeAccount(number: string, change: Partial<AccountRequest>): void {
+    const { chart, breakdowns } = this.context.booksOf(this.organisation);
+    const account = chart.byNumber.get(number);
+    if (!account) throw new Error(`the sample has no account ${number}`);
+    const names = new Map(breakdowns.map((one) => [one.id, one.name]));
+    const { breakdowns: needed, ...proposal } = proposalOf(account, chart, names);
+    const request = {
+      ...proposal,
+      ...(needed && { breakdowns: [...needed] }),
+      ...change,
+      version: 1,
+    } as ChangeAccountRequest;
+    this.do('changeAccount', { organisation: this.organisation, person: this.person, id: account.id, request });
+  }
+
+  /** Notes what stands of a paper to gather. */
+  paper(paper: string, state: PaperState, note: string): void {
+    this.do('keepPaper', { organisation: this.organisation, person: this.person, paper, request: { state, note } });
+  }
+
+  /** Posts an entry whose lines name breakdown values. */
+  postWith(
+    date: CivilDate,
+    explanation: string,
+    lines: readonly (readonly [account: string, euro: number, breakdowns: Record<string, string>])[],
+  ): void {
+    this.clock.goTo(date);
+    this.do('postEntry', {
+      organisation: this.organisation,
+      person: this.person,
+      request: {
+        date,
+        explanation,
+        lines: lines.map(([account, euro, breakdowns]) => ({ ...requestLine([account, euro]), breakdowns })),
+      },
+    });
   }
 
   /** Posts an entry a day or two after its date, as people do. @returns its number */
@@ -137,11 +197,11 @@ export class SampleBooks {
     });
   }
 
-  draft(date: string, explanation: string, lines: readonly SampleLine[]): void {
+  draft(date: string, explanation: string, lines: readonly SampleLine[], kind = 'ordinary'): void {
     this.do('keepDraft', {
       organisation: this.organisation,
       person: this.person,
-      request: { date, kind: 'ordinary', explanation, lines: lines.map(requestLine) },
+      request: { date, kind, explanation, lines: lines.map(requestLine) },
     });
   }
 

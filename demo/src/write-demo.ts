@@ -6,6 +6,7 @@ import { commands } from '@just-ledger/server/workers/commands';
 import { WriteContext } from '@just-ledger/server/workers/write-context';
 import { writeCiderCoOperative } from './cider-co-operative.js';
 import { writeHedgeLayer } from './hedge-layer.js';
+import { writeOrchardTrust } from './orchard-trust.js';
 import { StoryClock } from './sample-books.js';
 
 /** The day at which the demo stands still. */
@@ -28,4 +29,5 @@ export async function writeDemo(folder: string): Promise<void> {
   context.db.$client.close();
   writeCiderCoOperative(folder, person, DEMO_TODAY);
   writeHedgeLayer(folder, person, DEMO_TODAY);
+  writeOrchardTrust(folder, person, DEMO_TODAY);
 }

@@ -8,6 +8,7 @@ import { MutationCache, QueryCache, QueryClient, QueryClientProvider } from '@ta
 import { BrowserRouter, Route, Routes } from 'react-router';
 import { ErrorBoundary } from './frame/error-boundary.js';
 import { Frame } from './frame/frame.js';
+import { BeginScreen } from './organisations/begin-screen.js';
 import { OrganisationsScreen } from './organisations/organisations-screen.js';
 import { RequestRefused } from './request/request.js';
 import { sessionQuery, useSession } from './sessions/session-queries.js';
@@ -42,6 +43,7 @@ function Door() {
   return (
     <Routes>
       <Route path="/" element={<OrganisationsScreen />} />
+      <Route path="/begin" element={<BeginScreen />} />
       <Route path="/:organisation/:stage?/:screen?" element={<Frame />} />
     </Routes>
   );

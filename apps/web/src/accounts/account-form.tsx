@@ -1,6 +1,6 @@
 import { useState, type FormEvent } from 'react';
 import { Button, Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
-import { paths, type AccountAnswer, type AccountRequest } from '@just-ledger/contract';
+import { paths, type AccountAnswer, type AccountRequest, type BreakdownAnswer } from '@just-ledger/contract';
 import {
   ACCOUNT_ROLES,
   CLASSIFICATIONS,
@@ -15,9 +15,11 @@ import {
   type Classification,
   type Element,
 } from '@just-ledger/core';
+import { Trail } from '../audit-trail/trail.js';
 import { useBooks } from '../frame/books-queries.js';
 import { Trouble } from '../frame/sheet.js';
-import { RequestRefused, request } from '../request/request.js';
+import { problemPlaces } from '../request/problem-places.js';
+import { request } from '../request/request.js';
 import { useChange } from '../request/use-change.js';
 
 interface Fields {
@@ -34,25 +36,44 @@ interface Fields {
   role: string;
   closesTo: string;
   share: string;
+  settles: boolean;
+  breakdowns: readonly string[];
 }
+
+const PLACES = [
+  'number',
+  'name',
+  'element',
+  'classification',
+  'parent',
+  'role',
+  'currency',
+  'closesTo',
+  'share',
+] as const;
 
 /** An account's particulars: element and place proposed from its number, all changeable that history allows. */
 export function AccountForm({
   accounts,
+  breakdowns,
   account,
+  start = {},
   onDone,
 }: {
   accounts: readonly AccountAnswer[];
+  breakdowns: readonly BreakdownAnswer[];
   account?: AccountAnswer;
+  /** What a new account begins with. */
+  start?: Partial<AccountRequest>;
   onDone: () => void;
 }) {
   const { organisation } = useBooks();
   const [fields, setFields] = useState<Fields>({
     number: account?.number ?? '',
     name: account?.name ?? '',
-    element: account?.element ?? '',
-    classification: account?.classification ?? '',
-    parent: account?.parent ?? '',
+    element: account?.element ?? start.element ?? '',
+    classification: account?.classification ?? start.classification ?? '',
+    parent: account?.parent ?? start.parent ?? '',
     contra: account?.contra ?? false,
     control: Boolean(account?.control),
     currency: account?.currency ?? '',
@@ -61,9 +82,14 @@ export function AccountForm({
     role: account?.role ?? '',
     closesTo: account?.closesTo ?? '',
     share: account?.share === null || account === undefined ? '' : String(account.share),
+    settles: account?.settles ?? false,
+    breakdowns: account?.breakdowns ?? [],
   });
-  const element = (fields.element || elementFromNumber(fields.number) || 'asset') as Element;
-  const classification = (fields.classification || proposedClassification(element, fields.number)) as Classification;
+  const heading = accounts.find((one) => one.number === fields.parent);
+  const element = (heading?.element || fields.element || elementFromNumber(fields.number) || 'asset') as Element;
+  const classification = (heading?.classification ||
+    fields.classification ||
+    proposedClassification(element, fields.number)) as Classification;
   const set = (change: Partial<Fields>): void => setFields({ ...fields, ...change });
   const save = useChange(() => {
     const body: AccountRequest = {
@@ -74,6 +100,8 @@ export function AccountForm({
       contra: fields.contra,
       typedEntries: fields.typedEntries,
       active: fields.active,
+      settles: fields.settles,
+      breakdowns: [...fields.breakdowns],
       ...(fields.parent && { parent: fields.parent }),
       ...(fields.control && { control: 'yes' }),
       ...(fields.currency && { currency: fields.currency }),
@@ -86,8 +114,7 @@ export function AccountForm({
       : request('POST', paths.accounts(organisation.id), body);
   });
   const remove = useChange(() => request('DELETE', paths.account(organisation.id, account?.id ?? 0)));
-  const refusal = save.error instanceof RequestRefused ? save.error : undefined;
-  const wrong = (path: string) => ({ error: refusal?.at(path) !== undefined, helperText: refusal?.at(path) });
+  const { at: wrong, elsewhere } = problemPlaces(save.error, PLACES);
   const submit = (event: FormEvent): void => {
     event.preventDefault();
     save.mutate(undefined, { onSuccess: onDone });
@@ -99,7 +126,7 @@ export function AccountForm({
   return (
     <form
       onSubmit={submit}
-      style={{ padding: '10px 8px 14px', borderBottom: account ? 0 : '1px solid var(--rule)' }}
+      style={{ padding: '10px 0 6px', borderBottom: account ? 0 : '1px solid var(--rule)' }}
       aria-label={account ? `Change ${account.number}` : 'Add an account'}
     >
       <div style={{ display: 'grid', gridTemplateColumns: '110px 1.6fr 1fr 1fr', gap: '14px 18px' }}>
@@ -122,10 +149,9 @@ export function AccountForm({
           select
           label="Element"
           value={element}
-          disabled={isPosted}
+          disabled={isPosted || heading !== undefined}
           onChange={(event) => set({ element: event.target.value, classification: '', role: '' })}
-          error={wrong('element').error}
-          helperText={wrong('element').helperText ?? (isPosted ? `lines on it: ${account?.lines}` : undefined)}
+          {...wrong('element', isPosted ? `lines on it: ${account?.lines}` : undefined)}
         >
           {ELEMENTS.map((one) => (
             <MenuItem key={one} value={one}>
@@ -137,8 +163,9 @@ export function AccountForm({
           select
           label="Shown under"
           value={classification}
+          disabled={heading !== undefined}
           onChange={(event) => set({ classification: event.target.value })}
-          {...wrong('classification')}
+          {...wrong('classification', heading && 'where its heading is')}
         >
           {classificationsOf(element).map((one) => (
             <MenuItem key={one} value={one}>
@@ -218,8 +245,7 @@ export function AccountForm({
             label="Share of the result"
             value={fields.share}
             onChange={(event) => set({ share: event.target.value.replace(/\D/g, '') })}
-            error={wrong('share').error}
-            helperText={wrong('share').helperText ?? 'a whole weight, such as 3 of 3 to 2'}
+            {...wrong('share', 'a whole weight, such as 3 of 3 to 2')}
           />
         ) : (
           <span />
@@ -233,6 +259,7 @@ export function AccountForm({
               ? [['control', 'control account: each line names a contact']]
               : []),
             ['typedEntries', 'takes typed entries'],
+            ['settles', 'documents may be settled with it'],
             ['active', 'in use'],
           ] as [keyof Fields, string][]
         ).map(([field, label]) => (
@@ -248,12 +275,27 @@ export function AccountForm({
             label={<span className="small">{label}</span>}
           />
         ))}
+        {breakdowns.map(({ id, name }) => (
+          <FormControlLabel
+            key={id}
+            control={
+              <Checkbox
+                size="small"
+                checked={fields.breakdowns.includes(name)}
+                onChange={(event) =>
+                  set({
+                    breakdowns: event.target.checked
+                      ? [...fields.breakdowns, name]
+                      : fields.breakdowns.filter((other) => other !== name),
+                  })
+                }
+              />
+            }
+            label={<span className="small">each line names its {name.toLowerCase()}</span>}
+          />
+        ))}
       </div>
-      {refusal &&
-        !['number', 'name', 'element', 'classification', 'parent', 'role', 'currency', 'closesTo', 'share'].some(
-          (path) => refusal.at(path),
-        ) && <Trouble error={refusal} />}
-      {save.error && !refusal && <Trouble error={save.error} />}
+      <Trouble error={elsewhere} />
       <Trouble error={remove.error} />
       <div className="row" style={{ marginTop: 8 }}>
         <Button type="submit" variant="contained" disabled={save.isPending}>
@@ -268,6 +310,11 @@ export function AccountForm({
           </button>
         )}
       </div>
+      {account && (
+        <div style={{ marginTop: 10 }}>
+          <Trail subject="account" object={account.id} />
+        </div>
+      )}
     </form>
   );
 }

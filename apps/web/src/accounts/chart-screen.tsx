@@ -1,23 +1,10 @@
-import { useRef, useState, type ReactNode } from 'react';
+import { useMemo, useState } from 'react';
 import { TextField } from '@mui/material';
 import { useSuspenseQuery } from '@tanstack/react-query';
-import { Link } from 'react-router';
-import { paths, type AccountAnswer, type ImportAnswer } from '@just-ledger/contract';
-import {
-  CLASSIFICATIONS,
-  ELEMENTS,
-  ELEMENT_LABELS,
-  dayBefore,
-  displayAmount,
-  elementFromNumber,
-  minor,
-  parseAmount,
-  parseCivilDate,
-  shortDate,
-  type Classification,
-  type CurrencyCode,
-} from '@just-ledger/core';
-import { useAddress, useSheetParam } from '../frame/address.js';
+import { paths, type AccountAnswer, type AccountRequest } from '@just-ledger/contract';
+import { addMonths, parseCivilDate, shortDate } from '@just-ledger/core';
+import { breakdownsQuery } from '../breakdowns/breakdown-queries.js';
+import { useSheetParam } from '../frame/address.js';
 import { useBooks } from '../frame/books-queries.js';
 import type { ScreenProps } from '../frame/screen-props.js';
 import { Empty, Sheet, Trouble } from '../frame/sheet.js';
@@ -25,35 +12,78 @@ import { request } from '../request/request.js';
 import { useChange } from '../request/use-change.js';
 import { AccountForm } from './account-form.js';
 import { accountsQuery } from './account-queries.js';
+import { ChartImport } from './chart-import.js';
+import { accountRequest, chartList, type ChartFilter } from './chart-list.js';
+import { ChartRows } from './chart-rows.js';
 
-/** The chart: a ruled list with the balance beside each account and at the eve of the span. */
+const FILTERS = [
+  ['', 'in use'],
+  ['balance', 'with a balance'],
+  ['retired', 'retired'],
+  ['all', 'all'],
+] as const;
+
+/** A change of one account that was kept, and what it was before. */
+interface Kept {
+  readonly said: string;
+  readonly before: AccountRequest;
+  readonly after: AccountAnswer;
+}
+
+/** The chart: a ruled list edited in place, with each account's balance now and a year before. */
 export default function ChartScreen({ slot }: ScreenProps) {
-  const address = useAddress();
-  const { organisation, currency, from, to } = useBooks();
+  const { organisation, currency, to } = useBooks();
   const { data: accounts } = useSuspenseQuery(accountsQuery(organisation.id, to));
-  const eve = dayBefore(from);
-  const { data: before } = useSuspenseQuery(accountsQuery(organisation.id, eve));
+  const yearBefore = addMonths(to, -12);
+  const { data: before } = useSuspenseQuery(accountsQuery(organisation.id, yearBefore));
+  const { data: breakdowns } = useSuspenseQuery(breakdownsQuery(organisation.id));
   const [only, setOnly] = useSheetParam('only', slot);
   const [find, setFind] = useSheetParam('find', slot);
-  const [open, setOpen] = useState<number | 'new'>();
-  const earlier = new Map(before.map((one) => [one.number, one.balance]));
-  const wanted = accounts.filter(
-    (one) =>
-      `${one.number} ${one.name}`.toLowerCase().includes(find.toLowerCase()) &&
-      (only === 'retired' ? !one.active : one.active || only === 'all') &&
-      (only !== 'balance' || parseAmount(one.balance, currency) !== 0 || earlier.get(one.number) !== '0.00'),
+  const [foldedText, setFolded] = useSheetParam('folded', slot);
+  const [isAdding, setAdding] = useState<Partial<AccountRequest>>();
+  const [kept, setKept] = useState<Kept>();
+  const folded = useMemo(() => new Set(foldedText.split(' ').filter(Boolean)), [foldedText]);
+  const earlier = useMemo(() => new Map(before.map((one) => [one.number, one.balance])), [before]);
+  const items = useMemo(
+    () => chartList(accounts, earlier, { find, only: only as ChartFilter['only'], folded }, currency),
+    [accounts, earlier, find, only, folded, currency],
+  );
+  const change = useChange(
+    ({ account, to: wanted }: { account: AccountAnswer; to: Partial<AccountRequest>; said?: string }) =>
+      request<AccountAnswer>('PUT', paths.account(organisation.id, account.id), {
+        ...accountRequest(account, wanted),
+        version: account.version,
+      }),
+  );
+  const apply = (account: AccountAnswer, wanted: Partial<AccountRequest>, said?: string, onKept?: () => void): void =>
+    change.mutate(
+      { account, to: wanted },
+      {
+        onSuccess: (after) => {
+          setKept(said ? { said, before: accountRequest(account), after } : undefined);
+          onKept?.();
+        },
+      },
+    );
+  const undo = useChange(({ before: was, after }: Kept) =>
+    request('PUT', paths.account(organisation.id, after.id), { ...was, version: after.version }),
   );
   const headings = accounts.filter((one) => one.heading).length;
+  const toggleFold = (number: string): void => {
+    const next = new Set(folded);
+    if (!next.delete(number)) next.add(number);
+    setFolded([...next].join(' ') || undefined);
+  };
   return (
     <Sheet
       title="Chart of accounts"
-      aside={`${accounts.length - headings} accounts${headings ? `, ${headings} headings` : ''}`}
+      aside={`${accounts.length - headings} accounts${headings ? `, ${headings} ${headings === 1 ? 'heading' : 'headings'}` : ''}`}
       tools={
         <>
-          <button className="act" type="button" onClick={() => setOpen('new')}>
+          <button className="act" type="button" onClick={() => setAdding({})}>
             Add an account
           </button>
-          <ImportButton />
+          <ChartImport />
           <a className="act" href={paths.accountsCsv(organisation.id)} download="chart.csv">
             Save as CSV
           </a>
@@ -68,14 +98,7 @@ export default function ChartScreen({ slot }: ScreenProps) {
           style={{ width: 220 }}
           slotProps={{ htmlInput: { 'aria-label': 'Find an account' } }}
         />
-        {(
-          [
-            ['', 'in use'],
-            ['balance', 'with a balance'],
-            ['retired', 'retired'],
-            ['all', 'all'],
-          ] as const
-        ).map(([key, label]) => (
+        {FILTERS.map(([key, label]) => (
           <button
             key={key}
             type="button"
@@ -87,160 +110,52 @@ export default function ChartScreen({ slot }: ScreenProps) {
           </button>
         ))}
       </div>
-      {open === 'new' && <AccountForm accounts={accounts} onDone={() => setOpen(undefined)} />}
+      {isAdding && (
+        <AccountForm
+          key={isAdding.parent ?? 'new'}
+          accounts={accounts}
+          breakdowns={breakdowns}
+          start={isAdding}
+          onDone={() => setAdding(undefined)}
+        />
+      )}
+      {kept && !change.error && (
+        <div className="told" role="status">
+          {kept.said}{' '}
+          <button
+            className="act"
+            type="button"
+            disabled={undo.isPending}
+            onClick={() => undo.mutate(kept, { onSuccess: () => setKept(undefined) })}
+          >
+            Undo
+          </button>
+        </div>
+      )}
+      <Trouble error={undo.error ?? change.error} />
       {accounts.length === 0 ? (
         <Empty>
           <p>
             The chart says which accounts these books have. Add them one by one, or read a CSV file with at least the
-            columns number, name and element.
+            columns number, name and element. A whole chart for your kind of organisation can be had under
+            Organisation.
           </p>
         </Empty>
+      ) : items.length === 0 ? (
+        <p className="empty">No account fits.</p>
       ) : (
-        <table className="ruled">
-          <thead>
-            <tr>
-              <th style={{ width: 74 }}>Number</th>
-              <th>Account</th>
-              <th>Shown under</th>
-              <th>
-                <span className="visually-hidden">Traits</span>
-              </th>
-              <th className="num">{shortDate(eve)}</th>
-              <th className="num">{shortDate(to)}</th>
-            </tr>
-          </thead>
-          <tbody>
-            {ELEMENTS.map((element) => {
-              const of = wanted.filter((one) => one.element === element);
-              if (of.length === 0) return null;
-              return [
-                <tr key={element} className="heading">
-                  <td />
-                  <td colSpan={3}>{ELEMENT_LABELS[element]}</td>
-                  <td className="num soft">
-                    {sumOf(
-                      of.map((one) => earlier.get(one.number) ?? '0'),
-                      element,
-                      currency,
-                    )}
-                  </td>
-                  <td className="num">
-                    {sumOf(
-                      of.map((one) => one.balance),
-                      element,
-                      currency,
-                    )}
-                  </td>
-                </tr>,
-                ...of.flatMap((one): ReactNode[] => [
-                  <tr key={one.id} className={open === one.id ? 'chosen' : ''}>
-                    <td className="soft">{one.number}</td>
-                    <td style={{ paddingLeft: one.parent ? 34 : 20 }} className={one.heading ? 'strong' : ''}>
-                      {one.heading ? (
-                        one.name
-                      ) : (
-                        <Link
-                          className="plain"
-                          to={address.href('account', { account: one.number })}
-                          title="Open its ledger"
-                        >
-                          {one.name}
-                        </Link>
-                      )}
-                      {elementFromNumber(one.number) !== one.element && (
-                        <span className="brass small"> · number outside its series</span>
-                      )}
-                    </td>
-                    <td className="soft small">{CLASSIFICATIONS[one.classification as Classification]?.label}</td>
-                    <td className="soft small nowrap">
-                      {traits(one)}{' '}
-                      <button
-                        className="act small"
-                        type="button"
-                        aria-expanded={open === one.id}
-                        onClick={() => setOpen(open === one.id ? undefined : one.id)}
-                      >
-                        change
-                      </button>
-                    </td>
-                    <td className="num soft">
-                      {one.heading ? '' : signed(earlier.get(one.number) ?? '0', one, currency)}
-                    </td>
-                    <td className="num">{one.heading ? '' : signed(one.balance, one, currency)}</td>
-                  </tr>,
-                  open === one.id && (
-                    <tr key={`${one.id} form`} className="chosen">
-                      <td colSpan={6}>
-                        <AccountForm accounts={accounts} account={one} onDone={() => setOpen(undefined)} />
-                      </td>
-                    </tr>
-                  ),
-                ]),
-              ];
-            })}
-          </tbody>
-        </table>
+        <ChartRows
+          items={items}
+          accounts={accounts}
+          breakdowns={breakdowns}
+          currency={currency}
+          dates={[shortDate(yearBefore), shortDate(to)]}
+          apply={apply}
+          onAdd={setAdding}
+          onFold={toggleFold}
+        />
       )}
-      {accounts.length > 0 && wanted.length === 0 && <p className="empty">No account fits.</p>}
       <span className="visually-hidden">Balances as at {parseCivilDate(to)}</span>
     </Sheet>
   );
-}
-
-/** Reads a chart file: all of it, or every problem by row. */
-function ImportButton() {
-  const { organisation } = useBooks();
-  const file = useRef<HTMLInputElement>(null);
-  const read = useChange((text: string) =>
-    request<ImportAnswer>('POST', paths.accountsImport(organisation.id), text),
-  );
-  return (
-    <>
-      <input
-        ref={file}
-        type="file"
-        accept=".csv,text/csv"
-        hidden
-        aria-label="Chart file"
-        onChange={(event) => {
-          const [chosen] = event.target.files ?? [];
-          if (chosen) void chosen.text().then((text) => read.mutate(text));
-          event.target.value = '';
-        }}
-      />
-      <button className="act" type="button" disabled={read.isPending} onClick={() => file.current?.click()}>
-        {read.isPending ? 'Reading …' : 'Read a CSV file'}
-      </button>
-      {read.data && (
-        <span role="status">
-          {read.data.created} added, {read.data.changed} changed
-        </span>
-      )}
-      <Trouble error={read.error} />
-    </>
-  );
-}
-
-function traits(one: AccountAnswer): string {
-  return [
-    one.role?.replaceAll('-', ' '),
-    one.control && 'control',
-    one.contra && !one.role && 'contra',
-    one.currency,
-    !one.active && 'retired',
-  ]
-    .filter(Boolean)
-    .join(' · ');
-}
-
-/** A balance on the side the account's element grows on, the other side in parentheses. */
-function signed(balance: string, one: AccountAnswer, currency: CurrencyCode): string {
-  const amount = parseAmount(balance, currency);
-  const growsDebit = one.element === 'asset' || one.element === 'expense';
-  return displayAmount(minor(growsDebit ? amount : -amount), currency);
-}
-
-function sumOf(balances: readonly string[], element: string, currency: CurrencyCode): string {
-  const sum = balances.reduce((all, balance) => all + parseAmount(balance, currency), 0);
-  return displayAmount(minor(element === 'asset' || element === 'expense' ? sum : -sum), currency);
 }

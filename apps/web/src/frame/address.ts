@@ -3,7 +3,17 @@ import { useNavigate, useParams, useSearchParams } from 'react-router';
 
 /** The six stages of the work with their screens, as they stand in addresses. */
 export const STAGES = {
-  prepare: { label: 'Prepare', screens: { chart: 'Chart of accounts', organisation: 'Organisation' } },
+  prepare: {
+    label: 'Prepare',
+    screens: {
+      chart: 'Chart of accounts',
+      breakdowns: 'Breakdowns',
+      contacts: 'Contacts',
+      organisation: 'Organisation',
+      gather: 'To gather',
+      changes: 'Changes',
+    },
+  },
   'take-on': { label: 'Take on', screens: { opening: 'Opening balances' } },
   record: {
     label: 'Record',

@@ -15,6 +15,10 @@ import { YearRail } from './year-rail.js';
 
 const SCREENS: Readonly<Record<string, React.LazyExoticComponent<(props: ScreenProps) => ReactNode>>> = {
   chart: lazy(() => import('../accounts/chart-screen.js')),
+  breakdowns: lazy(() => import('../breakdowns/breakdowns-screen.js')),
+  contacts: lazy(() => import('../contacts/contacts-screen.js')),
+  gather: lazy(() => import('../gathering/gathering-screen.js')),
+  changes: lazy(() => import('../audit-trail/changes-screen.js')),
   organisation: lazy(() => import('../organisations/organisation-screen.js')),
   opening: lazy(() => import('../take-on/opening-screen.js')),
   journal: lazy(() => import('../journal/journal-screen.js')),
@@ -29,7 +33,19 @@ const SCREENS: Readonly<Record<string, React.LazyExoticComponent<(props: ScreenP
 };
 
 /** Screens that fill the desk by themselves and cannot lie beside another. */
-const WHOLE = new Set(['entry', 'opening', 'year-end', 'statements', 'recurring', 'organisation', 'drafts']);
+const WHOLE = new Set([
+  'breakdowns',
+  'contacts',
+  'organisation',
+  'gather',
+  'changes',
+  'opening',
+  'entry',
+  'drafts',
+  'recurring',
+  'year-end',
+  'statements',
+]);
 
 /** The frame with its four edges: stages, time, proofs, and the desk between them. */
 export function Frame() {

@@ -27,6 +27,16 @@ const OF_SCREEN: Readonly<Record<string, readonly (readonly [string, string])[]>
     ['Enter', 'open or close the entry'],
     ['/', 'find'],
   ],
+  chart: [
+    ['↑ ↓ Home End', 'account before, after, first, last'],
+    ['Enter', 'write number and name; Enter again keeps and goes on, Shift Enter stays, Esc leaves'],
+    ['d', 'its other particulars'],
+    ['a', 'add an account here'],
+    ['>', 'put it under the account above'],
+    ['<', 'take it out of its heading'],
+    ['← →', 'fold a heading, unfold it'],
+    ['l', 'its ledger'],
+  ],
   'trial-balance': [['↑ ↓ Enter', 'account, open its ledger']],
   'year-end': [['Ctrl Enter', 'post the closing entries']],
 };

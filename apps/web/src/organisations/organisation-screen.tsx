@@ -1,65 +1,152 @@
 import { useState } from 'react';
-import { Button, TextField } from '@mui/material';
-import { paths, type OrganisationAnswer } from '@just-ledger/contract';
-import { KIND_LABELS, MONTH_NAMES, longDate, parseCivilDate } from '@just-ledger/core';
+import { Button, MenuItem, TextField } from '@mui/material';
+import { paths, type ChangeOrganisationRequest, type OrganisationAnswer } from '@just-ledger/contract';
+import {
+  CURRENCY_CODES,
+  KIND_LABELS,
+  MONTH_NAMES,
+  ORGANISATION_KINDS,
+  longDate,
+  parseCivilDate,
+  typedDate,
+  type OrganisationKind,
+} from '@just-ledger/core';
+import { Trail } from '../audit-trail/trail.js';
 import { useBooks } from '../frame/books-queries.js';
 import { Sheet, Trouble } from '../frame/sheet.js';
-import { useChange } from '../request/use-change.js';
+import { problemPlaces } from '../request/problem-places.js';
 import { request } from '../request/request.js';
+import { useChange } from '../request/use-change.js';
+import { StarterAnew } from './starter-anew.js';
 
-/** The organisation itself: what may change, and what stands. */
+const PLACES = ['name', 'kind', 'baseCurrency', 'fiscalYearStartMonth', 'firstDay', 'changeoverDate'];
+
+/** The organisation itself: all of it can change until something posted depends on it. */
 export default function OrganisationScreen() {
   const { organisation } = useBooks();
-  const [name, setName] = useState(organisation.name);
-  const save = useChange(() =>
-    request<OrganisationAnswer>('PATCH', paths.organisation(organisation.id), {
-      name,
-      version: organisation.version,
-    }),
-  );
-  const facts: [string, string][] = [
-    ['Kind', KIND_LABELS[organisation.kind]],
-    ['Base currency', organisation.baseCurrency],
-    ['Fiscal year from', MONTH_NAMES[organisation.fiscalYearStartMonth - 1] ?? ''],
-    ['First day in these books', longDate(parseCivilDate(organisation.firstDay))],
-    ['You are its', organisation.role],
-  ];
   return (
-    <Sheet title="Organisation">
-      <form
-        className="stack"
-        style={{ maxWidth: 520, gap: 16 }}
-        onSubmit={(event) => {
-          event.preventDefault();
-          save.mutate(undefined);
-        }}
-      >
-        <TextField label="Name" value={name} onChange={(event) => setName(event.target.value)} />
-        <table className="ruled">
-          <tbody>
-            {facts.map(([label, value]) => (
-              <tr key={label}>
-                <td className="soft">{label}</td>
-                <td>{value}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-        <p className="soft small">
-          Currency, first day and the start of the year stay as they are once something has been posted.
-        </p>
-        <Trouble error={save.error} />
-        <div className="row">
-          <Button
-            type="submit"
-            variant="contained"
-            disabled={save.isPending || name === organisation.name || name.trim() === ''}
-          >
-            Keep the name
-          </Button>
-          {save.isSuccess && <span className="told">Kept.</span>}
-        </div>
-      </form>
+    <Sheet title="Organisation" aside={`you are its ${organisation.role}`}>
+      <OrganisationForm key={organisation.version} organisation={organisation} />
+      <StarterAnew organisation={organisation} />
+      <div style={{ marginTop: 18 }}>
+        <Trail subject="organisation" object={organisation.id} />
+      </div>
     </Sheet>
+  );
+}
+
+function OrganisationForm({ organisation }: { organisation: OrganisationAnswer }) {
+  const { years, today } = useBooks();
+  const start = {
+    name: organisation.name,
+    kind: organisation.kind,
+    baseCurrency: organisation.baseCurrency,
+    fiscalYearStartMonth: organisation.fiscalYearStartMonth,
+    firstDay: longDate(parseCivilDate(organisation.firstDay)),
+    changeoverDate: organisation.changeoverDate ? longDate(parseCivilDate(organisation.changeoverDate)) : '',
+  };
+  const [fields, setFields] = useState(start);
+  const set = (change: Partial<typeof start>): void => setFields({ ...fields, ...change });
+  const save = useChange(() => {
+    const changed = (field: keyof typeof start): boolean => fields[field] !== start[field];
+    const date = (text: string): string => typedDate(text, today) ?? text;
+    const body: ChangeOrganisationRequest = {
+      version: organisation.version,
+      ...(changed('name') && { name: fields.name }),
+      ...(changed('kind') && { kind: fields.kind }),
+      ...(changed('baseCurrency') && { baseCurrency: fields.baseCurrency }),
+      ...(changed('fiscalYearStartMonth') && { fiscalYearStartMonth: fields.fiscalYearStartMonth }),
+      ...(changed('firstDay') && { firstDay: date(fields.firstDay) }),
+      ...(changed('changeoverDate') && {
+        changeoverDate: fields.changeoverDate.trim() === '' ? null : date(fields.changeoverDate),
+      }),
+    };
+    return request<OrganisationAnswer>('PATCH', paths.organisation(organisation.id), body);
+  });
+  const { at, elsewhere } = problemPlaces(save.error, PLACES);
+  const isSame = JSON.stringify(fields) === JSON.stringify(start);
+  const first = years.years[0];
+  return (
+    <form
+      style={{ maxWidth: 640 }}
+      onSubmit={(event) => {
+        event.preventDefault();
+        save.mutate(undefined);
+      }}
+    >
+      <div className="particulars">
+        <TextField
+          className="wide"
+          label="Name"
+          required
+          value={fields.name}
+          onChange={(event) => set({ name: event.target.value })}
+          {...at('name')}
+        />
+        <TextField
+          select
+          label="Kind"
+          value={fields.kind}
+          onChange={(event) => set({ kind: event.target.value as OrganisationKind })}
+          {...at('kind', 'gives the statements their words')}
+        >
+          {ORGANISATION_KINDS.map((kind) => (
+            <MenuItem key={kind} value={kind}>
+              {KIND_LABELS[kind]}
+            </MenuItem>
+          ))}
+        </TextField>
+        <TextField
+          select
+          label="Base currency"
+          value={fields.baseCurrency}
+          onChange={(event) => set({ baseCurrency: event.target.value })}
+          {...at('baseCurrency')}
+        >
+          {CURRENCY_CODES.map((code) => (
+            <MenuItem key={code} value={code}>
+              {code}
+            </MenuItem>
+          ))}
+        </TextField>
+        <TextField
+          select
+          label="The fiscal year begins in"
+          value={fields.fiscalYearStartMonth}
+          onChange={(event) => set({ fiscalYearStartMonth: Number(event.target.value) })}
+          {...at('fiscalYearStartMonth')}
+        >
+          {MONTH_NAMES.map((name, place) => (
+            <MenuItem key={name} value={place + 1}>
+              {name}
+            </MenuItem>
+          ))}
+        </TextField>
+        <TextField
+          label="First day in these books"
+          value={fields.firstDay}
+          onChange={(event) => set({ firstDay: event.target.value })}
+          {...at('firstDay', first && `the first year ends on ${longDate(parseCivilDate(first.to))}`)}
+        />
+        <TextField
+          label="Last day in the old books"
+          value={fields.changeoverDate}
+          onChange={(event) => set({ changeoverDate: event.target.value })}
+          {...at('changeoverDate', 'empty if there were none')}
+        />
+      </div>
+      <Trouble error={elsewhere} />
+      <div className="row" style={{ marginTop: 14 }}>
+        <Button type="submit" variant="contained" disabled={save.isPending || isSame}>
+          Keep
+        </Button>
+        {!isSame && (
+          <Button variant="outlined" onClick={() => setFields(start)}>
+            As it was
+          </Button>
+        )}
+        {save.isSuccess && isSame && <span className="told">Kept.</span>}
+      </div>
+    </form>
   );
 }

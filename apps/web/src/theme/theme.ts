@@ -80,6 +80,7 @@ export const theme = createTheme({
         root: { fontSize: 11.5, marginTop: 2, color: 'var(--soft)', '&.Mui-error': { color: 'var(--brick)' } },
       },
     },
+    MuiFormControlLabel: { styleOverrides: { label: { fontSize: 13.5 } } },
     MuiSelect: { defaultProps: { displayEmpty: true }, styleOverrides: { icon: { color: 'var(--soft)' } } },
     MuiPaper: {
       defaultProps: { elevation: 0 },

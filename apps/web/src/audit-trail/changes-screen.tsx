@@ -1,0 +1,77 @@
+import { useSuspenseInfiniteQuery } from '@tanstack/react-query';
+import { SET_UP_SUBJECTS, type SetUpSubject } from '@just-ledger/core';
+import { useSheetParam } from '../frame/address.js';
+import { useBooks } from '../frame/books-queries.js';
+import type { ScreenProps } from '../frame/screen-props.js';
+import { Empty, Sheet } from '../frame/sheet.js';
+import { setUpChangesQuery } from './audit-trail-queries.js';
+import { Difference, when } from './trail.js';
+
+/** The audit trail: who changed what of the set-up, the latest first. */
+export default function ChangesScreen({ slot }: ScreenProps) {
+  const { organisation } = useBooks();
+  const [subject, setSubject] = useSheetParam('subject', slot);
+  const { data, fetchNextPage, hasNextPage, isFetchingNextPage } = useSuspenseInfiniteQuery(
+    setUpChangesQuery(organisation.id, subject || undefined),
+  );
+  const changes = data.pages.flat();
+  return (
+    <Sheet title="Changes of the set-up" aside="entries are never changed, so they are not here">
+      <div className="row" style={{ gap: 18, marginBottom: 8 }}>
+        {[['', 'all'] as const, ...(Object.entries(SET_UP_SUBJECTS) as [SetUpSubject, string][])].map(
+          ([key, label]) => (
+            <button
+              key={key}
+              type="button"
+              aria-pressed={subject === key}
+              className={subject === key ? 'plain strong small' : 'plain soft small'}
+              onClick={() => setSubject(key || undefined)}
+            >
+              {label.toLowerCase()}
+            </button>
+          ),
+        )}
+      </div>
+      {changes.length === 0 ? (
+        <Empty>
+          <p>
+            Whoever adds, changes or removes an account, a breakdown, a contact or the organisation’s own particulars
+            is named here.
+          </p>
+        </Empty>
+      ) : (
+        <table className="ruled">
+          <thead>
+            <tr>
+              <th style={{ width: 190 }}>When</th>
+              <th style={{ width: 130 }}>Who</th>
+              <th style={{ width: 240 }}>What</th>
+              <th>From, to</th>
+            </tr>
+          </thead>
+          <tbody>
+            {changes.map((change) => (
+              <tr key={change.id}>
+                <td className="soft nowrap">{when(change)}</td>
+                <td>{change.by}</td>
+                <td>
+                  <span className="soft">{SET_UP_SUBJECTS[change.subject as SetUpSubject]}</span> {change.title}
+                </td>
+                <td>
+                  <Difference change={change} />
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {hasNextPage && (
+        <p style={{ marginTop: 10 }}>
+          <button className="act" type="button" disabled={isFetchingNextPage} onClick={() => void fetchNextPage()}>
+            {isFetchingNextPage ? 'Reading …' : 'Earlier changes'}
+          </button>
+        </p>
+      )}
+    </Sheet>
+  );
+}

@@ -1,0 +1,200 @@
+import { useState } from 'react';
+import { Button, Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
+import { paths, type ContactAnswer, type ContactRequest } from '@just-ledger/contract';
+import { CONTACT_ROLES, CURRENCY_CODES, printedIban } from '@just-ledger/core';
+import { Trail } from '../audit-trail/trail.js';
+import { useBooks } from '../frame/books-queries.js';
+import { Sheet, Trouble } from '../frame/sheet.js';
+import { problemPlaces } from '../request/problem-places.js';
+import { request } from '../request/request.js';
+import { useChange } from '../request/use-change.js';
+import { ContactMerge } from './contact-merge.js';
+
+const BANK = [
+  ['iban', 'IBAN'],
+  ['bic', 'BIC'],
+  ['accountNumber', 'Account number, without IBAN'],
+  ['holder', 'Account holder, if another'],
+] as const;
+const PLACES = [
+  'name',
+  'number',
+  'roles',
+  'terms',
+  'currency',
+  'email',
+  'phone',
+  'address',
+  ...BANK.map(([field]) => `bank.${field}`),
+];
+
+/** A contact's particulars: who it is, its terms, how to reach it, where it is paid. */
+export function ContactForm({
+  contact,
+  contacts,
+  onKept,
+  onLeave,
+}: {
+  contact: ContactAnswer | undefined;
+  contacts: readonly ContactAnswer[];
+  onKept: (id: number) => void;
+  onLeave: () => void;
+}) {
+  const { organisation } = useBooks();
+  const [fields, setFields] = useState({
+    name: contact?.name ?? '',
+    number: contact?.number ?? '',
+    roles: contact?.roles ?? ['customer'],
+    active: contact?.active ?? true,
+    terms: contact?.terms ?? '',
+    currency: contact?.currency ?? '',
+    email: contact?.email ?? '',
+    phone: contact?.phone ?? '',
+    address: contact?.address ?? '',
+  });
+  const [bank, setBank] = useState({
+    iban: contact?.bank?.iban ? printedIban(contact.bank.iban) : '',
+    bic: contact?.bank?.bic ?? '',
+    accountNumber: contact?.bank?.accountNumber ?? '',
+    holder: contact?.bank?.holder ?? '',
+  });
+  const save = useChange((): Promise<ContactAnswer> => {
+    const body: ContactRequest = { ...fields, bank };
+    return contact
+      ? request('PUT', paths.contact(organisation.id, contact.id), { ...body, version: contact.version })
+      : request('POST', paths.contacts(organisation.id), body);
+  });
+  const remove = useChange(() => request('DELETE', paths.contact(organisation.id, contact?.id ?? 0)));
+  const { at, elsewhere } = problemPlaces(save.error, PLACES);
+  const set = (change: Partial<typeof fields>): void => setFields({ ...fields, ...change });
+  const text = (field: 'name' | 'number' | 'terms' | 'email' | 'phone', label: string, hint?: string) => (
+    <TextField
+      label={label}
+      value={fields[field]}
+      required={field === 'name'}
+      autoFocus={field === 'name' && !contact}
+      onChange={(event) => set({ [field]: event.target.value })}
+      {...at(field, hint)}
+    />
+  );
+  const into = contacts.find((one) => one.id === contact?.mergedInto);
+  return (
+    <Sheet
+      title={contact?.name ?? 'A new contact'}
+      aside={contact && (contact.lines === 1 ? '1 posted line' : `${contact.lines} posted lines`)}
+      tools={
+        <button className="act" type="button" onClick={onLeave}>
+          Put away
+        </button>
+      }
+    >
+      {into ? (
+        <p className="told">
+          Merged into {into.number} {into.name}: what was posted on it counts there, and its name leads there.
+        </p>
+      ) : (
+        <form
+          aria-label={contact ? `Change ${contact.name}` : 'Add a contact'}
+          onSubmit={(event) => {
+            event.preventDefault();
+            save.mutate(undefined, { onSuccess: (kept) => onKept(kept.id) });
+          }}
+        >
+          <div className="particulars">
+            <div className="wide">{text('name', 'Name')}</div>
+            {text('number', 'Number', contact ? undefined : 'the next one if left empty')}
+            {text('terms', 'Terms', '30, or 10 after month end')}
+            <fieldset className="wide" style={{ border: 0, padding: 0, margin: 0 }}>
+              <legend className="soft small">What it is to you</legend>
+              {CONTACT_ROLES.map((role) => (
+                <FormControlLabel
+                  key={role}
+                  control={
+                    <Checkbox
+                      size="small"
+                      checked={fields.roles.includes(role)}
+                      onChange={(event) =>
+                        set({
+                          roles: event.target.checked
+                            ? [...fields.roles, role]
+                            : fields.roles.filter((other) => other !== role),
+                        })
+                      }
+                    />
+                  }
+                  label={<span className="small">{role}</span>}
+                />
+              ))}
+              {at('roles').helperText && <p className="brick small">{at('roles').helperText}</p>}
+            </fieldset>
+            {text('email', 'E-mail')}
+            {text('phone', 'Telephone')}
+            <TextField
+              className="wide"
+              label="Address"
+              multiline
+              minRows={2}
+              maxRows={6}
+              value={fields.address}
+              onChange={(event) => set({ address: event.target.value })}
+              {...at('address')}
+            />
+            <TextField
+              select
+              label="Currency of its documents"
+              value={fields.currency}
+              onChange={(event) => set({ currency: event.target.value })}
+              {...at('currency')}
+            >
+              <MenuItem value="">{organisation.baseCurrency}, as the books</MenuItem>
+              {CURRENCY_CODES.filter((code) => code !== organisation.baseCurrency).map((code) => (
+                <MenuItem key={code} value={code}>
+                  {code}
+                </MenuItem>
+              ))}
+            </TextField>
+            <FormControlLabel
+              control={
+                <Checkbox
+                  size="small"
+                  checked={fields.active}
+                  onChange={(event) => set({ active: event.target.checked })}
+                />
+              }
+              label={<span className="small">in use</span>}
+            />
+            {BANK.map(([field, label]) => (
+              <TextField
+                key={field}
+                label={label}
+                value={bank[field]}
+                onChange={(event) => setBank({ ...bank, [field]: event.target.value })}
+                {...at(`bank.${field}`)}
+              />
+            ))}
+          </div>
+          <Trouble error={elsewhere ?? remove.error} />
+          <div className="row" style={{ margin: '14px 0' }}>
+            <Button type="submit" variant="contained" disabled={save.isPending}>
+              {contact ? 'Keep' : 'Add'}
+            </Button>
+            <Button variant="outlined" onClick={onLeave}>
+              Leave it
+            </Button>
+            {contact && contact.lines === 0 && (
+              <button
+                className="act small"
+                type="button"
+                onClick={() => remove.mutate(undefined, { onSuccess: onLeave })}
+              >
+                remove
+              </button>
+            )}
+          </div>
+        </form>
+      )}
+      {contact && !into && <ContactMerge contact={contact} contacts={contacts} onMerged={onKept} />}
+      {contact && <Trail subject="contact" object={contact.id} />}
+    </Sheet>
+  );
+}

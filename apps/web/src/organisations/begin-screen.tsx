@@ -1,0 +1,111 @@
+import { useEffect, useRef, useState } from 'react';
+import { Button } from '@mui/material';
+import { useMutation, useQueryClient, useSuspenseQuery } from '@tanstack/react-query';
+import { Link, useNavigate } from 'react-router';
+import { paths, type OrganisationAnswer } from '@just-ledger/contract';
+import { parseCivilDate } from '@just-ledger/core';
+import { Trouble } from '../frame/sheet.js';
+import { problemPlaces } from '../request/problem-places.js';
+import { request } from '../request/request.js';
+import { useSession } from '../sessions/session-queries.js';
+import { answersFrom, beginRequest, datesOf, type BeginAnswers } from './begin-answers.js';
+import { BeginPreview } from './begin-preview.js';
+import { BeginQuestions } from './begin-questions.js';
+import { unfinishedStartQuery } from './begin-queries.js';
+import { organisationsQuery } from './organisation-queries.js';
+
+/** So long after the last key the answers are kept, so that the start can be left at any point. */
+const KEEP_AFTER = 500;
+
+/** The guided start: few questions at the left, what they lead to at the right. */
+export function BeginScreen() {
+  const { today: day } = useSession();
+  const today = parseCivilDate(day);
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const { data: unfinished } = useSuspenseQuery(unfinishedStartQuery);
+  const [answers, setAnswers] = useState(() => answersFrom(unfinished.answers, today));
+  const keep = useMutation({
+    mutationFn: (kept: BeginAnswers) => request('PUT', paths.unfinishedStart, { answers: kept }),
+  });
+  const isBegun = useRef(false);
+  const waiting = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const change = (given: Partial<BeginAnswers>): void => {
+    const next = { ...answers, ...given };
+    setAnswers(next);
+    clearTimeout(waiting.current);
+    waiting.current = setTimeout(() => !isBegun.current && keep.mutate(next), KEEP_AFTER);
+  };
+  useEffect(() => () => clearTimeout(waiting.current), []);
+  const dates = datesOf(answers, today);
+  const begin = useMutation({
+    mutationFn: () => request<OrganisationAnswer>('POST', paths.organisations, beginRequest(answers, dates)),
+    onSuccess: async (made) => {
+      isBegun.current = true;
+      clearTimeout(waiting.current);
+      client.removeQueries({ queryKey: unfinishedStartQuery.queryKey });
+      await client.invalidateQueries({ queryKey: organisationsQuery.queryKey });
+      void navigate(`/${made.id}/prepare/gather`);
+    },
+  });
+  const leave = async (): Promise<void> => {
+    clearTimeout(waiting.current);
+    await keep.mutateAsync(answers);
+    client.removeQueries({ queryKey: unfinishedStartQuery.queryKey });
+    void navigate('/');
+  };
+  const { at, elsewhere } = problemPlaces(begin.error, placesOf(answers));
+  return (
+    <main className="begin">
+      <form
+        className="sheet"
+        aria-label="New books"
+        onSubmit={(event) => {
+          event.preventDefault();
+          begin.mutate();
+        }}
+      >
+        <h1>{unfinished.answers ? 'Go on where you left' : 'Whose books will you keep?'}</h1>
+        <p className="soft" style={{ margin: '4px 0 18px' }}>
+          Only what the books cannot do without. Every answer can be changed later, as long as nothing posted depends
+          on it.
+        </p>
+        <BeginQuestions answers={answers} today={today} at={at} onChange={change} />
+        <Trouble error={elsewhere} />
+        <div className="foot">
+          <div className="row">
+            <Button type="submit" variant="contained" disabled={begin.isPending}>
+              Begin these books
+            </Button>
+            <Button variant="outlined" disabled={keep.isPending} onClick={() => void leave()}>
+              Leave it for later
+            </Button>
+          </div>
+          <span className="soft small" role="status">
+            {keep.error ? 'Your answers could not be kept just now.' : keep.isSuccess ? 'Answers kept.' : ''}
+          </span>
+        </div>
+      </form>
+      <BeginPreview answers={answers} dates={dates} />
+      <p className="small soft">
+        <Link className="act" to="/">
+          All books
+        </Link>
+      </p>
+    </main>
+  );
+}
+
+/** The paths of all fields that the answers show. */
+function placesOf(answers: BeginAnswers): string[] {
+  return [
+    'name',
+    'kind',
+    'baseCurrency',
+    'fiscalYearStartMonth',
+    'firstDay',
+    ...answers.partners.flatMap((_, place) => [`partners.${place}.name`, `partners.${place}.share`]),
+    ...answers.shareClasses.map((_, place) => `shareClasses.${place}`),
+    ...answers.funds.map((_, place) => `funds.${place}.name`),
+  ];
+}
