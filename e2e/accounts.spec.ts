@@ -31,7 +31,7 @@ test('accounts are found by number or name, with a balance or without', async ({
   await open('prepare/chart');
   const rows = page.getByRole('button', { name: 'change' });
   await page.getByLabel('Find an account').fill('recei');
-  await expect(rows).toHaveCount(3);
+  await expect(rows).toHaveCount(4);
   await page.getByLabel('Find an account').fill('1010');
   await expect(rows).toHaveCount(1);
   await expect(page.getByRole('row', { name: /Bank account/ })).toContainText('250.00');

@@ -4,7 +4,13 @@ import { expect, test } from './books.js';
 const SCREENS = [
   '/',
   '/1/prepare/chart',
+  '/begin',
   '/1/prepare/organisation',
+  '/3/prepare/breakdowns',
+  '/1/prepare/contacts?contact=3',
+  '/3/prepare/gather',
+  '/3/prepare/changes',
+  '/3/record/entry?draft=1',
   '/1/take-on/opening',
   '/1/record/journal',
   '/1/record/journal?entry=2027-0001',

@@ -84,16 +84,19 @@ test('the whole way by keyboard only: from the first start to the closed year an
   await keys(page, 'Enter');
   await expect(page.getByRole('heading', { name: 'Whose books will you keep?' })).toBeVisible();
   await write(page, 'Hollow Bank Hurdles');
-  await walkTo(page, 'Tab', 'First day in these books');
-  await keys(page, 'Control+a');
-  await write(page, '1/1/2026');
+  await walkTo(page, 'Tab', 'of the year');
+  await keys(page, 'Enter', 'ArrowDown', 'Enter');
+  await expect(page.getByLabel('What this leads to')).toContainText('31 December 2025');
+  await walkTo(page, 'Tab', 'Begin these books');
   await keys(page, 'Enter');
+  await expect(page.getByRole('heading', { name: 'Papers to gather' })).toBeVisible();
+  await keys(page, 'g', 'p');
   await expect(page.getByRole('heading', { name: 'Chart of accounts' })).toBeVisible();
 
   // chart: one more account
   await walkTo(page, 'Tab', 'Add an account');
   await keys(page, 'Enter');
-  await write(page, '6700');
+  await write(page, '6800');
   await keys(page, 'Tab');
   await write(page, 'Hurdle-making courses given away');
   await keys(page, 'Enter');

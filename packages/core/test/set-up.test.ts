@@ -151,9 +151,9 @@ describe('breakdowns', () => {
       valuesInOrder(funds).map((value) => [value.name, depthOfValue(funds, value), isValueHeading(funds, value)]),
     ).toEqual([
       ['General', 0, false],
-      ['Old appeal', 0, false],
       ['With restriction', 0, true],
       ['Roof', 1, false],
+      ['Old appeal', 0, false],
     ]);
   });
 });

@@ -9,10 +9,15 @@ import {
 } from '@just-ledger/core';
 import { and, eq, sql } from 'drizzle-orm';
 import type { Db } from '../database/connection.js';
+import { keptUntilCommit } from '../database/kept-reading.js';
 import { breakdown, breakdownValue } from '../database/schema.js';
 
 /** An organisation's breakdowns with their values. */
-export function loadBreakdowns(db: Db, organisation: number): Breakdown[] {
+export function loadBreakdowns(db: Db, organisation: number): readonly Breakdown[] {
+  return keptUntilCommit(db, `breakdowns ${organisation}`, () => readBreakdowns(db, organisation));
+}
+
+function readBreakdowns(db: Db, organisation: number): Breakdown[] {
   const values = db.select().from(breakdownValue).where(eq(breakdownValue.organisation, organisation)).all();
   const rows = db
     .select()

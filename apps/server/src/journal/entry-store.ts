@@ -6,14 +6,15 @@ import {
   minor,
   parseEntryNumber,
   safeParseAmount,
-  type Chart,
+  valueNames,
+  type Books,
   type ContactId,
-  type CurrencyCode,
   type EntryLine,
   type PostedEntry,
 } from '@just-ledger/core';
 import { and, desc, eq, gte, lt, lte, or, sql, type SQL } from 'drizzle-orm';
 import { loadChart } from '../accounts/account-store.js';
+import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
 import type { Db } from '../database/connection.js';
 import { contact, entry, person } from '../database/schema.js';
 import type { Organisation } from '../organisations/organisation-store.js';
@@ -49,7 +50,7 @@ export interface EntryRemarks {
 export function entryAnswer(
   posted: PostedEntry,
   remarks: EntryRemarks,
-  books: { readonly baseCurrency: CurrencyCode; readonly chart: Chart },
+  books: Pick<Books, 'baseCurrency' | 'chart' | 'breakdowns'>,
   contactName: (id: ContactId) => string | null,
 ): EntryAnswer {
   const amount = posted.lines.reduce((sum, one) => sum + Math.max(one.amount, 0), 0);
@@ -65,7 +66,7 @@ export function entryAnswer(
     postedAt: posted.postedAt,
     amount: formatAmount(minor(amount), books.baseCurrency),
     ...remarks,
-    lines: posted.lines.map((one) => lineAnswer(one, books.chart, books.baseCurrency, contactName)),
+    lines: posted.lines.map((one) => lineAnswer(one, books, contactName)),
   };
 }
 
@@ -102,6 +103,7 @@ export function entryAnswers(
   );
   const posted = postedEntriesOf(db, of.id, rows);
   const contactName = contactNames(db, of.id, posted);
+  const books = { baseCurrency: of.baseCurrency, chart, breakdowns: loadBreakdowns(db, of.id) };
   return rows.map((row, at) =>
     entryAnswer(
       posted[at] as PostedEntry,
@@ -111,7 +113,7 @@ export function entryAnswers(
         reverses: originals.get(row.reverses) ?? null,
         reversedBy: reversals.get(row.place) ?? null,
       },
-      { baseCurrency: of.baseCurrency, chart },
+      books,
       contactName,
     ),
   );
@@ -249,12 +251,12 @@ function findEntries(db: Db, organisation: number, condition: SQL): EntryRow[] {
 }
 
 function lineAnswer(
-  { account: id, amount, note, contact: contactId, foreign, dueDate, document, movement }: EntryLine,
-  chart: Chart,
-  currency: CurrencyCode,
+  { account: id, amount, note, contact: contactId, foreign, dueDate, document, movement, breakdowns }: EntryLine,
+  books: Pick<Books, 'baseCurrency' | 'chart' | 'breakdowns'>,
   contactName: (id: ContactId) => string | null,
 ): LineAnswer {
-  const account = accountIn(chart, id);
+  const { baseCurrency: currency } = books;
+  const account = accountIn(books.chart, id);
   const quote: { rate?: string; ratePerBase?: string } = foreign?.quote ?? {};
   return {
     account: account.number,
@@ -270,5 +272,6 @@ function lineAnswer(
     dueDate: dueDate ?? null,
     document: document ?? null,
     movement: movement ?? null,
+    breakdowns: breakdowns ? valueNames(books.breakdowns, breakdowns) : null,
   };
 }

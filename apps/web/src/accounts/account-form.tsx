@@ -175,6 +175,7 @@ export function AccountForm({
         </TextField>
         <TextField
           select
+          style={{ gridColumn: 'span 2' }}
           label="Under heading"
           value={fields.parent}
           onChange={(event) => set({ parent: event.target.value })}

@@ -16,6 +16,7 @@ const OF_SCREEN: Readonly<Record<string, readonly (readonly [string, string])[]>
     ['=', 'put the missing amount in'],
     ['Alt ↑', 'repeat the line above'],
     ['Alt Backspace', 'take the line away'],
+    ['Alt .', 'breakdowns of the line'],
     ['Ctrl Enter', 'post'],
   ],
   opening: [

@@ -50,6 +50,7 @@ export function EntryDetail({ entry }: { entry: EntryAnswer }) {
                   line.note,
                   line.foreignAmount && `${line.currency} ${line.foreignAmount}`,
                   line.movement,
+                  ...Object.entries(line.breakdowns ?? {}).map(([name, value]) => `${name.toLowerCase()} ${value}`),
                 ]
                   .filter(Boolean)
                   .join(' · ')}

@@ -1,4 +1,4 @@
-import type { AccountAnswer, DraftAnswer, DraftRequest, EntryRequest } from '@just-ledger/contract';
+import type { AccountAnswer, BreakdownAnswer, DraftAnswer, DraftRequest, EntryRequest } from '@just-ledger/contract';
 import {
   balancingAmount,
   formatAmount,
@@ -22,6 +22,10 @@ export interface FormLine {
   readonly currency: string;
   readonly foreignAmount: string;
   readonly rate: string;
+  /** Names of breakdown values by the name of their breakdown. */
+  readonly breakdowns: Readonly<Record<string, string>>;
+  /** Whether fields stand open for breakdowns that the account does not need. */
+  readonly showsBreakdowns?: boolean;
 }
 
 /** An entry as it is being typed. */
@@ -47,6 +51,7 @@ export function emptyLine(): FormLine {
     currency: '',
     foreignAmount: '',
     rate: '',
+    breakdowns: {},
   };
 }
 
@@ -59,7 +64,7 @@ export function emptyForm(date: string, kind = 'ordinary'): EntryForm {
 export function formOf(draft: DraftAnswer): EntryForm {
   const lines = draft.lines.map((line) => ({
     ...emptyLine(),
-    ...Object.fromEntries(Object.entries(line).map(([field, value]) => [field, value ?? ''])),
+    ...Object.fromEntries(Object.entries(line).filter(([, value]) => value !== null && value !== undefined)),
   }));
   return {
     date: draft.date,
@@ -77,6 +82,7 @@ export type FormEvent =
   | { readonly is: 'settled'; readonly at: number; readonly side: Side; readonly currency: CurrencyCode }
   | { readonly is: 'balanced-here'; readonly at: number; readonly currency: CurrencyCode }
   | { readonly is: 'repeat-above'; readonly at: number }
+  | { readonly is: 'breakdowns-shown'; readonly at: number }
   | { readonly is: 'take-away'; readonly at: number }
   | { readonly is: 'start'; readonly form: EntryForm };
 
@@ -97,6 +103,8 @@ export function formReducer(form: EntryForm, event: FormEvent): EntryForm {
         ? withRoom(withLine(form, event.at, { ...above, key: form.lines[event.at]?.key ?? above.key }))
         : form;
     }
+    case 'breakdowns-shown':
+      return withLine(form, event.at, { showsBreakdowns: !form.lines[event.at]?.showsBreakdowns });
     case 'take-away':
       return withRoom({ ...form, lines: form.lines.filter((_, at) => at !== event.at) });
     case 'start':
@@ -152,6 +160,7 @@ export function entryRequest(form: EntryForm, near: CivilDate, currency: Currenc
         ...(plain(line.credit) !== undefined && { credit: plain(line.credit) as string }),
         ...(line.note.trim() && { note: line.note }),
         ...(line.contact.trim() && { contact: line.contact }),
+        ...namedValues(line),
         ...(line.foreignAmount.trim() && {
           currency: line.currency,
           foreignAmount: line.foreignAmount,
@@ -165,11 +174,10 @@ export function entryRequest(form: EntryForm, near: CivilDate, currency: Currenc
 export function draftRequest(form: EntryForm, version?: number): DraftRequest {
   const lines = form.lines
     .filter((line) => !isBlank(line))
-    .map(({ key, ...line }) => {
-      void key;
-      return Object.fromEntries(
-        Object.entries(line).filter(([, value]) => value !== ''),
-      ) as DraftRequest['lines'][number];
+    .map(({ key, showsBreakdowns, breakdowns, ...line }) => {
+      void [key, showsBreakdowns, breakdowns];
+      const typed = Object.fromEntries(Object.entries(line).filter(([, value]) => value !== ''));
+      return { ...typed, ...namedValues({ breakdowns }) } as DraftRequest['lines'][number];
     });
   return {
     date: form.date,
@@ -178,6 +186,42 @@ export function draftRequest(form: EntryForm, version?: number): DraftRequest {
     reference: form.reference,
     lines,
     ...(version !== undefined && { version }),
+  };
+}
+
+/** The values that a line names, if any. */
+function namedValues({ breakdowns }: Pick<FormLine, 'breakdowns'>): { breakdowns?: Record<string, string> } {
+  const named = Object.entries(breakdowns).filter(([, name]) => name !== '');
+  return named.length > 0 ? { breakdowns: Object.fromEntries(named) } : {};
+}
+
+/** The breakdowns that a line shows fields for: those it needs, those it names, and all of them if asked for. */
+export function shownBreakdowns(
+  line: FormLine,
+  account: AccountAnswer | undefined,
+  breakdowns: readonly BreakdownAnswer[],
+): BreakdownAnswer[] {
+  if (!account) return [];
+  return breakdowns.filter(
+    ({ name, selfBalancing }) =>
+      selfBalancing || line.showsBreakdowns || account.breakdowns.includes(name) || Boolean(line.breakdowns[name]),
+  );
+}
+
+/** The change of a line that gets its account: its own currency, and the usual values of the breakdowns it needs. */
+export function withAccount(
+  line: FormLine,
+  number: string,
+  account: AccountAnswer | undefined,
+  breakdowns: readonly BreakdownAnswer[],
+): Partial<FormLine> {
+  const usual = breakdowns.flatMap(({ name, usualValue, selfBalancing }) =>
+    usualValue && (selfBalancing || account?.breakdowns.includes(name)) ? [[name, usualValue] as const] : [],
+  );
+  return {
+    account: number,
+    currency: account?.currency ?? '',
+    breakdowns: { ...Object.fromEntries(usual), ...line.breakdowns },
   };
 }
 

@@ -1,15 +1,24 @@
 import { useRef, type Dispatch, type KeyboardEvent } from 'react';
-import type { AccountAnswer, ContactAnswer } from '@just-ledger/contract';
+import type { AccountAnswer, BreakdownAnswer, ContactAnswer } from '@just-ledger/contract';
 import { displayAmount, sumOf, minor, balancingAmount, type CurrencyCode } from '@just-ledger/core';
 import { AccountField } from '../fields/account-field.js';
 import { Cell } from '../fields/cell.js';
-import { amountsOf, proposalFor, type EntryForm, type FormEvent } from './entry-form.js';
+import { BreakdownCells } from '../breakdowns/breakdown-cells.js';
+import {
+  amountsOf,
+  proposalFor,
+  shownBreakdowns,
+  withAccount,
+  type EntryForm,
+  type FormEvent,
+} from './entry-form.js';
 
 /** The paper of the entry sheet: two money columns, debits first, credits set in. */
 export function EntryLines({
   form,
   accounts,
   contacts,
+  breakdowns,
   currency,
   wrongAt,
   dispatch,
@@ -18,6 +27,7 @@ export function EntryLines({
   form: EntryForm;
   accounts: readonly AccountAnswer[];
   contacts: readonly ContactAnswer[];
+  breakdowns: readonly BreakdownAnswer[];
   currency: CurrencyCode;
   wrongAt: (row: number, field: string) => string | undefined;
   dispatch: Dispatch<FormEvent>;
@@ -54,6 +64,10 @@ export function EntryLines({
       event.preventDefault();
       dispatch({ is: 'take-away', at });
     }
+    if (event.altKey && event.key === '.' && breakdowns.length > 0) {
+      event.preventDefault();
+      dispatch({ is: 'breakdowns-shown', at });
+    }
     if (isAmount && event.key === '=') {
       event.preventDefault();
       dispatch({ is: 'balanced-here', at, currency });
@@ -75,8 +89,9 @@ export function EntryLines({
           const account = byNumber.get(line.account);
           const proposal = proposalFor(form, at, currency);
           const isCredit = line.credit !== '';
+          const cut = shownBreakdowns(line, account, breakdowns);
           const needsForeign = account?.currency && account.currency !== currency;
-          const problems = ['account', 'contact', 'debit', 'credit', 'foreignAmount', 'rate', 'note']
+          const problems = ['account', 'contact', 'breakdowns', 'debit', 'credit', 'foreignAmount', 'rate', 'note']
             .map((field) => wrongAt(at, field))
             .filter(Boolean);
           return [
@@ -92,7 +107,7 @@ export function EntryLines({
                       dispatch({
                         is: 'line',
                         at,
-                        change: { account: number, currency: byNumber.get(number)?.currency ?? '' },
+                        change: withAccount(line, number, byNumber.get(number), breakdowns),
                       })
                     }
                     onKeyDown={(event) => onKey(event, at)}
@@ -184,6 +199,21 @@ export function EntryLines({
                       onKeyDown={(event) => onKey(event, at)}
                     />
                   </div>
+                </td>
+                <td className="money" />
+                <td className="money" />
+              </tr>
+            ),
+            cut.length > 0 && (
+              <tr key={`${line.key} breakdowns`}>
+                <td colSpan={3}>
+                  <BreakdownCells
+                    breakdowns={cut}
+                    values={line.breakdowns}
+                    line={at + 1}
+                    onChange={(values) => dispatch({ is: 'line', at, change: { breakdowns: values } })}
+                    onKeyDown={(event) => onKey(event, at)}
+                  />
                 </td>
                 <td className="money" />
                 <td className="money" />

@@ -4,6 +4,7 @@ import { useSuspenseQuery } from '@tanstack/react-query';
 import { paths, type DraftAnswer, type EntryAnswer } from '@just-ledger/contract';
 import { longDate, shortDate, parseCivilDate, typedDate, type CivilDate } from '@just-ledger/core';
 import { accountsQuery } from '../accounts/account-queries.js';
+import { breakdownsQuery } from '../breakdowns/breakdown-queries.js';
 import { contactsQuery } from '../contacts/contact-queries.js';
 import { useAddress, useSheetParam } from '../frame/address.js';
 import { useBooks } from '../frame/books-queries.js';
@@ -66,7 +67,9 @@ function EntrySheet({
   );
   const date = typedDate(form.date, near);
   const { data: accounts } = useSuspenseQuery(accountsQuery(organisation.id, today));
-  const { data: contacts } = useSuspenseQuery(contactsQuery(organisation.id));
+  const { data: allContacts } = useSuspenseQuery(contactsQuery(organisation.id));
+  const contacts = allContacts.filter((one) => one.active);
+  const { data: breakdowns } = useSuspenseQuery(breakdownsQuery(organisation.id));
   const key = useRef(crypto.randomUUID());
   const first = useRef<HTMLInputElement>(null);
 
@@ -164,7 +167,8 @@ function EntrySheet({
               {keep.isSuccess && <span className="soft small">kept</span>}
             </div>
             <span className="soft small">
-              Tab next cell · = missing amount here · Alt ↑ line above again · 1200/3 in an amount
+              Tab next cell · = missing amount here · Alt ↑ line above again
+              {breakdowns.length > 0 && ' · Alt . breakdowns'} · 1200/3 in an amount
             </span>
           </>
         }
@@ -228,6 +232,7 @@ function EntrySheet({
           form={form}
           accounts={writableAccounts(accounts)}
           contacts={contacts}
+          breakdowns={breakdowns}
           currency={currency}
           wrongAt={wrongAt}
           dispatch={dispatch}

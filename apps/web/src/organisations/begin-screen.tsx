@@ -7,7 +7,7 @@ import { parseCivilDate } from '@just-ledger/core';
 import { Trouble } from '../frame/sheet.js';
 import { problemPlaces } from '../request/problem-places.js';
 import { request } from '../request/request.js';
-import { useSession } from '../sessions/session-queries.js';
+import { useSession, useSignOut } from '../sessions/session-queries.js';
 import { answersFrom, beginRequest, datesOf, type BeginAnswers } from './begin-answers.js';
 import { BeginPreview } from './begin-preview.js';
 import { BeginQuestions } from './begin-questions.js';
@@ -19,7 +19,9 @@ const KEEP_AFTER = 500;
 
 /** The guided start: few questions at the left, what they lead to at the right. */
 export function BeginScreen() {
-  const { today: day } = useSession();
+  const { today: day, person } = useSession();
+  const signOut = useSignOut();
+  const { data: organisations } = useSuspenseQuery(organisationsQuery);
   const today = parseCivilDate(day);
   const client = useQueryClient();
   const navigate = useNavigate();
@@ -87,10 +89,16 @@ export function BeginScreen() {
         </div>
       </form>
       <BeginPreview answers={answers} dates={dates} />
-      <p className="small soft">
-        <Link className="act" to="/">
-          All books
-        </Link>
+      <p className="small soft row">
+        <span>{person?.name}</span>
+        {organisations.length > 0 && (
+          <Link className="act" to="/">
+            All books
+          </Link>
+        )}
+        <button className="act" type="button" onClick={() => signOut.mutate()}>
+          Sign out
+        </button>
       </p>
     </main>
   );

@@ -4,6 +4,7 @@ import { useSuspenseQuery } from '@tanstack/react-query';
 import { paths, type RecurringJournalAnswer, type RecurringJournalRequest } from '@just-ledger/contract';
 import { shortDate, typedDate, parseCivilDate } from '@just-ledger/core';
 import { accountsQuery } from '../accounts/account-queries.js';
+import { breakdownsQuery } from '../breakdowns/breakdown-queries.js';
 import { contactsQuery } from '../contacts/contact-queries.js';
 import { useBooks } from '../frame/books-queries.js';
 import { Trouble } from '../frame/sheet.js';
@@ -27,6 +28,7 @@ export function RecurringForm({ journal, onDone }: { journal?: RecurringJournalA
   const { organisation, currency, today } = useBooks();
   const { data: accounts } = useSuspenseQuery(accountsQuery(organisation.id, today));
   const { data: contacts } = useSuspenseQuery(contactsQuery(organisation.id));
+  const { data: breakdowns } = useSuspenseQuery(breakdownsQuery(organisation.id));
   const [fields, setFields] = useState({
     name: journal?.name ?? '',
     often: journal ? `${journal.schedule.every} ${journal.schedule.unit}` : '1 month',
@@ -177,7 +179,8 @@ export function RecurringForm({ journal, onDone }: { journal?: RecurringJournalA
       <EntryLines
         form={form}
         accounts={writableAccounts(accounts)}
-        contacts={contacts}
+        contacts={contacts.filter((one) => one.active)}
+        breakdowns={breakdowns}
         currency={currency}
         wrongAt={wrongAt}
         dispatch={dispatch}

@@ -105,6 +105,8 @@ export interface LineAnswer {
   dueDate: string | null;
   document: string | null;
   movement: string | null;
+  /** Names of breakdown values by the name of their breakdown. */
+  breakdowns: Record<string, string> | null;
 }
 
 /** A posted entry. */

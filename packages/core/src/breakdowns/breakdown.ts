@@ -35,12 +35,12 @@ export function depthOfValue(breakdown: Breakdown, value: BreakdownValue): numbe
   return depth;
 }
 
-/** The values in the order of a printed list: each followed by those under it, by name. */
+/** The values in the order of a printed list: as they were added, each followed by those under it. */
 export function valuesInOrder(breakdown: Breakdown): BreakdownValue[] {
   const below = (parent: number | undefined): BreakdownValue[] =>
     breakdown.values
       .filter((value) => value.parent === parent)
-      .sort((a, b) => a.name.localeCompare(b.name, 'en'))
+      .sort((a, b) => a.id - b.id)
       .flatMap((value) => [value, ...below(value.id)]);
   return below(undefined);
 }
@@ -75,6 +75,19 @@ export function fundAccountOf(
     if (account !== undefined) return account;
   }
   return undefined;
+}
+
+/** The names of values by the name of their breakdown. @example valueNames(breakdowns, {'1': 3}) // → {Fund: 'Roof'} */
+export function valueNames(
+  breakdowns: readonly Breakdown[],
+  values: Readonly<Record<string, number>>,
+): Record<string, string> {
+  const named = Object.entries(values).flatMap(([id, valueId]) => {
+    const breakdown = breakdowns.find((one) => String(one.id) === id);
+    const value = breakdown?.values.find((one) => one.id === valueId);
+    return breakdown && value ? [[breakdown.name, value.name] as const] : [];
+  });
+  return Object.fromEntries(named);
 }
 
 function parentOf(breakdown: Breakdown, value: BreakdownValue): BreakdownValue | undefined {
