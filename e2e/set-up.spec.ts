@@ -13,7 +13,7 @@ test('the chart is walked, written and moved by keyboard, and a change is taken 
   await page.keyboard.press('Shift+Enter');
   await expect(row(/1010 Current account, Ferry Lane/)).toBeFocused();
   await page.keyboard.press('>');
-  await expect(page.getByRole('status')).toContainText('now stands under 1000 Cash in hand');
+  await expect(page.locator('.told')).toContainText('now stands under 1000 Cash in hand');
   const moved = row(/1010 Current account/);
   await expect(moved).toBeFocused();
   await expect(moved).toHaveAttribute('aria-level', '4');
@@ -25,7 +25,7 @@ test('the chart is walked, written and moved by keyboard, and a change is taken 
   await expect(moved).toBeVisible();
   await moved.focus();
   await page.keyboard.press('<');
-  await expect(page.getByRole('status')).toContainText('now stands under no heading');
+  await expect(page.locator('.told')).toContainText('now stands under no heading');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(moved).toHaveAttribute('aria-level', '4');
 });
@@ -51,7 +51,7 @@ test('an account is dragged under a heading, and refused under one with postings
     await page.mouse.up();
   };
   await drag(/1020 Savings account/, /100 Cash and bank/);
-  await expect(page.getByRole('status')).toContainText('1020 Savings account now stands under 100 Cash and bank.');
+  await expect(page.locator('.told')).toContainText('1020 Savings account now stands under 100 Cash and bank.');
   await page.getByRole('row', { name: /1100 Trade receivables/ }).focus();
   await page.keyboard.press('>');
   await expect(page.getByRole('alert')).toContainText('1010 Bank account has postings and cannot become a heading.');
@@ -110,10 +110,10 @@ test('contacts: an IBAN with a slip is told at its field; duplicates are merged 
   const form = page.getByRole('form', { name: 'Add a contact' });
   await form.getByRole('textbox', { name: 'Name' }).fill('Low Weir');
   await form.getByRole('textbox', { name: 'Terms' }).fill('30');
-  await form.getByRole('textbox', { name: 'IBAN' }).fill('GB82 WEST 1234 5698 7654 23');
+  await form.getByRole('textbox', { name: 'IBAN', exact: true }).fill('GB82 WEST 1234 5698 7654 23');
   await form.getByRole('button', { name: 'Add' }).click();
-  await expect(form.getByRole('textbox', { name: 'IBAN' })).toHaveAttribute('aria-invalid', 'true');
-  await form.getByRole('textbox', { name: 'IBAN' }).fill('GB82 WEST 1234 5698 7654 32');
+  await expect(form.getByRole('textbox', { name: 'IBAN', exact: true })).toHaveAttribute('aria-invalid', 'true');
+  await form.getByRole('textbox', { name: 'IBAN', exact: true }).fill('GB82 WEST 1234 5698 7654 32');
   await form.getByRole('button', { name: 'Add' }).click();
   await expect(page.getByRole('heading', { name: 'Low Weir' })).toBeVisible();
   await expect(page.getByRole('button', { name: /2 Low Weir customer 30 days/ })).toBeVisible();

@@ -1,5 +1,13 @@
 import { useRef, useState, type KeyboardEvent } from 'react';
-import { DndContext, DragOverlay, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import {
+  DndContext,
+  DragOverlay,
+  PointerSensor,
+  useSensor,
+  useSensors,
+  type Announcements,
+  type DragEndEvent,
+} from '@dnd-kit/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import type { AccountAnswer, AccountRequest, BreakdownAnswer } from '@just-ledger/contract';
 import { accountTitle, CLASSIFICATIONS, type CurrencyCode } from '@just-ledger/core';
@@ -19,6 +27,9 @@ export type ApplyChange = (
 
 /** What is open in the list: an account written in place, or its particulars unfolded. */
 type Open = { readonly key: string; readonly is: 'writing' | 'unfolded' } | undefined;
+
+/** A chart of up to so many rows is laid out whole; of a longer one, what is in sight. */
+const MOST_AT_ONCE = 300;
 
 /** The rows of the chart: walked by arrow keys, written in place, moved by key or drag. */
 export function ChartRows({
@@ -50,7 +61,8 @@ export function ChartRows({
     count: items.length,
     getScrollElement: () => scroller.current,
     estimateSize: () => 29,
-    overscan: 25,
+    // a usual chart stands in the page as a whole, so that the browser finds everything in it
+    overscan: items.length > MOST_AT_ONCE ? 25 : MOST_AT_ONCE,
     getItemKey: (at) => items[at]?.key ?? at,
   });
   const focusRow = (key: string): void => {
@@ -148,11 +160,19 @@ export function ChartRows({
       apply(account, { parent: undefined, element: target.element, classification: target.classification }, said);
     }
   };
+  // what came of a move is told by the screen itself, to everybody
+  const announcements: Announcements = {
+    onDragStart: ({ active }) => `${active.id} is being moved.`,
+    onDragOver: () => undefined,
+    onDragEnd: () => undefined,
+    onDragCancel: ({ active }) => `${active.id} stays where it was.`,
+  };
   const rows = virtual.getVirtualItems();
   const focused = items.some((item) => item.key === focus) ? focus : items[0]?.key;
   return (
     <DndContext
       sensors={sensors}
+      accessibility={{ announcements, screenReaderInstructions: { draggable: '' } }}
       onDragStart={({ active }) => setDragged(byNumber.get(String(active.id)))}
       onDragCancel={() => setDragged(undefined)}
       onDragEnd={onDrop}

@@ -3,7 +3,7 @@ import { Checkbox, InputBase } from '@mui/material';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { paths, type PaperAnswer, type PaperRequest } from '@just-ledger/contract';
-import { longDate, parseCivilDate } from '@just-ledger/core';
+import { longDate, parseCivilDate, type PaperState } from '@just-ledger/core';
 import { useAddress } from '../frame/address.js';
 import { useBooks } from '../frame/books-queries.js';
 import { Sheet, Trouble } from '../frame/sheet.js';
@@ -66,19 +66,25 @@ export default function GatheringScreen() {
 function Paper({ paper }: { paper: PaperAnswer }) {
   const { organisation } = useBooks();
   const [note, setNote] = useState(paper.note);
+  const [state, setState] = useState(paper.state);
   const keep = useChange((change: Partial<PaperRequest>) =>
-    request('PUT', paths.paper(organisation.id, paper.key), { state: paper.state, note, ...change }),
+    request('PUT', paths.paper(organisation.id, paper.key), { state, note, ...change }),
   );
-  const isNeeded = paper.state !== 'not-needed';
+  const isNeeded = state !== 'not-needed';
+  // shown at once; what the server refuses goes back to what it was
+  const put = (next: PaperState): void => {
+    setState(next);
+    keep.mutate({ state: next }, { onError: () => setState(paper.state) });
+  };
   return (
     <tr>
       <td>
         <Checkbox
           size="small"
           style={{ padding: 2 }}
-          checked={paper.state === 'at-hand'}
+          checked={state === 'at-hand'}
           disabled={!isNeeded}
-          onChange={(event) => keep.mutate({ state: event.target.checked ? 'at-hand' : 'wanted' })}
+          onChange={(event) => put(event.target.checked ? 'at-hand' : 'wanted')}
           slotProps={{ input: { 'aria-label': `${paper.title} at hand` } }}
         />
       </td>
@@ -103,7 +109,7 @@ function Paper({ paper }: { paper: PaperAnswer }) {
           className="act small no-print"
           type="button"
           aria-label={isNeeded ? `${paper.title} is not needed` : `${paper.title} is needed after all`}
-          onClick={() => keep.mutate({ state: isNeeded ? 'not-needed' : 'wanted' })}
+          onClick={() => put(isNeeded ? 'not-needed' : 'wanted')}
         >
           {isNeeded ? 'not needed' : 'needed'}
         </button>
