@@ -89,11 +89,11 @@ test('a draft is kept as it was typed, gone on with, and gone once it is posted'
 });
 
 test('an account kept in dollars asks for the amount there and its rate', async ({ own: { page, open, ask } }) => {
-  await ask('POST', '/accounts', { number: '1020', name: 'Dollar account', element: 'asset', currency: 'USD' });
+  await ask('POST', '/accounts', { number: '1030', name: 'Dollar account', element: 'asset', currency: 'USD' });
   await open('record/entry');
   await page.getByRole('textbox', { name: 'Date', exact: true }).fill('8/3/2026');
   await page.getByRole('textbox', { name: 'Explanation' }).fill('Export');
-  await account(page, 1, '1020');
+  await account(page, 1, '1030');
   await page.getByLabel('Amount in USD, line 1').fill('100');
   await page.getByLabel('Rate, line 1').fill('0.92');
   await page.getByLabel('Debit, line 1').fill('92');

@@ -41,3 +41,47 @@ test('an organisation is made, problems at their fields, and its books open', as
   await expect(page.getByRole('button', { name: 'Alder Lane Hedges' })).toBeVisible();
   await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible();
 });
+
+test('a session that ends while an entry is typed is taken up again over the desk, and nothing typed is lost', async ({
+  own: { page, open },
+}) => {
+  await open('record/entry');
+  await page.getByRole('textbox', { name: 'Explanation' }).fill('Typed before the session ended');
+  await page.getByLabel('Account, line 1').fill('6100');
+  await page.getByLabel('Account, line 1').press('Enter');
+  await page.getByLabel('Debit, line 1').fill('12.50');
+  await page.getByLabel('Account, line 2').fill('1010');
+  await page.getByLabel('Account, line 2').press('Enter');
+  await page.getByLabel('Credit, line 2').fill('12.50');
+  await page.context().clearCookies();
+  await page.getByRole('button', { name: /^Post/ }).click();
+  const dialog = page.getByRole('dialog', { name: 'Your session has ended' });
+  await dialog.getByRole('textbox', { name: 'Password' }).fill('wrong');
+  await dialog.getByRole('button', { name: 'Sign in' }).click();
+  await expect(dialog.getByRole('textbox', { name: 'Password' })).toHaveAttribute('aria-invalid', 'true');
+  await dialog.getByRole('textbox', { name: 'Password' }).fill('sallow reach demo');
+  await dialog.getByRole('button', { name: 'Sign in' }).click();
+  await expect(dialog).toHaveCount(0);
+  await expect(page.getByRole('textbox', { name: 'Explanation' })).toHaveValue('Typed before the session ended');
+  await page.getByRole('button', { name: /^Post/ }).click();
+  await expect(page.getByRole('status')).toContainText('Posted as 2027-0001');
+});
+
+test('while the server is away a notice says so, what was typed stays, and it goes on by itself', async ({
+  page,
+  demo,
+}) => {
+  await page.goto(demo);
+  await page.getByRole('textbox', { name: 'E-mail address' }).fill('demo@sallow-reach.test');
+  await page.getByRole('textbox', { name: 'Password' }).fill('sallow reach demo');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.getByRole('link', { name: /Osier/ }).click();
+  await page.getByRole('link', { name: 'Entry', exact: true }).click();
+  await page.getByRole('textbox', { name: 'Explanation' }).fill('Typed while it was away');
+  await page.context().setOffline(true);
+  await page.getByRole('button', { name: 'Keep as draft' }).click();
+  await expect(page.getByText(/it is tried again by itself/)).toBeVisible();
+  await page.context().setOffline(false);
+  await expect(page.getByText(/it is tried again by itself/)).toHaveCount(0);
+  await expect(page.getByRole('textbox', { name: 'Explanation' })).toHaveValue('Typed while it was away');
+});

@@ -1,4 +1,5 @@
 import type { ProblemDetails } from '@just-ledger/contract';
+import { tellReached } from './reachability.js';
 
 /** A request that was refused, with every problem by path. */
 export class RequestRefused extends Error {
@@ -36,8 +37,10 @@ export async function request<T>(
       ...(body !== undefined && { body: isText ? body : JSON.stringify(body) }),
     });
   } catch {
+    tellReached(false);
     throw new ServerAway();
   }
+  tellReached(true);
   const text = await response.text();
   const answer: unknown = text && response.headers.get('content-type')?.includes('json') ? JSON.parse(text) : text;
   if (!response.ok) throw new RequestRefused(detailsOf(answer, response));
