@@ -9,12 +9,15 @@ import {
   elementFromNumber,
   type AccountRole,
   type CurrencyCode,
+  type Minor,
 } from '@just-ledger/core';
 import { useAddress } from '../frame/address.js';
 import type { ChartItem } from './chart-list.js';
 
 interface RowProps {
   readonly currency: CurrencyCode;
+  /** Whether there are balances of a year before to show. */
+  readonly hasEarlier: boolean;
   readonly at: number;
   readonly tabIndex: number;
   readonly onKeyDown: (event: KeyboardEvent) => void;
@@ -22,7 +25,13 @@ interface RowProps {
 }
 
 /** An element or one of its parts, with its sum; accounts are dropped on a part to stand at its top. */
-export function PartRow({ item, currency, at, ...row }: RowProps & { item: Extract<ChartItem, { is: 'part' }> }) {
+export function PartRow({
+  item,
+  currency,
+  hasEarlier,
+  at,
+  ...row
+}: RowProps & { item: Extract<ChartItem, { is: 'part' }> }) {
   const { setNodeRef, isOver } = useDroppable({ id: item.key, disabled: item.classification === undefined });
   return (
     <div
@@ -41,10 +50,10 @@ export function PartRow({ item, currency, at, ...row }: RowProps & { item: Extra
       </span>
       <span role="presentation" />
       <span role="gridcell" className="num soft">
-        {displayAmount(item.balances.earlier, currency)}
+        {hasEarlier && quiet(item.balances.earlier, currency)}
       </span>
       <span role="gridcell" className="num">
-        {displayAmount(item.balances.now, currency)}
+        {quiet(item.balances.now, currency)}
       </span>
     </div>
   );
@@ -54,6 +63,7 @@ export function PartRow({ item, currency, at, ...row }: RowProps & { item: Extra
 export function AccountRow({
   item,
   currency,
+  hasEarlier,
   at,
   isWriting,
   isUnfolded,
@@ -134,10 +144,10 @@ export function AccountRow({
         </button>
       </span>
       <span role="gridcell" className={account.heading ? 'num soft strong' : 'num soft'}>
-        {displayAmount(item.balances.earlier, currency)}
+        {hasEarlier && quiet(item.balances.earlier, currency)}
       </span>
       <span role="gridcell" className={account.heading ? 'num strong' : 'num'}>
-        {displayAmount(item.balances.now, currency)}
+        {quiet(item.balances.now, currency)}
       </span>
     </div>
   );
@@ -190,6 +200,11 @@ function Writing({
 }
 
 const CELL = { padding: 0, height: 19, fontSize: 13, borderBottom: '1px solid var(--green)' } as const;
+
+/** A balance; a dash for none, so that the eye finds those there are. */
+function quiet(amount: Minor, currency: CurrencyCode): string {
+  return amount === 0 ? '–' : displayAmount(amount, currency);
+}
 
 /** What is special about an account, in few words. */
 function traits(one: AccountAnswer): string {

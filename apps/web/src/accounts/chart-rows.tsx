@@ -177,77 +177,80 @@ export function ChartRows({
       onDragCancel={() => setDragged(undefined)}
       onDragEnd={onDrop}
     >
-      <div className="chart-head" aria-hidden="true">
-        <span />
-        <span>Number</span>
-        <span>Account</span>
-        <span />
-        <span className="num">{dates[0]}</span>
-        <span className="num">{dates[1]}</span>
-      </div>
-      <div
-        ref={scroller}
-        className="chart"
-        role="treegrid"
-        aria-label="Chart of accounts"
-        aria-rowcount={items.length}
-      >
-        <div style={{ height: virtual.getTotalSize(), position: 'relative' }} role="presentation">
-          {rows.map((row) => {
-            const item = items[row.index];
-            if (!item) return null;
-            const shared = {
-              currency,
-              at: row.index,
-              tabIndex: item.key === focused ? 0 : -1,
-              onKeyDown: (event: KeyboardEvent) => onKey(event, item, row.index),
-              onFocus: () => setFocus(item.key),
-            };
-            const isOpen = open?.key === item.key ? open.is : undefined;
-            return (
-              <div
-                key={row.key}
-                ref={virtual.measureElement}
-                data-index={row.index}
-                role="presentation"
-                style={{ position: 'absolute', insetInline: 0, transform: `translateY(${row.start}px)` }}
-              >
-                {item.is === 'part' ? (
-                  <PartRow item={item} {...shared} />
-                ) : (
-                  <AccountRow
-                    item={item}
-                    {...shared}
-                    isWriting={isOpen === 'writing'}
-                    isUnfolded={isOpen === 'unfolded'}
-                    onWrite={() => setOpen({ key: item.key, is: 'writing' })}
-                    onUnfold={() => setOpen(isOpen === 'unfolded' ? undefined : { key: item.key, is: 'unfolded' })}
-                    onFold={() => onFold(item.account.number)}
-                    onWritten={(change, goOn) => write(item.account, change, goOn)}
-                    onLeave={() => {
-                      setOpen(undefined);
-                      focusRow(item.key);
-                    }}
-                  />
-                )}
-                {isOpen === 'unfolded' && item.is === 'account' && (
-                  <div className="unfolded" role="row">
-                    <div role="gridcell">
-                      <AccountForm
-                        accounts={accounts}
-                        breakdowns={breakdowns}
-                        account={item.account}
-                        onDone={() => {
-                          setOpen(undefined);
-                          focusRow(item.key);
-                        }}
-                      />
+      <div className="chart-frame">
+        <div className="chart-head" aria-hidden="true">
+          <span />
+          <span>Number</span>
+          <span>Account</span>
+          <span />
+          <span className="num">{dates[0]}</span>
+          <span className="num">{dates[1]}</span>
+        </div>
+        <div
+          ref={scroller}
+          className="chart"
+          role="treegrid"
+          aria-label="Chart of accounts"
+          aria-rowcount={items.length}
+        >
+          <div style={{ height: virtual.getTotalSize(), position: 'relative' }} role="presentation">
+            {rows.map((row) => {
+              const item = items[row.index];
+              if (!item) return null;
+              const shared = {
+                currency,
+                hasEarlier: dates[0] !== '',
+                at: row.index,
+                tabIndex: item.key === focused ? 0 : -1,
+                onKeyDown: (event: KeyboardEvent) => onKey(event, item, row.index),
+                onFocus: () => setFocus(item.key),
+              };
+              const isOpen = open?.key === item.key ? open.is : undefined;
+              return (
+                <div
+                  key={row.key}
+                  ref={virtual.measureElement}
+                  data-index={row.index}
+                  role="presentation"
+                  style={{ position: 'absolute', insetInline: 0, transform: `translateY(${row.start}px)` }}
+                >
+                  {item.is === 'part' ? (
+                    <PartRow item={item} {...shared} />
+                  ) : (
+                    <AccountRow
+                      item={item}
+                      {...shared}
+                      isWriting={isOpen === 'writing'}
+                      isUnfolded={isOpen === 'unfolded'}
+                      onWrite={() => setOpen({ key: item.key, is: 'writing' })}
+                      onUnfold={() => setOpen(isOpen === 'unfolded' ? undefined : { key: item.key, is: 'unfolded' })}
+                      onFold={() => onFold(item.account.number)}
+                      onWritten={(change, goOn) => write(item.account, change, goOn)}
+                      onLeave={() => {
+                        setOpen(undefined);
+                        focusRow(item.key);
+                      }}
+                    />
+                  )}
+                  {isOpen === 'unfolded' && item.is === 'account' && (
+                    <div className="unfolded" role="row">
+                      <div role="gridcell">
+                        <AccountForm
+                          accounts={accounts}
+                          breakdowns={breakdowns}
+                          account={item.account}
+                          onDone={() => {
+                            setOpen(undefined);
+                            focusRow(item.key);
+                          }}
+                        />
+                      </div>
                     </div>
-                  </div>
-                )}
-              </div>
-            );
-          })}
+                  )}
+                </div>
+              );
+            })}
+          </div>
         </div>
       </div>
       <DragOverlay dropAnimation={null}>

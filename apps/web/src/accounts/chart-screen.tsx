@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { TextField } from '@mui/material';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { paths, type AccountAnswer, type AccountRequest } from '@just-ledger/contract';
-import { addMonths, parseCivilDate, shortDate } from '@just-ledger/core';
+import { addMonths, dayBefore, parseCivilDate, shortDate } from '@just-ledger/core';
 import { breakdownsQuery } from '../breakdowns/breakdown-queries.js';
 import { useSheetParam } from '../frame/address.js';
 import { useBooks } from '../frame/books-queries.js';
@@ -32,9 +32,11 @@ interface Kept {
 
 /** The chart: a ruled list edited in place, with each account's balance now and a year before. */
 export default function ChartScreen({ slot }: ScreenProps) {
-  const { organisation, currency, to } = useBooks();
+  const { organisation, currency, calendar, to } = useBooks();
   const { data: accounts } = useSuspenseQuery(accountsQuery(organisation.id, to));
   const yearBefore = addMonths(to, -12);
+  // before these books begin there is nothing to compare with
+  const hasYearBefore = yearBefore >= dayBefore(calendar.firstDay);
   const { data: before } = useSuspenseQuery(accountsQuery(organisation.id, yearBefore));
   const { data: breakdowns } = useSuspenseQuery(breakdownsQuery(organisation.id));
   const [only, setOnly] = useSheetParam('only', slot);
@@ -149,7 +151,7 @@ export default function ChartScreen({ slot }: ScreenProps) {
           accounts={accounts}
           breakdowns={breakdowns}
           currency={currency}
-          dates={[shortDate(yearBefore), shortDate(to)]}
+          dates={[hasYearBefore ? shortDate(yearBefore) : '', shortDate(to)]}
           apply={apply}
           onAdd={setAdding}
           onFold={toggleFold}

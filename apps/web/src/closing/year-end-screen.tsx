@@ -36,7 +36,7 @@ export default function YearEndScreen() {
   }, []);
   const count = rehearsal.entries.length;
   return (
-    <div style={{ display: 'flex', gap: 14, flex: 1, minHeight: 0 }}>
+    <div className="list-and-one">
       <Sheet
         title={`Closing entries ${rehearsal.yearName}`}
         foot={

@@ -140,7 +140,7 @@ function EntrySheet({
   };
   const outside = posted && (posted.date < from || posted.date > to);
   return (
-    <div style={{ display: 'flex', gap: 14, flex: 1, minHeight: 0 }}>
+    <div className="list-and-one">
       <Sheet
         title="Entry"
         aside={

@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import { MenuItem, TextField } from '@mui/material';
 import { FUND_RESTRICTIONS, type FundRestriction } from '@just-ledger/core';
 import type { ProblemPlaces } from '../request/problem-places.js';
@@ -23,11 +24,21 @@ export function NamedEquity(props: Props) {
   }
 }
 
+/** Names what the fields under the kinds are for. */
+function Named({ what, children }: { what: string; children: ReactNode }) {
+  return (
+    <fieldset className="named">
+      <legend>{what}</legend>
+      {children}
+    </fieldset>
+  );
+}
+
 function Partners({ answers: { partners }, at, onChange }: Props) {
   const set = (place: number, change: object): void =>
     onChange({ partners: partners.map((one, at) => (at === place ? { ...one, ...change } : one)) });
   return (
-    <div className="named">
+    <Named what="Partners, and what share of the result each has">
       {partners.map((partner, place) => (
         <div key={place} className="row" style={{ flexWrap: 'nowrap', alignItems: 'flex-start' }}>
           <TextField
@@ -55,13 +66,13 @@ function Partners({ answers: { partners }, at, onChange }: Props) {
         isFull={partners.length >= 90}
         onClick={() => onChange({ partners: [...partners, { name: '', share: '1' }] })}
       />
-    </div>
+    </Named>
   );
 }
 
 function ShareClasses({ answers: { shareClasses }, at, onChange }: Props) {
   return (
-    <div className="named">
+    <Named what="Classes of shares">
       {shareClasses.map((name, place) => (
         <div key={place} className="row" style={{ flexWrap: 'nowrap' }}>
           <TextField
@@ -84,7 +95,7 @@ function ShareClasses({ answers: { shareClasses }, at, onChange }: Props) {
         isFull={shareClasses.length >= 10}
         onClick={() => onChange({ shareClasses: [...shareClasses, ''] })}
       />
-    </div>
+    </Named>
   );
 }
 
@@ -92,7 +103,7 @@ function Funds({ answers: { funds }, at, onChange }: Props) {
   const set = (place: number, change: object): void =>
     onChange({ funds: funds.map((one, at) => (at === place ? { ...one, ...change } : one)) });
   return (
-    <div className="named">
+    <Named what="Funds, and for what each may be spent">
       {funds.map((fund, place) => (
         <div key={place} className="row" style={{ flexWrap: 'nowrap', alignItems: 'flex-start' }}>
           <TextField
@@ -126,7 +137,7 @@ function Funds({ answers: { funds }, at, onChange }: Props) {
         isFull={funds.length >= 40}
         onClick={() => onChange({ funds: [...funds, { name: '', restriction: 'purpose' }] })}
       />
-    </div>
+    </Named>
   );
 }
 

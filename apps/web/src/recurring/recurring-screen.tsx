@@ -36,7 +36,7 @@ export default function RecurringScreen() {
     )
     .sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : a.journal.id - b.journal.id));
   return (
-    <div style={{ display: 'flex', gap: 14, flex: 1, minHeight: 0 }}>
+    <div className="list-and-one">
       <Sheet
         title="Recurring journals"
         aside={journals.length === 1 ? '1 schedule' : `${journals.length} schedules`}
