@@ -85,3 +85,30 @@ test('while the server is away a notice says so, what was typed stays, and it go
   await expect(page.getByText(/it is tried again by itself/)).toHaveCount(0);
   await expect(page.getByRole('textbox', { name: 'Explanation' })).toHaveValue('Typed while it was away');
 });
+
+test('a password is changed behind one’s own name, problems at their fields; signing out everywhere ends the session', async ({
+  page,
+  empty,
+}) => {
+  await page.goto(empty);
+  await page.getByRole('textbox', { name: 'E-mail address' }).fill('ada@sallow-reach.test');
+  await page.getByRole('textbox', { name: 'Name' }).fill('Ada');
+  await page.getByRole('textbox', { name: 'Password' }).fill('long enough now');
+  await page.getByRole('button').first().click();
+  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Ada’s hurdles');
+  await page.getByRole('button', { name: 'Begin these books' }).click();
+  await page.getByRole('button', { name: 'Ada', exact: true }).click();
+  const form = page.getByRole('form', { name: 'Change your password' });
+  await form.getByRole('textbox', { name: 'Password', exact: true }).fill('not this one');
+  await form.getByRole('textbox', { name: 'New password' }).fill('longer than before');
+  await form.getByRole('button', { name: 'Change the password' }).click();
+  await expect(page.getByText('This is not your password.')).toBeVisible();
+  await form.getByRole('textbox', { name: 'Password', exact: true }).fill('long enough now');
+  await form.getByRole('button', { name: 'Change the password' }).click();
+  await expect(page.getByText('Changed; every other session has ended.')).toBeVisible();
+  await page.getByRole('button', { name: 'Sign out everywhere' }).click();
+  await page.getByRole('textbox', { name: 'E-mail address' }).fill('ada@sallow-reach.test');
+  await page.getByRole('textbox', { name: 'Password' }).fill('longer than before');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByRole('link', { name: 'Ada’s hurdles' })).toBeVisible();
+});

@@ -17,6 +17,7 @@ import { FullChecks } from './proofs/full-checks.js';
 import { ProofsController } from './proofs/proofs.controller.js';
 import { RecurringController } from './recurring/recurring.controller.js';
 import { SessionGuard } from './sessions/session-guard.js';
+import { OwnSignInController } from './sessions/own-sign-in.controller.js';
 import { SessionsController } from './sessions/sessions.controller.js';
 import { StatementsController } from './statements/statements.controller.js';
 import { TrialBalanceController } from './trial-balance/trial-balance.controller.js';
@@ -28,6 +29,7 @@ import { WorkersModule } from './workers/workers.module.js';
   controllers: [
     HealthController,
     SessionsController,
+    OwnSignInController,
     OrganisationsController,
     GatheringController,
     AccountsController,

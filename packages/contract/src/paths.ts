@@ -4,6 +4,8 @@ export const paths = {
   openapi: '/api/openapi.json',
   session: '/api/session',
   firstOwner: '/api/first-owner',
+  ownPassword: '/api/own-sign-in/password',
+  ownSessions: '/api/own-sign-in/sessions',
   organisations: '/api/organisations',
   organisation: (id: Id) => `/api/organisations/${id}`,
   accounts: (id: Id) => `/api/organisations/${id}/accounts`,

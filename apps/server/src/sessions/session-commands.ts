@@ -1,5 +1,5 @@
 import { problem } from '@just-ledger/core';
-import { eq, lt, sql } from 'drizzle-orm';
+import { and, eq, lt, ne, sql } from 'drizzle-orm';
 import { person, session } from '../database/schema.js';
 import { Refusal } from '../problems/refusal.js';
 import type { WriteContext } from '../workers/write-context.js';
@@ -29,6 +29,23 @@ export const sessionCommands = {
     const now = new Date().toISOString();
     context.db.delete(session).where(lt(session.expiresAt, now)).run();
     context.db.insert(session).values({ tokenHash, person: personId, createdAt: now, expiresAt }).run();
+  },
+
+  /** Changes a password and ends every session of its person but one. @param keep the hash of that session's token */
+  changePassword(
+    context: WriteContext,
+    { personId, passwordHash, keep }: { personId: number; passwordHash: string; keep: string },
+  ): void {
+    context.db.update(person).set({ passwordHash }).where(eq(person.id, personId)).run();
+    context.db
+      .delete(session)
+      .where(and(eq(session.person, personId), ne(session.tokenHash, keep)))
+      .run();
+  },
+
+  /** Ends every session of a person. */
+  endSessionsOf(context: WriteContext, { personId }: { personId: number }): void {
+    context.db.delete(session).where(eq(session.person, personId)).run();
   },
 
   /** Ends a session. */

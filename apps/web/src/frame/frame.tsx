@@ -4,7 +4,8 @@ import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { KIND_LABELS, MONTH_NAMES } from '@just-ledger/core';
 import { draftsQuery } from '../journal/journal-queries.js';
 import { recurringQuery } from '../recurring/recurring-queries.js';
-import { useSession, useSignOut } from '../sessions/session-queries.js';
+import { OwnSignIn } from '../sessions/own-sign-in.js';
+import { useSignOut } from '../sessions/session-queries.js';
 import { STAGES, useAddress, type Stage } from './address.js';
 import { useBooks } from './books-queries.js';
 import { KeysHelp } from './keys-help.js';
@@ -99,7 +100,6 @@ export function Frame() {
 function Header() {
   const address = useAddress();
   const { organisation } = useBooks();
-  const session = useSession();
   const signOut = useSignOut();
   const navigate = useNavigate();
   const month = MONTH_NAMES[organisation.fiscalYearStartMonth - 1];
@@ -134,7 +134,7 @@ function Header() {
         <span className="soft">
           Keys <kbd>?</kbd>
         </span>
-        <span>{session.person?.name}</span>
+        <OwnSignIn />
         <button className="act" type="button" onClick={() => signOut.mutate()}>
           Sign out
         </button>

@@ -13,6 +13,12 @@ export class FirstOwnerRequest {
   @IsString() @MinLength(10, { message: 'A password has at least 10 characters.' }) @MaxLength(200) password!: string;
 }
 
+/** A new password, with the one it takes the place of. */
+export class ChangePasswordRequest {
+  @IsString() @MaxLength(200) current!: string;
+  @IsString() @MinLength(10, { message: 'A password has at least 10 characters.' }) @MaxLength(200) next!: string;
+}
+
 /** Who is signed in. */
 export interface SessionAnswer {
   person: { email: string; name: string } | null;

@@ -1,0 +1,55 @@
+import { Body, Controller, Delete, HttpCode, Put, Req } from '@nestjs/common';
+import { ChangePasswordRequest } from '@just-ledger/contract';
+import { verify } from '@node-rs/argon2';
+import { Refusal, unprocessable } from '../problems/refusal.js';
+import { problem } from '@just-ledger/core';
+import { Reader, Writer } from '../workers/workers.module.js';
+import { AttemptLimit } from './attempt-limit.js';
+import { hashPassword } from './password.js';
+import { CurrentPerson, SESSION_COOKIE } from './session-guard.js';
+import { hashToken, personOfEmail, type Person } from './session-store.js';
+
+/** A person's own sign-in: its password, and the sessions it has open anywhere. */
+@Controller('api/own-sign-in')
+export class OwnSignInController {
+  private readonly limit = new AttemptLimit();
+
+  constructor(
+    private readonly reader: Reader,
+    private readonly writer: Writer,
+  ) {}
+
+  /** Changes the password and ends every other session of the person. */
+  @Put('password')
+  @HttpCode(204)
+  async changePassword(
+    @CurrentPerson() person: Person,
+    @Body() { current, next }: ChangePasswordRequest,
+    @Req() { cookies }: { cookies: Record<string, string | undefined> },
+  ): Promise<void> {
+    const key = `person ${person.id}`;
+    if (!this.limit.isOpen(key, Date.now())) {
+      throw new Refusal(429, [
+        problem('too-many-attempts', '', 'Too many failed attempts. Try again in a quarter of an hour.'),
+      ]);
+    }
+    const hash = personOfEmail(this.reader.db, person.email)?.passwordHash ?? '';
+    if (!(await verify(hash, current))) {
+      this.limit.failed(key, Date.now());
+      throw unprocessable('wrong-password', 'current', 'This is not your password.');
+    }
+    if (current === next) throw unprocessable('same-password', 'next', 'Choose another than the one you have.');
+    await this.writer.run('changePassword', {
+      personId: person.id,
+      passwordHash: await hashPassword(next),
+      keep: hashToken(cookies[SESSION_COOKIE] ?? ''),
+    });
+  }
+
+  /** Ends every session of the person, this one too. */
+  @Delete('sessions')
+  @HttpCode(204)
+  signOutEverywhere(@CurrentPerson() person: Person): Promise<void> {
+    return this.writer.run('endSessionsOf', { personId: person.id });
+  }
+}

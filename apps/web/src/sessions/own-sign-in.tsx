@@ -1,0 +1,93 @@
+import { useState } from 'react';
+import { Button, Dialog, DialogContent, DialogTitle, TextField } from '@mui/material';
+import { useMutation } from '@tanstack/react-query';
+import { paths } from '@just-ledger/contract';
+import { Trouble } from '../frame/sheet.js';
+import { problemPlaces } from '../request/problem-places.js';
+import { request } from '../request/request.js';
+import { useSession } from './session-queries.js';
+
+/** The signed-in person by name; behind it, the password and the sessions open anywhere. */
+export function OwnSignIn() {
+  const { person } = useSession();
+  const [isOpen, setOpen] = useState(false);
+  return (
+    <>
+      <button className="plain" type="button" title="Your sign-in" onClick={() => setOpen(true)}>
+        {person?.name}
+      </button>
+      <Dialog open={isOpen} onClose={() => setOpen(false)} aria-labelledby="own-sign-in">
+        <DialogTitle id="own-sign-in">Your sign-in</DialogTitle>
+        <DialogContent style={{ width: 400 }}>
+          <p className="soft" style={{ marginBottom: 14 }}>
+            {person?.name}, {person?.email}
+          </p>
+          <PasswordForm />
+          <Everywhere />
+        </DialogContent>
+      </Dialog>
+    </>
+  );
+}
+
+function PasswordForm() {
+  const [fields, setFields] = useState({ current: '', next: '' });
+  const change = useMutation({
+    mutationFn: () => request('PUT', paths.ownPassword, fields),
+    onSuccess: () => setFields({ current: '', next: '' }),
+  });
+  const { at, elsewhere } = problemPlaces(change.error, ['current', 'next']);
+  const field = (name: keyof typeof fields, label: string, complete: string) => (
+    <TextField
+      label={label}
+      type="password"
+      autoComplete={complete}
+      required
+      value={fields[name]}
+      onChange={(event) => setFields({ ...fields, [name]: event.target.value })}
+      {...at(name)}
+    />
+  );
+  return (
+    <form
+      className="stack"
+      style={{ gap: 16 }}
+      aria-label="Change your password"
+      onSubmit={(event) => {
+        event.preventDefault();
+        change.mutate();
+      }}
+    >
+      {field('current', 'Password', 'current-password')}
+      {field('next', 'New password', 'new-password')}
+      <Trouble error={elsewhere} />
+      <div className="row">
+        <Button type="submit" variant="contained" disabled={change.isPending}>
+          Change the password
+        </Button>
+        {change.isSuccess && (
+          <span className="told" role="status">
+            Changed; every other session has ended.
+          </span>
+        )}
+      </div>
+    </form>
+  );
+}
+
+/** Ends every session, also those on other machines. */
+function Everywhere() {
+  const end = useMutation({
+    mutationFn: () => request('DELETE', paths.ownSessions),
+    onSuccess: () => window.location.assign('/'),
+  });
+  return (
+    <p style={{ marginTop: 20 }}>
+      <button className="act" type="button" disabled={end.isPending} onClick={() => end.mutate()}>
+        Sign out everywhere
+      </button>{' '}
+      <span className="soft small">also where you are signed in on other machines</span>
+      <Trouble error={end.error} />
+    </p>
+  );
+}
