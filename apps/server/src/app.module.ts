@@ -17,6 +17,7 @@ import { FullChecks } from './proofs/full-checks.js';
 import { ProofsController } from './proofs/proofs.controller.js';
 import { RecurringController } from './recurring/recurring.controller.js';
 import { SessionGuard } from './sessions/session-guard.js';
+import { OverviewController } from './overview/overview.controller.js';
 import { OwnSignInController } from './sessions/own-sign-in.controller.js';
 import { SessionsController } from './sessions/sessions.controller.js';
 import { StatementsController } from './statements/statements.controller.js';
@@ -31,6 +32,7 @@ import { WorkersModule } from './workers/workers.module.js';
     SessionsController,
     OwnSignInController,
     OrganisationsController,
+    OverviewController,
     GatheringController,
     AccountsController,
     BreakdownsController,

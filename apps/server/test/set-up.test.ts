@@ -270,6 +270,45 @@ describe('an organisation', () => {
   });
 });
 
+test('the overview tells where each organisation stands', async () => {
+  const path = await server.organisation({ kind: 'non-profit', changeoverDate: '2025-12-31' });
+  const id = Number(path.split('/').at(-1));
+  const standing = async (): Promise<Reply['body']> =>
+    (await get('/api/overview')).body.find((one: { organisation: number }) => one.organisation === id);
+  expect(await standing()).toMatchObject({
+    entries: 0,
+    lastDate: null,
+    drafts: 0,
+    due: 0,
+    openMonths: 0,
+    yearToClose: null,
+    proofs: 5,
+    proofsFailing: 0,
+  });
+  const { papersWanted } = await standing();
+  await put(`${path}/papers/funds`, { state: 'not-needed', note: '' });
+  const fund = { breakdowns: { Fund: 'General fund' } };
+  await post(`${path}/entries`, entry('2026-03-02', '6100', '1010', '20.00', fund));
+  await post(`${path}/entries`, entry('2026-05-02', '6100', '1010', '20.00', fund));
+  await post(`${path}/drafts`, { date: '2027-01-02', lines: [] });
+  await post(`${path}/recurring-journals`, {
+    name: 'Rent',
+    schedule: { unit: 'month', every: 1, day: 5, from: '2026-11-05' },
+    entry: entry('2026-11-05', '6100', '1010', '20.00', fund),
+  });
+  expect(await standing()).toMatchObject({
+    entries: 2,
+    lastDate: '2026-05-02',
+    drafts: 1,
+    due: 3,
+    openMonths: 2,
+    yearToClose: '2026',
+    papersWanted: papersWanted - 1,
+  });
+  await post(`${path}/periods/2026-03/lock`, {});
+  expect(await standing()).toMatchObject({ openMonths: 1, papersWanted: 0 });
+});
+
 describe('the audit trail', () => {
   test('tells who changed what of the set-up, from what to what, as a list and for one object', async () => {
     const path = await server.organisation({ kind: 'company', starterChart: false });

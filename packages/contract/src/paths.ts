@@ -24,6 +24,7 @@ export const paths = {
   setUpChanges: (id: Id) => `/api/organisations/${id}/set-up-changes`,
   papers: (id: Id) => `/api/organisations/${id}/papers`,
   paper: (id: Id, paper: string) => `/api/organisations/${id}/papers/${paper}`,
+  overview: '/api/overview',
   unfinishedStart: '/api/unfinished-start',
   entries: (id: Id) => `/api/organisations/${id}/entries`,
   entriesCsv: (id: Id) => `/api/organisations/${id}/entries.csv`,

@@ -1,6 +1,8 @@
-import { useSuspenseQuery } from '@tanstack/react-query';
+import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
 import { Link, Navigate } from 'react-router';
 import { KIND_LABELS } from '@just-ledger/core';
+import { overviewQuery } from '../overview/overview-queries.js';
+import { Standing } from '../overview/standing.js';
 import { useSession, useSignOut } from '../sessions/session-queries.js';
 import { unfinishedStartQuery } from './begin-queries.js';
 import { organisationsQuery } from './organisation-queries.js';
@@ -9,6 +11,7 @@ import { organisationsQuery } from './organisation-queries.js';
 export function OrganisationsScreen() {
   const { data: organisations } = useSuspenseQuery(organisationsQuery);
   const { data: unfinished } = useSuspenseQuery(unfinishedStartQuery);
+  const { data: standings } = useQuery(overviewQuery);
   const { person } = useSession();
   const signOut = useSignOut();
   if (organisations.length === 0 && !unfinished.answers) return <Navigate to="/begin" replace />;
@@ -17,13 +20,13 @@ export function OrganisationsScreen() {
     <main
       style={{ display: 'grid', placeItems: 'start center', height: '100%', overflow: 'auto', padding: '60px 20px' }}
     >
-      <section className="sheet" style={{ width: 620, flex: 'none', overflow: 'visible', padding: '28px 32px' }}>
+      <section className="sheet" style={{ width: 760, flex: 'none', overflow: 'visible', padding: '28px 32px' }}>
         <h1>Whose books?</h1>
         <table className="ruled" style={{ margin: '14px 0' }}>
           <tbody>
             {organisations.map((one) => (
               <tr key={one.id} className="goes">
-                <td>
+                <td style={{ height: 46 }}>
                   <Link
                     className="plain strong"
                     style={{ fontFamily: 'var(--serif)', fontSize: 15 }}
@@ -31,8 +34,9 @@ export function OrganisationsScreen() {
                   >
                     {one.name}
                   </Link>
+                  <Standing standing={standings?.find((standing) => standing.organisation === one.id)} />
                 </td>
-                <td className="soft">
+                <td className="soft nowrap">
                   {KIND_LABELS[one.kind]} · {one.baseCurrency}
                 </td>
                 <td className="soft num">{one.role}</td>

@@ -1,0 +1,18 @@
+/** Where an organisation stands in its job. */
+export interface StandingAnswer {
+  organisation: number;
+  /** How many entries are posted, and on which date the last of them lies. */
+  entries: number;
+  lastDate: string | null;
+  drafts: number;
+  /** Occurrences of recurring journals that are due. */
+  due: number;
+  /** Months that are over, have entries and are not locked. */
+  openMonths: number;
+  /** The name of the first year that is over, has entries and is not closed. */
+  yearToClose: string | null;
+  /** Papers still to be gathered, while the books are young: nothing locked or closed yet. */
+  papersWanted: number;
+  proofs: number;
+  proofsFailing: number;
+}
