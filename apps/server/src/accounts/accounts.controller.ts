@@ -33,8 +33,8 @@ import { writeCsv } from '../csv/csv.js';
 import { flowsAtDate, reportDate } from '../ledger/ledger-span.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { notFound } from '../problems/refusal.js';
-import { CurrentOrganisation, CurrentPerson } from '../sessions/session-guard.js';
-import type { Person } from '../sessions/session-store.js';
+import type { OfPerson } from '../audit-trail/record-change.js';
+import { Acting, CurrentOrganisation } from '../sessions/session-guard.js';
 import { Reader, Writer } from '../workers/workers.module.js';
 import { accountAnswer, accountVersions, loadChart, postedLines } from './account-store.js';
 import { breakdownNames } from './required-breakdowns.js';
@@ -57,42 +57,34 @@ export class AccountsController {
   @Post('accounts')
   async add(
     @CurrentOrganisation() of: Organisation,
-    @CurrentPerson() person: Person,
+    @Acting() by: OfPerson,
     @Body() request: AccountRequest,
   ): Promise<AccountAnswer> {
-    const id = await this.writer.run('addAccount', { organisation: of.id, person: person.id, request });
+    const id = await this.writer.run('addAccount', { ...by, request });
     return this.answer(of, id);
   }
 
   @Put('accounts/:id')
   async change(
     @CurrentOrganisation() of: Organisation,
-    @CurrentPerson() person: Person,
+    @Acting() by: OfPerson,
     @Param('id', ParseIntPipe) id: number,
     @Body() request: ChangeAccountRequest,
   ): Promise<AccountAnswer> {
-    await this.writer.run('changeAccount', { organisation: of.id, person: person.id, id, request });
+    await this.writer.run('changeAccount', { ...by, id, request });
     return this.answer(of, id);
   }
 
   @Delete('accounts/:id')
   @HttpCode(204)
-  remove(
-    @CurrentOrganisation() of: Organisation,
-    @CurrentPerson() person: Person,
-    @Param('id', ParseIntPipe) id: number,
-  ): Promise<void> {
-    return this.writer.run('removeAccount', { organisation: of.id, person: person.id, id });
+  remove(@Acting() by: OfPerson, @Param('id', ParseIntPipe) id: number): Promise<void> {
+    return this.writer.run('removeAccount', { ...by, id });
   }
 
   @Post('accounts/import')
   @HttpCode(200)
-  import(
-    @CurrentOrganisation() of: Organisation,
-    @CurrentPerson() person: Person,
-    @Body() body: unknown,
-  ): Promise<ImportAnswer> {
-    return this.writer.run('importAccounts', { organisation: of.id, person: person.id, csv: csvText(body) });
+  import(@Acting() by: OfPerson, @Body() body: unknown): Promise<ImportAnswer> {
+    return this.writer.run('importAccounts', { ...by, csv: csvText(body) });
   }
 
   @Get('accounts.csv')

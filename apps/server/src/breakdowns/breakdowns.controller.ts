@@ -8,8 +8,8 @@ import {
 import { loadChart } from '../accounts/account-store.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { notFound } from '../problems/refusal.js';
-import { CurrentOrganisation, CurrentPerson } from '../sessions/session-guard.js';
-import type { Person } from '../sessions/session-store.js';
+import type { OfPerson } from '../audit-trail/record-change.js';
+import { Acting, CurrentOrganisation } from '../sessions/session-guard.js';
 import { Reader, Writer } from '../workers/workers.module.js';
 import { breakdownAnswers } from './breakdown-store.js';
 
@@ -29,66 +29,61 @@ export class BreakdownsController {
   @Post()
   async add(
     @CurrentOrganisation() of: Organisation,
-    @CurrentPerson() person: Person,
+    @Acting() by: OfPerson,
     @Body() request: BreakdownRequest,
   ): Promise<BreakdownAnswer> {
-    const id = await this.writer.run('addBreakdown', { organisation: of.id, person: person.id, request });
+    const id = await this.writer.run('addBreakdown', { ...by, request });
     return this.one(of, id);
   }
 
   @Put(':id')
   async change(
     @CurrentOrganisation() of: Organisation,
-    @CurrentPerson() person: Person,
+    @Acting() by: OfPerson,
     @Param('id', ParseIntPipe) id: number,
     @Body() request: ChangeBreakdownRequest,
   ): Promise<BreakdownAnswer> {
-    await this.writer.run('changeBreakdown', { organisation: of.id, person: person.id, id, request });
+    await this.writer.run('changeBreakdown', { ...by, id, request });
     return this.one(of, id);
   }
 
   @Delete(':id')
   @HttpCode(204)
-  remove(
-    @CurrentOrganisation() of: Organisation,
-    @CurrentPerson() person: Person,
-    @Param('id', ParseIntPipe) id: number,
-  ): Promise<void> {
-    return this.writer.run('removeBreakdown', { organisation: of.id, person: person.id, id });
+  remove(@Acting() by: OfPerson, @Param('id', ParseIntPipe) id: number): Promise<void> {
+    return this.writer.run('removeBreakdown', { ...by, id });
   }
 
   @Post(':id/values')
   async addValue(
     @CurrentOrganisation() of: Organisation,
-    @CurrentPerson() person: Person,
+    @Acting() by: OfPerson,
     @Param('id', ParseIntPipe) id: number,
     @Body() request: BreakdownValueRequest,
   ): Promise<BreakdownAnswer> {
-    await this.writer.run('addBreakdownValue', { organisation: of.id, person: person.id, id, request });
+    await this.writer.run('addBreakdownValue', { ...by, id, request });
     return this.one(of, id);
   }
 
   @Put(':id/values/:value')
   async changeValue(
     @CurrentOrganisation() of: Organisation,
-    @CurrentPerson() person: Person,
+    @Acting() by: OfPerson,
     @Param('id', ParseIntPipe) id: number,
     @Param('value', ParseIntPipe) value: number,
     @Body() request: BreakdownValueRequest,
   ): Promise<BreakdownAnswer> {
-    await this.writer.run('changeBreakdownValue', { organisation: of.id, person: person.id, id, value, request });
+    await this.writer.run('changeBreakdownValue', { ...by, id, value, request });
     return this.one(of, id);
   }
 
   @Delete(':id/values/:value')
   @HttpCode(204)
   removeValue(
-    @CurrentOrganisation() of: Organisation,
-    @CurrentPerson() person: Person,
+    @Acting() by: OfPerson,
     @Param('id', ParseIntPipe) id: number,
     @Param('value', ParseIntPipe) value: number,
   ): Promise<void> {
-    return this.writer.run('removeBreakdownValue', { organisation: of.id, person: person.id, id, value });
+    return this.writer.run('removeBreakdownValue', { ...by, id, value });
   }
 
   private one(of: Organisation, id: number): BreakdownAnswer {

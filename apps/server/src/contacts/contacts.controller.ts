@@ -2,8 +2,8 @@ import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put
 import { ChangeContactRequest, ContactRequest, MergeContactRequest, type ContactAnswer } from '@just-ledger/contract';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { notFound } from '../problems/refusal.js';
-import { CurrentOrganisation, CurrentPerson } from '../sessions/session-guard.js';
-import type { Person } from '../sessions/session-store.js';
+import type { OfPerson } from '../audit-trail/record-change.js';
+import { Acting, CurrentOrganisation } from '../sessions/session-guard.js';
 import { Reader, Writer } from '../workers/workers.module.js';
 import { contactsOf } from './contact-store.js';
 
@@ -23,21 +23,21 @@ export class ContactsController {
   @Post()
   async add(
     @CurrentOrganisation() of: Organisation,
-    @CurrentPerson() person: Person,
+    @Acting() by: OfPerson,
     @Body() request: ContactRequest,
   ): Promise<ContactAnswer> {
-    const id = await this.writer.run('addContact', { organisation: of.id, person: person.id, request });
+    const id = await this.writer.run('addContact', { ...by, request });
     return this.one(of, id);
   }
 
   @Put(':id')
   async change(
     @CurrentOrganisation() of: Organisation,
-    @CurrentPerson() person: Person,
+    @Acting() by: OfPerson,
     @Param('id', ParseIntPipe) id: number,
     @Body() request: ChangeContactRequest,
   ): Promise<ContactAnswer> {
-    await this.writer.run('changeContact', { organisation: of.id, person: person.id, id, request });
+    await this.writer.run('changeContact', { ...by, id, request });
     return this.one(of, id);
   }
 
@@ -45,22 +45,18 @@ export class ContactsController {
   @HttpCode(200)
   async merge(
     @CurrentOrganisation() of: Organisation,
-    @CurrentPerson() person: Person,
+    @Acting() by: OfPerson,
     @Param('id', ParseIntPipe) id: number,
     @Body() request: MergeContactRequest,
   ): Promise<ContactAnswer> {
-    await this.writer.run('mergeContact', { organisation: of.id, person: person.id, id, request });
+    await this.writer.run('mergeContact', { ...by, id, request });
     return this.one(of, request.into);
   }
 
   @Delete(':id')
   @HttpCode(204)
-  remove(
-    @CurrentOrganisation() of: Organisation,
-    @CurrentPerson() person: Person,
-    @Param('id', ParseIntPipe) id: number,
-  ): Promise<void> {
-    return this.writer.run('removeContact', { organisation: of.id, person: person.id, id });
+  remove(@Acting() by: OfPerson, @Param('id', ParseIntPipe) id: number): Promise<void> {
+    return this.writer.run('removeContact', { ...by, id });
   }
 
   private one(of: Organisation, id: number): ContactAnswer {

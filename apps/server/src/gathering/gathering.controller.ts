@@ -1,8 +1,8 @@
 import { Body, Controller, Get, Param, Put } from '@nestjs/common';
 import { PaperRequest, type PaperAnswer } from '@just-ledger/contract';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { CurrentOrganisation, CurrentPerson } from '../sessions/session-guard.js';
-import type { Person } from '../sessions/session-store.js';
+import type { OfPerson } from '../audit-trail/record-change.js';
+import { Acting, CurrentOrganisation } from '../sessions/session-guard.js';
 import { Reader, Writer } from '../workers/workers.module.js';
 import { papersOf } from './paper-store.js';
 
@@ -22,11 +22,11 @@ export class GatheringController {
   @Put(':paper')
   async keep(
     @CurrentOrganisation() of: Organisation,
-    @CurrentPerson() person: Person,
+    @Acting() by: OfPerson,
     @Param('paper') paper: string,
     @Body() request: PaperRequest,
   ): Promise<PaperAnswer[]> {
-    await this.writer.run('keepPaper', { organisation: of.id, person: person.id, paper, request });
+    await this.writer.run('keepPaper', { ...by, paper, request });
     return this.list(of);
   }
 }

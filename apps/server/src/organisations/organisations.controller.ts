@@ -7,7 +7,8 @@ import {
   type OrganisationAnswer,
   type UnfinishedStartAnswer,
 } from '@just-ledger/contract';
-import { CurrentOrganisation, CurrentPerson } from '../sessions/session-guard.js';
+import type { OfPerson } from '../audit-trail/record-change.js';
+import { Acting, CurrentOrganisation, CurrentPerson } from '../sessions/session-guard.js';
 import type { Person } from '../sessions/session-store.js';
 import { Reader, Writer } from '../workers/workers.module.js';
 import {
@@ -45,20 +46,17 @@ export class OrganisationsController {
   async change(
     @CurrentOrganisation() of: Organisation,
     @CurrentPerson() person: Person,
+    @Acting() by: OfPerson,
     @Body() request: ChangeOrganisationRequest,
   ): Promise<OrganisationAnswer> {
-    const answer = await this.writer.run('changeOrganisation', { organisation: of.id, person: person.id, request });
+    const answer = await this.writer.run('changeOrganisation', { ...by, request });
     return { ...answer, role: roleOf(this.reader.db, of.id, person.id) ?? 'reader' };
   }
 
   @Post('organisations/:organisation/accounts/starter')
   @HttpCode(204)
-  startChartAnew(
-    @CurrentOrganisation() of: Organisation,
-    @CurrentPerson() person: Person,
-    @Body() request: StarterWishesRequest,
-  ): Promise<void> {
-    return this.writer.run('startChartAnew', { organisation: of.id, person: person.id, request });
+  startChartAnew(@Acting() by: OfPerson, @Body() request: StarterWishesRequest): Promise<void> {
+    return this.writer.run('startChartAnew', { ...by, request });
   }
 
   @Get('unfinished-start')

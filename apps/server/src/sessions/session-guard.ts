@@ -9,6 +9,7 @@ import { Reflector } from '@nestjs/core';
 import type { MemberRole } from '@just-ledger/contract';
 import { problem } from '@just-ledger/core';
 import type { FastifyRequest } from 'fastify';
+import type { OfPerson } from '../audit-trail/record-change.js';
 import { organisationOf, roleOf, type Organisation } from '../organisations/organisation-store.js';
 import { Refusal, notFound } from '../problems/refusal.js';
 import { Reader } from '../workers/workers.module.js';
@@ -75,6 +76,13 @@ export const CurrentOrganisation = createParamDecorator((_: unknown, context: Ex
   const { organisation } = signedIn(context);
   if (!organisation) throw new Error('this route has no organisation in its path');
   return organisation;
+});
+
+/** Who changes the set-up of which organisation, as commands want to know it. */
+export const Acting = createParamDecorator((_: unknown, context: ExecutionContext): OfPerson => {
+  const { organisation, person } = signedIn(context);
+  if (!organisation) throw new Error('this route has no organisation in its path');
+  return { organisation: organisation.id, person: person.id };
 });
 
 function signedIn(context: ExecutionContext): SignedIn {

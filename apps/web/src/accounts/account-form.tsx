@@ -5,7 +5,6 @@ import {
   ACCOUNT_ROLES,
   CLASSIFICATIONS,
   CLOSED_ROLES,
-  CURRENCY_CODES,
   ELEMENTS,
   ELEMENT_LABELS,
   classificationsOf,
@@ -15,6 +14,7 @@ import {
   type Classification,
   type Element,
 } from '@just-ledger/core';
+import { CurrencyField } from '../fields/choice-fields.js';
 import { Trail } from '../audit-trail/trail.js';
 import { useBooks } from '../frame/books-queries.js';
 import { Trouble } from '../frame/sheet.js';
@@ -209,21 +209,14 @@ export function AccountForm({
             </MenuItem>
           ))}
         </TextField>
-        <TextField
-          select
+        <CurrencyField
           label="Own currency"
           value={fields.currency}
+          base={organisation.baseCurrency}
           disabled={isPosted}
-          onChange={(event) => set({ currency: event.target.value })}
+          onChange={(currency) => set({ currency })}
           {...wrong('currency')}
-        >
-          <MenuItem value="">{organisation.baseCurrency}, as the books</MenuItem>
-          {CURRENCY_CODES.filter((code) => code !== organisation.baseCurrency).map((code) => (
-            <MenuItem key={code} value={code}>
-              {code}
-            </MenuItem>
-          ))}
-        </TextField>
+        />
         {CLOSED_ROLES.has(fields.role as AccountRole) ? (
           <TextField
             select

@@ -1,7 +1,8 @@
 import { useState } from 'react';
-import { Button, Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
+import { Button, Checkbox, FormControlLabel, TextField } from '@mui/material';
 import { paths, type ContactAnswer, type ContactRequest } from '@just-ledger/contract';
-import { CONTACT_ROLES, CURRENCY_CODES, printedIban } from '@just-ledger/core';
+import { CONTACT_ROLES, printedIban } from '@just-ledger/core';
+import { CurrencyField } from '../fields/choice-fields.js';
 import { Trail } from '../audit-trail/trail.js';
 import { useBooks } from '../frame/books-queries.js';
 import { Sheet, Trouble } from '../frame/sheet.js';
@@ -139,20 +140,13 @@ export function ContactForm({
               onChange={(event) => set({ address: event.target.value })}
               {...at('address')}
             />
-            <TextField
-              select
+            <CurrencyField
               label="Currency of its documents"
               value={fields.currency}
-              onChange={(event) => set({ currency: event.target.value })}
+              base={organisation.baseCurrency}
+              onChange={(currency) => set({ currency })}
               {...at('currency')}
-            >
-              <MenuItem value="">{organisation.baseCurrency}, as the books</MenuItem>
-              {CURRENCY_CODES.filter((code) => code !== organisation.baseCurrency).map((code) => (
-                <MenuItem key={code} value={code}>
-                  {code}
-                </MenuItem>
-              ))}
-            </TextField>
+            />
             <FormControlLabel
               control={
                 <Checkbox

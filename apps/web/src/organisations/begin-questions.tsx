@@ -1,13 +1,13 @@
 import type { ReactNode } from 'react';
 import { Checkbox, FormControlLabel, MenuItem, Radio, RadioGroup, TextField } from '@mui/material';
 import {
-  CURRENCY_CODES,
   KIND_LABELS,
   MONTH_NAMES,
   ORGANISATION_KINDS,
   type CivilDate,
   type OrganisationKind,
 } from '@just-ledger/core';
+import { CurrencyField, MonthField } from '../fields/choice-fields.js';
 import type { ProblemPlaces } from '../request/problem-places.js';
 import { asksWhetherToGoBack, type BeginAnswers } from './begin-answers.js';
 import { NamedEquity } from './begin-equity.js';
@@ -72,32 +72,18 @@ export function BeginQuestions({
       </Question>
       <Question title="In which currency, and when does its year begin?">
         <div className="particulars">
-          <TextField
-            select
+          <CurrencyField
             label="Base currency"
             value={answers.baseCurrency}
-            onChange={(event) => onChange({ baseCurrency: event.target.value })}
+            onChange={(baseCurrency) => onChange({ baseCurrency })}
             {...at('baseCurrency')}
-          >
-            {CURRENCY_CODES.map((code) => (
-              <MenuItem key={code} value={code}>
-                {code}
-              </MenuItem>
-            ))}
-          </TextField>
-          <TextField
-            select
+          />
+          <MonthField
             label="The fiscal year begins in"
             value={answers.fiscalYearStartMonth}
-            onChange={(event) => onChange({ fiscalYearStartMonth: Number(event.target.value) })}
+            onChange={(fiscalYearStartMonth) => onChange({ fiscalYearStartMonth })}
             {...at('fiscalYearStartMonth')}
-          >
-            {MONTH_NAMES.map((name, place) => (
-              <MenuItem key={name} value={place + 1}>
-                {name}
-              </MenuItem>
-            ))}
-          </TextField>
+          />
         </div>
       </Question>
       <Question title="Has it kept books before?">
@@ -112,18 +98,11 @@ export function BeginQuestions({
         </RadioGroup>
         {answers.hadBooks ? (
           <div className="particulars">
-            <TextField
-              select
+            <MonthField
               label="First month to be written here"
               value={answers.firstMonth}
-              onChange={(event) => onChange({ firstMonth: Number(event.target.value) })}
-            >
-              {MONTH_NAMES.map((name, place) => (
-                <MenuItem key={name} value={place + 1}>
-                  {name}
-                </MenuItem>
-              ))}
-            </TextField>
+              onChange={(firstMonth) => onChange({ firstMonth })}
+            />
             <TextField
               select
               label="of the year"

@@ -2,15 +2,14 @@ import { useState } from 'react';
 import { Button, MenuItem, TextField } from '@mui/material';
 import { paths, type ChangeOrganisationRequest, type OrganisationAnswer } from '@just-ledger/contract';
 import {
-  CURRENCY_CODES,
   KIND_LABELS,
-  MONTH_NAMES,
   ORGANISATION_KINDS,
   longDate,
   parseCivilDate,
   typedDate,
   type OrganisationKind,
 } from '@just-ledger/core';
+import { CurrencyField, MonthField } from '../fields/choice-fields.js';
 import { Trail } from '../audit-trail/trail.js';
 import { useBooks } from '../frame/books-queries.js';
 import { Sheet, Trouble } from '../frame/sheet.js';
@@ -96,32 +95,18 @@ function OrganisationForm({ organisation }: { organisation: OrganisationAnswer }
             </MenuItem>
           ))}
         </TextField>
-        <TextField
-          select
+        <CurrencyField
           label="Base currency"
           value={fields.baseCurrency}
-          onChange={(event) => set({ baseCurrency: event.target.value })}
+          onChange={(baseCurrency) => set({ baseCurrency })}
           {...at('baseCurrency')}
-        >
-          {CURRENCY_CODES.map((code) => (
-            <MenuItem key={code} value={code}>
-              {code}
-            </MenuItem>
-          ))}
-        </TextField>
-        <TextField
-          select
+        />
+        <MonthField
           label="The fiscal year begins in"
           value={fields.fiscalYearStartMonth}
-          onChange={(event) => set({ fiscalYearStartMonth: Number(event.target.value) })}
+          onChange={(fiscalYearStartMonth) => set({ fiscalYearStartMonth })}
           {...at('fiscalYearStartMonth')}
-        >
-          {MONTH_NAMES.map((name, place) => (
-            <MenuItem key={name} value={place + 1}>
-              {name}
-            </MenuItem>
-          ))}
-        </TextField>
+        />
         <TextField
           label="First day in these books"
           value={fields.firstDay}
