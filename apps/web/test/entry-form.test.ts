@@ -14,6 +14,8 @@ import {
   writableAccounts,
   type EntryForm,
   type FormEvent,
+  shownBreakdowns,
+  withAccount,
   type FormLine,
 } from '../src/journal/entry-form.js';
 
@@ -199,4 +201,37 @@ test('only accounts that take typed entries are offered', () => {
     account('4', { typedEntries: false }),
   ]);
   expect(offered.map((one) => one.number)).toEqual(['1']);
+});
+
+describe('breakdowns on a line', () => {
+  const site = {
+    id: 1,
+    name: 'Site',
+    selfBalancing: false,
+    usualValue: 'Press house',
+    requiredBy: [],
+    values: [],
+    version: 1,
+  };
+  const fund = { ...site, id: 2, name: 'Fund', selfBalancing: true, usualValue: null };
+  const rent = { number: '6100', currency: null, breakdowns: ['Site'] } as unknown as AccountAnswer;
+  const bank = { number: '1010', currency: null, breakdowns: [] } as unknown as AccountAnswer;
+  test('are shown where they are needed, named, asked for or balance by themselves', () => {
+    const names = (line: Partial<FormLine>, account?: AccountAnswer): string[] =>
+      shownBreakdowns({ ...emptyLine(), ...line }, account, [site, fund]).map((one) => one.name);
+    expect(names({}, rent)).toEqual(['Site', 'Fund']);
+    expect(names({}, bank)).toEqual(['Fund']);
+    expect(names({ breakdowns: { Site: 'Orchard' } }, bank)).toEqual(['Site', 'Fund']);
+    expect(names({ showsBreakdowns: true }, bank)).toEqual(['Site', 'Fund']);
+    expect(names({ showsBreakdowns: true })).toEqual([]);
+  });
+  test('are filled in as usual, never over what was typed', () => {
+    expect(withAccount(emptyLine(), '6100', rent, [site, fund]).breakdowns).toEqual({ Site: 'Press house' });
+    expect(withAccount({ ...emptyLine(), breakdowns: { Site: 'Orchard' } }, '6100', rent, [site]).breakdowns).toEqual(
+      {
+        Site: 'Orchard',
+      },
+    );
+    expect(withAccount(emptyLine(), '1010', bank, [site]).breakdowns).toEqual({});
+  });
 });

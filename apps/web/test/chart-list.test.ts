@@ -1,0 +1,116 @@
+import type { AccountAnswer } from '@just-ledger/contract';
+import { parseCurrencyCode } from '@just-ledger/core';
+import {
+  accountRequest,
+  chartList,
+  headingAbove,
+  under,
+  type ChartFilter,
+  type ChartItem,
+} from '../src/accounts/chart-list.js';
+
+const EUR = parseCurrencyCode('EUR');
+const account = (number: string, name: string, change: Partial<AccountAnswer> = {}): AccountAnswer => ({
+  id: Number(number),
+  number,
+  name,
+  element: 'asset',
+  classification: 'current-assets',
+  normalBalance: 'debit',
+  contra: false,
+  parent: null,
+  heading: false,
+  control: null,
+  currency: null,
+  typedEntries: true,
+  active: true,
+  role: null,
+  closesTo: null,
+  share: null,
+  settles: false,
+  breakdowns: [],
+  lines: 0,
+  balance: '0.00',
+  version: 1,
+  ...change,
+});
+const CHART: readonly AccountAnswer[] = [
+  account('100', 'Cash and bank', { heading: true }),
+  account('1000', 'Till', { parent: '100', balance: '5.00' }),
+  account('101', 'Banks', { parent: '100', heading: true }),
+  account('1010', 'Current account', { parent: '101', balance: '20.00' }),
+  account('1500', 'Press', { classification: 'non-current-assets', balance: '100.00' }),
+  account('1509', 'Press, depreciation', { classification: 'non-current-assets', contra: true, balance: '-40.00' }),
+  account('2100', 'Suppliers', { element: 'liability', classification: 'current-liabilities', balance: '-7.50' }),
+  account('3000', 'Shares', { element: 'equity', classification: 'equity', active: false }),
+];
+const list = (filter: Partial<ChartFilter> = {}, earlier: [string, string][] = []): ChartItem[] =>
+  chartList(CHART, new Map(earlier), { find: '', only: '', folded: new Set(), ...filter }, EUR);
+const keys = (items: readonly ChartItem[]): string[] => items.map((item) => item.key);
+
+describe('the chart as a list', () => {
+  test('stands by element, part and heading, each with the sum of what is under it', () => {
+    expect(list().map((item) => [item.key, item.depth, item.balances.now])).toEqual([
+      ['asset', 0, 8_500],
+      ['current-assets', 1, 2_500],
+      ['100', 2, 2_500],
+      ['1000', 3, 500],
+      ['101', 3, 2_000],
+      ['1010', 4, 2_000],
+      ['non-current-assets', 1, 6_000],
+      ['1500', 2, 10_000],
+      ['1509', 2, -4_000],
+      ['liability', 0, 750],
+      ['current-liabilities', 1, 750],
+      ['2100', 2, 750],
+    ]);
+  });
+  test('keeps the headings of what is found, and sums over all of it', () => {
+    const found = list({ find: 'current acc' });
+    expect(keys(found)).toEqual(['asset', 'current-assets', '100', '101', '1010']);
+    expect(found[0]?.balances.now).toBe(8_500);
+  });
+  test.each<[string, Partial<ChartFilter>, string[]]>([
+    ['retired', { only: 'retired' }, ['equity', '3000']],
+    ['of one number', { find: '2100' }, ['liability', 'current-liabilities', '2100']],
+    ['that there are not', { find: 'nothing such' }, []],
+  ])('shows accounts %s', (_, filter, expected) => expect(keys(list(filter))).toEqual(expected));
+  test('with a balance, then or now', () => {
+    expect(keys(list({ only: 'balance' }, [['3000', '-1.00']]))).not.toContain('3000');
+    const all = chartList(
+      CHART.map((one) => ({ ...one, active: true, balance: '0.00' })),
+      new Map([['3000', '-1.00']]),
+      { find: '', only: 'balance', folded: new Set() },
+      EUR,
+    );
+    expect(keys(all)).toEqual(['equity', '3000']);
+    expect(all[0]?.balances).toEqual({ now: 0, earlier: 100 });
+  });
+  test('folds what stands under a heading, but not while something is looked for', () => {
+    expect(keys(list({ folded: new Set(['100']) }))).not.toContain('1010');
+    expect(keys(list({ folded: new Set(['100']), find: '1010' }))).toContain('1010');
+  });
+});
+
+describe('moving an account', () => {
+  const at = (number: string): number => list().findIndex((item) => item.key === number);
+  test('goes under the account above at its own depth', () => {
+    expect(headingAbove(list(), at('101'))?.number).toBe('1000');
+    expect(headingAbove(list(), at('1509'))?.number).toBe('1500');
+    expect(headingAbove(list(), at('1010'))).toBeUndefined();
+    expect(headingAbove(list(), at('1500'))).toBeUndefined();
+    expect(headingAbove(list(), at('asset'))).toBeUndefined();
+  });
+  test('asks for all the account has, and to be shown where its heading is', () => {
+    const [heading, till] = [CHART[4] as AccountAnswer, CHART[1] as AccountAnswer];
+    expect(accountRequest({ ...till, share: 3, currency: 'USD' }, under(heading))).toMatchObject({
+      number: '1000',
+      name: 'Till',
+      parent: '1500',
+      classification: 'non-current-assets',
+      share: 3,
+      currency: 'USD',
+    });
+    expect(accountRequest(till, { parent: undefined }).parent).toBeUndefined();
+  });
+});
