@@ -65,7 +65,7 @@ export const test = base.extend<{ empty: string; signedIn: Page; own: OwnBooks }
       await use(served.url);
       await end(served);
     },
-    { scope: 'worker', timeout: 90_000 },
+    { scope: 'worker', timeout: 240_000 },
   ],
   // eslint-disable-next-line no-empty-pattern -- fixtures name what they need, here nothing
   empty: async ({}, use) => {
