@@ -13,8 +13,8 @@ test('opening balances are typed on one sheet, say what is missing, and are post
   await expect(page.getByLabel('Debit of Bank account')).toHaveValue('3000.00');
   await expect(page.getByLabel('Credit of Equipment', { exact: true })).toHaveValue('500.00');
   await expect(page.getByText('2,500.50 is missing on the credit side.')).toBeVisible();
-  await page.getByLabel('Credit of Members’ shares').fill('2500.50');
-  await page.getByLabel('Credit of Members’ shares').press('Control+Enter');
+  await page.getByLabel('Credit of Members’ shares', { exact: true }).fill('2500.50');
+  await page.getByLabel('Credit of Members’ shares', { exact: true }).press('Control+Enter');
   await expect(page.getByRole('status')).toContainText('Posted as 2026-0001');
   await expect(page.getByRole('row', { name: /Bank account/ })).toContainText('3,000.00 dr');
   await expect(page.getByText('Type the balances of the old books.')).toBeVisible();
@@ -31,7 +31,7 @@ test('a control account needs its contact, and what was typed stays when that is
   await ask('POST', '/contacts', { name: 'Low Weir Inn', roles: ['customer'] });
   await open('take-on/opening');
   await page.getByLabel('Debit of Trade receivables').fill('80');
-  await page.getByLabel('Credit of Members’ shares').fill('80');
+  await page.getByLabel('Credit of Members’ shares', { exact: true }).fill('80');
   await page.getByRole('button', { name: /^Post the opening entry/ }).click();
   await expect(page.getByRole('alert')).toContainText('name the customer');
   await expect(page.getByLabel('Debit of Trade receivables')).toHaveValue('80.00');

@@ -23,9 +23,15 @@ const PLACES = ['name', 'kind', 'baseCurrency', 'fiscalYearStartMonth', 'firstDa
 /** The organisation itself: all of it can change until something posted depends on it. */
 export default function OrganisationScreen() {
   const { organisation } = useBooks();
+  const [kept, setKept] = useState<number>();
   return (
     <Sheet title="Organisation" aside={`you are its ${organisation.role}`}>
-      <OrganisationForm key={organisation.version} organisation={organisation} />
+      <OrganisationForm
+        key={organisation.version}
+        organisation={organisation}
+        isKept={kept === organisation.version}
+        onKept={(version) => setKept(version)}
+      />
       <StarterAnew organisation={organisation} />
       <div style={{ marginTop: 18 }}>
         <Trail subject="organisation" object={organisation.id} />
@@ -34,7 +40,15 @@ export default function OrganisationScreen() {
   );
 }
 
-function OrganisationForm({ organisation }: { organisation: OrganisationAnswer }) {
+function OrganisationForm({
+  organisation,
+  isKept,
+  onKept,
+}: {
+  organisation: OrganisationAnswer;
+  isKept: boolean;
+  onKept: (version: number) => void;
+}) {
   const { years, today } = useBooks();
   const start = {
     name: organisation.name,
@@ -70,7 +84,7 @@ function OrganisationForm({ organisation }: { organisation: OrganisationAnswer }
       style={{ maxWidth: 640 }}
       onSubmit={(event) => {
         event.preventDefault();
-        save.mutate(undefined);
+        save.mutate(undefined, { onSuccess: (after) => onKept(after.version) });
       }}
     >
       <div className="particulars">
@@ -130,7 +144,11 @@ function OrganisationForm({ organisation }: { organisation: OrganisationAnswer }
             As it was
           </Button>
         )}
-        {save.isSuccess && isSame && <span className="told">Kept.</span>}
+        {isKept && isSame && (
+          <span className="told" role="status">
+            Kept.
+          </span>
+        )}
       </div>
     </form>
   );

@@ -27,7 +27,7 @@ export function Standing({ standing }: { standing: StandingAnswer | undefined })
         .map(([, text, screen]) => (
           <span key={screen}>
             {' · '}
-            <Link className="plain brass" to={`/${organisation}/${screen}`}>
+            <Link className="act brass" to={`/${organisation}/${screen}`}>
               {text}
             </Link>
           </span>
