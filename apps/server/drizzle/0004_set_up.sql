@@ -1,6 +1,9 @@
 -- Set-up that is shaped over the years without touching what is posted, and the trail of who changed what.
 ALTER TABLE account ADD COLUMN settles INTEGER NOT NULL DEFAULT 0 CHECK (settles IN (0, 1));
 --> statement-breakpoint
+-- Cash and bank settle documents, as newly added ones do.
+UPDATE account SET settles = 1 WHERE role = 'cash';
+--> statement-breakpoint
 -- The breakdowns that every line of an account must name a value of.
 CREATE TABLE account_breakdown (
   organisation INTEGER NOT NULL,

@@ -117,6 +117,8 @@ describe('books of an earlier schema', () => {
     expect([till(undefined, '2025-03-31'), till('2025-04-01', '2026-03-31'), till(undefined, '2026-04-01')]).toEqual([
       12_345, 24_690, 49_380,
     ]);
+    const settling = db.$client.prepare('SELECT id FROM account WHERE settles = 1').pluck().all();
+    expect(settling).toEqual([1]);
     db.$client.close();
     await prepareBooks(folder);
   });
