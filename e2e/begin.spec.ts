@@ -79,6 +79,25 @@ test('a start is left and gone on with; partners are named; mid-year is asked ab
   await expect(page.getByRole('row', { name: /3010 Elm, capital/ })).toBeVisible();
 });
 
+test('what was typed last is there again, whichever way the start was left; begun books are not begun twice', async ({
+  signedIn: page,
+  demo,
+}) => {
+  await page.goto(`${demo}/begin`);
+  const name = page.getByRole('textbox', { name: 'Name', exact: true });
+  await name.fill('Elm and Daughters');
+  await page.getByRole('link', { name: 'All books' }).click();
+  await page.getByRole('link', { name: 'Go on beginning Elm and Daughters' }).click();
+  await expect(name).toHaveValue('Elm and Daughters');
+  await name.fill('Elm and Sons');
+  await page.getByRole('button', { name: 'Begin these books' }).click();
+  await expect(page.getByRole('heading', { name: 'Papers to gather' })).toBeVisible();
+  await page.waitForTimeout(900); // longer than answers wait before they are kept
+  await page.goto(demo);
+  await expect(page.getByRole('link', { name: 'Elm and Sons' })).toHaveCount(1);
+  await expect(page.getByRole('link', { name: 'Begin the books of another organisation' })).toBeVisible();
+});
+
 test('papers are ticked, annotated and set aside', async ({ own: { page, open } }) => {
   await open('prepare/gather');
   await page.getByRole('checkbox', { name: 'Founding document or statutes at hand' }).check();

@@ -308,6 +308,20 @@ test('the overview tells where each organisation stands', async () => {
   expect(await standing()).toMatchObject({ openMonths: 1, papersWanted: 0 });
 });
 
+test('a starter chart tells in the trail which accounts need a fund, and is refused whole where a name is taken', async () => {
+  const path = await server.organisation({ kind: 'non-profit' });
+  const { body: accounts } = await get(`${path}/accounts`);
+  const donations = accounts.find((one: { number: string }) => one.number === '4000');
+  expect([donations.breakdowns, donations.version]).toEqual([['Fund'], 1]);
+  const { body: trail } = await get(`${path}/set-up-changes?subject=account&object=${donations.id}`);
+  expect(trail[0].fields).toContainEqual({ field: 'needs a breakdown', from: null, to: 'Fund' });
+  expect((await post(`${path}/accounts/starter`, {})).status).toBe(204);
+  const other = await server.organisation({ kind: 'non-profit', starterChart: false });
+  await post(`${other}/breakdowns`, { name: 'Fund' });
+  expect(codes(await post(`${other}/accounts/starter`, {}))).toEqual(['breakdown-taken at name']);
+  expect((await get(`${other}/accounts`)).body).toEqual([]);
+});
+
 describe('the audit trail', () => {
   test('tells who changed what of the set-up, from what to what, as a list and for one object', async () => {
     const path = await server.organisation({ kind: 'company', starterChart: false });
@@ -368,50 +382,5 @@ test('headings take their accounts with them: an account is shown where its head
   expect(accounts.find((one: { number: string }) => one.number === '1530')).toMatchObject({
     classification: 'non-current-assets',
     version: 2,
-  });
-});
-
-describe('one’s own sign-in', () => {
-  const first = { email: 'owner@sallow-reach.test', password: 'a long enough password' };
-  let own: RunningServer;
-  beforeAll(async () => {
-    own = await RunningServer.start();
-  });
-  afterAll(() => own.stop());
-
-  test('changes its password, which ends every other session and the old password', async () => {
-    const elsewhere = own.signedOut();
-    await elsewhere.signIn(first);
-    expect((await elsewhere.request('GET', '/api/organisations')).status).toBe(200);
-    const change = (current: string, next: string): Promise<Reply> =>
-      own.request('PUT', '/api/own-sign-in/password', { current, next });
-    expect(codes(await change('not this', 'another long password'))).toEqual(['wrong-password at current']);
-    expect(codes(await change(first.password, 'short'))).toEqual(['invalid at next']);
-    expect(codes(await change(first.password, first.password))).toEqual(['same-password at next']);
-    expect((await change(first.password, 'another long password')).status).toBe(204);
-    expect((await own.request('GET', '/api/organisations')).status).toBe(200);
-    expect((await elsewhere.request('GET', '/api/organisations')).status).toBe(401);
-    expect((await own.signedOut().signIn(first)).status).toBe(401);
-    expect((await elsewhere.signIn({ ...first, password: 'another long password' })).status).toBe(200);
-  });
-
-  test('signs out everywhere at once', async () => {
-    const elsewhere = own.signedOut();
-    await elsewhere.signIn({ ...first, password: 'another long password' });
-    expect((await own.request('DELETE', '/api/own-sign-in/sessions')).status).toBe(204);
-    for (const one of [own, elsewhere]) expect((await one.request('GET', '/api/organisations')).status).toBe(401);
-  });
-
-  test('bears only so many guesses at its password', async () => {
-    await own.signIn({ ...first, password: 'another long password' });
-    const guess = (): Promise<Reply> =>
-      own.request('PUT', '/api/own-sign-in/password', { current: 'a guess', next: 'yet another password' });
-    const answers = [];
-    for (let at = 0; at < 12; at += 1) answers.push((await guess()).status);
-    expect(answers.slice(0, 9).every((status) => status === 422)).toBe(true);
-    expect(answers.at(-1)).toBe(429);
-    expect(
-      (await own.signedOut().request('PUT', '/api/own-sign-in/password', { current: 'x', next: 'y' })).status,
-    ).toBe(401);
   });
 });

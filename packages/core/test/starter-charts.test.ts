@@ -202,3 +202,27 @@ test('more than ninety of a kind are refused: the numbers would run out', () =>
   expect(() =>
     starterChart('company', { shareClasses: Array.from({ length: 91 }, (_, at) => `Class ${at}`) }),
   ).toThrow(RangeError));
+
+test.each<[string, readonly { name: string; restriction: 'none' | 'purpose' | 'time' | 'endowment' }[], string[]]>([
+  [
+    'its own group',
+    [
+      { name: 'General', restriction: 'none' },
+      { name: 'endowment', restriction: 'endowment' },
+      { name: 'Ferry Lane', restriction: 'endowment' },
+    ],
+    ['Without restriction', 'General', 'endowment', 'Ferry Lane'],
+  ],
+  [
+    'the group of others',
+    [
+      { name: 'Endowment', restriction: 'purpose' },
+      { name: 'Ferry Lane', restriction: 'endowment' },
+    ],
+    ['Restricted to a purpose', 'Endowment', 'Ferry Lane'],
+  ],
+])('a fund may be called like %s: each name stands once', (_, funds, names) => {
+  const [breakdown] = starterChart('non-profit', { funds }).breakdowns;
+  expect(breakdown?.values.map((value) => value.name)).toEqual(names);
+  expect(breakdown?.values.filter((value) => value.account)).toHaveLength(funds.length);
+});

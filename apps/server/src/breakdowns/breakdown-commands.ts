@@ -113,9 +113,8 @@ export const breakdownCommands = {
   },
 };
 
-/** Adds a breakdown that a starter chart begins with; its accounts are there already. */
-export function addStarterBreakdown(context: WriteContext, of: OfPerson, starter: StarterBreakdown): void {
-  const id = breakdownCommands.addBreakdown(context, { ...of, request: { name: starter.name } });
+/** Adds the values of a breakdown that a starter chart begins with; the accounts they name are there already. */
+export function addStarterValues(context: WriteContext, of: OfPerson, id: number, starter: StarterBreakdown): void {
   for (const request of starter.values) breakdownCommands.addBreakdownValue(context, { ...of, id, request });
   const request = { name: starter.name, usualValue: starter.usualValue, version: 1 };
   breakdownCommands.changeBreakdown(context, { ...of, id, request });

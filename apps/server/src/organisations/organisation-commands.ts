@@ -18,9 +18,8 @@ import {
 } from '@just-ledger/core';
 import { and, eq, sql } from 'drizzle-orm';
 import { addAccounts } from '../accounts/account-commands.js';
-import { loadChart } from '../accounts/account-store.js';
 import { recordChange, type OfPerson } from '../audit-trail/record-change.js';
-import { addStarterBreakdown } from '../breakdowns/breakdown-commands.js';
+import { addStarterValues, breakdownCommands } from '../breakdowns/breakdown-commands.js';
 import {
   accountBreakdown,
   account,
@@ -176,39 +175,12 @@ function addStarterChart(
     shareClasses: shareClasses?.map((name) => name.trim()),
     funds: funds?.map(trimmed),
   });
-  // what accounts need is said last: funds name accounts, and accounts need funds
-  addAccounts(
-    context,
-    of,
-    starter.accounts.map((one) => ({ ...one, breakdowns: undefined })),
+  // accounts name the breakdowns they need, and values name accounts: so breakdowns come first, their values last
+  const ids = starter.breakdowns.map(({ name }) =>
+    breakdownCommands.addBreakdown(context, { ...of, request: { name } }),
   );
-  for (const one of starter.breakdowns) addStarterBreakdown(context, of, one);
-  requireBreakdowns(context, of, starter);
-}
-
-/** Says which accounts need which breakdowns, once both stand. */
-function requireBreakdowns(context: WriteContext, of: OfPerson, starter: ReturnType<typeof starterChart>): void {
-  const chart = loadChart(context.db, of.organisation);
-  const mine = eq(breakdown.organisation, of.organisation);
-  const ids = new Map(
-    context.db
-      .select()
-      .from(breakdown)
-      .where(mine)
-      .all()
-      .map((row) => [row.name, row.id]),
-  );
-  for (const { number, breakdowns: names } of starter.accounts) {
-    for (const name of names ?? []) {
-      const [id, within] = [chart.byNumber.get(number)?.id, ids.get(name)];
-      if (id === undefined || within === undefined) throw new Error(`the starter chart has no ${number} or ${name}`);
-      context.db
-        .insert(accountBreakdown)
-        .values({ organisation: of.organisation, account: id, breakdown: within })
-        .run();
-    }
-  }
-  context.setUpChanged(of.organisation);
+  addAccounts(context, of, starter.accounts);
+  starter.breakdowns.forEach((one, at) => addStarterValues(context, of, ids[at] as number, one));
 }
 
 /** Takes away the whole chart and the breakdowns whose values name its accounts; nothing may have been posted. */

@@ -30,31 +30,49 @@ export function BeginScreen() {
   const keep = useMutation({
     mutationFn: (kept: BeginAnswers) => request('PUT', paths.unfinishedStart, { answers: kept }),
   });
-  const isBegun = useRef(false);
-  const waiting = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const [isResumed] = useState(unfinished.answers !== null);
+  /** What has been typed and is not yet sent, and when it will be. */
+  const unsent = useRef<{ readonly answers: BeginAnswers; readonly timer: ReturnType<typeof setTimeout> }>(undefined);
+  const takeUnsent = (): BeginAnswers | undefined => {
+    const taken = unsent.current;
+    clearTimeout(taken?.timer);
+    unsent.current = undefined;
+    return taken?.answers;
+  };
   const change = (given: Partial<BeginAnswers>): void => {
     const next = { ...answers, ...given };
     setAnswers(next);
-    clearTimeout(waiting.current);
-    waiting.current = setTimeout(() => !isBegun.current && keep.mutate(next), KEEP_AFTER);
+    client.setQueryData(unfinishedStartQuery.queryKey, { answers: { ...next }, updatedAt: null });
+    takeUnsent();
+    const send = (): void => {
+      if (takeUnsent()) keep.mutate(next);
+    };
+    unsent.current = { answers: next, timer: setTimeout(send, KEEP_AFTER) };
   };
-  useEffect(() => () => clearTimeout(waiting.current), []);
+  // whoever leaves by another way within that time leaves nothing behind
+  useEffect(
+    () => () => {
+      const typed = takeUnsent();
+      if (typed) void request('PUT', paths.unfinishedStart, { answers: typed }).catch(() => undefined);
+    },
+    [],
+  );
   const dates = datesOf(answers, today);
   const begin = useMutation({
-    mutationFn: () => request<OrganisationAnswer>('POST', paths.organisations, beginRequest(answers, dates)),
+    mutationFn: () => {
+      takeUnsent(); // sent after the books stand it would begin them a second time
+      return request<OrganisationAnswer>('POST', paths.organisations, beginRequest(answers, dates));
+    },
     onSuccess: async (made) => {
-      isBegun.current = true;
-      clearTimeout(waiting.current);
-      client.removeQueries({ queryKey: unfinishedStartQuery.queryKey });
+      client.setQueryData(unfinishedStartQuery.queryKey, { answers: null, updatedAt: null });
       await client.invalidateQueries({ queryKey: organisationsQuery.queryKey });
       void navigate(`/${made.id}/prepare/gather`);
     },
   });
-  const leave = async (): Promise<void> => {
-    clearTimeout(waiting.current);
-    await keep.mutateAsync(answers);
-    client.removeQueries({ queryKey: unfinishedStartQuery.queryKey });
-    void navigate('/');
+  const leave = (): void => {
+    takeUnsent();
+    client.setQueryData(unfinishedStartQuery.queryKey, { answers: { ...answers }, updatedAt: null });
+    keep.mutate(answers, { onSuccess: () => void navigate('/') });
   };
   const { at, elsewhere } = problemPlaces(begin.error, placesOf(answers));
   return (
@@ -67,7 +85,7 @@ export function BeginScreen() {
           begin.mutate();
         }}
       >
-        <h1>{unfinished.answers ? 'Go on where you left' : 'Whose books will you keep?'}</h1>
+        <h1>{isResumed ? 'Go on where you left' : 'Whose books will you keep?'}</h1>
         <p className="soft" style={{ margin: '4px 0 18px' }}>
           Only what the books cannot do without. Every answer can be changed later, as long as nothing posted depends
           on it.
@@ -79,7 +97,7 @@ export function BeginScreen() {
             <Button type="submit" variant="contained" disabled={begin.isPending}>
               Begin these books
             </Button>
-            <Button variant="outlined" disabled={keep.isPending} onClick={() => void leave()}>
+            <Button variant="outlined" disabled={keep.isPending} onClick={leave}>
               Leave it for later
             </Button>
           </div>

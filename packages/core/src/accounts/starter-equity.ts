@@ -140,10 +140,14 @@ function fundsEquity(funds: NonNullable<StarterWishes['funds']>): StarterEquity 
         values: groups.flatMap((restriction) => {
           const group = FUND_RESTRICTIONS[restriction];
           const own = funds.filter((fund) => fund.restriction === restriction);
-          // a group of one that is called like its only fund needs no line of its own
-          const isOne = own.length === 1 && own[0]?.name === group;
-          const values = own.map(({ name }) => ({ name, account: numberOf(name), ...(!isOne && { parent: group }) }));
-          return isOne ? values : [{ name: group }, ...values];
+          // a value's name stands once: where a fund is called like a group, that group has no line of its own
+          const isTaken = funds.some(({ name }) => name.toLowerCase() === group.toLowerCase());
+          const values = own.map(({ name }) => ({
+            name,
+            account: numberOf(name),
+            ...(!isTaken && { parent: group }),
+          }));
+          return isTaken ? values : [{ name: group }, ...values];
         }),
       },
     ],
