@@ -26,6 +26,8 @@ const CORE_AREAS = [
   'accounts',
   'breakdowns',
   'contacts',
+  'tax-codes',
+  'currencies',
   'journal',
   'ledger',
   'recurring',

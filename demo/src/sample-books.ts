@@ -11,6 +11,7 @@ import {
   type PaperState,
 } from '@just-ledger/core';
 import { commands, type Commands } from '@just-ledger/server/workers/commands';
+import { chartNames } from '@just-ledger/server/accounts/chart-names';
 import { WriteContext } from '@just-ledger/server/workers/write-context';
 import type { Clock } from '@just-ledger/server/database/clock';
 
@@ -105,11 +106,14 @@ export class SampleBooks {
   }
 
   private changeAccount(number: string, change: Partial<AccountRequest>): void {
-    const { chart, breakdowns } = this.context.booksOf(this.organisation);
+    const { chart } = this.context.booksOf(this.organisation);
     const account = chart.byNumber.get(number);
     if (!account) throw new Error(`the sample has no account ${number}`);
-    const names = new Map(breakdowns.map((one) => [one.id, one.name]));
-    const { breakdowns: needed, ...proposal } = proposalOf(account, chart, names);
+    const { breakdowns: needed, ...proposal } = proposalOf(
+      account,
+      chart,
+      chartNames(this.context.db, this.organisation),
+    );
     const request = {
       ...proposal,
       ...(needed && { breakdowns: [...needed] }),

@@ -6,6 +6,7 @@ import { AuditTrailController } from './audit-trail/audit-trail.controller.js';
 import { BreakdownsController } from './breakdowns/breakdowns.controller.js';
 import { ClosingController } from './closing/closing.controller.js';
 import { ContactsController } from './contacts/contacts.controller.js';
+import { CurrenciesController } from './currencies/currencies.controller.js';
 import { GatheringController } from './gathering/gathering.controller.js';
 import { HealthController } from './health.controller.js';
 import { DraftsController } from './journal/drafts.controller.js';
@@ -21,6 +22,7 @@ import { OverviewController } from './overview/overview.controller.js';
 import { OwnSignInController } from './sessions/own-sign-in.controller.js';
 import { SessionsController } from './sessions/sessions.controller.js';
 import { StatementsController } from './statements/statements.controller.js';
+import { TaxCodesController } from './tax-codes/tax-codes.controller.js';
 import { TrialBalanceController } from './trial-balance/trial-balance.controller.js';
 import { WorkersModule } from './workers/workers.module.js';
 
@@ -37,6 +39,8 @@ import { WorkersModule } from './workers/workers.module.js';
     AccountsController,
     BreakdownsController,
     ContactsController,
+    TaxCodesController,
+    CurrenciesController,
     AuditTrailController,
     EntriesController,
     DraftsController,

@@ -9,6 +9,8 @@ export * from './overview/overview.js';
 export * from './accounts/account.js';
 export * from './breakdowns/breakdown.js';
 export * from './contacts/contact.js';
+export * from './tax-codes/tax-code.js';
+export * from './currencies/currency.js';
 export * from './journal/entry.js';
 export * from './recurring/recurring-journal.js';
 export * from './closing/closing.js';

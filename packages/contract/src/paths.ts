@@ -21,6 +21,15 @@ export const paths = {
   breakdownValues: (id: Id, breakdown: Id) => `/api/organisations/${id}/breakdowns/${breakdown}/values`,
   breakdownValue: (id: Id, breakdown: Id, value: Id) =>
     `/api/organisations/${id}/breakdowns/${breakdown}/values/${value}`,
+  taxCodes: (id: Id) => `/api/organisations/${id}/tax-codes`,
+  taxCode: (id: Id, code: Id) => `/api/organisations/${id}/tax-codes/${code}`,
+  currencies: (id: Id) => `/api/organisations/${id}/currencies`,
+  currency: (id: Id, currency: string) => `/api/organisations/${id}/currencies/${currency}`,
+  exchangeRates: (id: Id) => `/api/organisations/${id}/exchange-rates`,
+  exchangeRatesCsv: (id: Id) => `/api/organisations/${id}/exchange-rates.csv`,
+  exchangeRatesImport: (id: Id) => `/api/organisations/${id}/exchange-rates/import`,
+  exchangeRate: (id: Id, currency: string, date: string) =>
+    `/api/organisations/${id}/exchange-rates/${currency}/${date}`,
   setUpChanges: (id: Id) => `/api/organisations/${id}/set-up-changes`,
   papers: (id: Id) => `/api/organisations/${id}/papers`,
   paper: (id: Id, paper: string) => `/api/organisations/${id}/papers/${paper}`,

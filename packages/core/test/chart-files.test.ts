@@ -6,7 +6,7 @@ import {
   starterChart,
   ORGANISATION_KINDS,
   type ChartRow,
-  type BreakdownNames,
+  type ChartNames,
   type ProposedAccount,
 } from '../src/index.js';
 import { byNumber, chartFrom } from './ledger.js';
@@ -98,8 +98,8 @@ describe('a row of an account that is there already', () => {
     expect(read({ number: '3100' }, '3100')).toMatchObject({ closesTo: '3000' }));
 });
 
-/** Charts in memory have no breakdowns. */
-const NO_NAMES: BreakdownNames = new Map();
+/** Charts in memory have neither breakdowns nor tax codes. */
+const NO_NAMES: ChartNames = { breakdowns: new Map(), taxCodes: new Map() };
 
 test.each([...ORGANISATION_KINDS])('the starter chart of a %s reads back from its own file cell by cell', (kind) => {
   const made = chartFrom(starterChart(kind).accounts.map((one) => ({ ...one, breakdowns: undefined })));

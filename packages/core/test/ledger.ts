@@ -24,8 +24,8 @@ export function chartFrom(proposals: readonly ProposedAccount[]): Chart {
   const accounts = proposals.map((one): Account => {
     const checked = checkAccountFields(one);
     if (!checked.ok) throw new Error(JSON.stringify(checked.problems));
-    const { parentNumber, closesToNumber, breakdownNames: names, ...fields } = checked.value;
-    if (names) throw new Error('charts in memory have no breakdowns');
+    const { parentNumber, closesToNumber, breakdownNames: names, taxCodeName, ...fields } = checked.value;
+    if (names || taxCodeName) throw new Error('charts in memory have neither breakdowns nor tax codes');
     const [parent, closesTo] = [ids.get(parentNumber ?? ''), ids.get(closesToNumber ?? '')];
     return {
       ...fields,

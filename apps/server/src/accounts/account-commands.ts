@@ -27,7 +27,8 @@ import { account, accountBreakdown } from '../database/schema.js';
 import { Refusal, changedSince, notFound } from '../problems/refusal.js';
 import type { WriteContext } from '../workers/write-context.js';
 import { accountHistory, accountVersions, loadChart, postedLines } from './account-store.js';
-import { breakdownNames } from './required-breakdowns.js';
+import { chartNames } from './chart-names.js';
+import { userOfAccount } from './users-of-account.js';
 
 /** What changes the chart. */
 export const accountCommands = {
@@ -63,20 +64,13 @@ export const accountCommands = {
     if ((postedLines(context.db, organisation).get(id) ?? 0) > 0) {
       throw new Refusal(422, [problem('account-in-use', '', `${title} has postings; retire it instead.`)]);
     }
-    const user = chart.accounts.find((other) => other.parent === gone.id || other.closesTo === gone.id);
-    if (user)
-      throw new Refusal(422, [problem('account-in-use', '', `${user.number} ${user.name} refers to ${title}.`)]);
-    const fund = context
-      .booksOf(organisation)
-      .breakdowns.flatMap((one) => one.values)
-      .find((value) => value.account === gone.id);
-    if (fund)
-      throw new Refusal(422, [problem('account-in-use', '', `The fund ${fund.name} keeps its balance on it.`)]);
+    const user = userOfAccount(context.db, organisation, chart, gone);
+    if (user) throw new Refusal(422, [problem('account-in-use', '', user)]);
     context.db
       .delete(account)
       .where(and(eq(account.organisation, organisation), eq(account.id, id)))
       .run();
-    const before = accountParticulars(gone, chart, breakdownNames(context.db, organisation));
+    const before = accountParticulars(gone, chart, chartNames(context.db, organisation));
     recordChange(context, { organisation, person, subject: 'account', object: id, title, before });
     context.setUpChanged(organisation);
   },
@@ -86,7 +80,7 @@ export const accountCommands = {
     const rows = readCsv<ChartColumn>(csv, CHART_COLUMNS, ['number', 'name', 'element']);
     if (rows.length === 0) throw new Refusal(422, [problem('no-rows', '', 'The file has no rows.')]);
     const chart = loadChart(context.db, organisation);
-    const names = breakdownNames(context.db, organisation);
+    const names = chartNames(context.db, organisation);
     const problems: Problem[] = [];
     const seen = new Map<string, number>();
     const changes = rows.flatMap((row) => {
@@ -141,13 +135,14 @@ function applyChart(
     return fields.ok ? [{ change, fields: fields.value, id: change.existing?.id ?? ((next += 1) as AccountId) }] : [];
   });
   const touched = new Set(checked.map(({ id }) => id));
-  const names = breakdownNames(context.db, organisation);
+  const names = chartNames(context.db, organisation);
   const references: References = {
     accounts: new Map<string, AccountId>([
       ...chart.accounts.filter((one) => !touched.has(one.id)).map((one): [string, AccountId] => [one.number, one.id]),
       ...checked.map(({ fields, id }): [string, AccountId] => [fields.number, id]),
     ]),
-    breakdowns: new Map([...names].map(([id, name]) => [name.toLowerCase(), id])),
+    breakdowns: idsByName(names.breakdowns),
+    taxCodes: idsByName(names.taxCodes),
   };
   const accounts = checked.map(({ change, fields, id }) =>
     resolved(fields, id, references, (found) => problems.push(change.place(found))),
@@ -207,6 +202,11 @@ function historyBefore(
 interface References {
   readonly accounts: ReadonlyMap<string, AccountId>;
   readonly breakdowns: ReadonlyMap<string, number>;
+  readonly taxCodes: ReadonlyMap<string, number>;
+}
+
+function idsByName(names: ReadonlyMap<number, string>): Map<string, number> {
+  return new Map([...names].map(([id, name]) => [name.toLowerCase(), id]));
 }
 
 function resolved(
@@ -215,7 +215,7 @@ function resolved(
   references: References,
   report: (found: Problem) => void,
 ): Account {
-  const { parentNumber, closesToNumber, breakdownNames: wanted, ...own } = fields;
+  const { parentNumber, closesToNumber, breakdownNames: wanted, taxCodeName, ...own } = fields;
   const parent = parentNumber === undefined ? undefined : references.accounts.get(parentNumber);
   const closesTo = closesToNumber === undefined ? undefined : references.accounts.get(closesToNumber);
   if (parentNumber && parent === undefined)
@@ -230,12 +230,17 @@ function resolved(
     }
     return found ?? [];
   });
+  const taxCode = taxCodeName === undefined ? undefined : references.taxCodes.get(taxCodeName.toLowerCase());
+  if (taxCodeName && taxCode === undefined) {
+    report(problem('tax-code-unknown', 'taxCode', `There is no tax code ${taxCodeName}.`));
+  }
   return {
     ...own,
     id,
     ...(parent !== undefined && { parent }),
     ...(closesTo !== undefined && { closesTo }),
     ...(requiredBreakdowns.length > 0 && { requiredBreakdowns }),
+    ...(taxCode !== undefined && { taxCode }),
   };
 }
 
@@ -260,6 +265,7 @@ function save(
       role: one.role ?? null,
       share: one.share ?? null,
       settles: one.settles ?? false,
+      taxCode: one.taxCode ?? null,
     };
     if (isNew)
       context.db

@@ -8,8 +8,8 @@ import {
   type Account,
   type AccountHistory,
   type AccountId,
-  type BreakdownNames,
   type Chart,
+  type ChartNames,
   type CurrencyCode,
   type Minor,
 } from '@just-ledger/core';
@@ -83,7 +83,7 @@ export function accountAnswer(
   of: Account,
   chart: Chart,
   currency: CurrencyCode,
-  facts: { lines: number; balance: Minor; version: number; breakdowns: BreakdownNames },
+  facts: { lines: number; balance: Minor; version: number; names: ChartNames },
 ): AccountAnswer {
   const numberOf = (id: AccountId | undefined): string | null =>
     id === undefined ? null : (chart.byId.get(id)?.number ?? null);
@@ -105,7 +105,8 @@ export function accountAnswer(
     closesTo: numberOf(of.closesTo),
     share: of.share ?? null,
     settles: of.settles ?? false,
-    breakdowns: (of.requiredBreakdowns ?? []).flatMap((id) => facts.breakdowns.get(id) ?? []),
+    breakdowns: (of.requiredBreakdowns ?? []).flatMap((id) => facts.names.breakdowns.get(id) ?? []),
+    taxCode: of.taxCode === undefined ? null : (facts.names.taxCodes.get(of.taxCode) ?? null),
     lines: facts.lines,
     balance: formatAmount(minor(facts.balance), currency),
     version: facts.version,
@@ -129,6 +130,7 @@ function accountOf(row: AccountRow, requiredBreakdowns: readonly number[] | unde
     ...(row.closesTo !== null && { closesTo: row.closesTo as AccountId }),
     ...(row.share !== null && { share: row.share }),
     ...(row.settles && { settles: true }),
+    ...(row.taxCode !== null && { taxCode: row.taxCode }),
     ...(requiredBreakdowns && { requiredBreakdowns }),
   };
 }

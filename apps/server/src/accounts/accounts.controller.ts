@@ -37,7 +37,7 @@ import type { OfPerson } from '../audit-trail/record-change.js';
 import { Acting, CurrentOrganisation } from '../sessions/session-guard.js';
 import { Reader, Writer } from '../workers/workers.module.js';
 import { accountAnswer, accountVersions, loadChart, postedLines } from './account-store.js';
-import { breakdownNames } from './required-breakdowns.js';
+import { chartNames } from './chart-names.js';
 
 /** The chart of accounts. */
 @Controller('api/organisations/:organisation')
@@ -90,10 +90,7 @@ export class AccountsController {
   @Get('accounts.csv')
   @Header('content-type', 'text/csv; charset=utf-8')
   csv(@CurrentOrganisation() of: Organisation): string {
-    return writeCsv(
-      CHART_COLUMNS,
-      chartRows(loadChart(this.reader.db, of.id), breakdownNames(this.reader.db, of.id)),
-    );
+    return writeCsv(CHART_COLUMNS, chartRows(loadChart(this.reader.db, of.id), chartNames(this.reader.db, of.id)));
   }
 
   private answer(of: Organisation, id: number): AccountAnswer {
@@ -109,12 +106,12 @@ export class AccountsController {
     const [before, running] = [sumByAccount(earlier), sumByAccount(year)];
     const lines = postedLines(db, of.id);
     const versions = accountVersions(db, of.id);
-    const breakdowns = breakdownNames(db, of.id);
+    const names = chartNames(db, of.id);
     return chart.accounts.map((account) => {
       const own: Minor = running.get(account.id) ?? ZERO;
       const balance = isTemporary(account) ? own : plus(own, before.get(account.id) ?? ZERO);
       const version = versions.get(account.id) ?? 1;
-      const facts = { lines: lines.get(account.id) ?? 0, balance, version, breakdowns };
+      const facts = { lines: lines.get(account.id) ?? 0, balance, version, names };
       return accountAnswer(account, chart, of.baseCurrency, facts);
     });
   }

@@ -60,6 +60,7 @@ export const account = sqliteTable(
     closesTo: integer('closes_to'),
     share: integer(),
     settles: integer({ mode: 'boolean' }).notNull().default(false),
+    taxCode: integer('tax_code'),
     version: integer().notNull().default(1),
   },
   (table) => [primaryKey({ columns: [table.organisation, table.id] })],
@@ -94,6 +95,72 @@ export const contact = sqliteTable(
     version: integer().notNull().default(1),
   },
   (table) => [primaryKey({ columns: [table.organisation, table.id] })],
+);
+
+export const taxCode = sqliteTable(
+  'tax_code',
+  {
+    organisation: integer().notNull(),
+    id: integer().notNull(),
+    code: text().notNull(),
+    name: text().notNull(),
+    side: text({ enum: ['sales', 'purchases'] }).notNull(),
+    rounding: text({ enum: ['line', 'document'] }).notNull(),
+    active: integer({ mode: 'boolean' }).notNull(),
+    version: integer().notNull().default(1),
+  },
+  (table) => [primaryKey({ columns: [table.organisation, table.id] })],
+);
+
+export const taxRate = sqliteTable(
+  'tax_rate',
+  {
+    organisation: integer().notNull(),
+    taxCode: integer('tax_code').notNull(),
+    firstDay: text('first_day').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.organisation, table.taxCode, table.firstDay] })],
+);
+
+export const taxPart = sqliteTable(
+  'tax_part',
+  {
+    organisation: integer().notNull(),
+    taxCode: integer('tax_code').notNull(),
+    firstDay: text('first_day').notNull(),
+    place: integer().notNull(),
+    rate: text().notNull(),
+    share: text().notNull(),
+    side: text({ enum: ['debit', 'credit'] }).notNull(),
+    account: integer(),
+  },
+  (table) => [primaryKey({ columns: [table.organisation, table.taxCode, table.firstDay, table.place] })],
+);
+
+export const currencyKept = sqliteTable(
+  'currency_kept',
+  {
+    organisation: integer().notNull(),
+    currency: text().notNull(),
+    realisedGain: integer('realised_gain'),
+    realisedLoss: integer('realised_loss'),
+    unrealisedGain: integer('unrealised_gain'),
+    unrealisedLoss: integer('unrealised_loss'),
+    version: integer().notNull().default(1),
+  },
+  (table) => [primaryKey({ columns: [table.organisation, table.currency] })],
+);
+
+export const exchangeRate = sqliteTable(
+  'exchange_rate',
+  {
+    organisation: integer().notNull(),
+    currency: text().notNull(),
+    date: text().notNull(),
+    rate: text(),
+    ratePerBase: text('rate_per_base'),
+  },
+  (table) => [primaryKey({ columns: [table.organisation, table.currency, table.date] })],
 );
 
 export const breakdown = sqliteTable(

@@ -18,6 +18,7 @@ import {
 } from '@just-ledger/core';
 import { and, eq, sql } from 'drizzle-orm';
 import { addAccounts } from '../accounts/account-commands.js';
+import { postingUsers } from '../accounts/users-of-account.js';
 import { recordChange, type OfPerson } from '../audit-trail/record-change.js';
 import { addStarterValues, breakdownCommands } from '../breakdowns/breakdown-commands.js';
 import {
@@ -101,6 +102,12 @@ export const organisationCommands = {
       ]);
     }
     const problems = wishProblems(request);
+    const [user] = postingUsers(context.db, of.organisation).values();
+    if (user) {
+      problems.push(
+        problem('chart-in-use', '', `${user.replace('…', 'one of these accounts')} Take that away first.`),
+      );
+    }
     if (problems.length > 0) throw new Refusal(422, problems);
     removeChart(context, of);
     addStarterChart(context, of, kind, request);
@@ -201,7 +208,7 @@ function removeChart(context: WriteContext, of: OfPerson): void {
     db.delete(breakdownValue).where(values).run();
     db.delete(breakdown).where(itself).run();
   }
-  db.update(account).set({ parent: null, closesTo: null }).where(eq(account.organisation, id)).run();
+  db.update(account).set({ parent: null, closesTo: null, taxCode: null }).where(eq(account.organisation, id)).run();
   db.delete(account).where(eq(account.organisation, id)).run();
   recordChange(context, {
     ...of,

@@ -3,12 +3,14 @@ import { breakdownCommands } from '../breakdowns/breakdown-commands.js';
 import { closingCommands } from '../closing/closing-commands.js';
 import { periodCommands } from '../closing/period-commands.js';
 import { contactCommands } from '../contacts/contact-commands.js';
+import { currencyCommands } from '../currencies/currency-commands.js';
 import { paperCommands } from '../gathering/paper-commands.js';
 import { draftCommands } from '../journal/draft-commands.js';
 import { entryCommands } from '../journal/entry-commands.js';
 import { organisationCommands } from '../organisations/organisation-commands.js';
 import { recurringCommands } from '../recurring/recurring-commands.js';
 import { sessionCommands } from '../sessions/session-commands.js';
+import { taxCodeCommands } from '../tax-codes/tax-code-commands.js';
 
 /** Everything that changes the books, by name. */
 export const commands = {
@@ -18,6 +20,8 @@ export const commands = {
   ...accountCommands,
   ...breakdownCommands,
   ...contactCommands,
+  ...taxCodeCommands,
+  ...currencyCommands,
   ...entryCommands,
   ...draftCommands,
   ...periodCommands,

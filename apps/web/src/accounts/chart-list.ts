@@ -124,6 +124,7 @@ export function accountRequest(account: AccountAnswer, change: Partial<AccountRe
     ...(account.role && { role: account.role }),
     ...(account.closesTo && { closesTo: account.closesTo }),
     ...(account.share !== null && { share: account.share }),
+    ...(account.taxCode && { taxCode: account.taxCode }),
     ...change,
   };
 }

@@ -216,6 +216,7 @@ function traits(one: AccountAnswer): string {
     one.currency,
     !one.typedEntries && !one.role && 'no typed entries',
     one.breakdowns.length > 0 && `needs ${one.breakdowns.join(', ').toLowerCase()}`,
+    one.taxCode && `tax ${one.taxCode}`,
     !one.active && 'retired',
   ]
     .filter(Boolean)

@@ -22,6 +22,8 @@ export class AccountRequest {
   @IsOptional() @IsBoolean() settles?: boolean;
   /** Names of the breakdowns that its lines must name a value of. */
   @IsOptional() @IsArray() @ArrayMaxSize(20) @IsString({ each: true }) breakdowns?: string[];
+  /** The tax code that new lines on it are proposed with. */
+  @IsOptional() @IsString() @MaxLength(40) taxCode?: string;
 }
 
 /** An account as it should be from now on: all of it, and the version that was looked at. */
@@ -49,6 +51,7 @@ export interface AccountAnswer {
   share: number | null;
   settles: boolean;
   breakdowns: string[];
+  taxCode: string | null;
   /** How many posted lines stand on it. */
   lines: number;
   /** Debit positive, at the date asked for. */

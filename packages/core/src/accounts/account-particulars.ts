@@ -2,11 +2,11 @@ import type { Particulars } from '../audit-trail/set-up-change.js';
 import { accountTitle, normalBalanceOf, type Account, type AccountId } from './account.js';
 import { ACCOUNT_ROLES } from './account-role.js';
 import type { Chart } from './chart.js';
-import type { BreakdownNames } from './chart-rows.js';
+import type { ChartNames } from './chart-rows.js';
 import { CLASSIFICATIONS } from './classification.js';
 
 /** An account's particulars in words, as its trail tells them. */
-export function accountParticulars(account: Account, chart: Chart, names: BreakdownNames): Particulars {
+export function accountParticulars(account: Account, chart: Chart, names: ChartNames): Particulars {
   const titleOf = (id: AccountId | undefined): string | undefined => {
     const other = id === undefined ? undefined : chart.byId.get(id);
     return other && accountTitle(other);
@@ -25,7 +25,8 @@ export function accountParticulars(account: Account, chart: Chart, names: Breakd
     'what it does': account.role && ACCOUNT_ROLES[account.role].label,
     'closed into': titleOf(account.closesTo),
     share: account.share,
-    'needs a breakdown': (account.requiredBreakdowns ?? []).flatMap((id) => names.get(id) ?? []),
+    'needs a breakdown': (account.requiredBreakdowns ?? []).flatMap((id) => names.breakdowns.get(id) ?? []),
+    'usual tax code': account.taxCode === undefined ? undefined : names.taxCodes.get(account.taxCode),
     'in use': account.active,
   };
 }

@@ -35,6 +35,8 @@ export interface Account {
   readonly settles?: boolean;
   /** Ids of the breakdowns that every line on it must name a value of. */
   readonly requiredBreakdowns?: readonly number[];
+  /** The id of the tax code that new lines on it are proposed with. */
+  readonly taxCode?: number;
 }
 
 /** The side on which an account usually stands. @example accumulated depreciation → 'credit' */

@@ -21,6 +21,7 @@ export const CHART_COLUMNS = [
   'share',
   'settles',
   'breakdowns',
+  'tax_code',
 ] as const;
 
 /** One column of a chart file. */
@@ -37,6 +38,7 @@ const FIELD_COLUMNS: Readonly<Record<string, ChartColumn>> = {
   normalBalance: 'normal_balance',
   typedEntries: 'typed_entries',
   closesTo: 'closes_to',
+  taxCode: 'tax_code',
 };
 
 /** Puts a field's problem at its row and column. @example → path 'rows.3.closes_to' */
@@ -52,7 +54,7 @@ export function atRow(line: number, found: Problem): Problem {
  */
 export function accountFromRow(
   row: ChartRow,
-  existing?: { account: Account; chart: Chart; names: BreakdownNames },
+  existing?: { account: Account; chart: Chart; names: ChartNames },
 ): Checked<ProposedAccount> {
   const problems: Problem[] = [];
   const cell = (column: ChartColumn): string | undefined => row.cells[column]?.trim() || undefined;
@@ -91,6 +93,7 @@ export function accountFromRow(
       ?.split(';')
       .map((name) => name.trim())
       .filter((name) => name !== ''),
+    taxCode: cell('tax_code'),
   };
   return problems.length > 0 ? refused(problems) : valid(kept ? merged(kept, given) : given);
 }
@@ -102,11 +105,14 @@ function merged(kept: ProposedAccount, given: ProposedAccount): ProposedAccount 
   return { ...base, ...Object.fromEntries(filled), number: given.number, name: given.name };
 }
 
-/** The names of breakdowns by their ids. */
-export type BreakdownNames = ReadonlyMap<number, string>;
+/** How people name what accounts refer to beside the chart, by id. */
+export interface ChartNames {
+  readonly breakdowns: ReadonlyMap<number, string>;
+  readonly taxCodes: ReadonlyMap<number, string>;
+}
 
 /** An account as a proposal, with numbers and names in the place of ids. */
-export function proposalOf(account: Account, chart: Chart, names: BreakdownNames): ProposedAccount {
+export function proposalOf(account: Account, chart: Chart, names: ChartNames): ProposedAccount {
   return {
     number: account.number,
     name: account.name,
@@ -122,12 +128,13 @@ export function proposalOf(account: Account, chart: Chart, names: BreakdownNames
     closesTo: account.closesTo === undefined ? undefined : chart.byId.get(account.closesTo)?.number,
     share: account.share,
     settles: account.settles ?? false,
-    breakdowns: account.requiredBreakdowns?.flatMap((id) => names.get(id) ?? []),
+    breakdowns: account.requiredBreakdowns?.flatMap((id) => names.breakdowns.get(id) ?? []),
+    taxCode: account.taxCode === undefined ? undefined : names.taxCodes.get(account.taxCode),
   };
 }
 
 /** A chart as the rows of its file, in the order of {@link CHART_COLUMNS}. */
-export function chartRows(chart: Chart, names: BreakdownNames): string[][] {
+export function chartRows(chart: Chart, names: ChartNames): string[][] {
   return chart.accounts.map((account) => {
     const proposal = proposalOf(account, chart, names);
     return [
@@ -147,6 +154,7 @@ export function chartRows(chart: Chart, names: BreakdownNames): string[][] {
       account.share === undefined ? '' : String(account.share),
       String(account.settles ?? false),
       (proposal.breakdowns ?? []).join('; '),
+      proposal.taxCode ?? '',
     ];
   });
 }

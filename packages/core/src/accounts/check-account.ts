@@ -33,6 +33,8 @@ export interface ProposedAccount {
   readonly settles?: boolean | undefined;
   /** Names of the breakdowns that its lines must name a value of. */
   readonly breakdowns?: readonly string[] | undefined;
+  /** The tax code that new lines on it are proposed with. */
+  readonly taxCode?: string | undefined;
 }
 
 /** What history says about the account that is to be changed. */
@@ -46,10 +48,11 @@ export interface AccountHistory {
 }
 
 /** An account with its own fields in order; its references still to be looked up by number and name. */
-export type AccountFields = Omit<Account, 'id' | 'parent' | 'closesTo' | 'requiredBreakdowns'> & {
+export type AccountFields = Omit<Account, 'id' | 'parent' | 'closesTo' | 'requiredBreakdowns' | 'taxCode'> & {
   readonly parentNumber?: string;
   readonly closesToNumber?: string;
   readonly breakdownNames?: readonly string[];
+  readonly taxCodeName?: string;
 };
 
 /**
@@ -93,6 +96,7 @@ export function checkAccountFields(proposed: ProposedAccount): Checked<AccountFi
     ...readShare(proposed.share, role, problems),
     ...((proposed.settles ?? role === 'cash') && { settles: true }),
     ...(proposed.breakdowns?.length && { breakdownNames: [...new Set(proposed.breakdowns)] }),
+    ...(proposed.taxCode?.trim() && { taxCodeName: proposed.taxCode.trim() }),
     ...(proposed.parent && { parentNumber: proposed.parent.trim() }),
     ...(proposed.closesTo && { closesToNumber: proposed.closesTo.trim() }),
   };

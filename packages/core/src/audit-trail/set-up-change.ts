@@ -4,6 +4,8 @@ export const SET_UP_SUBJECTS = {
   account: 'Account',
   breakdown: 'Breakdown',
   contact: 'Contact',
+  'tax-code': 'Tax code',
+  currency: 'Currency',
 } as const;
 
 /** A key of {@link SET_UP_SUBJECTS}. */

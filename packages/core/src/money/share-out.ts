@@ -58,3 +58,24 @@ export function cumulativeStep(amount: Minor, steps: number, step: number): Mino
   const upTo = (n: number): Minor => roundHalfAwayFromZero(new Exact(amount).times(n).dividedBy(steps));
   return minor(upTo(step) - upTo(step - 1));
 }
+
+/**
+ * Rounds exact amounts so that together they make the rounded sum of them all: the units that are left over go to the
+ * largest remainders, ties to the earlier one. Negating every amount negates the result.
+ *
+ * @param exact minor units, exact; of either sign
+ * @returns minor units, each within one unit of its exact amount
+ * @example roundTogether([new Exact('6.6'), new Exact('6.6'), new Exact('6.6')]) // → [7, 7, 6], together 20
+ */
+export function roundTogether(exact: readonly InstanceType<typeof Exact>[]): Minor[] {
+  const sum = exact.reduce((total, one) => total.plus(one), new Exact(0));
+  const sign = sum.isNegative() ? -1 : 1;
+  const amounts = exact.map((one) => one.times(sign));
+  const parts = amounts.map((one) => one.floor().toNumber());
+  const left = roundHalfAwayFromZero(sum.times(sign)) - parts.reduce((total, part) => total + part, 0);
+  const byRemainder = amounts
+    .map((one, place) => ({ place, remainder: one.minus(one.floor()) }))
+    .sort((a, b) => b.remainder.comparedTo(a.remainder) || a.place - b.place);
+  for (const { place } of byRemainder.slice(0, left)) parts[place] = (parts[place] ?? 0) + 1;
+  return parts.map((part) => minor(sign * part));
+}

@@ -1,0 +1,205 @@
+import type { ChangeCurrencyRequest, CurrencyRequest, RateRequest, RatesImportAnswer } from '@just-ledger/contract';
+import {
+  CURRENCY_CODES,
+  RATE_COLUMNS,
+  checkCurrencyKept,
+  checkRate,
+  currencyKeptParticulars,
+  problem,
+  quotedRate,
+  rateFromRow,
+  type CurrencyCode,
+  type CurrencyKept,
+  type ExchangeRate,
+  type Particulars,
+  type Problem,
+  type RateColumn,
+} from '@just-ledger/core';
+import { and, eq, sql } from 'drizzle-orm';
+import { loadChart } from '../accounts/account-store.js';
+import { recordChange, type OfPerson } from '../audit-trail/record-change.js';
+import { readCsv } from '../csv/csv.js';
+import { currencyKept, exchangeRate } from '../database/schema.js';
+import { Refusal, changedSince, notFound } from '../problems/refusal.js';
+import type { WriteContext } from '../workers/write-context.js';
+import { loadCurrencies, loadRates, type KeptCurrency } from './currency-store.js';
+
+/** What changes foreign currencies and their rates. */
+export const currencyCommands = {
+  /** Begins to know rates of a currency. */
+  addCurrency(context: WriteContext, { request, ...of }: OfPerson & { request: CurrencyRequest }): void {
+    const added = checked(context, of, request);
+    if (loadCurrencies(context.db, of.organisation).some(({ currency }) => currency === added.currency)) {
+      throw new Refusal(422, [problem('currency-taken', 'currency', `${added.currency} is there already.`)]);
+    }
+    context.db
+      .insert(currencyKept)
+      .values({ organisation: of.organisation, ...rowOf(added) })
+      .run();
+    record(context, of, added);
+  },
+
+  /** Puts other accounts for gains and losses in the place of a currency's old ones. */
+  changeCurrency(context: WriteContext, { request, ...of }: OfPerson & { request: ChangeCurrencyRequest }): void {
+    const before = currencyIn(context, of, request.currency);
+    if (before.version !== request.version) throw changedSince('currency');
+    const after = checked(context, of, request);
+    context.db
+      .update(currencyKept)
+      .set({ ...rowOf(after), version: before.version + 1 })
+      .where(whole(of, before.currency))
+      .run();
+    record(context, of, after, before);
+  },
+
+  /** Forgets a currency with its rates. Posted lines keep the rates they were posted with. */
+  removeCurrency(context: WriteContext, { currency, ...of }: OfPerson & { currency: string }): void {
+    const gone = currencyIn(context, of, currency);
+    context.db.delete(currencyKept).where(whole(of, gone.currency)).run();
+    record(context, of, undefined, gone);
+  },
+
+  /** Sets the rate of a day. */
+  setRate(
+    context: WriteContext,
+    { currency, date, request, ...of }: OfPerson & { currency: string; date: string; request: RateRequest },
+  ): void {
+    const kept = currencyIn(context, of, currency);
+    const read = checkRate({ ...request, date });
+    if (!read.ok) throw new Refusal(422, read.problems);
+    const rate: ExchangeRate = { currency: kept.currency, ...read.value };
+    const before = loadRates(context.db, of.organisation, kept.currency).find((one) => one.date === rate.date);
+    keep(context, of, rate);
+    recordRates(context, of, kept.currency, rateParticulars(rate), before && rateParticulars(before));
+  },
+
+  /** Takes the rate of a day away. */
+  removeRate(context: WriteContext, { currency, date, ...of }: OfPerson & { currency: string; date: string }): void {
+    const before = loadRates(context.db, of.organisation, currency).find((one) => one.date === date);
+    if (!before) throw notFound('rate');
+    context.db
+      .delete(exchangeRate)
+      .where(
+        and(
+          eq(exchangeRate.organisation, of.organisation),
+          eq(exchangeRate.currency, currency),
+          eq(exchangeRate.date, date),
+        ),
+      )
+      .run();
+    recordRates(context, of, before.currency, {}, rateParticulars(before));
+  },
+
+  /** Sets rates from a file; all of it, or nothing and every problem by row. */
+  importRates(context: WriteContext, { csv, ...of }: OfPerson & { csv: string }): RatesImportAnswer {
+    const rows = readCsv<RateColumn>(csv, RATE_COLUMNS, ['currency', 'date']);
+    if (rows.length === 0) throw new Refusal(422, [problem('no-rows', '', 'The file has no rows.')]);
+    const kept = new Set(loadCurrencies(context.db, of.organisation).map(({ currency }) => currency));
+    const problems: Problem[] = [];
+    const seen = new Map<string, number>();
+    const rates = rows.flatMap((row) => {
+      const read = rateFromRow(row, kept);
+      if (!read.ok) {
+        problems.push(...read.problems);
+        return [];
+      }
+      const twin = seen.get(keyOf(read.value));
+      seen.set(keyOf(read.value), row.line);
+      if (twin) {
+        const message = `${read.value.currency} already has a rate of this day in row ${twin}.`;
+        problems.push(problem('row-twice', `rows.${row.line}.date`, message));
+      }
+      return [read.value];
+    });
+    if (problems.length > 0) throw new Refusal(422, problems);
+    const before = new Map(loadRates(context.db, of.organisation).map((rate) => [keyOf(rate), inWords(rate)]));
+    const changed = rates.filter((rate) => before.get(keyOf(rate)) !== inWords(rate));
+    for (const rate of changed) keep(context, of, rate);
+    for (const currency of new Set(changed.map((rate) => rate.currency))) {
+      const days = changed.filter((rate) => rate.currency === currency).map(({ date }) => date);
+      days.sort();
+      const span = `${days.length}, from ${days[0]} to ${days.at(-1)}`;
+      recordRates(context, of, currency, { 'rates read from a file': span });
+    }
+    const added = changed.filter((rate) => !before.has(keyOf(rate))).length;
+    return { added, changed: changed.length - added, unchanged: rates.length - changed.length };
+  },
+};
+
+function checked(context: WriteContext, of: OfPerson, request: CurrencyRequest): CurrencyKept {
+  const { baseCurrency } = context.booksOf(of.organisation);
+  const read = checkCurrencyKept(request, baseCurrency, loadChart(context.db, of.organisation));
+  if (!read.ok) throw new Refusal(422, read.problems);
+  return read.value;
+}
+
+function currencyIn(context: WriteContext, of: OfPerson, code: string): KeptCurrency {
+  const found = loadCurrencies(context.db, of.organisation).find(({ currency }) => currency === code);
+  if (!found) throw notFound('currency');
+  return found;
+}
+
+function whole(of: OfPerson, currency: CurrencyCode) {
+  return and(eq(currencyKept.organisation, of.organisation), eq(currencyKept.currency, currency));
+}
+
+function rowOf({ currency, accounts }: CurrencyKept) {
+  const { realisedGain = null, realisedLoss = null, unrealisedGain = null, unrealisedLoss = null } = accounts;
+  return { currency, realisedGain, realisedLoss, unrealisedGain, unrealisedLoss };
+}
+
+function keep(context: WriteContext, of: OfPerson, { currency, date, quote }: ExchangeRate): void {
+  const row = {
+    rate: 'rate' in quote ? quote.rate : null,
+    ratePerBase: 'rate' in quote ? null : quote.ratePerBase,
+  };
+  context.db
+    .insert(exchangeRate)
+    .values({ organisation: of.organisation, currency, date, ...row })
+    .onConflictDoUpdate({
+      target: [exchangeRate.organisation, exchangeRate.currency, exchangeRate.date],
+      set: { rate: sql`excluded.rate`, ratePerBase: sql`excluded.rate_per_base` },
+    })
+    .run();
+}
+
+function keyOf({ currency, date }: ExchangeRate): string {
+  return `${currency} ${date}`;
+}
+
+function fieldOf({ date }: ExchangeRate): string {
+  return `rate of ${date}`;
+}
+
+function inWords({ quote }: ExchangeRate): string {
+  return `${quotedRate(quote)}${'rate' in quote ? '' : ' to one of the books'}`;
+}
+
+function rateParticulars(rate: ExchangeRate): Particulars {
+  return { [fieldOf(rate)]: inWords(rate) };
+}
+
+/** What of a currency's rates has become different. */
+function recordRates(
+  context: WriteContext,
+  of: OfPerson,
+  currency: CurrencyCode,
+  after: Particulars,
+  before: Particulars = {},
+): void {
+  recordChange(context, { ...inTrail(of, currency), before, after });
+}
+
+function record(context: WriteContext, of: OfPerson, after: CurrencyKept | undefined, before?: CurrencyKept): void {
+  const chart = loadChart(context.db, of.organisation);
+  recordChange(context, {
+    ...inTrail(of, ((after ?? before) as CurrencyKept).currency),
+    before: before && currencyKeptParticulars(before, chart),
+    after: after && currencyKeptParticulars(after, chart),
+  });
+}
+
+/** A currency's place in the list of the standard is its number in the trail. */
+function inTrail(of: OfPerson, currency: CurrencyCode) {
+  return { ...of, subject: 'currency', object: CURRENCY_CODES.indexOf(currency) + 1, title: currency } as const;
+}

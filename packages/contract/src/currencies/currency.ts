@@ -1,0 +1,67 @@
+import { IsInt, IsOptional, IsString, MaxLength } from 'class-validator';
+
+/** A currency to know rates of; accounts by number. */
+export class CurrencyRequest {
+  @IsString() @MaxLength(10) currency!: string;
+  @IsOptional() @IsString() @MaxLength(40) realisedGain?: string;
+  @IsOptional() @IsString() @MaxLength(40) realisedLoss?: string;
+  @IsOptional() @IsString() @MaxLength(40) unrealisedGain?: string;
+  @IsOptional() @IsString() @MaxLength(40) unrealisedLoss?: string;
+}
+
+/** A currency as it should be from now on, and the version that was looked at. */
+export class ChangeCurrencyRequest extends CurrencyRequest {
+  @IsInt() version!: number;
+}
+
+/** A rate one way: base units for one foreign unit, or foreign units for one base unit. */
+export class RateRequest {
+  @IsOptional() @IsString() @MaxLength(40) rate?: string;
+  @IsOptional() @IsString() @MaxLength(40) ratePerBase?: string;
+}
+
+/** Which span the opening and closing rates are wanted of. */
+export class CurrenciesQuery {
+  @IsOptional() @IsString() @MaxLength(10) from?: string;
+  @IsOptional() @IsString() @MaxLength(10) to?: string;
+}
+
+/** Which rates to list. */
+export class ExchangeRatesQuery {
+  @IsOptional() @IsString() @MaxLength(10) currency?: string;
+}
+
+/** A rate as it was quoted, with the other way round for reading. */
+export interface ExchangeRateAnswer {
+  currency: string;
+  date: string;
+  rate: string | null;
+  ratePerBase: string | null;
+  /** Six significant digits. */
+  inverse: string;
+}
+
+/** A foreign currency that the books know rates of. */
+export interface CurrencyAnswer {
+  currency: string;
+  realisedGain: string | null;
+  realisedLoss: string | null;
+  unrealisedGain: string | null;
+  unrealisedLoss: string | null;
+  /** How many rates there are. */
+  rates: number;
+  /** The rate that holds on the day before the span, and the one on its last day. */
+  opening: ExchangeRateAnswer | null;
+  closing: ExchangeRateAnswer | null;
+  /** Numbers of the accounts that are kept in it, and how many contacts are. */
+  accounts: string[];
+  contacts: number;
+  version: number;
+}
+
+/** What an import of rates did. */
+export interface RatesImportAnswer {
+  added: number;
+  changed: number;
+  unchanged: number;
+}
