@@ -7,6 +7,7 @@ import {
   partsOf,
   type CivilDate,
 } from '@just-ledger/core';
+import { goAbroad } from './cider-goes-abroad.js';
 import { SampleBooks, StoryClock, StoryPlan, around } from './sample-books.js';
 
 const CHART = `number,name,element,classification,contra,control,role,closes_to,parent
@@ -81,6 +82,7 @@ export function writeCiderCoOperative(folder: string, person: number, today: Civ
   openBooks(books);
   const schedules = keepSchedules(books);
   const plan = new StoryPlan();
+  goAbroad(books, plan, today);
   for (let month = firstDay; month <= today; month = addMonths(month, 1))
     writeMonth(books, month, today, schedules, plan);
   books.clock.goTo(today);

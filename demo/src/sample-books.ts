@@ -47,7 +47,7 @@ export class SampleBooks {
   private constructor(
     private readonly context: WriteContext,
     readonly clock: StoryClock,
-    private readonly person: number,
+    readonly person: number,
     readonly organisation: number,
   ) {}
 
@@ -105,7 +105,8 @@ export class SampleBooks {
     this.changeAccount(number, { parent });
   }
 
-  private changeAccount(number: string, change: Partial<AccountRequest>): void {
+  /** Changes what an account says of itself. */
+  changeAccount(number: string, change: Partial<AccountRequest>): void {
     const { chart } = this.context.booksOf(this.organisation);
     const account = chart.byNumber.get(number);
     if (!account) throw new Error(`the sample has no account ${number}`);

@@ -367,7 +367,7 @@ describe('the file itself', () => {
       .output.trim()
       .split('\n');
     expect(guarded).toEqual([
-      'account 3',
+      'account 5',
       'balance 3',
       'breakdown 3',
       'breakdown_value 6',
@@ -380,6 +380,7 @@ describe('the file itself', () => {
       'period_event 3',
       'posting 2',
       'set_up_change 3',
+      'tax_code 1',
       'total 6',
     ]);
   });

@@ -14,6 +14,7 @@ import {
   writableAccounts,
   type EntryForm,
   type FormEvent,
+  type QuotedRate,
   shownBreakdowns,
   withAccount,
   type FormLine,
@@ -121,6 +122,64 @@ describe('what is missing', () => {
     ]));
 });
 
+describe('a line in a foreign currency', () => {
+  const HELD = { way: 'ratePerBase', text: '0.8' } as const;
+  const left = (line: Partial<FormLine>, held: QuotedRate | 'none' = HELD): Partial<FormLine> => {
+    const form = after(sheet({ account: '1030', currency: 'GBP', ...line }), {
+      is: 'foreign-settled',
+      at: 0,
+      currency: EUR,
+      ...(held !== 'none' && { held }),
+    });
+    const { foreignAmount, rate, rateWay, debit, credit } = form.lines[0] as FormLine;
+    return { foreignAmount, rate, rateWay, debit, credit };
+  };
+  test.each<[string, Partial<FormLine>, Partial<FormLine>]>([
+    [
+      'the rate of the day is taken',
+      { foreignAmount: '100' },
+      { rate: '0.8', rateWay: 'ratePerBase', debit: '125.00' },
+    ],
+    [
+      'below zero it is a credit',
+      { foreignAmount: '-100' },
+      { foreignAmount: '100.00', debit: '', credit: '125.00' },
+    ],
+    ['arithmetic is worked out', { foreignAmount: '3*50' }, { foreignAmount: '150.00', debit: '187.50' }],
+    [
+      'a rate that was typed goes before',
+      { foreignAmount: '100', rate: '1.2', rateWay: 'rate' },
+      { rate: '1.2', debit: '120.00' },
+    ],
+    [
+      'it stays on the side it is on',
+      { foreignAmount: '100', rate: '1.2', credit: '1' },
+      { debit: '', credit: '120.00' },
+    ],
+    ['an amount typed without a rate stands', { foreignAmount: '100', debit: '118' }, { rate: '', debit: '118' }],
+    [
+      'what is no rate moves nothing',
+      { foreignAmount: '100', rate: 'dear' },
+      { rate: 'dear', debit: '', credit: '' },
+    ],
+    ['what is no amount moves nothing', { foreignAmount: 'lots' }, { foreignAmount: 'lots', rate: '', debit: '' }],
+  ])('%s', (_, line, wanted) => expect(left(line)).toMatchObject(wanted));
+  test('without a rate of the day nothing is computed', () =>
+    expect(left({ foreignAmount: '100' }, 'none')).toMatchObject({ rate: '', debit: '', credit: '' }));
+  test('of rate and amount the one typed last counts', () => {
+    const line = {
+      account: '1030',
+      currency: 'GBP',
+      foreignAmount: '100',
+      rate: '0.8',
+      rateWay: 'ratePerBase',
+    } as const;
+    const settled = (debit: string): FormLine =>
+      after(sheet({ ...line, debit }), { is: 'settled', at: 0, side: 'debit', currency: EUR }).lines[0] as FormLine;
+    expect([settled('125').rate, settled('124.50').rate]).toEqual(['0.8', '']);
+  });
+});
+
 describe('the entry as it is sent', () => {
   test('has its date completed, amounts worked out and blank lines left out', () => {
     const form = after(
@@ -149,6 +208,18 @@ describe('the entry as it is sent', () => {
     expect(entryRequest(form, near, EUR).lines).toEqual([
       { account: '1', debit: '9.00', currency: 'USD', foreignAmount: '10', rate: '0.9' },
       { account: '2', credit: '9.00' },
+    ]);
+  });
+  test('quotes a rate the way it was typed', () => {
+    const form = sheet({
+      account: '1',
+      currency: 'GBP',
+      foreignAmount: '10',
+      rate: '0.8407',
+      rateWay: 'ratePerBase',
+    });
+    expect(entryRequest(form, near, EUR).lines).toEqual([
+      { account: '1', currency: 'GBP', foreignAmount: '10', ratePerBase: '0.8407' },
     ]);
   });
   test('problems lead back to the row they were typed in, past the blank ones', () => {

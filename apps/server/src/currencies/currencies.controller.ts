@@ -14,12 +14,12 @@ import { loadChart } from '../accounts/account-store.js';
 import type { OfPerson } from '../audit-trail/record-change.js';
 import { csvText } from '../csv/csv-body.js';
 import { writeCsv } from '../csv/csv.js';
-import { reportSpan } from '../ledger/ledger-span.js';
+import { reportDate, reportSpan } from '../ledger/ledger-span.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { notFound } from '../problems/refusal.js';
 import { Acting, CurrentOrganisation } from '../sessions/session-guard.js';
 import { Reader, Writer } from '../workers/workers.module.js';
-import { currencyAnswers, exchangeRateAnswer, loadRates } from './currency-store.js';
+import { currencyAnswers, exchangeRateAnswer, loadCurrencies, loadRates, rateHeldOn } from './currency-store.js';
 
 /** Foreign currencies and their rates. */
 @Controller('api/organisations/:organisation')
@@ -64,10 +64,16 @@ export class CurrenciesController {
     return this.writer.run('removeCurrency', { ...by, currency });
   }
 
-  /** Rates as they were quoted, the earliest first. */
+  /** Rates as they were quoted, the earliest first; or those that hold on a day. */
   @Get('exchange-rates')
   rates(@CurrentOrganisation() of: Organisation, @Query() query: ExchangeRatesQuery): ExchangeRateAnswer[] {
-    return loadRates(this.reader.db, of.id, query.currency).map(exchangeRateAnswer);
+    const { db, clock } = this.reader;
+    if (!query.on) return loadRates(db, of.id, query.currency).map(exchangeRateAnswer);
+    const on = reportDate(query.on, 'on', of, clock.today(), clock.today());
+    return loadCurrencies(db, of.id)
+      .filter(({ currency }) => query.currency === undefined || query.currency === currency)
+      .flatMap(({ currency }) => rateHeldOn(db, of.id, currency, on) ?? [])
+      .map(exchangeRateAnswer);
   }
 
   @Get('exchange-rates.csv')

@@ -1,5 +1,6 @@
 import { useState, type FormEvent } from 'react';
 import { Button, Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
+import { useQuery } from '@tanstack/react-query';
 import { paths, type AccountAnswer, type AccountRequest, type BreakdownAnswer } from '@just-ledger/contract';
 import {
   ACCOUNT_ROLES,
@@ -21,6 +22,7 @@ import { Trouble } from '../frame/sheet.js';
 import { problemPlaces } from '../request/problem-places.js';
 import { request } from '../request/request.js';
 import { useChange } from '../request/use-change.js';
+import { taxCodesQuery } from '../tax-codes/tax-code-queries.js';
 
 interface Fields {
   number: string;
@@ -38,6 +40,7 @@ interface Fields {
   share: string;
   settles: boolean;
   breakdowns: readonly string[];
+  taxCode: string;
 }
 
 const PLACES = [
@@ -50,6 +53,7 @@ const PLACES = [
   'currency',
   'closesTo',
   'share',
+  'taxCode',
 ] as const;
 
 /** An account's particulars: element and place proposed from its number, all changeable that history allows. */
@@ -84,7 +88,9 @@ export function AccountForm({
     share: account?.share === null || account === undefined ? '' : String(account.share),
     settles: account?.settles ?? false,
     breakdowns: account?.breakdowns ?? [],
+    taxCode: account?.taxCode ?? '',
   });
+  const { data: taxCodes } = useQuery(taxCodesQuery(organisation.id));
   const heading = accounts.find((one) => one.number === fields.parent);
   const element = (heading?.element || fields.element || elementFromNumber(fields.number) || 'asset') as Element;
   const classification = (heading?.classification ||
@@ -108,6 +114,7 @@ export function AccountForm({
       ...(fields.role && { role: fields.role }),
       ...(fields.closesTo && { closesTo: fields.closesTo }),
       ...(fields.share && { share: Number(fields.share) }),
+      ...(fields.taxCode && { taxCode: fields.taxCode }),
     };
     return account
       ? request('PUT', paths.account(organisation.id, account.id), { ...body, version: account.version })
@@ -243,6 +250,25 @@ export function AccountForm({
           />
         ) : (
           <span />
+        )}
+        {taxCodes !== undefined && taxCodes.length > 0 && (
+          <TextField
+            select
+            style={{ gridColumn: 'span 2' }}
+            label="Usual tax code"
+            value={fields.taxCode}
+            onChange={(event) => set({ taxCode: event.target.value })}
+            {...wrong('taxCode', 'proposed on new lines')}
+          >
+            <MenuItem value="">none</MenuItem>
+            {taxCodes
+              .filter((one) => one.active || one.code === fields.taxCode)
+              .map((one) => (
+                <MenuItem key={one.id} value={one.code}>
+                  {one.code} {one.name}
+                </MenuItem>
+              ))}
+          </TextField>
         )}
       </div>
       <div className="row" style={{ marginTop: 10 }}>

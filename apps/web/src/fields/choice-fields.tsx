@@ -10,6 +10,13 @@ interface ChoiceProps<T> {
   readonly helperText?: string | undefined;
 }
 
+const NAMES = new Intl.DisplayNames('en', { type: 'currency', fallback: 'none' });
+
+/** The name of a currency, where it has one beside its code. @example currencyName('JPY') // → 'Japanese Yen' */
+export function currencyName(code: string): string {
+  return NAMES.of(code) ?? '';
+}
+
 /** Chooses a currency by its code; where the books' own is meant by leaving it open, that is the first choice. */
 export function CurrencyField({ base, onChange, ...field }: ChoiceProps<string> & { readonly base?: string }) {
   return (
@@ -17,7 +24,7 @@ export function CurrencyField({ base, onChange, ...field }: ChoiceProps<string> 
       {base && <MenuItem value="">{base}, as the books</MenuItem>}
       {CURRENCY_CODES.filter((code) => code !== base).map((code) => (
         <MenuItem key={code} value={code}>
-          {code}
+          {code} {currencyName(code)}
         </MenuItem>
       ))}
     </TextField>

@@ -9,6 +9,8 @@ export const STAGES = {
       chart: 'Chart of accounts',
       breakdowns: 'Breakdowns',
       contacts: 'Contacts',
+      'tax-codes': 'Tax codes',
+      currencies: 'Currencies',
       organisation: 'Organisation',
       gather: 'To gather',
       changes: 'Changes',

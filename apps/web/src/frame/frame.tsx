@@ -18,6 +18,8 @@ const SCREENS: Readonly<Record<string, React.LazyExoticComponent<(props: ScreenP
   chart: lazy(() => import('../accounts/chart-screen.js')),
   breakdowns: lazy(() => import('../breakdowns/breakdowns-screen.js')),
   contacts: lazy(() => import('../contacts/contacts-screen.js')),
+  'tax-codes': lazy(() => import('../tax-codes/tax-codes-screen.js')),
+  currencies: lazy(() => import('../currencies/currencies-screen.js')),
   gather: lazy(() => import('../gathering/gathering-screen.js')),
   changes: lazy(() => import('../audit-trail/changes-screen.js')),
   organisation: lazy(() => import('../organisations/organisation-screen.js')),
@@ -37,6 +39,8 @@ const SCREENS: Readonly<Record<string, React.LazyExoticComponent<(props: ScreenP
 const WHOLE = new Set([
   'breakdowns',
   'contacts',
+  'tax-codes',
+  'currencies',
   'organisation',
   'gather',
   'changes',

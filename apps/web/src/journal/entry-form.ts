@@ -1,7 +1,10 @@
 import type { AccountAnswer, BreakdownAnswer, DraftAnswer, DraftRequest, EntryRequest } from '@just-ledger/contract';
 import {
   balancingAmount,
+  baseAmount,
   formatAmount,
+  isCurrencyCode,
+  isRate,
   minor,
   typedDate,
   workOut,
@@ -10,6 +13,15 @@ import {
   type Minor,
   type Side,
 } from '@just-ledger/core';
+
+/** Which way a rate is quoted. */
+export type RateWay = 'rate' | 'ratePerBase';
+
+/** A rate with the way it is quoted. */
+export interface QuotedRate {
+  readonly way: RateWay;
+  readonly text: string;
+}
 
 /** A line as it is being typed. */
 export interface FormLine {
@@ -22,6 +34,8 @@ export interface FormLine {
   readonly currency: string;
   readonly foreignAmount: string;
   readonly rate: string;
+  /** Which way the rate is quoted: base for one foreign unit, or foreign for one base unit. */
+  readonly rateWay: RateWay;
   /** Names of breakdown values by the name of their breakdown. */
   readonly breakdowns: Readonly<Record<string, string>>;
   /** Whether fields stand open for breakdowns that the account does not need. */
@@ -51,6 +65,7 @@ export function emptyLine(): FormLine {
     currency: '',
     foreignAmount: '',
     rate: '',
+    rateWay: 'rate',
     breakdowns: {},
   };
 }
@@ -62,9 +77,10 @@ export function emptyForm(date: string, kind = 'ordinary'): EntryForm {
 
 /** A draft, to be gone on with. */
 export function formOf(draft: DraftAnswer): EntryForm {
-  const lines = draft.lines.map((line) => ({
+  const lines = draft.lines.map(({ ratePerBase, ...line }) => ({
     ...emptyLine(),
     ...Object.fromEntries(Object.entries(line).filter(([, value]) => value !== null && value !== undefined)),
+    ...(ratePerBase && { rate: ratePerBase, rateWay: 'ratePerBase' as const }),
   }));
   return {
     date: draft.date,
@@ -80,6 +96,12 @@ export type FormEvent =
   | { readonly is: 'head'; readonly change: Partial<Omit<EntryForm, 'lines'>> }
   | { readonly is: 'line'; readonly at: number; readonly change: Partial<FormLine> }
   | { readonly is: 'settled'; readonly at: number; readonly side: Side; readonly currency: CurrencyCode }
+  | {
+      readonly is: 'foreign-settled';
+      readonly at: number;
+      readonly currency: CurrencyCode;
+      readonly held?: QuotedRate | undefined;
+    }
   | { readonly is: 'balanced-here'; readonly at: number; readonly currency: CurrencyCode }
   | { readonly is: 'repeat-above'; readonly at: number }
   | { readonly is: 'breakdowns-shown'; readonly at: number }
@@ -95,6 +117,8 @@ export function formReducer(form: EntryForm, event: FormEvent): EntryForm {
       return withRoom(withLine(form, event.at, event.change));
     case 'settled':
       return withLine(form, event.at, settled(form.lines[event.at], event.side, event.currency));
+    case 'foreign-settled':
+      return withRoom(withLine(form, event.at, foreignSettled(form.lines[event.at], event.currency, event.held)));
     case 'balanced-here':
       return withRoom(withLine(form, event.at, balancedHere(form, event.at, event.currency)));
     case 'repeat-above': {
@@ -164,7 +188,7 @@ export function entryRequest(form: EntryForm, near: CivilDate, currency: Currenc
         ...(line.foreignAmount.trim() && {
           currency: line.currency,
           foreignAmount: line.foreignAmount,
-          ...(line.rate.trim() && { rate: line.rate }),
+          ...(line.rate.trim() && { [line.rateWay]: line.rate }),
         }),
       })),
   };
@@ -174,10 +198,14 @@ export function entryRequest(form: EntryForm, near: CivilDate, currency: Currenc
 export function draftRequest(form: EntryForm, version?: number): DraftRequest {
   const lines = form.lines
     .filter((line) => !isBlank(line))
-    .map(({ key, showsBreakdowns, breakdowns, ...line }) => {
+    .map(({ key, showsBreakdowns, breakdowns, rate, rateWay, ...line }) => {
       void [key, showsBreakdowns, breakdowns];
       const typed = Object.fromEntries(Object.entries(line).filter(([, value]) => value !== ''));
-      return { ...typed, ...namedValues({ breakdowns }) } as DraftRequest['lines'][number];
+      return {
+        ...typed,
+        ...(rate && { [rateWay]: rate }),
+        ...namedValues({ breakdowns }),
+      } as DraftRequest['lines'][number];
     });
   return {
     date: form.date,
@@ -256,8 +284,56 @@ function settled(line: FormLine | undefined, side: Side, currency: CurrencyCode)
   const worked = workOut(typed, currency);
   if (!worked.ok) return {};
   const other = side === 'debit' ? 'credit' : 'debit';
-  if (worked.amount < 0) return { [side]: '', [other]: formatAmount(minor(-worked.amount), currency) };
-  return { [side]: worked.amount === 0 ? '' : formatAmount(worked.amount, currency), [other]: '' };
+  const change: Partial<FormLine> =
+    worked.amount < 0
+      ? { [side]: '', [other]: formatAmount(minor(-worked.amount), currency) }
+      : { [side]: worked.amount === 0 ? '' : formatAmount(worked.amount, currency), [other]: '' };
+  return { ...change, ...(line && withoutOldRate(line, minor(Math.abs(worked.amount)), currency)) };
+}
+
+/** Of amount and rate the one typed last counts: a rate that does not lead to the amount is taken away. */
+function withoutOldRate(line: FormLine, amount: Minor, base: CurrencyCode): Partial<FormLine> {
+  if (line.rate.trim() === '' || amount === 0 || !isCurrencyCode(line.currency)) return {};
+  const foreign = workOut(line.foreignAmount, line.currency);
+  const quoted = { way: line.rateWay, text: line.rate.trim() };
+  const computed = foreign.ok ? baseAmountOf(foreign.amount, line.currency, quoted, base) : undefined;
+  return computed === undefined || Math.abs(computed) === amount ? {} : { rate: '' };
+}
+
+/** A foreign amount or rate that was left: the amount in the books' currency follows, on its side. */
+function foreignSettled(
+  line: FormLine | undefined,
+  base: CurrencyCode,
+  held: QuotedRate | undefined,
+): Partial<FormLine> {
+  if (!line || !isCurrencyCode(line.currency)) return {};
+  const worked = workOut(line.foreignAmount, line.currency);
+  if (!worked.ok || worked.amount === 0) return {};
+  const foreignAmount = formatAmount(minor(Math.abs(worked.amount)), line.currency);
+  // an amount that was typed without a rate stands: the two say at which rate
+  if (line.rate.trim() === '' && (line.debit !== '' || line.credit !== '')) return { foreignAmount };
+  const used = line.rate.trim() === '' ? held : { way: line.rateWay, text: line.rate.trim() };
+  const amount = used && baseAmountOf(worked.amount, line.currency, used, base);
+  if (!used || !amount) return worked.amount > 0 ? { foreignAmount } : {};
+  const side: Side = amount < 0 || (line.credit !== '' && line.debit === '') ? 'credit' : 'debit';
+  return {
+    rate: used.text,
+    rateWay: used.way,
+    foreignAmount,
+    debit: '',
+    credit: '',
+    [side]: formatAmount(minor(Math.abs(amount)), base),
+  };
+}
+
+function baseAmountOf(
+  foreign: Minor,
+  from: CurrencyCode,
+  { way, text }: QuotedRate,
+  base: CurrencyCode,
+): Minor | undefined {
+  if (!isRate(text)) return undefined;
+  return baseAmount(foreign, from, base, way === 'rate' ? { rate: text } : { ratePerBase: text });
 }
 
 function balancedHere(form: EntryForm, at: number, currency: CurrencyCode): Partial<FormLine> {

@@ -1,9 +1,10 @@
 import { useRef, type Dispatch, type KeyboardEvent } from 'react';
 import type { AccountAnswer, BreakdownAnswer, ContactAnswer } from '@just-ledger/contract';
-import { displayAmount, sumOf, minor, balancingAmount, type CurrencyCode } from '@just-ledger/core';
+import { displayAmount, sumOf, minor, balancingAmount, type CivilDate, type CurrencyCode } from '@just-ledger/core';
 import { AccountField } from '../fields/account-field.js';
 import { Cell } from '../fields/cell.js';
 import { BreakdownCells } from '../breakdowns/breakdown-cells.js';
+import { ForeignCells } from './foreign-cells.js';
 import {
   amountsOf,
   proposalFor,
@@ -20,6 +21,7 @@ export function EntryLines({
   contacts,
   breakdowns,
   currency,
+  date,
   wrongAt,
   dispatch,
   onNewContact,
@@ -29,6 +31,8 @@ export function EntryLines({
   contacts: readonly ContactAnswer[];
   breakdowns: readonly BreakdownAnswer[];
   currency: CurrencyCode;
+  /** The day whose rates are proposed; left out for what has no day of its own. */
+  date?: CivilDate | undefined;
   wrongAt: (row: number, field: string) => string | undefined;
   dispatch: Dispatch<FormEvent>;
   onNewContact: (row: number, name: string) => void;
@@ -177,28 +181,15 @@ export function EntryLines({
             needsForeign && (
               <tr key={`${line.key} foreign`}>
                 <td colSpan={3}>
-                  <div className="cell small soft row" style={{ flexWrap: 'nowrap' }}>
-                    in {account.currency}:{' '}
-                    <Cell
-                      label={`Amount in ${account.currency}, line ${at + 1}`}
-                      value={line.foreignAmount}
-                      wrong={wrongAt(at, 'foreignAmount')}
-                      placeholder="amount"
-                      onChange={(foreignAmount) =>
-                        dispatch({ is: 'line', at, change: { foreignAmount, currency: account.currency ?? '' } })
-                      }
-                      onKeyDown={(event) => onKey(event, at)}
-                    />{' '}
-                    at{' '}
-                    <Cell
-                      label={`Rate, line ${at + 1}`}
-                      value={line.rate}
-                      wrong={wrongAt(at, 'rate')}
-                      placeholder={`${currency} for one ${account.currency}`}
-                      onChange={(rate) => dispatch({ is: 'line', at, change: { rate } })}
-                      onKeyDown={(event) => onKey(event, at)}
-                    />
-                  </div>
+                  <ForeignCells
+                    line={line}
+                    at={at}
+                    own={account.currency ?? ''}
+                    date={date}
+                    wrongAt={wrongAt}
+                    dispatch={dispatch}
+                    onKeyDown={(event) => onKey(event, at)}
+                  />
                 </td>
                 <td className="money" />
                 <td className="money" />

@@ -234,6 +234,7 @@ function EntrySheet({
           contacts={contacts}
           breakdowns={breakdowns}
           currency={currency}
+          date={date}
           wrongAt={wrongAt}
           dispatch={dispatch}
           onNewContact={newContact}

@@ -29,6 +29,8 @@ export class CurrenciesQuery {
 /** Which rates to list. */
 export class ExchangeRatesQuery {
   @IsOptional() @IsString() @MaxLength(10) currency?: string;
+  /** Only what holds on this day: one rate for each currency. */
+  @IsOptional() @IsString() @MaxLength(10) on?: string;
 }
 
 /** A rate as it was quoted, with the other way round for reading. */

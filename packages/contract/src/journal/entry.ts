@@ -60,6 +60,7 @@ export class DraftLine {
   @IsOptional() @IsString() @MaxLength(3) currency?: string;
   @IsOptional() @IsString() @MaxLength(40) foreignAmount?: string;
   @IsOptional() @IsString() @MaxLength(40) rate?: string;
+  @IsOptional() @IsString() @MaxLength(40) ratePerBase?: string;
   @IsOptional() @IsObject() breakdowns?: Record<string, string>;
 }
 

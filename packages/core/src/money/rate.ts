@@ -55,3 +55,20 @@ export function rateTolerance(foreign: Minor, from: CurrencyCode, base: Currency
   const given = new Exact(text);
   return minor(Math.ceil(at(given.plus(halfUnit)).minus(at(given)).abs().toNumber()) + 1);
 }
+
+/**
+ * The rate that a foreign amount and its base amount come to, for reading only: neither was computed with it.
+ *
+ * @returns base units for one foreign unit, six significant digits; undefined if the foreign amount is zero
+ * @example impliedRate(minor(10000), USD, minor(9200), EUR) // → '0.92'
+ */
+export function impliedRate(
+  foreign: Minor,
+  from: CurrencyCode,
+  amount: Minor,
+  base: CurrencyCode,
+): string | undefined {
+  if (foreign === 0) return undefined;
+  const shifted = new Exact(foreign).times(new Exact(10).pow(exponentOf(base) - exponentOf(from)));
+  return new Exact(amount).dividedBy(shifted).abs().toSignificantDigits(6).toFixed();
+}

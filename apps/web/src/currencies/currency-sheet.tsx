@@ -1,0 +1,57 @@
+import type { AccountAnswer, CurrencyAnswer } from '@just-ledger/contract';
+import { paths } from '@just-ledger/contract';
+import { useSuspenseQuery } from '@tanstack/react-query';
+import { CURRENCY_CODES } from '@just-ledger/core';
+import { Trail } from '../audit-trail/trail.js';
+import { useBooks } from '../frame/books-queries.js';
+import { currencyName } from '../fields/choice-fields.js';
+import { Sheet, Trouble } from '../frame/sheet.js';
+import { request } from '../request/request.js';
+import { useChange } from '../request/use-change.js';
+import { exchangeRatesQuery } from './currency-queries.js';
+import { ExchangeAccounts } from './exchange-accounts.js';
+import { RateTable } from './rate-table.js';
+
+/** One currency: its rates by date, and where what they bring or cost goes. */
+export function CurrencySheet({
+  currency,
+  accounts,
+  onLeave,
+}: {
+  currency: CurrencyAnswer;
+  accounts: readonly AccountAnswer[];
+  onLeave: () => void;
+}) {
+  const { organisation } = useBooks();
+  const { data: rates } = useSuspenseQuery(exchangeRatesQuery(organisation.id, currency.currency));
+  const remove = useChange(() => request('DELETE', paths.currency(organisation.id, currency.currency)));
+  return (
+    <Sheet
+      title={currency.currency}
+      aside={[currencyName(currency.currency), currency.rates === 1 ? '1 rate' : `${currency.rates} rates`].join(
+        ' · ',
+      )}
+      tools={
+        <button className="act" type="button" onClick={onLeave}>
+          Put away
+        </button>
+      }
+    >
+      <RateTable currency={currency.currency} rates={rates} />
+      <ExchangeAccounts key={currency.version} currency={currency} accounts={accounts} />
+      {rates.length === 0 && (
+        <p>
+          <button
+            className="act small"
+            type="button"
+            onClick={() => remove.mutate(undefined, { onSuccess: onLeave })}
+          >
+            remove {currency.currency} from these books
+          </button>
+        </p>
+      )}
+      <Trouble error={remove.error} />
+      <Trail subject="currency" object={CURRENCY_CODES.findIndex((code) => code === currency.currency) + 1} />
+    </Sheet>
+  );
+}

@@ -1,0 +1,10 @@
+import { queryOptions } from '@tanstack/react-query';
+import { paths, type TaxCodeAnswer } from '@just-ledger/contract';
+import { request } from '../request/request.js';
+
+/** All tax codes. */
+export const taxCodesQuery = (id: number) =>
+  queryOptions({
+    queryKey: ['organisation', String(id), 'tax-codes'],
+    queryFn: () => request<TaxCodeAnswer[]>('GET', paths.taxCodes(id)),
+  });

@@ -1,0 +1,114 @@
+import { addDays, parseCivilDate as d, type CivilDate } from '@just-ledger/core';
+import { around, type SampleBooks, type StoryPlan } from './sample-books.js';
+
+/** Since November 2026 the co-operative delivers across the Channel, and is liable for sales tax from the new year. */
+export function goAbroad(books: SampleBooks, plan: StoryPlan, today: CivilDate): void {
+  const of = { organisation: books.organisation, person: books.person };
+  plan.on(d('2026-11-02'), () => {
+    for (const account of [
+      { number: '1030', name: 'Pound account', role: 'cash', currency: 'GBP', parent: '100' },
+      { number: '1350', name: 'Tax to be reclaimed' },
+      { number: '2220', name: 'Sales tax owed' },
+      { number: '4520', name: 'Exchange gains', classification: 'other-income' },
+      { number: '7020', name: 'Exchange losses', classification: 'other-expenses' },
+    ])
+      books.addAccount(account);
+    const exchange = { realisedGain: '4520', realisedLoss: '7020', unrealisedGain: '4520', unrealisedLoss: '7020' };
+    for (const currency of ['GBP', 'USD']) books.do('addCurrency', { ...of, request: { currency, ...exchange } });
+    books.contact('The Cooper’s Arms, Deptford', 'customer', { terms: '30', currency: 'GBP' });
+    books.contact('Tri-State Press Parts', 'supplier', { terms: '30', currency: 'USD' });
+  });
+  for (let day = d('2026-11-02'); day <= today; day = addDays(day, 7)) {
+    plan.on(day, (date) => books.do('importRates', { ...of, csv: ratesOf(date) }));
+  }
+  plan.on(d('2026-11-19'), (date) =>
+    books.do('postEntry', {
+      ...of,
+      request: {
+        date,
+        explanation: 'Pounds bought for freight and duty',
+        lines: [
+          { account: '1030', debit: '1178.00', currency: 'GBP', foreignAmount: '1000.00' },
+          { account: '1010', credit: '1178.00' },
+        ],
+      },
+    }),
+  );
+  plan.on(d('2026-12-10'), (date) =>
+    books.do('postEntry', {
+      ...of,
+      request: {
+        date,
+        explanation: 'Freight of the first pallets, Deptford',
+        lines: [
+          { account: '5900', debit: '281.84' },
+          { account: '1030', credit: '281.84', currency: 'GBP', foreignAmount: '240.00' },
+        ],
+      },
+    }),
+  );
+  plan.on(d('2026-12-15'), () => liableForTax(books));
+}
+
+/** Codes for what is sold and bought; the standard rate goes up in July. */
+function liableForTax(books: SampleBooks): void {
+  const of = { organisation: books.organisation, person: books.person };
+  const owed = { side: 'credit', account: '2220' };
+  const reclaimed = { side: 'debit', account: '1350' };
+  const codes = [
+    {
+      code: 'S20',
+      name: 'Sales, standard rate',
+      side: 'sales',
+      rounding: 'document',
+      rates: [{ parts: [{ rate: '20', ...owed }] }, { from: '2027-07-01', parts: [{ rate: '21', ...owed }] }],
+    },
+    { code: 'S8', name: 'Sales of juice, reduced rate', side: 'sales', rates: [{ parts: [{ rate: '8', ...owed }] }] },
+    { code: 'S0', name: 'Sales abroad, no tax', side: 'sales', rates: [{ parts: [] }] },
+    {
+      code: 'P20',
+      name: 'Purchases, standard rate',
+      side: 'purchases',
+      rates: [
+        { parts: [{ rate: '20', ...reclaimed }] },
+        { from: '2027-07-01', parts: [{ rate: '21', ...reclaimed }] },
+      ],
+    },
+    {
+      code: 'P20H',
+      name: 'Van and telephone, half reclaimed',
+      side: 'purchases',
+      rates: [
+        {
+          parts: [
+            { rate: '20', share: '50', ...reclaimed },
+            { rate: '20', share: '50', side: 'debit' },
+          ],
+        },
+      ],
+    },
+    {
+      code: 'P20R',
+      name: 'Services from abroad, reverse charge',
+      side: 'purchases',
+      rates: [
+        {
+          parts: [
+            { rate: '20', ...reclaimed },
+            { rate: '20', ...owed },
+          ],
+        },
+      ],
+    },
+  ];
+  for (const request of codes) books.do('addTaxCode', { ...of, request });
+  for (const number of ['4010', '4030']) books.changeAccount(number, { taxCode: 'S20' });
+  for (const number of ['5310', '5320', '5410']) books.changeAccount(number, { taxCode: 'P20' });
+}
+
+/** A week's rates as the bank sends them: foreign units for one euro. */
+function ratesOf(date: CivilDate): string {
+  const seed = Number(date.slice(5, 7)) * 31 + Number(date.slice(8));
+  const at = (middle: number, seed: number): string => (middle + around(100, seed, 0.012) / 100 - 1).toFixed(4);
+  return `currency,date,rate_per_base\nGBP,${date},${at(0.85, seed)}\nUSD,${date},${at(1.09, seed * 3)}\n`;
+}
