@@ -96,7 +96,8 @@ test('an account kept in dollars asks for the amount there and its rate', async 
   await account(page, 1, '1030');
   await page.getByLabel('Amount in USD, line 1').fill('100');
   await page.getByLabel('Rate, line 1').fill('0.92');
-  await page.getByLabel('Debit, line 1').fill('92');
+  await page.keyboard.press('Tab');
+  await expect(page.getByLabel('Debit, line 1')).toHaveValue('92.00');
   await account(page, 2, '4000');
   await page.getByLabel('Credit, line 2').fill('92');
   await page.keyboard.press('Control+Enter');

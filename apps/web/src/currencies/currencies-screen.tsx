@@ -70,9 +70,17 @@ export default function CurrenciesScreen() {
               <>
                 <div className="currency-row soft small" aria-hidden="true" style={{ padding: '4px 8px' }}>
                   <span />
-                  <span className="num">opening, {shortDate(dayBefore(from))}</span>
-                  <span className="num">closing, {shortDate(to)}</span>
-                  <span>in use by</span>
+                  <span className="num">
+                    opening,
+                    <br />
+                    {shortDate(dayBefore(from))}
+                  </span>
+                  <span className="num">
+                    closing,
+                    <br />
+                    {shortDate(to)}
+                  </span>
+                  <span>used by</span>
                 </div>
                 {currencies.map((currency) => (
                   <CurrencyRow
@@ -129,7 +137,7 @@ function CurrencyRow({
       </span>
       <HeldRate rate={one.opening} on={dayBefore(from)} what="opening" />
       <HeldRate rate={one.closing} on={to} what="closing" />
-      <span className="soft small clip">{users.join(', ') || 'nothing yet'}</span>
+      <span className="soft small">{users.join(', ') || 'nothing yet'}</span>
     </button>
   );
 }

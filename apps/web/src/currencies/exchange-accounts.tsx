@@ -41,7 +41,7 @@ export function ExchangeAccounts({
         save.mutate(undefined);
       }}
     >
-      <h3 style={{ marginBottom: 12 }}>Gains and losses</h3>
+      <h2 style={{ marginBottom: 12 }}>Gains and losses</h2>
       <div className="particulars">
         {EXCHANGE_ACCOUNT_KEYS.map((key) => {
           const { label, element } = EXCHANGE_ACCOUNTS[key];

@@ -47,7 +47,7 @@ export function ForeignCells({
       : undefined;
   return (
     <div className="cell small soft row" style={{ flexWrap: 'nowrap' }}>
-      in {own}:{' '}
+      <span className="nowrap">in {own}:</span>{' '}
       <Cell
         label={`Amount in ${own}, line ${at + 1}`}
         value={line.foreignAmount}
@@ -77,7 +77,7 @@ export function ForeignCells({
         }
       >
         {way === 'rate' ? `${currency} for one ${own}` : `${own} for one ${currency}`}
-      </button>
+      </button>{' '}
       <span className="nowrap">
         {implied
           ? `comes to ${implied}`

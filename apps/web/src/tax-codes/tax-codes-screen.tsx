@@ -101,7 +101,7 @@ function CodesOfSide({
             <span className="strong clip">{code.code}</span>
             <span className="clip">{code.active ? code.name : <s>{code.name}</s>}</span>
             <span className="num nowrap">{rate ? takes(rate.parts, side) : 'not yet'}</span>
-            <span className="soft small clip">
+            <span className="soft small">
               {[
                 next && `${takes(next.parts, side)} from ${shortDate(parseCivilDate(next.from ?? date))}`,
                 goesTo.length > 0 && `to ${goesTo.join(', ')}`,

@@ -42,7 +42,7 @@ export function TaxExample({ fields, accounts }: { fields: TaxCodeFields; accoun
   return (
     <section className="tax-example" aria-label="What it does to an amount">
       <div className="row" style={{ gap: 12, alignItems: 'center' }}>
-        <h3>What it does to</h3>
+        <h2>What it does to</h2>
         <TextField
           value={typed}
           onChange={(event) => setTyped(event.target.value)}

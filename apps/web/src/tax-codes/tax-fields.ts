@@ -4,6 +4,7 @@ import {
   isPercent,
   oppositeSide,
   parseCivilDate,
+  shortDate,
   taxOnTop,
   typedDate,
   type AccountId,
@@ -59,7 +60,7 @@ export function fieldsOf({ code, name, side, rounding, active, rates }: TaxCodeA
     active,
     rates: rates.map(({ from, parts }) => ({
       key: nextKey(),
-      from: from ?? '',
+      from: from === null ? '' : shortDate(parseCivilDate(from)),
       parts: parts.map((part) => ({ ...part, account: part.account ?? '', key: nextKey() })),
     })),
   };
