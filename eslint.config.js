@@ -21,6 +21,7 @@ const CORE_AREAS = [
   'money',
   'dates',
   'audit-trail',
+  'people',
   'organisations',
   'gathering',
   'accounts',

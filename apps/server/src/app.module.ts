@@ -12,6 +12,9 @@ import { HealthController } from './health.controller.js';
 import { DraftsController } from './journal/drafts.controller.js';
 import { EntriesController } from './journal/entries.controller.js';
 import { OrganisationsController } from './organisations/organisations.controller.js';
+import { InvitationsController } from './people/invitations.controller.js';
+import { PasswordResetController } from './people/password-reset.controller.js';
+import { PeopleController } from './people/people.controller.js';
 import { ProblemFilter } from './problems/problem-filter.js';
 import { requestPipe } from './problems/request-pipe.js';
 import { FullChecks } from './proofs/full-checks.js';
@@ -33,7 +36,10 @@ import { WorkersModule } from './workers/workers.module.js';
     HealthController,
     SessionsController,
     OwnSignInController,
+    InvitationsController,
+    PasswordResetController,
     OrganisationsController,
+    PeopleController,
     OverviewController,
     GatheringController,
     AccountsController,

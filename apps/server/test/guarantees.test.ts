@@ -376,6 +376,7 @@ describe('the file itself', () => {
       'contact 4',
       'entry 3',
       'line 3',
+      'membership 2',
       'organisation 3',
       'period_event 3',
       'posting 2',

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 const MAIN = fileURLToPath(new URL('../dist/main.js', import.meta.url));
-const OWNER = { email: 'owner@sallow-reach.test', password: 'a long enough password' };
+export const OWNER = { email: 'owner@sallow-reach.test', password: 'a long enough password' };
 
 /** An answer of the server: status, headers and body, parsed where it is JSON. */
 export interface Reply {
@@ -40,12 +40,10 @@ export class RunningServer {
 
   /** Signs in, keeping the session for later requests. */
   async signIn(credentials = OWNER): Promise<Reply> {
-    const reply = await this.request('POST', '/api/session', credentials);
-    this.cookie = reply.headers.get('set-cookie')?.split(';')[0] ?? this.cookie;
-    return reply;
+    return this.request('POST', '/api/session', credentials);
   }
 
-  /** Sends a request; an object goes as JSON, a text as CSV. */
+  /** Sends a request, keeping the session as a browser does; an object goes as JSON, a text as CSV. */
   async request(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Reply> {
     const isText = typeof body === 'string';
     const response = await fetch(`${this.url}${path}`, {
@@ -57,6 +55,7 @@ export class RunningServer {
       },
       ...(body !== undefined && { body: isText ? body : JSON.stringify(body) }),
     });
+    this.cookie = response.headers.get('set-cookie')?.split(';')[0] ?? this.cookie;
     const text = await response.text();
     const isJson = response.headers.get('content-type')?.includes('json') ?? false;
     return { status: response.status, headers: response.headers, body: isJson && text ? JSON.parse(text) : text };

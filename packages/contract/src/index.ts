@@ -2,6 +2,7 @@ import 'reflect-metadata';
 export * from './paths.js';
 export * from './problems/problem-details.js';
 export * from './sessions/session.js';
+export * from './people/person.js';
 export * from './organisations/organisation.js';
 export * from './audit-trail/set-up-change.js';
 export * from './gathering/paper.js';

@@ -12,6 +12,7 @@ export * from './dates/typed-date.js';
 export * from './problems/problem.js';
 export * from './problems/plain-text.js';
 export * from './audit-trail/set-up-change.js';
+export * from './people/member-role.js';
 export * from './organisations/kind.js';
 export * from './organisations/books-calendar.js';
 export * from './organisations/starting-dates.js';

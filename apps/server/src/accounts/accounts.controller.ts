@@ -34,7 +34,7 @@ import { flowsAtDate, reportDate } from '../ledger/ledger-span.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { notFound } from '../problems/refusal.js';
 import type { OfPerson } from '../audit-trail/record-change.js';
-import { Acting, CurrentOrganisation } from '../sessions/session-guard.js';
+import { Acting, CurrentOrganisation, Needs } from '../sessions/session-guard.js';
 import { Reader, Writer } from '../workers/workers.module.js';
 import { accountAnswer, accountVersions, loadChart, postedLines } from './account-store.js';
 import { chartNames } from './chart-names.js';
@@ -54,6 +54,7 @@ export class AccountsController {
     return this.answers(of, reportDate(query.asAt, 'asAt', of, today, today));
   }
 
+  @Needs('preparer')
   @Post('accounts')
   async add(
     @CurrentOrganisation() of: Organisation,

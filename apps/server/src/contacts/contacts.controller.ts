@@ -3,7 +3,7 @@ import { ChangeContactRequest, ContactRequest, MergeContactRequest, type Contact
 import type { Organisation } from '../organisations/organisation-store.js';
 import { notFound } from '../problems/refusal.js';
 import type { OfPerson } from '../audit-trail/record-change.js';
-import { Acting, CurrentOrganisation } from '../sessions/session-guard.js';
+import { Acting, CurrentOrganisation, Needs } from '../sessions/session-guard.js';
 import { Reader, Writer } from '../workers/workers.module.js';
 import { contactsOf } from './contact-store.js';
 
@@ -20,6 +20,7 @@ export class ContactsController {
     return contactsOf(this.reader.db, of.id);
   }
 
+  @Needs('preparer')
   @Post()
   async add(
     @CurrentOrganisation() of: Organisation,
@@ -30,6 +31,7 @@ export class ContactsController {
     return this.one(of, id);
   }
 
+  @Needs('preparer')
   @Put(':id')
   async change(
     @CurrentOrganisation() of: Organisation,

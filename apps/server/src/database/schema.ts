@@ -37,9 +37,39 @@ export const membership = sqliteTable(
     organisation: integer().notNull(),
     person: integer().notNull(),
     role: text({ enum: ['preparer', 'approver', 'reader', 'owner'] }).notNull(),
+    since: text(),
   },
   (table) => [primaryKey({ columns: [table.organisation, table.person] })],
 );
+
+export const invitation = sqliteTable('invitation', {
+  id: integer().primaryKey(),
+  organisation: integer().notNull(),
+  email: text().notNull(),
+  role: text({ enum: ['preparer', 'approver', 'reader', 'owner'] }).notNull(),
+  tokenHash: text('token_hash').notNull(),
+  invitedBy: integer('invited_by').notNull(),
+  createdAt: text('created_at').notNull(),
+  expiresAt: text('expires_at').notNull(),
+  endedAt: text('ended_at'),
+});
+
+export const passwordReset = sqliteTable('password_reset', {
+  tokenHash: text('token_hash').primaryKey(),
+  person: integer().notNull(),
+  createdAt: text('created_at').notNull(),
+  expiresAt: text('expires_at').notNull(),
+});
+
+export const outboxMessage = sqliteTable('outbox_message', {
+  id: integer().primaryKey(),
+  writtenAt: text('written_at').notNull(),
+  recipient: text().notNull(),
+  organisation: integer(),
+  person: integer(),
+  subject: text().notNull(),
+  body: text().notNull(),
+});
 
 export const account = sqliteTable(
   'account',

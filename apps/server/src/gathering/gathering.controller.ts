@@ -2,7 +2,7 @@ import { Body, Controller, Get, Param, Put } from '@nestjs/common';
 import { PaperRequest, type PaperAnswer } from '@just-ledger/contract';
 import type { Organisation } from '../organisations/organisation-store.js';
 import type { OfPerson } from '../audit-trail/record-change.js';
-import { Acting, CurrentOrganisation } from '../sessions/session-guard.js';
+import { Acting, CurrentOrganisation, Needs } from '../sessions/session-guard.js';
 import { Reader, Writer } from '../workers/workers.module.js';
 import { papersOf } from './paper-store.js';
 
@@ -19,6 +19,7 @@ export class GatheringController {
     return papersOf(this.reader.db, of);
   }
 
+  @Needs('preparer')
   @Put(':paper')
   async keep(
     @CurrentOrganisation() of: Organisation,

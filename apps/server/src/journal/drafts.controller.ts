@@ -1,7 +1,7 @@
 import { Body, Controller, Delete, Get, Headers, HttpCode, Param, ParseIntPipe, Post, Put } from '@nestjs/common';
 import { DraftRequest, type DraftAnswer, type EntryAnswer } from '@just-ledger/contract';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { CurrentOrganisation, CurrentPerson } from '../sessions/session-guard.js';
+import { CurrentOrganisation, CurrentPerson, Needs } from '../sessions/session-guard.js';
 import type { Person } from '../sessions/session-store.js';
 import { Reader, Writer } from '../workers/workers.module.js';
 import { draftAnswer, draftOf, draftsOf } from './draft-store.js';
@@ -19,6 +19,7 @@ export class DraftsController {
     return draftsOf(this.reader.db, of.id);
   }
 
+  @Needs('preparer')
   @Post()
   keep(
     @CurrentOrganisation() of: Organisation,
@@ -33,6 +34,7 @@ export class DraftsController {
     return draftAnswer(this.reader.db, draftOf(this.reader.db, of.id, id));
   }
 
+  @Needs('preparer')
   @Put(':id')
   change(
     @CurrentOrganisation() of: Organisation,
@@ -42,6 +44,7 @@ export class DraftsController {
     return this.writer.run('changeDraft', { organisation: of.id, id, request });
   }
 
+  @Needs('preparer')
   @Delete(':id')
   @HttpCode(204)
   drop(@CurrentOrganisation() of: Organisation, @Param('id', ParseIntPipe) id: number): Promise<void> {

@@ -58,7 +58,10 @@ export const organisationCommands = {
       })
       .returning({ id: organisation.id })
       .get();
-    context.db.insert(membership).values({ organisation: id, person, role: 'owner' }).run();
+    context.db
+      .insert(membership)
+      .values({ organisation: id, person, role: 'owner', since: context.clock.moment() })
+      .run();
     context.db.delete(unfinishedStart).where(eq(unfinishedStart.person, person)).run();
     const made = organisationOf(context.db, id);
     record(context, { organisation: id, person }, made);

@@ -1,9 +1,10 @@
-import type { MemberRole, OrganisationAnswer, UnfinishedStartAnswer } from '@just-ledger/contract';
+import type { OrganisationAnswer, UnfinishedStartAnswer } from '@just-ledger/contract';
 import {
   parseCivilDate,
   parseCurrencyCode,
   type BooksCalendar,
   type CurrencyCode,
+  type MemberRole,
   type OrganisationKind,
 } from '@just-ledger/core';
 import { and, eq } from 'drizzle-orm';

@@ -8,7 +8,7 @@ import {
   type UnfinishedStartAnswer,
 } from '@just-ledger/contract';
 import type { OfPerson } from '../audit-trail/record-change.js';
-import { Acting, CurrentOrganisation, CurrentPerson } from '../sessions/session-guard.js';
+import { Acting, CurrentOrganisation, CurrentPerson, Needs } from '../sessions/session-guard.js';
 import type { Person } from '../sessions/session-store.js';
 import { Reader, Writer } from '../workers/workers.module.js';
 import {
@@ -42,6 +42,7 @@ export class OrganisationsController {
     return organisationAnswer(of, roleOf(this.reader.db, of.id, person.id) ?? 'reader');
   }
 
+  @Needs('owner')
   @Patch('organisations/:organisation')
   async change(
     @CurrentOrganisation() of: Organisation,
@@ -53,6 +54,7 @@ export class OrganisationsController {
     return { ...answer, role: roleOf(this.reader.db, of.id, person.id) ?? 'reader' };
   }
 
+  @Needs('owner')
   @Post('organisations/:organisation/accounts/starter')
   @HttpCode(204)
   startChartAnew(@Acting() by: OfPerson, @Body() request: StarterWishesRequest): Promise<void> {

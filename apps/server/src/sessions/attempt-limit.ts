@@ -1,3 +1,6 @@
+import { problem } from '@just-ledger/core';
+import { Refusal } from '../problems/refusal.js';
+
 const WINDOW = 15 * 60 * 1000;
 const MOST = 10;
 
@@ -20,4 +23,12 @@ export class AttemptLimit {
   private recent(key: string, now: number): number[] {
     return (this.failures.get(key) ?? []).filter((at) => now - at < WINDOW);
   }
+}
+
+/** @throws {Refusal} 429 if one of the keys has failed too often of late */
+export function assertMayTry(limit: AttemptLimit, keys: readonly string[]): void {
+  if (keys.every((key) => limit.isOpen(key, Date.now()))) return;
+  throw new Refusal(429, [
+    problem('too-many-attempts', '', 'Too many failed attempts. Try again in a quarter of an hour.'),
+  ]);
 }

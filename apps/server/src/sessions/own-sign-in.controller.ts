@@ -1,10 +1,9 @@
 import { Body, Controller, Delete, HttpCode, Put, Req } from '@nestjs/common';
 import { ChangePasswordRequest } from '@just-ledger/contract';
 import { verify } from '@node-rs/argon2';
-import { Refusal, unprocessable } from '../problems/refusal.js';
-import { problem } from '@just-ledger/core';
+import { unprocessable } from '../problems/refusal.js';
 import { Reader, Writer } from '../workers/workers.module.js';
-import { AttemptLimit } from './attempt-limit.js';
+import { AttemptLimit, assertMayTry } from './attempt-limit.js';
 import { hashPassword } from './password.js';
 import { CurrentPerson, SESSION_COOKIE } from './session-guard.js';
 import { hashToken, personOfEmail, type Person } from './session-store.js';
@@ -28,11 +27,7 @@ export class OwnSignInController {
     @Req() { cookies }: { cookies: Record<string, string | undefined> },
   ): Promise<void> {
     const key = `person ${person.id}`;
-    if (!this.limit.isOpen(key, Date.now())) {
-      throw new Refusal(429, [
-        problem('too-many-attempts', '', 'Too many failed attempts. Try again in a quarter of an hour.'),
-      ]);
-    }
+    assertMayTry(this.limit, [key]);
     const hash = personOfEmail(this.reader.db, person.email)?.passwordHash ?? '';
     if (!(await verify(hash, current))) {
       this.limit.failed(key, Date.now());

@@ -6,8 +6,7 @@ import {
   type ExecutionContext,
 } from '@nestjs/common';
 import { Reflector } from '@nestjs/core';
-import type { MemberRole } from '@just-ledger/contract';
-import { problem } from '@just-ledger/core';
+import { isEnough, problem, withArticle, type MemberRole } from '@just-ledger/core';
 import type { FastifyRequest } from 'fastify';
 import type { OfPerson } from '../audit-trail/record-change.js';
 import { organisationOf, roleOf, type Organisation } from '../organisations/organisation-store.js';
@@ -30,6 +29,11 @@ type GuardedRequest = FastifyRequest & { signedIn?: SignedIn; cookies: Record<st
 /** Marks a route that needs no session. */
 export const Open = (): ReturnType<typeof SetMetadata> => SetMetadata('open', true);
 
+/**
+ * The least role that a route takes. Where nothing is said, looking takes a reader and changing an approver.
+ */
+export const Needs = (role: MemberRole): ReturnType<typeof SetMetadata> => SetMetadata('needs', role);
+
 /** Lets signed-in people in; into an organisation only its members, and to changes only those who may make them. */
 @Injectable()
 export class SessionGuard implements CanActivate {
@@ -46,11 +50,12 @@ export class SessionGuard implements CanActivate {
     if (!person) throw new Refusal(401, [problem('signed-out', '', 'Sign in first.')]);
     const { organisation } = request.params as { organisation?: string };
     request.signedIn =
-      organisation === undefined ? { person } : { person, ...this.enter(request, person, organisation) };
+      organisation === undefined ? { person } : { person, ...this.enter(context, request, person, organisation) };
     return true;
   }
 
   private enter(
+    context: ExecutionContext,
     request: GuardedRequest,
     person: Person,
     text: string,
@@ -59,8 +64,15 @@ export class SessionGuard implements CanActivate {
     const role = roleOf(this.reader.db, id, person.id);
     if (!role) throw notFound('organisation');
     const isChange = request.method !== 'GET' && request.method !== 'HEAD';
-    if (isChange && role === 'reader') {
-      throw new Refusal(403, [problem('reader', '', 'Readers can look at everything and change nothing.')]);
+    const needed =
+      this.reflector.getAllAndOverride<MemberRole | undefined>('needs', [context.getHandler(), context.getClass()]) ??
+      (isChange ? 'approver' : 'reader');
+    if (!isEnough(role, needed)) {
+      const message =
+        role === 'reader' && isChange
+          ? 'Readers can look at everything and change nothing.'
+          : `This takes ${withArticle(needed)}; you are ${withArticle(role)} here.`;
+      throw new Refusal(403, [problem('role', '', message)]);
     }
     return { organisation: organisationOf(this.reader.db, id), role };
   }

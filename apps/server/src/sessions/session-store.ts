@@ -30,6 +30,15 @@ export function personOfEmail(db: Db, email: string): (Person & { passwordHash: 
   return db.select().from(person).where(eq(person.email, email.trim())).get();
 }
 
+/** A person by id. */
+export function personOfId(db: Db, id: number): Person | undefined {
+  return db
+    .select({ id: person.id, email: person.email, name: person.name })
+    .from(person)
+    .where(eq(person.id, id))
+    .get();
+}
+
 /** Whether nobody has been set up yet. */
 export function isFirstRun(db: Db): boolean {
   return db.select({ id: person.id }).from(person).limit(1).get() === undefined;

@@ -2,19 +2,14 @@ import { Body, Controller, Delete, Get, HttpCode, Post, Req, Res } from '@nestjs
 import { FirstOwnerRequest, SignInRequest, type SessionAnswer } from '@just-ledger/contract';
 import { problem } from '@just-ledger/core';
 import { verify } from '@node-rs/argon2';
-import type { FastifyReply, FastifyRequest } from 'fastify';
 import { randomBytes } from 'node:crypto';
 import { Refusal } from '../problems/refusal.js';
 import { Reader, Writer } from '../workers/workers.module.js';
 import { hashPassword } from './password.js';
-import { AttemptLimit } from './attempt-limit.js';
+import { AttemptLimit, assertMayTry } from './attempt-limit.js';
+import { openSession, type CookieReply, type CookieRequest } from './open-session.js';
 import { Open, SESSION_COOKIE } from './session-guard.js';
 import { hashToken, isFirstRun, personOfEmail, personOfToken } from './session-store.js';
-
-const FOURTEEN_DAYS = 14 * 24 * 60 * 60;
-
-type CookieReply = FastifyReply & { setCookie: (name: string, value: string, options: object) => void };
-type CookieRequest = FastifyRequest & { cookies: Record<string, string | undefined> };
 
 /** Signing in and out. */
 @Open()
@@ -50,11 +45,7 @@ export class SessionsController {
     @Res({ passthrough: true }) reply: CookieReply,
   ): Promise<SessionAnswer> {
     const keys = [`address ${request.ip}`, `email ${body.email.trim().toLowerCase()}`];
-    if (!keys.every((key) => this.limit.isOpen(key, Date.now()))) {
-      throw new Refusal(429, [
-        problem('too-many-attempts', '', 'Too many failed attempts. Try again in a quarter of an hour.'),
-      ]);
-    }
+    assertMayTry(this.limit, keys);
     const person = personOfEmail(this.reader.db, body.email);
     const isRight = await verify(person?.passwordHash ?? (await this.decoy), body.password);
     if (!person || !isRight) {
@@ -63,7 +54,7 @@ export class SessionsController {
         problem('wrong-password', 'password', 'This address and password do not belong together.'),
       ]);
     }
-    await this.open(person.id, request, reply);
+    await openSession(this.writer, person.id, request, reply);
     return { person: { email: person.email, name: person.name }, firstRun: false, today: this.reader.clock.today() };
   }
 
@@ -90,25 +81,11 @@ export class SessionsController {
       name: body.name.trim(),
       passwordHash,
     });
-    await this.open(id, request, reply);
+    await openSession(this.writer, id, request, reply);
     return {
       person: { email: body.email.trim(), name: body.name.trim() },
       firstRun: false,
       today: this.reader.clock.today(),
     };
-  }
-
-  private async open(personId: number, request: FastifyRequest, reply: CookieReply): Promise<void> {
-    const token = randomBytes(32).toString('base64url');
-    const expiresAt = new Date(Date.now() + FOURTEEN_DAYS * 1000).toISOString();
-    await this.writer.run('openSession', { personId, tokenHash: hashToken(token), expiresAt });
-    const secure = request.protocol === 'https';
-    reply.setCookie(SESSION_COOKIE, token, {
-      path: '/',
-      maxAge: FOURTEEN_DAYS,
-      httpOnly: true,
-      sameSite: 'strict',
-      secure,
-    });
   }
 }

@@ -8,6 +8,7 @@ import { paperCommands } from '../gathering/paper-commands.js';
 import { draftCommands } from '../journal/draft-commands.js';
 import { entryCommands } from '../journal/entry-commands.js';
 import { organisationCommands } from '../organisations/organisation-commands.js';
+import { peopleCommands } from '../people/people-commands.js';
 import { recurringCommands } from '../recurring/recurring-commands.js';
 import { sessionCommands } from '../sessions/session-commands.js';
 import { taxCodeCommands } from '../tax-codes/tax-code-commands.js';
@@ -15,6 +16,7 @@ import { taxCodeCommands } from '../tax-codes/tax-code-commands.js';
 /** Everything that changes the books, by name. */
 export const commands = {
   ...sessionCommands,
+  ...peopleCommands,
   ...organisationCommands,
   ...paperCommands,
   ...accountCommands,

@@ -1,4 +1,4 @@
-import type { FundRestriction, OrganisationKind } from '@just-ledger/core';
+import type { FundRestriction, MemberRole, OrganisationKind } from '@just-ledger/core';
 import { FUND_RESTRICTIONS, ORGANISATION_KINDS } from '@just-ledger/core';
 import { Type } from 'class-transformer';
 import {
@@ -89,9 +89,6 @@ export interface UnfinishedStartAnswer {
   answers: Record<string, unknown> | null;
   updatedAt: string | null;
 }
-
-/** The roles of people in an organisation. */
-export type MemberRole = 'preparer' | 'approver' | 'reader' | 'owner';
 
 /** A set of books. */
 export interface OrganisationAnswer {

@@ -6,6 +6,8 @@ export const SET_UP_SUBJECTS = {
   contact: 'Contact',
   'tax-code': 'Tax code',
   currency: 'Currency',
+  person: 'Person',
+  invitation: 'Invitation',
 } as const;
 
 /** A key of {@link SET_UP_SUBJECTS}. */

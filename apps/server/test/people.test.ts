@@ -1,0 +1,266 @@
+import { MEMBER_ROLE_KEYS, isEnough, type MemberRole } from '@just-ledger/core';
+import { execFileSync } from 'node:child_process';
+import { join } from 'node:path';
+import { OWNER, RunningServer, type Reply } from './running-server.js';
+
+let server: RunningServer;
+let path: string;
+beforeAll(async () => {
+  server = await RunningServer.start();
+  path = await server.organisation();
+});
+afterAll(() => server.stop());
+
+const PASSWORD = 'a long enough one';
+const codes = ({ body }: Reply): string[] =>
+  (body.problems as { code: string; path: string }[]).map((one) => `${one.code} at ${one.path}`);
+
+interface Message {
+  readonly to: string;
+  readonly subject: string;
+  readonly body: string;
+}
+const outbox = async (by = server, of = path): Promise<Message[]> =>
+  (await by.request('GET', `${of}/outbox`)).body as Message[];
+const tokenIn = ({ body }: Message): string => /\/(?:invitation|new-password)\/(\S+)/.exec(body)?.[1] ?? '';
+
+/** Invites an address and answers the token of its link. */
+async function invite(email: string, role: MemberRole, by = server, of = path): Promise<string> {
+  const reply = await by.request('POST', `${of}/invitations`, { email, role });
+  expect(reply.status).toBe(201);
+  const [latest] = await outbox(by, of);
+  return tokenIn(latest as Message);
+}
+
+/** Somebody new with a role, signed in. */
+async function member(name: string, role: MemberRole, by = server, of = path): Promise<RunningServer> {
+  const token = await invite(`${name}@sallow-reach.test`, role, by, of);
+  const one = by.signedOut();
+  const reply = await one.request('POST', `/api/invitations/${token}`, { name, password: PASSWORD });
+  expect([reply.status, reply.body.person]).toEqual([200, { email: `${name}@sallow-reach.test`, name }]);
+  return one;
+}
+
+describe('an invitation', () => {
+  test('is a message with a link, which tells whose books they are', async () => {
+    const token = await invite('Ada@Sallow-Reach.test', 'preparer');
+    const [message] = await outbox();
+    expect(message).toMatchObject({ to: 'Ada@Sallow-Reach.test', subject: 'The books of Sallow Reach' });
+    expect(message?.body).toContain(`http://${new URL(server.url).host}/invitation/${token}`);
+    const { status, body } = await server.signedOut().request('GET', `/api/invitations/${token}`);
+    expect([status, body]).toMatchObject([
+      200,
+      {
+        organisation: 'Sallow Reach',
+        email: 'Ada@Sallow-Reach.test',
+        role: 'preparer',
+        known: false,
+        signedIn: false,
+      },
+    ]);
+  });
+
+  test('makes room for somebody new, who needs a name and a password', async () => {
+    const token = tokenIn((await outbox())[0] as Message);
+    const ada = server.signedOut();
+    const take = (body: object): Promise<Reply> => ada.request('POST', `/api/invitations/${token}`, body);
+    expect(codes(await take({ password: PASSWORD }))).toEqual(['name at name']);
+    expect(codes(await take({ name: 'Ada', password: 'short' }))).toEqual(['password at password']);
+    expect((await take({ name: 'Ada', password: PASSWORD })).status).toBe(200);
+    expect((await ada.request('GET', '/api/organisations')).body).toMatchObject([{ role: 'preparer' }]);
+    expect((await take({ name: 'Ada again', password: PASSWORD })).status).toBe(404);
+    expect((await ada.request('GET', `${path}/people`)).body).toMatchObject([
+      { name: 'Ada', role: 'preparer', you: true },
+      { email: OWNER.email, role: 'owner', you: false },
+    ]);
+  });
+
+  test('is taken with the password one has, or without it where one is signed in', async () => {
+    const other = await server.organisation({ name: 'Orchard' });
+    const token = await invite('ada@sallow-reach.test', 'approver', server, other);
+    const ada = server.signedOut();
+    const offer = await ada.request('GET', `/api/invitations/${token}`);
+    expect(offer.body).toMatchObject({ known: true, signedIn: false });
+    expect(codes(await ada.request('POST', `/api/invitations/${token}`, { password: 'not hers at all' }))).toEqual([
+      'wrong-password at password',
+    ]);
+    await ada.request('POST', '/api/session', { email: 'ada@sallow-reach.test', password: PASSWORD });
+    expect((await ada.request('GET', `/api/invitations/${token}`)).body).toMatchObject({ signedIn: true });
+    expect((await ada.request('POST', `/api/invitations/${token}`, {})).status).toBe(200);
+    expect((await ada.request('GET', '/api/organisations')).body).toHaveLength(2);
+  });
+
+  test('ends when it is withdrawn, given anew, or its time is over', async () => {
+    const first = await invite('bo@sallow-reach.test', 'reader');
+    const second = await invite('bo@sallow-reach.test', 'approver');
+    const open = await server.request('GET', `${path}/invitations`);
+    expect(open.body).toMatchObject([{ email: 'bo@sallow-reach.test', role: 'approver', expired: false }]);
+    const offered = async (token: string): Promise<number> =>
+      (await server.request('GET', `/api/invitations/${token}`)).status;
+    expect([await offered(first), await offered(second)]).toEqual([404, 200]);
+    sqlite("UPDATE invitation SET expires_at = '2020-01-01T00:00:00.000Z' WHERE ended_at IS NULL");
+    expect(await offered(second)).toBe(404);
+    const [late] = (await server.request('GET', `${path}/invitations`)).body;
+    expect(late.expired).toBe(true);
+    expect((await server.request('DELETE', `${path}/invitations/${late.id}`)).status).toBe(204);
+    expect((await server.request('DELETE', `${path}/invitations/${late.id}`)).status).toBe(404);
+    expect((await server.request('GET', `${path}/invitations`)).body).toEqual([]);
+  });
+
+  test('is not for those who are there, nor for what is no address', async () => {
+    const at = (email: string, role = 'reader'): Promise<Reply> =>
+      server.request('POST', `${path}/invitations`, { email, role });
+    expect(codes(await at('ADA@sallow-reach.test'))).toEqual(['already-there at email']);
+    expect((await at('nobody')).status).toBe(422);
+    expect((await at('cy@sallow-reach.test', 'king')).status).toBe(422);
+  });
+});
+
+describe('people', () => {
+  test('do more or less from now on, and go, all of it in the trail', async () => {
+    const dee = await member('dee', 'reader');
+    const { body } = await server.request('GET', `${path}/people`);
+    const { id } = body.find((one: { name: string }) => one.name === 'dee');
+    expect((await server.request('PUT', `${path}/people/${id}`, { role: 'approver' })).status).toBe(200);
+    expect((await dee.request('GET', '/api/organisations')).body).toMatchObject([{ role: 'approver' }]);
+    expect((await server.request('DELETE', `${path}/people/${id}`)).status).toBe(204);
+    expect((await dee.request('GET', `${path}/accounts`)).status).toBe(404);
+    const trail = await server.request('GET', `${path}/set-up-changes?subject=person&object=${id}`);
+    expect(
+      trail.body.map((one: { by: string; action: string; fields: object[] }) => [one.by, one.action, one.fields]),
+    ).toEqual([
+      [expect.any(String), 'removed', [{ field: 'role', from: 'approver', to: null }]],
+      [expect.any(String), 'changed', [{ field: 'role', from: 'reader', to: 'approver' }]],
+      ['dee', 'added', [{ field: 'role', from: null, to: 'reader' }]],
+    ]);
+  });
+
+  test('always have an owner among them, whatever is asked and whoever writes to the file', async () => {
+    const { body } = await server.request('GET', `${path}/people`);
+    const { id } = body.find((one: { role: string }) => one.role === 'owner');
+    expect(codes(await server.request('PUT', `${path}/people/${id}`, { role: 'reader' }))).toEqual([
+      'last-owner at role',
+    ]);
+    expect(codes(await server.request('DELETE', `${path}/people/${id}`))).toEqual(['last-owner at role']);
+    for (const attack of [
+      `UPDATE membership SET role = 'reader' WHERE person = ${id}`,
+      `DELETE FROM membership WHERE person = ${id}`,
+    ]) {
+      expect(() => sqlite(attack)).toThrow(/somebody has to own the books/);
+    }
+  });
+});
+
+/** What takes less or more than an approver; all other changes take one, all other looking a reader. */
+const LEAST: readonly (readonly [RegExp, MemberRole])[] = [
+  [/^(post|put|delete) .*\/drafts(\/\{id\})?$/, 'preparer'],
+  [/^(post|put) .*\/contacts(\/\{id\})?$/, 'preparer'],
+  [/^post .*\/accounts$/, 'preparer'],
+  [/^put .*\/papers\/\{paper\}$/, 'preparer'],
+  [/^patch \/api\/organisations\/\{organisation\}$/, 'owner'],
+  [/^post .*\/accounts\/starter$/, 'owner'],
+  [/^\w+ .*\/(invitations|outbox)(\/\{id\})?$/, 'owner'],
+  [/^(put|delete) .*\/people\/\{id\}$/, 'owner'],
+];
+
+describe('each path of the API', () => {
+  test('takes the role it takes: whoever has less is refused, whoever has it is not', async () => {
+    const mine = await server.organisation({ name: 'Path by path' });
+    const people = new Map<MemberRole, RunningServer>([['owner', server]]);
+    for (const role of ['reader', 'preparer', 'approver'] as const)
+      people.set(role, await member(`path-${role}`, role, server, mine));
+    const { body } = await server.request('GET', '/api/openapi.json');
+    const operations = Object.entries(body.paths as Record<string, object>).flatMap(([at, methods]) =>
+      at.includes('{organisation}') ? Object.keys(methods).map((method) => `${method} ${at}`) : [],
+    );
+    const seen = new Set<RegExp>();
+    const least = (operation: string): MemberRole => {
+      const found = LEAST.find(([pattern]) => pattern.test(operation));
+      if (found) seen.add(found[0]);
+      return found?.[1] ?? (operation.startsWith('get ') ? 'reader' : 'approver');
+    };
+    const ask = async (role: MemberRole, operation: string): Promise<Reply> => {
+      const [method = '', at = ''] = operation.split(' ');
+      const url = at.replace('/api/organisations/{organisation}', mine).replace(/\{\w+\}/g, '1');
+      return (people.get(role) as RunningServer).request(
+        method.toUpperCase(),
+        url,
+        method === 'get' ? undefined : {},
+      );
+    };
+    for (const operation of operations) {
+      for (const role of MEMBER_ROLE_KEYS.filter((one) => !isEnough(one, least(operation)))) {
+        const { status, body: refusal } = await ask(role, operation);
+        expect([operation, role, status, refusal.problems?.[0]?.code]).toEqual([operation, role, 403, 'role']);
+      }
+    }
+    for (const operation of operations) {
+      const { status } = await ask(least(operation), operation);
+      expect([operation, status === 403 || status >= 500]).toEqual([operation, false]);
+    }
+    expect(seen.size).toBe(LEAST.length);
+    expect(operations.length).toBeGreaterThan(60);
+  });
+
+  test('of an organisation one has no place in does not exist, whatever the method', async () => {
+    const stranger = server.signedOut();
+    const token = await invite('eve@sallow-reach.test', 'owner', server, await server.organisation({ name: 'Hers' }));
+    await stranger.request('POST', `/api/invitations/${token}`, { name: 'Eve', password: PASSWORD });
+    for (const method of ['GET', 'POST', 'PUT', 'DELETE'])
+      expect((await stranger.request(method, `${path}/accounts`, method === 'GET' ? undefined : {})).status).toBe(
+        404,
+      );
+  });
+});
+
+describe('a new password', () => {
+  const resetOf = async (email: string): Promise<Message | undefined> =>
+    (await outbox()).find((one) => one.to === email && one.subject === 'A new password');
+
+  test('is got by a link that holds once, and ends every session', async () => {
+    const fay = await member('fay', 'preparer');
+    const away = server.signedOut();
+    expect((await away.request('POST', '/api/password-reset', { email: 'FAY@sallow-reach.test' })).status).toBe(204);
+    const token = tokenIn((await resetOf('fay@sallow-reach.test')) as Message);
+    expect((await away.request('POST', `/api/password-reset/${token}`, { password: 'short' })).status).toBe(422);
+    const set = (password: string): Promise<Reply> =>
+      away.request('POST', `/api/password-reset/${token}`, { password });
+    expect((await set('quite another one')).status).toBe(204);
+    expect((await set('and yet another')).status).toBe(404);
+    expect((await fay.request('GET', '/api/organisations')).status).toBe(401);
+    const signIn = async (password: string): Promise<number> =>
+      (await away.request('POST', '/api/session', { email: 'fay@sallow-reach.test', password })).status;
+    expect([await signIn(PASSWORD), await signIn('quite another one')]).toEqual([401, 200]);
+  });
+
+  test('is answered alike for an address that nobody has, and nothing is written', async () => {
+    const before = (await outbox()).length;
+    expect((await server.request('POST', '/api/password-reset', { email: 'nobody@sallow-reach.test' })).status).toBe(
+      204,
+    );
+    expect((await outbox()).length).toBe(before);
+  });
+
+  test('cannot be read by an owner where its person has a place in books that are not the owner’s', async () => {
+    const gil = await member('gil', 'reader');
+    const hers = await gil.organisation({ name: 'Gil’s own' });
+    await gil.request('POST', '/api/password-reset', { email: 'gil@sallow-reach.test' });
+    expect(await resetOf('gil@sallow-reach.test')).toBeUndefined();
+    expect((await outbox(gil, hers)).length).toBe(0);
+    await gil.request('POST', '/api/password-reset', { email: OWNER.email });
+    expect(await resetOf(OWNER.email)).toBeDefined();
+  });
+
+  test('cannot be asked for without end', async () => {
+    const replies = [];
+    for (let at = 0; at < 12; at += 1)
+      replies.push((await server.request('POST', '/api/password-reset', { email: 'many@sallow-reach.test' })).status);
+    expect(replies.at(-1)).toBe(429);
+  });
+});
+
+function sqlite(statement: string): void {
+  execFileSync('sqlite3', ['-cmd', '.timeout 2000', join(server.folder, 'books.sqlite'), statement], {
+    stdio: 'pipe',
+  });
+}

@@ -1,0 +1,74 @@
+import { MEMBER_ROLE_KEYS, type MemberRole } from '@just-ledger/core';
+import { IsEmail, IsIn, IsOptional, IsString, MaxLength, MinLength } from 'class-validator';
+
+/** What a person may do from now on. */
+export class ChangePersonRequest {
+  @IsIn(MEMBER_ROLE_KEYS) role!: MemberRole;
+}
+
+/** Somebody to invite. */
+export class InvitationRequest {
+  @IsEmail({}, { message: 'Enter an e-mail address.' }) @MaxLength(254) email!: string;
+  @IsIn(MEMBER_ROLE_KEYS) role!: MemberRole;
+}
+
+/** Taking an invitation: with a name and a new password, or with the password one has. */
+export class TakeInvitationRequest {
+  @IsOptional() @IsString() @MaxLength(120) name?: string;
+  @IsOptional() @IsString() @MaxLength(200) password?: string;
+}
+
+/** Asking for a way to a new password. */
+export class PasswordResetRequest {
+  @IsString() @MaxLength(254) email!: string;
+}
+
+/** A new password, by a way that was asked for. */
+export class NewPasswordRequest {
+  @IsString() @MinLength(10, { message: 'A password has at least 10 characters.' }) @MaxLength(200) password!: string;
+}
+
+/** A person with a place in an organisation. */
+export interface PersonAnswer {
+  id: number;
+  name: string;
+  email: string;
+  role: MemberRole;
+  /** UTC moment; null for those who were there before it was kept. */
+  since: string | null;
+  /** Whether this is who asks. */
+  you: boolean;
+}
+
+/** An invitation that has not been taken yet. */
+export interface InvitationAnswer {
+  id: number;
+  email: string;
+  role: MemberRole;
+  invitedBy: string;
+  createdAt: string;
+  expiresAt: string;
+  /** Whether its time is over. */
+  expired: boolean;
+}
+
+/** What an invitation offers to whoever has its link. */
+export interface InvitationOffer {
+  organisation: string;
+  email: string;
+  role: MemberRole;
+  invitedBy: string;
+  expiresAt: string;
+  /** Whether the address already has a sign-in, and whether it is signed in here. */
+  known: boolean;
+  signedIn: boolean;
+}
+
+/** A message that stands where mail would be sent. */
+export interface OutboxMessageAnswer {
+  id: number;
+  writtenAt: string;
+  to: string;
+  subject: string;
+  body: string;
+}
