@@ -10,6 +10,7 @@ const SCREENS = [
   '/1/prepare/contacts?contact=3',
   '/1/prepare/tax-codes?code=5',
   '/1/prepare/currencies?currency=GBP',
+  '/1/prepare/people',
   '/3/prepare/gather',
   '/3/prepare/changes',
   '/3/record/entry?draft=1',

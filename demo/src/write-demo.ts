@@ -4,6 +4,7 @@ import { prepareBooks } from '@just-ledger/server/database/migrate';
 import { hashPassword } from '@just-ledger/server/sessions/password';
 import { commands } from '@just-ledger/server/workers/commands';
 import { WriteContext } from '@just-ledger/server/workers/write-context';
+import { inviteColleagues } from './colleagues.js';
 import { writeCiderCoOperative } from './cider-co-operative.js';
 import { writeHedgeLayer } from './hedge-layer.js';
 import { writeOrchardTrust } from './orchard-trust.js';
@@ -30,4 +31,5 @@ export async function writeDemo(folder: string): Promise<void> {
   writeCiderCoOperative(folder, person, DEMO_TODAY);
   writeHedgeLayer(folder, person, DEMO_TODAY);
   writeOrchardTrust(folder, person, DEMO_TODAY);
+  inviteColleagues(folder, person, new StoryClock(DEMO_TODAY), passwordHash);
 }

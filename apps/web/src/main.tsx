@@ -11,6 +11,8 @@ import { Frame } from './frame/frame.js';
 import { ServerNotice } from './frame/server-notice.js';
 import { BeginScreen } from './organisations/begin-screen.js';
 import { OrganisationsScreen } from './organisations/organisations-screen.js';
+import { InvitationScreen } from './people/invitation-screen.js';
+import { NewPasswordScreen } from './people/new-password-screen.js';
 import { RequestRefused } from './request/request.js';
 import { SessionEnded } from './sessions/session-ended.js';
 import { sessionQuery, useSession } from './sessions/session-queries.js';
@@ -68,7 +70,11 @@ createRoot(document.getElementById('root') as HTMLElement).render(
         <BrowserRouter>
           <ErrorBoundary>
             <Suspense fallback={<p className="visually-hidden">Loading</p>}>
-              <Door />
+              <Routes>
+                <Route path="/invitation/:token" element={<InvitationScreen />} />
+                <Route path="/new-password/:token" element={<NewPasswordScreen />} />
+                <Route path="*" element={<Door />} />
+              </Routes>
             </Suspense>
           </ErrorBoundary>
         </BrowserRouter>

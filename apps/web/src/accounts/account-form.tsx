@@ -17,6 +17,7 @@ import {
 } from '@just-ledger/core';
 import { CurrencyField } from '../fields/choice-fields.js';
 import { Trail } from '../audit-trail/trail.js';
+import { Allowed } from '../frame/allowed.js';
 import { useBooks } from '../frame/books-queries.js';
 import { Trouble } from '../frame/sheet.js';
 import { problemPlaces } from '../request/problem-places.js';
@@ -317,19 +318,25 @@ export function AccountForm({
       </div>
       <Trouble error={elsewhere} />
       <Trouble error={remove.error} />
-      <div className="row" style={{ marginTop: 8 }}>
-        <Button type="submit" variant="contained" disabled={save.isPending}>
-          {account ? 'Keep' : 'Add'}
-        </Button>
-        <Button variant="outlined" onClick={onDone}>
-          Leave it
-        </Button>
-        {account && !isPosted && (
-          <button className="act small" type="button" onClick={() => remove.mutate(undefined, { onSuccess: onDone })}>
-            remove from the chart
-          </button>
-        )}
-      </div>
+      <Allowed isTold>
+        <div className="row" style={{ marginTop: 8 }}>
+          <Button type="submit" variant="contained" disabled={save.isPending}>
+            {account ? 'Keep' : 'Add'}
+          </Button>
+          <Button variant="outlined" onClick={onDone}>
+            Leave it
+          </Button>
+          {account && !isPosted && (
+            <button
+              className="act small"
+              type="button"
+              onClick={() => remove.mutate(undefined, { onSuccess: onDone })}
+            >
+              remove from the chart
+            </button>
+          )}
+        </div>
+      </Allowed>
       {account && (
         <div style={{ marginTop: 10 }}>
           <Trail subject="account" object={account.id} />

@@ -12,6 +12,7 @@ import {
   type Minor,
 } from '@just-ledger/core';
 import { useAddress } from '../frame/address.js';
+import { useBooks } from '../frame/books-queries.js';
 import type { ChartItem } from './chart-list.js';
 
 interface RowProps {
@@ -84,9 +85,10 @@ export function AccountRow({
   onLeave: () => void;
 }) {
   const address = useAddress();
+  const { may } = useBooks();
   const { account } = item;
   const { setNodeRef: dropRef, isOver } = useDroppable({ id: account.number, disabled: account.lines > 0 });
-  const { setNodeRef: gripRef, listeners } = useDraggable({ id: account.number });
+  const { setNodeRef: gripRef, listeners } = useDraggable({ id: account.number, disabled: !may('approver') });
   return (
     <div
       ref={dropRef}

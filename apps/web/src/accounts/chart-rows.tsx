@@ -12,6 +12,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import type { AccountAnswer, AccountRequest, BreakdownAnswer } from '@just-ledger/contract';
 import { accountTitle, CLASSIFICATIONS, type CurrencyCode } from '@just-ledger/core';
 import { useAddress } from '../frame/address.js';
+import { useBooks } from '../frame/books-queries.js';
 import { isInField } from '../frame/keys-help.js';
 import { AccountForm } from './account-form.js';
 import { AccountRow, PartRow } from './chart-row.js';
@@ -57,6 +58,7 @@ export function ChartRows({
   const [open, setOpen] = useState<Open>();
   const [dragged, setDragged] = useState<AccountAnswer>();
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const { may } = useBooks();
   const virtual = useVirtualizer({
     count: items.length,
     getScrollElement: () => scroller.current,
@@ -115,28 +117,33 @@ export function ChartRows({
       ArrowUp: () => go(at - 1),
       Home: () => go(0),
       End: () => go(items.length - 1),
-      a: () =>
-        onAdd(
-          account
-            ? {
-                element: account.element,
-                classification: account.classification,
-                ...(account.parent && { parent: account.parent }),
-              }
-            : {
-                element: item.is === 'part' ? item.element : undefined,
-                ...(item.is === 'part' && item.classification && { classification: item.classification }),
-              },
-        ),
+      ...(may('preparer') && {
+        a: () =>
+          onAdd(
+            account
+              ? {
+                  element: account.element,
+                  classification: account.classification,
+                  ...(account.parent && { parent: account.parent }),
+                }
+              : {
+                  element: item.is === 'part' ? item.element : undefined,
+                  ...(item.is === 'part' && item.classification && { classification: item.classification }),
+                },
+          ),
+      }),
+      ...(account &&
+        may('approver') && {
+          Enter: () => setOpen({ key: item.key, is: 'writing' }),
+          '>': () => {
+            const heading = headingAbove(items, at);
+            if (heading) move(account, heading);
+          },
+          '<': () => outOf(account),
+        }),
       ...(account && {
-        Enter: () => setOpen({ key: item.key, is: 'writing' }),
         d: () => setOpen(open?.key === item.key ? undefined : { key: item.key, is: 'unfolded' }),
         l: () => address.go('account', { account: account.number }),
-        '>': () => {
-          const heading = headingAbove(items, at);
-          if (heading) move(account, heading);
-        },
-        '<': () => outOf(account),
         ...(account.heading && {
           ArrowLeft: () => !(item.is === 'account' && item.isFolded) && onFold(account.number),
           ArrowRight: () => item.is === 'account' && item.isFolded && onFold(account.number),

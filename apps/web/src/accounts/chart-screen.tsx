@@ -5,6 +5,7 @@ import { paths, type AccountAnswer, type AccountRequest } from '@just-ledger/con
 import { addMonths, dayBefore, parseCivilDate, shortDate } from '@just-ledger/core';
 import { breakdownsQuery } from '../breakdowns/breakdown-queries.js';
 import { useSheetParam } from '../frame/address.js';
+import { Allowed } from '../frame/allowed.js';
 import { useBooks } from '../frame/books-queries.js';
 import type { ScreenProps } from '../frame/screen-props.js';
 import { Empty, Sheet, Trouble } from '../frame/sheet.js';
@@ -82,10 +83,14 @@ export default function ChartScreen({ slot }: ScreenProps) {
       aside={`${accounts.length - headings} accounts${headings ? `, ${headings} ${headings === 1 ? 'heading' : 'headings'}` : ''}`}
       tools={
         <>
-          <button className="act" type="button" onClick={() => setAdding({})}>
-            Add an account
-          </button>
-          <ChartImport />
+          <Allowed needed="preparer">
+            <button className="act" type="button" onClick={() => setAdding({})}>
+              Add an account
+            </button>
+          </Allowed>
+          <Allowed>
+            <ChartImport />
+          </Allowed>
           <a className="act" href={paths.accountsCsv(organisation.id)} download="chart.csv">
             Save as CSV
           </a>

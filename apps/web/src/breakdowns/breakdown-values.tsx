@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { paths, type AccountAnswer, type BreakdownAnswer, type BreakdownValueRequest } from '@just-ledger/contract';
+import { Allowed } from '../frame/allowed.js';
 import { useBooks } from '../frame/books-queries.js';
 import { request } from '../request/request.js';
 import { useChange } from '../request/use-change.js';
@@ -73,18 +74,20 @@ export function BreakdownValues({
             </tr>
           ),
         ])}
-        <tr>
-          <td colSpan={columns}>
-            <ValueForm
-              key={made}
-              breakdown={breakdown}
-              accounts={accounts}
-              add={{ error: add.error, isPending: add.isPending, autoFocus: made > 0 }}
-              onAdd={(value) => add.mutate(value, { onSuccess: () => setMade(made + 1) })}
-              onDone={() => undefined}
-            />
-          </td>
-        </tr>
+        <Allowed>
+          <tr>
+            <td colSpan={columns}>
+              <ValueForm
+                key={made}
+                breakdown={breakdown}
+                accounts={accounts}
+                add={{ error: add.error, isPending: add.isPending, autoFocus: made > 0 }}
+                onAdd={(value) => add.mutate(value, { onSuccess: () => setMade(made + 1) })}
+                onDone={() => undefined}
+              />
+            </td>
+          </tr>
+        </Allowed>
       </tbody>
     </table>
   );

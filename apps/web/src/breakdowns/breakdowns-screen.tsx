@@ -3,6 +3,7 @@ import { Button, TextField } from '@mui/material';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { paths, type BreakdownAnswer } from '@just-ledger/contract';
 import { accountsQuery } from '../accounts/account-queries.js';
+import { Allowed } from '../frame/allowed.js';
 import { useBooks } from '../frame/books-queries.js';
 import { Empty, Sheet } from '../frame/sheet.js';
 import { problemPlaces } from '../request/problem-places.js';
@@ -24,9 +25,11 @@ export default function BreakdownsScreen() {
       title="Breakdowns"
       aside="second ways to cut the same amounts"
       tools={
-        <button className="act" type="button" onClick={() => setAdding(true)}>
-          Add a breakdown
-        </button>
+        <Allowed>
+          <button className="act" type="button" onClick={() => setAdding(true)}>
+            Add a breakdown
+          </button>
+        </Allowed>
       }
     >
       {isAdding && <NewBreakdown onDone={() => setAdding(false)} />}
@@ -37,9 +40,11 @@ export default function BreakdownsScreen() {
             of its values; accounts can be told to need one.
           </p>
           <p>
-            <button className="act" type="button" onClick={() => setAdding(true)}>
-              Add the first one
-            </button>
+            <Allowed>
+              <button className="act" type="button" onClick={() => setAdding(true)}>
+                Add the first one
+              </button>
+            </Allowed>
           </p>
         </Empty>
       )}

@@ -7,6 +7,7 @@ import {
   type BreakdownValueAnswer,
   type BreakdownValueRequest,
 } from '@just-ledger/contract';
+import { Allowed } from '../frame/allowed.js';
 import { useBooks } from '../frame/books-queries.js';
 import { Trouble } from '../frame/sheet.js';
 import { problemPlaces } from '../request/problem-places.js';
@@ -110,23 +111,29 @@ export function ValueForm({
           label={<span className="small">in use</span>}
         />
       )}
-      <span className="row" style={{ marginTop: 14 }}>
-        <Button type="submit" variant={value ? 'contained' : 'outlined'} disabled={add?.isPending ?? save.isPending}>
-          {value ? 'Keep' : 'Add'}
-        </Button>
-        {value && (
-          <>
-            <Button variant="outlined" onClick={onDone}>
-              Leave it
-            </Button>
-            {value.lines === 0 && (
-              <button className="act small" type="button" onClick={() => remove.mutate(undefined)}>
-                remove
-              </button>
-            )}
-          </>
-        )}
-      </span>
+      <Allowed>
+        <span className="row" style={{ marginTop: 14 }}>
+          <Button
+            type="submit"
+            variant={value ? 'contained' : 'outlined'}
+            disabled={add?.isPending ?? save.isPending}
+          >
+            {value ? 'Keep' : 'Add'}
+          </Button>
+          {value && (
+            <>
+              <Button variant="outlined" onClick={onDone}>
+                Leave it
+              </Button>
+              {value.lines === 0 && (
+                <button className="act small" type="button" onClick={() => remove.mutate(undefined)}>
+                  remove
+                </button>
+              )}
+            </>
+          )}
+        </span>
+      </Allowed>
       {at('active').helperText && <p className="brick small">{at('active').helperText}</p>}
       <Trouble error={elsewhere ?? remove.error} />
     </form>

@@ -4,6 +4,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { paths, type PeriodAnswer } from '@just-ledger/contract';
 import { useAddress } from '../frame/address.js';
+import { Allowed } from '../frame/allowed.js';
 import { useBooks } from '../frame/books-queries.js';
 import { proofsQuery } from '../frame/proof-bar.js';
 import { Sheet, Trouble } from '../frame/sheet.js';
@@ -104,20 +105,24 @@ function Month({ period, isPast, isClosed }: { period: PeriodAnswer; isPast: boo
             </form>
           ) : (
             !isClosed && (
-              <button className="act small" type="button" onClick={() => setUnlocking(true)}>
-                unlock …
-              </button>
+              <Allowed>
+                <button className="act small" type="button" onClick={() => setUnlocking(true)}>
+                  unlock …
+                </button>
+              </Allowed>
             )
           )
         ) : (
-          <button
-            className="act small"
-            type="button"
-            disabled={lock.isPending}
-            onClick={() => lock.mutate(undefined)}
-          >
-            lock
-          </button>
+          <Allowed>
+            <button
+              className="act small"
+              type="button"
+              disabled={lock.isPending}
+              onClick={() => lock.mutate(undefined)}
+            >
+              lock
+            </button>
+          </Allowed>
         )}
         <Trouble error={lock.error ?? unlock.error} />
       </td>
@@ -148,9 +153,11 @@ function Reopen({ year, name }: { year: string; name: string }) {
         style={{ width: 220 }}
         slotProps={{ htmlInput: { 'aria-label': 'Why the year is reopened' } }}
       />
-      <Button type="submit" variant="outlined" disabled={reason.trim() === '' || reopen.isPending}>
-        Reopen {name}
-      </Button>
+      <Allowed isTold>
+        <Button type="submit" variant="outlined" disabled={reason.trim() === '' || reopen.isPending}>
+          Reopen {name}
+        </Button>
+      </Allowed>
       <Trouble error={reopen.error} />
     </form>
   );

@@ -6,6 +6,7 @@ import { displayAmount, longDate, minor, parseAmount, parseCivilDate, type Curre
 import { accountsQuery } from '../accounts/account-queries.js';
 import { shown } from '../fields/money.js';
 import { useAddress, useSheetParam } from '../frame/address.js';
+import { Allowed } from '../frame/allowed.js';
 import { useBooks } from '../frame/books-queries.js';
 import { Empty, Sheet, Trouble } from '../frame/sheet.js';
 import { request } from '../request/request.js';
@@ -41,17 +42,19 @@ export default function YearEndScreen() {
         title={`Closing entries ${rehearsal.yearName}`}
         foot={
           <div className="row">
-            <Button
-              id="post-closing"
-              variant="contained"
-              disabled={blocked || close.isPending}
-              onClick={() => close.mutate(undefined)}
-            >
-              {count > 1 ? `Post all ${count}` : count === 1 ? 'Post it' : 'Close the year'}&nbsp;
-              <span className="small" style={{ fontWeight: 400 }}>
-                Ctrl Enter
-              </span>
-            </Button>
+            <Allowed isTold>
+              <Button
+                id="post-closing"
+                variant="contained"
+                disabled={blocked || close.isPending}
+                onClick={() => close.mutate(undefined)}
+              >
+                {count > 1 ? `Post all ${count}` : count === 1 ? 'Post it' : 'Close the year'}&nbsp;
+                <span className="small" style={{ fontWeight: 400 }}>
+                  Ctrl Enter
+                </span>
+              </Button>
+            </Allowed>
             <Button variant="outlined" onClick={() => address.go('months')}>
               Not yet
             </Button>

@@ -4,6 +4,7 @@ import { paths, type ContactAnswer, type ContactRequest } from '@just-ledger/con
 import { CONTACT_ROLES, printedIban } from '@just-ledger/core';
 import { CurrencyField } from '../fields/choice-fields.js';
 import { Trail } from '../audit-trail/trail.js';
+import { Allowed } from '../frame/allowed.js';
 import { useBooks } from '../frame/books-queries.js';
 import { Sheet, Trouble } from '../frame/sheet.js';
 import { problemPlaces } from '../request/problem-places.js';
@@ -41,7 +42,7 @@ export function ContactForm({
   onKept: (id: number) => void;
   onLeave: () => void;
 }) {
-  const { organisation } = useBooks();
+  const { organisation, may } = useBooks();
   const [fields, setFields] = useState({
     name: contact?.name ?? '',
     number: contact?.number ?? '',
@@ -168,26 +169,32 @@ export function ContactForm({
             ))}
           </div>
           <Trouble error={elsewhere ?? remove.error} />
-          <div className="row" style={{ margin: '14px 0' }}>
-            <Button type="submit" variant="contained" disabled={save.isPending}>
-              {contact ? 'Keep' : 'Add'}
-            </Button>
-            <Button variant="outlined" onClick={onLeave}>
-              Leave it
-            </Button>
-            {contact && contact.lines === 0 && (
-              <button
-                className="act small"
-                type="button"
-                onClick={() => remove.mutate(undefined, { onSuccess: onLeave })}
-              >
-                remove
-              </button>
-            )}
-          </div>
+          <Allowed needed="preparer" isTold>
+            <div className="row" style={{ margin: '14px 0' }}>
+              <Button type="submit" variant="contained" disabled={save.isPending}>
+                {contact ? 'Keep' : 'Add'}
+              </Button>
+              <Button variant="outlined" onClick={onLeave}>
+                Leave it
+              </Button>
+              {contact && contact.lines === 0 && may('approver') && (
+                <button
+                  className="act small"
+                  type="button"
+                  onClick={() => remove.mutate(undefined, { onSuccess: onLeave })}
+                >
+                  remove
+                </button>
+              )}
+            </div>
+          </Allowed>
         </form>
       )}
-      {contact && !into && <ContactMerge contact={contact} contacts={contacts} onMerged={onKept} />}
+      {contact && !into && (
+        <Allowed>
+          <ContactMerge contact={contact} contacts={contacts} onMerged={onKept} />
+        </Allowed>
+      )}
       {contact && <Trail subject="contact" object={contact.id} />}
     </Sheet>
   );

@@ -5,6 +5,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import type { ContactAnswer } from '@just-ledger/contract';
 import { CONTACT_ROLES } from '@just-ledger/core';
 import { useSheetParam } from '../frame/address.js';
+import { Allowed } from '../frame/allowed.js';
 import { useBooks } from '../frame/books-queries.js';
 import { Empty, Place, Sheet } from '../frame/sheet.js';
 import { ContactForm } from './contact-form.js';
@@ -32,9 +33,11 @@ export default function ContactsScreen() {
           title="Contacts"
           aside={`${contacts.filter((contact) => contact.active).length} in use`}
           tools={
-            <button className="act" type="button" onClick={() => choose('new')}>
-              Add a contact
-            </button>
+            <Allowed needed="preparer">
+              <button className="act" type="button" onClick={() => choose('new')}>
+                Add a contact
+              </button>
+            </Allowed>
           }
         >
           <div className="row" style={{ marginBottom: 8, gap: '6px 12px' }}>
@@ -64,9 +67,11 @@ export default function ContactsScreen() {
                 name one of them.
               </p>
               <p>
-                <button className="act" type="button" onClick={() => choose('new')}>
-                  Add the first one
-                </button>
+                <Allowed needed="preparer">
+                  <button className="act" type="button" onClick={() => choose('new')}>
+                    Add the first one
+                  </button>
+                </Allowed>
               </p>
             </Empty>
           ) : wanted.length === 0 ? (

@@ -6,6 +6,7 @@ import { dayBefore, daysBetween, parseCivilDate, shortDate, type CivilDate } fro
 import { accountsQuery } from '../accounts/account-queries.js';
 import { CurrencyField, currencyName } from '../fields/choice-fields.js';
 import { useSheetParam } from '../frame/address.js';
+import { Allowed } from '../frame/allowed.js';
 import { useBooks } from '../frame/books-queries.js';
 import { Empty, Place, Sheet, Trouble } from '../frame/sheet.js';
 import { problemPlaces } from '../request/problem-places.js';
@@ -31,12 +32,16 @@ export default function CurrenciesScreen() {
           aside={`beside ${organisation.baseCurrency}`}
           tools={
             <>
-              <button className="act" type="button" onClick={() => setAdding(true)}>
-                Add a currency
-              </button>
+              <Allowed>
+                <button className="act" type="button" onClick={() => setAdding(true)}>
+                  Add a currency
+                </button>
+              </Allowed>
               {currencies.length > 0 && (
                 <>
-                  <RatesImport />
+                  <Allowed>
+                    <RatesImport />
+                  </Allowed>
                   <a className="act" href={paths.exchangeRatesCsv(organisation.id)} download="exchange-rates.csv">
                     Write a CSV file
                   </a>
@@ -60,9 +65,11 @@ export default function CurrenciesScreen() {
                 currency, its rates stand here by date; entries in it take the rate of their day.
               </p>
               <p>
-                <button className="act" type="button" onClick={() => setAdding(true)}>
-                  Add the first one
-                </button>
+                <Allowed>
+                  <button className="act" type="button" onClick={() => setAdding(true)}>
+                    Add the first one
+                  </button>
+                </Allowed>
               </p>
             </Empty>
           ) : (

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { Button, MenuItem, TextField } from '@mui/material';
 import { paths, type AccountAnswer, type CurrencyAnswer } from '@just-ledger/contract';
 import { EXCHANGE_ACCOUNTS, EXCHANGE_ACCOUNT_KEYS, type ExchangeAccount } from '@just-ledger/core';
+import { Allowed } from '../frame/allowed.js';
 import { useBooks } from '../frame/books-queries.js';
 import { Trouble } from '../frame/sheet.js';
 import { problemPlaces } from '../request/problem-places.js';
@@ -68,11 +69,13 @@ export function ExchangeAccounts({
       </div>
       <Trouble error={elsewhere} />
       {isChanged && (
-        <div className="row" style={{ margin: '12px 0' }}>
-          <Button type="submit" variant="contained" disabled={save.isPending}>
-            Keep
-          </Button>
-        </div>
+        <Allowed isTold>
+          <div className="row" style={{ margin: '12px 0' }}>
+            <Button type="submit" variant="contained" disabled={save.isPending}>
+              Keep
+            </Button>
+          </div>
+        </Allowed>
       )}
     </form>
   );

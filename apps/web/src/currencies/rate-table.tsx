@@ -11,6 +11,7 @@ import {
   typedDate,
 } from '@just-ledger/core';
 import { Cell } from '../fields/cell.js';
+import { Allowed } from '../frame/allowed.js';
 import { useBooks } from '../frame/books-queries.js';
 import { Trouble } from '../frame/sheet.js';
 import { problemPlaces } from '../request/problem-places.js';
@@ -46,7 +47,9 @@ export function RateTable({ currency, rates }: { currency: string; rates: readon
         </span>
         <span />
       </div>
-      <NextRate currency={currency} rates={rates} typed={typed} onType={setTyped} />
+      <Allowed>
+        <NextRate currency={currency} rates={rates} typed={typed} onType={setTyped} />
+      </Allowed>
       <Trouble error={remove.error} />
       <div ref={scroller} role="list" className="rates">
         <div style={{ height: virtual.getTotalSize(), position: 'relative' }} role="presentation">
@@ -63,26 +66,28 @@ export function RateTable({ currency, rates }: { currency: string; rates: readon
                 <span>{shortDate(parseCivilDate(one.date))}</span>
                 <span className={one.rate === null ? 'num soft' : 'num'}>{one.rate ?? one.inverse}</span>
                 <span className={one.rate === null ? 'num' : 'num soft'}>{one.ratePerBase ?? one.inverse}</span>
-                <span className="row small" style={{ flexWrap: 'nowrap', justifyContent: 'flex-end' }}>
-                  <button
-                    className="act small"
-                    type="button"
-                    aria-label={`Change the rate of ${shortDate(parseCivilDate(one.date))}`}
-                    onClick={() =>
-                      setTyped({ date: one.date, rate: one.rate ?? '', ratePerBase: one.ratePerBase ?? '' })
-                    }
-                  >
-                    change
-                  </button>
-                  <button
-                    className="act small"
-                    type="button"
-                    aria-label={`Remove the rate of ${shortDate(parseCivilDate(one.date))}`}
-                    onClick={() => remove.mutate(one.date)}
-                  >
-                    remove
-                  </button>
-                </span>
+                <Allowed>
+                  <span className="row small" style={{ flexWrap: 'nowrap', justifyContent: 'flex-end' }}>
+                    <button
+                      className="act small"
+                      type="button"
+                      aria-label={`Change the rate of ${shortDate(parseCivilDate(one.date))}`}
+                      onClick={() =>
+                        setTyped({ date: one.date, rate: one.rate ?? '', ratePerBase: one.ratePerBase ?? '' })
+                      }
+                    >
+                      change
+                    </button>
+                    <button
+                      className="act small"
+                      type="button"
+                      aria-label={`Remove the rate of ${shortDate(parseCivilDate(one.date))}`}
+                      onClick={() => remove.mutate(one.date)}
+                    >
+                      remove
+                    </button>
+                  </span>
+                </Allowed>
               </div>
             );
           })}

@@ -12,6 +12,7 @@ export const STAGES = {
       'tax-codes': 'Tax codes',
       currencies: 'Currencies',
       organisation: 'Organisation',
+      people: 'People',
       gather: 'To gather',
       changes: 'Changes',
     },

@@ -1,11 +1,13 @@
 import { queryOptions, useSuspenseQuery } from '@tanstack/react-query';
 import { paths, type FiscalYearsAnswer, type OrganisationAnswer } from '@just-ledger/contract';
 import {
+  isEnough,
   parseCivilDate,
   parseCurrencyCode,
   type BooksCalendar,
   type CivilDate,
   type CurrencyCode,
+  type MemberRole,
 } from '@just-ledger/core';
 import { request } from '../request/request.js';
 import { useAddress, useOrganisationId } from './address.js';
@@ -34,6 +36,8 @@ export interface BooksNow {
   /** The span that the rail shows; positions are drawn at its end. */
   readonly from: CivilDate;
   readonly to: CivilDate;
+  /** Whether the signed-in person's role is enough for what takes another. */
+  readonly may: (needed: MemberRole) => boolean;
 }
 
 /** The books of the address, with the span chosen on the rail: by default the fiscal year up to today. */
@@ -50,5 +54,7 @@ export function useBooks(): BooksNow {
     firstDay: parseCivilDate(organisation.firstDay),
     fiscalYearStartMonth: organisation.fiscalYearStartMonth,
   };
-  return { organisation, currency: parseCurrencyCode(organisation.baseCurrency), calendar, years, today, from, to };
+  const currency = parseCurrencyCode(organisation.baseCurrency);
+  const may = (needed: MemberRole): boolean => isEnough(organisation.role, needed);
+  return { organisation, currency, calendar, years, today, from, to, may };
 }

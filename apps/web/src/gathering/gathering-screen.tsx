@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import { paths, type PaperAnswer, type PaperRequest } from '@just-ledger/contract';
 import { longDate, parseCivilDate, type PaperState } from '@just-ledger/core';
 import { useAddress } from '../frame/address.js';
+import { Allowed } from '../frame/allowed.js';
 import { useBooks } from '../frame/books-queries.js';
 import { Sheet, Trouble } from '../frame/sheet.js';
 import { request } from '../request/request.js';
@@ -64,7 +65,7 @@ export default function GatheringScreen() {
 }
 
 function Paper({ paper }: { paper: PaperAnswer }) {
-  const { organisation } = useBooks();
+  const { organisation, may } = useBooks();
   const [note, setNote] = useState(paper.note);
   const [state, setState] = useState(paper.state);
   const keep = useChange((change: Partial<PaperRequest>) =>
@@ -83,7 +84,7 @@ function Paper({ paper }: { paper: PaperAnswer }) {
           size="small"
           style={{ padding: 2 }}
           checked={state === 'at-hand'}
-          disabled={!isNeeded}
+          disabled={!isNeeded || !may('preparer')}
           onChange={(event) => put(event.target.checked ? 'at-hand' : 'wanted')}
           slotProps={{ input: { 'aria-label': `${paper.title} at hand` } }}
         />
@@ -97,6 +98,7 @@ function Paper({ paper }: { paper: PaperAnswer }) {
         <InputBase
           fullWidth
           multiline
+          readOnly={!may('preparer')}
           value={note}
           placeholder="where it is, who has it"
           onChange={(event) => setNote(event.target.value.replaceAll('\n', ' '))}
@@ -105,14 +107,16 @@ function Paper({ paper }: { paper: PaperAnswer }) {
         />
       </td>
       <td className="num">
-        <button
-          className="act small no-print"
-          type="button"
-          aria-label={isNeeded ? `${paper.title} is not needed` : `${paper.title} is needed after all`}
-          onClick={() => put(isNeeded ? 'not-needed' : 'wanted')}
-        >
-          {isNeeded ? 'not needed' : 'needed'}
-        </button>
+        <Allowed needed="preparer">
+          <button
+            className="act small no-print"
+            type="button"
+            aria-label={isNeeded ? `${paper.title} is not needed` : `${paper.title} is needed after all`}
+            onClick={() => put(isNeeded ? 'not-needed' : 'wanted')}
+          >
+            {isNeeded ? 'not needed' : 'needed'}
+          </button>
+        </Allowed>
       </td>
     </tr>
   );

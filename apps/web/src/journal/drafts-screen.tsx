@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import { paths } from '@just-ledger/contract';
 import { isCivilDate, shortDate } from '@just-ledger/core';
 import { useAddress } from '../frame/address.js';
+import { Allowed } from '../frame/allowed.js';
 import { useBooks } from '../frame/books-queries.js';
 import { Empty, Sheet, Trouble } from '../frame/sheet.js';
 import { request } from '../request/request.js';
@@ -71,9 +72,11 @@ export default function DraftsScreen() {
                       </button>
                     </span>
                   ) : (
-                    <button className="act small" type="button" onClick={() => setDropping(draft.id)}>
-                      throw away …
-                    </button>
+                    <Allowed needed="preparer">
+                      <button className="act small" type="button" onClick={() => setDropping(draft.id)}>
+                        throw away …
+                      </button>
+                    </Allowed>
                   )}
                 </td>
               </tr>

@@ -13,9 +13,9 @@ import { useChange } from '../request/use-change.js';
 /** An entry's page: its lines, where it came from, what it belongs to, and reversing it. */
 export function EntryDetail({ entry }: { entry: EntryAnswer }) {
   const address = useAddress();
-  const { organisation, currency } = useBooks();
+  const { organisation, currency, may } = useBooks();
   const [isReversing, setReversing] = useState(false);
-  const canReverse = !entry.reversedBy && entry.kind !== 'reversing' && entry.kind !== 'closing';
+  const canReverse = may('approver') && !entry.reversedBy && entry.kind !== 'reversing' && entry.kind !== 'closing';
   return (
     <div style={{ padding: '2px 8px 12px 96px' }}>
       <p className="soft small">
@@ -49,6 +49,7 @@ export function EntryDetail({ entry }: { entry: EntryAnswer }) {
                   line.contact,
                   line.note,
                   line.foreignAmount && `${line.currency} ${line.foreignAmount}`,
+                  (line.rate ?? line.ratePerBase) && `at ${line.rate ?? line.ratePerBase}`,
                   line.movement,
                   ...Object.entries(line.breakdowns ?? {}).map(([name, value]) => `${name.toLowerCase()} ${value}`),
                 ]

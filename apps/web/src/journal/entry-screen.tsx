@@ -7,6 +7,7 @@ import { accountsQuery } from '../accounts/account-queries.js';
 import { breakdownsQuery } from '../breakdowns/breakdown-queries.js';
 import { contactsQuery } from '../contacts/contact-queries.js';
 import { useAddress, useSheetParam } from '../frame/address.js';
+import { Allowed } from '../frame/allowed.js';
 import { useBooks } from '../frame/books-queries.js';
 import { Sheet, Trouble } from '../frame/sheet.js';
 import { RequestRefused, request } from '../request/request.js';
@@ -59,7 +60,7 @@ function EntrySheet({
   onPosted: (entry: EntryAnswer) => void;
 }) {
   const address = useAddress();
-  const { organisation, currency, today, calendar, from, to } = useBooks();
+  const { organisation, currency, today, calendar, from, to, may } = useBooks();
   const near = (sessionStorage.getItem(LAST_DATE) ??
     (today < calendar.firstDay ? calendar.firstDay : today)) as CivilDate;
   const [form, dispatch] = useReducer(formReducer, draft, (given): EntryForm =>
@@ -84,11 +85,12 @@ function EntrySheet({
     onPosted(entry); // here and not once the sheet is told, since it may have ended with its draft by then
     return entry;
   });
-  const keep = useChange(() =>
-    draft
-      ? request<DraftAnswer>('PUT', paths.draft(organisation.id, draft.id), draftRequest(form, draft.version))
-      : request<DraftAnswer>('POST', paths.drafts(organisation.id), draftRequest(form)),
-  );
+  const keep = useChange((forReview: boolean) => {
+    const body = { ...draftRequest(form, draft?.version), forReview };
+    return draft
+      ? request<DraftAnswer>('PUT', paths.draft(organisation.id, draft.id), body)
+      : request<DraftAnswer>('POST', paths.drafts(organisation.id), body);
+  });
   const addContact = useChange(({ name, roles }: { name: string; roles: string[] }) =>
     request('POST', paths.contacts(organisation.id), { name, roles }),
   );
@@ -102,6 +104,14 @@ function EntrySheet({
       },
     });
   };
+  const handIn = (): void =>
+    keep.mutate(true, {
+      onSuccess: () => {
+        if (draft) return address.go('drafts');
+        dispatch({ is: 'start', form: emptyForm(form.date, form.kind) });
+        setTimeout(() => first.current?.focus());
+      },
+    });
   useEffect(() => {
     const press = (event: KeyboardEvent): void => {
       if (event.key !== 'Enter' || !(event.ctrlKey || event.metaKey)) return;
@@ -148,24 +158,39 @@ function EntrySheet({
         }
         foot={
           <>
-            <div className="row">
-              <Button id="post-entry" variant="contained" disabled={post.isPending} onClick={send}>
-                Post&nbsp;
-                <span className="small" style={{ opacity: 0.85, fontWeight: 400 }}>
-                  Ctrl Enter
-                </span>
-              </Button>
-              <Button
-                variant="outlined"
-                disabled={keep.isPending}
-                onClick={() =>
-                  keep.mutate(undefined, { onSuccess: (kept) => address.go('entry', { draft: String(kept.id) }) })
-                }
-              >
-                Keep as draft
-              </Button>
-              {keep.isSuccess && <span className="soft small">kept</span>}
-            </div>
+            <Allowed needed="preparer" isTold>
+              <div className="row">
+                <Button
+                  id="post-entry"
+                  variant="contained"
+                  disabled={post.isPending || keep.isPending}
+                  onClick={may('approver') ? send : handIn}
+                >
+                  {may('approver') ? 'Post' : 'Hand in for review'}&nbsp;
+                  <span className="small" style={{ opacity: 0.85, fontWeight: 400 }}>
+                    Ctrl Enter
+                  </span>
+                </Button>
+                <Button
+                  variant="outlined"
+                  disabled={keep.isPending}
+                  onClick={() =>
+                    keep.mutate(draft?.forReview ?? false, {
+                      onSuccess: (kept) => address.go('entry', { draft: String(kept.id) }),
+                    })
+                  }
+                >
+                  Keep as draft
+                </Button>
+                {keep.isSuccess && (
+                  <span className="soft small" role="status">
+                    {keep.data.forReview && !may('approver')
+                      ? 'handed in: an approver finds it among the drafts'
+                      : 'kept'}
+                  </span>
+                )}
+              </div>
+            </Allowed>
             <span className="soft small">
               Tab next cell · = missing amount here · Alt ↑ line above again
               {breakdowns.length > 0 && ' · Alt . breakdowns'} · 1200/3 in an amount

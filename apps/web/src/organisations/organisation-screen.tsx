@@ -11,6 +11,7 @@ import {
 } from '@just-ledger/core';
 import { CurrencyField, MonthField } from '../fields/choice-fields.js';
 import { Trail } from '../audit-trail/trail.js';
+import { Allowed } from '../frame/allowed.js';
 import { useBooks } from '../frame/books-queries.js';
 import { Sheet, Trouble } from '../frame/sheet.js';
 import { problemPlaces } from '../request/problem-places.js';
@@ -32,7 +33,9 @@ export default function OrganisationScreen() {
         isKept={kept === organisation.version}
         onKept={(version) => setKept(version)}
       />
-      <StarterAnew organisation={organisation} />
+      <Allowed needed="owner">
+        <StarterAnew organisation={organisation} />
+      </Allowed>
       <div style={{ marginTop: 18 }}>
         <Trail subject="organisation" object={organisation.id} />
       </div>
@@ -135,21 +138,23 @@ function OrganisationForm({
         />
       </div>
       <Trouble error={elsewhere} />
-      <div className="row" style={{ marginTop: 14 }}>
-        <Button type="submit" variant="contained" disabled={save.isPending || isSame}>
-          Keep
-        </Button>
-        {!isSame && (
-          <Button variant="outlined" onClick={() => setFields(start)}>
-            As it was
+      <Allowed needed="owner" isTold>
+        <div className="row" style={{ marginTop: 14 }}>
+          <Button type="submit" variant="contained" disabled={save.isPending || isSame}>
+            Keep
           </Button>
-        )}
-        {isKept && isSame && (
-          <span className="told" role="status">
-            Kept.
-          </span>
-        )}
-      </div>
+          {!isSame && (
+            <Button variant="outlined" onClick={() => setFields(start)}>
+              As it was
+            </Button>
+          )}
+          {isKept && isSame && (
+            <span className="told" role="status">
+              Kept.
+            </span>
+          )}
+        </div>
+      </Allowed>
     </form>
   );
 }

@@ -6,6 +6,7 @@ import { shortDate, typedDate, parseCivilDate } from '@just-ledger/core';
 import { accountsQuery } from '../accounts/account-queries.js';
 import { breakdownsQuery } from '../breakdowns/breakdown-queries.js';
 import { contactsQuery } from '../contacts/contact-queries.js';
+import { Allowed } from '../frame/allowed.js';
 import { useBooks } from '../frame/books-queries.js';
 import { Trouble } from '../frame/sheet.js';
 import { EntryLines } from '../journal/entry-lines.js';
@@ -192,14 +193,16 @@ export function RecurringForm({ journal, onDone }: { journal?: RecurringJournalA
         </div>
       ))}
       {save.error && !refusal && <Trouble error={save.error} />}
-      <div className="row">
-        <Button type="submit" variant="contained" disabled={save.isPending}>
-          Keep the schedule
-        </Button>
-        <Button variant="outlined" onClick={onDone}>
-          Leave it
-        </Button>
-      </div>
+      <Allowed isTold>
+        <div className="row">
+          <Button type="submit" variant="contained" disabled={save.isPending}>
+            Keep the schedule
+          </Button>
+          <Button variant="outlined" onClick={onDone}>
+            Leave it
+          </Button>
+        </div>
+      </Allowed>
     </form>
   );
 }

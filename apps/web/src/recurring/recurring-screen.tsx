@@ -17,6 +17,7 @@ import {
 } from '@just-ledger/core';
 import { shown } from '../fields/money.js';
 import { useAddress } from '../frame/address.js';
+import { Allowed } from '../frame/allowed.js';
 import { useBooks } from '../frame/books-queries.js';
 import { Empty, Sheet, Trouble } from '../frame/sheet.js';
 import { request } from '../request/request.js';
@@ -45,9 +46,11 @@ export default function RecurringScreen() {
             <span className="soft">
               ● posted · ○ to come · <span className="brass">● due</span> · ◌ skipped
             </span>
-            <button className="act" type="button" onClick={() => setOpen('new')}>
-              New schedule
-            </button>
+            <Allowed>
+              <button className="act" type="button" onClick={() => setOpen('new')}>
+                New schedule
+              </button>
+            </Allowed>
           </>
         }
       >
@@ -59,9 +62,11 @@ export default function RecurringScreen() {
               when you say so, with its date and amount ready.
             </p>
             <p>
-              <button className="act" type="button" onClick={() => setOpen('new')}>
-                Write the first schedule
-              </button>
+              <Allowed>
+                <button className="act" type="button" onClick={() => setOpen('new')}>
+                  Write the first schedule
+                </button>
+              </Allowed>
             </p>
           </Empty>
         ) : (
@@ -207,14 +212,16 @@ function Due({
                 {isFirst ? '' : ' · after the one before'}
               </span>
               {isFirst && (
-                <span className="row" style={{ gap: 12 }}>
-                  <button className="act" type="button" onClick={() => post.mutate({ id: journal.id, date })}>
-                    post
-                  </button>
-                  <button className="act" type="button" onClick={() => setSkipping(skipping === key ? '' : key)}>
-                    skip …
-                  </button>
-                </span>
+                <Allowed>
+                  <span className="row" style={{ gap: 12 }}>
+                    <button className="act" type="button" onClick={() => post.mutate({ id: journal.id, date })}>
+                      post
+                    </button>
+                    <button className="act" type="button" onClick={() => setSkipping(skipping === key ? '' : key)}>
+                      skip …
+                    </button>
+                  </span>
+                </Allowed>
               )}
             </div>
             {skipping === key && (
@@ -261,9 +268,11 @@ function Due({
       {due.length > 0 && (
         <>
           <div style={{ marginTop: 14 }}>
-            <Button variant="contained" disabled={postAll.isPending} onClick={() => postAll.mutate(undefined)}>
-              {due.length === 1 ? 'Post it' : `Post all ${due.length}`}
-            </Button>
+            <Allowed isTold>
+              <Button variant="contained" disabled={postAll.isPending} onClick={() => postAll.mutate(undefined)}>
+                {due.length === 1 ? 'Post it' : `Post all ${due.length}`}
+              </Button>
+            </Allowed>
           </div>
           <div style={{ marginTop: 18 }}>
             <h2 className="minor">Effect</h2>

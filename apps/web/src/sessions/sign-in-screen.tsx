@@ -5,22 +5,36 @@ import { paths, type SessionAnswer } from '@just-ledger/contract';
 import { Trouble } from '../frame/sheet.js';
 import { problemPlaces } from '../request/problem-places.js';
 import { request } from '../request/request.js';
+import { AskForNewPassword } from './ask-for-new-password.js';
+import { DoorSheet } from './door-sheet.js';
 import { sessionQuery } from './session-queries.js';
 
 /** Signing in; on the very first start, creating one's own sign-in. */
 export function SignInScreen({ firstRun }: { firstRun: boolean }) {
+  const [hasForgotten, setForgotten] = useState(false);
+  if (hasForgotten) {
+    return (
+      <DoorSheet title="A new password">
+        <AskForNewPassword onLeave={() => setForgotten(false)} />
+      </DoorSheet>
+    );
+  }
   return (
-    <main style={{ display: 'grid', placeItems: 'center', height: '100%' }}>
-      <section className="sheet" style={{ width: 380, flex: 'none', padding: '28px 30px' }}>
-        <h1>{firstRun ? 'These books are yours' : 'Just Ledger'}</h1>
-        <p className="soft" style={{ marginBottom: 18 }}>
-          {firstRun
-            ? 'Nobody has been set up yet. Create the sign-in with which you will keep them.'
-            : 'Sign in to your books.'}
+    <DoorSheet title={firstRun ? 'These books are yours' : 'Just Ledger'}>
+      <p className="soft" style={{ marginBottom: 18 }}>
+        {firstRun
+          ? 'Nobody has been set up yet. Create the sign-in with which you will keep them.'
+          : 'Sign in to your books.'}
+      </p>
+      <SignInFields firstRun={firstRun} />
+      {!firstRun && (
+        <p className="small" style={{ marginTop: 18 }}>
+          <button className="act" type="button" onClick={() => setForgotten(true)}>
+            I have forgotten my password
+          </button>
         </p>
-        <SignInFields firstRun={firstRun} />
-      </section>
-    </main>
+      )}
+    </DoorSheet>
   );
 }
 

@@ -16,6 +16,7 @@ import {
 import { accountsQuery } from '../accounts/account-queries.js';
 import { Cell } from '../fields/cell.js';
 import { useAddress } from '../frame/address.js';
+import { Allowed } from '../frame/allowed.js';
 import { useBooks } from '../frame/books-queries.js';
 import { Empty, Sheet, Trouble } from '../frame/sheet.js';
 import { request } from '../request/request.js';
@@ -86,24 +87,26 @@ export default function OpeningScreen() {
       aside={`at ${longDate(date)}, the day before these books begin`}
       foot={
         <div className="row">
-          <Button
-            id="post-opening"
-            variant="contained"
-            disabled={difference !== 0 || lines.length < 2 || post.isPending}
-            onClick={() =>
-              post.mutate(undefined, {
-                onSuccess: (entry) => {
-                  setPosted(entry);
-                  setTyped({});
-                },
-              })
-            }
-          >
-            Post the opening entry&nbsp;
-            <span className="small" style={{ fontWeight: 400 }}>
-              Ctrl Enter
-            </span>
-          </Button>
+          <Allowed isTold>
+            <Button
+              id="post-opening"
+              variant="contained"
+              disabled={difference !== 0 || lines.length < 2 || post.isPending}
+              onClick={() =>
+                post.mutate(undefined, {
+                  onSuccess: (entry) => {
+                    setPosted(entry);
+                    setTyped({});
+                  },
+                })
+              }
+            >
+              Post the opening entry&nbsp;
+              <span className="small" style={{ fontWeight: 400 }}>
+                Ctrl Enter
+              </span>
+            </Button>
+          </Allowed>
           <span className={difference === 0 ? 'soft' : 'brass'} aria-live="polite">
             {lines.length === 0
               ? 'Type the balances of the old books.'

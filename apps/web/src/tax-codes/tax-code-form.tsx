@@ -3,6 +3,7 @@ import { Button, Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/ma
 import { paths, type AccountAnswer, type TaxCodeAnswer } from '@just-ledger/contract';
 import { TAX_ROUNDINGS, TAX_SIDES, type TaxRounding, type TaxSide } from '@just-ledger/core';
 import { Trail } from '../audit-trail/trail.js';
+import { Allowed } from '../frame/allowed.js';
 import { useBooks } from '../frame/books-queries.js';
 import { Sheet, Trouble } from '../frame/sheet.js';
 import { problemPlaces } from '../request/problem-places.js';
@@ -160,23 +161,25 @@ export function TaxCodeForm({
         </button>
         <TaxExample fields={fields} accounts={accounts} />
         <Trouble error={elsewhere ?? remove.error} />
-        <div className="row" style={{ margin: '14px 0' }}>
-          <Button type="submit" variant="contained" disabled={save.isPending}>
-            {code ? 'Keep' : 'Add'}
-          </Button>
-          <Button variant="outlined" onClick={onLeave}>
-            Leave it
-          </Button>
-          {code && (
-            <button
-              className="act small"
-              type="button"
-              onClick={() => remove.mutate(undefined, { onSuccess: onLeave })}
-            >
-              remove
-            </button>
-          )}
-        </div>
+        <Allowed isTold>
+          <div className="row" style={{ margin: '14px 0' }}>
+            <Button type="submit" variant="contained" disabled={save.isPending}>
+              {code ? 'Keep' : 'Add'}
+            </Button>
+            <Button variant="outlined" onClick={onLeave}>
+              Leave it
+            </Button>
+            {code && (
+              <button
+                className="act small"
+                type="button"
+                onClick={() => remove.mutate(undefined, { onSuccess: onLeave })}
+              >
+                remove
+              </button>
+            )}
+          </div>
+        </Allowed>
       </form>
       {code && <Trail subject="tax-code" object={code.id} />}
     </Sheet>

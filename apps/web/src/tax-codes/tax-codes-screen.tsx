@@ -3,6 +3,7 @@ import type { TaxCodeAnswer } from '@just-ledger/contract';
 import { TAX_SIDES, parseCivilDate, shortDate, type TaxSide } from '@just-ledger/core';
 import { accountsQuery } from '../accounts/account-queries.js';
 import { useSheetParam } from '../frame/address.js';
+import { Allowed } from '../frame/allowed.js';
 import { useBooks } from '../frame/books-queries.js';
 import { Empty, Place, Sheet } from '../frame/sheet.js';
 import { TaxCodeForm } from './tax-code-form.js';
@@ -23,9 +24,11 @@ export default function TaxCodesScreen() {
           title="Tax codes"
           aside={codes.length > 0 && `as at ${shortDate(to)}`}
           tools={
-            <button className="act" type="button" onClick={() => choose('new')}>
-              Add a tax code
-            </button>
+            <Allowed>
+              <button className="act" type="button" onClick={() => choose('new')}>
+                Add a tax code
+              </button>
+            </Allowed>
           }
         >
           {codes.length === 0 ? (
@@ -35,9 +38,11 @@ export default function TaxCodesScreen() {
                 on, so that a new one never changes what was written before.
               </p>
               <p>
-                <button className="act" type="button" onClick={() => choose('new')}>
-                  Add the first one
-                </button>
+                <Allowed>
+                  <button className="act" type="button" onClick={() => choose('new')}>
+                    Add the first one
+                  </button>
+                </Allowed>
               </p>
             </Empty>
           ) : (

@@ -1,0 +1,45 @@
+import { randomBytes } from 'node:crypto';
+import { hashToken } from '@just-ledger/server/sessions/session-store';
+import { commands } from '@just-ledger/server/workers/commands';
+import { WriteContext } from '@just-ledger/server/workers/write-context';
+import type { MemberRole } from '@just-ledger/core';
+import type { Clock } from '@just-ledger/server/database/clock';
+
+const CO_OPERATIVE = 1;
+const COLLEAGUES: readonly { name: string; email: string; role: MemberRole }[] = [
+  { name: 'Tam Hollis', email: 'tam@sallow-reach.test', role: 'preparer' },
+  { name: 'Ines Carrow', email: 'ines@sallow-reach.test', role: 'reader' },
+];
+
+/** The co-operative's colleagues of the owner: one writes drafts, one audits, one has not come yet. */
+export function inviteColleagues(folder: string, owner: number, clock: Clock, passwordHash: string): void {
+  const context = new WriteContext(folder, clock);
+  const of = { organisation: CO_OPERATIVE, person: owner };
+  const invite = (email: string, role: MemberRole): string => {
+    const token = randomBytes(32).toString('base64url');
+    const link = `http://127.0.0.1:4700/invitation/${token}`;
+    context.transact(() => commands.invite(context, { ...of, email, role, tokenHash: hashToken(token), link }));
+    return token;
+  };
+  const [tam] = COLLEAGUES.map(({ name, email, role }) => {
+    const token = invite(email, role);
+    return context.transact(() => commands.takeInvitation(context, { token, given: { name, passwordHash } }));
+  });
+  invite('otto@sallow-reach.test', 'approver');
+  context.transact(() =>
+    commands.keepDraft(context, {
+      organisation: CO_OPERATIVE,
+      person: tam ?? owner,
+      request: {
+        date: '2027-01-15',
+        explanation: 'Bottle deposits given back at the tasting room',
+        lines: [
+          { account: '4030', debit: '38.40' },
+          { account: '1000', credit: '38.40' },
+        ],
+        forReview: true,
+      },
+    }),
+  );
+  context.db.$client.close();
+}
