@@ -37,6 +37,7 @@ const CORE_AREAS = [
   'closing',
   'statements',
   'proofs',
+  'imports',
 ];
 
 export default tseslint.config(

@@ -11,6 +11,7 @@ const SCREENS = [
   '/1/prepare/tax-codes?code=5',
   '/1/prepare/currencies?currency=GBP',
   '/1/prepare/people',
+  '/1/prepare/files?subject=contacts',
   '/3/prepare/gather',
   '/3/prepare/changes',
   '/3/record/entry?draft=1',

@@ -12,6 +12,8 @@ import { HealthController } from './health.controller.js';
 import { DraftsController } from './journal/drafts.controller.js';
 import { EntriesController } from './journal/entries.controller.js';
 import { OrganisationsController } from './organisations/organisations.controller.js';
+import { ImportJobs } from './imports/import-jobs.js';
+import { ImportsController } from './imports/imports.controller.js';
 import { InvitationsController } from './people/invitations.controller.js';
 import { PasswordResetController } from './people/password-reset.controller.js';
 import { PeopleController } from './people/people.controller.js';
@@ -47,6 +49,7 @@ import { WorkersModule } from './workers/workers.module.js';
     ContactsController,
     TaxCodesController,
     CurrenciesController,
+    ImportsController,
     AuditTrailController,
     EntriesController,
     DraftsController,
@@ -59,6 +62,7 @@ import { WorkersModule } from './workers/workers.module.js';
   ],
   providers: [
     FullChecks,
+    ImportJobs,
     { provide: APP_GUARD, useClass: SessionGuard },
     { provide: APP_FILTER, useClass: ProblemFilter },
     { provide: APP_PIPE, useValue: requestPipe },

@@ -14,6 +14,7 @@ import { settings } from './settings.js';
 const WEB = fileURLToPath(new URL('../../web/dist', import.meta.url));
 const JSON_LIMIT = 1024 * 1024;
 const CSV_LIMIT = 64 * 1024 * 1024;
+const FILE_LIMIT = 32 * 1024 * 1024;
 
 const HEADERS = {
   'content-security-policy':
@@ -34,6 +35,9 @@ export async function createServer(): Promise<NestFastifyApplication> {
   await app.register(fastifyCookie as never);
   app.useBodyParser('text/csv', { bodyLimit: CSV_LIMIT }, (_request, body, done) =>
     done(null, body?.toString('utf8')),
+  );
+  app.useBodyParser('application/octet-stream', { bodyLimit: FILE_LIMIT }, (_request, body, done) =>
+    done(null, body),
   );
   fastify.addHook('onRequest', async (request: FastifyRequest, reply: FastifyReply) => {
     void reply.headers(HEADERS);

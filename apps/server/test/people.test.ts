@@ -157,6 +157,7 @@ const LEAST: readonly (readonly [RegExp, MemberRole])[] = [
   [/^(post|put) .*\/contacts(\/\{id\})?$/, 'preparer'],
   [/^post .*\/accounts$/, 'preparer'],
   [/^put .*\/papers\/\{paper\}$/, 'preparer'],
+  [/^get .*\/imports\/\{import\}$/, 'approver'],
   [/^patch \/api\/organisations\/\{organisation\}$/, 'owner'],
   [/^post .*\/accounts\/starter$/, 'owner'],
   [/^\w+ .*\/(invitations|outbox)(\/\{id\})?$/, 'owner'],

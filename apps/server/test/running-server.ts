@@ -38,6 +38,11 @@ export class RunningServer {
     return server;
   }
 
+  /** The cookie of the session, for requests made by hand. */
+  get session(): string {
+    return this.cookie;
+  }
+
   /** Signs in, keeping the session for later requests. */
   async signIn(credentials = OWNER): Promise<Reply> {
     return this.request('POST', '/api/session', credentials);

@@ -19,3 +19,4 @@ export * from './trial-balance/trial-balance.js';
 export * from './account-ledger/account-ledger.js';
 export * from './statements/statements.js';
 export * from './proofs/proofs.js';
+export * from './imports/import.js';

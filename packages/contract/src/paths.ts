@@ -38,6 +38,13 @@ export const paths = {
   exchangeRatesImport: (id: Id) => `/api/organisations/${id}/exchange-rates/import`,
   exchangeRate: (id: Id, currency: string, date: string) =>
     `/api/organisations/${id}/exchange-rates/${currency}/${date}`,
+  imports: (id: Id) => `/api/organisations/${id}/imports`,
+  import: (id: Id, one: string) => `/api/organisations/${id}/imports/${one}`,
+  importMatching: (id: Id, one: string) => `/api/organisations/${id}/imports/${one}/matching`,
+  importTaking: (id: Id, one: string) => `/api/organisations/${id}/imports/${one}/taking`,
+  /** A file of all that a subject has, by its ending: csv or xlsx. */
+  exportFile: (id: Id, subject: string, ending: 'csv' | 'xlsx') =>
+    `/api/organisations/${id}/exports/${subject}.${ending}`,
   setUpChanges: (id: Id) => `/api/organisations/${id}/set-up-changes`,
   papers: (id: Id) => `/api/organisations/${id}/papers`,
   paper: (id: Id, paper: string) => `/api/organisations/${id}/papers/${paper}`,

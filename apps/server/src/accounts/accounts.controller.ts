@@ -16,7 +16,7 @@ import {
   ChangeAccountRequest,
   TrialBalanceQuery,
   type AccountAnswer,
-  type ImportAnswer,
+  type ChartImportAnswer,
 } from '@just-ledger/contract';
 import {
   CHART_COLUMNS,
@@ -84,7 +84,7 @@ export class AccountsController {
 
   @Post('accounts/import')
   @HttpCode(200)
-  import(@Acting() by: OfPerson, @Body() body: unknown): Promise<ImportAnswer> {
+  import(@Acting() by: OfPerson, @Body() body: unknown): Promise<ChartImportAnswer> {
     return this.writer.run('importAccounts', { ...by, csv: csvText(body) });
   }
 

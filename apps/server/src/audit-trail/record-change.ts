@@ -1,4 +1,5 @@
 import { fieldChanges, type Particulars, type SetUpSubject } from '@just-ledger/core';
+import { insertRows } from '../database/insert-rows.js';
 import { setUpChange } from '../database/schema.js';
 import type { WriteContext } from '../workers/write-context.js';
 
@@ -9,7 +10,7 @@ export interface OfPerson {
 }
 
 /** Something of the set-up before and after a change: nothing before if it is new, nothing after if it is gone. */
-export interface ChangedObject extends OfPerson {
+export interface ObjectChange {
   readonly subject: SetUpSubject;
   readonly object: number;
   /** How people name it. */
@@ -19,21 +20,21 @@ export interface ChangedObject extends OfPerson {
 }
 
 /** Adds a change to the audit trail, in the transaction that makes it; nothing if nothing differs. */
-export function recordChange(context: WriteContext, of: ChangedObject): void {
-  const { organisation, person, subject, object, title, before, after } = of;
-  const fields = fieldChanges(before, after);
-  if (fields.length === 0) return;
-  context.db
-    .insert(setUpChange)
-    .values({
-      organisation,
-      at: context.clock.moment(),
-      by: person,
-      subject,
-      object,
-      title,
-      action: before ? (after ? 'changed' : 'removed') : 'added',
-      fields,
-    })
-    .run();
+export function recordChange(context: WriteContext, { organisation, person, ...of }: ObjectChange & OfPerson): void {
+  recordChanges(context, { organisation, person }, [of]);
+}
+
+/** Adds many changes at once. */
+export function recordChanges(
+  context: WriteContext,
+  { organisation, person }: OfPerson,
+  changes: readonly ObjectChange[],
+): void {
+  const at = context.clock.moment();
+  const rows = changes.flatMap(({ subject, object, title, before, after }) => {
+    const fields = fieldChanges(before, after);
+    const action = before ? (after ? ('changed' as const) : ('removed' as const)) : ('added' as const);
+    return fields.length === 0 ? [] : [{ organisation, at, by: person, subject, object, title, action, fields }];
+  });
+  insertRows(context.db, setUpChange, rows);
 }

@@ -199,20 +199,28 @@ function recordValue(
   before?: BreakdownValue,
   chart: Chart = loadChart(context.db, of.organisation),
 ): void {
-  const particulars = (one: BreakdownValue | undefined): Particulars | undefined =>
-    one && {
-      name: one.name,
-      under: within.values.find((value) => value.id === one.parent)?.name,
-      'fund account': one.account === undefined ? undefined : chart.byId.get(one.account)?.number,
-      'in use': one.active,
-    };
+  const nameOf = (id: number | undefined): string | undefined => within.values.find((value) => value.id === id)?.name;
   recordChange(context, {
     ...of,
     subject: 'breakdown',
     object: within.id,
     title: `${within.name}: ${(after ?? before)?.name ?? ''}`,
-    before: particulars(before),
-    after: particulars(after),
+    before: before && valueParticulars(before, nameOf, chart),
+    after: after && valueParticulars(after, nameOf, chart),
   });
   context.setUpChanged(of.organisation);
+}
+
+/** A value's particulars in words, as its trail tells them. */
+export function valueParticulars(
+  one: BreakdownValue,
+  nameOf: (id: number | undefined) => string | undefined,
+  chart: Chart,
+): Particulars {
+  return {
+    name: one.name,
+    under: nameOf(one.parent),
+    'fund account': one.account === undefined ? undefined : chart.byId.get(one.account)?.number,
+    'in use': one.active,
+  };
 }

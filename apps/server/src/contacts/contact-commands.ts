@@ -25,7 +25,7 @@ export const contactCommands = {
     refuseTwin(context, of.organisation, id, number, checked.value.name);
     context.db
       .insert(contact)
-      .values({ organisation: of.organisation, id, ...rowOf(checked.value, number) })
+      .values({ organisation: of.organisation, id, ...contactRowOf(checked.value, number) })
       .run();
     record(context, of, { ...checked.value, id: id as ContactId, number });
     return id;
@@ -43,7 +43,7 @@ export const contactCommands = {
     refuseTwin(context, of.organisation, id, number, checked.value.name);
     context.db
       .update(contact)
-      .set({ ...rowOf(checked.value, number), version: row.version + 1 })
+      .set({ ...contactRowOf(checked.value, number), version: row.version + 1 })
       .where(isContact(of.organisation, id))
       .run();
     record(context, of, { ...checked.value, id: row.id as ContactId, number }, contactOf(row));
@@ -126,7 +126,8 @@ function currentRow(context: WriteContext, of: OfPerson, id: number, version: nu
   return row;
 }
 
-function rowOf(checked: CheckedContact, number: string) {
+/** The columns of a contact. */
+export function contactRowOf(checked: CheckedContact, number: string) {
   const { name, roles, active, terms, currency, email, phone, address, bank } = checked;
   return {
     number,

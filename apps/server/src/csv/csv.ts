@@ -57,7 +57,7 @@ export function readCsv<Column extends string>(
     const cells: Partial<Record<Column, string>> = {};
     record.forEach((cell, at) => {
       const column = names[at] as Column;
-      cells[column] = !amounts.has(column) && cell.startsWith("'") && RISKY.test(cell) ? cell.slice(1) : cell;
+      cells[column] = amounts.has(column) ? cell : withoutMark(cell);
     });
     rows.push({ line, cells });
   });
@@ -92,7 +92,19 @@ export function writeCsv(
   rows: readonly (readonly string[])[],
   amounts: readonly string[] = [],
 ): string {
-  const plain = header.map((name) => amounts.includes(name));
-  const safe = rows.map((row) => row.map((cell, at) => (!plain[at] && RISKY.test(cell) ? `'${cell}` : cell)));
-  return `${Papa.unparse({ fields: [...header], data: safe }, { newline: '\r\n' })}\r\n`;
+  const plain = new Set(header.flatMap((name, at) => (amounts.includes(name) ? [at] : [])));
+  return `${Papa.unparse({ fields: [...header], data: withMarks(rows, plain) }, { newline: '\r\n' })}\r\n`;
+}
+
+/** A text cell without the one apostrophe that it was written with. @example withoutMark("'=1+1") // → '=1+1' */
+export function withoutMark(cell: string): string {
+  return cell.startsWith("'") ? cell.slice(1) : cell;
+}
+
+/** Rows whose text cells carry an apostrophe where a spreadsheet would run them. @param amounts places written plain */
+export function withMarks(
+  rows: readonly (readonly string[])[],
+  amounts: ReadonlySet<number> = new Set(),
+): string[][] {
+  return rows.map((row) => row.map((cell, at) => (!amounts.has(at) && RISKY.test(cell) ? `'${cell}` : cell)));
 }

@@ -1,18 +1,14 @@
 import type { ChangeCurrencyRequest, CurrencyRequest, RateRequest, RatesImportAnswer } from '@just-ledger/contract';
 import {
-  CURRENCY_CODES,
   RATE_COLUMNS,
   checkCurrencyKept,
   checkRate,
   currencyKeptParticulars,
   problem,
-  quotedRate,
-  rateFromRow,
   type CurrencyCode,
   type CurrencyKept,
   type ExchangeRate,
   type Particulars,
-  type Problem,
   type RateColumn,
 } from '@just-ledger/core';
 import { and, eq, sql } from 'drizzle-orm';
@@ -23,6 +19,8 @@ import { currencyKept, exchangeRate } from '../database/schema.js';
 import { Refusal, changedSince, notFound } from '../problems/refusal.js';
 import type { WriteContext } from '../workers/write-context.js';
 import { loadCurrencies, loadRates, type KeptCurrency } from './currency-store.js';
+import { inTrail, rateInWords, rateRow } from './rate-row.js';
+import { planRatesImport } from './rates-import-plan.js';
 
 /** What changes foreign currencies and their rates. */
 export const currencyCommands = {
@@ -94,35 +92,11 @@ export const currencyCommands = {
   importRates(context: WriteContext, { csv, ...of }: OfPerson & { csv: string }): RatesImportAnswer {
     const rows = readCsv<RateColumn>(csv, RATE_COLUMNS, ['currency', 'date']);
     if (rows.length === 0) throw new Refusal(422, [problem('no-rows', '', 'The file has no rows.')]);
-    const kept = new Set(loadCurrencies(context.db, of.organisation).map(({ currency }) => currency));
-    const problems: Problem[] = [];
-    const seen = new Map<string, number>();
-    const rates = rows.flatMap((row) => {
-      const read = rateFromRow(row, kept);
-      if (!read.ok) {
-        problems.push(...read.problems);
-        return [];
-      }
-      const twin = seen.get(keyOf(read.value));
-      seen.set(keyOf(read.value), row.line);
-      if (twin) {
-        const message = `${read.value.currency} already has a rate of this day in row ${twin}.`;
-        problems.push(problem('row-twice', `rows.${row.line}.date`, message));
-      }
-      return [read.value];
-    });
-    if (problems.length > 0) throw new Refusal(422, problems);
-    const before = new Map(loadRates(context.db, of.organisation).map((rate) => [keyOf(rate), inWords(rate)]));
-    const changed = rates.filter((rate) => before.get(keyOf(rate)) !== inWords(rate));
-    for (const rate of changed) keep(context, of, rate);
-    for (const currency of new Set(changed.map((rate) => rate.currency))) {
-      const days = changed.filter((rate) => rate.currency === currency).map(({ date }) => date);
-      days.sort();
-      const span = `${days.length}, from ${days[0]} to ${days.at(-1)}`;
-      recordRates(context, of, currency, { 'rates read from a file': span });
-    }
-    const added = changed.filter((rate) => !before.has(keyOf(rate))).length;
-    return { added, changed: changed.length - added, unchanged: rates.length - changed.length };
+    const plan = planRatesImport(context.db, of.organisation, rows, () => undefined);
+    if (plan.problems.length > 0) throw new Refusal(422, plan.problems);
+    plan.write(context, of);
+    const { added, changed, unchanged } = plan;
+    return { added, changed, unchanged };
   },
 };
 
@@ -148,14 +122,10 @@ function rowOf({ currency, accounts }: CurrencyKept) {
   return { currency, realisedGain, realisedLoss, unrealisedGain, unrealisedLoss };
 }
 
-function keep(context: WriteContext, of: OfPerson, { currency, date, quote }: ExchangeRate): void {
-  const row = {
-    rate: 'rate' in quote ? quote.rate : null,
-    ratePerBase: 'rate' in quote ? null : quote.ratePerBase,
-  };
+function keep(context: WriteContext, of: OfPerson, rate: ExchangeRate): void {
   context.db
     .insert(exchangeRate)
-    .values({ organisation: of.organisation, currency, date, ...row })
+    .values(rateRow(of.organisation, rate))
     .onConflictDoUpdate({
       target: [exchangeRate.organisation, exchangeRate.currency, exchangeRate.date],
       set: { rate: sql`excluded.rate`, ratePerBase: sql`excluded.rate_per_base` },
@@ -163,20 +133,12 @@ function keep(context: WriteContext, of: OfPerson, { currency, date, quote }: Ex
     .run();
 }
 
-function keyOf({ currency, date }: ExchangeRate): string {
-  return `${currency} ${date}`;
-}
-
 function fieldOf({ date }: ExchangeRate): string {
   return `rate of ${date}`;
 }
 
-function inWords({ quote }: ExchangeRate): string {
-  return `${quotedRate(quote)}${'rate' in quote ? '' : ' to one of the books'}`;
-}
-
 function rateParticulars(rate: ExchangeRate): Particulars {
-  return { [fieldOf(rate)]: inWords(rate) };
+  return { [fieldOf(rate)]: rateInWords(rate) };
 }
 
 /** What of a currency's rates has become different. */
@@ -187,19 +149,15 @@ function recordRates(
   after: Particulars,
   before: Particulars = {},
 ): void {
-  recordChange(context, { ...inTrail(of, currency), before, after });
+  recordChange(context, { ...of, ...inTrail(currency), before, after });
 }
 
 function record(context: WriteContext, of: OfPerson, after: CurrencyKept | undefined, before?: CurrencyKept): void {
   const chart = loadChart(context.db, of.organisation);
   recordChange(context, {
-    ...inTrail(of, ((after ?? before) as CurrencyKept).currency),
+    ...of,
+    ...inTrail(((after ?? before) as CurrencyKept).currency),
     before: before && currencyKeptParticulars(before, chart),
     after: after && currencyKeptParticulars(after, chart),
   });
-}
-
-/** A currency's place in the list of the standard is its number in the trail. */
-function inTrail(of: OfPerson, currency: CurrencyCode) {
-  return { ...of, subject: 'currency', object: CURRENCY_CODES.indexOf(currency) + 1, title: currency } as const;
 }

@@ -421,3 +421,14 @@ export const unfinishedStart = sqliteTable('unfinished_start', {
   answers: text({ mode: 'json' }).$type<Record<string, unknown>>().notNull(),
   updatedAt: text('updated_at').notNull(),
 });
+
+export const importMatching = sqliteTable(
+  'import_matching',
+  {
+    organisation: integer().notNull(),
+    subject: text().notNull(),
+    heading: text().notNull(),
+    column: text('column_key').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.organisation, table.subject, table.heading] })],
+);

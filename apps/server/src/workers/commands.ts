@@ -5,6 +5,7 @@ import { periodCommands } from '../closing/period-commands.js';
 import { contactCommands } from '../contacts/contact-commands.js';
 import { currencyCommands } from '../currencies/currency-commands.js';
 import { paperCommands } from '../gathering/paper-commands.js';
+import { importCommands } from '../imports/import-commands.js';
 import { draftCommands } from '../journal/draft-commands.js';
 import { entryCommands } from '../journal/entry-commands.js';
 import { organisationCommands } from '../organisations/organisation-commands.js';
@@ -24,6 +25,7 @@ export const commands = {
   ...contactCommands,
   ...taxCodeCommands,
   ...currencyCommands,
+  ...importCommands,
   ...entryCommands,
   ...draftCommands,
   ...periodCommands,

@@ -20,7 +20,7 @@ export class TaskWorker<Tasks extends TaskTable> {
   run<Name extends keyof Tasks & string>(
     name: Name,
     args: Parameters<Tasks[Name]>[1],
-  ): Promise<ReturnType<Tasks[Name]>> {
+  ): Promise<Awaited<ReturnType<Tasks[Name]>>> {
     if (this.failure) return Promise.reject(this.failure);
     const question: Question = { id: (this.lastId += 1), name, args };
     return new Promise((resolve, reject) => {

@@ -25,19 +25,25 @@ export type Answer =
       readonly stack?: string | undefined;
     };
 
-/** In a worker thread: answers questions with a function until the thread ends. */
+/** In a worker thread: answers questions with a function until the thread ends; what it promises is waited for. */
 export function answerWith(work: (name: string, args: unknown) => unknown): void {
   parentPort?.on('message', ({ id, name, args }: Question) => {
-    parentPort?.postMessage(answerTo(id, () => work(name, args)));
+    try {
+      const value = work(name, args);
+      if (value instanceof Promise) {
+        value.then(
+          (kept: unknown) => parentPort?.postMessage({ id, is: 'done', value: kept } satisfies Answer),
+          (error: unknown) => parentPort?.postMessage(failureOf(id, error)),
+        );
+      } else parentPort?.postMessage({ id, is: 'done', value } satisfies Answer);
+    } catch (error) {
+      parentPort?.postMessage(failureOf(id, error));
+    }
   });
 }
 
-function answerTo(id: number, work: () => unknown): Answer {
-  try {
-    return { id, is: 'done', value: work() };
-  } catch (error) {
-    if (error instanceof Refusal) return { id, is: 'refused', status: error.status, problems: error.problems };
-    const { message, stack } = error as Error;
-    return { id, is: 'failed', message, stack, code: (error as { code?: string }).code };
-  }
+function failureOf(id: number, error: unknown): Answer {
+  if (error instanceof Refusal) return { id, is: 'refused', status: error.status, problems: error.problems };
+  const { message, stack } = error as Error;
+  return { id, is: 'failed', message, stack, code: (error as { code?: string }).code };
 }

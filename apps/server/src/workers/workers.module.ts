@@ -1,6 +1,7 @@
 import { Global, Injectable, Module, type OnApplicationShutdown } from '@nestjs/common';
 import { openForReading, type Db } from '../database/connection.js';
 import { clockFor, type Clock } from '../database/clock.js';
+import type { importTasks } from '../imports/import-tasks.js';
 import { settings } from '../settings.js';
 import type { Commands } from './commands.js';
 import type { Readings } from './readings.js';
@@ -30,6 +31,18 @@ export class HeavyReader extends TaskWorker<Readings> implements OnApplicationSh
   }
 }
 
+/** Reads files and compares them with the books, and writes workbooks: whatever takes seconds. */
+@Injectable()
+export class Importer extends TaskWorker<typeof importTasks> implements OnApplicationShutdown {
+  constructor() {
+    super(new URL('./import.worker.js', import.meta.url), { folder: settings.folder });
+  }
+
+  onApplicationShutdown(): Promise<void> {
+    return this.end();
+  }
+}
+
 /** The connection that short reads share, and the clock. */
 @Injectable()
 export class Reader {
@@ -44,5 +57,5 @@ export class Reader {
 
 /** Writer, readers and clock, for every area. */
 @Global()
-@Module({ providers: [Writer, HeavyReader, Reader], exports: [Writer, HeavyReader, Reader] })
+@Module({ providers: [Writer, HeavyReader, Importer, Reader], exports: [Writer, HeavyReader, Importer, Reader] })
 export class WorkersModule {}

@@ -10,10 +10,10 @@ import { useBooks } from '../frame/books-queries.js';
 import type { ScreenProps } from '../frame/screen-props.js';
 import { Empty, Sheet, Trouble } from '../frame/sheet.js';
 import { request } from '../request/request.js';
+import { FilesLink } from '../imports/files-link.js';
 import { useChange } from '../request/use-change.js';
 import { AccountForm } from './account-form.js';
 import { accountsQuery } from './account-queries.js';
-import { ChartImport } from './chart-import.js';
 import { accountRequest, chartList, type ChartFilter } from './chart-list.js';
 import { ChartRows } from './chart-rows.js';
 
@@ -88,12 +88,7 @@ export default function ChartScreen({ slot }: ScreenProps) {
               Add an account
             </button>
           </Allowed>
-          <Allowed>
-            <ChartImport />
-          </Allowed>
-          <a className="act" href={paths.accountsCsv(organisation.id)} download="chart.csv">
-            Save as CSV
-          </a>
+          <FilesLink subject="chart" />
         </>
       }
     >

@@ -6,6 +6,7 @@ import { accountsQuery } from '../accounts/account-queries.js';
 import { Allowed } from '../frame/allowed.js';
 import { useBooks } from '../frame/books-queries.js';
 import { Empty, Sheet } from '../frame/sheet.js';
+import { FilesLink } from '../imports/files-link.js';
 import { problemPlaces } from '../request/problem-places.js';
 import { request } from '../request/request.js';
 import { useChange } from '../request/use-change.js';
@@ -25,11 +26,14 @@ export default function BreakdownsScreen() {
       title="Breakdowns"
       aside="second ways to cut the same amounts"
       tools={
-        <Allowed>
-          <button className="act" type="button" onClick={() => setAdding(true)}>
-            Add a breakdown
-          </button>
-        </Allowed>
+        <>
+          <Allowed>
+            <button className="act" type="button" onClick={() => setAdding(true)}>
+              Add a breakdown
+            </button>
+          </Allowed>
+          {breakdowns.length > 0 && <FilesLink subject="breakdown-values" />}
+        </>
       }
     >
       {isAdding && <NewBreakdown onDone={() => setAdding(false)} />}

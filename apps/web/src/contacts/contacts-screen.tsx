@@ -8,6 +8,7 @@ import { useSheetParam } from '../frame/address.js';
 import { Allowed } from '../frame/allowed.js';
 import { useBooks } from '../frame/books-queries.js';
 import { Empty, Place, Sheet } from '../frame/sheet.js';
+import { FilesLink } from '../imports/files-link.js';
 import { ContactForm } from './contact-form.js';
 import { contactsQuery } from './contact-queries.js';
 
@@ -33,11 +34,14 @@ export default function ContactsScreen() {
           title="Contacts"
           aside={`${contacts.filter((contact) => contact.active).length} in use`}
           tools={
-            <Allowed needed="preparer">
-              <button className="act" type="button" onClick={() => choose('new')}>
-                Add a contact
-              </button>
-            </Allowed>
+            <>
+              <Allowed needed="preparer">
+                <button className="act" type="button" onClick={() => choose('new')}>
+                  Add a contact
+                </button>
+              </Allowed>
+              <FilesLink subject="contacts" />
+            </>
           }
         >
           <div className="row" style={{ marginBottom: 8, gap: '6px 12px' }}>

@@ -9,12 +9,12 @@ import { useSheetParam } from '../frame/address.js';
 import { Allowed } from '../frame/allowed.js';
 import { useBooks } from '../frame/books-queries.js';
 import { Empty, Place, Sheet, Trouble } from '../frame/sheet.js';
+import { FilesLink } from '../imports/files-link.js';
 import { problemPlaces } from '../request/problem-places.js';
 import { request } from '../request/request.js';
 import { useChange } from '../request/use-change.js';
 import { currenciesQuery } from './currency-queries.js';
 import { CurrencySheet } from './currency-sheet.js';
-import { RatesImport } from './rates-import.js';
 
 /** Foreign currencies with the opening and closing rate of the rail's span; the rates of one beside them. */
 export default function CurrenciesScreen() {
@@ -37,16 +37,7 @@ export default function CurrenciesScreen() {
                   Add a currency
                 </button>
               </Allowed>
-              {currencies.length > 0 && (
-                <>
-                  <Allowed>
-                    <RatesImport />
-                  </Allowed>
-                  <a className="act" href={paths.exchangeRatesCsv(organisation.id)} download="exchange-rates.csv">
-                    Write a CSV file
-                  </a>
-                </>
-              )}
+              {currencies.length > 0 && <FilesLink subject="rates" />}
             </>
           }
         >

@@ -13,6 +13,7 @@ export const STAGES = {
       currencies: 'Currencies',
       organisation: 'Organisation',
       people: 'People',
+      files: 'Files',
       gather: 'To gather',
       changes: 'Changes',
     },

@@ -27,14 +27,14 @@ export async function request<T>(
   body?: unknown,
   headers: Record<string, string> = {},
 ): Promise<T> {
-  const isText = typeof body === 'string';
-  const type = body === undefined ? undefined : isText ? 'text/csv' : 'application/json';
+  const isFile = body instanceof Blob;
+  const type = body === undefined ? undefined : isFile ? 'application/octet-stream' : 'application/json';
   let response: Response;
   try {
     response = await fetch(path, {
       method,
       headers: { ...(type && { 'content-type': type }), ...headers },
-      ...(body !== undefined && { body: isText ? body : JSON.stringify(body) }),
+      ...(body !== undefined && { body: isFile ? body : JSON.stringify(body) }),
     });
   } catch {
     tellReached(false);

@@ -59,8 +59,8 @@ export interface AccountAnswer {
   version: number;
 }
 
-/** What an import did. */
-export interface ImportAnswer {
+/** What an import of a chart did. */
+export interface ChartImportAnswer {
   created: number;
   changed: number;
 }

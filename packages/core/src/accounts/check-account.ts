@@ -126,7 +126,9 @@ export function checkAccountInChart(
   before?: { readonly account: Account; readonly history: AccountHistory },
 ): Problem[] {
   const problems: Problem[] = [];
-  const twin = chart.accounts.find((other) => other.number === account.number && other.id !== account.id);
+  const twin = chart.twins.has(account.number)
+    ? chart.accounts.find((other) => other.number === account.number && other.id !== account.id)
+    : undefined;
   if (twin)
     problems.push(problem('account-number-taken', 'number', `Number ${account.number} is taken by ${twin.name}.`));
   problems.push(...parentProblems(account, chart, postedOn), ...targetProblems(account, chart));

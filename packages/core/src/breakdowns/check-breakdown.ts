@@ -92,10 +92,11 @@ export function checkBreakdownValue(
       });
 }
 
-function checkName(name: string, most: number, what: string, problems: Problem[]): void {
-  if (name === '') problems.push(problem(`${what}-name-missing`, 'name', `A ${what} needs a name.`));
+/** Reads the name of a breakdown or a value. @param path where problems are put */
+export function checkName(name: string, most: number, what: string, problems: Problem[], path = 'name'): void {
+  if (name === '') problems.push(problem(`${what}-name-missing`, path, `A ${what} needs a name.`));
   else if (!isPlainText(name, most)) {
-    problems.push(problem(`${what}-name`, 'name', `The name of a ${what} is up to ${most} characters on one line.`));
+    problems.push(problem(`${what}-name`, path, `The name of a ${what} is up to ${most} characters on one line.`));
   }
 }
 
@@ -127,7 +128,8 @@ function readParent(
   return parent.id;
 }
 
-function readFundAccount(
+/** Reads the number of the equity account on which a fund keeps its balance. Problems stand at `account`. */
+export function readFundAccount(
   text: string | undefined,
   chart: Chart,
   problems: Problem[],

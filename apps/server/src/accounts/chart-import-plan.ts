@@ -1,0 +1,24 @@
+import { accountParticulars } from '@just-ledger/core';
+import type { PlanImport } from '../imports/import-plan.js';
+import { writeChart } from './account-commands.js';
+import { chartChanges, planChart } from './chart-plan.js';
+
+/** Compares the rows of a chart file with the chart. */
+export const planChartImport: PlanImport = (db, organisation, rows, step) => {
+  const read = chartChanges(db, organisation, rows, step);
+  const plan = planChart(db, organisation, read.changes, step);
+  const { before, after, names } = plan;
+  const differing = plan.changed.filter((one) => {
+    const old = before.byId.get(one.id);
+    const [was, is] = [old && accountParticulars(old, before, names), accountParticulars(one, after, names)];
+    return JSON.stringify(was) !== JSON.stringify(is);
+  });
+  const added = differing.filter((one) => !before.byId.has(one.id)).length;
+  return {
+    added,
+    changed: differing.length - added,
+    unchanged: Math.max(0, rows.length - differing.length),
+    problems: [...read.problems, ...plan.problems],
+    write: (context, of) => writeChart(context, of, { ...plan, changed: differing }),
+  };
+};

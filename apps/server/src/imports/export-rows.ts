@@ -1,0 +1,31 @@
+import { IMPORT_SUBJECTS, chartRows, contactRows, rateRows, valueRows, type ImportSubject } from '@just-ledger/core';
+import { and, eq, isNull } from 'drizzle-orm';
+import { loadChart } from '../accounts/account-store.js';
+import { chartNames } from '../accounts/chart-names.js';
+import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
+import { contactOf } from '../contacts/contact-store.js';
+import { loadRates } from '../currencies/currency-store.js';
+import type { Db } from '../database/connection.js';
+import { contact } from '../database/schema.js';
+
+/** All that a subject has, as the rows of its file; the first are the columns. */
+export function exportRows(db: Db, organisation: number, subject: ImportSubject): string[][] {
+  return [[...IMPORT_SUBJECTS[subject].columns], ...ROWS[subject](db, organisation)];
+}
+
+const ROWS: Readonly<Record<ImportSubject, (db: Db, organisation: number) => string[][]>> = {
+  chart: (db, organisation) => chartRows(loadChart(db, organisation), chartNames(db, organisation)),
+  // a merged contact counts with another and stays as it is
+  contacts: (db, organisation) =>
+    contactRows(
+      db
+        .select()
+        .from(contact)
+        .where(and(eq(contact.organisation, organisation), isNull(contact.mergedInto)))
+        .orderBy(contact.id)
+        .all()
+        .map(contactOf),
+    ),
+  'breakdown-values': (db, organisation) => valueRows(loadBreakdowns(db, organisation), loadChart(db, organisation)),
+  rates: (db, organisation) => rateRows(loadRates(db, organisation)),
+};

@@ -1,0 +1,24 @@
+import type { Problem } from '@just-ledger/core';
+import type { OfPerson } from '../audit-trail/record-change.js';
+import type { Db } from '../database/connection.js';
+import type { WriteContext } from '../workers/write-context.js';
+
+/** A row of a file, its cells by column; `line` is its place in the file, the headings being 1. */
+export interface ImportRow {
+  readonly line: number;
+  readonly cells: Readonly<Record<string, string>>;
+}
+
+/** What an import would do. */
+export interface ImportPlan {
+  readonly added: number;
+  readonly changed: number;
+  readonly unchanged: number;
+  /** Every problem at `rows.<line>.<column>`; with one of them, nothing is written. */
+  readonly problems: readonly Problem[];
+  /** Writes all of it, in the transaction of a command. */
+  write(context: WriteContext, of: OfPerson): void;
+}
+
+/** Compares rows with the books. @param step called as the work goes on; throws if it is given up */
+export type PlanImport = (db: Db, organisation: number, rows: readonly ImportRow[], step: () => void) => ImportPlan;

@@ -1,0 +1,326 @@
+import type { ImportAnswer } from '@just-ledger/contract';
+import { RunningServer, type Reply } from './running-server.js';
+import { workbookOf, zipOf } from './files.js';
+
+let server: RunningServer;
+let path: string;
+beforeAll(async () => {
+  server = await RunningServer.start();
+  path = await server.organisation({ kind: 'non-profit' });
+});
+afterAll(() => server.stop());
+
+const text = (content: string): Uint8Array => new TextEncoder().encode(content);
+const codes = (problems: ImportAnswer['problems']): string[] => problems.map((one) => `${one.code} at ${one.path}`);
+
+/** Sends a file and waits until it has been read. */
+async function send(subject: string, file: Uint8Array, of = path): Promise<ImportAnswer> {
+  const reply = await fetch(`${server.url}${of}/imports?subject=${subject}&name=file`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/octet-stream', cookie: server.session },
+    body: file as never,
+  });
+  expect(reply.status).toBe(201);
+  return settled((await reply.json()) as ImportAnswer, of);
+}
+
+/** Waits as long as something is under way. */
+async function settled(job: ImportAnswer, of = path): Promise<ImportAnswer> {
+  let now = job;
+  while (['reading', 'checking', 'writing'].includes(now.state)) {
+    await new Promise((resolve) => setTimeout(resolve, 20));
+    now = (await server.request('GET', `${of}/imports/${job.id}`)).body as ImportAnswer;
+  }
+  return now;
+}
+
+/** Matches a file as it was recognised, or otherwise, and compares it with the books. */
+async function check(job: ImportAnswer, columns?: string[], of = path): Promise<ImportAnswer> {
+  const body = { columns: columns ?? job.headings.map((one) => one.column) };
+  const reply = await server.request('PUT', `${of}/imports/${job.id}/matching`, body);
+  expect([reply.status, reply.body.problems]).toEqual([200, []]);
+  return settled(reply.body as ImportAnswer, of);
+}
+
+async function take(job: ImportAnswer, of = path): Promise<ImportAnswer> {
+  const reply = await server.request('POST', `${of}/imports/${job.id}/taking`);
+  expect(reply.status).toBe(202);
+  return settled(reply.body as ImportAnswer, of);
+}
+
+async function exported(file: string, of = path): Promise<Uint8Array> {
+  const reply = await fetch(`${server.url}${of}/exports/${file}`, { headers: { cookie: server.session } });
+  expect(reply.status).toBe(200);
+  return new Uint8Array(await reply.arrayBuffer());
+}
+
+describe('a file of contacts', () => {
+  const FILE =
+    'Customer,Colour,E-Mail,IBAN\n"Low Weir, Farm Shop",green,shop@low-weir.test,GB82 WEST 1234 5698 7654 32\n\'+Plus,,,\n';
+
+  test('has its columns recognised, is compared with the books, and then taken in', async () => {
+    const read = await send('contacts', text(FILE));
+    expect(read).toMatchObject({
+      state: 'matching',
+      rows: 2,
+      notes: [],
+      headings: [
+        { heading: 'Customer', column: 'name', samples: ['Low Weir, Farm Shop', "'+Plus"] },
+        { heading: 'Colour', column: '', samples: ['green'] },
+        { heading: 'E-Mail', column: 'email' },
+        { heading: 'IBAN', column: 'iban' },
+      ],
+    });
+    const checked = await check(read);
+    expect(checked).toMatchObject({
+      state: 'checked',
+      result: { added: 2, changed: 0, unchanged: 0 },
+      problems: [],
+    });
+    expect((await server.request('GET', `${path}/contacts`)).body).toEqual([]);
+    expect(await take(checked)).toMatchObject({ state: 'done', result: { added: 2, changed: 0, unchanged: 0 } });
+    const { body } = await server.request('GET', `${path}/contacts`);
+    expect(body).toMatchObject([
+      { number: '2', name: '+Plus', roles: ['customer'] },
+      { number: '1', name: 'Low Weir, Farm Shop', bank: { iban: 'GB82WEST12345698765432' } },
+    ]);
+    const trail = await server.request('GET', `${path}/set-up-changes?subject=contact`);
+    expect(trail.body.map((one: { action: string; title: string }) => `${one.action} ${one.title}`)).toEqual([
+      'added 2 +Plus',
+      'added 1 Low Weir, Farm Shop',
+    ]);
+  });
+
+  test('is matched by hand, and the matching is remembered', async () => {
+    const other = text('Firma;Ort;Rolle\nHatch Orchards;supplier;nobody\n');
+    const read = await send('contacts', other);
+    expect([read.notes, read.headings.map((one) => one.column)]).toEqual([['parted by semicolons'], ['', '', '']]);
+    const match = (columns: string[]): Promise<Reply> =>
+      server.request('PUT', `${path}/imports/${read.id}/matching`, { columns });
+    expect(codes((await match(['', '', ''])).body.problems)).toEqual(['column-missing at columns']);
+    expect(codes((await match(['name', 'name', 'size'])).body.problems)).toEqual([
+      'column-unknown at columns',
+      'column-twice at columns',
+    ]);
+    expect((await check(read, ['name', 'roles', ''])).result).toEqual({ added: 1, changed: 0, unchanged: 0 });
+    const again = await send('contacts', other);
+    expect(again.headings.map((one) => one.column)).toEqual(['name', 'roles', '']);
+  });
+
+  test('tells every problem by row and column, and then nothing of it is taken in', async () => {
+    const bad = await send(
+      'contacts',
+      text(
+        'number,name,roles,terms,iban\n1,Low Weir,king,soon,\n,,customer,,GB00\n7,Otter,customer,,\n8,OTTER,customer,,\n9\n,+Plus,,,x\n',
+      ),
+    );
+    const checked = await check(bad);
+    expect([checked.problemCount, codes(checked.problems)]).toEqual([
+      7,
+      [
+        'contact-roles at rows.2.roles',
+        'terms at rows.2.terms',
+        'contact-name-missing at rows.3.name',
+        'bank-iban at rows.3.iban',
+        'contact-taken at rows.5.name',
+        'ragged at rows.6',
+        'bank-iban at rows.7.iban',
+      ],
+    ]);
+    expect((await server.request('POST', `${path}/imports/${bad.id}/taking`)).status).toBe(409);
+    expect((await server.request('GET', `${path}/contacts`)).body).toHaveLength(2);
+  });
+});
+
+describe('what was exported', () => {
+  beforeAll(async () => {
+    await server.request('POST', `${path}/contacts`, {
+      name: '=cmd|calc',
+      roles: ['supplier', 'member'],
+      terms: '10 after month end',
+      currency: 'USD',
+      phone: '+44 20 7946 0000',
+      address: '-1 High Street\nSallow; Reach',
+    });
+    await server.request('POST', `${path}/contacts`, { name: "'s-Lane Mill", roles: ['customer'] });
+    await server.request('POST', `${path}/breakdowns`, { name: 'Site' });
+    for (const value of [{ name: 'Orchards' }, { name: '@Ferry', parent: 'Orchards' }])
+      await server.request('POST', `${path}/breakdowns/2/values`, value);
+    await server.request('POST', `${path}/currencies`, { currency: 'USD' });
+    await server.request('PUT', `${path}/exchange-rates/USD/2026-12-31`, { ratePerBase: '1.0845' });
+    await server.request('PUT', `${path}/exchange-rates/USD/2027-01-04`, { rate: '0.92' });
+  });
+  test.each(
+    ['chart', 'contacts', 'breakdown-values', 'rates'].flatMap((subject) =>
+      ['csv', 'xlsx'].map((ending) => [subject, ending]),
+    ),
+  )('%s as %s is taken in again unchanged', async (subject, ending) => {
+    const file = await exported(`${subject}.${ending}`);
+    const checked = await check(await send(subject, file));
+    expect(checked).toMatchObject({ state: 'checked', problems: [], result: { added: 0, changed: 0 } });
+    expect(checked.result?.unchanged).toBeGreaterThan(1);
+  });
+  test.each(['contacts', 'breakdown-values', 'chart'])('%s fill other books with the same', async (subject) => {
+    const other = await server.organisation({
+      kind: 'non-profit',
+      starterChart: subject !== 'chart',
+      name: `To ${subject}`,
+    });
+    await server.request('POST', `${other}/breakdowns`, { name: 'Site' });
+    if (subject === 'chart') await server.request('POST', `${other}/breakdowns`, { name: 'Fund' });
+    const [before] = [await exported(`${subject}.csv`)];
+    const done = await take(await check(await send(subject, before, other), undefined, other), other);
+    expect(done.state).toBe('done');
+    expect(new TextDecoder().decode(await exported(`${subject}.csv`, other))).toBe(new TextDecoder().decode(before));
+  });
+  test('carries a mark where a spreadsheet would run it', async () => {
+    const file = new TextDecoder().decode(await exported('contacts.csv'));
+    expect(file).toContain("'=cmd|calc");
+    expect(file).toContain("''s-Lane Mill");
+    expect(file).toContain("'+44 20 7946 0000");
+  });
+  test('has a name that is there, or is not found', async () => {
+    for (const file of ['chart.pdf', 'entries.csv', 'chart', '..%2Fbooks.sqlite'])
+      expect((await server.request('GET', `${path}/exports/${file}`)).status).toBe(404);
+  });
+});
+
+describe('a workbook', () => {
+  test('gives numbers, dates, formulas and rich text as somebody would type them', async () => {
+    const file = await workbookOf(
+      [
+        ['currency', 'date', 'rate'],
+        ['USD', new Date('2027-01-05T00:00:00Z'), 0.1 + 0.2],
+        [{ richText: [{ text: 'U' }, { text: 'SD' }] }, '2027-01-06', { formula: '0.5+0.4', result: 0.9 }],
+      ],
+      [['another sheet']],
+    );
+    const read = await send('rates', file);
+    expect([read.notes, read.headings[1]?.samples, read.headings[2]?.samples]).toEqual([
+      ['the first of 2 sheets'],
+      ['2027-01-05', '2027-01-06'],
+      ['0.3', '0.9'],
+    ]);
+    expect((await check(read)).result).toEqual({ added: 2, changed: 0, unchanged: 0 });
+  });
+  test('with a cell in error is refused at that cell', async () => {
+    const file = await workbookOf([['name'], [{ error: '#N/A' }]]);
+    expect(codes((await send('contacts', file)).problems)).toEqual(['cell-error at rows.2.1']);
+  });
+});
+
+describe('hostile and broken files change nothing and are answered clearly', () => {
+  const utf16 = (content: string, mark: boolean): Uint8Array =>
+    new Uint8Array(Buffer.from(`${mark ? '\ufeff' : ''}${content}`, 'utf16le'));
+  const CSV = 'name\nCafé Têtu\n';
+  test.each<[string, Uint8Array, string[]]>([
+    ['UTF-8 with its mark', text(`\ufeff${CSV}`), []],
+    ['UTF-16 with its mark', utf16(CSV, true), ['read as UTF-16LE']],
+    ['UTF-16 without it', utf16(CSV, false), ['read as UTF-16LE']],
+    ['UTF-16, the other way', new Uint8Array(Buffer.from(`\ufeff${CSV}`, 'utf16le').swap16()), ['read as UTF-16BE']],
+    ['Windows-1252', new Uint8Array(Buffer.from(CSV, 'latin1')), ['read as Windows-1252']],
+  ])('%s is read as what it is', async (_, file, notes) => {
+    const read = await send('contacts', file);
+    expect([read.state, read.notes, read.headings[0]?.samples]).toEqual(['matching', notes, ['Café Têtu']]);
+  });
+  const big = Buffer.alloc(300 * 1024 * 1024);
+  test.each<[string, () => Uint8Array | Promise<Uint8Array>, string, RegExp]>([
+    ['an empty file', () => text(''), 'file-empty', /empty/],
+    ['headings only', () => text('name,iban\n'), 'no-rows', /no rows/],
+    ['an empty first row', () => text(',\na,b\n'), 'no-headings', /first row/],
+    ['open quotes', () => text('name\n"Low Weir\n'), 'csv-quotes', /quotes/],
+    ['a PDF', () => text('%PDF-1.7 …'), 'not-a-table', /PDF/],
+    ['an old workbook', () => new Uint8Array([0xd0, 0xcf, 0x11, 0xe0, 1, 2]), 'not-a-table', /XLS/],
+    ['bytes of no kind', () => new Uint8Array([1, 2, 3, 250, 251, 4]), 'not-a-table', /neither/],
+    [
+      'a ZIP without a workbook',
+      () => zipOf([{ name: 'a.txt', content: Buffer.from('hello') }]),
+      'not-a-table',
+      /without a workbook/,
+    ],
+    [
+      'an OpenDocument file',
+      () => zipOf([{ name: 'content.xml', content: Buffer.from('<x/>') }]),
+      'not-a-table',
+      /OpenDocument/,
+    ],
+    [
+      'a ZIP cut off',
+      async () => (await workbookOf([['name'], ['a']])).slice(0, 900),
+      'zip-broken',
+      /broken or cut off/,
+    ],
+    [
+      'a workbook that is none inside',
+      () => zipOf([{ name: 'xl/workbook.xml', content: Buffer.from('<nonsense') }]),
+      'no-headings',
+      /first row|broken/,
+    ],
+    ['a bomb', () => zipOf([{ name: 'xl/workbook.xml', content: big }]), 'unpacks-too-large', /256 MB/],
+    [
+      'a bomb that claims to be small',
+      () => zipOf([{ name: 'xl/workbook.xml', content: big, claims: 100 }]),
+      'zip-broken',
+      /broken/,
+    ],
+    [
+      'too many columns',
+      () => text(`${'a,'.repeat(300)}b\n${'1,'.repeat(300)}2\n`),
+      'too-many-columns',
+      /301 columns/,
+    ],
+    ['too many rows', () => text(`name\n${'a\n'.repeat(100_001)}`), 'too-many-rows', /100,000 rows/],
+  ])('%s', async (_, file, code, message) => {
+    const read = await send('contacts', await file());
+    expect([read.state, read.problems.map((one) => one.code)]).toEqual(['failed', [code]]);
+    expect(read.problems[0]?.message).toMatch(message);
+  });
+  test('a file larger than is taken, of another kind of request, or about nothing', async () => {
+    const raw = (type: string, query: string, body: Uint8Array): Promise<Response> =>
+      fetch(`${server.url}${path}/imports?${query}`, {
+        method: 'POST',
+        headers: { 'content-type': type, cookie: server.session },
+        body: body as never,
+      });
+    const large = new Uint8Array(33 * 1024 * 1024);
+    expect((await raw('application/octet-stream', 'subject=contacts', large)).status).toBe(413);
+    expect((await raw('text/csv', 'subject=contacts', text(CSV))).status).toBe(415);
+    expect((await raw('application/octet-stream', 'subject=cats', text(CSV))).status).toBe(422);
+  });
+  test('somebody else’s import is not there', async () => {
+    const { id } = await send('contacts', text(CSV));
+    const other = await server.organisation({ name: 'Other books' });
+    expect((await server.request('GET', `${other}/imports/${id}`)).status).toBe(404);
+    expect((await server.request('GET', `${path}/imports/none`)).status).toBe(404);
+  });
+});
+
+describe('fifty thousand rows', () => {
+  const rows = (count: number): Uint8Array =>
+    text(
+      `number,name,email\n${Array.from({ length: count }, (_, at) => `C${at},Contact ${at},c${at}@x.test`).join('\n')}\n`,
+    );
+  test('are compared and taken in while others are served', async () => {
+    const mine = await server.organisation({ name: 'Many' });
+    const checked = await check(await send('contacts', rows(50_000), mine), undefined, mine);
+    expect(checked.result).toEqual({ added: 50_000, changed: 0, unchanged: 0 });
+    const taking = take(checked, mine);
+    expect((await server.request('GET', `${path}/accounts`)).status).toBe(200);
+    expect((await taking).state).toBe('done');
+    const again = await check(await send('contacts', await exported('contacts.xlsx', mine), mine), undefined, mine);
+    expect(again.result).toEqual({ added: 0, changed: 0, unchanged: 50_000 });
+  }, 120_000);
+  test('can be given up, and then nothing has been changed', async () => {
+    const mine = await server.organisation({ name: 'Given up' });
+    const read = await send('contacts', rows(50_000), mine);
+    await server.request('PUT', `${mine}/imports/${read.id}/matching`, { columns: ['number', 'name', 'email'] });
+    expect((await server.request('DELETE', `${mine}/imports/${read.id}`)).status).toBe(204);
+    expect((await server.request('GET', `${mine}/imports/${read.id}`)).status).toBe(404);
+    expect((await server.request('GET', `${mine}/contacts`)).body).toEqual([]);
+  }, 60_000);
+  test('of one person are one import at a time', async () => {
+    const first = await send('contacts', text('name\nA\n'));
+    await send('contacts', text('name\nB\n'));
+    expect((await server.request('GET', `${path}/imports/${first.id}`)).status).toBe(404);
+  });
+});

@@ -1,0 +1,107 @@
+import { Button } from '@mui/material';
+import { Link } from 'react-router';
+import { paths, type ImportAnswer } from '@just-ledger/contract';
+import { useAddress } from '../frame/address.js';
+import { useBooks } from '../frame/books-queries.js';
+import { Trouble } from '../frame/sheet.js';
+import { request } from '../request/request.js';
+import { useChange } from '../request/use-change.js';
+
+const SCREENS = {
+  chart: 'chart',
+  contacts: 'contacts',
+  'breakdown-values': 'breakdowns',
+  rates: 'currencies',
+} as const;
+
+/** What an import would do, has done, or what stands in its way by row and column. */
+export function ImportOutcome({ job, onTaken }: { job: ImportAnswer; onTaken: (job: ImportAnswer) => void }) {
+  const { organisation } = useBooks();
+  const address = useAddress();
+  const take = useChange(() => request<ImportAnswer>('POST', paths.importTaking(organisation.id, job.id)));
+  const { state, result, problems, problemCount } = job;
+  if (problemCount > 0) return <ProblemRows job={job} />;
+  if (!result) return null;
+  const { added, changed, unchanged } = result;
+  const counts = [
+    `${count(added)} ${state === 'done' ? 'added' : 'to add'}`,
+    `${count(changed)} ${state === 'done' ? 'changed' : 'to change'}`,
+    `${count(unchanged)} ${state === 'done' ? 'were' : 'are'} there already`,
+  ];
+  return (
+    <div style={{ marginTop: 16 }}>
+      <p className={state === 'done' ? 'told' : ''} role="status">
+        {counts.join(', ')}.{' '}
+        {state === 'done' && (
+          <Link className="act" to={address.href(SCREENS[job.subject])}>
+            See them
+          </Link>
+        )}
+      </p>
+      {state === 'checked' && added + changed > 0 && (
+        <Button
+          variant="contained"
+          autoFocus
+          disabled={take.isPending}
+          onClick={() => take.mutate(undefined, { onSuccess: onTaken })}
+        >
+          Take it in
+        </Button>
+      )}
+      {problems.length > 0 && <ProblemRows job={job} />}
+      <Trouble error={take.error} />
+    </div>
+  );
+}
+
+function ProblemRows({ job }: { job: ImportAnswer }) {
+  const { problems, problemCount, state } = job;
+  const isFile = problems.length > 0 && problems.every(({ path }) => path === '');
+  if (isFile) {
+    return (
+      <div className="trouble" role="alert">
+        {problems.map(({ message }) => (
+          <div key={message}>{message}</div>
+        ))}
+      </div>
+    );
+  }
+  return (
+    <section aria-label="Problems" style={{ marginTop: 16 }}>
+      <p className="brick" role="alert">
+        {count(problemCount)} {problemCount === 1 ? 'problem' : 'problems'}
+        {state === 'failed' ? '' : '; nothing is taken in before they are mended in the file'}.
+      </p>
+      <table className="ruled tight">
+        <thead>
+          <tr>
+            <th className="num" style={{ width: 60 }}>
+              Row
+            </th>
+            <th style={{ width: 120 }}>Column</th>
+            <th>What is wrong</th>
+          </tr>
+        </thead>
+        <tbody>
+          {problems.map(({ path, message }, at) => {
+            const [, row = '', column = ''] = /^rows\.(\d+)(?:\.(.+))?$/.exec(path) ?? [];
+            return (
+              <tr key={at}>
+                <td className="num">{row}</td>
+                <td className="soft">{column.replaceAll('_', ' ')}</td>
+                <td>{message}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      {problemCount > problems.length && (
+        <p className="soft small">… and {count(problemCount - problems.length)} more.</p>
+      )}
+    </section>
+  );
+}
+
+function count(rows: number): string {
+  return rows.toLocaleString('en');
+}

@@ -1,0 +1,43 @@
+import { IMPORT_SUBJECTS, type ImportSubject, type Problem } from '@just-ledger/core';
+import { ArrayMaxSize, IsArray, IsIn, IsOptional, IsString, MaxLength } from 'class-validator';
+
+/** What a file is about, and what it is called. */
+export class ImportQuery {
+  @IsIn(Object.keys(IMPORT_SUBJECTS)) subject!: ImportSubject;
+  @IsOptional() @IsString() @MaxLength(255) name?: string;
+}
+
+/** Which column each heading of the file means, in the order of the headings; empty where it is left out. */
+export class MatchingRequest {
+  @IsArray() @ArrayMaxSize(200) @IsString({ each: true }) @MaxLength(40, { each: true }) columns!: string[];
+}
+
+/** A heading of the file with what stands under it first, and the column it seems to mean. */
+export interface HeadingAnswer {
+  heading: string;
+  samples: string[];
+  /** Empty where nothing fits, or it was left out before. */
+  column: string;
+}
+
+/** How far an import is: it is read, waits for its matching, is checked, waits to be taken in, and is written. */
+export type ImportState = 'reading' | 'matching' | 'checking' | 'checked' | 'writing' | 'done' | 'failed';
+
+/** An import on its way. */
+export interface ImportAnswer {
+  id: string;
+  subject: ImportSubject;
+  name: string;
+  state: ImportState;
+  /** Rows done of all rows, while it is read or checked. */
+  progress: { done: number; total: number } | null;
+  /** How the file was read, where that is not plain. */
+  notes: string[];
+  rows: number;
+  headings: HeadingAnswer[];
+  /** What the import would do, or has done. */
+  result: { added: number; changed: number; unchanged: number } | null;
+  /** The first problems, each at `rows.<line>.<column>`, and how many there are. */
+  problems: Problem[];
+  problemCount: number;
+}
