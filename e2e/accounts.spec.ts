@@ -46,12 +46,16 @@ test('accounts are found by number or name, with a balance or without', async ({
 
 test('a chart file adds and changes accounts, all of it at once', async ({ own: { page, open } }) => {
   await open('prepare/chart');
-  await page.getByLabel('Chart file').setInputFiles({
+  await page.getByRole('link', { name: 'Files in and out' }).click();
+  await page.getByLabel('File to read').setInputFiles({
     name: 'chart.csv',
     mimeType: 'text/csv',
     buffer: Buffer.from('number,name,element\n6910,Bottles and labels,expense\n6900,Odds and ends,expense\n'),
   });
+  await page.getByRole('button', { name: 'Compare with the books' }).click();
+  await page.getByRole('button', { name: 'Take it in' }).click();
   await expect(page.getByText('1 added, 1 changed')).toBeVisible();
+  await page.getByRole('link', { name: 'See them' }).click();
   await expect(page.getByText('Bottles and labels')).toBeVisible();
   await expect(page.getByText('Odds and ends')).toBeVisible();
 });

@@ -106,13 +106,17 @@ test('an entry can be found, opened and reversed, and the pair is linked', async
 
 test('a chart file with problems changes nothing and says where they are', async ({ signedIn: page, demo }) => {
   await page.goto(`${demo}/2/prepare/chart`);
-  await page.getByLabel('Chart file').setInputFiles({
+  await page.getByRole('link', { name: 'Files in and out' }).click();
+  await page.getByLabel('File to read').setInputFiles({
     name: 'chart.csv',
     mimeType: 'text/csv',
     buffer: Buffer.from('number,name,element\n8000,,expense\n8100,Good,thing\n'),
   });
-  await expect(page.getByRole('alert')).toContainText('Row 2, name: An account needs a name.');
-  await expect(page.getByRole('alert')).toContainText('Row 3, element');
+  await page.getByRole('button', { name: 'Compare with the books' }).click();
+  const problems = page.getByRole('region', { name: 'Problems' });
+  await expect(problems.getByRole('row', { name: /^2 name/ })).toContainText('An account needs a name.');
+  await expect(problems.getByRole('row', { name: /^3 element/ })).toBeVisible();
+  await page.getByRole('link', { name: 'Chart of accounts', exact: true }).click();
   await expect(page.getByText('21 accounts')).toBeVisible();
 });
 

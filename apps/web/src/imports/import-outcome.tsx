@@ -41,6 +41,7 @@ export function ImportOutcome({ job, onTaken }: { job: ImportAnswer; onTaken: (j
       {state === 'checked' && added + changed > 0 && (
         <Button
           variant="contained"
+          style={{ marginTop: 10 }}
           autoFocus
           disabled={take.isPending}
           onClick={() => take.mutate(undefined, { onSuccess: onTaken })}

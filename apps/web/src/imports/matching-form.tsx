@@ -26,7 +26,8 @@ export function MatchingForm({ job, onMatched }: { job: ImportAnswer; onMatched:
       }}
     >
       <p className="soft">
-        {job.rows.toLocaleString('en')} rows{job.notes.length > 0 && `, ${job.notes.join(', ')}`}
+        {job.rows === 1 ? '1 row' : `${job.rows.toLocaleString('en')} rows`}
+        {job.notes.length > 0 && `, ${job.notes.join(', ')}`}
       </p>
       <table className="ruled" style={{ marginTop: 8 }}>
         <thead>
