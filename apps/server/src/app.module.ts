@@ -3,6 +3,8 @@ import { APP_FILTER, APP_GUARD, APP_PIPE } from '@nestjs/core';
 import { AccountLedgerController } from './account-ledger/account-ledger.controller.js';
 import { AccountsController } from './accounts/accounts.controller.js';
 import { AuditTrailController } from './audit-trail/audit-trail.controller.js';
+import { BackupsController } from './backups/backups.controller.js';
+import { DailyBackup } from './backups/daily-backup.js';
 import { BreakdownsController } from './breakdowns/breakdowns.controller.js';
 import { ClosingController } from './closing/closing.controller.js';
 import { ContactsController } from './contacts/contacts.controller.js';
@@ -43,6 +45,7 @@ import { WorkersModule } from './workers/workers.module.js';
     OrganisationsController,
     PeopleController,
     OverviewController,
+    BackupsController,
     GatheringController,
     AccountsController,
     BreakdownsController,
@@ -63,6 +66,7 @@ import { WorkersModule } from './workers/workers.module.js';
   providers: [
     FullChecks,
     ImportJobs,
+    DailyBackup,
     { provide: APP_GUARD, useClass: SessionGuard },
     { provide: APP_FILTER, useClass: ProblemFilter },
     { provide: APP_PIPE, useValue: requestPipe },

@@ -25,5 +25,7 @@ export const settings = {
   folder: resolve(env['JUST_LEDGER_DATA'] || '.data/books'),
   /** A fixed civil date, for samples and tests. */
   today: today(env['JUST_LEDGER_TODAY']),
+  /** Seconds after the start at which the first look is taken whether a daily backup is due. */
+  backupAfter: Number(env['JUST_LEDGER_BACKUP_AFTER'] ?? '60') || 0,
   owner: { email: env['JUST_LEDGER_OWNER_EMAIL'], password: env['JUST_LEDGER_OWNER_PASSWORD'] },
 };

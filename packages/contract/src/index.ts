@@ -7,6 +7,7 @@ export * from './organisations/organisation.js';
 export * from './audit-trail/set-up-change.js';
 export * from './gathering/paper.js';
 export * from './overview/overview.js';
+export * from './backups/backup.js';
 export * from './accounts/account.js';
 export * from './breakdowns/breakdown.js';
 export * from './contacts/contact.js';

@@ -49,6 +49,7 @@ export const paths = {
   papers: (id: Id) => `/api/organisations/${id}/papers`,
   paper: (id: Id, paper: string) => `/api/organisations/${id}/papers/${paper}`,
   overview: '/api/overview',
+  backups: '/api/backups',
   unfinishedStart: '/api/unfinished-start',
   entries: (id: Id) => `/api/organisations/${id}/entries`,
   entriesCsv: (id: Id) => `/api/organisations/${id}/entries.csv`,

@@ -1,6 +1,7 @@
 import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
 import { Link, Navigate } from 'react-router';
 import { KIND_LABELS } from '@just-ledger/core';
+import { LastBackup } from '../backups/last-backup.js';
 import { overviewQuery } from '../overview/overview-queries.js';
 import { Standing } from '../overview/standing.js';
 import { useSession, useSignOut } from '../sessions/session-queries.js';
@@ -49,7 +50,8 @@ export function OrganisationsScreen() {
             {begun ? `Go on beginning ${begun}` : 'Begin the books of another organisation'}
           </Link>
         </p>
-        <p className="spread small soft" style={{ marginTop: 26 }}>
+        <LastBackup />
+        <p className="spread small soft" style={{ marginTop: 14 }}>
           <span>{person?.name}</span>
           <button className="act" type="button" onClick={() => signOut.mutate()}>
             Sign out

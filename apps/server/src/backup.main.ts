@@ -1,0 +1,19 @@
+import { existsSync } from 'node:fs';
+import { resolve } from 'node:path';
+import { backUp, backupsFolder } from './backups/backup.js';
+import { booksFile } from './database/connection.js';
+import { verifyBooks } from './verify.js';
+
+const folder = resolve(process.argv[2] ?? '.data/books');
+const into = resolve(process.argv[3] ?? backupsFolder(folder));
+if (!existsSync(booksFile(folder))) {
+  console.error(`There are no books in ${folder}.`);
+  process.exit(2);
+}
+try {
+  const { folder: made, bytes } = await backUp(folder, into, (copy) => verifyBooks(copy, () => undefined));
+  console.log(`Backed up and verified: ${made} (${bytes.toLocaleString('en')} bytes)`);
+} catch (error) {
+  console.error((error as Error).message);
+  process.exit(1);
+}

@@ -1,0 +1,58 @@
+import { Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
+import { settings } from '../settings.js';
+import { HeavyReader } from '../workers/workers.module.js';
+import { backUp, backupsFolder, backupsIn, keepLatest, type Backup } from './backup.js';
+
+/** So many daily backups are kept. */
+export const KEPT_BACKUPS = 14;
+const DAY = 24 * 60 * 60 * 1000;
+const LOOK_EVERY = 15 * 60 * 1000;
+
+/** Backs the books up once a day without being asked. */
+@Injectable()
+export class DailyBackup implements OnApplicationBootstrap, OnApplicationShutdown {
+  private readonly logger = new Logger('backups');
+  private timer: NodeJS.Timeout | undefined;
+  private failure: string | undefined;
+
+  constructor(private readonly reader: HeavyReader) {}
+
+  /** The backups that there are, the latest first. */
+  get backups(): Backup[] {
+    return backupsIn(backupsFolder(settings.folder));
+  }
+
+  /** Why the last one was not made; undefined if it was. */
+  get lastFailure(): string | undefined {
+    return this.failure;
+  }
+
+  onApplicationBootstrap(): void {
+    this.lookAgainIn(settings.backupAfter * 1000);
+  }
+
+  onApplicationShutdown(): void {
+    clearTimeout(this.timer);
+  }
+
+  private lookAgainIn(milliseconds: number): void {
+    this.timer = setTimeout(() => void this.look(), milliseconds);
+    this.timer.unref();
+  }
+
+  private async look(): Promise<void> {
+    const into = backupsFolder(settings.folder);
+    const [last] = backupsIn(into);
+    try {
+      if (!last || Date.now() - Date.parse(last.at) >= DAY) {
+        await backUp(settings.folder, into, (folder) => this.reader.run('verifyCopy', { folder }));
+        this.failure = undefined;
+        keepLatest(into, KEPT_BACKUPS);
+      }
+    } catch (error) {
+      this.failure = (error as Error).message;
+      this.logger.error(this.failure);
+    }
+    this.lookAgainIn(LOOK_EVERY);
+  }
+}

@@ -1,0 +1,127 @@
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { backupsIn, keepLatest } from '../src/backups/backup.js';
+import { RunningServer } from './running-server.js';
+
+const run = (command: 'backup' | 'restore', ...args: string[]): { status: number | null; said: string } => {
+  const main = fileURLToPath(new URL(`../dist/${command}.main.js`, import.meta.url));
+  const { status, stdout, stderr } = spawnSync(process.execPath, [main, ...args], { encoding: 'utf8' });
+  return { status, said: `${stdout}${stderr}` };
+};
+const sqlite = (folder: string, statement: string): void => {
+  const { status, stderr } = spawnSync('sqlite3', [join(folder, 'books.sqlite'), statement], { encoding: 'utf8' });
+  if (status !== 0) throw new Error(stderr);
+};
+
+describe('a backup', () => {
+  let server: RunningServer;
+  let path: string;
+  const place = mkdtempSync(join(tmpdir(), 'just-ledger-backups-'));
+  const post = (explanation: string): Promise<{ status: number }> =>
+    server.request('POST', `${path}/entries`, {
+      date: '2026-03-01',
+      explanation,
+      lines: [
+        { account: '1010', debit: '10.00' },
+        { account: '4000', credit: '10.00' },
+      ],
+    });
+  const sheet = async (): Promise<unknown> =>
+    (await server.request('GET', `${path}/reports/balance-sheet?asAt=2026-12-31`)).body;
+  beforeAll(async () => {
+    server = await RunningServer.start({ env: { JUST_LEDGER_BACKUP_AFTER: '0' } });
+    path = await server.organisation();
+    await post('Before the backup');
+  });
+  afterAll(async () => {
+    await server.stop();
+    rmSync(place, { recursive: true, force: true });
+  });
+
+  test('is made by itself, verified, and its age is told', async () => {
+    let last: string | null = null;
+    for (let tries = 0; tries < 200 && last === null; tries += 1) {
+      await new Promise((resolve) => setTimeout(resolve, 50));
+      ({ last } = (await server.request('GET', '/api/backups')).body as { last: string | null });
+    }
+    expect(Date.now() - Date.parse(last ?? '')).toBeLessThan(60_000);
+    expect((await server.request('GET', '/api/backups')).body).toEqual({ last, kept: 1, failure: null });
+    expect((await server.signedOut().request('GET', '/api/backups')).status).toBe(401);
+  });
+
+  test('is made by one command beside a running server, and restored by another once it has ended', async () => {
+    const before = await sheet();
+    const made = run('backup', server.folder, place);
+    expect([made.status, made.said]).toEqual([0, expect.stringMatching(/^Backed up and verified: /)]);
+    const [backup] = backupsIn(place);
+    await post('After the backup');
+    expect(await sheet()).not.toEqual(before);
+    const refused = run('restore', backup?.folder ?? '', server.folder);
+    expect([refused.status, refused.said]).toEqual([1, expect.stringContaining('already using')]);
+
+    const { folder } = server;
+    await server.stop(true);
+    const restored = run('restore', backup?.folder ?? '', folder);
+    expect([restored.status, restored.said]).toEqual([
+      0,
+      expect.stringContaining('The books that were there are now'),
+    ]);
+    expect(readdirSync(folder).filter((name) => name.startsWith('books-before-restore-'))).toHaveLength(1);
+    server = await RunningServer.start({ folder });
+    expect(await sheet()).toEqual(before);
+    expect((await post('Gone on with')).status).toBe(201);
+  });
+
+  test('that was tampered with is not restored, and nothing is changed', async () => {
+    const [backup] = backupsIn(place);
+    sqlite(
+      backup?.folder ?? '',
+      "DROP TRIGGER entry_update; UPDATE entry SET explanation = 'forged' WHERE place = 1;",
+    );
+    const target = mkdtempSync(join(tmpdir(), 'just-ledger-restore-'));
+    const refused = run('restore', backup?.folder ?? '', target);
+    expect([refused.status, refused.said]).toEqual([1, expect.stringContaining('does not verify')]);
+    expect(existsSync(join(target, 'books.sqlite'))).toBe(false);
+    rmSync(target, { recursive: true });
+  });
+
+  test('of books that were tampered with is told, and counts as none', () => {
+    const forged = mkdtempSync(join(tmpdir(), 'just-ledger-forged-'));
+    const { folder } = backupsIn(place)[0] ?? { folder: '' };
+    const made = run('backup', folder, forged);
+    expect([made.status, made.said]).toEqual([1, expect.stringContaining('does not verify')]);
+    expect(backupsIn(forged)).toEqual([]);
+    expect(readdirSync(forged)[0]).toMatch(/\.not-verified$/);
+    rmSync(forged, { recursive: true });
+  });
+
+  test('of nothing, or from nowhere, is refused', () => {
+    expect(run('backup', join(place, 'nowhere')).status).toBe(2);
+    expect(run('restore').status).toBe(2);
+    expect(run('restore', join(place, 'nowhere')).status).toBe(2);
+  });
+});
+
+test('the latest backups are kept, whatever else lies beside them', () => {
+  const place = mkdtempSync(join(tmpdir(), 'just-ledger-kept-'));
+  const names = Array.from({ length: 16 }, (_, day) => `2027-01-${String(day + 1).padStart(2, '0')}T040500Z`);
+  for (const name of [...names, 'letters', '2027-01-20T040500Z.unfinished', '2027-01-02T000000Z.not-verified']) {
+    mkdirSync(join(place, name));
+    writeFileSync(join(place, name, 'books.sqlite'), '');
+  }
+  expect(keepLatest(place, 14)).toHaveLength(14);
+  expect(backupsIn(place).map(({ at }) => at)).toEqual(
+    names
+      .slice(2)
+      .reverse()
+      .map((name) => `${name.slice(0, 10)}T04:05:00.000Z`),
+  );
+  expect(readdirSync(place).filter((name) => !names.includes(name))).toEqual([
+    '2027-01-02T000000Z.not-verified',
+    'letters',
+  ]);
+  rmSync(place, { recursive: true });
+});
