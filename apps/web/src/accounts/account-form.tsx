@@ -1,5 +1,5 @@
 import { useState, type FormEvent } from 'react';
-import { Button, Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
+import { Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { paths, type AccountAnswer, type AccountRequest, type BreakdownAnswer } from '@just-ledger/contract';
 import {
@@ -17,8 +17,8 @@ import {
 } from '@just-ledger/core';
 import { CurrencyField } from '../fields/choice-fields.js';
 import { Trail } from '../audit-trail/trail.js';
-import { Allowed } from '../frame/allowed.js';
 import { useBooks } from '../frame/books-queries.js';
+import { FormFoot } from '../frame/form-foot.js';
 import { Trouble } from '../frame/sheet.js';
 import { problemPlaces } from '../request/problem-places.js';
 import { request } from '../request/request.js';
@@ -318,25 +318,14 @@ export function AccountForm({
       </div>
       <Trouble error={elsewhere} />
       <Trouble error={remove.error} />
-      <Allowed isTold>
-        <div className="row" style={{ marginTop: 8 }}>
-          <Button type="submit" variant="contained" disabled={save.isPending}>
-            {account ? 'Keep' : 'Add'}
-          </Button>
-          <Button variant="outlined" onClick={onDone}>
-            Leave it
-          </Button>
-          {account && !isPosted && (
-            <button
-              className="act small"
-              type="button"
-              onClick={() => remove.mutate(undefined, { onSuccess: onDone })}
-            >
-              remove from the chart
-            </button>
-          )}
-        </div>
-      </Allowed>
+      <FormFoot
+        needed={account ? 'approver' : 'preparer'}
+        isNew={!account}
+        isPending={save.isPending}
+        onLeave={onDone}
+        onRemove={account && !isPosted ? () => remove.mutate(undefined, { onSuccess: onDone }) : undefined}
+        removeLabel="remove from the chart"
+      />
       {account && (
         <div style={{ marginTop: 10 }}>
           <Trail subject="account" object={account.id} />

@@ -11,10 +11,10 @@ const HOUR = 60 * 60 * 1000;
 
 /** How old the last verified backup is; loud where none was made for two days. */
 export function LastBackup() {
-  const { data } = useQuery(backupsQuery);
+  const { data, dataUpdatedAt } = useQuery(backupsQuery);
   if (!data) return null;
   const { last, kept, failure } = data;
-  const age = last === null ? undefined : Math.max(0, Date.now() - Date.parse(last));
+  const age = last === null ? undefined : Math.max(0, dataUpdatedAt - Date.parse(last));
   const isLate = failure !== null || (age !== undefined && age > 48 * HOUR);
   return (
     <p className={isLate ? 'small brick' : 'small soft'} style={{ marginTop: 26 }}>

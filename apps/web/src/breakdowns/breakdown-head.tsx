@@ -1,9 +1,9 @@
 import { useState } from 'react';
-import { Button, Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
+import { Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
 import { paths, type BreakdownAnswer } from '@just-ledger/contract';
 import { Trail } from '../audit-trail/trail.js';
-import { Allowed } from '../frame/allowed.js';
 import { useBooks } from '../frame/books-queries.js';
+import { FormFoot } from '../frame/form-foot.js';
 import { Trouble } from '../frame/sheet.js';
 import { problemPlaces } from '../request/problem-places.js';
 import { request } from '../request/request.js';
@@ -89,19 +89,13 @@ function HeadForm({ breakdown, onDone }: { breakdown: BreakdownAnswer; onDone: (
       />
       {balancing.helperText && <p className="brick small">{balancing.helperText}</p>}
       <Trouble error={elsewhere ?? remove.error} />
-      <Allowed isTold>
-        <div className="row" style={{ marginTop: 8 }}>
-          <Button type="submit" variant="contained" disabled={save.isPending}>
-            Keep
-          </Button>
-          <Button variant="outlined" onClick={onDone}>
-            Leave it
-          </Button>
-          <button className="act small" type="button" onClick={() => remove.mutate(undefined)}>
-            remove it with its values
-          </button>
-        </div>
-      </Allowed>
+      <FormFoot
+        isNew={false}
+        isPending={save.isPending}
+        onLeave={onDone}
+        onRemove={() => remove.mutate(undefined)}
+        removeLabel="remove it with its values"
+      />
       <div style={{ marginTop: 10 }}>
         <Trail subject="breakdown" object={breakdown.id} />
       </div>

@@ -1,11 +1,12 @@
 import { useState } from 'react';
-import { Button, Checkbox, FormControlLabel, TextField } from '@mui/material';
+import { Checkbox, FormControlLabel, TextField } from '@mui/material';
 import { paths, type ContactAnswer, type ContactRequest } from '@just-ledger/contract';
 import { CONTACT_ROLES, printedIban } from '@just-ledger/core';
 import { CurrencyField } from '../fields/choice-fields.js';
 import { Trail } from '../audit-trail/trail.js';
 import { Allowed } from '../frame/allowed.js';
 import { useBooks } from '../frame/books-queries.js';
+import { FormFoot } from '../frame/form-foot.js';
 import { Sheet, Trouble } from '../frame/sheet.js';
 import { problemPlaces } from '../request/problem-places.js';
 import { request } from '../request/request.js';
@@ -169,25 +170,17 @@ export function ContactForm({
             ))}
           </div>
           <Trouble error={elsewhere ?? remove.error} />
-          <Allowed needed="preparer" isTold>
-            <div className="row" style={{ margin: '14px 0' }}>
-              <Button type="submit" variant="contained" disabled={save.isPending}>
-                {contact ? 'Keep' : 'Add'}
-              </Button>
-              <Button variant="outlined" onClick={onLeave}>
-                Leave it
-              </Button>
-              {contact && contact.lines === 0 && may('approver') && (
-                <button
-                  className="act small"
-                  type="button"
-                  onClick={() => remove.mutate(undefined, { onSuccess: onLeave })}
-                >
-                  remove
-                </button>
-              )}
-            </div>
-          </Allowed>
+          <FormFoot
+            needed="preparer"
+            isNew={!contact}
+            isPending={save.isPending}
+            onLeave={onLeave}
+            onRemove={
+              contact && contact.lines === 0 && may('approver')
+                ? () => remove.mutate(undefined, { onSuccess: onLeave })
+                : undefined
+            }
+          />
         </form>
       )}
       {contact && !into && (

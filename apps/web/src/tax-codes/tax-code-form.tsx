@@ -1,10 +1,10 @@
 import { useState } from 'react';
-import { Button, Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
+import { Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
 import { paths, type AccountAnswer, type TaxCodeAnswer } from '@just-ledger/contract';
 import { TAX_ROUNDINGS, TAX_SIDES, type TaxRounding, type TaxSide } from '@just-ledger/core';
 import { Trail } from '../audit-trail/trail.js';
-import { Allowed } from '../frame/allowed.js';
 import { useBooks } from '../frame/books-queries.js';
+import { FormFoot } from '../frame/form-foot.js';
 import { Sheet, Trouble } from '../frame/sheet.js';
 import { problemPlaces } from '../request/problem-places.js';
 import { request } from '../request/request.js';
@@ -161,25 +161,12 @@ export function TaxCodeForm({
         </button>
         <TaxExample fields={fields} accounts={accounts} />
         <Trouble error={elsewhere ?? remove.error} />
-        <Allowed isTold>
-          <div className="row" style={{ margin: '14px 0' }}>
-            <Button type="submit" variant="contained" disabled={save.isPending}>
-              {code ? 'Keep' : 'Add'}
-            </Button>
-            <Button variant="outlined" onClick={onLeave}>
-              Leave it
-            </Button>
-            {code && (
-              <button
-                className="act small"
-                type="button"
-                onClick={() => remove.mutate(undefined, { onSuccess: onLeave })}
-              >
-                remove
-              </button>
-            )}
-          </div>
-        </Allowed>
+        <FormFoot
+          isNew={!code}
+          isPending={save.isPending}
+          onLeave={onLeave}
+          onRemove={code && (() => remove.mutate(undefined, { onSuccess: onLeave }))}
+        />
       </form>
       {code && <Trail subject="tax-code" object={code.id} />}
     </Sheet>

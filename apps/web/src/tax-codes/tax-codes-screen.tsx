@@ -104,7 +104,7 @@ function CodesOfSide({
             onClick={() => onChoose(String(code.id))}
           >
             <span className="strong clip">{code.code}</span>
-            <span className="clip">{code.active ? code.name : <s>{code.name}</s>}</span>
+            <span>{code.active ? code.name : <s>{code.name}</s>}</span>
             <span className="num nowrap">{rate ? takes(rate.parts, side) : 'not yet'}</span>
             <span className="soft small">
               {[
