@@ -59,6 +59,18 @@ test('rows are pasted from a spreadsheet, and a written file is read again uncha
   await expect(page.getByRole('button', { name: 'Take it in' })).toHaveCount(0);
 });
 
+test('a file is dropped where it is to be read', async ({ own: { page, open } }) => {
+  await open('prepare/files?subject=contacts');
+  await page.getByText('Drop a CSV or XLSX file here').evaluate((zone) => {
+    const data = new DataTransfer();
+    data.items.add(new File(['name\nPomona Supplies\n'], 'dropped.csv'));
+    for (const type of ['dragover', 'drop'])
+      zone.dispatchEvent(new DragEvent(type, { dataTransfer: data, bubbles: true, cancelable: true }));
+  });
+  await expect(page.getByText('dropped.csv')).toBeVisible();
+  await expect(page.getByLabel('What name means')).toHaveText('name *');
+});
+
 test('what is no table is answered clearly, and nothing happens', async ({ own: { page, open } }) => {
   await open('prepare/files?subject=contacts');
   const chooser = page.getByLabel('File to read');

@@ -17,7 +17,7 @@ export function inviteColleagues(folder: string, owner: number, clock: Clock, pa
   const of = { organisation: CO_OPERATIVE, person: owner };
   const invite = (email: string, role: MemberRole): string => {
     const token = randomBytes(32).toString('base64url');
-    const link = `http://127.0.0.1:4700/invitation/${token}`;
+    const link = `/invitation/${token}`;
     context.transact(() => commands.invite(context, { ...of, email, role, tokenHash: hashToken(token), link }));
     return token;
   };

@@ -1,4 +1,4 @@
-import { Injectable } from '@nestjs/common';
+import { Injectable, Logger } from '@nestjs/common';
 import type { HeadingAnswer, ImportAnswer, ImportState } from '@just-ledger/contract';
 import { problem, type ImportSubject, type Problem } from '@just-ledger/core';
 import { randomUUID } from 'node:crypto';
@@ -29,6 +29,7 @@ interface Job extends OfPerson {
 /** The imports on their way: what each waits for, and how far it is. A person has one at a time in an organisation. */
 @Injectable()
 export class ImportJobs {
+  private readonly logger = new Logger('imports');
   private readonly jobs = new Map<string, Job>();
 
   constructor(
@@ -38,9 +39,10 @@ export class ImportJobs {
 
   /** Begins to read a file. */
   begin(of: OfPerson, subject: ImportSubject, name: string, bytes: Uint8Array): ImportAnswer {
-    for (const job of this.jobs.values()) {
+    for (const job of [...this.jobs.values()]) {
       const isOwn = job.organisation === of.organisation && job.person === of.person;
-      if (isOwn || Date.now() - job.begun > FORGOTTEN_AFTER) void this.forget(job, job.id);
+      const isOver = isOwn || Date.now() - job.begun > FORGOTTEN_AFTER;
+      if (isOver && job.state !== 'writing') this.drop(job);
     }
     const job: Job = {
       ...of,
@@ -78,11 +80,10 @@ export class ImportJobs {
     Object.assign(job, { state: 'checking', progress: new Progress(), result: null, problems: [], problemCount: 0 });
     const headings = job.headings.map(({ heading }) => heading);
     job.headings = job.headings.map((one, at) => ({ ...one, column: padded[at] ?? '' }));
-    void this.writer.run('rememberMatching', {
-      organisation,
-      subject,
-      matching: rememberedMatching(headings, padded),
-    });
+    const matching = rememberedMatching(headings, padded);
+    this.writer
+      .run('rememberMatching', { organisation, subject, matching })
+      .catch((error: Error) => this.logger.error(error));
     void this.follow(
       job,
       this.importer.run('checkImport', { id, organisation, subject, columns: padded, shared: job.progress.shared }),
@@ -110,12 +111,16 @@ export class ImportJobs {
   }
 
   /** Gives an import up, unless it is being written, and forgets it. */
-  async forget(of: OfPerson, id: string): Promise<void> {
+  forget(of: OfPerson, id: string): void {
     const job = this.jobOf(of, id);
     if (job.state === 'writing') throw notNow(job);
+    this.drop(job);
+  }
+
+  private drop(job: Job): void {
     job.progress.stop();
-    this.jobs.delete(id);
-    await this.importer.run('forgetImport', { id });
+    this.jobs.delete(job.id);
+    this.importer.run('forgetImport', { id: job.id }).catch((error: Error) => this.logger.error(error));
   }
 
   private jobOf(of: OfPerson, id: string): Job {

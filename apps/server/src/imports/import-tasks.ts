@@ -38,7 +38,9 @@ export const importTasks = {
       shared,
     }: { id: string; bytes: Uint8Array; organisation: number; subject: ImportSubject; shared: SharedArrayBuffer },
   ) {
-    const table = await readTable(bytes, new Progress(shared).at);
+    const progress = new Progress(shared);
+    const table = await readTable(bytes, progress.at);
+    progress.at(table.rows.length); // given up at its last row, it is not kept
     tables.set(id, table);
     const [headings = [], ...rows] = table.rows;
     const chosen = db

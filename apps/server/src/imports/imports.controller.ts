@@ -50,8 +50,8 @@ export class ImportsController {
 
   @Delete('imports/:import')
   @HttpCode(204)
-  forget(@Acting() by: OfPerson, @Param('import') id: string): Promise<void> {
-    return this.jobs.forget(by, id);
+  forget(@Acting() by: OfPerson, @Param('import') id: string): void {
+    this.jobs.forget(by, id);
   }
 
   /** All that a subject has, as CSV or XLSX by the ending. */

@@ -28,7 +28,7 @@ export class PasswordResetController {
     for (const key of keys) this.asked.failed(key, Date.now());
     const person = personOfEmail(this.reader.db, email);
     if (person) {
-      await this.writer.run('offerPasswordReset', { personId: person.id, ...newLink(request, 'new-password') });
+      await this.writer.run('offerPasswordReset', { personId: person.id, ...newLink('new-password') });
     }
   }
 

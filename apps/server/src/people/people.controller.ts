@@ -1,4 +1,4 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put, Req } from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put } from '@nestjs/common';
 import {
   ChangePersonRequest,
   InvitationRequest,
@@ -6,7 +6,6 @@ import {
   type OutboxMessageAnswer,
   type PersonAnswer,
 } from '@just-ledger/contract';
-import type { FastifyRequest } from 'fastify';
 import type { OfPerson } from '../audit-trail/record-change.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { messagesFor } from '../outbox/outbox-store.js';
@@ -60,9 +59,8 @@ export class PeopleController {
     @CurrentOrganisation() of: Organisation,
     @Acting() by: OfPerson,
     @Body() { email, role }: InvitationRequest,
-    @Req() request: FastifyRequest,
   ): Promise<InvitationAnswer[]> {
-    await this.writer.run('invite', { ...by, email: email.trim(), role, ...newLink(request, 'invitation') });
+    await this.writer.run('invite', { ...by, email: email.trim(), role, ...newLink('invitation') });
     return openInvitations(this.reader.db, of.id);
   }
 

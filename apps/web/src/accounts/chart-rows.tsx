@@ -13,6 +13,7 @@ import type { AccountAnswer, AccountRequest, BreakdownAnswer } from '@just-ledge
 import { accountTitle, CLASSIFICATIONS, type CurrencyCode } from '@just-ledger/core';
 import { useAddress } from '../frame/address.js';
 import { useBooks } from '../frame/books-queries.js';
+import { Trouble } from '../frame/sheet.js';
 import { isInField } from '../frame/keys-help.js';
 import { AccountForm } from './account-form.js';
 import { AccountRow, PartRow } from './chart-row.js';
@@ -42,7 +43,10 @@ export function ChartRows({
   apply,
   onAdd,
   onFold,
+  refused,
 }: {
+  /** The account whose last change was refused, and why. */
+  refused?: { readonly id: number; readonly error: Error } | undefined;
   items: readonly ChartItem[];
   accounts: readonly AccountAnswer[];
   breakdowns: readonly BreakdownAnswer[];
@@ -238,6 +242,13 @@ export function ChartRows({
                         focusRow(item.key);
                       }}
                     />
+                  )}
+                  {item.is === 'account' && refused?.id === item.account.id && (
+                    <div className="unfolded" role="row">
+                      <div role="gridcell">
+                        <Trouble error={refused.error} />
+                      </div>
+                    </div>
                   )}
                   {isOpen === 'unfolded' && item.is === 'account' && (
                     <div className="unfolded" role="row">

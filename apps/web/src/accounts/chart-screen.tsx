@@ -71,6 +71,9 @@ export default function ChartScreen({ slot }: ScreenProps) {
   const undo = useChange(({ before: was, after }: Kept) =>
     request('PUT', paths.account(organisation.id, after.id), { ...was, version: after.version }),
   );
+  const refused =
+    change.error && change.variables ? { id: change.variables.account.id, error: change.error } : undefined;
+  const isRefusedInSight = items.some((item) => item.is === 'account' && item.account.id === refused?.id);
   const headings = accounts.filter((one) => one.heading).length;
   const toggleFold = (number: string): void => {
     const next = new Set(folded);
@@ -134,13 +137,12 @@ export default function ChartScreen({ slot }: ScreenProps) {
           </button>
         </div>
       )}
-      <Trouble error={undo.error ?? change.error} />
+      <Trouble error={undo.error ?? (isRefusedInSight ? undefined : change.error)} />
       {accounts.length === 0 ? (
         <Empty>
           <p>
-            The chart says which accounts these books have. Add them one by one, or read a CSV file with at least the
-            columns number, name and element. A whole chart for your kind of organisation can be had under
-            Organisation.
+            The chart says which accounts these books have. Add them one by one, or read a file with at least the
+            columns number and name. A whole chart for your kind of organisation can be had under Organisation.
           </p>
         </Empty>
       ) : items.length === 0 ? (
@@ -153,6 +155,7 @@ export default function ChartScreen({ slot }: ScreenProps) {
           currency={currency}
           dates={[hasYearBefore ? shortDate(yearBefore) : '', shortDate(to)]}
           apply={apply}
+          refused={refused}
           onAdd={setAdding}
           onFold={toggleFold}
         />

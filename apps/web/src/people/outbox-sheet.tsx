@@ -28,14 +28,15 @@ export function OutboxSheet() {
 
 function Message({ message, isOpen }: { message: OutboxMessageAnswer; isOpen: boolean }) {
   const [isCopied, setCopied] = useState(false);
-  const link = /https?:\/\/\S+/.exec(message.body)?.[0];
+  const body = withAddress(message.body);
+  const link = /https?:\/\/\S+/.exec(body)?.[0];
   return (
     <details className="message" open={isOpen}>
       <summary>
         <span className="strong">{message.to}</span> {message.subject}
         <span className="soft small"> {shortDate(parseCivilDate(message.writtenAt.slice(0, 10)))}</span>
       </summary>
-      <p style={{ whiteSpace: 'pre-line', overflowWrap: 'anywhere' }}>{message.body}</p>
+      <p style={{ whiteSpace: 'pre-line', overflowWrap: 'anywhere' }}>{body}</p>
       {link && window.isSecureContext && (
         <p className="row small">
           <button
@@ -50,4 +51,9 @@ function Message({ message, isOpen }: { message: OutboxMessageAnswer; isOpen: bo
       )}
     </details>
   );
+}
+
+/** A message whose link has no address leads to where the books are being looked at. */
+function withAddress(body: string): string {
+  return body.replace(/^\/(invitation|new-password)\//m, `${window.location.origin}/$1/`);
 }
