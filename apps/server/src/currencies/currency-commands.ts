@@ -1,6 +1,5 @@
-import type { ChangeCurrencyRequest, CurrencyRequest, RateRequest, RatesImportAnswer } from '@just-ledger/contract';
+import type { ChangeCurrencyRequest, CurrencyRequest, RateRequest } from '@just-ledger/contract';
 import {
-  RATE_COLUMNS,
   checkCurrencyKept,
   checkRate,
   currencyKeptParticulars,
@@ -9,18 +8,15 @@ import {
   type CurrencyKept,
   type ExchangeRate,
   type Particulars,
-  type RateColumn,
 } from '@just-ledger/core';
 import { and, eq, sql } from 'drizzle-orm';
 import { loadChart } from '../accounts/account-store.js';
 import { recordChange, type OfPerson } from '../audit-trail/record-change.js';
-import { readCsv } from '../csv/csv.js';
 import { currencyKept, exchangeRate } from '../database/schema.js';
 import { Refusal, changedSince, notFound } from '../problems/refusal.js';
 import type { WriteContext } from '../workers/write-context.js';
 import { loadCurrencies, loadRates, type KeptCurrency } from './currency-store.js';
 import { inTrail, rateInWords, rateRow } from './rate-row.js';
-import { planRatesImport } from './rates-import-plan.js';
 
 /** What changes foreign currencies and their rates. */
 export const currencyCommands = {
@@ -86,17 +82,6 @@ export const currencyCommands = {
       )
       .run();
     recordRates(context, of, before.currency, {}, rateParticulars(before));
-  },
-
-  /** Sets rates from a file; all of it, or nothing and every problem by row. */
-  importRates(context: WriteContext, { csv, ...of }: OfPerson & { csv: string }): RatesImportAnswer {
-    const rows = readCsv<RateColumn>(csv, RATE_COLUMNS, ['currency', 'date']);
-    if (rows.length === 0) throw new Refusal(422, [problem('no-rows', '', 'The file has no rows.')]);
-    const plan = planRatesImport(context.db, of.organisation, rows, () => undefined);
-    if (plan.problems.length > 0) throw new Refusal(422, plan.problems);
-    plan.write(context, of);
-    const { added, changed, unchanged } = plan;
-    return { added, changed, unchanged };
   },
 };
 

@@ -1,11 +1,14 @@
-import { type ImportSubject } from '@just-ledger/core';
+import type { RatesImportAnswer } from '@just-ledger/contract';
+import { RATE_COLUMNS, problem, type ImportSubject, type RateColumn } from '@just-ledger/core';
 import { sql } from 'drizzle-orm';
 import type { OfPerson } from '../audit-trail/record-change.js';
+import { readCsv } from '../csv/csv.js';
 import { importMatching } from '../database/schema.js';
 import { Refusal } from '../problems/refusal.js';
 import type { WriteContext } from '../workers/write-context.js';
 import type { ImportRow } from './import-plan.js';
 import { IMPORT_PLANS } from './import-plans.js';
+import { planRatesImport } from './rates-import-plan.js';
 
 /** What takes imports in. */
 export const importCommands = {
@@ -17,6 +20,17 @@ export const importCommands = {
     const rows = JSON.parse(new TextDecoder().decode(packed)) as ImportRow[];
     const plan = IMPORT_PLANS[subject](context.db, of.organisation, rows, () => undefined);
     if (plan.problems.length > 0) throw new Refusal(422, plan.problems.slice(0, 500));
+    plan.write(context, of);
+    const { added, changed, unchanged } = plan;
+    return { added, changed, unchanged };
+  },
+
+  /** Sets rates from a file; all of it, or nothing and every problem by row. */
+  importRates(context: WriteContext, { csv, ...of }: OfPerson & { csv: string }): RatesImportAnswer {
+    const rows = readCsv<RateColumn>(csv, RATE_COLUMNS, ['currency', 'date']);
+    if (rows.length === 0) throw new Refusal(422, [problem('no-rows', '', 'The file has no rows.')]);
+    const plan = planRatesImport(context.db, of.organisation, rows, () => undefined);
+    if (plan.problems.length > 0) throw new Refusal(422, plan.problems);
     plan.write(context, of);
     const { added, changed, unchanged } = plan;
     return { added, changed, unchanged };

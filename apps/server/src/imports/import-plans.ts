@@ -1,8 +1,8 @@
 import type { ImportSubject } from '@just-ledger/core';
-import { planChartImport } from '../accounts/chart-import-plan.js';
-import { planValuesImport } from '../breakdowns/values-import-plan.js';
-import { planContactsImport } from '../contacts/contacts-import-plan.js';
-import { planRatesImport } from '../currencies/rates-import-plan.js';
+import { planChartImport } from './chart-import-plan.js';
+import { planValuesImport } from './values-import-plan.js';
+import { planContactsImport } from './contacts-import-plan.js';
+import { planRatesImport } from './rates-import-plan.js';
 import type { PlanImport } from './import-plan.js';
 
 /** How each subject is compared with the books; the same for a dry run and for the import itself. */

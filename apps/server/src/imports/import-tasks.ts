@@ -14,7 +14,8 @@ import { Refusal } from '../problems/refusal.js';
 import type { ImportRow } from './import-plan.js';
 import { IMPORT_PLANS } from './import-plans.js';
 import { Progress } from './progress.js';
-import { readTable, type Table } from './table.js';
+import { readTable } from './read-table.js';
+import type { Table } from './table.js';
 import { writeWorkbook } from './workbook-table.js';
 
 /** So many samples are shown under a heading, and so many problems told. */

@@ -1,10 +1,9 @@
 import Papa from 'papaparse';
 import { problem } from '@just-ledger/core';
 import { Refusal } from '../problems/refusal.js';
-import type { CheckPoint, Table } from './table.js';
+import { MOST_ROWS, type CheckPoint, type Table } from './table.js';
 
 const DELIMITERS = { ',': 'commas', ';': 'semicolons', '\t': 'tabs' } as const;
-const MOST_ROWS = 100_000;
 
 /** The text of a file, with what it was written in: Unicode by its mark or its form, else Windows-1252. */
 export function decodedText(bytes: Uint8Array): { readonly text: string; readonly encoding: string } {

@@ -2,10 +2,8 @@ import ExcelJS from 'exceljs';
 import { problem } from '@just-ledger/core';
 import { Readable } from 'node:stream';
 import { Refusal } from '../problems/refusal.js';
-import type { CheckPoint, Table } from './table.js';
+import { MOST_ROWS, type CheckPoint, type Table } from './table.js';
 import { unpackedParts } from './zip-parts.js';
-
-const MOST_ROWS = 100_001;
 
 /** Reads the first sheet of a workbook (ISO/IEC 29500, XLSX), row by row; its parts are weighed before. */
 export async function readWorkbookTable(bytes: Uint8Array, checkPoint: CheckPoint): Promise<Table> {
@@ -25,10 +23,10 @@ export async function readWorkbookTable(bytes: Uint8Array, checkPoint: CheckPoin
       sheets += 1;
       if (sheets > 1) continue;
       for await (const row of sheet) {
-        while (rows.length < row.number - 1 && rows.length < MOST_ROWS) rows.push([]);
+        while (rows.length < row.number - 1 && rows.length <= MOST_ROWS) rows.push([]);
         rows.push(cellsOf(row));
         checkPoint(rows.length);
-        if (rows.length > MOST_ROWS) break;
+        if (rows.length > MOST_ROWS + 1) break;
       }
     }
   } catch (error) {

@@ -12,9 +12,9 @@ import { and, eq, sql } from 'drizzle-orm';
 import { recordChanges } from '../audit-trail/record-change.js';
 import { insertRows } from '../database/insert-rows.js';
 import { contact } from '../database/schema.js';
-import type { ImportRow, PlanImport } from '../imports/import-plan.js';
-import { contactRowOf } from './contact-commands.js';
-import { contactOf } from './contact-store.js';
+import type { ImportRow, PlanImport } from './import-plan.js';
+import { contactRowOf } from '../contacts/contact-commands.js';
+import { contactOf } from '../contacts/contact-store.js';
 
 interface PlannedContact {
   readonly line: number;
