@@ -1,4 +1,4 @@
-import { RunningServer, csv, type Reply } from './running-server.js';
+import { RunningServer, problemCodes, csv, type Reply } from './running-server.js';
 
 let server: RunningServer;
 let at: string;
@@ -18,8 +18,6 @@ const sale = {
 };
 const post = (entry: object = sale, headers: Record<string, string> = {}): Promise<Reply> =>
   server.request('POST', `${at}/entries`, entry, headers);
-const codes = (reply: Reply): string[] =>
-  reply.body.problems.map((one: { code: string; path: string }) => `${one.code} at ${one.path}`);
 
 describe('signing in', () => {
   test('is needed for everything but health, session and description', async () => {
@@ -61,7 +59,7 @@ describe('signing in', () => {
       name: 'X',
       password: 'long enough indeed',
     });
-    expect([reply.status, codes(reply)]).toEqual([409, ['owner-exists at ']]);
+    expect([reply.status, problemCodes(reply)]).toEqual([409, ['owner-exists at ']]);
   });
   test.each([
     [{ origin: 'http://elsewhere.example' }, 403],
@@ -96,7 +94,7 @@ describe('posting', () => {
     const [first, again] = [await post(sale, key), await post(sale, key)];
     expect(again.body).toEqual(first.body);
     const other = await post({ ...sale, explanation: 'Other' }, key);
-    expect([other.status, codes(other)]).toEqual([422, ['idempotency-key-reused at ']]);
+    expect([other.status, problemCodes(other)]).toEqual([422, ['idempotency-key-reused at ']]);
   });
   test('many at once give each a number of its own', async () => {
     const replies = await Promise.all(Array.from({ length: 20 }, () => post()));
@@ -144,7 +142,7 @@ describe('posting', () => {
     const reply = await post(entry as object);
     expect(reply.status).toBe(422);
     expect(reply.headers.get('content-type')).toMatch('application/problem+json');
-    expect(codes(reply)).toEqual(problems);
+    expect(problemCodes(reply)).toEqual(problems);
   });
   test.each([
     ['POST', 'entries', '{broken', 'application/json', 400],
@@ -196,7 +194,7 @@ describe('the chart', () => {
       `${fresh}/accounts/import`,
       `${file}\r\n1020,,asset,9,king,\r\n1010,Twice,asset,,,`,
     );
-    expect([wrong.status, codes(wrong)]).toEqual([422, ['row-twice at rows.7.number']]);
+    expect([wrong.status, problemCodes(wrong)]).toEqual([422, ['row-twice at rows.7.number']]);
     expect((await server.request('GET', `${fresh}/accounts`)).body).toEqual([]);
     expect(await server.request('POST', `${fresh}/accounts/import`, file)).toMatchObject({
       status: 200,
@@ -215,7 +213,7 @@ describe('the chart', () => {
       `${at}/accounts/import`,
       'number,name,element,parent\r\n8100,,expense,\r\n8200,X,thing,\r\n8300,Y,expense,9999\r\n',
     );
-    expect(codes(reply)).toEqual([
+    expect(problemCodes(reply)).toEqual([
       'account-name-missing at rows.2.name',
       'account-element at rows.3.element',
       'parent-unknown at rows.4.parent',
@@ -236,7 +234,9 @@ describe('the chart', () => {
         ...fields,
       });
     expect((await change({ version: bank.version + 5 })).status).toBe(409);
-    expect(codes(await change({ element: 'expense', role: undefined }))).toContain('element-in-use at element');
+    expect(problemCodes(await change({ element: 'expense', role: undefined }))).toContain(
+      'element-in-use at element',
+    );
     expect(await change({ name: 'Bank, renamed', number: '1011' })).toMatchObject({
       status: 200,
       body: { number: '1011' },
@@ -276,7 +276,7 @@ describe('entry files', () => {
       `${at}/entries/import`,
       `${header}a,2026-05-01,,Good,1010,5.00,,,,,,\r\na,,,,4000,,5.00,,,,,\r\nb,2026-05-01,,Bad,1010,5.00,,,,,,\r\nb,,,,4000,,4.00,,Nobody,,,\r\n`,
     );
-    expect([reply.status, codes(reply)]).toEqual([422, ['contact-unknown at rows.5.contact']]);
+    expect([reply.status, problemCodes(reply)]).toEqual([422, ['contact-unknown at rows.5.contact']]);
     expect((await server.request('GET', `${at}/entries?limit=1`)).body.count).toBe(before);
   });
   test('what is exported imports again to the same balances', async () => {
@@ -311,7 +311,7 @@ describe('entry files', () => {
   ])('with %s are refused', async (_, file, code) => {
     const reply = await server.request('POST', `${at}/entries/import`, file);
     expect(reply.status).toBe(422);
-    expect(codes(reply)).toContain(code);
+    expect(problemCodes(reply)).toContain(code);
   });
 });
 
@@ -332,7 +332,7 @@ describe('reversing', () => {
       reversal.body.number,
     );
     expect(
-      codes(await server.request('POST', `${at}/entries/${original.number}/reverse`, { date: '2026-06-01' })),
+      problemCodes(await server.request('POST', `${at}/entries/${original.number}/reverse`, { date: '2026-06-01' })),
     ).toEqual(['already-reversed at ']);
   });
 });
@@ -344,7 +344,7 @@ describe('drafts', () => {
       lines: [{ debit: '12/3' }],
     });
     expect([status, body.version]).toEqual([201, 1]);
-    expect(codes(await server.request('POST', `${at}/drafts/${body.id}/post`, {}))).toContain(
+    expect(problemCodes(await server.request('POST', `${at}/drafts/${body.id}/post`, {}))).toContain(
       'explanation-missing at explanation'.replace('explanation-missing at explanation', 'too-few-lines at lines'),
     );
     expect((await server.request('PUT', `${at}/drafts/${body.id}`, { ...sale, version: 7 })).status).toBe(409);
@@ -394,7 +394,7 @@ describe('months and years', () => {
     const fresh = await server.organisation({ name: 'Locks' });
     const send = (): Promise<Reply> => server.request('POST', `${fresh}/entries`, sale);
     await server.request('POST', `${fresh}/periods/2026-05/lock`);
-    expect(codes(await send())).toEqual(['period-locked at date']);
+    expect(problemCodes(await send())).toEqual(['period-locked at date']);
     expect((await server.request('POST', `${fresh}/periods/2026-05/unlock`, { reason: '' })).status).toBe(422);
     expect((await server.request('POST', `${fresh}/periods/2026-05/unlock`, { reason: 'a late bill' })).status).toBe(
       204,
@@ -407,18 +407,18 @@ describe('months and years', () => {
       await server.request('POST', `${fresh}/entries`, { ...sale, date });
     const close = (year: string, query = ''): Promise<Reply> =>
       server.request('POST', `${fresh}/fiscal-years/${year}/closing${query}`, {});
-    expect(codes(await close('2026'))).toEqual(['earlier-year-open at ']);
+    expect(problemCodes(await close('2026'))).toEqual(['earlier-year-open at ']);
     expect(await close('2025')).toMatchObject({ status: 201, body: { entries: ['2025-0002', '2025-0003'] } });
-    expect(codes(await close('2025'))).toEqual(['year-closed at ']);
-    expect(codes(await server.request('POST', `${fresh}/entries`, { ...sale, date: '2025-12-31' }))).toEqual([
+    expect(problemCodes(await close('2025'))).toEqual(['year-closed at ']);
+    expect(problemCodes(await server.request('POST', `${fresh}/entries`, { ...sale, date: '2025-12-31' }))).toEqual([
       'period-locked at date',
     ]);
-    expect(codes(await server.request('POST', `${fresh}/periods/2025-12/unlock`, { reason: 'x' }))).toEqual([
+    expect(problemCodes(await server.request('POST', `${fresh}/periods/2025-12/unlock`, { reason: 'x' }))).toEqual([
       'year-closed at ',
     ]);
-    expect(codes(await server.request('POST', `${fresh}/entries/2025-0002/reverse`, { date: '2026-01-01' }))).toEqual(
-      ['closing-entry at '],
-    );
+    expect(
+      problemCodes(await server.request('POST', `${fresh}/entries/2025-0002/reverse`, { date: '2026-01-01' })),
+    ).toEqual(['closing-entry at ']);
     const sheet = async (): Promise<string> =>
       (await server.request('GET', `${fresh}/reports/balance-sheet.csv?asAt=2026-12-31`)).body;
     const closedSheet = await sheet();
@@ -456,7 +456,7 @@ describe('recurring journals', () => {
     expect(states(body)).toEqual(['2026-10-31 due', '2026-11-30 due', '2026-12-31 due']);
     expect(body.next).toHaveLength(12);
     const journal = `${fresh}/recurring-journals/${body.id}`;
-    expect(codes(await server.request('POST', `${journal}/post`, { date: '2026-11-30' }))).toEqual([
+    expect(problemCodes(await server.request('POST', `${journal}/post`, { date: '2026-11-30' }))).toEqual([
       'not-due at date',
     ]);
     expect((await server.request('POST', `${journal}/post`, { date: '2026-10-31' })).status).toBe(201);
@@ -483,6 +483,9 @@ describe('recurring journals', () => {
         ],
       },
     });
-    expect(codes(reply)).toEqual(['schedule-every at schedule.every', 'account-unknown at entry.lines.0.account']);
+    expect(problemCodes(reply)).toEqual([
+      'schedule-every at schedule.every',
+      'account-unknown at entry.lines.0.account',
+    ]);
   });
 });

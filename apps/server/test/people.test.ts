@@ -1,7 +1,7 @@
 import { MEMBER_ROLE_KEYS, isEnough, type MemberRole } from '@just-ledger/core';
 import { execFileSync } from 'node:child_process';
 import { join } from 'node:path';
-import { OWNER, RunningServer, type Reply } from './running-server.js';
+import { OWNER, RunningServer, problemCodes, type Reply } from './running-server.js';
 
 let server: RunningServer;
 let path: string;
@@ -12,8 +12,6 @@ beforeAll(async () => {
 afterAll(() => server.stop());
 
 const PASSWORD = 'a long enough one';
-const codes = ({ body }: Reply): string[] =>
-  (body.problems as { code: string; path: string }[]).map((one) => `${one.code} at ${one.path}`);
 
 interface Message {
   readonly to: string;
@@ -65,8 +63,8 @@ describe('an invitation', () => {
     const token = tokenIn((await outbox())[0] as Message);
     const ada = server.signedOut();
     const take = (body: object): Promise<Reply> => ada.request('POST', `/api/invitations/${token}`, body);
-    expect(codes(await take({ password: PASSWORD }))).toEqual(['name at name']);
-    expect(codes(await take({ name: 'Ada', password: 'short' }))).toEqual(['password at password']);
+    expect(problemCodes(await take({ password: PASSWORD }))).toEqual(['name at name']);
+    expect(problemCodes(await take({ name: 'Ada', password: 'short' }))).toEqual(['password at password']);
     expect((await take({ name: 'Ada', password: PASSWORD })).status).toBe(200);
     expect((await ada.request('GET', '/api/organisations')).body).toMatchObject([{ role: 'preparer' }]);
     expect((await take({ name: 'Ada again', password: PASSWORD })).status).toBe(404);
@@ -82,9 +80,9 @@ describe('an invitation', () => {
     const ada = server.signedOut();
     const offer = await ada.request('GET', `/api/invitations/${token}`);
     expect(offer.body).toMatchObject({ known: true, signedIn: false });
-    expect(codes(await ada.request('POST', `/api/invitations/${token}`, { password: 'not hers at all' }))).toEqual([
-      'wrong-password at password',
-    ]);
+    expect(
+      problemCodes(await ada.request('POST', `/api/invitations/${token}`, { password: 'not hers at all' })),
+    ).toEqual(['wrong-password at password']);
     await ada.request('POST', '/api/session', { email: 'ada@sallow-reach.test', password: PASSWORD });
     expect((await ada.request('GET', `/api/invitations/${token}`)).body).toMatchObject({ signedIn: true });
     expect((await ada.request('POST', `/api/invitations/${token}`, {})).status).toBe(200);
@@ -111,7 +109,7 @@ describe('an invitation', () => {
   test('is not for those who are there, nor for what is no address', async () => {
     const at = (email: string, role = 'reader'): Promise<Reply> =>
       server.request('POST', `${path}/invitations`, { email, role });
-    expect(codes(await at('ADA@sallow-reach.test'))).toEqual(['already-there at email']);
+    expect(problemCodes(await at('ADA@sallow-reach.test'))).toEqual(['already-there at email']);
     expect((await at('nobody')).status).toBe(422);
     expect((await at('cy@sallow-reach.test', 'king')).status).toBe(422);
   });
@@ -139,10 +137,10 @@ describe('people', () => {
   test('always have an owner among them, whatever is asked and whoever writes to the file', async () => {
     const { body } = await server.request('GET', `${path}/people`);
     const { id } = body.find((one: { role: string }) => one.role === 'owner');
-    expect(codes(await server.request('PUT', `${path}/people/${id}`, { role: 'reader' }))).toEqual([
+    expect(problemCodes(await server.request('PUT', `${path}/people/${id}`, { role: 'reader' }))).toEqual([
       'last-owner at role',
     ]);
-    expect(codes(await server.request('DELETE', `${path}/people/${id}`))).toEqual(['last-owner at role']);
+    expect(problemCodes(await server.request('DELETE', `${path}/people/${id}`))).toEqual(['last-owner at role']);
     for (const attack of [
       `UPDATE membership SET role = 'reader' WHERE person = ${id}`,
       `DELETE FROM membership WHERE person = ${id}`,

@@ -135,6 +135,11 @@ function launch(
   });
 }
 
+/** The problems of a refusal by code and path. */
+export function problemCodes({ body }: Reply): string[] {
+  return (body.problems as { code: string; path: string }[]).map((one) => `${one.code} at ${one.path}`);
+}
+
 /** Writes rows as CSV, quoting what needs it. */
 export function csv(rows: readonly (readonly (string | undefined)[])[]): string {
   return rows

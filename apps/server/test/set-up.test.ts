@@ -1,4 +1,4 @@
-import { RunningServer, csv, type Reply } from './running-server.js';
+import { RunningServer, problemCodes, csv, type Reply } from './running-server.js';
 
 let server: RunningServer;
 beforeAll(async () => {
@@ -6,8 +6,6 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const codes = ({ body }: Reply): string[] =>
-  (body.problems as { code: string; path: string }[]).map((one) => `${one.code} at ${one.path}`);
 const post = (path: string, body: object): Promise<Reply> => server.request('POST', path, body);
 const put = (path: string, body: object): Promise<Reply> => server.request('PUT', path, body);
 const get = (path: string): Promise<Reply> => server.request('GET', path);
@@ -56,14 +54,14 @@ describe('breakdowns', () => {
     });
     expect([status, body.breakdowns]).toEqual([200, ['Site']]);
     const refused = await post(`${path}/entries`, entry('2026-02-01', '6100', '1010', '10.00'));
-    expect(codes(refused)).toEqual(['breakdown-missing at lines.0.breakdowns.Site']);
+    expect(problemCodes(refused)).toEqual(['breakdown-missing at lines.0.breakdowns.Site']);
     const at = (site: string): object => entry('2026-02-01', '6100', '1010', '10.00', { breakdowns: { Site: site } });
-    expect(codes(await post(`${path}/entries`, at('Orchards')))).toContain(
+    expect(problemCodes(await post(`${path}/entries`, at('Orchards')))).toContain(
       'breakdown-value-heading at lines.0.breakdowns.Site',
     );
     expect((await post(`${path}/entries`, at('Ferry Lane'))).status).toBe(201);
     await put(`${path}/breakdowns/1/values/2`, { name: 'Ferry Lane', parent: 'Orchards', active: false });
-    expect(codes(await post(`${path}/entries`, at('Ferry Lane')))).toContain(
+    expect(problemCodes(await post(`${path}/entries`, at('Ferry Lane')))).toContain(
       'breakdown-value-retired at lines.0.breakdowns.Site',
     );
     const reversal = await post(`${path}/entries/2026-0001/reverse`, { date: '2026-02-02' });
@@ -71,20 +69,20 @@ describe('breakdowns', () => {
   });
 
   test('keep what posted lines name', async () => {
-    expect(codes(await server.request('DELETE', `${path}/breakdowns/1/values/2`))).toEqual([
+    expect(problemCodes(await server.request('DELETE', `${path}/breakdowns/1/values/2`))).toEqual([
       'breakdown-value-in-use at ',
     ]);
-    expect(codes(await server.request('DELETE', `${path}/breakdowns/1/values/1`))).toEqual([
+    expect(problemCodes(await server.request('DELETE', `${path}/breakdowns/1/values/1`))).toEqual([
       'breakdown-value-in-use at ',
     ]);
-    expect(codes(await server.request('DELETE', `${path}/breakdowns/1/values/3`))).toEqual([
+    expect(problemCodes(await server.request('DELETE', `${path}/breakdowns/1/values/3`))).toEqual([
       'breakdown-value-in-use at ',
     ]);
-    expect(codes(await server.request('DELETE', `${path}/breakdowns/1`))).toEqual(['breakdown-in-use at ']);
-    expect(codes(await post(`${path}/breakdowns/1/values`, { name: 'Barn', parent: 'Ferry Lane' }))).toEqual([
+    expect(problemCodes(await server.request('DELETE', `${path}/breakdowns/1`))).toEqual(['breakdown-in-use at ']);
+    expect(problemCodes(await post(`${path}/breakdowns/1/values`, { name: 'Barn', parent: 'Ferry Lane' }))).toEqual([
       'breakdown-value-posted at parent',
     ]);
-    expect(codes(await post(`${path}/breakdowns`, { name: 'Fund', selfBalancing: true }))).toEqual([
+    expect(problemCodes(await post(`${path}/breakdowns`, { name: 'Fund', selfBalancing: true }))).toEqual([
       'breakdown-in-use at selfBalancing',
     ]);
     expect((await server.request('DELETE', `${path}/breakdowns/9`)).status).toBe(404);
@@ -109,7 +107,7 @@ describe('breakdowns', () => {
       ['number', 'name', 'element', 'breakdowns'],
       ['6100', 'Rent', 'expense', 'Moon'],
     ]);
-    expect(codes(await server.request('POST', `${path}/accounts/import`, wrong))).toEqual([
+    expect(problemCodes(await server.request('POST', `${path}/accounts/import`, wrong))).toEqual([
       'breakdown-unknown at rows.2.breakdowns',
     ]);
   });
@@ -133,10 +131,10 @@ describe('contacts', () => {
       201,
       { number: '1', terms: '30 days', currency: 'GBP', bank: { iban: 'GB82WEST12345698765432' }, lines: 0 },
     ]);
-    expect(codes(await post(`${path}/contacts`, { ...low, name: 'Other', bank: { iban: 'GB82' } }))).toEqual([
+    expect(problemCodes(await post(`${path}/contacts`, { ...low, name: 'Other', bank: { iban: 'GB82' } }))).toEqual([
       'bank-iban at bank.iban',
     ]);
-    expect(codes(await post(`${path}/contacts`, low))).toEqual(['contact-taken at name']);
+    expect(problemCodes(await post(`${path}/contacts`, low))).toEqual(['contact-taken at name']);
   });
 
   test('are changed by version, retired, and named no more by new lines', async () => {
@@ -144,10 +142,10 @@ describe('contacts', () => {
     expect(changed.body).toMatchObject({ name: 'Low Weir', active: false, currency: null, version: 2 });
     expect((await put(`${path}/contacts/1`, { ...low, version: 1 })).status).toBe(409);
     const sale = entry('2026-03-01', '1100', '4000', '5.00', { contact: 'Low Weir' });
-    expect(codes(await post(`${path}/entries`, sale))).toContain('contact-retired at lines.0.contact');
+    expect(problemCodes(await post(`${path}/entries`, sale))).toContain('contact-retired at lines.0.contact');
     await put(`${path}/contacts/1`, { ...low, name: 'Low Weir', version: 2 });
     expect((await post(`${path}/entries`, sale)).status).toBe(201);
-    expect(codes(await server.request('DELETE', `${path}/contacts/1`))).toEqual(['contact-in-use at ']);
+    expect(problemCodes(await server.request('DELETE', `${path}/contacts/1`))).toEqual(['contact-in-use at ']);
   });
 
   test('duplicates are merged: their names lead to the one that stays, in one step', async () => {
@@ -165,14 +163,16 @@ describe('contacts', () => {
     const sale = entry('2026-03-02', '1100', '4000', '6.00', { contact: 'lowweir' });
     const posted = await post(`${path}/entries`, sale);
     expect(posted.body.lines[0].contact).toBe('Low Weir');
-    expect(codes(await post(`${path}/contacts/3/merge`, { into: 1, version: 2 }))).toEqual(['contact-merged at ']);
-    expect(codes(await post(`${path}/contacts/1/merge`, { into: 1, version: 4 }))).toEqual([
+    expect(problemCodes(await post(`${path}/contacts/3/merge`, { into: 1, version: 2 }))).toEqual([
+      'contact-merged at ',
+    ]);
+    expect(problemCodes(await post(`${path}/contacts/1/merge`, { into: 1, version: 4 }))).toEqual([
       'contact-itself at into',
     ]);
-    expect(codes(await post(`${path}/contacts/1/merge`, { into: 3, version: 4 }))).toEqual([
+    expect(problemCodes(await post(`${path}/contacts/1/merge`, { into: 3, version: 4 }))).toEqual([
       'contact-merged at into',
     ]);
-    expect(codes(await server.request('DELETE', `${path}/contacts/1`))).toEqual(['contact-in-use at ']);
+    expect(problemCodes(await server.request('DELETE', `${path}/contacts/1`))).toEqual(['contact-in-use at ']);
     expect((await server.request('DELETE', `${path}/contacts/3`)).status).toBe(204);
   });
 });
@@ -201,13 +201,13 @@ describe('an organisation', () => {
       firstDay: '2026-01-01',
       version: 2,
     });
-    expect(codes(refused)).toEqual([
+    expect(problemCodes(refused)).toEqual([
       'in-use at baseCurrency',
       'in-use at firstDay',
       'in-use at fiscalYearStartMonth',
     ]);
     expect(refused.body.problems[0].message).toContain('Entry 2027-0001 is posted');
-    expect(codes(await post(`${path}/accounts/starter`, {}))).toEqual(['chart-in-use at ']);
+    expect(problemCodes(await post(`${path}/accounts/starter`, {}))).toEqual(['chart-in-use at ']);
     const kind = await server.request('PATCH', path, { kind: 'sole-trader', version: 2 });
     expect(kind.body).toMatchObject({ kind: 'sole-trader' });
   });
@@ -216,10 +216,10 @@ describe('an organisation', () => {
     const path = await server.organisation({ changeoverDate: '2026-03-31' });
     await post(`${path}/entries`, { ...entry('2026-03-31', '1010', '3000', '50.00'), kind: 'opening' });
     const early = await server.request('PATCH', path, { changeoverDate: '2026-02-28', version: 1 });
-    expect(codes(early)).toEqual(['in-use at changeoverDate']);
+    expect(problemCodes(early)).toEqual(['in-use at changeoverDate']);
     await post(`${path}/fiscal-years/2026/closing`, {});
     const kind = await server.request('PATCH', path, { kind: 'non-profit', version: 1 });
-    expect(codes(kind)).toEqual(['in-use at kind']);
+    expect(problemCodes(kind)).toEqual(['in-use at kind']);
   });
 
   test.each([
@@ -240,7 +240,7 @@ describe('an organisation', () => {
       firstDay: '2026-01-01',
       starterChart: true,
     };
-    expect(codes(await post('/api/organisations', { ...given, ...change }))).toEqual([problem]);
+    expect(problemCodes(await post('/api/organisations', { ...given, ...change }))).toEqual([problem]);
     expect((await get('/api/organisations')).body.length).toBe(before);
   });
 
@@ -318,7 +318,7 @@ test('a starter chart tells in the trail which accounts need a fund, and is refu
   expect((await post(`${path}/accounts/starter`, {})).status).toBe(204);
   const other = await server.organisation({ kind: 'non-profit', starterChart: false });
   await post(`${other}/breakdowns`, { name: 'Fund' });
-  expect(codes(await post(`${other}/accounts/starter`, {}))).toEqual(['breakdown-taken at name']);
+  expect(problemCodes(await post(`${other}/accounts/starter`, {}))).toEqual(['breakdown-taken at name']);
   expect((await get(`${other}/accounts`)).body).toEqual([]);
 });
 

@@ -1,4 +1,4 @@
-import { RunningServer, type Reply } from './running-server.js';
+import { RunningServer, problemCodes, type Reply } from './running-server.js';
 
 let server: RunningServer;
 beforeAll(async () => {
@@ -6,8 +6,6 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const codes = ({ body }: Reply): string[] =>
-  (body.problems as { code: string; path: string }[]).map((one) => `${one.code} at ${one.path}`);
 const post = (path: string, body: object): Promise<Reply> => server.request('POST', path, body);
 const put = (path: string, body: object): Promise<Reply> => server.request('PUT', path, body);
 const get = (path: string): Promise<Reply> => server.request('GET', path);
@@ -72,7 +70,7 @@ describe('tax codes', () => {
       side: 'both',
       rates: [{ from: 'soon', parts: [{ rate: 'x', share: '0', side: 'up', account: '1100' }] }],
     });
-    expect([refused.status, codes(refused)]).toEqual([
+    expect([refused.status, problemCodes(refused)]).toEqual([
       422,
       [
         'tax-code-taken at code',
@@ -110,7 +108,7 @@ describe('tax codes', () => {
     const { body: accounts } = await get(`${path}/accounts`);
     const rent = accounts.find((one: { number: string }) => one.number === '6100');
     const change = { number: '6100', name: 'Rent', element: 'expense', version: rent.version };
-    expect(codes(await put(`${path}/accounts/${rent.id}`, { ...change, taxCode: 'P99' }))).toEqual([
+    expect(problemCodes(await put(`${path}/accounts/${rent.id}`, { ...change, taxCode: 'P99' }))).toEqual([
       'tax-code-unknown at taxCode',
     ]);
     const { body } = await put(`${path}/accounts/${rent.id}`, { ...change, taxCode: 'p20' });
@@ -120,7 +118,7 @@ describe('tax codes', () => {
     expect(file.split('\n').find((row) => row.startsWith('6100'))).toMatch(/,P20\r?$/);
     expect((await server.request('POST', `${path}/accounts/import`, file)).body).toMatchObject({ created: 0 });
     const wrong = 'number,name,element,tax_code\n6100,Rent,expense,P99\n';
-    expect(codes(await server.request('POST', `${path}/accounts/import`, wrong))).toEqual([
+    expect(problemCodes(await server.request('POST', `${path}/accounts/import`, wrong))).toEqual([
       'tax-code-unknown at rows.2.tax_code',
     ]);
   });
@@ -151,8 +149,12 @@ describe('currencies', () => {
   });
 
   test('are those of ISO 4217 beside the books’ own, with accounts for gains and losses', async () => {
-    expect(codes(await post(`${path}/currencies`, { currency: 'EUR' }))).toEqual(['currency-base at currency']);
-    expect(codes(await post(`${path}/currencies`, { currency: 'QQQ' }))).toEqual(['currency-unknown at currency']);
+    expect(problemCodes(await post(`${path}/currencies`, { currency: 'EUR' }))).toEqual([
+      'currency-base at currency',
+    ]);
+    expect(problemCodes(await post(`${path}/currencies`, { currency: 'QQQ' }))).toEqual([
+      'currency-unknown at currency',
+    ]);
     const { status, body } = await post(`${path}/currencies`, { currency: 'usd', realisedGain: '4600' });
     expect([status, body]).toEqual([
       201,
@@ -170,7 +172,9 @@ describe('currencies', () => {
         version: 1,
       },
     ]);
-    expect(codes(await post(`${path}/currencies`, { currency: 'USD' }))).toEqual(['currency-taken at currency']);
+    expect(problemCodes(await post(`${path}/currencies`, { currency: 'USD' }))).toEqual([
+      'currency-taken at currency',
+    ]);
     const change = { currency: 'USD', realisedGain: '4600', realisedLoss: '7100', version: 1 };
     expect((await put(`${path}/currencies/USD`, change)).body).toMatchObject({ realisedLoss: '7100', version: 2 });
     expect((await put(`${path}/currencies/USD`, change)).status).toBe(409);
@@ -197,10 +201,12 @@ describe('currencies', () => {
   test('refuse what is no rate, no day, or of a currency that is not there', async () => {
     const at = (day: string, body: object, currency = 'USD'): Promise<Reply> =>
       put(`${path}/exchange-rates/${currency}/${day}`, body);
-    expect(codes(await at('2026-02-30', { rate: '1' }))).toEqual(['not-a-date at date']);
-    expect(codes(await at('2026-02-01', {}))).toEqual(['rate-missing at rate']);
-    expect(codes(await at('2026-02-01', { rate: '-1' }))).toEqual(['not-a-rate at rate']);
-    expect(codes(await at('2026-02-01', { rate: '1', ratePerBase: '1' }))).toEqual(['two-rates at ratePerBase']);
+    expect(problemCodes(await at('2026-02-30', { rate: '1' }))).toEqual(['not-a-date at date']);
+    expect(problemCodes(await at('2026-02-01', {}))).toEqual(['rate-missing at rate']);
+    expect(problemCodes(await at('2026-02-01', { rate: '-1' }))).toEqual(['not-a-rate at rate']);
+    expect(problemCodes(await at('2026-02-01', { rate: '1', ratePerBase: '1' }))).toEqual([
+      'two-rates at ratePerBase',
+    ]);
     expect((await at('2026-02-01', { rate: '1' }, 'GBP')).status).toBe(404);
     expect((await drop(`${path}/exchange-rates/USD/2026-02-01`)).status).toBe(404);
   });
@@ -210,7 +216,7 @@ describe('currencies', () => {
     const bad = await read(
       'currency,date,rate\nUSD,2026-03-01,0.9\nGBP,2026-03-01,1.2\nUSD,2026-03-01,0.91\nUSD,March,free\n',
     );
-    expect([bad.status, codes(bad)]).toEqual([
+    expect([bad.status, problemCodes(bad)]).toEqual([
       422,
       [
         'currency-unknown at rows.3.currency',
@@ -219,7 +225,7 @@ describe('currencies', () => {
         'not-a-rate at rows.5.rate',
       ],
     ]);
-    expect(codes(await read('currency,date,rate\n'))).toEqual(['no-rows at ']);
+    expect(problemCodes(await read('currency,date,rate\n'))).toEqual(['no-rows at ']);
     const good = await read(
       'currency,date,rate,rate_per_base\nUSD,2026-01-15,0.93,\nUSD,2025-12-31,,1.09\nUSD,2026-03-01,0.9,\n',
     );

@@ -1,6 +1,6 @@
 import Database from 'better-sqlite3';
 import { copyFileSync, existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
-import { basename, join } from 'node:path';
+import { join } from 'node:path';
 import { booksFile } from '../database/connection.js';
 import { takeDataFolder } from '../database/data-folder.js';
 
@@ -60,12 +60,19 @@ export function backupsIn(into: string): Backup[] {
     .map((name) => backupIn(into, name));
 }
 
-/** Removes all backups but the latest ones, and what earlier ones left unfinished. @returns those that are kept */
+/**
+ * Removes all backups but the latest ones, all copies that did not verify but the latest, and what was left unfinished.
+ *
+ * @returns the backups that are kept
+ */
 export function keepLatest(into: string, count: number): Backup[] {
   const backups = backupsIn(into);
   for (const old of backups.slice(count)) rmSync(old.folder, { recursive: true });
-  const names = existsSync(into) ? readdirSync(into) : [];
-  for (const name of names) if (name.endsWith('.unfinished')) rmSync(join(into, name), { recursive: true });
+  const names = existsSync(into) ? readdirSync(into).sort() : [];
+  const unverified = names.filter((name) => name.endsWith('.not-verified')).slice(0, -1);
+  for (const name of [...names.filter((one) => one.endsWith('.unfinished')), ...unverified]) {
+    rmSync(join(into, name), { recursive: true });
+  }
   return backups.slice(0, count);
 }
 
@@ -110,6 +117,6 @@ function setAside(books: string, aside: string): void {
 
 function backupIn(into: string, name: string): Backup {
   const folder = join(into, name);
-  const [, day = '', hour = '', minute = '', second = ''] = NAMED.exec(basename(name)) ?? [];
+  const [, day = '', hour = '', minute = '', second = ''] = NAMED.exec(name) ?? [];
   return { folder, at: `${day}T${hour}:${minute}:${second}.000Z`, bytes: statSync(booksFile(folder)).size };
 }

@@ -1,10 +1,10 @@
 import { Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
 import { settings } from '../settings.js';
 import { HeavyReader } from '../workers/workers.module.js';
-import { backUp, backupsFolder, backupsIn, keepLatest, type Backup } from './backup.js';
+import { BackupNotVerifiedError, backUp, backupsFolder, backupsIn, keepLatest, type Backup } from './backup.js';
 
 /** So many daily backups are kept. */
-export const KEPT_BACKUPS = 14;
+const KEPT_BACKUPS = 14;
 const DAY = 24 * 60 * 60 * 1000;
 const LOOK_EVERY = 15 * 60 * 1000;
 
@@ -45,14 +45,17 @@ export class DailyBackup implements OnApplicationBootstrap, OnApplicationShutdow
     const [last] = backupsIn(into);
     try {
       if (!last || Date.now() - Date.parse(last.at) >= DAY) {
-        await backUp(settings.folder, into, (folder) => this.reader.run('verifyCopy', { folder }));
-        this.failure = undefined;
         keepLatest(into, KEPT_BACKUPS);
+        await backUp(settings.folder, into, (folder) => this.reader.run('verifyCopy', { folder }));
+        keepLatest(into, KEPT_BACKUPS);
+        this.failure = undefined;
       }
+      this.lookAgainIn(LOOK_EVERY);
     } catch (error) {
       this.failure = (error as Error).message;
       this.logger.error(this.failure);
+      // books that do not verify will not do so in a quarter of an hour either
+      this.lookAgainIn(error instanceof BackupNotVerifiedError ? DAY : LOOK_EVERY);
     }
-    this.lookAgainIn(LOOK_EVERY);
   }
 }

@@ -7,7 +7,7 @@ import {
   RateRequest,
   type CurrencyAnswer,
   type ExchangeRateAnswer,
-  type RatesImportAnswer,
+  type ImportCounts,
 } from '@just-ledger/contract';
 import { RATE_COLUMNS, dayBefore, rateRows } from '@just-ledger/core';
 import { loadChart } from '../accounts/account-store.js';
@@ -84,7 +84,7 @@ export class CurrenciesController {
 
   @Post('exchange-rates/import')
   @HttpCode(200)
-  import(@Acting() by: OfPerson, @Body() body: unknown): Promise<RatesImportAnswer> {
+  import(@Acting() by: OfPerson, @Body() body: unknown): Promise<ImportCounts> {
     return this.writer.run('importRates', { ...by, csv: csvText(body) });
   }
 

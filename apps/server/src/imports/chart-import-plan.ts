@@ -1,7 +1,7 @@
 import { accountParticulars } from '@just-ledger/core';
-import type { PlanImport } from './import-plan.js';
 import { writeChart } from '../accounts/account-commands.js';
 import { chartChanges, planChart } from '../accounts/chart-plan.js';
+import type { PlanImport } from './import-plan.js';
 
 /** Compares the rows of a chart file with the chart. */
 export const planChartImport: PlanImport = (db, organisation, rows, step) => {

@@ -12,9 +12,9 @@ import { and, eq, sql } from 'drizzle-orm';
 import { recordChanges } from '../audit-trail/record-change.js';
 import { insertRows } from '../database/insert-rows.js';
 import { contact } from '../database/schema.js';
-import type { ImportRow, PlanImport } from './import-plan.js';
 import { contactRowOf } from '../contacts/contact-commands.js';
 import { contactOf } from '../contacts/contact-store.js';
+import type { ImportRow, PlanImport } from './import-plan.js';
 
 interface PlannedContact {
   readonly line: number;
@@ -30,7 +30,7 @@ export const planContactsImport: PlanImport = (db, organisation, rows, step) => 
   const problems: Problem[] = [];
   const planned: PlannedContact[] = [];
   let nextId = existing.reduce((most, row) => Math.max(most, row.id), 0) + 1;
-  const unnumbered: { line: number; at: number }[] = [];
+  const unnumbered: number[] = [];
   const seen = new Map<number, number>();
   for (const row of rows) {
     step();
@@ -56,7 +56,7 @@ export const planContactsImport: PlanImport = (db, organisation, rows, step) => 
     } else if (checked?.ok) {
       const { number, ...fields } = checked.value;
       const id = before?.id ?? (nextId++ as ContactId);
-      if (number === undefined) unnumbered.push({ line: row.line, at: planned.length });
+      if (number === undefined) unnumbered.push(planned.length);
       planned.push({ line: row.line, after: { ...fields, id, number: number ?? '' }, ...(before && { before }) });
     }
   }
@@ -116,12 +116,12 @@ function knownAs(
 /** New contacts without a number get the next free ones, in their order. */
 function withNumbers(
   planned: readonly PlannedContact[],
-  unnumbered: readonly { readonly at: number }[],
+  unnumbered: readonly number[],
   taken: ReadonlyMap<string, unknown>,
 ): PlannedContact[] {
   const given = new Set(planned.map(({ after }) => after.number));
   const result = [...planned];
-  for (const { at } of unnumbered) {
+  for (const at of unnumbered) {
     const one = result[at] as PlannedContact;
     let next = Number(one.after.id);
     while (given.has(String(next)) || taken.has(String(next))) next += 1;

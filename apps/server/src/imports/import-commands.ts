@@ -1,4 +1,4 @@
-import type { RatesImportAnswer } from '@just-ledger/contract';
+import type { ImportCounts } from '@just-ledger/contract';
 import { RATE_COLUMNS, problem, type ImportSubject, type RateColumn } from '@just-ledger/core';
 import { sql } from 'drizzle-orm';
 import type { OfPerson } from '../audit-trail/record-change.js';
@@ -6,7 +6,7 @@ import { readCsv } from '../csv/csv.js';
 import { importMatching } from '../database/schema.js';
 import { Refusal } from '../problems/refusal.js';
 import type { WriteContext } from '../workers/write-context.js';
-import type { ImportRow } from './import-plan.js';
+import { TOLD_PROBLEMS, type ImportPlan, type ImportRow } from './import-plan.js';
 import { IMPORT_PLANS } from './import-plans.js';
 import { planRatesImport } from './rates-import-plan.js';
 
@@ -16,24 +16,24 @@ export const importCommands = {
   takeImport(
     context: WriteContext,
     { subject, packed, ...of }: OfPerson & { subject: ImportSubject; packed: Uint8Array },
-  ): { added: number; changed: number; unchanged: number } {
+  ): ImportCounts {
     const rows = JSON.parse(new TextDecoder().decode(packed)) as ImportRow[];
-    const plan = IMPORT_PLANS[subject](context.db, of.organisation, rows, () => undefined);
-    if (plan.problems.length > 0) throw new Refusal(422, plan.problems.slice(0, 500));
-    plan.write(context, of);
-    const { added, changed, unchanged } = plan;
-    return { added, changed, unchanged };
+    return takeIn(
+      context,
+      of,
+      IMPORT_PLANS[subject](context.db, of.organisation, rows, () => undefined),
+    );
   },
 
   /** Sets rates from a file; all of it, or nothing and every problem by row. */
-  importRates(context: WriteContext, { csv, ...of }: OfPerson & { csv: string }): RatesImportAnswer {
+  importRates(context: WriteContext, { csv, ...of }: OfPerson & { csv: string }): ImportCounts {
     const rows = readCsv<RateColumn>(csv, RATE_COLUMNS, ['currency', 'date']);
     if (rows.length === 0) throw new Refusal(422, [problem('no-rows', '', 'The file has no rows.')]);
-    const plan = planRatesImport(context.db, of.organisation, rows, () => undefined);
-    if (plan.problems.length > 0) throw new Refusal(422, plan.problems);
-    plan.write(context, of);
-    const { added, changed, unchanged } = plan;
-    return { added, changed, unchanged };
+    return takeIn(
+      context,
+      of,
+      planRatesImport(context.db, of.organisation, rows, () => undefined),
+    );
   },
 
   /** Remembers which columns headings were chosen to mean. */
@@ -56,3 +56,11 @@ export const importCommands = {
       .run();
   },
 };
+
+/** Writes a plan, or refuses it with what stands in its way. @throws {Refusal} 422 with the first problems */
+function takeIn(context: WriteContext, of: OfPerson, plan: ImportPlan): ImportCounts {
+  if (plan.problems.length > 0) throw new Refusal(422, plan.problems.slice(0, TOLD_PROBLEMS));
+  plan.write(context, of);
+  const { added, changed, unchanged } = plan;
+  return { added, changed, unchanged };
+}

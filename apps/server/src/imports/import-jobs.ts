@@ -70,7 +70,7 @@ export class ImportJobs {
   }
 
   /** Compares the rows, matched as somebody says, with the books. @throws {Refusal} 422 if the matching is not whole */
-  match(of: OfPerson, id: string, columns: string[]): ImportAnswer {
+  async match(of: OfPerson, id: string, columns: string[]): Promise<ImportAnswer> {
     const job = this.jobOf(of, id);
     if (!['matching', 'checked', 'failed'].includes(job.state) || job.headings.length === 0) throw notNow(job);
     const padded = job.headings.map((_, at) => columns[at] ?? '');
@@ -80,16 +80,15 @@ export class ImportJobs {
     Object.assign(job, { state: 'checking', progress: new Progress(), result: null, problems: [], problemCount: 0 });
     const headings = job.headings.map(({ heading }) => heading);
     job.headings = job.headings.map((one, at) => ({ ...one, column: padded[at] ?? '' }));
-    const matching = rememberedMatching(headings, padded);
-    this.writer
-      .run('rememberMatching', { organisation, subject, matching })
-      .catch((error: Error) => this.logger.error(error));
     void this.follow(
       job,
       this.importer.run('checkImport', { id, organisation, subject, columns: padded, shared: job.progress.shared }),
       ({ result, problems: found, count }) =>
         Object.assign(job, { state: 'checked', result, problems: found, problemCount: count }),
     );
+    // remembered before it is answered, so that the next file finds it
+    const matching = rememberedMatching(headings, padded);
+    await this.writer.run('rememberMatching', { organisation, subject, matching });
     return answerOf(job);
   }
 
@@ -133,6 +132,7 @@ export class ImportJobs {
     try {
       done(await work);
     } catch (error) {
+      if (!(error instanceof Refusal)) this.logger.error(error);
       const problems =
         error instanceof Refusal
           ? error.problems

@@ -9,6 +9,9 @@ export interface ImportRow {
   readonly cells: Readonly<Record<string, string>>;
 }
 
+/** So many problems are told; the rest is counted. */
+export const TOLD_PROBLEMS = 500;
+
 /** What an import would do. */
 export interface ImportPlan {
   readonly added: number;

@@ -11,16 +11,15 @@ import { withoutMark } from '../csv/csv.js';
 import type { Db } from '../database/connection.js';
 import { importMatching } from '../database/schema.js';
 import { Refusal } from '../problems/refusal.js';
-import type { ImportRow } from './import-plan.js';
+import { TOLD_PROBLEMS, type ImportRow } from './import-plan.js';
 import { IMPORT_PLANS } from './import-plans.js';
 import { Progress } from './progress.js';
 import { readTable } from './read-table.js';
 import type { Table } from './table.js';
 import { writeWorkbook } from './workbook-table.js';
 
-/** So many samples are shown under a heading, and so many problems told. */
+/** So many samples are shown under a heading. */
 const SAMPLES = 3;
-const TOLD_PROBLEMS = 500;
 
 /** Tables that have been read, by the id of their import; the rows that a matching made of them. */
 const tables = new Map<string, Table>();

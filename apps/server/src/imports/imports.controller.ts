@@ -37,7 +37,11 @@ export class ImportsController {
 
   /** Matches headings with columns and compares the rows with the books: a dry run. */
   @Put('imports/:import/matching')
-  match(@Acting() by: OfPerson, @Param('import') id: string, @Body() { columns }: MatchingRequest): ImportAnswer {
+  match(
+    @Acting() by: OfPerson,
+    @Param('import') id: string,
+    @Body() { columns }: MatchingRequest,
+  ): Promise<ImportAnswer> {
     return this.jobs.match(by, id, columns);
   }
 

@@ -1,8 +1,8 @@
 import { problem, rateFromRow, type ExchangeRate, type Problem } from '@just-ledger/core';
 import { recordChanges } from '../audit-trail/record-change.js';
-import type { PlanImport } from './import-plan.js';
 import { loadCurrencies, loadRates } from '../currencies/currency-store.js';
 import { inTrail, rateInWords, rateRow } from '../currencies/rate-row.js';
+import type { PlanImport } from './import-plan.js';
 
 /** Compares the rows of a file of rates with the rates: known by currency and day. */
 export const planRatesImport: PlanImport = (db, organisation, rows, step) => {

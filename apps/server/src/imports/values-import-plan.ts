@@ -4,9 +4,9 @@ import { loadChart } from '../accounts/account-store.js';
 import { recordChanges } from '../audit-trail/record-change.js';
 import { insertRows } from '../database/insert-rows.js';
 import { breakdownValue } from '../database/schema.js';
-import type { PlanImport } from './import-plan.js';
 import { linesOfValues, loadBreakdowns } from '../breakdowns/breakdown-store.js';
 import { valueParticulars } from '../breakdowns/breakdown-commands.js';
+import type { PlanImport } from './import-plan.js';
 
 /** Compares the rows of a file of breakdown values with the breakdowns. */
 export const planValuesImport: PlanImport = (db, organisation, rows, step) => {

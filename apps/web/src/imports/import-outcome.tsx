@@ -19,7 +19,7 @@ export function ImportOutcome({ job, onTaken }: { job: ImportAnswer; onTaken: (j
   const { organisation } = useBooks();
   const address = useAddress();
   const take = useChange(() => request<ImportAnswer>('POST', paths.importTaking(organisation.id, job.id)));
-  const { state, result, problems, problemCount } = job;
+  const { state, result, problemCount } = job;
   if (problemCount > 0) return <ProblemRows job={job} />;
   if (!result) return null;
   const { added, changed, unchanged } = result;
@@ -49,7 +49,6 @@ export function ImportOutcome({ job, onTaken }: { job: ImportAnswer; onTaken: (j
           Take it in
         </Button>
       )}
-      {problems.length > 0 && <ProblemRows job={job} />}
       <Trouble error={take.error} />
     </div>
   );

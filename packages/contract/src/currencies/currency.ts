@@ -60,10 +60,3 @@ export interface CurrencyAnswer {
   contacts: number;
   version: number;
 }
-
-/** What an import of rates did. */
-export interface RatesImportAnswer {
-  added: number;
-  changed: number;
-  unchanged: number;
-}

@@ -23,6 +23,13 @@ export interface HeadingAnswer {
 /** How far an import is: it is read, waits for its matching, is checked, waits to be taken in, and is written. */
 export type ImportState = 'reading' | 'matching' | 'checking' | 'checked' | 'writing' | 'done' | 'failed';
 
+/** How many rows of a file an import adds, changes, or finds in the books as they are. */
+export interface ImportCounts {
+  added: number;
+  changed: number;
+  unchanged: number;
+}
+
 /** An import on its way. */
 export interface ImportAnswer {
   id: string;
@@ -36,7 +43,7 @@ export interface ImportAnswer {
   rows: number;
   headings: HeadingAnswer[];
   /** What the import would do, or has done. */
-  result: { added: number; changed: number; unchanged: number } | null;
+  result: ImportCounts | null;
   /** The first problems, each at `rows.<line>.<column>`, and how many there are. */
   problems: Problem[];
   problemCount: number;
