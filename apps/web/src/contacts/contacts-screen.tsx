@@ -32,7 +32,7 @@ export default function ContactsScreen() {
       <div className="place">
         <Sheet
           title="Contacts"
-          aside={`${contacts.filter((contact) => contact.active).length} in use`}
+          aside={`${contacts.filter((contact) => contact.active).length.toLocaleString('en')} in use`}
           tools={
             <>
               <Allowed needed="preparer">
