@@ -11,6 +11,14 @@ async function elsewhere(browser: Browser, url: string): Promise<Page> {
   return page;
 }
 
+/** The first link of the outbox that leads to an invitation or a new password; it is waited for, as the outbox is read again. */
+async function linkIn(page: Page, kind: 'invitation' | 'new-password'): Promise<string> {
+  const outbox = page.getByRole('region', { name: 'Outbox' });
+  const link = new RegExp(`https?://\\S+/${kind}/\\S+`);
+  await expect(outbox).toContainText(link);
+  return link.exec(await outbox.innerText())?.[0] ?? '';
+}
+
 test('somebody is invited, takes the place, hands an entry in, and an owner posts it', async ({
   own: { page, open },
   browser,
@@ -21,8 +29,7 @@ test('somebody is invited, takes the place, hands an entry in, and an owner post
   await page.getByRole('textbox', { name: 'E-mail address' }).fill('ada@orchard.test');
   await page.getByRole('button', { name: 'Invite', exact: true }).click();
   await expect(page.getByRole('region', { name: 'Invited' })).toContainText('ada@orchard.test');
-  const outbox = page.getByRole('region', { name: 'Outbox' });
-  const link = /https?:\/\/\S+\/invitation\/\S+/.exec(await outbox.innerText())?.[0] ?? '';
+  const link = await linkIn(page, 'invitation');
   expect(link).toContain(demo);
 
   const ada = await elsewhere(browser, link);
@@ -83,10 +90,10 @@ test('the last owner stays, and an invitation can be withdrawn', async ({ own: {
   await page.getByRole('textbox', { name: 'E-mail address' }).fill('eve@orchard.test');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('region', { name: 'Invited' })).toContainText('eve@orchard.test');
-  const link = /https?:\/\/\S+\/invitation\/\S+/.exec(await page.getByRole('region', { name: 'Outbox' }).innerText());
+  const link = await linkIn(page, 'invitation');
   await page.getByRole('button', { name: 'Withdraw the invitation of eve@orchard.test' }).click();
   await expect(page.getByRole('region', { name: 'Invited' })).toHaveCount(0);
-  const eve = await elsewhere(browser, link?.[0] ?? '');
+  const eve = await elsewhere(browser, link);
   await expect(eve.getByText('its time is over')).toBeVisible();
   await eve.context().close();
 });
@@ -98,8 +105,7 @@ test('a forgotten password is made new by a link from the outbox', async ({
 }) => {
   await ask('POST', '/invitations', { email: 'fay@orchard.test', role: 'reader' });
   await open('prepare/people');
-  const outbox = page.getByRole('region', { name: 'Outbox' });
-  const token = /\/invitation\/(\S+)/.exec(await outbox.innerText())?.[1] ?? '';
+  const token = (await linkIn(page, 'invitation')).split('/').at(-1) ?? '';
   const taken = await page.request.post(`${demo}/api/invitations/${token}`, {
     data: { name: 'Fay', password: PASSWORD },
   });
@@ -117,7 +123,7 @@ test('a forgotten password is made new by a link from the outbox', async ({
   await fay.getByRole('button', { name: 'Ask for a link' }).click();
   await expect(fay.getByRole('status')).toContainText('a link to a new password is in the outbox');
   await open('prepare/people');
-  const link = /https?:\/\/\S+\/new-password\/\S+/.exec(await outbox.innerText())?.[0] ?? '';
+  const link = await linkIn(page, 'new-password');
   await fay.goto(link);
   await fay.getByRole('textbox', { name: 'New password' }).fill('quite another one');
   await fay.getByRole('button', { name: 'Keep' }).click();
