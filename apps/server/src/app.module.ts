@@ -2,6 +2,8 @@ import { Module } from '@nestjs/common';
 import { APP_FILTER, APP_GUARD, APP_PIPE } from '@nestjs/core';
 import { AccountLedgerController } from './account-ledger/account-ledger.controller.js';
 import { AccountsController } from './accounts/accounts.controller.js';
+import { ArchiveJobs } from './archives/archive-jobs.js';
+import { ArchivesController } from './archives/archives.controller.js';
 import { AuditTrailController } from './audit-trail/audit-trail.controller.js';
 import { BackupsController } from './backups/backups.controller.js';
 import { DailyBackup } from './backups/daily-backup.js';
@@ -53,6 +55,7 @@ import { WorkersModule } from './workers/workers.module.js';
     TaxCodesController,
     CurrenciesController,
     ImportsController,
+    ArchivesController,
     AuditTrailController,
     EntriesController,
     DraftsController,
@@ -66,6 +69,7 @@ import { WorkersModule } from './workers/workers.module.js';
   providers: [
     FullChecks,
     ImportJobs,
+    ArchiveJobs,
     DailyBackup,
     { provide: APP_GUARD, useClass: SessionGuard },
     { provide: APP_FILTER, useClass: ProblemFilter },

@@ -15,6 +15,7 @@ const WEB = fileURLToPath(new URL('../../web/dist', import.meta.url));
 const JSON_LIMIT = 1024 * 1024;
 const CSV_LIMIT = 64 * 1024 * 1024;
 const FILE_LIMIT = 32 * 1024 * 1024;
+const ARCHIVE_LIMIT = 128 * 1024 * 1024;
 
 const HEADERS = {
   'content-security-policy':
@@ -36,7 +37,7 @@ export async function createServer(): Promise<NestFastifyApplication> {
   app.useBodyParser('text/csv', { bodyLimit: CSV_LIMIT }, (_request, body, done) =>
     done(null, body?.toString('utf8')),
   );
-  app.useBodyParser('application/octet-stream', { bodyLimit: FILE_LIMIT }, (_request, body, done) =>
+  app.useBodyParser('application/octet-stream', { bodyLimit: ARCHIVE_LIMIT }, (_request, body, done) =>
     done(null, body),
   );
   fastify.addHook('onRequest', async (request: FastifyRequest, reply: FastifyReply) => {
@@ -44,6 +45,7 @@ export async function createServer(): Promise<NestFastifyApplication> {
     if (request.url.startsWith('/api/')) {
       void reply.header('cache-control', 'no-store');
       assertSameOrigin(request, settings.origin);
+      assertNotTooLarge(request);
     }
   });
   const document = describeApi(app);
@@ -51,6 +53,13 @@ export async function createServer(): Promise<NestFastifyApplication> {
   if (existsSync(WEB)) await serveWeb(app);
   app.enableShutdownHooks();
   return app;
+}
+
+/** Only archives are larger than other files. */
+function assertNotTooLarge({ url, headers }: FastifyRequest): void {
+  const isFile = headers['content-type']?.startsWith('application/octet-stream') === true;
+  if (!isFile || url.startsWith('/api/archives') || Number(headers['content-length'] ?? 0) <= FILE_LIMIT) return;
+  throw Object.assign(new Error('too large'), { statusCode: 413 });
 }
 
 /** Serves the built pages; every address that is neither API nor asset opens the application. */

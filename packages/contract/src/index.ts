@@ -21,3 +21,4 @@ export * from './account-ledger/account-ledger.js';
 export * from './statements/statements.js';
 export * from './proofs/proofs.js';
 export * from './imports/import.js';
+export * from './archives/archive.js';

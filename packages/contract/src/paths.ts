@@ -45,6 +45,12 @@ export const paths = {
   /** A file of all that a subject has, by its ending: csv or xlsx. */
   exportFile: (id: Id, subject: string, ending: 'csv' | 'xlsx') =>
     `/api/organisations/${id}/exports/${subject}.${ending}`,
+  archives: '/api/archives',
+  archiveSchema: '/api/archive-schema.json',
+  archive: (one: string) => `/api/archives/${one}`,
+  archiveTaking: (one: string) => `/api/archives/${one}/taking`,
+  organisationArchive: (id: Id) => `/api/organisations/${id}/archive.zip`,
+  puttingAway: (id: Id) => `/api/organisations/${id}/putting-away`,
   setUpChanges: (id: Id) => `/api/organisations/${id}/set-up-changes`,
   papers: (id: Id) => `/api/organisations/${id}/papers`,
   paper: (id: Id, paper: string) => `/api/organisations/${id}/papers/${paper}`,

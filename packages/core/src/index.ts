@@ -70,3 +70,6 @@ export * from './recurring/occurrence.js';
 export * from './proofs/proof.js';
 export * from './proofs/proof-effects.js';
 export * from './imports/import-subject.js';
+export type { JsonSchema } from './archives/json-schema.js';
+export * from './archives/archive-files.js';
+export * from './archives/archive-manifest.js';

@@ -6,9 +6,10 @@ import { integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
 
 export const person = sqliteTable('person', {
   id: integer().primaryKey(),
-  email: text().notNull(),
+  /** Null, like the password, for somebody whom only an archive names. */
+  email: text(),
   name: text().notNull(),
-  passwordHash: text('password_hash').notNull(),
+  passwordHash: text('password_hash'),
   createdAt: text('created_at').notNull(),
 });
 
@@ -29,6 +30,7 @@ export const organisation = sqliteTable('organisation', {
   changeoverDate: text('changeover_date'),
   createdAt: text('created_at').notNull(),
   version: integer().notNull().default(1),
+  putAwayAt: text('put_away_at'),
 });
 
 export const membership = sqliteTable(

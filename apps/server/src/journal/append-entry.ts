@@ -1,6 +1,5 @@
 import {
   FIRST_PREVIOUS_SEAL,
-  canonicalJson,
   entryNumber,
   fiscalYearOf,
   sealInput,
@@ -9,15 +8,13 @@ import {
   type Books,
   type CheckedEntry,
   type CivilDate,
-  type EntryLine,
   type EntrySource,
   type PostedEntry,
   type Stage,
 } from '@just-ledger/core';
-import { and, eq, sql } from 'drizzle-orm';
 import { hash } from 'node:crypto';
-import { combination } from '../database/schema.js';
 import type { WriteContext } from '../workers/write-context.js';
+import { CombinationIds } from './combination-ids.js';
 import { postingStatements, type ChainEnd } from './posting-statements.js';
 
 /** Where an entry comes from. */
@@ -57,7 +54,7 @@ export class EntryAppender {
   private posted: number;
   private readonly years = new Map<string, string>();
   private readonly lastNumbers = new Map<string, number>();
-  private readonly combinations = new Map<string, number>();
+  private readonly combinations: CombinationIds;
   private readonly statements;
 
   constructor(
@@ -66,6 +63,7 @@ export class EntryAppender {
     private readonly books: Books,
   ) {
     this.statements = postingStatements(context.db);
+    this.combinations = new CombinationIds(context.db, origin.organisation);
     this.last = this.statements.chainEnd(origin.organisation) ?? {
       place: 0,
       seal: FIRST_PREVIOUS_SEAL,
@@ -118,7 +116,7 @@ export class EntryAppender {
     const seal = sealOf(previousSeal, posted);
     this.statements.stageEntry({ entry: posted, person, previousSeal, seal });
     posted.lines.forEach((line, at) =>
-      this.statements.stageLine(posted.place, at + 1, line, this.combinationOf(line)),
+      this.statements.stageLine(posted.place, at + 1, line, this.combinations.of(line)),
     );
     this.last = { place: posted.place, seal, postedAt: posted.postedAt };
     this.lastNumbers.set(year, posted.number);
@@ -142,29 +140,6 @@ export class EntryAppender {
 
   private lastNumber(year: string): number {
     return this.lastNumbers.get(year) ?? this.statements.lastNumber(this.origin.organisation, year);
-  }
-
-  /** The id of a line's combination of breakdown values, made if it is new; 0 for a line without any. */
-  private combinationOf({ breakdowns }: EntryLine): number {
-    if (!breakdowns) return 0;
-    const { organisation } = this.origin;
-    const content = canonicalJson(breakdowns);
-    const known = this.combinations.get(content) ?? this.findCombination(content);
-    if (known !== undefined) {
-      this.combinations.set(content, known);
-      return known;
-    }
-    const id = sql<number>`(SELECT coalesce(max(id), 0) + 1 FROM combination WHERE organisation = ${organisation})`;
-    this.context.db.insert(combination).values({ organisation, id, content }).run();
-    return this.combinationOf({ breakdowns } as EntryLine);
-  }
-
-  private findCombination(content: string): number | undefined {
-    return this.context.db
-      .select({ id: combination.id })
-      .from(combination)
-      .where(and(eq(combination.organisation, this.origin.organisation), eq(combination.content, content)))
-      .get()?.id;
   }
 }
 

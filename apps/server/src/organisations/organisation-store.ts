@@ -2,6 +2,7 @@ import type { OrganisationAnswer, UnfinishedStartAnswer } from '@just-ledger/con
 import {
   parseCivilDate,
   parseCurrencyCode,
+  problem,
   type BooksCalendar,
   type CurrencyCode,
   type MemberRole,
@@ -10,7 +11,7 @@ import {
 import { and, eq } from 'drizzle-orm';
 import type { Db } from '../database/connection.js';
 import { membership, organisation, unfinishedStart } from '../database/schema.js';
-import { notFound } from '../problems/refusal.js';
+import { Refusal, notFound } from '../problems/refusal.js';
 
 /** An organisation as the server works with it. */
 export interface Organisation {
@@ -21,6 +22,8 @@ export interface Organisation {
   readonly calendar: BooksCalendar;
   readonly changeoverDate: string | null;
   readonly version: number;
+  /** The moment at which the books were put away. */
+  readonly putAwayAt: string | null;
 }
 
 /** The organisation with an id. @throws {Refusal} 404 */
@@ -35,7 +38,15 @@ export function organisationOf(db: Db, id: number): Organisation {
     calendar: { firstDay: parseCivilDate(row.firstDay), fiscalYearStartMonth: row.fiscalYearStartMonth },
     changeoverDate: row.changeoverDate,
     version: row.version,
+    putAwayAt: row.putAwayAt,
   };
+}
+
+/** Books that are put away are read only. @throws {Refusal} 409 */
+export function assertNotPutAway(db: Db, id: number): void {
+  const row = db.select({ at: organisation.putAwayAt }).from(organisation).where(eq(organisation.id, id)).get();
+  if (!row?.at) return;
+  throw new Refusal(409, [problem('put-away', '', 'These books are put away: they can be read and not changed.')]);
 }
 
 /** What a person is in an organisation, if anything. */
@@ -63,6 +74,6 @@ export function unfinishedStartOf(db: Db, person: number): UnfinishedStartAnswer
 
 /** An organisation as it goes over the wire. */
 export function organisationAnswer(of: Organisation, role: MemberRole): OrganisationAnswer {
-  const { id, name, kind, baseCurrency, calendar, changeoverDate, version } = of;
-  return { id, name, kind, baseCurrency, ...calendar, changeoverDate, role, version };
+  const { id, name, kind, baseCurrency, calendar, changeoverDate, version, putAwayAt } = of;
+  return { id, name, kind, baseCurrency, ...calendar, changeoverDate, role, version, putAwayAt };
 }

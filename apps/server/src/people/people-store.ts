@@ -2,7 +2,7 @@ import type { InvitationAnswer, PersonAnswer } from '@just-ledger/contract';
 import { and, eq, isNull } from 'drizzle-orm';
 import type { Db } from '../database/connection.js';
 import { invitation, membership, person } from '../database/schema.js';
-import { hashToken } from '../sessions/session-store.js';
+import { hashToken, signInAddress } from '../sessions/session-store.js';
 
 /** An invitation as it is kept. */
 export type Invitation = typeof invitation.$inferSelect;
@@ -13,7 +13,7 @@ export function peopleOf(db: Db, organisation: number, you: number): PersonAnswe
     .select({
       id: person.id,
       name: person.name,
-      email: person.email,
+      email: signInAddress,
       role: membership.role,
       since: membership.since,
     })

@@ -1,4 +1,4 @@
-import { and, eq, gt } from 'drizzle-orm';
+import { and, eq, gt, isNotNull, sql } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import type { Db } from '../database/connection.js';
 import { person, session } from '../database/schema.js';
@@ -10,6 +10,11 @@ export interface Person {
   readonly name: string;
 }
 
+/** The address of whoever can sign in: those whom only an archive names have neither session nor place. */
+export const signInAddress = sql<string>`${person.email}`;
+
+const signedIn = { id: person.id, email: signInAddress, name: person.name };
+
 /** Only the hash of a session's token is kept. */
 export function hashToken(token: string): string {
   return createHash('sha256').update(token).digest('hex');
@@ -18,7 +23,7 @@ export function hashToken(token: string): string {
 /** Whose session a token opens, if it has not expired. */
 export function personOfToken(db: Db, token: string): Person | undefined {
   return db
-    .select({ id: person.id, email: person.email, name: person.name })
+    .select(signedIn)
     .from(session)
     .innerJoin(person, eq(person.id, session.person))
     .where(and(eq(session.tokenHash, hashToken(token)), gt(session.expiresAt, new Date().toISOString())))
@@ -27,15 +32,19 @@ export function personOfToken(db: Db, token: string): Person | undefined {
 
 /** A person with the password's hash, by address. */
 export function personOfEmail(db: Db, email: string): (Person & { passwordHash: string }) | undefined {
-  return db.select().from(person).where(eq(person.email, email.trim())).get();
+  return db
+    .select({ ...signedIn, passwordHash: sql<string>`${person.passwordHash}` })
+    .from(person)
+    .where(eq(person.email, email.trim()))
+    .get();
 }
 
-/** A person by id. */
+/** A person who can sign in, by id. */
 export function personOfId(db: Db, id: number): Person | undefined {
   return db
-    .select({ id: person.id, email: person.email, name: person.name })
+    .select(signedIn)
     .from(person)
-    .where(eq(person.id, id))
+    .where(and(eq(person.id, id), isNotNull(person.email)))
     .get();
 }
 

@@ -1,4 +1,5 @@
 import { accountCommands } from '../accounts/account-commands.js';
+import { archiveCommands } from '../archives/archive-commands.js';
 import { breakdownCommands } from '../breakdowns/breakdown-commands.js';
 import { closingCommands } from '../closing/closing-commands.js';
 import { periodCommands } from '../closing/period-commands.js';
@@ -26,6 +27,7 @@ export const commands = {
   ...taxCodeCommands,
   ...currencyCommands,
   ...importCommands,
+  ...archiveCommands,
   ...entryCommands,
   ...draftCommands,
   ...periodCommands,

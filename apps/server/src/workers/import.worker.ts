@@ -1,10 +1,10 @@
 import { workerData } from 'node:worker_threads';
 import { openForReading } from '../database/connection.js';
-import { importTasks } from '../imports/import-tasks.js';
+import { fileTasks } from './file-tasks.js';
 import { answerWith, type TaskTable } from './task.js';
 
 const { folder } = workerData as { folder: string };
 const db = openForReading(folder);
-const table: TaskTable = importTasks;
+const table: TaskTable = fileTasks;
 
 answerWith((name, args) => table[name]?.(db, args));

@@ -1,9 +1,9 @@
 import { Global, Injectable, Module, type OnApplicationShutdown } from '@nestjs/common';
 import { openForReading, type Db } from '../database/connection.js';
 import { clockFor, type Clock } from '../database/clock.js';
-import type { importTasks } from '../imports/import-tasks.js';
 import { settings } from '../settings.js';
 import type { Commands } from './commands.js';
+import type { FileTasks } from './file-tasks.js';
 import type { Readings } from './readings.js';
 import { TaskWorker } from './task-worker.js';
 
@@ -33,7 +33,7 @@ export class HeavyReader extends TaskWorker<Readings> implements OnApplicationSh
 
 /** Reads files and compares them with the books, and writes workbooks: whatever takes seconds. */
 @Injectable()
-export class Importer extends TaskWorker<typeof importTasks> implements OnApplicationShutdown {
+export class Importer extends TaskWorker<FileTasks> implements OnApplicationShutdown {
   constructor() {
     super(new URL('./import.worker.js', import.meta.url), { folder: settings.folder });
   }

@@ -1,5 +1,6 @@
 import { workerData } from 'node:worker_threads';
 import { clockFor } from '../database/clock.js';
+import { assertNotPutAway } from '../organisations/organisation-store.js';
 import { commands } from './commands.js';
 import { answerWith, type TaskTable } from './task.js';
 import { WriteContext } from './write-context.js';
@@ -8,4 +9,10 @@ const { folder, today } = workerData as { folder: string; today: string | undefi
 const context = new WriteContext(folder, clockFor(today));
 const table: TaskTable = commands;
 
-answerWith((name, args) => context.transact(() => table[name]?.(context, args)));
+answerWith((name, args) =>
+  context.transact(() => {
+    const { organisation } = args as { organisation?: number };
+    if (organisation !== undefined && name !== 'takeOut') assertNotPutAway(context.db, organisation);
+    return table[name]?.(context, args);
+  }),
+);

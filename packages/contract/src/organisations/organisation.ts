@@ -100,5 +100,7 @@ export interface OrganisationAnswer {
   firstDay: string;
   changeoverDate: string | null;
   role: MemberRole;
+  /** The moment at which the books were put away; since then they are read only. */
+  putAwayAt: string | null;
   version: number;
 }

@@ -1,5 +1,5 @@
 import { canonicalJson, type CanonicalValue } from './canonical-json.js';
-import type { EntryLine, PostedEntry } from './entry.js';
+import type { EntryLine, ForeignAmount, PostedEntry } from './entry.js';
 
 /** The version of the sealed form, written into it as `v`. */
 export const SEALED_VERSION = 1;
@@ -32,6 +32,43 @@ export function sealedContent(entry: PostedEntry): string {
     field('year', entry.year) +
     '}'
   );
+}
+
+/** A line as its canonical text has it: what is foreign stands beside the rest. */
+type SealedLine = Omit<EntryLine, 'foreign'> & {
+  readonly currency?: ForeignAmount['currency'];
+  readonly foreignAmount?: ForeignAmount['amount'];
+  readonly rate?: string;
+  readonly ratePerBase?: string;
+};
+
+/** An entry as its canonical text has it. */
+export type SealedEntry = Omit<PostedEntry, 'lines'> & {
+  readonly v: typeof SEALED_VERSION;
+  readonly lines: readonly SealedLine[];
+};
+
+/**
+ * The entry that a canonical text tells of. Whether the text is canonical shows when it is made again.
+ *
+ * @example sealedContent(entryOfSealed(JSON.parse(content))) === content // → true
+ */
+export function entryOfSealed({ v: _, lines, ...entry }: SealedEntry): PostedEntry {
+  return {
+    ...entry,
+    lines: lines.map(({ currency, foreignAmount, rate, ratePerBase, ...line }) => {
+      if (currency === undefined || foreignAmount === undefined) return line;
+      const quote = rate !== undefined ? { rate } : ratePerBase !== undefined ? { ratePerBase } : undefined;
+      return {
+        ...line,
+        foreign: {
+          currency,
+          amount: foreignAmount,
+          ...(quote && { quote: quote as ForeignAmount['quote'] & object }),
+        },
+      };
+    }),
+  };
 }
 
 /** The text whose SHA-256 is an entry's seal. */

@@ -1,0 +1,66 @@
+import type { ArchiveFile } from '@just-ledger/core';
+import { getTableColumns } from 'drizzle-orm';
+import type { SQLiteColumn, SQLiteTable } from 'drizzle-orm/sqlite-core';
+import {
+  account,
+  accountBreakdown,
+  breakdown,
+  breakdownValue,
+  contact,
+  currencyKept,
+  draft,
+  exchangeRate,
+  importMatching,
+  occurrence,
+  paperToGather,
+  periodEvent,
+  periodLock,
+  recurringJournal,
+  setUpChange,
+  taxCode,
+  taxPart,
+  taxRate,
+  yearClosing,
+} from '../database/schema.js';
+
+/** The files whose lines are rows of one table. The others are made by hand. */
+export const ARCHIVE_TABLES = {
+  'tax-codes': taxCode,
+  'tax-rates': taxRate,
+  breakdowns: breakdown,
+  accounts: account,
+  'account-breakdowns': accountBreakdown,
+  'breakdown-values': breakdownValue,
+  'tax-parts': taxPart,
+  contacts: contact,
+  currencies: currencyKept,
+  'exchange-rates': exchangeRate,
+  drafts: draft,
+  'recurring-journals': recurringJournal,
+  occurrences: occurrence,
+  'period-locks': periodLock,
+  'period-events': periodEvent,
+  'year-closings': yearClosing,
+  'set-up-changes': setUpChange,
+  papers: paperToGather,
+  matchings: importMatching,
+} as const satisfies Record<Exclude<ArchiveFile, 'organisation' | 'people' | 'entries'>, SQLiteTable>;
+
+/** A key of {@link ARCHIVE_TABLES}. */
+export type TableFile = keyof typeof ARCHIVE_TABLES;
+
+/** The fields that name a person. */
+export const PERSON_FIELDS = ['by', 'createdBy', 'settledBy', 'lockedBy', 'closedBy', 'postedBy'] as const;
+
+/** What exists as the installation's: the organisation, versions of what is edited, ids that count over all organisations. */
+const NOT_ARCHIVED: Partial<Record<TableFile, readonly string[]>> = {
+  'period-events': ['id'],
+  'set-up-changes': ['id'],
+};
+
+/** The columns of a table that its archive file holds, by field. */
+export function archivedColumns(file: TableFile): Record<string, SQLiteColumn> {
+  const left = ['organisation', 'version', ...(NOT_ARCHIVED[file] ?? [])];
+  const columns = Object.entries(getTableColumns(ARCHIVE_TABLES[file]) as Record<string, SQLiteColumn>);
+  return Object.fromEntries(columns.filter(([field]) => !left.includes(field)));
+}

@@ -1,0 +1,263 @@
+import { ACCOUNT_ROLES } from '../accounts/account-role.js';
+import { CLASSIFICATIONS } from '../accounts/classification.js';
+import { ELEMENTS } from '../accounts/element.js';
+import { SET_UP_SUBJECTS } from '../audit-trail/set-up-change.js';
+import { CONTACT_ROLES } from '../contacts/contact.js';
+import { PAPER_STATES } from '../gathering/papers.js';
+import { IMPORT_SUBJECTS } from '../imports/import-subject.js';
+import { ENTRY_KINDS, ENTRY_SOURCES, STAGES } from '../journal/entry-kind.js';
+import { MOVEMENTS } from '../journal/movement.js';
+import { SEALED_VERSION } from '../journal/sealed-content.js';
+import { ORGANISATION_KINDS } from '../organisations/kind.js';
+import { MEMBER_ROLE_KEYS } from '../people/member-role.js';
+import {
+  currency,
+  date,
+  decimal,
+  id,
+  list,
+  moment,
+  oneOf,
+  optional,
+  record,
+  sha256,
+  text,
+  whole,
+  yesNo,
+  type JsonSchema,
+} from './json-schema.js';
+
+const person = (what: string): JsonSchema => id(`the person who ${what}`);
+const inWords: JsonSchema = { type: ['string', 'null'], description: 'Null for nothing.' };
+const amount = (description: string): JsonSchema => whole(`${description}, in minor units, debit positive.`);
+
+const line = record('One account’s debit or credit.', {
+  account: id('the account'),
+  amount: amount('The amount in the base currency'),
+  note: optional(text()),
+  contact: optional(id('the contact')),
+  breakdowns: optional({
+    type: 'object',
+    description: 'The id of a value by the id of its breakdown.',
+    additionalProperties: id('a value'),
+  }),
+  currency: optional(currency('The currency of the foreign amount.')),
+  foreignAmount: optional(amount('The amount in that currency')),
+  rate: optional(decimal('Base units for one foreign unit, as it was given.')),
+  ratePerBase: optional(decimal('Foreign units for one base unit, as it was given.')),
+  dueDate: optional(date()),
+  document: optional(text('The number of the paper that an open item is known by.')),
+  movement: optional(oneOf(MOVEMENTS, 'Why a lasting part of equity moved.')),
+  cashBasis: optional(yesNo('Whether the line counts on the cash basis, where somebody has said so.')),
+});
+
+const sealed = record('What the seal covers. docs/seal.md tells how it is computed.', {
+  v: { type: 'integer', const: SEALED_VERSION, description: 'The version of the sealed form.' },
+  place: whole('Its place in the chain.', 1),
+  year: text('The fiscal year it is numbered in.', 5),
+  number: whole('Its number in that year.', 1),
+  date: date(),
+  kind: oneOf(ENTRY_KINDS),
+  stage: oneOf(STAGES),
+  source: oneOf(ENTRY_SOURCES),
+  explanation: text(),
+  reference: optional(text('The reference of the paper behind it.')),
+  reverses: optional(whole('The place of the entry it reverses.', 1)),
+  postedAt: moment(),
+  lines: list(line, 'They sum to zero.', 2),
+});
+
+/**
+ * The files of an archive: JSON lines, one record a line, in the order in which they can be read into new books. Absent
+ * fields are left out. Ids are those of the organisation; people have ids of the archive.
+ */
+export const ARCHIVE_FILES = {
+  organisation: record('The organisation itself: one record.', {
+    name: text(),
+    kind: oneOf(ORGANISATION_KINDS),
+    baseCurrency: currency(),
+    fiscalYearStartMonth: { type: 'integer', minimum: 1, maximum: 12 },
+    firstDay: date('The first day of the first fiscal year here.'),
+    changeoverDate: optional(date('The last day in the old books.')),
+    createdAt: moment(),
+  }),
+  people: record('Whoever the other records name. Nobody can sign in by an archive.', {
+    id: id('the person, in this archive'),
+    name: text(),
+    email: optional(text('Where the person signs in.', 254)),
+    role: optional(oneOf(MEMBER_ROLE_KEYS, 'What the person may do, if they have a place in these books.')),
+    since: optional(moment()),
+  }),
+  'tax-codes': record('What decides the tax of an amount.', {
+    id: id('the tax code'),
+    code: text(),
+    name: text(),
+    side: oneOf(['sales', 'purchases']),
+    rounding: oneOf(['line', 'document']),
+    active: yesNo(),
+  }),
+  'tax-rates': record('From which day on the parts of a tax code hold.', {
+    taxCode: id('the tax code'),
+    firstDay: text('A date; empty for what has always held.', 10),
+  }),
+  breakdowns: record('Second ways to cut amounts.', {
+    id: id('the breakdown'),
+    name: text(),
+    selfBalancing: yesNo('Whether debits equal credits within each value.'),
+    usualValue: optional(id('the value that is filled in by itself')),
+  }),
+  accounts: record('The chart of accounts.', {
+    id: id('the account'),
+    number: text(),
+    name: text(),
+    element: oneOf(ELEMENTS),
+    classification: oneOf(Object.keys(CLASSIFICATIONS), 'Where a statement shows it.'),
+    contra: yesNo('Whether it stands on the side opposite to its element’s.'),
+    parent: optional(id('the heading it stands under')),
+    currency: optional(currency('The currency it is kept in, if not the base currency.')),
+    control: optional(oneOf(['receivables', 'payables'])),
+    typedEntries: yesNo('Whether people write entries on it.'),
+    active: yesNo('Whether new entries may touch it.'),
+    role: optional(oneOf(Object.keys(ACCOUNT_ROLES), 'What it does in statements and closing.')),
+    closesTo: optional(id('the account it is closed into')),
+    share: optional(whole('The weight of an owner in the result.', 0)),
+    settles: yesNo('Whether payments of documents may go through it.'),
+    taxCode: optional(id('its usual tax code')),
+  }),
+  'account-breakdowns': record('Which breakdowns every line of an account must name a value of.', {
+    account: id('the account'),
+    breakdown: id('the breakdown'),
+  }),
+  'breakdown-values': record('The values of breakdowns.', {
+    breakdown: id('the breakdown'),
+    id: id('the value, within its breakdown'),
+    name: text(),
+    account: optional(id('the equity account of a fund')),
+    parent: optional(id('the value it stands under')),
+    active: yesNo(),
+  }),
+  'tax-parts': record('The parts of a tax.', {
+    taxCode: id('the tax code'),
+    firstDay: text('That of its rate.', 10),
+    place: whole('Its place among the parts.', 0),
+    rate: decimal('Per cent.'),
+    share: decimal('Per cent of that rate’s tax.'),
+    side: oneOf(['debit', 'credit']),
+    account: optional(id('the account; left out for what goes into the cost')),
+  }),
+  contacts: record('Customers, suppliers, members, employees, authorities.', {
+    id: id('the contact'),
+    number: text(),
+    name: text(),
+    roles: list(oneOf(CONTACT_ROLES), undefined, 1),
+    active: yesNo(),
+    currency: optional(currency()),
+    terms: optional(record('When its documents fall due.', { days: whole('Days.', 0), fromMonthEnd: yesNo() })),
+    email: optional(text()),
+    phone: optional(text()),
+    address: optional(text('Up to six lines.')),
+    bank: optional(
+      record('Where it is paid.', {
+        iban: optional(text('ISO 13616, without spaces.', 34)),
+        accountNumber: optional(text()),
+        bic: optional(text('ISO 9362.', 11)),
+        holder: optional(text()),
+      }),
+    ),
+    mergedInto: optional(id('the contact that it counts with')),
+  }),
+  currencies: record('Foreign currencies, with the accounts of their gains and losses.', {
+    currency: currency(),
+    realisedGain: optional(id('the account')),
+    realisedLoss: optional(id('the account')),
+    unrealisedGain: optional(id('the account')),
+    unrealisedLoss: optional(id('the account')),
+  }),
+  'exchange-rates': record('Rates as they were quoted: one way round or the other.', {
+    currency: currency(),
+    date: date(),
+    rate: optional(decimal('Base units for one foreign unit.')),
+    ratePerBase: optional(decimal('Foreign units for one base unit.')),
+  }),
+  entries: record('Posted entries in the order of their chain.', {
+    sealed,
+    seal: sha256('The seal of the entry, over the seal before it and what is sealed.'),
+    postedBy: person('posted it'),
+  }),
+  drafts: record('Entries that are not posted.', {
+    id: id('the draft'),
+    content: { type: 'object', description: 'As it was typed, however unfinished.' },
+    forReview: yesNo(),
+    createdBy: person('wrote it'),
+    updatedAt: moment(),
+  }),
+  'recurring-journals': record('Schedules with their entries.', {
+    id: id('the recurring journal'),
+    name: text(),
+    schedule: { type: 'object', description: 'Unit, every, day, from, until or count.' },
+    entry: { type: 'object', description: 'Explanation, kind and lines of each occurrence.' },
+    endedOn: optional(date()),
+  }),
+  occurrences: record('Dates of recurring journals that have been posted or skipped.', {
+    journal: id('the recurring journal'),
+    date: date(),
+    state: oneOf(['posted', 'skipped']),
+    entry: optional(whole('The place of the entry.', 1)),
+    reason: optional(text()),
+    settledAt: moment(),
+    settledBy: person('settled it'),
+  }),
+  'period-locks': record('Periods that are locked now.', {
+    period: text('A month, or `brought-forward`.', 20),
+    lockedAt: moment(),
+    lockedBy: person('locked it'),
+    entries: whole('How many entries there were.', 0),
+    seal: sha256('The last seal there was.'),
+  }),
+  'period-events': record('What happened to periods and years.', {
+    period: text(undefined, 20),
+    event: oneOf(['locked', 'unlocked', 'closed', 'reopened']),
+    at: moment(),
+    by: person('did it'),
+    reason: optional(text()),
+    entries: whole(undefined, 0),
+    seal: sha256('The last seal there was.'),
+  }),
+  'year-closings': record('Fiscal years that are closed now.', {
+    year: text(undefined, 5),
+    closedAt: moment(),
+    closedBy: person('closed it'),
+  }),
+  'set-up-changes': record('The audit trail of the set-up.', {
+    at: moment(),
+    by: person('changed it'),
+    subject: oneOf(Object.keys(SET_UP_SUBJECTS)),
+    object: whole('The id of what was changed.'),
+    title: text('How people named it.'),
+    action: oneOf(['added', 'changed', 'removed']),
+    fields: list(
+      record('A field, what it was and what it became, in words.', { field: text(), from: inWords, to: inWords }),
+    ),
+  }),
+  papers: record('What stands of each paper to gather.', {
+    paper: text(undefined, 100),
+    state: oneOf(PAPER_STATES),
+    note: text(),
+  }),
+  matchings: record('Which columns the headings of files were chosen to mean.', {
+    subject: oneOf(Object.keys(IMPORT_SUBJECTS)),
+    heading: text(),
+    column: text('Empty for a heading left out.', 100),
+  }),
+} as const satisfies Record<string, JsonSchema>;
+
+/** A key of {@link ARCHIVE_FILES}: the name of a file without its ending. */
+export type ArchiveFile = keyof typeof ARCHIVE_FILES;
+
+/** The files in the order in which they are written and read. */
+export const ARCHIVE_FILE_KEYS = Object.keys(ARCHIVE_FILES) as ArchiveFile[];
+
+/** The name of a file within the archive. @example archiveFileName('tax-codes') // → 'tax-codes.jsonl' */
+export function archiveFileName(file: ArchiveFile): string {
+  return `${file}.jsonl`;
+}
