@@ -5,6 +5,7 @@ const SCREENS = [
   '/',
   '/1/prepare/chart',
   '/begin',
+  '/from-archive',
   '/1/prepare/organisation',
   '/3/prepare/breakdowns',
   '/1/prepare/contacts?contact=3',

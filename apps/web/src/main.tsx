@@ -9,6 +9,7 @@ import { BrowserRouter, Route, Routes } from 'react-router';
 import { ErrorBoundary } from './frame/error-boundary.js';
 import { Frame } from './frame/frame.js';
 import { ServerNotice } from './frame/server-notice.js';
+import { FromArchiveScreen } from './archives/from-archive-screen.js';
 import { BeginScreen } from './organisations/begin-screen.js';
 import { OrganisationsScreen } from './organisations/organisations-screen.js';
 import { InvitationScreen } from './people/invitation-screen.js';
@@ -56,6 +57,7 @@ function Door() {
       <Routes>
         <Route path="/" element={<OrganisationsScreen />} />
         <Route path="/begin" element={<BeginScreen />} />
+        <Route path="/from-archive" element={<FromArchiveScreen />} />
         <Route path="/:organisation/:stage?/:screen?" element={<Frame />} />
       </Routes>
       {!session.person && <SessionEnded email={email} />}

@@ -17,7 +17,9 @@ export function Allowed({
   if (!isTold) return null;
   return (
     <p className="soft small">
-      This takes {withArticle(needed)}; you are {withArticle(organisation.role)} in these books.
+      {organisation.putAwayAt
+        ? 'These books are put away: they can be read and not changed.'
+        : `This takes ${withArticle(needed)}; you are ${withArticle(organisation.role)} in these books.`}
     </p>
   );
 }

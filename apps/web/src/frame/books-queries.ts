@@ -55,6 +55,8 @@ export function useBooks(): BooksNow {
     fiscalYearStartMonth: organisation.fiscalYearStartMonth,
   };
   const currency = parseCurrencyCode(organisation.baseCurrency);
-  const may = (needed: MemberRole): boolean => isEnough(organisation.role, needed);
+  // books that are put away are read only, whoever looks
+  const role = organisation.putAwayAt ? 'reader' : organisation.role;
+  const may = (needed: MemberRole): boolean => isEnough(role, needed);
   return { organisation, currency, calendar, years, today, from, to, may };
 }

@@ -8,6 +8,7 @@ import { OwnSignIn } from '../sessions/own-sign-in.js';
 import { useSignOut } from '../sessions/session-queries.js';
 import { STAGES, useAddress, type Stage } from './address.js';
 import { useBooks } from './books-queries.js';
+import { PutAwayNotice } from '../archives/put-away-notice.js';
 import { KeysHelp } from './keys-help.js';
 import { ProofBar } from './proof-bar.js';
 import type { ScreenProps } from './screen-props.js';
@@ -79,6 +80,7 @@ export function Frame() {
             </Link>
           ))}
         </nav>
+        <PutAwayNotice />
         <div className="tools">
           {Beside ? (
             <button className="act" type="button" onClick={() => address.setBeside(undefined)}>
@@ -157,6 +159,7 @@ function Waiting({ stage }: { stage: Stage }) {
   const { data: drafts } = useQuery({ ...draftsQuery(organisation.id), enabled: stage === 'record' });
   const { data: recurring } = useQuery({ ...recurringQuery(organisation.id, today), enabled: stage === 'record' });
   const waits: string[] = [];
+  if (organisation.putAwayAt) return null;
   if (stage === 'record') {
     const due = (recurring ?? [])
       .flatMap((journal) => journal.occurrences)

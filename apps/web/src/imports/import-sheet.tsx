@@ -3,12 +3,12 @@ import { LinearProgress } from '@mui/material';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { paths, type ImportAnswer } from '@just-ledger/contract';
 import { IMPORT_SUBJECTS, type ImportSubject } from '@just-ledger/core';
+import { FileDrop } from '../fields/file-drop.js';
 import { useSheetParam } from '../frame/address.js';
 import { useBooks } from '../frame/books-queries.js';
 import { Sheet, Trouble } from '../frame/sheet.js';
-import { request } from '../request/request.js';
+import { request, withQuery } from '../request/request.js';
 import { useChange } from '../request/use-change.js';
-import { FileDrop } from './file-drop.js';
 import { ImportOutcome } from './import-outcome.js';
 import { importQuery, isBusy } from './import-queries.js';
 import { MatchingForm } from './matching-form.js';
@@ -25,6 +25,9 @@ export function ImportSheet({ subject }: { subject: ImportSubject }) {
     setJob(next.id);
   };
   const giveUp = useChange(() => request('DELETE', paths.import(organisation.id, job)));
+  const begin = useChange(({ file, name }: { file: Blob; name: string }) =>
+    request<ImportAnswer>('POST', withQuery(paths.imports(organisation.id), { subject, name }), file),
+  );
   const startOver = (): void => {
     if (one && one.state !== 'done') giveUp.mutate(undefined);
     setJob(undefined);
@@ -48,7 +51,21 @@ export function ImportSheet({ subject }: { subject: ImportSubject }) {
       }
     >
       <Trouble error={error ?? giveUp.error} />
-      {!one && <FileDrop subject={subject} onBegun={show} isGone={job !== '' && data === null} />}
+      {!one && job !== '' && data === null && (
+        <p className="told" role="status">
+          That import is no longer there. Read the file again.
+        </p>
+      )}
+      {!one && (
+        <FileDrop
+          what="a CSV or XLSX file"
+          most={32}
+          takesRows
+          isSending={begin.isPending}
+          onFile={(file, name) => begin.mutate({ file, name }, { onSuccess: show })}
+        />
+      )}
+      <Trouble error={begin.error} />
       {!one && (
         <p className="soft small" style={{ marginTop: 14 }}>
           Columns: {columns.map((column) => column.replaceAll('_', ' ')).join(', ')}. Their order does not matter, and

@@ -16,6 +16,7 @@ import {
 import { accountsQuery } from '../accounts/account-queries.js';
 import { AccountField } from '../fields/account-field.js';
 import { shown } from '../fields/money.js';
+import { Allowed } from '../frame/allowed.js';
 import { useAddress, useSheetParam } from '../frame/address.js';
 import { useBooks } from '../frame/books-queries.js';
 import type { ScreenProps } from '../frame/screen-props.js';
@@ -57,9 +58,11 @@ export default function JournalScreen({ slot }: ScreenProps) {
       aside={`${span} · ${sums?.count ?? 0} ${sums?.count === 1 ? 'entry' : 'entries'} · ${shown(sums?.amount, currency)} on each side`}
       tools={
         <>
-          <Link className="act" to={address.href('entry')}>
-            Write an entry
-          </Link>
+          <Allowed needed="preparer">
+            <Link className="act" to={address.href('entry')}>
+              Write an entry
+            </Link>
+          </Allowed>
           <a
             className="act"
             href={withQuery(paths.entriesCsv(organisation.id), { ...filter })}

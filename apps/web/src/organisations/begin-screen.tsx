@@ -109,6 +109,9 @@ export function BeginScreen() {
       <BeginPreview answers={answers} dates={dates} />
       <p className="small soft row">
         <span>{person?.name}</span>
+        <Link className="act" to="/from-archive">
+          Books from an archive
+        </Link>
         {organisations.length > 0 && (
           <Link className="act" to="/">
             All books

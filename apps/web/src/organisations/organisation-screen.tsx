@@ -10,6 +10,7 @@ import {
   type OrganisationKind,
 } from '@just-ledger/core';
 import { CurrencyField, MonthField } from '../fields/choice-fields.js';
+import { ArchiveSection } from '../archives/archive-section.js';
 import { Trail } from '../audit-trail/trail.js';
 import { Allowed } from '../frame/allowed.js';
 import { useBooks } from '../frame/books-queries.js';
@@ -36,6 +37,7 @@ export default function OrganisationScreen() {
       <Allowed needed="owner">
         <StarterAnew organisation={organisation} />
       </Allowed>
+      <ArchiveSection />
       <div style={{ marginTop: 18 }}>
         <Trail subject="organisation" object={organisation.id} />
       </div>

@@ -1,6 +1,8 @@
+import { useState } from 'react';
 import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
 import { Link, Navigate } from 'react-router';
-import { KIND_LABELS } from '@just-ledger/core';
+import type { OrganisationAnswer, StandingAnswer } from '@just-ledger/contract';
+import { KIND_LABELS, longDate, parseCivilDate } from '@just-ledger/core';
 import { LastBackup } from '../backups/last-backup.js';
 import { overviewQuery } from '../overview/overview-queries.js';
 import { Standing } from '../overview/standing.js';
@@ -23,33 +25,16 @@ export function OrganisationsScreen() {
     >
       <section className="sheet" style={{ width: 760, flex: 'none', overflow: 'visible', padding: '28px 32px' }}>
         <h1>Whose books?</h1>
-        <table className="ruled" style={{ margin: '14px 0' }}>
-          <tbody>
-            {organisations.map((one) => (
-              <tr key={one.id} className="goes">
-                <td style={{ height: 46 }}>
-                  <Link
-                    className="plain strong"
-                    style={{ fontFamily: 'var(--serif)', fontSize: 15 }}
-                    to={`/${one.id}/record/journal`}
-                  >
-                    {one.name}
-                  </Link>
-                  <Standing standing={standings?.find((standing) => standing.organisation === one.id)} />
-                </td>
-                <td className="soft nowrap">
-                  {KIND_LABELS[one.kind]} · {one.baseCurrency}
-                </td>
-                <td className="soft num">{one.role}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-        <p>
+        <BooksTable organisations={organisations.filter((one) => !one.putAwayAt)} standings={standings} />
+        <p className="row" style={{ gap: 22 }}>
           <Link className="act" to="/begin">
             {begun ? `Go on beginning ${begun}` : 'Begin the books of another organisation'}
           </Link>
+          <Link className="act" to="/from-archive">
+            Books from an archive
+          </Link>
         </p>
+        <PutAwayBooks organisations={organisations.filter((one) => one.putAwayAt)} />
         <LastBackup />
         <p className="spread small soft" style={{ marginTop: 14 }}>
           <span>{person?.name}</span>
@@ -59,5 +44,59 @@ export function OrganisationsScreen() {
         </p>
       </section>
     </main>
+  );
+}
+
+function BooksTable({
+  organisations,
+  standings,
+}: {
+  organisations: readonly OrganisationAnswer[];
+  standings: readonly StandingAnswer[] | undefined;
+}) {
+  return (
+    <table className="ruled" style={{ margin: '14px 0' }}>
+      <tbody>
+        {organisations.map((one) => (
+          <tr key={one.id} className="goes">
+            <td style={{ height: 46 }}>
+              <Link
+                className="plain strong"
+                style={{ fontFamily: 'var(--serif)', fontSize: 15 }}
+                to={`/${one.id}/record/journal`}
+              >
+                {one.name}
+              </Link>
+              {one.putAwayAt ? (
+                <div className="small soft">put away on {longDate(parseCivilDate(one.putAwayAt.slice(0, 10)))}</div>
+              ) : (
+                <Standing standing={standings?.find((standing) => standing.organisation === one.id)} />
+              )}
+            </td>
+            <td className="soft nowrap" style={{ width: 140 }}>
+              {KIND_LABELS[one.kind]} · {one.baseCurrency}
+            </td>
+            <td className="soft num" style={{ width: 80 }}>
+              {one.role}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** Books that are put away, shown when asked for. */
+function PutAwayBooks({ organisations }: { organisations: readonly OrganisationAnswer[] }) {
+  const [isOpen, setOpen] = useState(false);
+  if (organisations.length === 0) return null;
+  const count = organisations.length;
+  return (
+    <div style={{ marginTop: 14 }}>
+      <button className="act" type="button" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
+        {isOpen ? 'Hide' : 'Show'} the {count === 1 ? 'one that is' : `${count} that are`} put away
+      </button>
+      {isOpen && <BooksTable organisations={organisations} standings={undefined} />}
+    </div>
   );
 }

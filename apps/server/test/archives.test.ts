@@ -1,0 +1,533 @@
+import {
+  ARCHIVE_FILES,
+  ARCHIVE_SCHEMA,
+  FIRST_PREVIOUS_SEAL,
+  entryOfSealed,
+  type ArchiveFile,
+  type ArchiveManifest,
+  type SealedEntry,
+} from '@just-ledger/core';
+import type { ArchiveAnswer } from '@just-ledger/contract';
+import { getTableColumns } from 'drizzle-orm';
+import type { SQLiteColumn } from 'drizzle-orm/sqlite-core';
+import { unzipSync, zipSync } from 'fflate';
+import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { readFileSync, readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { ARCHIVE_TABLES, archivedColumns, type TableFile } from '../src/archives/archive-tables.js';
+import { sealOf } from '../src/journal/append-entry.js';
+import { zipOf } from './files.js';
+import { RunningServer, type Reply } from './running-server.js';
+
+let server: RunningServer;
+let path: string;
+let archive: Record<string, Uint8Array>;
+beforeAll(async () => {
+  server = await RunningServer.start();
+  path = await server.organisation({ kind: 'non-profit', name: 'Fathom & Sedge, "Players"' });
+  await fillBooks();
+  archive = unzipSync(await written());
+});
+afterAll(() => server.stop());
+
+const post = (to: string, body: unknown): Promise<Reply> => server.request('POST', `${path}${to}`, body);
+const encode = (text: string): Uint8Array => new TextEncoder().encode(text);
+const decode = (bytes: Uint8Array | undefined): string => new TextDecoder().decode(bytes);
+
+/** Books that have something of everything: funds, a heading, foreign money, retired accounts, locks, drafts. */
+async function fillBooks(): Promise<void> {
+  const expectOk = async (reply: Promise<Reply>): Promise<Reply['body']> => {
+    const { status, body } = await reply;
+    expect([status, body?.problems]).toEqual([status < 300 ? status : 200, undefined]);
+    return body;
+  };
+  const accounts = (await server.request('GET', `${path}/accounts`)).body as {
+    id: number;
+    number: string;
+    name: string;
+    version: number;
+  }[];
+  const old = accounts.find((one) => one.number === '5290') ?? accounts.at(-1);
+  await expectOk(post('/accounts', { number: '1015', name: 'Dollars', currency: 'USD', role: 'cash' }));
+  await expectOk(
+    post('/contacts', {
+      name: 'Ferry Lane School',
+      roles: ['customer'],
+      terms: '30',
+      bank: { iban: 'GB82 WEST 1234 5698 7654 32' },
+    }),
+  );
+  await expectOk(post('/contacts', { name: 'Ferry Lane Schol', roles: ['customer'] }));
+  await expectOk(post('/currencies', { currency: 'USD' }));
+  await expectOk(server.request('PUT', `${path}/exchange-rates/USD/2026-03-01`, { rate: '0.9125' }));
+  const [fund] = (await server.request('GET', `${path}/breakdowns`)).body as {
+    name: string;
+    values: { name: string }[];
+  }[];
+  const breakdowns = { [fund?.name ?? '']: fund?.values.at(-1)?.name ?? '' };
+  const entry = (date: string, debit: object, credit: object, more: object = {}): Promise<Reply> =>
+    post('/entries', { date, explanation: 'Gift “élan”\u2028', lines: [debit, credit], ...more });
+  await expectOk(
+    entry(
+      '2026-03-02',
+      { account: '1015', debit: '91.25', currency: 'USD', foreignAmount: '100.00', rate: '0.9125' },
+      { account: '4000', credit: '91.25', breakdowns },
+    ),
+  );
+  await expectOk(
+    entry(
+      '2026-03-05',
+      { account: '1100', debit: '40.00', contact: 'Ferry Lane Schol', dueDate: '2026-04-05', document: 'R 7' },
+      { account: '4000', credit: '40.00', breakdowns },
+      { reference: 'R 7' },
+    ),
+  );
+  await expectOk(
+    entry('2026-04-01', { account: old?.number, debit: '12.00', breakdowns }, { account: '1010', credit: '12.00' }),
+  );
+  await expectOk(post('/entries/2026-0003/reverse', { date: '2026-04-02' }));
+  const contacts = (await server.request('GET', `${path}/contacts`)).body as {
+    id: number;
+    name: string;
+    version: number;
+  }[];
+  const [stays, goes] = ['Ferry Lane School', 'Ferry Lane Schol'].map((name) =>
+    contacts.find((one) => one.name === name),
+  );
+  await expectOk(
+    server.request('POST', `${path}/contacts/${goes?.id}/merge`, {
+      into: stays?.id,
+      version: goes?.version,
+    }),
+  );
+  await expectOk(
+    server.request('PUT', `${path}/accounts/${old?.id}`, {
+      number: old?.number,
+      name: old?.name,
+      active: false,
+      version: old?.version,
+    }),
+  );
+  await expectOk(
+    post('/drafts', {
+      date: '2026-05-01',
+      explanation: 'Half',
+      lines: [{ account: '1010', debit: '1' }],
+      forReview: true,
+    }),
+  );
+  await expectOk(
+    post('/recurring-journals', {
+      name: 'Rent',
+      schedule: { unit: 'month', every: 1, day: 'last', from: '2026-01-31' },
+      entry: {
+        explanation: 'Rent',
+        lines: [
+          { account: '1010', debit: '5' },
+          { account: '1020', credit: '5' },
+        ],
+      },
+    }),
+  );
+  await expectOk(post('/recurring-journals/1/skip', { date: '2026-01-31', reason: 'free' }));
+  await expectOk(
+    post('/tax-codes', {
+      code: 'S',
+      name: 'Standard',
+      side: 'sales',
+      rounding: 'line',
+      rates: [{ parts: [{ rate: '20', share: '100', side: 'credit', account: '2200' }] }],
+    }),
+  );
+  await expectOk(post('/periods/2026-03/lock', {}));
+}
+
+async function written(of = path): Promise<Uint8Array> {
+  const reply = await fetch(`${server.url}${of}/archive.zip`, { headers: { cookie: server.session } });
+  expect([reply.status, reply.headers.get('content-type')]).toEqual([200, 'application/zip']);
+  return new Uint8Array(await reply.arrayBuffer());
+}
+
+/** Sends an archive and waits until it has been read. */
+async function send(bytes: Uint8Array): Promise<ArchiveAnswer> {
+  const reply = await fetch(`${server.url}/api/archives?name=books.zip`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/octet-stream', cookie: server.session },
+    body: bytes as never,
+  });
+  expect(reply.status).toBe(201);
+  return settled((await reply.json()) as ArchiveAnswer);
+}
+
+async function settled(job: ArchiveAnswer): Promise<ArchiveAnswer> {
+  let now = job;
+  while (['reading', 'writing'].includes(now.state)) {
+    await new Promise((resolve) => setTimeout(resolve, 20));
+    now = (await server.request('GET', `/api/archives/${job.id}`)).body as ArchiveAnswer;
+  }
+  return now;
+}
+
+async function take(job: ArchiveAnswer, name: string): Promise<ArchiveAnswer> {
+  const reply = await server.request('POST', `/api/archives/${job.id}/taking`, { name });
+  expect(reply.status).toBe(202);
+  return settled(reply.body as ArchiveAnswer);
+}
+
+const lines = (file: ArchiveFile): Record<string, never>[] =>
+  decode(archive[`${file}.jsonl`])
+    .split('\n')
+    .filter(Boolean)
+    .map((line) => JSON.parse(line));
+
+/** The archive with some files changed and a manifest that says so; `loose` keeps the old hashes. */
+function changed(
+  files: Partial<Record<string, string>>,
+  { loose = false, manifest: said = {} as object } = {},
+): Uint8Array {
+  const manifest = JSON.parse(decode(archive['manifest.json'])) as ArchiveManifest;
+  const kept = structuredClone(manifest.files) as Record<string, { records: number; sha256: string }>;
+  for (const [name, text = ''] of Object.entries(files)) {
+    if (loose || !name.endsWith('.jsonl')) continue;
+    const records = text.split('\n').filter(Boolean).length;
+    kept[name.replace('.jsonl', '')] = { records, sha256: createHash('sha256').update(text).digest('hex') };
+  }
+  const texts = Object.entries(files).map(([name, text = '']) => [name, encode(text)] as const);
+  return zipSync({
+    ...archive,
+    ...Object.fromEntries(texts),
+    'manifest.json': encode(JSON.stringify({ ...manifest, files: kept, ...said })),
+  });
+}
+
+const jsonl = (records: readonly object[]): string => records.map((one) => `${JSON.stringify(one)}\n`).join('');
+
+/** The entries sealed anew after a change, so that the chain follows, and the last seal. */
+function resealed(change: (entries: SealedEntry[]) => void): Uint8Array {
+  const records = structuredClone(lines('entries')) as unknown as {
+    sealed: SealedEntry;
+    seal: string;
+    postedBy: number;
+  }[];
+  change(records.map((one) => one.sealed));
+  let lastSeal = FIRST_PREVIOUS_SEAL;
+  for (const record of records) record.seal = lastSeal = sealOf(lastSeal, entryOfSealed(record.sealed));
+  return changed({ 'entries.jsonl': jsonl(records) }, { manifest: { lastSeal, entries: records.length } });
+}
+
+describe('an archive', () => {
+  test('becomes new books that are written again as the same archive', async () => {
+    const job = await send(await written());
+    expect(job).toMatchObject({
+      state: 'read',
+      contents: {
+        organisation: 'Fathom & Sedge, "Players"',
+        kind: 'non-profit',
+        entries: 4,
+        drafts: 1,
+        firstDate: '2026-03-02',
+        lastDate: '2026-04-02',
+        alreadyHere: { name: 'Fathom & Sedge, "Players"' },
+      },
+    });
+    const { organisation, state } = await take(job, 'The same again');
+    expect(state).toBe('done');
+    const again = unzipSync(await written(`/api/organisations/${organisation}`));
+    for (const [name, bytes] of Object.entries(archive)) {
+      // another name, another owner's since, one change more
+      if (['manifest.json', 'organisation.jsonl', 'people.jsonl', 'set-up-changes.jsonl'].includes(name)) continue;
+      expect([name, decode(again[name])]).toEqual([name, decode(bytes)]);
+    }
+    const of = (files: Record<string, Uint8Array>): ArchiveManifest => JSON.parse(decode(files['manifest.json']));
+    expect([of(again).entries, of(again).lastSeal]).toEqual([of(archive).entries, of(archive).lastSeal]);
+    const trail = decode(again['set-up-changes.jsonl']).trim().split('\n');
+    expect(trail).toHaveLength(lines('set-up-changes').length + 1);
+    expect(trail.at(-1)).toContain('taken in from the archive of');
+    const { body: proofs } = await server.request('GET', `/api/organisations/${organisation}/proofs?asAt=2026-12-31`);
+    expect(proofs.proofs.every((one: { holds: boolean }) => one.holds)).toBe(true);
+  });
+
+  test('brings nobody in: who took it owns it, the others are names', async () => {
+    const people = lines('people') as unknown as { id: number; email: string; name: string }[];
+    const stranger = { id: 77, name: 'Ida Marsh', email: 'ida@else.where', role: 'owner' };
+    const entries = lines('entries').map((one) => ({ ...(one as object), postedBy: 77 }));
+    const job = await send(
+      changed({ 'people.jsonl': jsonl([...people, stranger]), 'entries.jsonl': jsonl(entries) }),
+    );
+    const { organisation } = await take(job, 'By somebody else');
+    const of = `/api/organisations/${organisation}`;
+    const { body: members } = await server.request('GET', `${of}/people`);
+    expect((members.people ?? members).map((one: { email: string; role: string }) => [one.email, one.role])).toEqual([
+      ['owner@sallow-reach.test', 'owner'],
+    ]);
+    const { body: entry } = await server.request('GET', `${of}/entries/2026-0001`);
+    expect(entry.postedBy).toBe('Ida Marsh');
+    const signIn = { email: 'ida@else.where', password: 'a long enough password' };
+    expect((await server.signedOut().request('POST', '/api/session', signIn)).status).toBe(401);
+    expect((await server.signedOut().request('POST', '/api/session', { ...signIn, email: '' })).status).not.toBe(200);
+  });
+
+  test('holds every column of every table that belongs to an organisation', async () => {
+    const { stdout } = spawnSync('sqlite3', [
+      join(server.folder, 'books.sqlite'),
+      "SELECT m.name FROM sqlite_schema AS m JOIN pragma_table_info(m.name) AS c ON c.name = 'organisation' WHERE m.type = 'table'",
+    ]);
+    const named = Object.values(ARCHIVE_TABLES).map(
+      (table) => (table as never)[Symbol.for('drizzle:Name')] as string,
+    );
+    /** What is not archived as a table of its own, and why. */
+    const LEFT_OUT = {
+      membership: 'in people.jsonl',
+      entry: 'in entries.jsonl',
+      line: 'in entries.jsonl',
+      combination: 'in entries.jsonl, as breakdowns of lines',
+      combination_value: 'made from combinations',
+      total: 'made from lines',
+      balance: 'made from lines',
+      posting: 'empty between postings',
+      idempotent_answer: 'of requests that nobody repeats in other books',
+      invitation: 'of this installation',
+      outbox_message: 'of this installation',
+    };
+    const tables = stdout.toString().trim().split('\n').sort();
+    expect(tables).toEqual([...named, ...Object.keys(LEFT_OUT)].sort());
+    for (const file of Object.keys(ARCHIVE_TABLES) as TableFile[]) {
+      const { properties = {}, required = [] } = ARCHIVE_FILES[file];
+      const columns = archivedColumns(file);
+      expect([file, Object.keys(properties).sort()]).toEqual([file, Object.keys(columns).sort()]);
+      const needed = Object.keys(columns).filter((field) => (columns[field] as SQLiteColumn).notNull);
+      expect([file, [...required].sort()]).toEqual([file, needed.sort()]);
+      const all = Object.keys(getTableColumns(ARCHIVE_TABLES[file]));
+      const left = all.filter((field) => !(field in columns));
+      expect([file, left.filter((field) => !['organisation', 'version', 'id'].includes(field))]).toEqual([file, []]);
+    }
+  });
+
+  test('carries the published description, which is served and stands in the documentation', async () => {
+    const { status, body } = await server.signedOut().request('GET', '/api/archive-schema.json');
+    expect([status, body]).toEqual([200, JSON.parse(JSON.stringify(ARCHIVE_SCHEMA))]);
+    expect(JSON.parse(decode(archive['schema.json']))).toEqual(body);
+    const published = readFileSync(new URL('../../../docs/archive.schema.json', import.meta.url), 'utf8');
+    expect(JSON.parse(published)).toEqual(body);
+  });
+
+  test('is written for owners only', async () => {
+    expect((await server.signedOut().request('GET', `${path}/archive.zip`)).status).toBe(401);
+  });
+});
+
+describe('a hostile archive', () => {
+  const entry = (name: string): Uint8Array => zipOf([{ name, content: Buffer.from('{}') }]);
+  const account = (change: object): string =>
+    jsonl(lines('accounts').map((one, at) => (at === 0 ? { ...(one as object), ...change } : one)));
+  test.each<[string, () => Uint8Array, string]>([
+    ['no ZIP file', () => encode('number,name\n'), 'archive-expected'],
+    ['a ZIP file cut off', () => zipSync(archive).slice(0, -40), 'zip-broken'],
+    ['a name that leads upwards', () => entry('../../books.sqlite'), 'zip-path'],
+    ['an absolute name', () => entry('/etc/passwd'), 'zip-path'],
+    ['a name with a drive', () => entry('C:/books.sqlite'), 'zip-path'],
+    ['a name that leads upwards in the other way', () => entry('..\\..\\books.sqlite'), 'zip-path'],
+    ['a file that does not belong', () => zipSync({ ...archive, 'run.sh': encode('true') }), 'archive-path'],
+    ['a folder', () => zipSync({ ...archive, 'a/': new Uint8Array() }), 'archive-path'],
+    [
+      'the same file twice',
+      () => zipOf(['manifest.json', 'manifest.json'].map((name) => ({ name, content: Buffer.from('{}') }))),
+      'archive-path',
+    ],
+    [
+      'a file that claims to be small and is not',
+      () => zipOf([{ name: 'entries.jsonl', content: Buffer.alloc(1 << 20), claims: 10 }]),
+      'zip-broken',
+    ],
+    [
+      'files too large unpacked',
+      () => zipOf([{ name: 'entries.jsonl', content: Buffer.alloc(1 << 10), claims: 2 ** 30 }]),
+      'unpacks-too-large',
+    ],
+    ['no manifest', () => entry('schema.json'), 'archive-expected'],
+    ['another manifest', () => changed({}, { manifest: { format: 'zip' } }), 'archive-expected'],
+    ['a later version', () => changed({}, { manifest: { version: 2 } }), 'archive-newer'],
+    ['a manifest with more than it has', () => changed({}, { manifest: { extra: 1 } }), 'archive-record'],
+    [
+      'a missing file',
+      () => zipSync(Object.fromEntries(Object.entries(archive).filter(([name]) => name !== 'contacts.jsonl'))),
+      'archive-file',
+    ],
+    ['a changed file', () => changed({ 'contacts.jsonl': '' }, { loose: true }), 'archive-hash'],
+    ['wrong numbers', () => changed({}, { manifest: { entries: 3 } }), 'archive-seal'],
+    ['a line that is not JSON', () => changed({ 'contacts.jsonl': '{"id":1\n' }), 'archive-record'],
+    [
+      'a line that is not UTF-8',
+      () => {
+        const bytes = new Uint8Array([0x22, 0xff, 0x22, 0x0a]);
+        const files = {
+          ...(JSON.parse(decode(archive['manifest.json'])) as ArchiveManifest).files,
+          papers: { records: 1, sha256: createHash('sha256').update(bytes).digest('hex') },
+        };
+        return zipSync({ ...unzipSync(changed({}, { manifest: { files } })), 'papers.jsonl': bytes });
+      },
+      'archive-record',
+    ],
+    ['a field that nobody knows', () => changed({ 'accounts.jsonl': account({ secret: 1 }) }), 'archive-record'],
+    [
+      'a word that nobody knows',
+      () => changed({ 'accounts.jsonl': account({ element: 'wealth' }) }),
+      'archive-record',
+    ],
+    [
+      'an account shown where it cannot be',
+      () => changed({ 'accounts.jsonl': account({ classification: 'revenue' }) }),
+      'classification-element',
+    ],
+    [
+      'an account under itself',
+      () => changed({ 'accounts.jsonl': account({ parent: lines('accounts')[0]?.['id'] }) }),
+      'archive-circle',
+    ],
+    [
+      'a currency that does not exist',
+      () => changed({ 'accounts.jsonl': account({ currency: 'QQQ' }) }),
+      'currency-unknown',
+    ],
+    [
+      'a person nobody knows',
+      () => changed({ 'drafts.jsonl': jsonl([{ ...(lines('drafts')[0] as object), createdBy: 99 }]) }),
+      'archive-person',
+    ],
+    [
+      'a draft that the interface would not send',
+      () => changed({ 'drafts.jsonl': jsonl([{ ...(lines('drafts')[0] as object), content: { lines: 7 } }]) }),
+      'archive-record',
+    ],
+    [
+      'a schedule without end of units',
+      () =>
+        changed({
+          'recurring-journals.jsonl': jsonl([
+            {
+              ...(lines('recurring-journals')[0] as object),
+              schedule: { unit: 'second', every: 1, from: '2026-01-31' },
+            },
+          ]),
+        }),
+      'schedule-unit',
+    ],
+    [
+      'two organisations',
+      () => changed({ 'organisation.jsonl': jsonl([...lines('organisation'), ...lines('organisation')]) }),
+      'archive-count',
+    ],
+    [
+      'an entry changed after it was sealed',
+      () => changed({ 'entries.jsonl': decode(archive['entries.jsonl']).replaceAll('9125', '9124') }),
+      'archive-seal',
+    ],
+    ['an entry left out', () => changed({ 'entries.jsonl': jsonl(lines('entries').slice(1)) }), 'archive-seal'],
+  ])('with %s is refused with the reason', async (_, make, code) => {
+    const before = (await server.request('GET', '/api/organisations')).body;
+    const job = await send(make());
+    expect([job.state, job.problems[0]?.code]).toEqual(['failed', code]);
+    expect((await server.request('POST', `/api/archives/${job.id}/taking`, { name: 'X' })).status).toBe(409);
+    expect((await server.request('GET', '/api/organisations')).body).toEqual(before);
+  });
+
+  const forged = (change: (entry: SealedEntry) => unknown) => () =>
+    resealed((entries) => void Object.assign(entries[0] as object, change(entries[0] as SealedEntry)));
+  test.each<[string, () => Uint8Array, RegExp]>([
+    [
+      'out of balance',
+      forged(({ lines: [one, ...rest] }) => ({ lines: [{ ...one, amount: 1 }, ...rest] })),
+      /out of balance/,
+    ],
+    [
+      'on an account that is not there',
+      forged(({ lines: [one, ...rest] }) => ({ lines: [{ ...one, account: 9999 }, ...rest] })),
+      /does not belong/,
+    ],
+    [
+      'for a contact that is not there',
+      forged(({ lines: [one, ...rest] }) => ({ lines: [{ ...one, contact: 9999 }, ...rest] })),
+      /contact/,
+    ],
+    ['with a number left out', forged(() => ({ number: 2 })), /next number/],
+    ['on a date that does not exist', forged(() => ({ date: '2026-02-30' })), /not a date/],
+    ['in another year', forged(() => ({ year: '2027' })), /another year/],
+    ['that reverses itself', forged(() => ({ kind: 'reversing', stage: 'ordinary', reverses: 1 })), /reverses/],
+  ])('whose seals follow, but with an entry %s, is refused by the books', async (_, make, reason) => {
+    const before = (await server.request('GET', '/api/organisations')).body;
+    const job = await take(await send(make()), 'Forged');
+    expect([job.state, job.problems[0]?.message]).toEqual(['failed', expect.stringMatching(reason)]);
+    expect((await server.request('GET', '/api/organisations')).body).toEqual(before);
+  });
+
+  test('can be given up, belongs to who sent it, and is named before it becomes books', async () => {
+    const job = await send(zipSync(archive));
+    expect((await server.signedOut().request('GET', `/api/archives/${job.id}`)).status).toBe(401);
+    for (const name of ['', ' ', 'a\nb', 'x'.repeat(121)]) {
+      const reply = await server.request('POST', `/api/archives/${job.id}/taking`, { name });
+      const after = reply.status === 202 ? (await settled(reply.body as ArchiveAnswer)).state : reply.status;
+      expect(['failed', 422]).toContain(after);
+    }
+    const other = await send(zipSync(archive));
+    expect((await server.request('GET', `/api/archives/${job.id}`)).status).toBe(404);
+    expect((await server.request('DELETE', `/api/archives/${other.id}`)).status).toBe(204);
+    expect((await server.request('GET', `/api/archives/${other.id}`)).status).toBe(404);
+  });
+});
+
+describe('books that are put away', () => {
+  test('are archived first, can be read and not changed, and are taken out again', async () => {
+    const of = await server.organisation({ name: 'Old boat club' });
+    const entry = {
+      date: '2026-03-01',
+      explanation: 'Oars',
+      lines: [
+        { account: '1010', debit: '9' },
+        { account: '4000', credit: '9' },
+      ],
+    };
+    expect((await server.request('POST', `${of}/entries`, entry)).status).toBe(201);
+    const { status, body } = await server.request('POST', `${of}/putting-away`);
+    expect([status, body.archive]).toEqual([
+      201,
+      expect.stringMatching(/^archives\/old-boat-club-20270118T\d{6}Z\.zip$/),
+    ]);
+    expect(readdirSync(join(server.folder, 'archives'))).toEqual([body.archive.replace('archives/', '')]);
+    const kept = await send(readFileSync(join(server.folder, body.archive)));
+    expect(kept).toMatchObject({ state: 'read', contents: { organisation: 'Old boat club', entries: 1 } });
+
+    expect((await server.request('GET', of)).body.putAwayAt).toMatch(/^2027-01-18T/);
+    expect((await server.request('GET', `${of}/reports/balance-sheet?asAt=2026-12-31`)).status).toBe(200);
+    const changes: [string, string, unknown][] = [
+      ['POST', '/entries', entry],
+      ['POST', '/drafts', { lines: [] }],
+      ['POST', '/accounts', { number: '1999', name: 'Jar' }],
+      ['POST', '/contacts', { name: 'Jo', roles: ['member'] }],
+      ['POST', '/periods/2026-03/lock', {}],
+      ['POST', '/invitations', { email: 'jo@else.where', role: 'reader' }],
+      ['PATCH', '', { name: 'New', version: 2 }],
+      ['PUT', '/papers/cash-count', { state: 'at-hand', note: '' }],
+      ['POST', '/putting-away', undefined],
+    ];
+    for (const [method, to, given] of changes) {
+      const reply = await server.request(method, `${of}${to}`, given);
+      expect([to, reply.status, reply.body.problems?.[0]?.code]).toEqual([
+        to,
+        to === '/putting-away' ? 422 : 409,
+        'put-away',
+      ]);
+    }
+    const shell = spawnSync('sqlite3', [
+      join(server.folder, 'books.sqlite'),
+      `INSERT INTO posting VALUES (${of.split('/').at(-1)}, 2, 2)`,
+    ]);
+    expect(shell.stderr.toString()).toMatch(/these books are put away/);
+
+    expect((await server.request('DELETE', `${of}/putting-away`)).status).toBe(204);
+    expect((await server.request('DELETE', `${of}/putting-away`)).status).toBe(422);
+    expect((await server.request('POST', `${of}/entries`, entry)).status).toBe(201);
+    const { body: trail } = await server.request('GET', `${of}/set-up-changes?subject=organisation`);
+    expect(JSON.stringify(trail)).toContain(body.archive);
+  });
+});
