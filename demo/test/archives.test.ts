@@ -55,11 +55,10 @@ describe('sample books taken in from their own archives', () => {
       const { status, body } = await server.request('GET', `${of}/${path}`);
       answers[path] = [
         status,
-        JSON.parse(
-          JSON.stringify(body)
-            .replaceAll(/"(updatedAt|checkedAt)":"[^"]*"/g, '')
-            .replaceAll(/"version":\d+/g, ''),
-        ),
+        // versions count changes in this installation
+        JSON.stringify(body)
+          .replaceAll(/"(updatedAt|checkedAt)":"[^"]*"/g, '')
+          .replaceAll(/"version":\d+/g, ''),
       ];
     }
     return answers;

@@ -73,3 +73,6 @@ export * from './imports/import-subject.js';
 export type { JsonSchema } from './archives/json-schema.js';
 export * from './archives/archive-files.js';
 export * from './archives/archive-manifest.js';
+export * from './take-on/slips.js';
+export * from './take-on/locate-difference.js';
+export * from './take-on/written-amount.js';
