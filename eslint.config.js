@@ -38,6 +38,7 @@ const CORE_AREAS = [
   'statements',
   'proofs',
   'imports',
+  'assets',
   'take-on',
   'archives',
 ];

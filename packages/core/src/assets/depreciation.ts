@@ -1,0 +1,122 @@
+import { addMonths, civilDate, daysInMonth, partsOf, type CivilDate } from '../dates/civil-date.js';
+import { minor, type Minor } from '../money/minor.js';
+import { Exact, roundHalfAwayFromZero } from '../money/round.js';
+
+/** How an asset's cost is spread over its life. */
+export const DEPRECIATION_METHODS = {
+  'straight-line': 'Straight line',
+  declining: 'Declining balance',
+  'sum-of-years-digits': 'Sum of the years’ digits',
+  none: 'Not depreciated',
+} as const;
+
+/** A key of {@link DEPRECIATION_METHODS}. */
+export type DepreciationMethod = keyof typeof DEPRECIATION_METHODS;
+
+/** Whether a text names a method. */
+export function isDepreciationMethod(text: string): text is DepreciationMethod {
+  return Object.hasOwn(DEPRECIATION_METHODS, text);
+}
+
+/** What an asset's depreciation follows from. */
+export interface DepreciableAsset {
+  /** Minor units. */
+  readonly cost: Minor;
+  /** What it is expected to be worth at the end; minor units. */
+  readonly residual: Minor;
+  readonly acquired: CivilDate;
+  readonly method: DepreciationMethod;
+  /** Years, a plain decimal; for the sum of the years' digits a whole number. */
+  readonly life?: string | undefined;
+  /** Declining balance: per cent of the carrying amount a year; twice the straight-line rate if left out. */
+  readonly rate?: string | undefined;
+}
+
+/**
+ * What has been written off of an asset at the end of a day, by whole months: the month of acquisition counts if the
+ * asset came by its 15th (common practice). Declining balance works by fiscal years and changes to straight line over
+ * the rest of the life as soon as that writes off more; it never goes below the residual value.
+ *
+ * @param at the day; flows of its month count if it is the month's last day
+ * @param yearStartMonth the month in which fiscal years begin, 1 to 12
+ * @returns minor units, from zero to cost less residual; undefined if life or rate are missing
+ * @example accumulatedDepreciation({cost: 1300000, residual: 100000, acquired: '2012-04-01', method: 'straight-line', life: '5'}, '2012-12-31', 1) // → 180000
+ */
+export function accumulatedDepreciation(
+  asset: DepreciableAsset,
+  at: CivilDate,
+  yearStartMonth: number,
+): Minor | undefined {
+  const base = asset.cost - asset.residual;
+  if (asset.method === 'none' || base <= 0) return minor(0);
+  const months = monthsHeld(asset.acquired, at);
+  const life = asset.life === undefined ? undefined : Math.round(new Exact(asset.life).times(12).toNumber());
+  if (life !== undefined && life <= 0) return undefined;
+  switch (asset.method) {
+    case 'straight-line':
+      if (life === undefined) return undefined;
+      return roundHalfAwayFromZero(new Exact(base).times(Math.min(months, life)).dividedBy(life));
+    case 'sum-of-years-digits':
+      return life === undefined || life % 12 !== 0 ? undefined : byYearsDigits(base, life / 12, months);
+    case 'declining':
+      return declining(asset, life, months, firstMonth(asset.acquired), yearStartMonth);
+    default:
+      return asset.method satisfies never;
+  }
+}
+
+function byYearsDigits(base: number, years: number, months: number): Minor {
+  const digits = (years * (years + 1)) / 2;
+  let written = new Exact(0);
+  for (let year = 0; year < years && months > year * 12; year += 1) {
+    const part = Math.min(months - year * 12, 12);
+    written = written.plus(
+      new Exact(base)
+        .times(years - year)
+        .times(part)
+        .dividedBy(digits * 12),
+    );
+  }
+  return roundHalfAwayFromZero(written);
+}
+
+function declining(
+  { cost, residual, life: years, rate }: DepreciableAsset,
+  life: number | undefined,
+  months: number,
+  first: CivilDate,
+  yearStartMonth: number,
+): Minor | undefined {
+  if (rate === undefined && life === undefined) return undefined;
+  const perYear = rate === undefined ? new Exact(2).dividedBy(years as string) : new Exact(rate).dividedBy(100);
+  let [carrying, done]: [number, number] = [cost, 0];
+  while (done < months && carrying > residual) {
+    const { month } = partsOf(addMonths(first, done));
+    const untilYearEnd = ((yearStartMonth - month + 11) % 12) + 1;
+    const part = Math.min(untilYearEnd, months - done);
+    const byRate = new Exact(carrying).times(perYear).times(part).dividedBy(12);
+    const left = life === undefined ? undefined : life - done;
+    const straight =
+      left === undefined
+        ? undefined
+        : new Exact(carrying - residual).times(Math.min(part, left)).dividedBy(left > 0 ? left : part);
+    const written = straight?.greaterThan(byRate) ? straight : byRate;
+    carrying = Math.max(carrying - roundHalfAwayFromZero(written), residual);
+    done += part;
+  }
+  return minor(cost - carrying);
+}
+
+/** The first day of the first month that counts. */
+function firstMonth(acquired: CivilDate): CivilDate {
+  const { year, month, day } = partsOf(acquired);
+  const first = civilDate(year, month, 1);
+  return day <= 15 ? first : addMonths(first, 1);
+}
+
+/** The whole months that an asset has been held, counted from {@link firstMonth}. */
+function monthsHeld(acquired: CivilDate, at: CivilDate): number {
+  const [from, to] = [partsOf(firstMonth(acquired)), partsOf(at)];
+  const isWhole = to.day === daysInMonth(to.year, to.month);
+  return Math.max(0, (to.year - from.year) * 12 + to.month - from.month + (isWhole ? 1 : 0));
+}

@@ -1,0 +1,133 @@
+import type { AccountId } from '../accounts/account.js';
+import type { Problem } from '../problems/problem.js';
+import { assetRemarks, readAssetClassRow, readAssetRow, type AssetClass, type AssetFact } from './asset-rows.js';
+import { bankRemarks, readBankRow, type BankFact } from './bank-rows.js';
+import { readBalanceRow, readRunningYearRow } from './balance-rows.js';
+import { openItemRemarks, readOpenItemRow, type OpenItemFact } from './open-item-rows.js';
+import { readStockRow } from './stock-rows.js';
+import { isEmptyRow, RowReader, type Remark, type RowFact, type TakeOnBooks, type TakeOnRow } from './take-on-row.js';
+import { DETAIL_TRAYS, TRAYS, type DetailTray, type TrayKey } from './tray.js';
+
+/** A tray read row by row. */
+export interface ReadTray<Fact extends RowFact = RowFact> {
+  readonly facts: readonly Fact[];
+  /** What keeps rows from being taken on, by row. */
+  readonly problems: ReadonlyMap<number, readonly Problem[]>;
+  /** What may be a slip. */
+  readonly remarks: readonly Remark[];
+}
+
+/** Every tray, read. */
+export type ReadTrays = {
+  readonly [Key in TrayKey]: ReadTray<
+    Key extends 'customers' | 'suppliers'
+      ? OpenItemFact
+      : Key extends 'banks'
+        ? BankFact
+        : Key extends 'assets'
+          ? AssetFact
+          : Key extends 'asset-classes'
+            ? RowFact & { readonly class: AssetClass }
+            : RowFact
+  >;
+};
+
+/** The rows of every tray; a tray without rows may be left out. */
+export type TrayRows = { readonly [Key in TrayKey]?: readonly TakeOnRow[] };
+
+/**
+ * Reads all trays: what each row posts, what keeps it from being taken on, what may be a slip. Empty rows are nothing.
+ *
+ * @example readTrays({customers: [{id: 1, cells: {contact: 'Ferry Lane School', unpaid: '310.00'}}]}, on).customers.facts
+ */
+export function readTrays(rows: TrayRows, on: TakeOnBooks): ReadTrays {
+  const classes = readTray('asset-classes', rows, on, readAssetClassRow);
+  const known = classes.facts.map((fact) => fact.class);
+  const balances = (tray: TrayKey): ReadTray => readTray(tray, rows, on, readBalanceRow, accountTwice);
+  return {
+    'trial-balance': balances('trial-balance'),
+    customers: readTray('customers', rows, on, readOpenItemRow, (_, readers) => openItemRemarks(readers)),
+    suppliers: readTray('suppliers', rows, on, readOpenItemRow, (_, readers) => openItemRemarks(readers)),
+    banks: readTray('banks', rows, on, readBankRow, bankRemarks),
+    'asset-classes': classes,
+    assets: readTray(
+      'assets',
+      rows,
+      on,
+      (reader) => readAssetRow(reader, known),
+      (facts) => assetRemarks(facts, { on }),
+    ),
+    stock: readTray('stock', rows, on, readStockRow),
+    other: readTray('other', rows, on, readBalanceRow),
+    equity: readTray('equity', rows, on, readBalanceRow),
+    'running-year': readTray('running-year', rows, on, readRunningYearRow),
+    history: readTray('history', rows, on, readHistoryRow),
+  };
+}
+
+function readTray<Fact extends RowFact>(
+  tray: TrayKey,
+  rows: TrayRows,
+  on: TakeOnBooks,
+  read: (reader: RowReader) => Fact | undefined,
+  remarksOf: (facts: readonly Fact[], readers: readonly RowReader[]) => Remark[] = () => [],
+): ReadTray<Fact> {
+  const readers = (rows[tray] ?? []).filter((row) => !isEmptyRow(row)).map((row) => new RowReader(tray, row, on));
+  const facts = readers.map(read).filter((fact) => fact !== undefined);
+  const problems = new Map(
+    readers.filter((reader) => reader.problems.length > 0).map((reader) => [reader.row.id, [...reader.problems]]),
+  );
+  return { facts: facts.filter(({ row }) => !problems.has(row)), problems, remarks: remarksOf(facts, readers) };
+}
+
+/** A balance of an earlier date: read like any other, posted never. */
+function readHistoryRow(reader: RowReader): RowFact | undefined {
+  if (!reader.hasNeeded()) return undefined;
+  const [account, amount, date] = [reader.account('account'), reader.balance(), reader.date('date')];
+  if (!account || amount === undefined || !date) return undefined;
+  if (date > reader.on.changeover) {
+    return reader.report('after-changeover', 'date', 'Earlier years end before the changeover date.');
+  }
+  return { row: reader.row.id, date, lines: amount === 0 ? [] : [{ account: account.id, amount }] };
+}
+
+/** An account that stands twice in the old trial balance, with the same values of breakdowns. */
+function accountTwice(facts: readonly RowFact[]): Remark[] {
+  const seen = new Set<string>();
+  return facts.flatMap(({ row, lines: [line] }) => {
+    if (!line) return [];
+    const key = `${line.account} ${JSON.stringify(line.breakdowns ?? {})}`;
+    const isTwin = seen.has(key);
+    seen.add(key);
+    return isTwin
+      ? [{ row, code: 'account-twice', column: 'account', message: 'This account stands here twice.' }]
+      : [];
+  });
+}
+
+/** Which tray holds the detail of which account. Control accounts always have theirs, rows or not. */
+export function detailedAccounts(trays: ReadTrays, { books }: TakeOnBooks): Map<AccountId, DetailTray> {
+  const detailed = new Map<AccountId, DetailTray>();
+  for (const account of books.chart.accounts) {
+    if (account.control) detailed.set(account.id, account.control === 'receivables' ? 'customers' : 'suppliers');
+  }
+  for (const tray of DETAIL_TRAYS) {
+    for (const { lines } of trays[tray].facts) {
+      for (const { account } of lines) if (!detailed.has(account)) detailed.set(account, tray);
+    }
+  }
+  // a class of assets details both its accounts, also where nothing has been written off yet
+  const classesInUse = new Set(trays.assets.facts.map((fact) => fact.class));
+  for (const { class: one } of trays['asset-classes'].facts) {
+    if (!classesInUse.has(one.name)) continue;
+    for (const account of [one.cost, one.accumulated]) {
+      if (account !== undefined && !detailed.has(account)) detailed.set(account, 'assets');
+    }
+  }
+  return detailed;
+}
+
+/** The label of a tray. */
+export function trayLabel(tray: TrayKey): string {
+  return TRAYS[tray].label;
+}

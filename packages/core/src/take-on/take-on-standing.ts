@@ -1,0 +1,154 @@
+import { accountIn, type Chart } from '../accounts/chart.js';
+import { accountTitle, isTemporary, type AccountId } from '../accounts/account.js';
+import { minor, sumOf, type Minor } from '../money/minor.js';
+import { fiscalYearOf } from '../organisations/books-calendar.js';
+import { locateDifference, type SearchedLine, type Suggestion } from './locate-difference.js';
+import { detailedAccounts, type ReadTrays } from './read-trays.js';
+import type { RowFact, TakeOnBooks } from './take-on-row.js';
+import { DETAIL_TRAYS, TRAYS, type DetailTray, type TrayKey } from './tray.js';
+
+/** One account of a tray: its detail against the old trial balance. */
+export interface AccountStanding {
+  readonly account: AccountId;
+  /** Minor units, debit positive, like all of these. */
+  readonly detail: Minor;
+  /** Nothing while the old trial balance does not have the account. */
+  readonly trialBalance: Minor | undefined;
+  /** Detail less trial balance. */
+  readonly difference: Minor;
+}
+
+/** How a tray stands. */
+export interface TrayStanding {
+  readonly tray: DetailTray;
+  readonly accounts: readonly AccountStanding[];
+  readonly detail: Minor;
+  readonly trialBalance: Minor | undefined;
+  readonly difference: Minor;
+  readonly rows: number;
+  readonly rowsWithProblems: number;
+}
+
+/** How a take-on stands. */
+export interface TakeOnStanding {
+  readonly debit: Minor;
+  readonly credit: Minor;
+  /** Debits less credits of the old trial balance. */
+  readonly outBy: Minor;
+  readonly trays: readonly TrayStanding[];
+  /** What will be left in take-on clearing, tray by tray: trial balance less detail, and what the trial balance is out by. */
+  readonly clearing: ReadonlyMap<DetailTray | 'trial-balance', Minor>;
+  /** Whether the old trial balance, at the end of a fiscal year, still holds revenue and expense. */
+  readonly isUnclosed: boolean;
+}
+
+/** Draws up how a take-on stands: the old trial balance by itself, each tray against it, and what is left in clearing. */
+export function takeOnStanding(trays: ReadTrays, on: TakeOnBooks): TakeOnStanding {
+  const detailed = detailedAccounts(trays, on);
+  const oldBalances = balancesOf(trays['trial-balance'].facts);
+  const amounts = trays['trial-balance'].facts.flatMap((fact) => fact.lines.map((line) => line.amount));
+  const debit = sumOf(amounts.filter((amount) => amount > 0));
+  const credit = minor(-sumOf(amounts.filter((amount) => amount < 0)));
+  const standings = DETAIL_TRAYS.map((tray): TrayStanding => {
+    const detail = balancesOf(trays[tray].facts);
+    const ids = on.books.chart.accounts
+      .map(({ id }) => id)
+      .filter((id) => detailed.get(id) === tray && (detail.has(id) || oldBalances.has(id)));
+    const accounts = ids.map((account): AccountStanding => {
+      const [left, right] = [detail.get(account) ?? minor(0), oldBalances.get(account)];
+      return { account, detail: left, trialBalance: right, difference: minor(left - (right ?? 0)) };
+    });
+    const known = accounts.flatMap(({ trialBalance }) => (trialBalance === undefined ? [] : [trialBalance]));
+    return {
+      tray,
+      accounts,
+      detail: sumOf(accounts.map((one) => one.detail)),
+      trialBalance: known.length === 0 ? undefined : sumOf(known),
+      difference: sumOf(accounts.map((one) => one.difference)),
+      rows: trays[tray].facts.length + trays[tray].problems.size,
+      rowsWithProblems: trays[tray].problems.size,
+    };
+  });
+  const outBy = minor(debit - credit);
+  return {
+    debit,
+    credit,
+    outBy,
+    trays: standings,
+    clearing: new Map<DetailTray | 'trial-balance', Minor>([
+      ...standings.map((one) => [one.tray, minor(-one.difference)] as const),
+      ['trial-balance', minor(-outBy)],
+    ]),
+    isUnclosed: isYearEnd(on) && [...oldBalances.keys()].some((id) => isTemporary(accountIn(on.books.chart, id))),
+  };
+}
+
+/** Whether the changeover is the end of a fiscal year: revenue and expense of the old books are then closed there. */
+export function isYearEnd({ books, changeover }: TakeOnBooks): boolean {
+  if (changeover < books.calendar.firstDay) return true;
+  return fiscalYearOf(books.calendar, changeover).last === changeover;
+}
+
+/** Where a difference of a tray, or of the old trial balance, may come from; most likely first. */
+export function whereFrom(place: DetailTray | 'trial-balance', trays: ReadTrays, on: TakeOnBooks): Suggestion[] {
+  const standing = takeOnStanding(trays, on);
+  const { chart } = on.books;
+  const tray = standing.trays.find((one) => one.tray === place);
+  const amount = place === 'trial-balance' ? standing.outBy : (tray?.difference ?? minor(0));
+  const lines = searched(place, trays, chart);
+  const elsewhere = [...DETAIL_TRAYS, 'trial-balance' as const]
+    .filter((other) => other !== place && place !== 'trial-balance' && other !== 'trial-balance')
+    .flatMap((other) => searched(other, trays, chart));
+  const located = locateDifference({ amount, lines, elsewhere });
+  return [...clues(tray, trays), ...located];
+}
+
+/** What the accounts of a tray tell without looking at its lines. */
+function clues(tray: TrayStanding | undefined, trays: ReadTrays): Suggestion[] {
+  if (!tray || tray.difference === 0 || tray.trialBalance === undefined) return [];
+  const { detail, trialBalance } = tray;
+  const found: Suggestion[] = [];
+  for (const factor of [10, 100]) {
+    if (detail !== 0 && (detail === trialBalance * factor || detail * factor === trialBalance)) {
+      found.push({ slip: 'factor-of-ten', lines: [], meant: trialBalance, weight: 1 });
+    }
+  }
+  if (tray.tray === 'assets') {
+    for (const { row, accumulated, proposed } of trays.assets.facts) {
+      if (accumulated !== 0 || !proposed) continue;
+      const isExact = proposed === tray.difference;
+      found.push({
+        slip: 'no-depreciation',
+        lines: [`assets:${row}`],
+        meant: minor(-proposed),
+        weight: isExact ? 1 : 0.1,
+      });
+    }
+  }
+  return found.sort((a, b) => b.weight - a.weight);
+}
+
+/** The lines of a tray as they are searched; an account's whole balance in the old trial balance. */
+function searched(place: TrayKey, trays: ReadTrays, chart: Chart): SearchedLine[] {
+  return trays[place].facts.flatMap(({ row, lines }) =>
+    lines.map(({ account, amount, contact, document, note }) => ({
+      key: `${place}:${row}`,
+      amount,
+      words: [accountTitle(accountIn(chart, account)), contact, document, note].filter(Boolean).join(' '),
+    })),
+  );
+}
+
+function balancesOf(facts: readonly RowFact[]): Map<AccountId, Minor> {
+  const balances = new Map<AccountId, Minor>();
+  for (const { lines } of facts) {
+    for (const { account, amount } of lines) balances.set(account, minor((balances.get(account) ?? 0) + amount));
+  }
+  return balances;
+}
+
+/** Where a key of {@link whereFrom} leads. @example placeOfLine('customers:7') // → {tray: 'customers', row: 7} */
+export function placeOfLine(key: string): { readonly tray: TrayKey; readonly row: number } | undefined {
+  const [tray = '', row = ''] = key.split(':');
+  return tray in TRAYS ? { tray: tray as TrayKey, row: Number(row) } : undefined;
+}

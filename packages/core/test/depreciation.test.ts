@@ -1,0 +1,160 @@
+import fc from 'fast-check';
+import {
+  accumulatedDepreciation,
+  civilDate,
+  minor,
+  parseAmount,
+  parseCivilDate as d,
+  parseCurrencyCode,
+  type DepreciableAsset,
+  type DepreciationMethod,
+} from '../src/index.js';
+import { caseOf } from './cases.js';
+
+const USD = parseCurrencyCode('USD');
+const amount = (text: string): number => parseAmount(text, USD);
+
+interface ScheduleInputs {
+  readonly cost: string;
+  readonly salvage: string;
+  readonly life_years: number;
+  readonly method: string;
+}
+interface ScheduleExpected {
+  readonly schedule: readonly { readonly year: number; readonly accumulated: string }[];
+}
+const METHODS: Readonly<Record<string, DepreciationMethod>> = {
+  straight_line: 'straight-line',
+  double_declining: 'declining',
+  sum_of_years_digits: 'sum-of-years-digits',
+};
+
+describe('what has been written off', () => {
+  // Sources stand in the cases: Weygandt, Kimmel, Kieso (delivery truck) and OpenStax vol. 1 ch. 11.3, from memory.
+  test.each(['dep-straight-line-truck', 'dep-sum-of-years-digits-truck', 'dep-declining-stops-at-salvage-printer'])(
+    'year by year: %s',
+    (id) => {
+      const { inputs, expected } = caseOf<ScheduleInputs, ScheduleExpected>('depreciation', id);
+      const asset: DepreciableAsset = {
+        cost: minor(amount(inputs.cost)),
+        residual: minor(amount(inputs.salvage)),
+        acquired: d('2020-01-01'),
+        method: METHODS[inputs.method] as DepreciationMethod,
+        life: String(inputs.life_years),
+      };
+      for (const { year, accumulated } of expected.schedule) {
+        const at = civilDate(2019 + year, 12, 31);
+        expect([year, accumulatedDepreciation(asset, at, 1)]).toEqual([year, amount(accumulated)]);
+      }
+    },
+  );
+  test('by double declining balance, until straight line writes off more', () => {
+    const { inputs, expected } = caseOf<ScheduleInputs, ScheduleExpected>(
+      'depreciation',
+      'dep-double-declining-truck',
+    );
+    const asset: DepreciableAsset = {
+      cost: minor(amount(inputs.cost)),
+      residual: minor(amount(inputs.salvage)),
+      acquired: d('2020-01-01'),
+      method: 'declining',
+      life: '5',
+    };
+    // the case goes on declining and takes what is left in the last year; both agree until then and at the end
+    const same = expected.schedule.filter(({ year }) => year <= 3 || year === 5);
+    for (const { year, accumulated } of same) {
+      expect([year, accumulatedDepreciation(asset, civilDate(2019 + year, 12, 31), 1)]).toEqual([
+        year,
+        amount(accumulated),
+      ]);
+    }
+  });
+  test('of a truck bought in April: nine months of the first year', () => {
+    const asset = { cost: minor(1_300_000), residual: minor(100_000), acquired: d('2012-04-01'), life: '5' };
+    const at = (method: DepreciationMethod, year: number): number | undefined =>
+      accumulatedDepreciation({ ...asset, method }, civilDate(year, 12, 31), 1);
+    // Source: case dep-partial-first-year-truck
+    expect([at('straight-line', 2012), at('straight-line', 2013)]).toEqual([180_000, 420_000]);
+    expect([at('declining', 2012), at('declining', 2013)]).toEqual([390_000, 754_000]);
+  });
+  test('follows the table of US tax authorities where half of the first year counts', () => {
+    // Source: IRS Publication 946, Appendix A, Table A-1, from memory: declining balance that changes to straight line
+    const { expected } = caseOf<unknown, { percentages: Record<string, string[]> }>(
+      'depreciation',
+      'dep-macrs-table-a1',
+    );
+    for (const [life, rate] of [
+      ['3', 200],
+      ['5', 200],
+      ['7', 200],
+      ['10', 200],
+      ['15', 150],
+      ['20', 150],
+    ] as const) {
+      const asset: DepreciableAsset = {
+        cost: minor(100_000_000),
+        residual: minor(0),
+        acquired: d('2000-07-01'),
+        method: 'declining',
+        life,
+        rate: String(Math.round((rate / Number(life)) * 1e9) / 1e9),
+      };
+      let before = 0;
+      expected.percentages[life]?.forEach((percent, year) => {
+        const now = accumulatedDepreciation(asset, civilDate(2000 + year, 12, 31), 1) ?? 0;
+        expect([life, year, Math.abs((now - before) / 1_000_000 - Number(percent)) < 0.011]).toEqual([
+          life,
+          year,
+          true,
+        ]);
+        before = now;
+      });
+    }
+  });
+  test.each<[string, string, number]>([
+    ['bought by the 15th, its month counts', '2020-06-15', 700],
+    ['bought after the 15th, it does not', '2020-06-16', 600],
+    ['bought after the day, nothing is written off', '2021-03-01', 0],
+  ])('%s', (_, acquired, written) => {
+    const asset = {
+      cost: minor(1200),
+      residual: minor(0),
+      method: 'straight-line',
+      life: '1',
+      acquired: d(acquired),
+    } as const;
+    expect(accumulatedDepreciation(asset, d('2020-12-31'), 1)).toBe(written);
+  });
+  test('cannot be said without life or rate, and is nothing for land', () => {
+    const land = { cost: minor(1200), residual: minor(0), acquired: d('2020-01-01') };
+    expect(accumulatedDepreciation({ ...land, method: 'straight-line' }, d('2020-12-31'), 1)).toBeUndefined();
+    expect(accumulatedDepreciation({ ...land, method: 'declining' }, d('2020-12-31'), 1)).toBeUndefined();
+    expect(
+      accumulatedDepreciation({ ...land, method: 'sum-of-years-digits', life: '2.5' }, d('2020-12-31'), 1),
+    ).toBeUndefined();
+    expect(accumulatedDepreciation({ ...land, method: 'none' }, d('2020-12-31'), 1)).toBe(0);
+  });
+  test('never falls, never goes beyond cost less residual, and reaches it at the end of the life', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 10 ** 9 }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        fc.integer({ min: 1, max: 30 }),
+        fc.constantFrom<DepreciationMethod>('straight-line', 'declining', 'sum-of-years-digits'),
+        fc.integer({ min: 1, max: 12 }),
+        (cost, share, years, method, start) => {
+          const residual = minor(Math.floor(cost * share));
+          const asset = { cost: minor(cost), residual, acquired: d('2000-02-10'), method, life: String(years) };
+          let before = 0;
+          for (let year = 2000; year <= 2000 + years; year += 1) {
+            const now = accumulatedDepreciation(asset, civilDate(year, 12, 31), start) ?? -1;
+            expect(now).toBeGreaterThanOrEqual(before);
+            before = now;
+          }
+          expect(before).toBe(cost - residual);
+        },
+      ),
+      { seed: 20261126, numRuns: 60 },
+    );
+  });
+});

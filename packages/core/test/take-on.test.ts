@@ -1,0 +1,493 @@
+import fc from 'fast-check';
+import {
+  DETAIL_TRAYS,
+  POSTED_PARTS,
+  locateDifference,
+  minor,
+  parseCivilDate as d,
+  parseCurrencyCode,
+  parseRate,
+  readTrays,
+  slidesOf,
+  takeOnEntries,
+  takeOnStanding,
+  transpositionsOf,
+  whereFrom,
+  type AccountId,
+  type Books,
+  type CheckedEntry,
+  type ContactId,
+  type PostedPart,
+  type ReadTrays,
+  type TakeOnBooks,
+  type TakeOnRow,
+  type TrayKey,
+  type TrayRows,
+} from '../src/index.js';
+import { byNumber, chartFrom } from './ledger.js';
+
+const chart = chartFrom([
+  { number: '1010', name: 'Bank', role: 'cash' },
+  { number: '1020', name: 'Dollar account', currency: 'USD', role: 'cash' },
+  { number: '1100', name: 'Receivables', control: 'receivables' },
+  { number: '1200', name: 'Inventory' },
+  { number: '1500', name: 'Equipment' },
+  { number: '1509', name: 'Accumulated depreciation', contra: true },
+  { number: '2100', name: 'Payables', control: 'payables' },
+  { number: '2600', name: 'Loans' },
+  { number: '3000', name: 'Capital', role: 'owner-capital' },
+  { number: '3200', name: 'Retained', role: 'retained-earnings' },
+  { number: '3990', name: 'Take-on clearing', role: 'take-on-clearing' },
+  { number: '4000', name: 'Sales' },
+  { number: '6000', name: 'Rent' },
+  { number: '6500', name: 'Depreciation' },
+]);
+const id = (number: string): AccountId => byNumber(chart, number).id;
+const clearing = id('3990');
+const names: Record<string, number> = { 'low weir': 7, 'ferry lane': 8 };
+const books: Books = {
+  baseCurrency: parseCurrencyCode('EUR'),
+  calendar: { firstDay: d('2026-01-01'), fiscalYearStartMonth: 1 },
+  chart,
+  breakdowns: [
+    {
+      id: 1,
+      name: 'Fund',
+      selfBalancing: true,
+      values: [
+        { id: 1, name: 'General', active: true },
+        { id: 2, name: 'Roof', active: true },
+      ],
+    },
+  ],
+  today: d('2026-09-30'),
+  lockedPeriods: new Set(),
+  findContact: (text) => {
+    const found = names[text.toLowerCase()];
+    return found === undefined ? undefined : { id: found as ContactId, name: text, active: true };
+  },
+};
+const on: TakeOnBooks = {
+  books,
+  changeover: d('2025-12-31'),
+  rateOf: (currency) => (currency === 'USD' ? { rate: parseRate('0.9') } : undefined),
+};
+const rows = (...cells: Record<string, string>[]): TakeOnRow[] =>
+  cells.map((one, at) => ({ id: at + 1, cells: one }));
+const read = (of: TrayRows, within = on): ReadTrays => readTrays(of, within);
+
+/** A whole take-on that adds up: its old trial balance and all the detail. */
+const WHOLE: TrayRows = {
+  'trial-balance': rows(
+    { account: '1010', debit: '5,000.00' },
+    { account: '1100', debit: '410.00' },
+    { account: '1200', debit: '37.50' },
+    { account: '1500', debit: '1,300.00' },
+    { account: '1509', credit: '240.00' },
+    { account: '2100', credit: '95.00' },
+    { account: '2600', debit: '(2,000.00)' },
+    { account: '3000', credit: '4,412.50' },
+  ),
+  customers: rows(
+    { contact: 'Low Weir', document: 'A 1', date: '3 dec 2025', due: '2026-01-02', unpaid: '440' },
+    { contact: 'Ferry Lane', document: 'C 9', unpaid: '-30' },
+  ),
+  suppliers: rows({ contact: 'Low Weir', document: '77', unpaid: '95.00' }),
+  banks: rows(
+    { account: '1010', statement: '5120.00' },
+    { account: '1010', date: '2025-12-30', payee: 'Nursery', reference: 'cheque 12', amount: '-120.00' },
+  ),
+  'asset-classes': rows({ name: 'Equipment', cost: '1500', accumulated: '1509', expense: '6500', life: '5' }),
+  assets: rows({
+    name: 'Press',
+    class: 'Equipment',
+    acquired: '2025-01-10',
+    cost: '1300',
+    residual: '100',
+    accumulated: '240',
+  }),
+  stock: rows({ item: 'Bottles', quantity: '150', cost: '0.25' }),
+};
+
+describe('rows of trays', () => {
+  test('say what they post, debit positive', () => {
+    const { customers, suppliers, banks, assets, stock } = read(WHOLE);
+    const amounts = (tray: ReadTrays[TrayKey]): number[] =>
+      tray.facts.flatMap(({ lines }) => lines.map(({ amount }) => amount));
+    expect([customers, suppliers, banks, assets, stock].map(amounts)).toEqual([
+      [44_000, -3_000],
+      [-9_500],
+      [512_000, -12_000],
+      [130_000, -24_000],
+      [3_750],
+    ]);
+    expect(customers.facts[0]?.lines[0]).toMatchObject({
+      contact: 7,
+      document: 'A 1',
+      dueDate: '2026-01-02',
+      note: 'of 3 December 2025',
+    });
+    expect(assets.facts[0]?.proposed).toBe(24_000);
+  });
+  test('in a foreign currency take the rate of the changeover date, or their own', () => {
+    const { customers, banks } = read({
+      customers: rows(
+        { contact: 'Low Weir', currency: 'usd', unpaid: '100' },
+        { contact: 'Low Weir', currency: 'USD', rate: '0.85', unpaid: '-10.00' },
+      ),
+      banks: rows({ account: '1020', statement: '200' }),
+    });
+    expect(customers.facts.flatMap(({ lines }) => lines.map(({ amount, foreign }) => [amount, foreign]))).toEqual([
+      [9_000, { currency: 'USD', amount: 10_000, quote: { rate: '0.9' } }],
+      [-850, { currency: 'USD', amount: -1_000, quote: { rate: '0.85' } }],
+    ]);
+    expect(banks.facts[0]?.lines[0]).toMatchObject({ amount: 18_000, foreign: { amount: 20_000 } });
+  });
+  test.each<[string, TrayKey, Record<string, string>, string[]]>([
+    ['an account that is not there', 'trial-balance', { account: '9', debit: '1' }, ['account-unknown at account']],
+    ['both sides', 'trial-balance', { account: '1010', debit: '1', credit: '1' }, ['both-sides at credit']],
+    ['no amount', 'trial-balance', { account: '1010', debit: 'much' }, ['amount-not-an-amount at debit']],
+    ['no contact', 'customers', { unpaid: '1' }, ['cell-missing at contact']],
+    ['an unknown contact', 'customers', { contact: 'Nobody', unpaid: '1' }, ['contact-unknown at contact']],
+    ['no date', 'customers', { contact: 'Low Weir', date: '31/2/2025', unpaid: '1' }, ['not-a-date at date']],
+    ['no rate', 'customers', { contact: 'Low Weir', currency: 'GBP', unpaid: '1' }, ['rate-missing at rate']],
+    [
+      'another account',
+      'suppliers',
+      { contact: 'Low Weir', account: '1100', unpaid: '1' },
+      ['not-control at account'],
+    ],
+    ['an account that is no bank', 'banks', { account: '1100', statement: '1' }, ['not-a-bank at account']],
+    ['two figures', 'banks', { account: '1010', statement: '1', amount: '1' }, ['both-figures at amount']],
+    ['no figure', 'banks', { account: '1010' }, ['cell-missing at statement']],
+    [
+      'a class that is not there',
+      'assets',
+      { name: 'Van', class: 'Vans', acquired: '2025-01-01', cost: '1' },
+      ['class-unknown at class'],
+    ],
+    [
+      'a class without its second account',
+      'asset-classes',
+      { name: 'Vans', cost: '1500' },
+      ['cell-missing at accumulated'],
+    ],
+    [
+      'an amount that is no number',
+      'stock',
+      { item: 'Bottles', quantity: 'many', cost: '1' },
+      ['not-a-number at quantity'],
+    ],
+    ['what is no equity', 'equity', { account: '1010', debit: '1' }, ['not-equity at account']],
+    ['what is a balance', 'running-year', { account: '1010', debit: '1' }, ['not-temporary at account']],
+    [
+      'a month that is none',
+      'running-year',
+      { account: '4000', month: 'soon', credit: '1' },
+      ['not-a-month at month'],
+    ],
+    [
+      'a date after the changeover',
+      'history',
+      { account: '1010', date: '2026-01-31', debit: '1' },
+      ['after-changeover at date'],
+    ],
+  ])('with %s are kept back with the reason', (_, tray, cells, expected) => {
+    const { problems, facts } = read({ [tray]: rows(cells) })[tray];
+    expect([...problems.values()].flat().map(({ code, path }) => `${code} at ${path}`)).toEqual(expected);
+    expect(facts).toEqual([]);
+  });
+  test.each<[string, TrayRows, TrayKey, string]>([
+    [
+      'a document twice',
+      {
+        customers: rows(
+          { contact: 'Low Weir', document: 'A 1', unpaid: '1' },
+          { contact: 'LOW WEIR', document: 'a 1', unpaid: '2' },
+        ),
+      },
+      'customers',
+      'document-twice',
+    ],
+    [
+      'a document of the new year',
+      { suppliers: rows({ contact: 'Low Weir', date: '2026-01-02', unpaid: '1' }) },
+      'suppliers',
+      'after-changeover',
+    ],
+    [
+      'an uncleared item without a statement',
+      { banks: rows({ account: '1010', amount: '5' }) },
+      'banks',
+      'statement-missing',
+    ],
+    [
+      'two statements',
+      { banks: rows({ account: '1010', statement: '5' }, { account: '1010', statement: '5' }) },
+      'banks',
+      'statement-twice',
+    ],
+    [
+      'an asset with nothing written off',
+      { ...WHOLE, assets: rows({ name: 'Press', class: 'equipment', acquired: '2025-01-10', cost: '1300' }) },
+      'assets',
+      'no-depreciation',
+    ],
+    [
+      'an account twice',
+      { 'trial-balance': rows({ account: '1010', debit: '1' }, { account: 'Bank', debit: '1' }) },
+      'trial-balance',
+      'account-twice',
+    ],
+  ])('with %s are pointed out', (_, of, tray, code) => {
+    expect(read(of)[tray].remarks.map((one) => one.code)).toContain(code);
+  });
+});
+
+/** What is left in clearing for each mark after some parts have been posted. */
+function clearingLeft(trays: ReadTrays, parts: readonly PostedPart[], within = on): Record<string, number> {
+  const left: Record<string, number> = {};
+  for (const part of parts) {
+    for (const entry of takeOnEntries(part, trays, within, clearing)) {
+      for (const line of entry.lines.filter(({ account }) => account === clearing)) {
+        left[line.document ?? ''] = (left[line.document ?? ''] ?? 0) + line.amount;
+      }
+    }
+  }
+  return Object.fromEntries(Object.entries(left).filter(([, amount]) => amount !== 0));
+}
+
+function balances(entries: readonly CheckedEntry[]): Record<string, number> {
+  const sums: Record<string, number> = {};
+  for (const { lines } of entries)
+    for (const line of lines) {
+      const { number } = chart.byId.get(line.account) ?? { number: '' };
+      sums[number] = (sums[number] ?? 0) + line.amount;
+    }
+  return Object.fromEntries(Object.entries(sums).filter(([, amount]) => amount !== 0));
+}
+
+describe('what a take-on posts', () => {
+  const OLD = {
+    1010: 500_000,
+    1100: 41_000,
+    1200: 3_750,
+    1500: 130_000,
+    1509: -24_000,
+    2100: -9_500,
+    2600: -200_000,
+    3000: -441_250,
+  };
+  test('leads to the old balances, with nothing left in clearing, in whatever order', () => {
+    const trays = read(WHOLE);
+    for (const parts of [POSTED_PARTS, [...POSTED_PARTS].reverse()]) {
+      expect(balances(parts.flatMap((part) => takeOnEntries(part, trays, on, clearing)))).toEqual(OLD);
+      expect(clearingLeft(trays, parts)).toEqual({});
+    }
+    expect([...takeOnStanding(trays, on).clearing.values()].every((amount) => amount === 0)).toBe(true);
+  });
+  test('waits in clearing, marked with its tray, while one side is missing', () => {
+    const trays = read(WHOLE);
+    expect(clearingLeft(trays, ['customers'])).toEqual({ customers: -41_000 });
+    expect(clearingLeft(trays, ['trial-balance'])).toEqual({
+      customers: 41_000,
+      suppliers: -9_500,
+      banks: 500_000,
+      assets: 106_000,
+      stock: 3_750,
+    });
+    const alone = read({ customers: WHOLE.customers ?? [] });
+    expect(Object.fromEntries(takeOnStanding(alone, on).clearing)).toMatchObject({
+      customers: -41_000,
+      'trial-balance': 0,
+    });
+  });
+  test('never has more than its difference left, whatever is wrong', () => {
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.record({
+            account: fc.constantFrom('1010', '1100', '1200', '2100', '2600', '3000'),
+            amount: fc.integer({ min: -(10 ** 8), max: 10 ** 8 }),
+          }),
+          { maxLength: 12 },
+        ),
+        fc.array(fc.integer({ min: -(10 ** 8), max: 10 ** 8 }), { maxLength: 8 }),
+        fc.shuffledSubarray([...POSTED_PARTS], { minLength: POSTED_PARTS.length }),
+        (old, unpaid, order) => {
+          const text = (amount: number): string => (amount / 100).toFixed(2);
+          const trays = read({
+            'trial-balance': rows(...old.map(({ account, amount }) => ({ account, debit: text(amount) }))),
+            customers: rows(...unpaid.map((amount) => ({ contact: 'Low Weir', unpaid: text(amount) }))),
+          });
+          const { clearing: expected } = takeOnStanding(trays, on);
+          const left = clearingLeft(trays, order);
+          for (const part of [...DETAIL_TRAYS, 'trial-balance' as const]) {
+            expect([part, left[part] ?? 0]).toEqual([part, expected.get(part)]);
+          }
+          for (const part of order)
+            for (const entry of takeOnEntries(part, trays, on, clearing)) {
+              expect(entry.lines.reduce((sum, line) => sum + line.amount, 0)).toBe(0);
+            }
+        },
+      ),
+      { seed: 20261126 },
+    );
+  });
+  test('balances within each value of a breakdown that balances by itself', () => {
+    const trays = read({
+      'trial-balance': rows(
+        { account: '1010', debit: '70', 'breakdown.Fund': 'General' },
+        { account: '1010', debit: '30', 'breakdown.Fund': 'Roof' },
+        { account: '3000', credit: '100', 'breakdown.Fund': 'General' },
+      ),
+      equity: rows(
+        { account: '3000', credit: '70', 'breakdown.Fund': 'General' },
+        { account: '3000', credit: '30', 'breakdown.Fund': 'Roof' },
+      ),
+    });
+    const entries = (['trial-balance', 'equity'] as const).flatMap((part) =>
+      takeOnEntries(part, trays, on, clearing),
+    );
+    for (const { lines } of entries) {
+      for (const fund of [1, 2, undefined]) {
+        const own = lines.filter((line) => line.breakdowns?.['1'] === fund);
+        expect(own.reduce((sum, line) => sum + line.amount, 0)).toBe(0);
+      }
+    }
+    const left = entries
+      .flatMap(({ lines }) => lines)
+      .filter(({ account, document }) => account === clearing && document === 'equity');
+    const byFund = (fund: number): number =>
+      left.filter((line) => line.breakdowns?.['1'] === fund).reduce((sum, line) => sum + line.amount, 0);
+    expect([byFund(1), byFund(2)]).toEqual([-3_000, 3_000]); // 30 stand with the wrong fund in the old trial balance
+  });
+  test('closes revenue and expense of a year that has ended, where that is wanted', () => {
+    const trays = read({
+      'trial-balance': rows(
+        { account: '1010', debit: '50' },
+        { account: '6000', debit: '30' },
+        { account: '4000', credit: '80' },
+      ),
+    });
+    expect(takeOnStanding(trays, on).isUnclosed).toBe(true);
+    expect(balances(takeOnEntries('trial-balance', trays, on, clearing, id('3200')))).toEqual({
+      1010: 5_000,
+      3200: -5_000,
+    });
+    const within = { ...on, books: { ...books, changeoverDate: d('2026-05-31') }, changeover: d('2026-05-31') };
+    expect(takeOnStanding(trays, within).isUnclosed).toBe(false);
+  });
+  test('dates the running year by month, and the months add up to the old trial balance', () => {
+    const within = { ...on, books: { ...books, changeoverDate: d('2026-03-20') }, changeover: d('2026-03-20') };
+    const trays = read(
+      {
+        'trial-balance': rows({ account: '4000', credit: '300' }, { account: '1010', debit: '300' }),
+        'running-year': rows(
+          { account: '4000', month: 'jan 2026', credit: '100' },
+          { account: '4000', month: '2026-02', credit: '120' },
+          { account: '4000', month: 'march', credit: '80' },
+        ),
+      },
+      within,
+    );
+    const entries = takeOnEntries('running-year', trays, within, clearing);
+    expect(entries.map(({ date, explanation }) => [date, explanation])).toEqual([
+      ['2026-01-31', 'Take-on: running year, January 2026'],
+      ['2026-02-28', 'Take-on: running year, February 2026'],
+      ['2026-03-20', 'Take-on: running year'],
+    ]);
+    expect(clearingLeft(trays, POSTED_PARTS, within)).toEqual({});
+  });
+  test('is parted where a tray has more lines than an entry takes', () => {
+    const trays = read({
+      customers: rows(...Array.from({ length: 10_001 }, () => ({ contact: 'Low Weir', unpaid: '1' }))),
+    });
+    const entries = takeOnEntries('customers', trays, on, clearing);
+    expect(entries.map(({ lines }) => lines.length)).toEqual([9_501, 502]);
+  });
+});
+
+describe('slips', () => {
+  test.each([
+    [54, [504, 45]],
+    [421, [4021, 241, 412]],
+    [-1200, [-10200, -2100, -1020]],
+    [11, [101]],
+    [0, []],
+  ])('neighbouring digits of %i', (amount, expected) => expect(transpositionsOf(amount)).toEqual(expected));
+  test('points slide by whole places', () => expect(slidesOf(1200)).toEqual([12000, 120, 120000, 12, 1200000]));
+
+  const lines = [
+    ['1', 31_000, 'Alder Lane A 1'],
+    ['2', 125_000, 'Bramley B 7'],
+    ['3', 48_000, 'Bramley B 9'],
+    ['4', -9_500, 'Hedgerow credit'],
+    ['5', 24_000, 'Osier Beds O 1'],
+  ].map(([key, amount, words]) => ({ key: String(key), amount: minor(Number(amount)), words: String(words) }));
+  // Source of the rules: common practice for a trial balance that does not balance, as brief handbooks list them.
+  test.each<[string, number, { slip: string; lines: string[]; meant?: number }]>([
+    ['equal to a line: it is too much', 24_000, { slip: 'surplus', lines: ['5'], meant: 0 }],
+    ['twice a line: it stands on the wrong side', -19_000, { slip: 'wrong-side', lines: ['4'], meant: 9_500 }],
+    ['divisible by 9: digits in each other’s place', 18_000, { slip: 'transposition', lines: ['1'], meant: 13_000 }],
+    ['nine tenths of a line: a point has slid', 43_200, { slip: 'slide', lines: ['3'], meant: 4_800 }],
+    ['two lines together', 55_000, { slip: 'pair', lines: ['1', '5'] }],
+    ['nothing of all this: a line is missing', -7_777, { slip: 'missing', lines: [], meant: 7_777 }],
+  ])('%s', (_, amount, expected) => {
+    const [first] = locateDifference({ amount: minor(amount), lines });
+    expect(first).toMatchObject(expected);
+  });
+  test('of two that agree, the one that agrees in words comes before the one that agrees in its amount', () => {
+    const twice = [
+      ...lines,
+      { key: '6', amount: minor(24_000), words: 'Osier Beds O 1' },
+      { key: '7', amount: minor(24_000), words: 'Other' },
+    ];
+    const found = locateDifference({ amount: minor(24_000), lines: twice });
+    expect(found.slice(0, 2).map(({ slip, lines: [key] }) => [slip, key])).toEqual([
+      ['duplicate', '5'],
+      ['duplicate', '6'],
+    ]);
+  });
+  test('a line that stands in another place is pointed to there', () => {
+    const elsewhere = [{ key: 'suppliers:3', amount: minor(7_777) }];
+    expect(locateDifference({ amount: minor(-7_777), lines, elsewhere })[0]).toMatchObject({
+      slip: 'missing',
+      lines: ['suppliers:3'],
+    });
+  });
+  test('weights add up to one; no difference needs no explanation', () => {
+    const found = locateDifference({ amount: minor(18_000), lines });
+    expect(found.reduce((sum, one) => sum + one.weight, 0)).toBeCloseTo(1, 10);
+    expect(locateDifference({ amount: minor(0), lines })).toEqual([]);
+  });
+  test('a tray’s difference is explained from its own lines and accounts', () => {
+    const short = read({
+      ...WHOLE,
+      customers: rows(
+        { contact: 'Low Weir', document: 'A 1', unpaid: '440' },
+        { contact: 'Ferry Lane', document: 'C 9', unpaid: '30' },
+      ),
+    });
+    expect(whereFrom('customers', short, on)[0]).toMatchObject({
+      slip: 'wrong-side',
+      lines: ['customers:2'],
+      meant: -3_000,
+    });
+    const bare = read({
+      ...WHOLE,
+      assets: rows({ name: 'Press', class: 'Equipment', acquired: '2025-01-10', cost: '1300', residual: '100' }),
+    });
+    expect(whereFrom('assets', bare, on)[0]).toMatchObject({
+      slip: 'no-depreciation',
+      lines: ['assets:1'],
+      meant: -24_000,
+    });
+    const tenfold = read({ ...WHOLE, stock: rows({ item: 'Bottles', quantity: '1500', cost: '0.25' }) });
+    expect(whereFrom('stock', tenfold, on)[0]).toMatchObject({ slip: 'factor-of-ten', meant: 3_750 });
+    const old = read({
+      'trial-balance': [...(WHOLE['trial-balance'] ?? []), { id: 99, cells: { account: '2600', debit: '95' } }],
+    });
+    expect(whereFrom('trial-balance', old, on).map(({ lines: [key] }) => key)).toContain('trial-balance:99');
+  });
+});
