@@ -31,6 +31,7 @@ import { OverviewController } from './overview/overview.controller.js';
 import { OwnSignInController } from './sessions/own-sign-in.controller.js';
 import { SessionsController } from './sessions/sessions.controller.js';
 import { StatementsController } from './statements/statements.controller.js';
+import { TakeOnController } from './take-on/take-on.controller.js';
 import { TaxCodesController } from './tax-codes/tax-codes.controller.js';
 import { TrialBalanceController } from './trial-balance/trial-balance.controller.js';
 import { WorkersModule } from './workers/workers.module.js';
@@ -56,6 +57,7 @@ import { WorkersModule } from './workers/workers.module.js';
     CurrenciesController,
     ImportsController,
     ArchivesController,
+    TakeOnController,
     AuditTrailController,
     EntriesController,
     DraftsController,

@@ -140,6 +140,7 @@ async function fillBooks(): Promise<void> {
       rates: [{ parts: [{ rate: '20', share: '100', side: 'credit', account: '2200' }] }],
     }),
   );
+  await expectOk(post('/take-on/trays/customers/rows', { rows: [{ cells: { contact: 'Ferry', unpaid: '1' } }] }));
   await expectOk(post('/periods/2026-03/lock', {}));
 }
 

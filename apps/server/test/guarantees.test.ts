@@ -381,6 +381,9 @@ describe('the file itself', () => {
       'period_event 3',
       'posting 3',
       'set_up_change 3',
+      'take_on_entry 1',
+      'take_on_event 3',
+      'take_on_row 3',
       'tax_code 1',
       'total 6',
     ]);

@@ -162,6 +162,8 @@ const LEAST: readonly (readonly [RegExp, MemberRole])[] = [
   [/^\w+ .*\/(invitations|outbox)(\/\{id\})?$/, 'owner'],
   [/^(put|delete) .*\/people\/\{id\}$/, 'owner'],
   [/^(get|post|delete) .*\/(archive\.zip|putting-away)$/, 'owner'],
+  [/^\w+ .*\/take-on\/trays\/\{tray\}\/rows(\/\{row\})?$/, 'preparer'],
+  [/^post .*\/take-on\/reopening$/, 'owner'],
 ];
 
 describe('each path of the API', () => {

@@ -22,3 +22,4 @@ export * from './statements/statements.js';
 export * from './proofs/proofs.js';
 export * from './imports/import.js';
 export * from './archives/archive.js';
+export * from './take-on/take-on.js';

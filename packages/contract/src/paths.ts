@@ -45,6 +45,14 @@ export const paths = {
   /** A file of all that a subject has, by its ending: csv or xlsx. */
   exportFile: (id: Id, subject: string, ending: 'csv' | 'xlsx') =>
     `/api/organisations/${id}/exports/${subject}.${ending}`,
+  takeOn: (id: Id) => `/api/organisations/${id}/take-on`,
+  tray: (id: Id, tray: string) => `/api/organisations/${id}/take-on/trays/${tray}`,
+  trayRows: (id: Id, tray: string) => `/api/organisations/${id}/take-on/trays/${tray}/rows`,
+  trayRow: (id: Id, tray: string, row: Id) => `/api/organisations/${id}/take-on/trays/${tray}/rows/${row}`,
+  trayPosting: (id: Id, tray: string) => `/api/organisations/${id}/take-on/trays/${tray}/posting`,
+  takeOnEquity: (id: Id) => `/api/organisations/${id}/take-on/equity`,
+  takeOnSignOff: (id: Id) => `/api/organisations/${id}/take-on/sign-off`,
+  takeOnReopening: (id: Id) => `/api/organisations/${id}/take-on/reopening`,
   archives: '/api/archives',
   archiveSchema: '/api/archive-schema.json',
   archive: (one: string) => `/api/archives/${one}`,

@@ -85,3 +85,5 @@ export * from './take-on/asset-rows.js';
 export * from './take-on/read-trays.js';
 export * from './take-on/take-on-standing.js';
 export * from './take-on/take-on-entries.js';
+export * from './take-on/suggestion-words.js';
+export * from './take-on/sign-off.js';

@@ -17,6 +17,10 @@ import {
   periodLock,
   recurringJournal,
   setUpChange,
+  takeOn,
+  takeOnEntry,
+  takeOnEvent,
+  takeOnRow,
   taxCode,
   taxPart,
   taxRate,
@@ -38,6 +42,10 @@ export const ARCHIVE_TABLES = {
   drafts: draft,
   'recurring-journals': recurringJournal,
   occurrences: occurrence,
+  'take-on-rows': takeOnRow,
+  'take-on-entries': takeOnEntry,
+  'take-on': takeOn,
+  'take-on-events': takeOnEvent,
   'period-locks': periodLock,
   'period-events': periodEvent,
   'year-closings': yearClosing,
@@ -50,11 +58,20 @@ export const ARCHIVE_TABLES = {
 export type TableFile = keyof typeof ARCHIVE_TABLES;
 
 /** The fields that name a person. */
-export const PERSON_FIELDS = ['by', 'createdBy', 'settledBy', 'lockedBy', 'closedBy', 'postedBy'] as const;
+export const PERSON_FIELDS = [
+  'by',
+  'createdBy',
+  'settledBy',
+  'lockedBy',
+  'closedBy',
+  'postedBy',
+  'signedOffBy',
+] as const;
 
 /** What exists as the installation's: the organisation, versions of what is edited, ids that count over all organisations. */
 const NOT_ARCHIVED: Partial<Record<TableFile, readonly string[]>> = {
   'period-events': ['id'],
+  'take-on-events': ['id'],
   'set-up-changes': ['id'],
 };
 

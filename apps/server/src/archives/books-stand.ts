@@ -12,6 +12,8 @@ export function standOf(db: Db, organisation: number): string {
     ${of('draft', "count(*) || ' ' || coalesce(max(updated_at || ' ' || version), '')")} AS drafts,
     ${of('recurring_journal', "count(*) || ' ' || total(version)")} AS recurring,
     ${of('occurrence', "count(*) || ' ' || coalesce(max(settled_at), '')")} AS occurrences,
+    ${of('take_on_row', "count(*) || ' ' || total(length(cells)) || ' ' || total(id)")} AS takeOn,
+    ${of('take_on_event', 'max(id)')} AS takeOnEvents,
     ${of('paper_to_gather', "coalesce(group_concat(state || note), '')")} AS papers`);
   return JSON.stringify(row);
 }

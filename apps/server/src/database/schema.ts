@@ -434,3 +434,43 @@ export const importMatching = sqliteTable(
   },
   (table) => [primaryKey({ columns: [table.organisation, table.subject, table.heading] })],
 );
+
+export const takeOnRow = sqliteTable(
+  'take_on_row',
+  {
+    organisation: integer().notNull(),
+    id: integer().notNull(),
+    tray: text().notNull(),
+    place: integer().notNull(),
+    cells: text({ mode: 'json' }).$type<Record<string, string>>().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.organisation, table.id] })],
+);
+
+export const takeOnEntry = sqliteTable(
+  'take_on_entry',
+  {
+    organisation: integer().notNull(),
+    entry: integer().notNull(),
+    part: text().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.organisation, table.entry] })],
+);
+
+export const takeOn = sqliteTable('take_on', {
+  organisation: integer().primaryKey(),
+  closesInto: integer('closes_into'),
+  signedOffAt: text('signed_off_at'),
+  signedOffBy: integer('signed_off_by'),
+});
+
+export const takeOnEvent = sqliteTable('take_on_event', {
+  id: integer().primaryKey(),
+  organisation: integer().notNull(),
+  event: text({ enum: ['signed-off', 'reopened'] }).notNull(),
+  at: text().notNull(),
+  by: integer().notNull(),
+  reason: text(),
+  entries: integer().notNull(),
+  seal: text().notNull(),
+});

@@ -1,13 +1,14 @@
 import type { StandingAnswer } from '@just-ledger/contract';
-import { parseCivilDate } from '@just-ledger/core';
+import { formatAmount, minor, parseCivilDate, takeOnStanding, type CivilDate } from '@just-ledger/core';
 import { eq, sql } from 'drizzle-orm';
 import { fiscalYearsAnswer } from '../closing/period-store.js';
 import type { Db } from '../database/connection.js';
 import { draft, entry } from '../database/schema.js';
 import { papersOf } from '../gathering/paper-store.js';
-import { organisationOf } from '../organisations/organisation-store.js';
+import { organisationOf, type Organisation } from '../organisations/organisation-store.js';
 import { proofReadings } from '../proofs/proof-readings.js';
 import { dueDates, recurringRows } from '../recurring/recurring-store.js';
+import { isSignedOff, loadTakeOn } from '../take-on/take-on-store.js';
 
 /** What is told of an organisation beside its name; drawn beside the requests, since proofs read lines. */
 export const standingReadings = {
@@ -42,8 +43,19 @@ export const standingReadings = {
       openMonths: months.filter((period) => isOver(period.to) && period.entries > 0 && !period.locked).length,
       yearToClose: toClose?.name ?? null,
       papersWanted: isYoung ? papersOf(db, of).filter((paper) => paper.state === 'wanted').length : 0,
+      takeOnApart: takeOnApart(db, of, today),
       proofs: proofs.length,
       proofsFailing: proofs.filter((proof) => !proof.holds).length,
     };
   },
 };
+
+/** What a take-on on its way is apart by: the old trial balance by itself, and each tray against its accounts. */
+function takeOnApart(db: Db, { id, baseCurrency }: Organisation, today: CivilDate): string | null {
+  if (isSignedOff(db, id)) return null;
+  const { rows, trays, on } = loadTakeOn(db, id, today);
+  if (Object.values(rows).every((some) => some.length === 0)) return null;
+  const { outBy, trays: standings } = takeOnStanding(trays, on);
+  const apart = standings.reduce((sum, { difference }) => sum + Math.abs(difference), Math.abs(outBy));
+  return formatAmount(minor(apart), baseCurrency);
+}

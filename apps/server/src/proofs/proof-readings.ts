@@ -15,6 +15,7 @@ import { flowsBetween } from '../ledger/flow-store.js';
 import { yearStart } from '../ledger/ledger-span.js';
 import { organisationOf, type Organisation } from '../organisations/organisation-store.js';
 import { positionAt } from '../statements/statement-reports.js';
+import { controlProofs, takeOnProofs } from '../take-on/take-on-proofs.js';
 import { fullCheck, type FullCheck } from './chain-check.js';
 
 /** Proofs read lines one by one, so they are drawn beside the requests. */
@@ -23,7 +24,13 @@ export const proofReadings = {
   proofsAt(db: Db, { organisation, asAt }: { organisation: number; asAt: string }): Proof[] {
     const of = organisationOf(db, organisation);
     const date = parseCivilDate(asAt);
-    return [debitsAndCredits(db, of, date), resultAndEquity(db, of, date), equityAndBalanceSheet(db, of, date)];
+    return [
+      debitsAndCredits(db, of, date),
+      resultAndEquity(db, of, date),
+      equityAndBalanceSheet(db, of, date),
+      ...controlProofs(db, of, date),
+      ...takeOnProofs(db, of, date, date),
+    ];
   },
 
   /** Everything read once over: seals, lines, totals. */

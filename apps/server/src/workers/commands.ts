@@ -13,6 +13,7 @@ import { organisationCommands } from '../organisations/organisation-commands.js'
 import { peopleCommands } from '../people/people-commands.js';
 import { recurringCommands } from '../recurring/recurring-commands.js';
 import { sessionCommands } from '../sessions/session-commands.js';
+import { takeOnCommands } from '../take-on/take-on-commands.js';
 import { taxCodeCommands } from '../tax-codes/tax-code-commands.js';
 
 /** Everything that changes the books, by name. */
@@ -28,6 +29,7 @@ export const commands = {
   ...currencyCommands,
   ...importCommands,
   ...archiveCommands,
+  ...takeOnCommands,
   ...entryCommands,
   ...draftCommands,
   ...periodCommands,

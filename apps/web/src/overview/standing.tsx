@@ -5,9 +5,15 @@ import { longDate, parseCivilDate } from '@just-ledger/core';
 /** Where an organisation stands, in a line: what waits opens its screen, what fails says so. */
 export function Standing({ standing }: { standing: StandingAnswer | undefined }) {
   if (!standing) return <span className="soft small">…</span>;
-  const { organisation, drafts, due, openMonths, yearToClose, papersWanted, proofs, proofsFailing } = standing;
+  const { organisation, drafts, due, openMonths, yearToClose, papersWanted, takeOnApart, proofs, proofsFailing } =
+    standing;
   const waits: readonly (readonly [number | string | null, string, string])[] = [
     [papersWanted, papersWanted === 1 ? '1 paper wanted' : `${papersWanted} papers wanted`, 'prepare/gather'],
+    [
+      takeOnApart,
+      Number(takeOnApart) === 0 ? 'take-on to sign off' : `take-on ${takeOnApart} apart`,
+      'take-on/bench',
+    ],
     [drafts, drafts === 1 ? '1 draft' : `${drafts} drafts`, 'record/drafts'],
     [due, `${due} due`, 'record/recurring'],
     [openMonths, openMonths === 1 ? '1 month open' : `${openMonths} months open`, 'close/months'],

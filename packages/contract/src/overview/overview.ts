@@ -13,6 +13,8 @@ export interface StandingAnswer {
   yearToClose: string | null;
   /** Papers still to be gathered, while the books are young: nothing locked or closed yet. */
   papersWanted: number;
+  /** By how much the take-on is apart, added up over its trays, while it is not signed off; null if none is on its way. */
+  takeOnApart: string | null;
   proofs: number;
   proofsFailing: number;
 }

@@ -9,6 +9,7 @@ import { ENTRY_KINDS, ENTRY_SOURCES, STAGES } from '../journal/entry-kind.js';
 import { MOVEMENTS } from '../journal/movement.js';
 import { SEALED_VERSION } from '../journal/sealed-content.js';
 import { ORGANISATION_KINDS } from '../organisations/kind.js';
+import { TRAYS } from '../take-on/tray.js';
 import { MEMBER_ROLE_KEYS } from '../people/member-role.js';
 import {
   currency,
@@ -206,6 +207,29 @@ export const ARCHIVE_FILES = {
     reason: optional(text()),
     settledAt: moment(),
     settledBy: person('settled it'),
+  }),
+  'take-on-rows': record('What is taken on from the old books, row by row, as it was typed.', {
+    id: id('the row'),
+    tray: oneOf(Object.keys(TRAYS)),
+    place: whole('Its place in the tray.'),
+    cells: { type: 'object', description: 'Text by column.', additionalProperties: text() },
+  }),
+  'take-on-entries': record('The entries that stand for the parts of the take-on now.', {
+    entry: whole('The place of the entry.', 1),
+    part: text('The tray, or `trial-balance`.', 40),
+  }),
+  'take-on': record('How the take-on stands: one record at most.', {
+    closesInto: optional(id('the account into which the old revenue and expense are closed')),
+    signedOffAt: optional(moment()),
+    signedOffBy: optional(person('signed it off')),
+  }),
+  'take-on-events': record('What happened to the take-on.', {
+    event: oneOf(['signed-off', 'reopened']),
+    at: moment(),
+    by: person('did it'),
+    reason: optional(text()),
+    entries: whole('How many entries there were.', 0),
+    seal: sha256('The last seal there was.'),
   }),
   'period-locks': record('Periods that are locked now.', {
     period: text('A month, or `brought-forward`.', 20),

@@ -1,10 +1,17 @@
 import { minor, type Minor } from '../money/minor.js';
 
-/** The proofs that hold from the start, in the order in which they are shown. */
+/** The proofs, in the order in which they are shown; those of detail once there is any. */
 export const PROOFS = {
   'debits-credits': 'Debits = credits',
   'result-equity': 'Result = equity statement',
   'equity-balance-sheet': 'Equity = balance sheet',
+  'receivables-control': 'Receivables detail = control',
+  'payables-control': 'Payables detail = control',
+  'take-on-clearing': 'Take-on clearing = 0',
+  'bank-ledger': 'Bank + uncleared = ledger',
+  'assets-cost': 'Asset register = cost',
+  'assets-written-off': 'Asset register = written off',
+  'stock-inventory': 'Stock list = inventory',
   'totals-lines': 'Totals = lines',
   seals: 'Seals unbroken',
 } as const;

@@ -1,0 +1,354 @@
+import type { TakeOnAnswer, TrayRowsAnswer } from '@just-ledger/contract';
+import { spawnSync } from 'node:child_process';
+import { join } from 'node:path';
+import { RunningServer, type Reply } from './running-server.js';
+
+let server: RunningServer;
+beforeAll(async () => {
+  server = await RunningServer.start();
+});
+afterAll(() => server.stop());
+
+type Cells = Record<string, string>;
+
+/** A take-on in books of its own. */
+class TakeOn {
+  private constructor(readonly path: string) {}
+
+  static async begin(fields: Record<string, unknown> = {}): Promise<TakeOn> {
+    const path = await server.organisation({ changeoverDate: '2025-12-31', ...fields });
+    for (const name of ['Low Weir', 'Ferry Lane School']) {
+      await server.request('POST', `${path}/contacts`, { name, roles: ['customer', 'supplier'] });
+    }
+    return new TakeOn(path);
+  }
+
+  ask(method: string, to = '', body?: unknown): Promise<Reply> {
+    return server.request(method, `${this.path}/take-on${to}`, body);
+  }
+
+  /** Adds rows. @returns their ids */
+  async add(tray: string, ...rows: Cells[]): Promise<number[]> {
+    const { status, body } = await this.ask('POST', `/trays/${tray}/rows`, {
+      rows: rows.map((cells) => ({ cells })),
+    });
+    expect([status, body.problems]).toEqual([201, undefined]);
+    return body.ids as number[];
+  }
+
+  async now(): Promise<TakeOnAnswer> {
+    return (await this.ask('GET')).body as TakeOnAnswer;
+  }
+
+  async rows(tray: string): Promise<TrayRowsAnswer> {
+    return (await this.ask('GET', `/trays/${tray}`)).body as TrayRowsAnswer;
+  }
+
+  async post(tray: string): Promise<TakeOnAnswer> {
+    const { status, body } = await this.ask('POST', `/trays/${tray}/posting`);
+    expect([status, body.problems]).toEqual([200, undefined]);
+    return body as TakeOnAnswer;
+  }
+
+  /** Balances at the changeover date by number, debit positive, without those at zero. */
+  async balances(asAt = '2025-12-31', stage = 'adjusted'): Promise<Cells> {
+    const { body } = await server.request(
+      'GET',
+      `${this.path}/reports/trial-balance.csv?asAt=${asAt}&stage=${stage}`,
+    );
+    const rows = (body as string)
+      .trim()
+      .split(/\r?\n/)
+      .slice(1, -1)
+      .map((row) => row.split(','));
+    return Object.fromEntries(
+      rows.map((cells) => [cells[0], Number(cells.at(-2)) ? cells.at(-2) : `-${cells.at(-1)}`]),
+    ) as Cells;
+  }
+}
+
+const left = ({ clearing }: TakeOnAnswer): Cells =>
+  Object.fromEntries(clearing.filter(({ posted }) => posted !== '0.00').map(({ part, posted }) => [part, posted]));
+
+/** A take-on that adds up. */
+const OLD: Cells[] = [
+  { account: '1010', debit: '5,000.00' },
+  { account: '1100', debit: '410.00' },
+  { account: '2100', credit: '95.00' },
+  { account: '2600', credit: '2,000.00' },
+  { account: '3000', credit: '3,315.00' },
+];
+const CUSTOMERS: Cells[] = [
+  { contact: 'Low Weir', document: 'A 1', date: '3 Dec 2025', due: '2 Jan 2026', unpaid: '440.00' },
+  { contact: 'Ferry Lane School', document: 'C 9', unpaid: '(30.00)' },
+];
+const SUPPLIERS: Cells[] = [{ contact: 'Low Weir', document: '77', due: '2026-01-15', unpaid: '95' }];
+const BANKS: Cells[] = [
+  { account: '1010', statement: '5,120.00' },
+  { account: '1010', date: '2025-12-30', reference: 'cheque 12', payee: 'Nursery', amount: '-120.00' },
+];
+const BALANCES = { 1010: '5000.00', 1100: '410.00', 2100: '-95.00', 2600: '-2000.00', 3000: '-3315.00' };
+
+describe('a take-on', () => {
+  test('keeps every row as it was typed, out of balance or not', async () => {
+    const books = await TakeOn.begin();
+    const [one, two] = await books.add(
+      'customers',
+      { contact: 'Nobody', unpaid: 'much' },
+      { contact: 'Low Weir', unpaid: '12' },
+    );
+    const [between] = (
+      await books.ask('POST', '/trays/customers/rows', { rows: [{ cells: { contact: 'Between' } }], after: one })
+    ).body.ids;
+    expect(
+      (await books.ask('PUT', `/trays/customers/rows/${two}`, { cells: { contact: 'Low Weir', unpaid: '13' } }))
+        .status,
+    ).toBe(204);
+    const { rows } = await books.rows('customers');
+    expect(rows.map(({ id, cells, amount }) => [id, cells, amount])).toEqual([
+      [one, { contact: 'Nobody', unpaid: 'much' }, null],
+      [between, { contact: 'Between' }, null],
+      [two, { contact: 'Low Weir', unpaid: '13' }, '13.00'],
+    ]);
+    expect(rows[0]?.problems.map((problem) => `${problem.code} at ${problem.path}`)).toEqual([
+      'amount-not-an-amount at unpaid',
+    ]);
+    expect((await books.ask('DELETE', `/trays/customers/rows/${one}`)).status).toBe(204);
+    expect((await books.ask('DELETE', `/trays/customers/rows/${one}`)).status).toBe(404);
+    expect((await books.ask('DELETE', '/trays/customers/rows')).status).toBe(204);
+    expect((await books.rows('customers')).rows).toEqual([]);
+    expect((await books.ask('GET', '/trays/cupboard')).status).toBe(404);
+    expect(
+      (await books.ask('POST', '/trays/customers/rows', { rows: [{ cells: { contact: 'x'.repeat(501) } }] })).status,
+    ).toBe(422);
+  });
+
+  test.each<[string, string[]]>([
+    ['totals first', ['trial-balance', 'customers', 'suppliers', 'banks']],
+    ['totals last', ['banks', 'suppliers', 'customers', 'trial-balance']],
+  ])('comes out the same with %s, posted tray by tray', async (_, order) => {
+    const books = await TakeOn.begin();
+    const of: Record<string, Cells[]> = {
+      'trial-balance': OLD,
+      customers: CUSTOMERS,
+      suppliers: SUPPLIERS,
+      banks: BANKS,
+    };
+    for (const tray of order) {
+      await books.add(tray, ...(of[tray] ?? []));
+      await books.post(tray);
+    }
+    expect(await books.balances()).toEqual(BALANCES);
+    const now = await books.now();
+    expect([left(now), now.inTheWay]).toEqual([{}, []]);
+    expect(now.trays.filter(({ state }) => state !== 'nothing').map(({ state }) => state)).toEqual(
+      Array(4).fill('posted'),
+    );
+    const { body: proofs } = await server.request('GET', `${books.path}/proofs?asAt=2026-01-31`);
+    expect(proofs.proofs.filter((one: { holds: boolean }) => !one.holds)).toEqual([]);
+  });
+
+  test('lets each side wait in clearing for the other, marked with its tray', async () => {
+    const books = await TakeOn.begin();
+    await books.add('customers', ...CUSTOMERS);
+    expect(left(await books.post('customers'))).toEqual({ customers: '-410.00' });
+    expect(await books.balances()).toEqual({ 1100: '410.00', 3990: '-410.00' });
+    await books.add('trial-balance', ...OLD);
+    expect(left(await books.post('trial-balance'))).toEqual({ suppliers: '-95.00' });
+    expect((await books.now()).trays.find(({ tray }) => tray === 'suppliers')).toMatchObject({
+      detail: '0.00',
+      trialBalance: '-95.00',
+      difference: '95.00',
+    });
+  });
+
+  test('posted again reverses what it had posted; posted unchanged it does nothing', async () => {
+    const books = await TakeOn.begin();
+    const [row] = await books.add('customers', ...CUSTOMERS);
+    const [first] = (await books.post('customers')).trays.find(({ tray }) => tray === 'customers')?.entries ?? [];
+    await books.post('customers');
+    const count = async (): Promise<number> =>
+      (await server.request('GET', `${books.path}/entries?from=2025-01-01&to=2026-12-31`)).body.total ??
+      (await server.request('GET', `${books.path}/entries?from=2025-01-01&to=2026-12-31`)).body.entries.length;
+    expect(await count()).toBe(1);
+    await books.ask('PUT', `/trays/customers/rows/${row}`, { cells: { ...CUSTOMERS[0], unpaid: '340.00' } });
+    expect((await books.now()).trays.find(({ tray }) => tray === 'customers')?.state).toBe('changed');
+    const after = await books.post('customers');
+    expect(await count()).toBe(3);
+    expect((await server.request('GET', `${books.path}/entries/${first}`)).body.reversedBy).not.toBeNull();
+    expect(left(after)).toEqual({ customers: '-310.00' });
+    const { status, body } = await books.ask('DELETE', '/trays/customers/posting');
+    expect([status, left(body)]).toEqual([200, {}]);
+    expect(await books.balances()).toEqual({});
+  });
+
+  test('posts the old trial balance anew where a tray takes an account over', async () => {
+    const books = await TakeOn.begin();
+    await books.add('trial-balance', { account: '1010', debit: '50' }, { account: '3000', credit: '50' });
+    await books.post('trial-balance');
+    expect(await books.balances()).toEqual({ 1010: '50.00', 3000: '-50.00' });
+    await books.add('banks', { account: '1010', statement: '50' });
+    await books.post('banks');
+    expect(await books.balances()).toEqual({ 1010: '50.00', 3000: '-50.00' });
+    expect(left(await books.now())).toEqual({});
+  });
+
+  test('does not post rows that cannot be read, and says which', async () => {
+    const books = await TakeOn.begin();
+    const [row] = await books.add('customers', { contact: 'Nobody', unpaid: '1' });
+    const { status, body } = await books.ask('POST', '/trays/customers/posting');
+    expect([status, body.problems[0]]).toEqual([
+      422,
+      {
+        code: 'contact-unknown',
+        path: `customers.${row}.contact`,
+        message: 'Customers: There is no contact “Nobody”.',
+      },
+    ]);
+    expect((await books.ask('POST', '/trays/history/posting')).status).toBe(422);
+  });
+
+  test('finds a planted slip and leads to its row', async () => {
+    const books = await TakeOn.begin();
+    await books.add('trial-balance', ...OLD);
+    const [, wrong] = await books.add('customers', CUSTOMERS[0] as Cells, { ...CUSTOMERS[1], unpaid: '30.00' });
+    const { suggestions } = await books.rows('customers');
+    expect(suggestions[0]).toMatchObject({
+      slip: 'wrong-side',
+      sentence: 'Ferry Lane School C 9, 30.00 may stand on the wrong side.',
+      lines: [{ tray: 'customers', row: wrong }],
+    });
+  });
+
+  test('is signed off at zero only, locked then, and reopened by an owner with a reason', async () => {
+    const books = await TakeOn.begin();
+    await books.add('trial-balance', ...OLD.slice(0, -1));
+    await books.add('customers', ...CUSTOMERS);
+    await books.add('suppliers', ...SUPPLIERS);
+    const refused = await books.ask('POST', '/sign-off');
+    expect([refused.status, refused.body.problems[0].message]).toEqual([
+      422,
+      'The old trial balance is out by 3,315.00.',
+    ]);
+    const wrong = await books.ask('POST', '/equity', { account: '3000', amount: '12.00' });
+    expect([wrong.status, wrong.body.problems[0].message]).toEqual([
+      409,
+      'The difference is 3,315.00 now. Look at it again.',
+    ]);
+    expect((await books.ask('POST', '/equity', { account: '1010', amount: '3315.00' })).status).toBe(422);
+    expect((await books.ask('POST', '/equity', { account: '3000', amount: '3315.00' })).status).toBe(200);
+    const signed = await books.ask('POST', '/sign-off');
+    expect([signed.status, signed.body.signedOff.by, signed.body.inTheWay]).toEqual([200, 'owner', []]);
+    expect(await books.balances()).toEqual(BALANCES);
+
+    expect((await books.ask('POST', '/trays/customers/rows', { rows: [{ cells: {} }] })).status).toBe(409);
+    expect((await books.ask('DELETE', '/trays/customers/posting')).status).toBe(409);
+    const opening = {
+      date: '2025-12-31',
+      kind: 'opening',
+      explanation: 'Late',
+      lines: [
+        { account: '1010', debit: '1' },
+        { account: '3000', credit: '1' },
+      ],
+    };
+    expect((await server.request('POST', `${books.path}/entries`, opening)).body.problems[0].code).toBe(
+      'period-locked',
+    );
+    const file = join(server.folder, 'books.sqlite');
+    const id = books.path.split('/').at(-1);
+    for (const attack of [
+      `DELETE FROM take_on_row WHERE organisation = ${id}`,
+      `UPDATE take_on_row SET cells = '{}' WHERE organisation = ${id}`,
+      `DELETE FROM take_on_event`,
+      `UPDATE take_on_event SET by = 2`,
+    ]) {
+      expect(spawnSync('sqlite3', [file, attack]).stderr.toString()).toMatch(/take-on: /);
+    }
+
+    expect((await books.ask('POST', '/reopening', { reason: '' })).status).toBe(422);
+    const reopened = await books.ask('POST', '/reopening', { reason: 'a bill was found' });
+    expect(
+      reopened.body.events.map((one: { event: string; reason: string | null }) => [one.event, one.reason]),
+    ).toEqual([
+      ['reopened', 'a bill was found'],
+      ['signed-off', null],
+    ]);
+    await books.add('suppliers', { contact: 'Low Weir', document: '78', unpaid: '5' });
+    expect(
+      (await books.ask('POST', '/sign-off')).body.problems.map((one: { message: string }) => one.message),
+    ).toEqual(['Suppliers: 5.00 apart.']);
+  });
+
+  test('takes the running year by month; it counts in the year’s statements and is closed with it', async () => {
+    const books = await TakeOn.begin({ changeoverDate: '2026-03-31' });
+    await books.add(
+      'trial-balance',
+      { account: '1010', debit: '300' },
+      { account: '4000', credit: '320' },
+      { account: '6100', debit: '20' },
+    );
+    await books.add(
+      'running-year',
+      { account: '4000', month: 'jan', credit: '100' },
+      { account: '4000', month: 'feb', credit: '150' },
+      { account: '4000', month: 'mar', credit: '70' },
+    );
+    expect((await books.ask('POST', '/sign-off')).status).toBe(200);
+    const result = async (from: string, to: string): Promise<string> =>
+      (await server.request('GET', `${books.path}/reports/income-statement.csv?from=${from}&to=${to}`)).body
+        .split('\n')
+        .find((row: string) => row.includes('net-result'))
+        ?.trim()
+        .split(',')
+        .at(-1) ?? '';
+    expect(await result('2026-01-01', '2026-01-31')).toBe('100.00');
+    expect(await result('2026-01-01', '2026-12-31')).toBe('300.00');
+    expect(
+      (await server.request('GET', `${books.path}/fiscal-years`)).body.years[0].periods
+        .slice(0, 4)
+        .map((one: { locked: unknown }) => Boolean(one.locked)),
+    ).toEqual([true, true, true, false]);
+    expect((await server.request('POST', `${books.path}/fiscal-years/2026/closing`)).status).toBeLessThan(300);
+    expect((await books.balances('2026-12-31', 'post-closing'))['4000']).toBeUndefined();
+  });
+
+  test('asks into what revenue and expense of an ended year are closed', async () => {
+    const books = await TakeOn.begin();
+    await books.add(
+      'trial-balance',
+      { account: '1010', debit: '60' },
+      { account: '4000', credit: '100' },
+      { account: '6100', debit: '40' },
+    );
+    expect((await books.ask('POST', '/sign-off')).body.problems[0].message).toMatch(
+      /say into which account they are closed/,
+    );
+    expect((await books.ask('PUT', '', { closesInto: '1010' })).status).toBe(422);
+    expect((await books.ask('PUT', '', { closesInto: '3200' })).body.closesInto).toBe('3200');
+    expect((await books.ask('POST', '/sign-off')).status).toBe(200);
+    expect(await books.balances()).toEqual({ 1010: '60.00', 3200: '-60.00' });
+  });
+
+  test('survives a server that is killed: what was acknowledged is there, nothing half done', async () => {
+    const fresh = await RunningServer.start();
+    const path = await fresh.organisation({ changeoverDate: '2025-12-31' });
+    const acknowledged = [];
+    const many = Array.from({ length: 2_000 }, (_, at) => ({ cells: { account: '1010', debit: String(at + 1) } }));
+    for (let round = 0; round < 3; round += 1)
+      acknowledged.push(
+        ...(await fresh.request('POST', `${path}/take-on/trays/trial-balance/rows`, { rows: many })).body.ids,
+      );
+    const pending = fresh.request('POST', `${path}/take-on/trays/trial-balance/posting`).catch(() => undefined);
+    await fresh.kill();
+    await pending;
+    const again = await RunningServer.start({ folder: fresh.folder });
+    const { body } = await again.request('GET', `${path}/take-on/trays/trial-balance`);
+    expect((body as TrayRowsAnswer).rows.map(({ id }) => id)).toEqual(acknowledged);
+    const entries = (await again.request('GET', `${path}/take-on`)).body as TakeOnAnswer;
+    expect(['waiting', 'posted']).toContain(entries.trays[0]?.state);
+    const { body: proofs } = await again.request('POST', `${path}/proofs/check`);
+    expect(proofs.proofs.every((one: { holds: boolean }) => one.holds)).toBe(true);
+    await again.stop();
+  });
+});

@@ -1,0 +1,142 @@
+import type { PostedPart, Problem, Slip, TrayKey } from '@just-ledger/core';
+import { Type } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsInt,
+  IsObject,
+  IsOptional,
+  IsString,
+  MaxLength,
+  MinLength,
+  ValidateIf,
+  ValidateNested,
+} from 'class-validator';
+
+/** A row as it was typed: text by column, however unfinished. */
+export class TakeOnRowRequest {
+  @IsObject() cells!: Record<string, string>;
+}
+
+/** Rows to add at the end of a tray, or after one of its rows. */
+export class TakeOnRowsRequest {
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(20_000)
+  @ValidateNested({ each: true })
+  @Type(() => TakeOnRowRequest)
+  rows!: TakeOnRowRequest[];
+  @IsOptional() @IsInt() after?: number;
+}
+
+/** What is asked about a take-on as a whole. */
+export class ChangeTakeOnRequest {
+  /** The number of the equity account into which revenue and expense of the old year are closed; null for not. */
+  @IsOptional() @ValidateIf((_, value) => value !== null) @IsString() @MaxLength(40) closesInto?: string | null;
+}
+
+/** The remaining difference taken as equity, with the figure that was seen. */
+export class AcceptEquityRequest {
+  @IsString() @MaxLength(40) account!: string;
+  /** The difference as it was shown: it must still be that. */
+  @IsString() @MaxLength(40) amount!: string;
+}
+
+/** Why a signed-off take-on is opened again. */
+export class ReopenTakeOnRequest {
+  @IsString() @MinLength(1, { message: 'Say why.' }) @MaxLength(500) reason!: string;
+}
+
+/** An account of a tray: detail against the old trial balance; amounts debit positive. */
+export interface TakeOnAccountAnswer {
+  number: string;
+  name: string;
+  detail: string;
+  trialBalance: string | null;
+  difference: string;
+}
+
+/** Whether a part has been posted, and whether what is typed now would post the same. */
+export type PartState = 'nothing' | 'waiting' | 'posted' | 'changed';
+
+/** How a tray stands. */
+export interface TrayAnswer {
+  tray: TrayKey;
+  rows: number;
+  rowsWithProblems: number;
+  remarks: number;
+  detail: string;
+  trialBalance: string | null;
+  difference: string;
+  accounts: TakeOnAccountAnswer[];
+  state: PartState;
+  entries: string[];
+}
+
+/** What stands in take-on clearing with the mark of a part. */
+export interface ClearingAnswer {
+  part: PostedPart;
+  /** What would be left if everything typed were posted; debit positive. */
+  expected: string;
+  /** What is left in the ledger now. */
+  posted: string;
+}
+
+/** What happened to a take-on. */
+export interface TakeOnEventAnswer {
+  event: 'signed-off' | 'reopened';
+  at: string;
+  by: string;
+  reason: string | null;
+}
+
+/** How a take-on stands as a whole. */
+export interface TakeOnAnswer {
+  changeover: string;
+  /** Whether anything has been typed or posted. */
+  isBegun: boolean;
+  debit: string;
+  credit: string;
+  /** Debits less credits of the old trial balance. */
+  outBy: string;
+  trays: TrayAnswer[];
+  clearing: ClearingAnswer[];
+  clearingAccount: string | null;
+  /** Whether the old trial balance still holds revenue and expense of a year that has ended. */
+  isUnclosed: boolean;
+  closesInto: string | null;
+  signedOff: { at: string; by: string } | null;
+  events: TakeOnEventAnswer[];
+  /** What stands in the way of signing off, in sentences. */
+  inTheWay: string[];
+}
+
+/** A row with what is wrong with it and what may be a slip. */
+export interface TakeOnRowAnswer {
+  id: number;
+  cells: Record<string, string>;
+  problems: Problem[];
+  remarks: { code: string; column: string; message: string }[];
+  /** What the row comes to, debit positive; null while it cannot be read. */
+  amount: string | null;
+  /** An asset: what its method makes of it at the changeover date. */
+  proposed: string | null;
+}
+
+/** Where a difference may come from. */
+export interface SuggestionAnswer {
+  slip: Slip;
+  sentence: string;
+  evidence: string;
+  lines: { tray: TrayKey; row: number }[];
+  /** How likely among all that fit, from 0 to 1. */
+  weight: number;
+}
+
+/** A tray with its rows and what explains its difference. */
+export interface TrayRowsAnswer {
+  tray: TrayKey;
+  rows: TakeOnRowAnswer[];
+  suggestions: SuggestionAnswer[];
+}

@@ -1,0 +1,44 @@
+import { displayAmount } from '../money/amount.js';
+import { minor } from '../money/minor.js';
+import { trayLabel, type ReadTrays } from './read-trays.js';
+import { takeOnStanding } from './take-on-standing.js';
+import type { TakeOnBooks } from './take-on-row.js';
+import type { TrayKey } from './tray.js';
+
+/**
+ * What stands in the way of signing a take-on off, in sentences: no old trial balance, one that is out of balance, rows
+ * that cannot be read, trays that are apart from their accounts, revenue and expense of a year that has ended.
+ *
+ * @param isClosed whether it is settled where revenue and expense of the old year go
+ * @returns nothing exactly if all of it, posted, leaves take-on clearing at zero
+ */
+export function inTheWayOfSignOff(trays: ReadTrays, on: TakeOnBooks, isClosed: boolean): string[] {
+  const show = (amount: number): string => displayAmount(minor(Math.abs(amount)), on.books.baseCurrency);
+  const standing = takeOnStanding(trays, on);
+  const unread = (Object.keys(trays) as TrayKey[])
+    .filter((tray) => trays[tray].problems.size > 0)
+    .map((tray) => {
+      const { size } = trays[tray].problems;
+      return `${trayLabel(tray)}: ${size === 1 ? 'one row has a problem' : `${size} rows have problems`}.`;
+    });
+  const apart = standing.trays
+    .filter(({ accounts }) => accounts.some(({ difference }) => difference !== 0))
+    .map(({ tray, difference, detail, trialBalance }) => {
+      if (trialBalance === undefined)
+        return `${trayLabel(tray)}: ${show(detail)} in detail, nothing in the old trial balance.`;
+      return difference === 0
+        ? `${trayLabel(tray)}: between its accounts.`
+        : `${trayLabel(tray)}: ${show(difference)} apart.`;
+    });
+  return [
+    ...(trays['trial-balance'].facts.length === 0 ? ['The old trial balance is missing.'] : []),
+    ...(standing.outBy === 0 ? [] : [`The old trial balance is out by ${show(standing.outBy)}.`]),
+    ...unread,
+    ...apart,
+    ...(standing.isUnclosed && !isClosed
+      ? [
+          'The old trial balance still holds revenue and expense of a year that has ended: say into which account they are closed.',
+        ]
+      : []),
+  ];
+}
