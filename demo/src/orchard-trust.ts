@@ -48,19 +48,7 @@ export function writeOrchardTrust(folder: string, person: number, today: CivilDa
     ['4500', -96.3, ENDOWMENT],
   ]);
   books.clock.goTo(today);
-  books.draft(
-    '2026-12-31',
-    'Balances of the old books, as far as they are known',
-    [
-      ['1010', 6_842.15],
-      ['1020', 24_000],
-      ['1500', 3_150],
-      ['1509', -1_890],
-      ['3000', -4_310.4],
-      ['3300', -24_000],
-    ],
-    'opening',
-  );
+  takeOn(books);
   books.end();
 }
 
@@ -70,19 +58,123 @@ function shapeTheChart(books: SampleBooks): void {
   books.addAccount({ number: '500', name: 'Costs of the orchards', element: 'expense' });
   books.putUnder('5000', '500');
   books.putUnder('5100', '500');
-  books.contact('Parish of Sallow Reach', 'customer');
-  books.contact('Nettlebed Nursery', 'supplier');
-  books.contact('Ferry Lane School', 'customer');
-  books.contact('Hatch Honey', 'supplier');
+  for (const name of CUSTOMERS) books.contact(name, 'customer');
+  for (const name of ['Nettlebed Nursery', 'Hatch Honey', 'Weir Tool Hire']) books.contact(name, 'supplier');
 }
 
 function gather(books: SampleBooks): void {
   books.clock.goTo(d('2027-01-02'));
   books.paper('bank-statements', 'at-hand', 'both accounts, blue folder');
   books.paper('cash-count', 'not-needed', 'no cash is kept');
-  books.paper('trial-balance', 'wanted', 'the old treasurer sends it by the end of January');
+  books.paper('trial-balance', 'at-hand', 'sent by the old treasurer on 12 January');
+  books.paper('customer-invoices', 'at-hand', 'list of 31 December');
   books.paper('funds', 'at-hand', 'letters of the parish and of the Ferry Lane family');
   books.paper('stock-count', 'not-needed', '');
   books.paper('fixed-assets', 'at-hand', 'press and tools, list of 2024');
   books.paper('supplier-bills', 'wanted', 'ask Nettlebed for a statement');
+}
+
+const CUSTOMERS = [
+  'Parish of Sallow Reach',
+  'Ferry Lane School',
+  'Alder Lane Allotments',
+  'Bramley Walk School',
+  'Fenwater Council, parks',
+  'Low Weir Farm Shop',
+  'Osier Beds Society',
+  'Teasel Yard Café',
+];
+
+/**
+ * The balances of the old books, as far as they are typed: an invoice of the council with two digits in each other's
+ * place, and a bill of the nursery that nobody has found yet.
+ */
+function takeOn(books: SampleBooks): void {
+  books.takeOn(
+    'customers',
+    unpaid('Alder Lane Allotments', 'OT-1187', '12 Feb 2026', '14 Mar 2026', '310.00'),
+    unpaid('Bramley Walk School', 'OT-1102', '3 Dec 2025', '2 Jan 2026', '1,250.00'),
+    unpaid('Bramley Walk School', 'OT-1190', '16 Nov 2026', '16 Dec 2026', '480.00'),
+    unpaid('Fenwater Council, parks', 'OT-1165', '21 Oct 2026', '20 Nov 2026', '1,460.00'),
+    unpaid('Low Weir Farm Shop', 'OT-1193', '24 Nov 2026', '24 Dec 2026', '405.00'),
+    unpaid('Osier Beds Society', 'OT-1195', '2 Dec 2026', '1 Jan 2027', '235.00'),
+    unpaid('Osier Beds Society', 'credit 14', '9 Dec 2026', '', '(60.00)'),
+    unpaid('Teasel Yard Café', 'OT-1198', '11 Dec 2026', '10 Jan 2027', '320.00'),
+  );
+  books.postTray('customers');
+  books.takeOn(
+    'suppliers',
+    unpaid('Nettlebed Nursery', '2026/1184', '27 Nov 2026', '27 Jan 2027', '1,512.40'),
+    unpaid('Weir Tool Hire', '7741', '18 Dec 2026', '17 Jan 2027', '803.00'),
+  );
+  books.takeOn(
+    'banks',
+    { account: '1010', statement: '7,254.65' },
+    { account: '1010', date: '29 Dec 2026', reference: 'cheque 311', payee: 'Hatch Honey', amount: '-352.50' },
+    { account: '1010', date: '30 Dec 2026', reference: 'cheque 312', payee: 'Weir Tool Hire', amount: '-60.00' },
+    { account: '1020', statement: '24,000.00' },
+  );
+  books.takeOn('asset-classes', {
+    name: 'Equipment',
+    cost: '1500',
+    accumulated: '1509',
+    expense: '6500',
+    method: 'Straight line',
+    life: '10',
+  });
+  books.takeOn(
+    'assets',
+    asset('Cider press', '14 Mar 2021', '6,480.00', '3,500.00', '480.00'),
+    asset('Mill and pump', '2 Sep 2022', '2,150.00', '931.67'),
+    asset('Trailer', '20 Apr 2023', '1,980.00', '726.00'),
+    asset('Polytunnel', '6 May 2024', '3,340.00', '890.67'),
+    asset('Ladders and tools', '11 Jan 2025', '1,250.00', '250.00'),
+  );
+  books.takeOn(
+    'equity',
+    fund('3000', 'General fund', '10,179.86'),
+    fund('3100', 'Community orchard', '4,310.40'),
+    fund('3200', 'Bees for schools 2027', '1,500.00'),
+    fund('3300', 'Ferry Lane endowment', '24,000.00'),
+  );
+  books.takeOn(
+    'trial-balance',
+    { account: '1010', debit: '6,842.15' },
+    { account: '1020', debit: '24,000.00' },
+    { account: '1100', debit: '4,580.00' },
+    { account: '1500', debit: '15,200.00' },
+    { account: '1509', credit: '6,298.34' },
+    { account: '2100', credit: '2,915.40' },
+    { account: '2300', credit: '118.15' },
+    { account: '2600', credit: '1,300.00' },
+    { account: '3000', credit: '10,179.86' },
+    { account: '3100', credit: '4,310.40' },
+    { account: '3200', credit: '1,500.00' },
+    { account: '3300', credit: '24,000.00' },
+  );
+  for (const tray of ['trial-balance', 'banks', 'assets', 'equity', 'suppliers'] as const) books.postTray(tray);
+}
+
+function unpaid(
+  contact: string,
+  document: string,
+  date: string,
+  due: string,
+  amount: string,
+): Record<string, string> {
+  return { contact, document, date, unpaid: amount, ...(due && { due }) };
+}
+
+function asset(
+  name: string,
+  acquired: string,
+  cost: string,
+  accumulated: string,
+  residual?: string,
+): Record<string, string> {
+  return { name, class: 'Equipment', acquired, cost, accumulated, ...(residual && { residual }) };
+}
+
+function fund(account: string, note: string, credit: string): Record<string, string> {
+  return { account, note, credit };
 }

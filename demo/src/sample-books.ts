@@ -9,6 +9,7 @@ import {
   type FundRestriction,
   type OrganisationKind,
   type PaperState,
+  type TrayKey,
 } from '@just-ledger/core';
 import { commands, type Commands } from '@just-ledger/server/workers/commands';
 import { chartNames } from '@just-ledger/server/accounts/chart-names';
@@ -122,6 +123,17 @@ export class SampleBooks {
       version: 1,
     } as ChangeAccountRequest;
     this.do('changeAccount', { organisation: this.organisation, person: this.person, id: account.id, request });
+  }
+
+  /** Types rows into a tray of the take-on. */
+  takeOn(tray: TrayKey, ...rows: Record<string, string>[]): void {
+    const of = { organisation: this.organisation, person: this.person };
+    this.do('addTakeOnRows', { ...of, tray, rows: rows.map((cells) => ({ cells })) });
+  }
+
+  /** Posts what has been typed into a tray. */
+  postTray(tray: TrayKey): void {
+    this.do('postTray', { organisation: this.organisation, person: this.person, tray });
   }
 
   /** Notes what stands of a paper to gather. */

@@ -4,6 +4,7 @@ import {
   POSTED_PARTS,
   TRAYS,
   accountIn,
+  displayAmount,
   formatAmount,
   inTheWayOfSignOff,
   minor,
@@ -195,7 +196,7 @@ function titleOf(tray: TrayKey, row: TakeOnRow | undefined, { on, trays }: Loade
   const amount = trays[tray].facts
     .find((fact) => fact.row === row.id)
     ?.lines.reduce((sum, line) => sum + line.amount, 0);
-  const shown = amount === undefined ? '' : `, ${formatAmount(minor(Math.abs(amount)), on.books.baseCurrency)}`;
+  const shown = amount === undefined ? '' : `, ${displayAmount(minor(Math.abs(amount)), on.books.baseCurrency)}`;
   return `${named[tray].trim() || 'A line'}${shown}`;
 }
 

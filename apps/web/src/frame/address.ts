@@ -18,7 +18,7 @@ export const STAGES = {
       changes: 'Changes',
     },
   },
-  'take-on': { label: 'Take on', screens: { opening: 'Opening balances' } },
+  'take-on': { label: 'Take on', screens: { bench: 'Bench' } },
   record: {
     label: 'Record',
     screens: { journal: 'Journal', entry: 'Entry', drafts: 'Drafts', recurring: 'Recurring' },

@@ -1,11 +1,12 @@
 import { lazy, useEffect, useState, type ReactNode } from 'react';
 import { useQuery } from '@tanstack/react-query';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
-import { KIND_LABELS, MONTH_NAMES } from '@just-ledger/core';
+import { KIND_LABELS, MONTH_NAMES, displayAmount, minor, parseAmount } from '@just-ledger/core';
 import { draftsQuery } from '../journal/journal-queries.js';
 import { recurringQuery } from '../recurring/recurring-queries.js';
 import { OwnSignIn } from '../sessions/own-sign-in.js';
 import { useSignOut } from '../sessions/session-queries.js';
+import { takeOnQuery } from '../take-on/take-on-queries.js';
 import { STAGES, useAddress, type Stage } from './address.js';
 import { useBooks } from './books-queries.js';
 import { PutAwayNotice } from '../archives/put-away-notice.js';
@@ -26,7 +27,7 @@ const SCREENS: Readonly<Record<string, React.LazyExoticComponent<(props: ScreenP
   gather: lazy(() => import('../gathering/gathering-screen.js')),
   changes: lazy(() => import('../audit-trail/changes-screen.js')),
   organisation: lazy(() => import('../organisations/organisation-screen.js')),
-  opening: lazy(() => import('../take-on/opening-screen.js')),
+  bench: lazy(() => import('../take-on/bench-screen.js')),
   journal: lazy(() => import('../journal/journal-screen.js')),
   entry: lazy(() => import('../journal/entry-screen.js')),
   drafts: lazy(() => import('../journal/drafts-screen.js')),
@@ -49,7 +50,7 @@ const WHOLE = new Set([
   'files',
   'gather',
   'changes',
-  'opening',
+  'bench',
   'entry',
   'drafts',
   'recurring',
@@ -155,9 +156,10 @@ function Header() {
 
 /** What waits in a stage, quietly. */
 function Waiting({ stage }: { stage: Stage }) {
-  const { organisation, years, today } = useBooks();
+  const { organisation, currency, years, today } = useBooks();
   const { data: drafts } = useQuery({ ...draftsQuery(organisation.id), enabled: stage === 'record' });
   const { data: recurring } = useQuery({ ...recurringQuery(organisation.id, today), enabled: stage === 'record' });
+  const { data: takeOn } = useQuery({ ...takeOnQuery(organisation.id), enabled: stage === 'take-on' });
   const waits: string[] = [];
   if (organisation.putAwayAt) return null;
   if (stage === 'record') {
@@ -166,6 +168,10 @@ function Waiting({ stage }: { stage: Stage }) {
       .filter((one) => one.state === 'due').length;
     if (drafts && drafts.length > 0) waits.push(drafts.length === 1 ? '1 draft' : `${drafts.length} drafts`);
     if (due > 0) waits.push(`${due} due`);
+  }
+  if (stage === 'take-on' && takeOn?.isBegun && !takeOn.signedOff) {
+    const apart = takeOn.clearing.reduce((sum, { expected }) => sum + Math.abs(parseAmount(expected, currency)), 0);
+    waits.push(apart === 0 ? 'to sign off' : `${displayAmount(minor(apart), currency)} apart`);
   }
   if (stage === 'close') {
     const open = years.years.filter(

@@ -19,9 +19,10 @@ const OF_SCREEN: Readonly<Record<string, readonly (readonly [string, string])[]>
     ['Alt .', 'breakdowns of the line'],
     ['Ctrl Enter', 'post'],
   ],
-  opening: [
-    ['Tab, Enter', 'next cell'],
-    ['Ctrl Enter', 'post the opening entry'],
+  bench: [
+    ['Tab, Enter', 'next cell; the last row leads to a new one'],
+    ['Alt Backspace', 'take the row away'],
+    ['Ctrl V', 'paste cells of a spreadsheet, with or without headings'],
   ],
   journal: [
     ['↑ ↓', 'entry before, after'],
@@ -44,7 +45,7 @@ const OF_SCREEN: Readonly<Record<string, readonly (readonly [string, string])[]>
 
 const GO: Readonly<Record<string, string>> = {
   p: 'chart',
-  t: 'opening',
+  t: 'bench',
   r: 'journal',
   c: 'trial-balance',
   l: 'months',

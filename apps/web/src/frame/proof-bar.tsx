@@ -43,7 +43,7 @@ export function ProofBar() {
       {[...proofs]
         .sort((a, b) => Number(a.holds) - Number(b.holds))
         .map((proof) => (
-          <span key={proof.key} className="each">
+          <span key={proof.key} className={proof.holds ? 'each' : 'each whole'} title={proof.label}>
             <span className={proof.holds ? 'mark' : 'mark fails'} aria-hidden="true" />
             <span className={proof.holds ? '' : 'brick strong'}>
               {proof.holds

@@ -25,7 +25,7 @@ export function Sheet({
             <h1>{title}</h1>
             <span className="soft">{aside}</span>
           </div>
-          <div className="row small">{tools}</div>
+          {tools && <div className="row small">{tools}</div>}
         </div>
       )}
       {children}

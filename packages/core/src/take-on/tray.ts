@@ -9,6 +9,8 @@ export interface TrayColumn {
   readonly kind: CellKind;
   /** Whether a row without it cannot be taken on. */
   readonly isNeeded?: true;
+  /** Whether it is shown only where it is used. */
+  readonly isRare?: true;
 }
 
 /** One kind of detail, as the bench shows it. */
@@ -30,12 +32,12 @@ const ACCOUNT = { key: 'account', label: 'Account', kind: 'account', isNeeded: t
 const OPEN_ITEM = [
   { key: 'contact', label: 'Contact', kind: 'contact', isNeeded: true },
   { key: 'document', label: 'Their number', kind: 'text' },
-  { key: 'reference', label: 'Ours', kind: 'text' },
+  { key: 'reference', label: 'Ours', kind: 'text', isRare: true },
   { key: 'date', label: 'Dated', kind: 'date' },
   { key: 'due', label: 'Due', kind: 'date' },
-  { key: 'currency', label: 'Currency', kind: 'currency' },
-  { key: 'rate', label: 'Rate', kind: 'number' },
-  { key: 'account', label: 'Account', kind: 'account' },
+  { key: 'currency', label: 'Currency', kind: 'currency', isRare: true },
+  { key: 'rate', label: 'Rate', kind: 'number', isRare: true },
+  { key: 'account', label: 'Account', kind: 'account', isRare: true },
   { key: 'unpaid', label: 'Unpaid', kind: 'amount', isNeeded: true },
 ] as const satisfies readonly TrayColumn[];
 
@@ -44,7 +46,7 @@ export const TRAYS = {
   'trial-balance': {
     label: 'Old trial balance',
     hint: 'each account of the old books with its balance at the changeover date',
-    columns: [ACCOUNT, { key: 'foreign', label: 'Foreign', kind: 'amount' }, ...DEBIT_CREDIT],
+    columns: [ACCOUNT, { key: 'foreign', label: 'Foreign', kind: 'amount', isRare: true }, ...DEBIT_CREDIT],
     isCut: true,
   },
   customers: {
@@ -89,9 +91,9 @@ export const TRAYS = {
       { key: 'name', label: 'Asset', kind: 'text', isNeeded: true },
       { key: 'class', label: 'Class', kind: 'class', isNeeded: true },
       { key: 'acquired', label: 'Acquired', kind: 'date', isNeeded: true },
-      { key: 'method', label: 'Method', kind: 'method' },
-      { key: 'life', label: 'Years', kind: 'number' },
-      { key: 'rate', label: '%', kind: 'number' },
+      { key: 'method', label: 'Method', kind: 'method', isRare: true },
+      { key: 'life', label: 'Years', kind: 'number', isRare: true },
+      { key: 'rate', label: '%', kind: 'number', isRare: true },
       { key: 'residual', label: 'Residual', kind: 'amount' },
       { key: 'cost', label: 'Cost', kind: 'amount', isNeeded: true },
       { key: 'accumulated', label: 'Written off', kind: 'amount' },
@@ -104,7 +106,7 @@ export const TRAYS = {
       { key: 'item', label: 'Item', kind: 'text', isNeeded: true },
       { key: 'quantity', label: 'Quantity', kind: 'number', isNeeded: true },
       { key: 'unit', label: 'Unit', kind: 'text' },
-      { key: 'account', label: 'Account', kind: 'account' },
+      { key: 'account', label: 'Account', kind: 'account', isRare: true },
       { key: 'cost', label: 'Cost of one', kind: 'amount', isNeeded: true },
     ],
   },

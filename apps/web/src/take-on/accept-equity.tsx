@@ -1,0 +1,92 @@
+import { useState } from 'react';
+import { Button, MenuItem, TextField } from '@mui/material';
+import { useQuery } from '@tanstack/react-query';
+import { paths, type TakeOnAnswer } from '@just-ledger/contract';
+import { accountsQuery } from '../accounts/account-queries.js';
+import { shown } from '../fields/money.js';
+import { Allowed } from '../frame/allowed.js';
+import { useBooks } from '../frame/books-queries.js';
+import { Trouble } from '../frame/sheet.js';
+import { request } from '../request/request.js';
+import { useChange } from '../request/use-change.js';
+
+/** Equity left to come out as the difference: the figure is shown, and accepted by hand. Also: where an old year is closed into. */
+export function AcceptEquity({ takeOn }: { takeOn: TakeOnAnswer }) {
+  const { organisation, currency, today } = useBooks();
+  const { data: accounts } = useQuery(accountsQuery(organisation.id, today));
+  const [account, setAccount] = useState('');
+  const accept = useChange(() =>
+    request<TakeOnAnswer>('POST', paths.takeOnEquity(organisation.id), { account, amount: takeOn.outBy }),
+  );
+  const close = useChange((closesInto: string | null) =>
+    request<TakeOnAnswer>('PUT', paths.takeOn(organisation.id), { closesInto }),
+  );
+  const equity = (accounts ?? []).filter(
+    ({ element, active, heading }) => element === 'equity' && active && !heading,
+  );
+  if (takeOn.signedOff) return null;
+  const isOut =
+    Number(takeOn.outBy) !== 0 && (takeOn.trays.find(({ tray }) => tray === 'trial-balance')?.rows ?? 0) > 0;
+  return (
+    <Allowed>
+      {isOut && (
+        <section aria-label="The difference as equity" style={{ marginTop: 18 }}>
+          <h2 className="minor">What is left is equity?</h2>
+          <p className="small soft">
+            If the old books never said what equity was, it is what is left over:{' '}
+            {shown(takeOn.outBy.replace(/^-/, ''), currency)} {takeOn.outBy.startsWith('-') ? 'debit' : 'credit'}. A
+            slip would hide in it, so look for one first.
+          </p>
+          <div className="row" style={{ marginTop: 8 }}>
+            <TextField
+              select
+              label="On"
+              size="small"
+              value={account}
+              style={{ minWidth: 150 }}
+              onChange={(event) => setAccount(event.target.value)}
+            >
+              {equity.map(({ number, name }) => (
+                <MenuItem key={number} value={number}>
+                  {number} {name}
+                </MenuItem>
+              ))}
+            </TextField>
+            <Button
+              variant="outlined"
+              disabled={account === '' || accept.isPending}
+              onClick={() => accept.mutate(undefined)}
+            >
+              Accept
+            </Button>
+          </div>
+          <Trouble error={accept.error} />
+        </section>
+      )}
+      {takeOn.isUnclosed && (
+        <section aria-label="The old year" style={{ marginTop: 18 }}>
+          <h2 className="minor">The old year is not closed</h2>
+          <p className="small soft">
+            The old trial balance still holds revenue and expense of a year that has ended. They are closed into one
+            account of equity.
+          </p>
+          <TextField
+            select
+            label="Closed into"
+            size="small"
+            value={takeOn.closesInto ?? ''}
+            style={{ minWidth: 220, marginTop: 8 }}
+            onChange={(event) => close.mutate(event.target.value || null)}
+          >
+            {equity.map(({ number, name }) => (
+              <MenuItem key={number} value={number}>
+                {number} {name}
+              </MenuItem>
+            ))}
+          </TextField>
+          <Trouble error={close.error} />
+        </section>
+      )}
+    </Allowed>
+  );
+}

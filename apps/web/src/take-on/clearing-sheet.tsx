@@ -1,0 +1,95 @@
+import { useQuery } from '@tanstack/react-query';
+import { Link } from 'react-router';
+import type { TakeOnAnswer } from '@just-ledger/contract';
+import { TRAYS, displayAmount, minor, parseAmount, type TrayKey } from '@just-ledger/core';
+import { useAddress } from '../frame/address.js';
+import { useBooks } from '../frame/books-queries.js';
+import { Sheet } from '../frame/sheet.js';
+import { AcceptEquity } from './accept-equity.js';
+import { SignOff } from './sign-off.js';
+import { trayQuery } from './take-on-queries.js';
+
+/** What is still apart, where it may come from, and sign-off at zero. */
+export function ClearingSheet({ takeOn, tray }: { takeOn: TakeOnAnswer; tray: TrayKey }) {
+  const { currency } = useBooks();
+  const apart = takeOn.clearing
+    .map(({ part, expected }) => ({ part, amount: parseAmount(expected, currency) }))
+    .filter(({ amount }) => amount !== 0);
+  const all = minor(apart.reduce((sum, { amount }) => sum + Math.abs(amount), 0));
+  return (
+    <Sheet title="Take-on clearing" aside={takeOn.clearingAccount ?? undefined}>
+      {!takeOn.isBegun ? (
+        <p className="soft">
+          Begin with whatever paper is at hand: the old trial balance, a list of unpaid invoices, a bank statement.
+          Each side waits here for the other.
+        </p>
+      ) : apart.length === 0 ? (
+        <p>Nothing is left to explain.</p>
+      ) : (
+        <>
+          <p className="figure">{displayAmount(all, currency)}</p>
+          <p className="soft small">still to explain</p>
+          <table className="ruled tight" style={{ marginTop: 8 }}>
+            <tbody>
+              {apart.map(({ part, amount }) => (
+                <PartLine key={part} part={part} amount={amount} isChosen={part === tray} />
+              ))}
+            </tbody>
+          </table>
+        </>
+      )}
+      <WhereFrom tray={tray} />
+      <AcceptEquity takeOn={takeOn} />
+      <SignOff takeOn={takeOn} />
+    </Sheet>
+  );
+}
+
+function PartLine({ part, amount, isChosen }: { part: TrayKey; amount: number; isChosen: boolean }) {
+  const { currency } = useBooks();
+  const address = useAddress();
+  return (
+    <tr className={isChosen ? 'chosen' : ''}>
+      <td>
+        <Link className="act" to={address.href('bench', { tray: part })}>
+          {TRAYS[part].label}
+        </Link>
+      </td>
+      <td className="num">
+        {displayAmount(minor(Math.abs(amount)), currency)} {amount > 0 ? 'dr' : 'cr'}
+      </td>
+    </tr>
+  );
+}
+
+/** Where the difference of the tray may come from, most likely first; each leads to its line. */
+function WhereFrom({ tray }: { tray: TrayKey }) {
+  const { organisation } = useBooks();
+  const address = useAddress();
+  const { data } = useQuery(trayQuery(organisation.id, tray));
+  const suggestions = data?.suggestions ?? [];
+  if (suggestions.length === 0) return null;
+  return (
+    <section aria-label="Where it may come from" style={{ marginTop: 18 }}>
+      <h2>Where it may come from</h2>
+      <ol className="suggestions">
+        {suggestions.slice(0, 6).map(({ sentence, evidence, lines }, at) => (
+          <li key={at}>
+            <span className="strong">{sentence}</span>
+            <span className="small soft">{evidence} </span>
+            {lines.map((line) => (
+              <Link
+                key={line.row}
+                className="act small"
+                to={address.href('bench', { tray: line.tray, row: String(line.row) })}
+                aria-label={`Show the line: ${sentence}`}
+              >
+                show the line
+              </Link>
+            ))}
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}

@@ -1,0 +1,176 @@
+import { useEffect, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
+import type { TakeOnRowAnswer } from '@just-ledger/contract';
+import { BREAKDOWN_CELL, type TrayColumn } from '@just-ledger/core';
+import { isCells } from './pasted-rows.js';
+
+/** The cells of a row by column. */
+export type Cells = Readonly<Record<string, string>>;
+
+/** What a row's cells may be completed from. */
+export interface Completions {
+  /** The name of an account by its number; nothing if there is none. */
+  readonly accountName: (number: string) => string | undefined;
+  /** The number of the one account that a text finds. */
+  readonly findAccount: (text: string) => string | undefined;
+  readonly contacts: ReadonlySet<string>;
+}
+
+/** A row of a tray that is typed into; it is kept whenever a cell is left. */
+export function TrayRow({
+  columns,
+  row,
+  position,
+  isTarget,
+  isReadOnly,
+  completions,
+  onKeep,
+  onRemove,
+  onPaste,
+  onAddContact,
+}: {
+  columns: readonly TrayColumn[];
+  /** Nothing for the row that is not there yet. */
+  row: TakeOnRowAnswer | undefined;
+  position: number;
+  /** Whether a suggestion points to it. */
+  isTarget: boolean;
+  isReadOnly: boolean;
+  completions: Completions;
+  onKeep: (cells: Cells) => void;
+  onRemove: () => void;
+  onPaste: (text: string, column: string) => void;
+  onAddContact: (name: string) => void;
+}) {
+  const [typed, setTyped] = useState<Cells>(row?.cells ?? {});
+  const kept = useRef<Cells>(row?.cells ?? {});
+  const line = useRef<HTMLTableRowElement>(null);
+  useEffect(() => {
+    if (isTarget) line.current?.scrollIntoView({ block: 'center' });
+  }, [isTarget]);
+  // what somebody else has written meanwhile is shown, unless it is being typed into
+  const given = JSON.stringify(row?.cells ?? {});
+  useEffect(() => {
+    if (!row || given === JSON.stringify(kept.current) || line.current?.contains(document.activeElement)) return;
+    kept.current = JSON.parse(given) as Cells;
+    setTyped(kept.current);
+  }, [row, given]);
+  const keep = (cells: Cells): void => {
+    if (JSON.stringify(cells) === JSON.stringify(kept.current)) return;
+    kept.current = cells;
+    onKeep(cells);
+  };
+  const leave = (column: TrayColumn): void => {
+    const text = typed[column.key]?.trim() ?? '';
+    const found = column.kind === 'account' && text !== '' ? completions.findAccount(text) : undefined;
+    const cells = found !== undefined && found !== text ? { ...typed, [column.key]: found } : typed;
+    if (cells !== typed) setTyped(cells);
+    keep(cells);
+  };
+  const press = (event: KeyboardEvent<HTMLInputElement>): void => {
+    if (event.key === 'Enter' && !event.ctrlKey && !event.metaKey) {
+      event.preventDefault();
+      nextInput(event.currentTarget)?.focus();
+    }
+    if (event.altKey && event.key === 'Backspace' && row) {
+      event.preventDefault();
+      nextInput(event.currentTarget)?.focus();
+      onRemove();
+    }
+  };
+  const paste = (event: ClipboardEvent, column: string): void => {
+    const text = event.clipboardData.getData('text/plain');
+    if (!isCells(text)) return;
+    event.preventDefault();
+    onPaste(text, column);
+  };
+  const problems = row?.problems ?? [];
+  const remarks = row?.remarks ?? [];
+  const contact = typed['contact']?.trim() ?? '';
+  const written = Number((typed['accumulated'] ?? '').replaceAll(/[^\d.]/g, ''));
+  const isOtherwise = row?.proposed !== undefined && row.proposed !== null && Number(row.proposed) !== written;
+  const isStranger = contact !== '' && !completions.contacts.has(contact.toLowerCase());
+  return (
+    <>
+      <tr ref={line} className={isTarget ? 'pointed' : ''}>
+        {columns.map((column) => {
+          const { key, kind, label } = column;
+          const wrong = problems.find(({ path }) => path === key)?.message;
+          const isAmount = kind === 'amount' || kind === 'number';
+          const name = kind === 'account' ? completions.accountName(typed[key]?.trim() ?? '') : undefined;
+          return (
+            <td key={key} className={isAmount ? 'num' : ''}>
+              <span className={kind === 'account' ? 'account-cell' : undefined}>
+                <input
+                  className={isAmount ? 'typed num' : 'typed'}
+                  aria-label={`${label}, row ${position}`}
+                  aria-invalid={wrong !== undefined}
+                  title={wrong}
+                  readOnly={isReadOnly}
+                  value={typed[key] ?? ''}
+                  list={LISTS[kind]}
+                  autoComplete="off"
+                  onChange={(event) => setTyped({ ...typed, [key]: event.target.value })}
+                  onBlur={() => leave(column)}
+                  onKeyDown={press}
+                  onPaste={(event) => paste(event, key)}
+                />
+                {name && <span className="soft clipped">{name}</span>}
+              </span>
+            </td>
+          );
+        })}
+        <td className="num">
+          {row && !isReadOnly && (
+            <button className="plain soft" type="button" aria-label={`Take row ${position} away`} onClick={onRemove}>
+              ×
+            </button>
+          )}
+        </td>
+      </tr>
+      {(problems.length > 0 || remarks.length > 0 || isOtherwise) && (
+        <tr className="said">
+          <td colSpan={columns.length + 1}>
+            {problems.map(({ path, message }) => (
+              <span key={`${path} ${message}`} className="brick">
+                {labelled(path)}
+                {message}{' '}
+              </span>
+            ))}
+            {isStranger && !isReadOnly && (
+              <button className="act" type="button" onClick={() => onAddContact(contact)}>
+                Add {contact} as a contact
+              </button>
+            )}
+            {remarks.map(({ code, message }) => (
+              <span key={code} className="brass">
+                {message}{' '}
+              </span>
+            ))}
+            {isOtherwise && remarks.length === 0 && (
+              <span className="soft">Its method makes {row?.proposed} of it at the changeover date.</span>
+            )}
+          </td>
+        </tr>
+      )}
+    </>
+  );
+}
+
+/** The lists of the page that a kind of cell is completed from. */
+const LISTS: Partial<Record<TrayColumn['kind'], string>> = {
+  account: 'take-on-accounts',
+  contact: 'take-on-contacts',
+  class: 'take-on-classes',
+  method: 'take-on-methods',
+};
+
+/** The name of a breakdown before what is wrong with it. */
+function labelled(path: string): string {
+  return path.startsWith(BREAKDOWN_CELL) ? `${path.slice(BREAKDOWN_CELL.length)}: ` : '';
+}
+
+/** The next field of the table, in reading order. */
+function nextInput(from: HTMLInputElement): HTMLInputElement | undefined {
+  const all = [...(from.closest('table')?.querySelectorAll<HTMLInputElement>('input') ?? [])];
+  return all[all.indexOf(from) + 1];
+}

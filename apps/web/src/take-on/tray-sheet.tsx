@@ -1,0 +1,176 @@
+import { Button } from '@mui/material';
+import { useQuery } from '@tanstack/react-query';
+import { Link } from 'react-router';
+import { paths, type TakeOnAnswer, type TrayAnswer } from '@just-ledger/contract';
+import { POSTED_PARTS, TRAYS, type TrayKey } from '@just-ledger/core';
+import { accountsQuery } from '../accounts/account-queries.js';
+import { contactsQuery } from '../contacts/contact-queries.js';
+import { shownWithSide } from '../fields/money.js';
+import { Allowed } from '../frame/allowed.js';
+import { useAddress, useSheetParam } from '../frame/address.js';
+import { useBooks } from '../frame/books-queries.js';
+import { Sheet, Trouble } from '../frame/sheet.js';
+import { request } from '../request/request.js';
+import { useChange } from '../request/use-change.js';
+import type { Completions } from './tray-row.js';
+import { TrayTable } from './tray-table.js';
+
+/** One tray: its rows, what they come to against the old trial balance, and whether they are posted. */
+export function TraySheet({ takeOn, tray }: { takeOn: TakeOnAnswer; tray: TrayKey }) {
+  const { organisation, today, may } = useBooks();
+  const { data: accounts } = useQuery(accountsQuery(organisation.id, today));
+  const { data: contacts } = useQuery(contactsQuery(organisation.id));
+  const [row] = useSheetParam('row');
+  const of = takeOn.trays.find((one) => one.tray === tray);
+  const isReadOnly = takeOn.signedOff !== null || !may('preparer');
+  const byNumber = new Map((accounts ?? []).map((one) => [one.number, one.name]));
+  const completions: Completions = {
+    accountName: (number) => byNumber.get(number),
+    findAccount: (text) => {
+      if (byNumber.has(text)) return text;
+      const plain = text.toLowerCase();
+      const found = (accounts ?? []).filter(({ number, name }) => `${number} ${name}`.toLowerCase().includes(plain));
+      const same = found.filter(({ name }) => name.toLowerCase() === plain);
+      return (same.length === 1 ? same : found).length === 1 ? (same[0] ?? found[0])?.number : undefined;
+    },
+    contacts: new Set((contacts ?? []).flatMap(({ name, number }) => [name.toLowerCase(), number.toLowerCase()])),
+  };
+  const target = row === '' ? undefined : Number(row);
+  return (
+    <Sheet title={TRAYS[tray].label} foot={of && <Foot of={of} takeOn={takeOn} />}>
+      <p className="soft" style={{ margin: '-6px 0 12px' }}>
+        {TRAYS[tray].hint}
+      </p>
+      <datalist id="take-on-accounts">
+        {(accounts ?? []).map(({ number, name }) => (
+          <option key={number} value={number}>
+            {name}
+          </option>
+        ))}
+      </datalist>
+      <datalist id="take-on-contacts">
+        {(contacts ?? [])
+          .filter(({ active }) => active)
+          .map(({ id, name }) => (
+            <option key={id} value={name} />
+          ))}
+      </datalist>
+      {tray === 'assets' && (
+        <section aria-label="Asset classes" style={{ marginBottom: 18 }}>
+          <h2 className="minor">Classes: what assets share</h2>
+          <TrayTable tray="asset-classes" target={undefined} isReadOnly={isReadOnly} completions={completions} />
+          <h2 className="minor" style={{ marginTop: 16 }}>
+            Assets one by one
+          </h2>
+        </section>
+      )}
+      <TrayTable key={tray} tray={tray} target={target} isReadOnly={isReadOnly} completions={completions} />
+      {of && <Standing of={of} takeOn={takeOn} />}
+    </Sheet>
+  );
+}
+
+/** Detail against the old trial balance, account by account. */
+function Standing({ of, takeOn }: { of: TrayAnswer; takeOn: TakeOnAnswer }) {
+  const { currency } = useBooks();
+  const show = (amount: string): string => shownWithSide(amount, currency);
+  if (of.tray === 'trial-balance') {
+    if (of.rows === 0) return null;
+    return (
+      <table className="ruled standing">
+        <tbody>
+          <tr className="sums">
+            <td>Debits, credits</td>
+            <td className="num">{show(takeOn.debit)}</td>
+            <td className="num">{show(takeOn.credit === '0.00' ? '0.00' : `-${takeOn.credit}`)}</td>
+          </tr>
+        </tbody>
+      </table>
+    );
+  }
+  if (of.accounts.length === 0) return null;
+  return (
+    <table className="ruled standing">
+      <thead>
+        <tr>
+          <th>Account</th>
+          <th className="num">Detail</th>
+          <th className="num">Old trial balance</th>
+          <th className="num">Apart</th>
+        </tr>
+      </thead>
+      <tbody>
+        {of.accounts.map(({ number, name, detail, trialBalance, difference }) => (
+          <tr key={number}>
+            <td>
+              {number} {name}
+            </td>
+            <td className="num">{show(detail)}</td>
+            <td className="num">
+              {trialBalance === null ? <span className="soft">not there</span> : show(trialBalance)}
+            </td>
+            <td className={Number(difference) === 0 ? 'num soft' : 'num brick strong'}>
+              {Number(difference) === 0 ? 'agrees' : show(difference)}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** Posts a tray by itself, so that its documents can be paid before the rest is here. */
+function Foot({ of, takeOn }: { of: TrayAnswer; takeOn: TakeOnAnswer }) {
+  const { organisation } = useBooks();
+  const address = useAddress();
+  const post = useChange(() => request<TakeOnAnswer>('POST', paths.trayPosting(organisation.id, of.tray)));
+  const takeBack = useChange(() => request<TakeOnAnswer>('DELETE', paths.trayPosting(organisation.id, of.tray)));
+  if (!POSTED_PARTS.some((part) => part === of.tray) || of.state === 'nothing') return null;
+  const says = {
+    waiting: 'Kept as it is typed; not in the ledger yet. It is posted at sign-off, or now.',
+    changed: 'Changed since it was posted. Posted again, what it had posted is reversed.',
+    posted: 'In the ledger as it stands here.',
+  }[of.state];
+  return (
+    <>
+      <span className="small soft">
+        {says}{' '}
+        {of.entries.map((number) => (
+          <Link
+            key={number}
+            className="act"
+            to={address.href('journal', { entry: number, from: takeOn.changeover, to: takeOn.changeover })}
+          >
+            {number}
+          </Link>
+        ))}
+        <Trouble error={post.error ?? takeBack.error} />
+      </span>
+      {takeOn.signedOff === null && (
+        <Allowed>
+          <span className="row">
+            {of.state !== 'posted' && (
+              <Button
+                variant="outlined"
+                disabled={post.isPending || of.rowsWithProblems > 0}
+                onClick={() => post.mutate(undefined)}
+              >
+                {of.state === 'changed' ? 'Post it again' : 'Post this tray'}
+              </Button>
+            )}
+            {of.state !== 'waiting' && (
+              <button
+                className="act"
+                type="button"
+                disabled={takeBack.isPending}
+                onClick={() => takeBack.mutate(undefined)}
+              >
+                take it back
+              </button>
+            )}
+          </span>
+        </Allowed>
+      )}
+    </>
+  );
+}

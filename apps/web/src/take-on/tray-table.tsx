@@ -1,0 +1,224 @@
+import { useRef, useState } from 'react';
+import { useQueryClient, useSuspenseQuery } from '@tanstack/react-query';
+import { paths, type TakeOnRowAnswer } from '@just-ledger/contract';
+import { BREAKDOWN_CELL, TRAYS, type AmountMarks, type Tray, type TrayColumn, type TrayKey } from '@just-ledger/core';
+import { breakdownsQuery } from '../breakdowns/breakdown-queries.js';
+import { useBooks } from '../frame/books-queries.js';
+import { Trouble } from '../frame/sheet.js';
+import { request } from '../request/request.js';
+import { useChange } from '../request/use-change.js';
+import { pastedRows, type PastedRows } from './pasted-rows.js';
+import { takeOnQuery, trayQuery } from './take-on-queries.js';
+import { TrayRow, type Cells, type Completions } from './tray-row.js';
+
+/** So many rows are drawn at first, and so many more each time. */
+const DRAWN = 120;
+
+/** The rows of a tray, typed or pasted; an empty one waits at the end. */
+export function TrayTable({
+  tray,
+  target,
+  isReadOnly,
+  completions,
+}: {
+  tray: TrayKey;
+  /** The row that a suggestion points to. */
+  target: number | undefined;
+  isReadOnly: boolean;
+  completions: Completions;
+}) {
+  const { organisation, currency } = useBooks();
+  const client = useQueryClient();
+  const { data } = useSuspenseQuery(trayQuery(organisation.id, tray));
+  const { data: breakdowns } = useSuspenseQuery(breakdownsQuery(organisation.id));
+  const [drawn, setDrawn] = useState(DRAWN);
+  const [isWide, setWide] = useState(false);
+  /** Rows added here keep the key of the empty row they were typed into, so that typing goes on in them. */
+  const [keys, setKeys] = useState<ReadonlyMap<number, string>>(new Map());
+  const [blank, setBlank] = useState(0);
+  const [pending, setPending] = useState<readonly string[]>([]);
+  const waiting = useRef(new Map<string, Cells | 'sent'>());
+  const [pasted, setPasted] = useState<{ text: string; column: string; read: PastedRows; ids: number[] }>();
+  const again = (): void => {
+    void client.invalidateQueries({ queryKey: takeOnQuery(organisation.id).queryKey });
+  };
+  const change = useChange(({ id, cells }: { id: number; cells: Cells }) =>
+    request('PUT', paths.trayRow(organisation.id, tray, id), { cells }),
+  );
+  const remove = useChange((ids: number[]) =>
+    Promise.all(ids.map((id) => request('DELETE', paths.trayRow(organisation.id, tray, id)))),
+  );
+  const add = useChange((rows: readonly Cells[]) =>
+    request<{ ids: number[] }>('POST', paths.trayRows(organisation.id, tray), {
+      rows: rows.map((cells) => ({ cells })),
+    }),
+  );
+  const addContact = useChange((name: string) =>
+    request('POST', paths.contacts(organisation.id), {
+      name,
+      roles: [tray === 'suppliers' ? 'supplier' : 'customer'],
+    }),
+  );
+  const all = columnsOf(
+    tray,
+    breakdowns.map((one) => one.name),
+  );
+  const isUsed = ({ key }: TrayColumn): boolean => data.rows.some(({ cells }) => (cells[key] ?? '') !== '');
+  const columns = isWide ? all : all.filter((column) => !column.isRare || isUsed(column));
+
+  /** Keeps what was typed into the empty row; what is typed before it has an id follows when it has one. */
+  const keepNew = (key: string, cells: Cells): void => {
+    if (waiting.current.has(key)) {
+      waiting.current.set(key, cells);
+      return;
+    }
+    waiting.current.set(key, 'sent');
+    setPending((all) => [...all, key]);
+    setBlank((count) => count + 1);
+    void add
+      .mutateAsync([cells])
+      .then(({ ids: [id = 0] }) => {
+        setKeys((all) => new Map(all).set(id, key));
+        const later = waiting.current.get(key);
+        client.setQueryData(
+          trayQuery(organisation.id, tray).queryKey,
+          (now) => now && { ...now, rows: [...now.rows.filter((row) => row.id !== id), emptyRow(id, cells)] },
+        );
+        if (later && later !== 'sent') change.mutate({ id, cells: later });
+      })
+      .catch(() => undefined)
+      .finally(() => {
+        waiting.current.delete(key);
+        setPending((all) => all.filter((one) => one !== key));
+      });
+  };
+  const paste = (text: string, column: string, marks?: AmountMarks): void => {
+    const read = pastedRows(text, tray, column, currency, marks);
+    if (read.rows.length === 0) return;
+    void add
+      .mutateAsync(read.rows)
+      .then(({ ids }) => setPasted({ text, column, read, ids }))
+      .catch(() => undefined);
+  };
+  const unpaste = (then?: () => void): void => {
+    if (!pasted) return;
+    remove.mutate(pasted.ids, {
+      onSuccess: () => {
+        setPasted(undefined);
+        then?.();
+      },
+    });
+  };
+  const targetAt = data.rows.findIndex((row) => row.id === target);
+  const limit = Math.max(drawn, targetAt + 20);
+  const shown = new Set(data.rows.map((row) => keys.get(row.id)));
+  const lines: { key: string; row: TakeOnRowAnswer | undefined }[] = [
+    ...data.rows.slice(0, limit).map((row) => ({ key: keys.get(row.id) ?? `row ${row.id}`, row })),
+    ...pending.filter((key) => !shown.has(key)).map((key) => ({ key, row: undefined })),
+    ...(isReadOnly ? [] : [{ key: `blank ${blank}`, row: undefined }]),
+  ];
+  return (
+    <>
+      <Trouble error={add.error ?? change.error ?? remove.error ?? addContact.error} />
+      {pasted && (
+        <p className="told row" role="status" style={{ gap: 14, marginBottom: 8 }}>
+          <span>
+            {pasted.ids.length} {pasted.ids.length === 1 ? 'row' : 'rows'} pasted.
+            {pasted.read.sample && ` ${pasted.read.sample.pasted} was read as ${pasted.read.sample.read}.`}
+            {pasted.read.isDoubtful && ' Is the mark that of decimals?'}
+          </span>
+          {pasted.read.sample && (
+            <button
+              className="act"
+              type="button"
+              onClick={() => {
+                const { text, column, read } = pasted;
+                const other: AmountMarks =
+                  read.marks.decimal === '.' ? { decimal: ',', thousands: '.' } : { decimal: '.', thousands: ',' };
+                unpaste(() => paste(text, column, other));
+              }}
+            >
+              Read it the other way
+            </button>
+          )}
+          <button className="act" type="button" onClick={() => unpaste()}>
+            Take them away again
+          </button>
+          <button className="plain soft" type="button" onClick={() => setPasted(undefined)}>
+            Keep
+          </button>
+        </p>
+      )}
+      <table className="ruled tight typed-rows">
+        <thead>
+          <tr>
+            {columns.map(({ key, label, kind }) => (
+              <th key={key} className={kind === 'amount' || kind === 'number' ? 'num' : ''} data-kind={kind}>
+                {label}
+              </th>
+            ))}
+            <th style={{ width: 22 }}>
+              <span className="visually-hidden">Take away</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {lines.map(({ key, row }, at) => (
+            <TrayRow
+              key={key}
+              columns={columns}
+              row={row}
+              position={at + 1}
+              isTarget={row !== undefined && row.id === target}
+              isReadOnly={isReadOnly}
+              completions={completions}
+              onKeep={(cells) => (row ? change.mutate({ id: row.id, cells }) : keepNew(key, cells))}
+              onRemove={() => row && remove.mutate([row.id], { onSuccess: again })}
+              onPaste={paste}
+              onAddContact={(name) => addContact.mutate(name)}
+            />
+          ))}
+        </tbody>
+      </table>
+      {columns.length < all.length && !isReadOnly && (
+        <p className="small" style={{ marginTop: 6 }}>
+          <button className="act" type="button" onClick={() => setWide(true)}>
+            Also {namesOf(all.filter((column) => !columns.includes(column)))}
+          </button>
+        </p>
+      )}
+      {data.rows.length > limit && (
+        <p style={{ marginTop: 8 }}>
+          <button className="act" type="button" onClick={() => setDrawn(limit + 5 * DRAWN)}>
+            Show more of the {data.rows.length.toLocaleString('en')} rows
+          </button>
+        </p>
+      )}
+    </>
+  );
+}
+
+/** The labels of columns as a list in a sentence. */
+function namesOf(columns: readonly TrayColumn[]): string {
+  const names = columns.map(({ label }) => label.toLowerCase());
+  return names.length === 1 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
+}
+
+/** A row that has just been kept, until it is read again. */
+function emptyRow(id: number, cells: Cells): TakeOnRowAnswer {
+  return { id, cells: { ...cells }, problems: [], remarks: [], amount: null, proposed: null };
+}
+
+/** The columns of a tray; where amounts are cut, a column for each breakdown before them. */
+function columnsOf(tray: TrayKey, breakdowns: readonly string[]): TrayColumn[] {
+  const { columns, isCut }: Tray = TRAYS[tray];
+  if (!isCut || breakdowns.length === 0) return [...columns];
+  const at = columns.findIndex(({ kind }) => kind === 'amount');
+  const cuts = breakdowns.map((name): TrayColumn => ({
+    key: `${BREAKDOWN_CELL}${name}`,
+    label: name,
+    kind: 'text',
+    isRare: true,
+  }));
+  return [...columns.slice(0, at), ...cuts, ...columns.slice(at)];
+}
