@@ -42,5 +42,5 @@ test('a year is rehearsed, closed with the balance sheet unchanged, and reopened
   await page.getByRole('button', { name: 'Reopen 2026' }).click();
   await expect(page.getByLabel('Why the year is reopened')).toHaveCount(0);
   expect(await sheet()).toEqual(before);
-  await expect(page.getByRole('contentinfo', { name: 'Proofs' })).toContainText('5 of 5 proofs hold');
+  await expect(page.getByRole('contentinfo', { name: 'Proofs' })).toContainText(/(\d+) of \1 proofs hold/);
 });

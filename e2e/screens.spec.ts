@@ -103,7 +103,7 @@ test('an entry can be found, opened and reversed, and the pair is linked', async
   await page.getByRole('button', { name: 'Reverse', exact: true }).click();
   await expect(page.getByText(/reversing · manual/)).toBeVisible();
   await expect(page.getByText(/reverses 2027-/)).toBeVisible();
-  await expect(page.getByRole('contentinfo', { name: 'Proofs' })).toContainText('5 of 5 proofs hold');
+  await expect(page.getByRole('contentinfo', { name: 'Proofs' })).toContainText(/(\d+) of \1 proofs hold/);
 });
 
 test('a chart file with problems changes nothing and says where they are', async ({ signedIn: page, demo }) => {

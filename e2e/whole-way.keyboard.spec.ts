@@ -102,19 +102,29 @@ test('the whole way by keyboard only: from the first start to the closed year an
   await keys(page, 'Enter');
   await expect(page.getByRole('link', { name: 'Hurdle-making courses given away' })).toBeVisible();
 
-  // opening balances as one balanced sheet
+  // the old trial balance, typed on the bench: out of balance at first, kept all the same
   await keys(page, 'g', 't');
-  await expect(page.getByLabel('Debit of Cash in hand')).toBeFocused();
+  await expect(page.getByLabel('Account, row 1')).toBeFocused();
+  await write(page, 'cash in hand');
+  await walkTo(page, 'Enter', 'Debit, row 1');
   await write(page, '120');
-  await walkTo(page, 'Enter', 'Debit of Bank account');
+  await walkTo(page, 'Enter', 'Account, row 2');
+  await expect(page.getByLabel('Account, row 1')).toHaveValue('1000');
+  await write(page, '1010');
+  await walkTo(page, 'Enter', 'Debit, row 2');
   await write(page, '4000+880');
-  await walkTo(page, 'Enter', 'Credit of Owner’s capital');
+  await walkTo(page, 'Enter', 'Account, row 3');
+  await write(page, '3000');
+  await walkTo(page, 'Enter', 'Credit, row 3');
   await write(page, '4900');
-  await expect(page.getByText('100.00 is missing on the credit side.')).toBeVisible();
-  await keys(page, 'Control+a');
+  await keys(page, 'Tab');
+  await expect(page.getByRole('link', { name: /Old trial balance out by 100.00/ })).toBeVisible();
+  await keys(page, 'Shift+Tab', 'Control+a');
   await write(page, '5000');
+  await keys(page, 'Tab');
+  await expect(page.getByRole('link', { name: /Old trial balance balances/ })).toBeVisible();
   await keys(page, 'Control+Enter');
-  await expect(page.getByRole('status')).toContainText('Posted as 2026-0001');
+  await expect(page.getByRole('link', { name: '2026-0001' })).toBeVisible();
 
   // manual entries: plain, with arithmetic, on a control account with a contact made on the way
   await keys(page, 'Escape', 'n');
@@ -182,5 +192,5 @@ test('the whole way by keyboard only: from the first start to the closed year an
   await expect(page.getByRole('region', { name: 'Income statement' })).toContainText('€3,199.60');
   await expect(page.getByRole('region', { name: 'Statement of owner’s equity' })).toContainText('€7,199.60');
   await expect(page.getByRole('region', { name: 'Balance sheet' })).toContainText('€7,199.60');
-  await expect(page.getByRole('contentinfo', { name: 'Proofs' })).toContainText('5 of 5 proofs hold');
+  await expect(page.getByRole('contentinfo', { name: 'Proofs' })).toContainText(/(\d+) of \1 proofs hold/);
 });

@@ -22,6 +22,7 @@ const OF_SCREEN: Readonly<Record<string, readonly (readonly [string, string])[]>
   bench: [
     ['Tab, Enter', 'next cell; the last row leads to a new one'],
     ['Alt Backspace', 'take the row away'],
+    ['Ctrl Enter', 'post the tray'],
     ['Ctrl V', 'paste cells of a spreadsheet, with or without headings'],
   ],
   journal: [

@@ -30,6 +30,8 @@ export function ProofBar() {
     return () => window.removeEventListener('keydown', close);
   }, []);
   const proofs = data?.proofs ?? [];
+  /** So many do not fit with their figures: of those that hold only the marks are shown. */
+  const isCrowded = proofs.length > 7;
   const holding = proofs.filter((proof) => proof.holds).length;
   return (
     <footer className="proofs" aria-label="Proofs">
@@ -43,9 +45,13 @@ export function ProofBar() {
       {[...proofs]
         .sort((a, b) => Number(a.holds) - Number(b.holds))
         .map((proof) => (
-          <span key={proof.key} className={proof.holds ? 'each' : 'each whole'} title={proof.label}>
+          <span
+            key={proof.key}
+            className={!proof.holds ? 'each whole' : isCrowded ? 'each mute' : 'each'}
+            title={proof.label}
+          >
             <span className={proof.holds ? 'mark' : 'mark fails'} aria-hidden="true" />
-            <span className={proof.holds ? '' : 'brick strong'}>
+            <span className={!proof.holds ? 'brick strong' : isCrowded ? 'visually-hidden' : ''}>
               {proof.holds
                 ? heldLabel(proof, currency)
                 : `${proof.label.replace('=', '≠')}, ${figure(proof, proof.difference, currency)}`}

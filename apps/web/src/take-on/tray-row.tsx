@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
 import type { TakeOnRowAnswer } from '@just-ledger/contract';
-import { BREAKDOWN_CELL, type TrayColumn } from '@just-ledger/core';
+import { BREAKDOWN_CELL, displayAmount, workOut, type CurrencyCode, type TrayColumn } from '@just-ledger/core';
 import { isCells } from './pasted-rows.js';
 
 /** The cells of a row by column. */
@@ -22,6 +22,8 @@ export function TrayRow({
   position,
   isTarget,
   isReadOnly,
+  isFirst,
+  currency,
   completions,
   onKeep,
   onRemove,
@@ -35,6 +37,9 @@ export function TrayRow({
   /** Whether a suggestion points to it. */
   isTarget: boolean;
   isReadOnly: boolean;
+  /** Whether typing begins here. */
+  isFirst: boolean;
+  currency: CurrencyCode;
   completions: Completions;
   onKeep: (cells: Cells) => void;
   onRemove: () => void;
@@ -61,10 +66,17 @@ export function TrayRow({
   };
   const leave = (column: TrayColumn): void => {
     const text = typed[column.key]?.trim() ?? '';
-    const found = column.kind === 'account' && text !== '' ? completions.findAccount(text) : undefined;
+    const found = completed(column, text);
     const cells = found !== undefined && found !== text ? { ...typed, [column.key]: found } : typed;
     if (cells !== typed) setTyped(cells);
     keep(cells);
+  };
+  /** What a cell becomes when it is left: an account by its number, an amount worked out. */
+  const completed = ({ kind }: TrayColumn, text: string): string | undefined => {
+    if (kind === 'account' && text !== '') return completions.findAccount(text);
+    if (kind !== 'amount' || !/\d\s*[-+*/%]\s*\d/.test(text)) return undefined;
+    const worked = workOut(text, currency);
+    return worked.ok ? displayAmount(worked.amount, currency) : undefined;
   };
   const press = (event: KeyboardEvent<HTMLInputElement>): void => {
     if (event.key === 'Enter' && !event.ctrlKey && !event.metaKey) {
@@ -92,7 +104,7 @@ export function TrayRow({
   return (
     <>
       <tr ref={line} className={isTarget ? 'pointed' : ''}>
-        {columns.map((column) => {
+        {columns.map((column, place) => {
           const { key, kind, label } = column;
           const wrong = problems.find(({ path }) => path === key)?.message;
           const isAmount = kind === 'amount' || kind === 'number';
@@ -106,6 +118,7 @@ export function TrayRow({
                   aria-invalid={wrong !== undefined}
                   title={wrong}
                   readOnly={isReadOnly}
+                  autoFocus={isFirst && place === 0}
                   value={typed[key] ?? ''}
                   list={LISTS[kind]}
                   autoComplete="off"

@@ -1,3 +1,4 @@
+import { useEffect, useEffectEvent } from 'react';
 import { Button } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
@@ -121,10 +122,12 @@ function Standing({ of, takeOn }: { of: TrayAnswer; takeOn: TakeOnAnswer }) {
 
 /** Posts a tray by itself, so that its documents can be paid before the rest is here. */
 function Foot({ of, takeOn }: { of: TrayAnswer; takeOn: TakeOnAnswer }) {
-  const { organisation } = useBooks();
+  const { organisation, may } = useBooks();
   const address = useAddress();
   const post = useChange(() => request<TakeOnAnswer>('POST', paths.trayPosting(organisation.id, of.tray)));
   const takeBack = useChange(() => request<TakeOnAnswer>('DELETE', paths.trayPosting(organisation.id, of.tray)));
+  const canPost = takeOn.signedOff === null && of.state !== 'posted' && of.rowsWithProblems === 0 && may('approver');
+  usePostKey(canPost && !post.isPending, () => post.mutate(undefined));
   if (!POSTED_PARTS.some((part) => part === of.tray) || of.state === 'nothing') return null;
   const says = {
     waiting: 'Kept as it is typed; not in the ledger yet. It is posted at sign-off, or now.',
@@ -173,4 +176,19 @@ function Foot({ of, takeOn }: { of: TrayAnswer; takeOn: TakeOnAnswer }) {
       )}
     </>
   );
+}
+
+/** Ctrl Enter posts the tray, once what is being typed has been kept. */
+function usePostKey(isOn: boolean, post: () => void): void {
+  const act = useEffectEvent(post);
+  useEffect(() => {
+    if (!isOn) return;
+    const press = (event: KeyboardEvent): void => {
+      if (event.key !== 'Enter' || !(event.ctrlKey || event.metaKey)) return;
+      (document.activeElement as HTMLElement | null)?.blur();
+      setTimeout(act, 0);
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  }, [isOn]);
 }

@@ -149,7 +149,9 @@ export function TrayTable({
           </button>
         </p>
       )}
-      <table className="ruled tight typed-rows">
+      <table
+        className={tray === 'asset-classes' ? 'ruled tight typed-rows narrow-accounts' : 'ruled tight typed-rows'}
+      >
         <thead>
           <tr>
             {columns.map(({ key, label, kind }) => (
@@ -171,6 +173,8 @@ export function TrayTable({
               position={at + 1}
               isTarget={row !== undefined && row.id === target}
               isReadOnly={isReadOnly}
+              isFirst={data.rows.length === 0 && at === 0 && pending.length === 0 && tray !== 'asset-classes'}
+              currency={currency}
               completions={completions}
               onKeep={(cells) => (row ? change.mutate({ id: row.id, cells }) : keepNew(key, cells))}
               onRemove={() => row && remove.mutate([row.id], { onSuccess: again })}
