@@ -37,9 +37,9 @@ const CORE_AREAS = [
   'closing',
   'statements',
   'proofs',
-  'imports',
   'assets',
   'take-on',
+  'imports',
   'archives',
 ];
 

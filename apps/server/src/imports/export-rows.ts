@@ -1,4 +1,14 @@
-import { IMPORT_SUBJECTS, chartRows, contactRows, rateRows, valueRows, type ImportSubject } from '@just-ledger/core';
+import {
+  IMPORT_SUBJECTS,
+  SET_UP_FILES,
+  chartRows,
+  contactRows,
+  fileRowOfCells,
+  rateRows,
+  trayOfSubject,
+  valueRows,
+  type ImportSubject,
+} from '@just-ledger/core';
 import { and, eq, isNull } from 'drizzle-orm';
 import { loadChart } from '../accounts/account-store.js';
 import { chartNames } from '../accounts/chart-names.js';
@@ -7,13 +17,18 @@ import { contactOf } from '../contacts/contact-store.js';
 import { loadRates } from '../currencies/currency-store.js';
 import type { Db } from '../database/connection.js';
 import { contact } from '../database/schema.js';
+import { rowsOfTray } from '../take-on/take-on-store.js';
 
 /** All that a subject has, as the rows of its file; the first are the columns. */
 export function exportRows(db: Db, organisation: number, subject: ImportSubject): string[][] {
-  return [[...IMPORT_SUBJECTS[subject].columns], ...ROWS[subject](db, organisation)];
+  const tray = trayOfSubject(subject);
+  const rows = tray
+    ? rowsOfTray(db, organisation, tray).map(({ cells }) => fileRowOfCells(tray, cells))
+    : ROWS[subject as keyof typeof SET_UP_FILES](db, organisation);
+  return [[...IMPORT_SUBJECTS[subject].columns], ...rows];
 }
 
-const ROWS: Readonly<Record<ImportSubject, (db: Db, organisation: number) => string[][]>> = {
+const ROWS: Readonly<Record<keyof typeof SET_UP_FILES, (db: Db, organisation: number) => string[][]>> = {
   chart: (db, organisation) => chartRows(loadChart(db, organisation), chartNames(db, organisation)),
   // a merged contact counts with another and stays as it is
   contacts: (db, organisation) =>

@@ -19,6 +19,8 @@ interface Job extends OfPerson {
   state: ImportState;
   progress: Progress;
   notes: string[];
+  remarks: string[];
+  decimal: '.' | ',' | null;
   rows: number;
   headings: HeadingAnswer[];
   result: ImportAnswer['result'];
@@ -53,6 +55,8 @@ export class ImportJobs {
       state: 'reading',
       progress: new Progress(),
       notes: [],
+      remarks: [],
+      decimal: null,
       rows: 0,
       headings: [],
       result: null,
@@ -70,7 +74,7 @@ export class ImportJobs {
   }
 
   /** Compares the rows, matched as somebody says, with the books. @throws {Refusal} 422 if the matching is not whole */
-  async match(of: OfPerson, id: string, columns: string[]): Promise<ImportAnswer> {
+  async match(of: OfPerson, id: string, columns: string[], decimal?: '.' | ','): Promise<ImportAnswer> {
     const job = this.jobOf(of, id);
     if (!['matching', 'checked', 'failed'].includes(job.state) || job.headings.length === 0) throw notNow(job);
     const padded = job.headings.map((_, at) => columns[at] ?? '');
@@ -82,9 +86,23 @@ export class ImportJobs {
     job.headings = job.headings.map((one, at) => ({ ...one, column: padded[at] ?? '' }));
     void this.follow(
       job,
-      this.importer.run('checkImport', { id, organisation, subject, columns: padded, shared: job.progress.shared }),
-      ({ result, problems: found, count }) =>
-        Object.assign(job, { state: 'checked', result, problems: found, problemCount: count }),
+      this.importer.run('checkImport', {
+        id,
+        organisation,
+        subject,
+        columns: padded,
+        decimal,
+        shared: job.progress.shared,
+      }),
+      ({ result, problems: found, count, notes: remarks, decimal: mark }) =>
+        Object.assign(job, {
+          state: 'checked',
+          result,
+          problems: found,
+          problemCount: count,
+          remarks,
+          decimal: mark,
+        }),
     );
     // remembered before it is answered, so that the next file finds it
     const matching = rememberedMatching(headings, padded);
@@ -143,7 +161,21 @@ export class ImportJobs {
 }
 
 function answerOf(job: Job): ImportAnswer {
-  const { id, subject, name, state, notes, rows, headings, result, problems, problemCount, progress } = job;
+  const {
+    id,
+    subject,
+    name,
+    state,
+    notes,
+    remarks,
+    decimal,
+    rows,
+    headings,
+    result,
+    problems,
+    problemCount,
+    progress,
+  } = job;
   const isCounted = state === 'reading' || state === 'checking';
   return {
     id,
@@ -152,6 +184,8 @@ function answerOf(job: Job): ImportAnswer {
     state,
     progress: isCounted ? { done: progress.done, total: progress.total } : null,
     notes,
+    remarks,
+    decimal,
     rows,
     headings,
     result,

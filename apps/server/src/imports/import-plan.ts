@@ -19,6 +19,8 @@ export interface ImportPlan {
   readonly unchanged: number;
   /** Every problem at `rows.<line>.<column>`; with one of them, nothing is written. */
   readonly problems: readonly Problem[];
+  /** What is worth knowing beside the numbers. */
+  readonly notes?: readonly string[];
   /** Writes all of it, in the transaction of a command. */
   write(context: WriteContext, of: OfPerson): void;
 }

@@ -3,6 +3,8 @@ import {
   plainHeading,
   problem,
   recogniseColumns,
+  trayOfSubject,
+  withPlainAmounts,
   type ImportSubject,
   type Problem,
 } from '@just-ledger/core';
@@ -10,6 +12,7 @@ import { and, eq } from 'drizzle-orm';
 import { withoutMark } from '../csv/csv.js';
 import type { Db } from '../database/connection.js';
 import { importMatching } from '../database/schema.js';
+import { organisationOf } from '../organisations/organisation-store.js';
 import { Refusal } from '../problems/refusal.js';
 import { TOLD_PROBLEMS, type ImportRow } from './import-plan.js';
 import { IMPORT_PLANS } from './import-plans.js';
@@ -72,14 +75,22 @@ export const importTasks = {
       organisation,
       subject,
       columns,
+      decimal,
       shared,
-    }: { id: string; organisation: number; subject: ImportSubject; columns: string[]; shared: SharedArrayBuffer },
+    }: {
+      id: string;
+      organisation: number;
+      subject: ImportSubject;
+      columns: string[];
+      decimal: '.' | ',' | undefined;
+      shared: SharedArrayBuffer;
+    },
   ) {
     const table = tables.get(id);
     if (!table)
       throw new Refusal(404, [problem('not-found', '', 'This import is no longer there. Read the file again.')]);
     const progress = new Progress(shared);
-    const read = matchedRows(table, columns);
+    const read = withReadAmounts(db, organisation, subject, matchedRows(table, columns), decimal);
     matched.set(id, read.rows);
     progress.begin(read.rows.length);
     let done = 0;
@@ -94,6 +105,8 @@ export const importTasks = {
       result: { added, changed, unchanged },
       problems: problems.slice(0, TOLD_PROBLEMS),
       count: problems.length,
+      notes: [...read.notes, ...(plan.notes ?? [])],
+      decimal: read.decimal,
     };
   },
 
@@ -113,6 +126,29 @@ export const importTasks = {
     return writeWorkbook(title, rows);
   },
 };
+
+/** The rows of a tray with their amounts written in our way, and how they were read. */
+function withReadAmounts(
+  db: Db,
+  organisation: number,
+  subject: ImportSubject,
+  read: { rows: ImportRow[]; problems: Problem[] },
+  decimal: '.' | ',' | undefined,
+): { rows: ImportRow[]; problems: Problem[]; notes: string[]; decimal: '.' | ',' | null } {
+  const tray = trayOfSubject(subject);
+  if (!tray) return { ...read, notes: [], decimal: null };
+  const { baseCurrency } = organisationOf(db, organisation);
+  const cells = read.rows.map((row) => row.cells);
+  const { rows, marks, isDoubtful, sample } = withPlainAmounts(tray, cells, baseCurrency, decimal);
+  return {
+    problems: read.problems,
+    rows: read.rows.map(({ line }, at) => ({ line, cells: rows[at] ?? {} })),
+    notes: sample
+      ? [`${sample.written} is read as ${sample.read}${isDoubtful ? ': is its mark that of decimals?' : ''}`]
+      : [],
+    decimal: sample ? marks.decimal : null,
+  };
+}
 
 /** The rows by column. Rows with more cells than headings are told; one apostrophe before a mark is taken off. */
 function matchedRows(table: Table, columns: readonly string[]): { rows: ImportRow[]; problems: Problem[] } {

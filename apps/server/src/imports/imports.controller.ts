@@ -40,9 +40,9 @@ export class ImportsController {
   match(
     @Acting() by: OfPerson,
     @Param('import') id: string,
-    @Body() { columns }: MatchingRequest,
+    @Body() { columns, decimal }: MatchingRequest,
   ): Promise<ImportAnswer> {
-    return this.jobs.match(by, id, columns);
+    return this.jobs.match(by, id, columns, decimal);
   }
 
   /** Takes the rows in, all or nothing. */

@@ -63,6 +63,16 @@ export function loadTakeOn(db: Db, organisation: number, today: CivilDate, books
   };
 }
 
+/** The rows of one tray, as they were typed. */
+export function rowsOfTray(db: Db, organisation: number, tray: TrayKey): TakeOnRow[] {
+  return db
+    .select({ id: takeOnRow.id, cells: takeOnRow.cells })
+    .from(takeOnRow)
+    .where(and(eq(takeOnRow.organisation, organisation), eq(takeOnRow.tray, tray)))
+    .orderBy(takeOnRow.place, takeOnRow.id)
+    .all();
+}
+
 /** The account that must end at zero, if the chart has one. */
 export function clearingAccount(db: Db, organisation: number): AccountId | undefined {
   return db

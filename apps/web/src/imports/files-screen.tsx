@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import { paths } from '@just-ledger/contract';
-import { IMPORT_SUBJECTS, isImportSubject, type ImportSubject } from '@just-ledger/core';
+import { IMPORT_SUBJECTS, isImportSubject, trayOfSubject, type ImportSubject } from '@just-ledger/core';
 import { Allowed } from '../frame/allowed.js';
 import { useAddress, useSheetParam } from '../frame/address.js';
 import { useBooks } from '../frame/books-queries.js';
@@ -9,58 +9,18 @@ import { ImportSheet } from './import-sheet.js';
 
 /** What can be written to files and read from them; one file on its way into the books beside it. */
 export default function FilesScreen() {
-  const { organisation } = useBooks();
-  const address = useAddress();
   const [given] = useSheetParam('subject');
   const subject = isImportSubject(given) ? given : undefined;
   return (
     <div className="list-and-one">
       <div className="place narrow">
         <Sheet title="Files" aside="in and out">
-          <table className="ruled">
-            <thead>
-              <tr>
-                <th>What</th>
-                <th>Write all of it</th>
-                <th>
-                  <span className="visually-hidden">Read</span>
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {(Object.keys(IMPORT_SUBJECTS) as ImportSubject[]).map((one) => (
-                <tr key={one} className={one === subject ? 'chosen' : ''}>
-                  <td>{IMPORT_SUBJECTS[one].label}</td>
-                  <td>
-                    <span className="row" style={{ gap: 12 }}>
-                      {(['csv', 'xlsx'] as const).map((ending) => (
-                        <a
-                          key={ending}
-                          className="act"
-                          href={paths.exportFile(organisation.id, one, ending)}
-                          download={`${one}.${ending}`}
-                          aria-label={`${IMPORT_SUBJECTS[one].label} as ${ending.toUpperCase()}`}
-                        >
-                          {ending.toUpperCase()}
-                        </a>
-                      ))}
-                    </span>
-                  </td>
-                  <td className="num">
-                    <Allowed>
-                      <Link
-                        className="act"
-                        to={address.href('files', { subject: one })}
-                        aria-label={`Read ${IMPORT_SUBJECTS[one].label} from a file`}
-                      >
-                        read a file
-                      </Link>
-                    </Allowed>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <SubjectTable subjects={SUBJECTS.filter((one) => !trayOfSubject(one))} chosen={subject} what="What" />
+          <SubjectTable
+            subjects={SUBJECTS.filter((one) => trayOfSubject(one))}
+            chosen={subject}
+            what="Tray of the take-on"
+          />
           <p className="soft small" style={{ marginTop: 14 }}>
             What is written here can be read again unchanged. A cell that a spreadsheet would run as a formula is
             written with one apostrophe before it, which is taken off when it is read.
@@ -75,5 +35,67 @@ export default function FilesScreen() {
         </Allowed>
       )}
     </div>
+  );
+}
+
+const SUBJECTS = Object.keys(IMPORT_SUBJECTS) as ImportSubject[];
+
+/** Subjects with their files, out and in. */
+function SubjectTable({
+  subjects,
+  chosen,
+  what,
+}: {
+  subjects: readonly ImportSubject[];
+  chosen: ImportSubject | undefined;
+  what: string;
+}) {
+  const { organisation } = useBooks();
+  const address = useAddress();
+  return (
+    <table className="ruled" style={{ marginBottom: 14 }}>
+      <thead>
+        <tr>
+          <th>{what}</th>
+          <th style={{ width: 110 }}>Write all of it</th>
+          <th style={{ width: 90 }}>
+            <span className="visually-hidden">Read</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {subjects.map((one) => (
+          <tr key={one} className={one === chosen ? 'chosen' : ''}>
+            <td>{IMPORT_SUBJECTS[one].label}</td>
+            <td>
+              <span className="row" style={{ gap: 12 }}>
+                {(['csv', 'xlsx'] as const).map((ending) => (
+                  <a
+                    key={ending}
+                    className="act"
+                    href={paths.exportFile(organisation.id, one, ending)}
+                    download={`${one}.${ending}`}
+                    aria-label={`${IMPORT_SUBJECTS[one].label} as ${ending.toUpperCase()}`}
+                  >
+                    {ending.toUpperCase()}
+                  </a>
+                ))}
+              </span>
+            </td>
+            <td className="num">
+              <Allowed>
+                <Link
+                  className="act"
+                  to={address.href('files', { subject: one })}
+                  aria-label={`Read ${IMPORT_SUBJECTS[one].label} from a file`}
+                >
+                  read a file
+                </Link>
+              </Allowed>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }

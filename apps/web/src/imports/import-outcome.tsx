@@ -1,43 +1,75 @@
 import { Button } from '@mui/material';
 import { Link } from 'react-router';
 import { paths, type ImportAnswer } from '@just-ledger/contract';
+import { trayOfSubject } from '@just-ledger/core';
 import { useAddress } from '../frame/address.js';
 import { useBooks } from '../frame/books-queries.js';
 import { Trouble } from '../frame/sheet.js';
 import { request } from '../request/request.js';
 import { useChange } from '../request/use-change.js';
 
-const SCREENS = {
+const SCREENS: Readonly<Record<string, string>> = {
   chart: 'chart',
   contacts: 'contacts',
   'breakdown-values': 'breakdowns',
   rates: 'currencies',
-} as const;
+};
 
 /** What an import would do, has done, or what stands in its way by row and column. */
 export function ImportOutcome({ job, onTaken }: { job: ImportAnswer; onTaken: (job: ImportAnswer) => void }) {
   const { organisation } = useBooks();
   const address = useAddress();
   const take = useChange(() => request<ImportAnswer>('POST', paths.importTaking(organisation.id, job.id)));
+  const otherWay = useChange(() =>
+    request<ImportAnswer>('PUT', paths.importMatching(organisation.id, job.id), {
+      columns: job.headings.map((one) => one.column),
+      decimal: job.decimal === '.' ? ',' : '.',
+    }),
+  );
   const { state, result, problemCount } = job;
   if (problemCount > 0) return <ProblemRows job={job} />;
   if (!result) return null;
   const { added, changed, unchanged } = result;
+  const tray = trayOfSubject(job.subject);
   const counts = [
     `${count(added)} ${state === 'done' ? 'added' : 'to add'}`,
-    `${count(changed)} ${state === 'done' ? 'changed' : 'to change'}`,
-    `${count(unchanged)} ${state === 'done' ? 'were' : 'are'} there already`,
+    ...(tray
+      ? []
+      : [
+          `${count(changed)} ${state === 'done' ? 'changed' : 'to change'}`,
+          `${count(unchanged)} ${state === 'done' ? 'were' : 'are'} there already`,
+        ]),
   ];
   return (
     <div style={{ marginTop: 16 }}>
       <p className={state === 'done' ? 'told' : ''} role="status">
         {counts.join(', ')}.{' '}
         {state === 'done' && (
-          <Link className="act" to={address.href(SCREENS[job.subject])}>
+          <Link
+            className="act"
+            to={tray ? address.href('bench', { tray }) : address.href(SCREENS[job.subject] ?? '')}
+          >
             See them
           </Link>
         )}
       </p>
+      {state === 'checked' && job.remarks.length > 0 && (
+        <ul className="in-the-way small">
+          {job.remarks.map((remark) => (
+            <li key={remark}>{remark}</li>
+          ))}
+        </ul>
+      )}
+      {state === 'checked' && job.decimal && (
+        <button
+          className="act small"
+          type="button"
+          disabled={otherWay.isPending}
+          onClick={() => otherWay.mutate(undefined, { onSuccess: onTaken })}
+        >
+          Read the amounts the other way, with a {job.decimal === '.' ? 'comma' : 'point'} for decimals
+        </button>
+      )}
       {state === 'checked' && added + changed > 0 && (
         <Button
           variant="contained"

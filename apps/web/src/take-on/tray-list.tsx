@@ -46,7 +46,7 @@ function TrayLine({ of, takeOn }: { of: TrayAnswer; takeOn: TakeOnAnswer }) {
       </span>
       <span className="spread small soft">
         <span className="nowrap">{of.rowsWithProblems > 0 ? `${rows}, ${of.rowsWithProblems} to mend` : rows}</span>
-        <span className="num">{figures}</span>
+        {of.rowsWithProblems === 0 && <span className="num">{figures}</span>}
       </span>
     </>
   );

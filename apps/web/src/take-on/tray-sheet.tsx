@@ -21,6 +21,7 @@ export function TraySheet({ takeOn, tray }: { takeOn: TakeOnAnswer; tray: TrayKe
   const { organisation, today, may } = useBooks();
   const { data: accounts } = useQuery(accountsQuery(organisation.id, today));
   const { data: contacts } = useQuery(contactsQuery(organisation.id));
+  const address = useAddress();
   const [row] = useSheetParam('row');
   const of = takeOn.trays.find((one) => one.tray === tray);
   const isReadOnly = takeOn.signedOff !== null || !may('preparer');
@@ -38,7 +39,22 @@ export function TraySheet({ takeOn, tray }: { takeOn: TakeOnAnswer; tray: TrayKe
   };
   const target = row === '' ? undefined : Number(row);
   return (
-    <Sheet title={TRAYS[tray].label} foot={of && <Foot of={of} takeOn={takeOn} />}>
+    <Sheet
+      title={TRAYS[tray].label}
+      tools={
+        !isReadOnly && (
+          <>
+            <Link className="act" to={address.href('files', { subject: `tray-${tray}` })}>
+              Read a file
+            </Link>
+            <a className="act" href={paths.exportFile(organisation.id, `tray-${tray}`, 'xlsx')} download>
+              {of && of.rows > 0 ? 'As a workbook' : 'Template'}
+            </a>
+          </>
+        )
+      }
+      foot={of && <Foot of={of} takeOn={takeOn} />}
+    >
       <p className="soft" style={{ margin: '-6px 0 12px' }}>
         {TRAYS[tray].hint}
       </p>

@@ -1,7 +1,7 @@
 import { useRef, useState } from 'react';
 import { useQueryClient, useSuspenseQuery } from '@tanstack/react-query';
 import { paths, type TakeOnRowAnswer } from '@just-ledger/contract';
-import { BREAKDOWN_CELL, TRAYS, type AmountMarks, type Tray, type TrayColumn, type TrayKey } from '@just-ledger/core';
+import { BREAKDOWN_CELL, TRAYS, type Tray, type TrayColumn, type TrayKey } from '@just-ledger/core';
 import { breakdownsQuery } from '../breakdowns/breakdown-queries.js';
 import { useBooks } from '../frame/books-queries.js';
 import { Trouble } from '../frame/sheet.js';
@@ -92,8 +92,9 @@ export function TrayTable({
         setPending((all) => all.filter((one) => one !== key));
       });
   };
-  const paste = (text: string, column: string, marks?: AmountMarks): void => {
-    const read = pastedRows(text, tray, column, currency, marks);
+  const paste = (text: string, column: string, decimal?: '.' | ','): void => {
+    const shown = columns.map(({ key }) => key);
+    const read = pastedRows(text, tray, column, shown, currency, decimal);
     if (read.rows.length === 0) return;
     void add
       .mutateAsync(read.rows)
@@ -124,7 +125,7 @@ export function TrayTable({
         <p className="told row" role="status" style={{ gap: 14, marginBottom: 8 }}>
           <span>
             {pasted.ids.length} {pasted.ids.length === 1 ? 'row' : 'rows'} pasted.
-            {pasted.read.sample && ` ${pasted.read.sample.pasted} was read as ${pasted.read.sample.read}.`}
+            {pasted.read.sample && ` ${pasted.read.sample.written} was read as ${pasted.read.sample.read}.`}
             {pasted.read.isDoubtful && ' Is the mark that of decimals?'}
           </span>
           {pasted.read.sample && (
@@ -133,9 +134,7 @@ export function TrayTable({
               type="button"
               onClick={() => {
                 const { text, column, read } = pasted;
-                const other: AmountMarks =
-                  read.marks.decimal === '.' ? { decimal: ',', thousands: '.' } : { decimal: '.', thousands: ',' };
-                unpaste(() => paste(text, column, other));
+                unpaste(() => paste(text, column, read.marks.decimal === '.' ? ',' : '.'));
               }}
             >
               Read it the other way
@@ -149,9 +148,7 @@ export function TrayTable({
           </button>
         </p>
       )}
-      <table
-        className={tray === 'asset-classes' ? 'ruled tight typed-rows narrow-accounts' : 'ruled tight typed-rows'}
-      >
+      <table className={columns.length > 5 ? 'ruled tight typed-rows narrow-accounts' : 'ruled tight typed-rows'}>
         <thead>
           <tr>
             {columns.map(({ key, label, kind }) => (

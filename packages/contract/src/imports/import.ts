@@ -10,6 +10,8 @@ export class ImportQuery {
 /** Which column each heading of the file means, in the order of the headings; empty where it is left out. */
 export class MatchingRequest {
   @IsArray() @ArrayMaxSize(200) @IsString({ each: true }) @MaxLength(40, { each: true }) columns!: string[];
+  /** Which mark parts the decimals of amounts, where the file of a tray leaves that open. */
+  @IsOptional() @IsIn(['.', ',']) decimal?: '.' | ',';
 }
 
 /** A heading of the file with what stands under it first, and the column it seems to mean. */
@@ -40,6 +42,10 @@ export interface ImportAnswer {
   progress: { done: number; total: number } | null;
   /** How the file was read, where that is not plain. */
   notes: string[];
+  /** What is worth knowing beside the numbers: how amounts were read, what is still unknown. */
+  remarks: string[];
+  /** The mark by which decimals were parted, where amounts have any. */
+  decimal: '.' | ',' | null;
   rows: number;
   headings: HeadingAnswer[];
   /** What the import would do, or has done. */

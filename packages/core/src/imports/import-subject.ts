@@ -2,17 +2,44 @@ import { CHART_COLUMNS } from '../accounts/chart-rows.js';
 import { VALUE_COLUMNS } from '../breakdowns/value-rows.js';
 import { CONTACT_COLUMNS } from '../contacts/contact-rows.js';
 import { RATE_COLUMNS } from '../currencies/rate-rows.js';
+import { neededFileColumns, trayFileColumns } from '../take-on/tray-files.js';
+import { TRAYS, isTrayKey, type TrayKey } from '../take-on/tray.js';
 
-/** What can be read from files and written to them, with the columns that it has. */
-export const IMPORT_SUBJECTS = {
+interface Subject {
+  readonly label: string;
+  readonly columns: readonly string[];
+  readonly required: readonly string[];
+}
+
+/** What of the set-up can be read from files and written to them. */
+export const SET_UP_FILES = {
   chart: { label: 'Chart of accounts', columns: CHART_COLUMNS, required: ['number', 'name'] },
   contacts: { label: 'Contacts', columns: CONTACT_COLUMNS, required: ['name'] },
   'breakdown-values': { label: 'Breakdown values', columns: VALUE_COLUMNS, required: ['breakdown', 'value'] },
   rates: { label: 'Rates', columns: RATE_COLUMNS, required: ['currency', 'date'] },
-} as const satisfies Record<
-  string,
-  { readonly label: string; readonly columns: readonly string[]; readonly required: readonly string[] }
->;
+} as const satisfies Record<string, Subject>;
+
+/** The file of a tray of the take-on. */
+export type TraySubject = `tray-${TrayKey}`;
+
+const TRAY_FILES = Object.fromEntries(
+  (Object.keys(TRAYS) as TrayKey[]).map((tray) => [
+    `tray-${tray}`,
+    { label: TRAYS[tray].label, columns: trayFileColumns(tray), required: neededFileColumns(tray) },
+  ]),
+) as unknown as Readonly<Record<TraySubject, Subject>>;
+
+/** What can be read from files and written to them, with the columns that it has: the set-up, and the trays of the take-on. */
+export const IMPORT_SUBJECTS: Readonly<Record<keyof typeof SET_UP_FILES | TraySubject, Subject>> = {
+  ...SET_UP_FILES,
+  ...TRAY_FILES,
+};
+
+/** The tray that a subject is the file of. @example trayOfSubject('tray-customers') // → 'customers' */
+export function trayOfSubject(subject: string): TrayKey | undefined {
+  const tray = /^tray-(.+)$/.exec(subject)?.[1] ?? '';
+  return isTrayKey(tray) ? tray : undefined;
+}
 
 /** A key of {@link IMPORT_SUBJECTS}. */
 export type ImportSubject = keyof typeof IMPORT_SUBJECTS;
@@ -23,7 +50,7 @@ export function isImportSubject(text: string): text is ImportSubject {
 }
 
 /** What columns are called elsewhere, in letters and digits only. */
-const ALSO_CALLED: Readonly<Record<ImportSubject, Readonly<Record<string, string>>>> = {
+const ALSO_CALLED: Readonly<Record<keyof typeof SET_UP_FILES, Readonly<Record<string, string>>>> = {
   chart: {
     number: 'no nr code account accountno accountnumber accountcode',
     name: 'description title accountname',
@@ -62,6 +89,41 @@ const ALSO_CALLED: Readonly<Record<ImportSubject, Readonly<Record<string, string
   },
 };
 
+/** What the columns of trays are called elsewhere. */
+const ALSO_CALLED_IN_TRAYS: Readonly<Record<string, string>> = {
+  account: 'no nr number code accountno accountnumber accountcode ledger nominal bank',
+  debit: 'dr debits debitbalance',
+  credit: 'cr credits creditbalance',
+  balance: 'amount closingbalance total',
+  foreign: 'foreignamount foreignbalance',
+  breakdown: 'fund costcentre project class value',
+  contact: 'customer supplier name company creditor debtor member vendor client',
+  document: 'invoice invoiceno invoicenumber bill billno billnumber documentno documentnumber number',
+  reference: 'ref ourref ourreference ourno',
+  date: 'dated invoicedate documentdate billdate asat',
+  due: 'duedate dueon payableby',
+  unpaid: 'outstanding open remaining remainder balance amount amountdue unpaidamount',
+  currency: 'cur ccy',
+  rate: 'exchangerate fx percent depreciationrate',
+  statement: 'statementbalance bankbalance',
+  payee: 'payer paidto description',
+  amount: 'uncleared unclearedamount',
+  name: 'asset description item class',
+  class: 'category group assetclass type',
+  acquired: 'date purchased purchasedate acquisitiondate bought',
+  cost: 'purchaseprice price unitcost costofone costaccount costeach',
+  accumulated: 'accumulateddepreciation depreciation writtenoff depreciationtodate',
+  residual: 'residualvalue salvage scrapvalue',
+  life: 'years usefullife lifeyears',
+  method: 'depreciationmethod',
+  expense: 'depreciationexpense expenseaccount',
+  item: 'description product article stockitem',
+  quantity: 'qty count units number',
+  unit: 'uom',
+  note: 'description text what details',
+  month: 'period',
+};
+
 /** A heading as it is compared: letters and digits only, in small letters. @example plainHeading('Account No.') // → 'accountno' */
 export function plainHeading(heading: string): string {
   return heading.toLowerCase().replaceAll(/[^\p{L}\p{N}]/gu, '');
@@ -97,6 +159,9 @@ export function recogniseColumns(
     return chosen === null || columns.some((column) => column === chosen) ? chosen : undefined;
   });
   pass((heading) => columns.find((column) => plainHeading(column) === heading));
-  pass((heading) => columns.find((column) => ALSO_CALLED[subject][column]?.split(' ').includes(heading)));
+  const also: Readonly<Record<string, string>> = trayOfSubject(subject)
+    ? ALSO_CALLED_IN_TRAYS
+    : ALSO_CALLED[subject as keyof typeof SET_UP_FILES];
+  pass((heading) => columns.find((column) => also[column]?.split(' ').includes(heading)));
   return headings.map((_, at) => found.get(at) ?? null);
 }

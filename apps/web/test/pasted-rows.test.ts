@@ -1,0 +1,59 @@
+import { parseCurrencyCode } from '@just-ledger/core';
+import { isCells, pastedRows } from '../src/take-on/pasted-rows.js';
+
+const EUR = parseCurrencyCode('EUR');
+const CUSTOMERS = ['contact', 'document', 'date', 'due', 'unpaid'];
+
+test.each<[string, string, string, Record<string, string>[]]>([
+  [
+    'with headings, in any order',
+    'Unpaid\tContact\n12.00\tLow Weir\n',
+    'contact',
+    [{ unpaid: '12.00', contact: 'Low Weir' }],
+  ],
+  [
+    'without headings, from the column pasted into',
+    'A 1\t3 Dec 2026\n',
+    'document',
+    [{ document: 'A 1', date: '3 Dec 2026' }],
+  ],
+  [
+    'with headings that are not ours left out',
+    'Contact\tColour\tUnpaid\nLow Weir\tred\t5\n',
+    'contact',
+    [{ contact: 'Low Weir', unpaid: '5.00' }],
+  ],
+  [
+    'with empty rows and cells left out',
+    'Low Weir\t\t\t\t7\n\t\t\t\t\n',
+    'contact',
+    [{ contact: 'Low Weir', unpaid: '7.00' }],
+  ],
+  [
+    'with amounts of the other custom',
+    'Low Weir\tA\t\t\t1.234,50\nLow Weir\tB\t\t\t(80,00)\n',
+    'contact',
+    [
+      { contact: 'Low Weir', document: 'A', unpaid: '1,234.50' },
+      { contact: 'Low Weir', document: 'B', unpaid: '-80.00' },
+    ],
+  ],
+  ['with more cells than columns', 'x\ty\n', 'unpaid', [{ unpaid: 'x' }]],
+])('cells pasted %s', (_, text, at, rows) => {
+  expect(pastedRows(text, 'customers', at, CUSTOMERS, EUR).rows).toEqual(rows);
+});
+
+test('how amounts were read is told where it is worth a look, and can be turned round', () => {
+  const text = 'Low Weir\t\t\t\t1.200\n';
+  const first = pastedRows(text, 'customers', 'contact', CUSTOMERS, EUR);
+  expect([first.isDoubtful, first.sample]).toEqual([true, { written: '1.200', read: '1.20' }]);
+  const other = pastedRows(text, 'customers', 'contact', CUSTOMERS, EUR, ',');
+  expect([other.isDoubtful, other.rows]).toEqual([false, [{ contact: 'Low Weir', unpaid: '1,200.00' }]]);
+});
+
+test.each<[string, boolean]>([
+  ['Low Weir', false],
+  ['Low Weir\n', false],
+  ['a\tb', true],
+  ['a\nb', true],
+])('%j is a stretch of cells: %s', (text, expected) => expect(isCells(text)).toBe(expected));

@@ -1,0 +1,140 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { expect, test } from './books.js';
+
+/** Types the cells of a row one after the other, as Tab goes through them. */
+async function typeRow(page: Page, row: number, first: string, ...cells: string[]): Promise<void> {
+  await page.getByLabel(`${first}, row ${row}`).click();
+  for (const cell of cells) {
+    if (cell !== '') await page.keyboard.type(cell);
+    await page.keyboard.press('Tab');
+  }
+}
+
+/** Pastes text into a cell as a spreadsheet puts it on the clipboard. */
+async function paste(page: Page, label: string, text: string): Promise<void> {
+  await page.getByLabel(label).evaluate((input, given) => {
+    const clipboardData = new DataTransfer();
+    clipboardData.setData('text/plain', given);
+    input.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
+  }, text);
+}
+
+const tray = (page: Page, name: RegExp) =>
+  page.getByRole('navigation', { name: 'Trays' }).getByRole('link', { name });
+
+test('detail first, totals last: typed, pasted, posted, signed off at zero, reopened', async ({
+  own: { page, open, ask },
+}) => {
+  test.slow();
+  await ask('POST', '/contacts', { name: 'Low Weir Inn', roles: ['customer'] });
+  await open('take-on/bench?tray=customers');
+  await expect(page.getByText('Each side waits here for the other.')).toBeVisible();
+  await typeRow(page, 1, 'Contact', 'Low Weir Inn', 'A 1', '3 dec 2025', '2 jan 2026', '410');
+  await expect(tray(page, /Customers/)).toContainText('no total yet');
+  await page.getByRole('button', { name: 'Post this tray' }).click();
+  await expect(page.getByText('In the ledger as it stands here.')).toBeVisible();
+  await expect(page.getByRole('contentinfo', { name: 'Proofs' })).toContainText('Take-on clearing ≠ 0');
+
+  await tray(page, /Old trial balance/).click();
+  await paste(page, 'Account, row 1', 'Account\tDebit\tCredit\n1010\t5.000,00\t\n1100\t410,00\t\n3000\t\t5.410,00\n');
+  await expect(page.getByRole('status').first()).toContainText('3 rows pasted. 5.000,00 was read as 5,000.00.');
+  await expect(tray(page, /Old trial balance/)).toContainText('balances');
+  await expect(tray(page, /Customers/)).toContainText('agrees');
+  await expect(page.getByText('Nothing is left to explain.')).toBeVisible();
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+
+  await page.getByRole('button', { name: 'Sign off' }).click();
+  await expect(page.getByRole('heading', { name: 'Signed off' })).toBeVisible();
+  await expect(page.getByLabel('Debit, row 1')).not.toBeEditable();
+  await expect(page.getByRole('contentinfo', { name: 'Proofs' })).toContainText(/(\d+) of \1 proofs hold/);
+  await page.getByRole('button', { name: 'Reopen it' }).click();
+  await page.getByRole('button', { name: 'Reopen', exact: true }).click();
+  await expect(page.getByText('Say why.')).toBeVisible();
+  await page.getByLabel('Why it is reopened').fill('another invoice turned up');
+  await page.getByRole('button', { name: 'Reopen', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Sign off' })).toBeVisible();
+});
+
+test('a slip is found, and the way leads straight to its line', async ({ own: { page, open, ask } }) => {
+  await ask('POST', '/contacts', { name: 'Low Weir Inn', roles: ['customer'] });
+  const rows = (...cells: object[]): { rows: object[] } => ({ rows: cells.map((one) => ({ cells: one })) });
+  await ask(
+    'POST',
+    '/take-on/trays/customers/rows',
+    rows(
+      { contact: 'Low Weir Inn', document: 'A 1', unpaid: '1,460.00' },
+      { contact: 'Low Weir Inn', document: 'A 2', unpaid: '300' },
+    ),
+  );
+  await ask(
+    'POST',
+    '/take-on/trays/trial-balance/rows',
+    rows({ account: '1100', debit: '1940' }, { account: '3000', credit: '1940' }),
+  );
+  await open('take-on/bench?tray=customers');
+  await expect(page.getByText('180.00 apart').first()).toBeVisible();
+  const first = page.getByRole('region', { name: 'Where it may come from' }).getByRole('listitem').first();
+  await expect(first).toContainText('Low Weir Inn A 1, 1,460.00: perhaps 1,640.00.');
+  await first.getByRole('link').click();
+  await expect(page).toHaveURL(/row=\d+/);
+  await page.getByLabel('Unpaid, row 1').fill('1,640.00');
+  await page.getByLabel('Unpaid, row 1').press('Tab');
+  await expect(page.getByText('Nothing is left to explain.')).toBeVisible();
+});
+
+test('what cannot be read says so at its cell; an unknown contact is added on the spot', async ({
+  own: { page, open },
+}) => {
+  await open('take-on/bench?tray=suppliers');
+  await typeRow(page, 1, 'Contact', 'Nettlebed Nursery', '77', '', '', 'lots');
+  await expect(page.getByText('“lots” is not an amount.')).toBeVisible();
+  await expect(page.getByLabel('Unpaid, row 1')).toHaveAttribute('aria-invalid', 'true');
+  await page.getByLabel('Unpaid, row 1').fill('95');
+  await page.getByLabel('Unpaid, row 1').press('Tab');
+  await expect(page.getByText('There is no contact “Nettlebed Nursery”.')).toBeVisible();
+  await page.getByRole('button', { name: 'Add Nettlebed Nursery as a contact' }).click();
+  await expect(page.getByText('There is no contact')).toHaveCount(0);
+  await expect(tray(page, /Suppliers/)).toContainText('95.00');
+  await page.reload();
+  await expect(page.getByLabel('Contact, row 1')).toHaveValue('Nettlebed Nursery');
+  await page.getByRole('button', { name: 'Take row 1 away' }).click();
+  await expect(page.getByLabel('Contact, row 1')).toHaveValue('');
+});
+
+test('equity may be what is left over, once the figure has been seen', async ({ own: { page, open } }) => {
+  await open('take-on/bench');
+  await typeRow(page, 1, 'Account', '1010', '5000');
+  await expect(tray(page, /Old trial balance/)).toContainText('out by 5,000.00');
+  const equity = page.getByRole('region', { name: 'The difference as equity' });
+  await expect(equity).toContainText('5,000.00 credit');
+  await equity.getByRole('combobox').click();
+  await page.getByRole('option', { name: /^3000/ }).click();
+  await equity.getByRole('button', { name: 'Accept' }).click();
+  await expect(tray(page, /Old trial balance/)).toContainText('balances');
+});
+
+test('a tray is read from a file with foreign headings, and its template is written', async ({
+  own: { page, open, ask },
+}) => {
+  await ask('POST', '/contacts', { name: 'Low Weir Inn', roles: ['customer'] });
+  await open('take-on/bench?tray=customers');
+  const download = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'Template' }).click();
+  expect((await download).suggestedFilename()).toBe('tray-customers.xlsx');
+  await page.getByRole('link', { name: 'Read a file' }).click();
+  const csv =
+    'Customer;Invoice;Due date;Outstanding\nLow Weir Inn;A 1;2026-01-02;1.234,50\nNobody yet;A 2;;(80,00)\n';
+  await page
+    .getByLabel('File to read')
+    .setInputFiles({ name: 'open.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
+  await page.getByRole('button', { name: 'Compare with the books' }).click();
+  await expect(page.getByRole('status')).toContainText('2 to add');
+  await expect(page.getByText('1.234,50 is read as 1,234.50')).toBeVisible();
+  await expect(page.getByText('1 row waits in the tray to be mended.')).toBeVisible();
+  await page.getByRole('button', { name: 'Take it in' }).click();
+  await page.getByRole('link', { name: 'See them' }).click();
+  await expect(page.getByLabel('Unpaid, row 1')).toHaveValue('1,234.50');
+  await expect(page.getByLabel('Unpaid, row 2')).toHaveValue('-80.00');
+  await expect(page.getByText('There is no contact “Nobody yet”.')).toBeVisible();
+});
