@@ -37,6 +37,7 @@ const CORE_AREAS = [
   'closing',
   'statements',
   'proofs',
+  'open-items',
   'assets',
   'take-on',
   'imports',

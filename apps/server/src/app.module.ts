@@ -18,6 +18,7 @@ import { EntriesController } from './journal/entries.controller.js';
 import { OrganisationsController } from './organisations/organisations.controller.js';
 import { ImportJobs } from './imports/import-jobs.js';
 import { ImportsController } from './imports/imports.controller.js';
+import { OpenItemsController } from './open-items/open-items.controller.js';
 import { InvitationsController } from './people/invitations.controller.js';
 import { PasswordResetController } from './people/password-reset.controller.js';
 import { PeopleController } from './people/people.controller.js';
@@ -65,6 +66,7 @@ import { WorkersModule } from './workers/workers.module.js';
     ClosingController,
     TrialBalanceController,
     AccountLedgerController,
+    OpenItemsController,
     StatementsController,
     ProofsController,
   ],

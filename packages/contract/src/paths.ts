@@ -88,6 +88,8 @@ export const paths = {
   equityStatement: (id: Id) => `/api/organisations/${id}/reports/equity-statement`,
   balanceSheet: (id: Id) => `/api/organisations/${id}/reports/balance-sheet`,
   accountLedger: (id: Id) => `/api/organisations/${id}/reports/account-ledger`,
+  agedBalances: (id: Id) => `/api/organisations/${id}/reports/aged-balances`,
+  statementOfAccount: (id: Id) => `/api/organisations/${id}/reports/statement-of-account`,
   proofs: (id: Id) => `/api/organisations/${id}/proofs`,
   proofsCheck: (id: Id) => `/api/organisations/${id}/proofs/check`,
 } as const;

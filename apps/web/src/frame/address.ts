@@ -23,7 +23,15 @@ export const STAGES = {
     label: 'Record',
     screens: { journal: 'Journal', entry: 'Entry', drafts: 'Drafts', recurring: 'Recurring' },
   },
-  check: { label: 'Check', screens: { 'trial-balance': 'Trial balance', account: 'Account' } },
+  check: {
+    label: 'Check',
+    screens: {
+      'trial-balance': 'Trial balance',
+      account: 'Account',
+      aged: 'Aged balances',
+      contact: 'Statement of account',
+    },
+  },
   close: { label: 'Close', screens: { months: 'Months', 'year-end': 'Year end' } },
   report: { label: 'Report', screens: { statements: 'Statements' } },
 } as const;

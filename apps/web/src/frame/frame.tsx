@@ -34,6 +34,8 @@ const SCREENS: Readonly<Record<string, React.LazyExoticComponent<(props: ScreenP
   recurring: lazy(() => import('../recurring/recurring-screen.js')),
   'trial-balance': lazy(() => import('../trial-balance/trial-balance-screen.js')),
   account: lazy(() => import('../account-ledger/account-screen.js')),
+  aged: lazy(() => import('../open-items/aged-screen.js')),
+  contact: lazy(() => import('../open-items/statement-of-account-screen.js')),
   months: lazy(() => import('../closing/months-screen.js')),
   'year-end': lazy(() => import('../closing/year-end-screen.js')),
   statements: lazy(() => import('../statements/statements-screen.js')),

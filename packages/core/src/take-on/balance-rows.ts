@@ -1,12 +1,16 @@
-import { accountTitle, isTemporary } from '../accounts/account.js';
+import { accountTitle, isTemporary, type AccountId } from '../accounts/account.js';
 import { daysInMonth, civilDate, partsOf, type CivilDate } from '../dates/civil-date.js';
 import { longDate } from '../dates/month-names.js';
 import { typedDate } from '../dates/typed-date.js';
 import { fiscalYearOf } from '../organisations/books-calendar.js';
 import type { RowFact, RowReader } from './take-on-row.js';
 
-/** Reads a row that says what one account stands at: old trial balance, loans and other detail, funds and equity. */
-export function readBalanceRow(reader: RowReader): RowFact | undefined {
+/**
+ * Reads a row that says what one account stands at: old trial balance, loans and other detail, funds and equity.
+ *
+ * @param detailed accounts whose balance only waits for its detail: it needs neither contact nor foreign amount
+ */
+export function readBalanceRow(reader: RowReader, detailed?: ReadonlySet<AccountId>): RowFact | undefined {
   if (!reader.hasNeeded()) return undefined;
   const account = reader.account('account');
   const amount = reader.balance();
@@ -16,12 +20,16 @@ export function readBalanceRow(reader: RowReader): RowFact | undefined {
   if (reader.tray === 'equity' && account.element !== 'equity') {
     return reader.report('not-equity', 'account', `${accountTitle(account)} is no part of equity.`);
   }
+  if (detailed?.has(account.id)) {
+    const breakdowns = reader.values();
+    return {
+      row: reader.row.id,
+      date: changeover,
+      lines: [{ account: account.id, amount, ...(breakdowns && { breakdowns }) }],
+    };
+  }
   const isForeign = account.currency !== undefined && account.currency !== books.baseCurrency;
   const foreign = isForeign ? reader.amount('foreign', account.currency) : undefined;
-  // totals of control accounts have no contact: they wait in clearing for their detail
-  if (reader.tray === 'trial-balance' && account.control) {
-    return { row: reader.row.id, date: changeover, lines: [{ account: account.id, amount }] };
-  }
   const line = reader.line(
     account,
     amount,

@@ -33,7 +33,9 @@ export function readOpenItemRow(reader: RowReader): OpenItemFact | undefined {
     return reader.report('currency-unknown', 'currency', `${code} is not an ISO 4217 currency code.`);
   }
   const unpaid = reader.amount('unpaid', code);
-  const [date, dueDate] = [reader.date('date'), reader.date('due')];
+  const date = reader.date('date');
+  // without terms a document is due when it is written (common practice)
+  const dueDate = reader.date('due') ?? date;
   if (unpaid === undefined || reader.problems.length > 0) return undefined;
   const amount = minor(ledger === 'receivables' ? unpaid : -unpaid);
   const more = {

@@ -43,9 +43,9 @@ export type TrayRows = { readonly [Key in TrayKey]?: readonly TakeOnRow[] };
 export function readTrays(rows: TrayRows, on: TakeOnBooks): ReadTrays {
   const classes = readTray('asset-classes', rows, on, readAssetClassRow);
   const known = classes.facts.map((fact) => fact.class);
-  const balances = (tray: TrayKey): ReadTray => readTray(tray, rows, on, readBalanceRow, accountTwice);
-  return {
-    'trial-balance': balances('trial-balance'),
+  const nothing: ReadTray = { facts: [], problems: new Map(), remarks: [] };
+  const detail: ReadTrays = {
+    'trial-balance': nothing,
     customers: readTray('customers', rows, on, readOpenItemRow, (_, readers) => openItemRemarks(readers)),
     suppliers: readTray('suppliers', rows, on, readOpenItemRow, (_, readers) => openItemRemarks(readers)),
     banks: readTray('banks', rows, on, readBankRow, bankRemarks),
@@ -58,10 +58,15 @@ export function readTrays(rows: TrayRows, on: TakeOnBooks): ReadTrays {
       (facts) => assetRemarks(facts, { on }),
     ),
     stock: readTray('stock', rows, on, readStockRow),
-    other: readTray('other', rows, on, readBalanceRow),
-    equity: readTray('equity', rows, on, readBalanceRow),
+    other: readTray('other', rows, on, (reader) => readBalanceRow(reader)),
+    equity: readTray('equity', rows, on, (reader) => readBalanceRow(reader)),
     'running-year': readTray('running-year', rows, on, readRunningYearRow),
     history: readTray('history', rows, on, readHistoryRow),
+  };
+  const detailed = new Set(detailedAccounts(detail, on).keys());
+  return {
+    ...detail,
+    'trial-balance': readTray('trial-balance', rows, on, (reader) => readBalanceRow(reader, detailed), accountTwice),
   };
 }
 

@@ -165,6 +165,18 @@ export class RowReader {
     return problems.length === 0 ? read?.line : undefined;
   }
 
+  /** The ids of the breakdown values that the row names, by the id of their breakdown; nothing if it names none. */
+  values(): Record<string, number> | undefined {
+    const found: Record<string, number> = {};
+    for (const [name, text] of Object.entries(this.breakdowns())) {
+      const breakdown = this.on.books.breakdowns.find((one) => one.name === name);
+      const value = breakdown?.values.find((one) => one.name === text);
+      if (breakdown && value) found[String(breakdown.id)] = value.id;
+      else this.report('breakdown-value-unknown', `${BREAKDOWN_CELL}${name}`, `${name} has no value “${text}”.`);
+    }
+    return Object.keys(found).length > 0 ? found : undefined;
+  }
+
   private breakdowns(): Record<string, string> {
     return Object.fromEntries(
       Object.entries(this.row.cells)

@@ -1,0 +1,77 @@
+import {
+  entryNumber,
+  minor,
+  type AccountId,
+  type CivilDate,
+  type ContactId,
+  type ControlLedger,
+  type ControlLine,
+  type CurrencyCode,
+} from '@just-ledger/core';
+import { sql } from 'drizzle-orm';
+import { loadChart } from '../accounts/account-store.js';
+import type { Db } from '../database/connection.js';
+
+/** A line on a control account with what a statement tells of it. */
+export interface ToldControlLine extends ControlLine {
+  readonly explanation: string;
+}
+
+interface Row {
+  account: number;
+  contact: number;
+  date: string;
+  amount: number;
+  document: string | null;
+  dueDate: string | null;
+  currency: string | null;
+  foreignAmount: number | null;
+  year: string;
+  number: number;
+  explanation: string;
+}
+
+/** The ids of the control accounts of a ledger. */
+export function controlAccounts(db: Db, organisation: number, ledger?: ControlLedger): AccountId[] {
+  return loadChart(db, organisation)
+    .accounts.filter(({ control }) => (ledger ? control === ledger : control !== undefined))
+    .map(({ id }) => id);
+}
+
+/**
+ * The lines on control accounts up to a day, in the order of their dates. Lines of a merged contact count with the one
+ * that stays.
+ *
+ * @param contact only this one's
+ */
+export function controlLines(
+  db: Db,
+  organisation: number,
+  accounts: readonly AccountId[],
+  asAt: CivilDate,
+  contact?: number,
+): ToldControlLine[] {
+  const rows = db.all<Row>(sql`
+    SELECT l.account AS account, coalesce(c.merged_into, c.id) AS contact, l.date AS date, l.amount AS amount,
+      l.document AS document, l.due_date AS dueDate, l.currency AS currency, l.foreign_amount AS foreignAmount,
+      e.year AS year, e.number AS number, e.explanation AS explanation
+    FROM line AS l JOIN contact AS c ON c.organisation = l.organisation AND c.id = l.contact
+      JOIN entry AS e ON e.organisation = l.organisation AND e.place = l.entry
+    WHERE l.organisation = ${organisation} AND l.date <= ${asAt}
+      AND l.account IN (SELECT value FROM json_each(${JSON.stringify(accounts)}))
+      AND (${contact ?? null} IS NULL OR coalesce(c.merged_into, c.id) = ${contact ?? null})
+    ORDER BY l.date, l.entry, l.place`);
+  return rows.map((row) => ({
+    account: row.account as AccountId,
+    contact: row.contact as ContactId,
+    date: row.date as CivilDate,
+    amount: minor(row.amount),
+    entry: entryNumber(row.year, row.number),
+    explanation: row.explanation,
+    ...(row.document !== null && { document: row.document }),
+    ...(row.dueDate !== null && { dueDate: row.dueDate as CivilDate }),
+    ...(row.currency !== null && {
+      foreign: { currency: row.currency as CurrencyCode, amount: minor(row.foreignAmount ?? 0) },
+    }),
+  }));
+}

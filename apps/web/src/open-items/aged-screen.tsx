@@ -1,0 +1,147 @@
+import { useSuspenseQuery } from '@tanstack/react-query';
+import { Link } from 'react-router';
+import { paths, type AgedContactAnswer } from '@just-ledger/contract';
+import { AGES, longDate, shortDate, parseCivilDate, type Age } from '@just-ledger/core';
+import { shown } from '../fields/money.js';
+import { useAddress, useSheetParam } from '../frame/address.js';
+import { useBooks } from '../frame/books-queries.js';
+import type { ScreenProps } from '../frame/screen-props.js';
+import { Empty, Sheet } from '../frame/sheet.js';
+import { withQuery } from '../request/request.js';
+import { agedBalancesQuery } from './open-item-queries.js';
+
+const AGE_KEYS = Object.keys(AGES) as Age[];
+
+/** What is owed to the organisation, or by it, by contact and age; the total is that of the control account. */
+export default function AgedScreen({ slot }: ScreenProps) {
+  const { organisation, currency, to } = useBooks();
+  const [given, setLedger] = useSheetParam('ledger', slot);
+  const [detail, setDetail] = useSheetParam('detail', slot);
+  const ledger = given === 'payables' ? 'payables' : 'receivables';
+  const { data } = useSuspenseQuery(agedBalancesQuery(organisation.id, ledger, to));
+  const agrees = data.total === data.control;
+  return (
+    <Sheet
+      title="Aged balances"
+      aside={`${ledger === 'receivables' ? 'owed by customers' : 'owed to suppliers'}, as at ${longDate(parseCivilDate(data.asAt))}`}
+      tools={
+        <a
+          className="act"
+          href={withQuery(`${paths.agedBalances(organisation.id)}.csv`, { ledger, asAt: to })}
+          download={`aged-${ledger}.csv`}
+        >
+          Save as CSV
+        </a>
+      }
+    >
+      <div className="row small" style={{ marginBottom: 10, gap: 16 }}>
+        {(['receivables', 'payables'] as const).map((one) => (
+          <button
+            key={one}
+            type="button"
+            className={one === ledger ? 'plain strong' : 'plain soft'}
+            aria-pressed={one === ledger}
+            onClick={() => setLedger(one === 'receivables' ? undefined : one)}
+          >
+            {one === 'receivables' ? 'Customers' : 'Suppliers'}
+          </button>
+        ))}
+        <button
+          type="button"
+          className={detail ? 'plain strong' : 'plain soft'}
+          aria-pressed={detail !== ''}
+          onClick={() => setDetail(detail ? undefined : '1')}
+        >
+          Each document
+        </button>
+      </div>
+      {data.contacts.length === 0 ? (
+        <Empty>
+          <p>
+            Nothing is open at this date. Documents come in by taking on balances, or by entries on a control account.
+          </p>
+        </Empty>
+      ) : (
+        <table className="ruled">
+          <thead>
+            <tr>
+              <th>{ledger === 'receivables' ? 'Customer' : 'Supplier'}</th>
+              {AGE_KEYS.map((age) => (
+                <th key={age} className="num">
+                  {AGES[age]}
+                </th>
+              ))}
+              <th className="num">Together</th>
+            </tr>
+          </thead>
+          <tbody>
+            {data.contacts.map((contact) => (
+              <ContactRows key={contact.number} contact={contact} isDetailed={detail !== ''} />
+            ))}
+            <tr className="sums">
+              <td>Together</td>
+              {AGE_KEYS.map((age) => (
+                <td key={age} className="num">
+                  {shown(data.ages[age], currency)}
+                </td>
+              ))}
+              <td className="num">{shown(data.total, currency)}</td>
+            </tr>
+            <tr>
+              <td className="soft" colSpan={AGE_KEYS.length + 1}>
+                {agrees ? 'The control account stands at the same' : 'The control account stands at'}
+              </td>
+              <td className={agrees ? 'num soft' : 'num brick strong'}>{shown(data.control, currency)}</td>
+            </tr>
+          </tbody>
+        </table>
+      )}
+    </Sheet>
+  );
+}
+
+function ContactRows({ contact, isDetailed }: { contact: AgedContactAnswer; isDetailed: boolean }) {
+  const { currency } = useBooks();
+  const address = useAddress();
+  const figure = (amount: string): string => (Number(amount) === 0 ? '' : shown(amount, currency));
+  return (
+    <>
+      <tr className={isDetailed ? 'heading' : ''}>
+        <td>
+          <Link className="act" to={address.href('contact', { contact: contact.number })}>
+            {contact.name}
+          </Link>
+        </td>
+        {AGE_KEYS.map((age) => (
+          <td key={age} className="num">
+            {figure(contact.ages[age])}
+          </td>
+        ))}
+        <td className="num strong">{shown(contact.total, currency)}</td>
+      </tr>
+      {isDetailed &&
+        contact.items.map(
+          ({ document, dueDate, daysOverdue, age, open, currency: own, foreignOpen, entries }, at) => (
+            <tr key={at}>
+              <td style={{ paddingLeft: 24 }}>
+                <Link className="act" to={address.href('journal', { entry: entries[0] })}>
+                  {document ?? 'no number'}
+                </Link>{' '}
+                <span className="soft small">
+                  due {shortDate(parseCivilDate(dueDate))}
+                  {daysOverdue > 0 && `, ${daysOverdue} ${daysOverdue === 1 ? 'day' : 'days'} over`}
+                  {own && ` · ${own} ${foreignOpen}`}
+                </span>
+              </td>
+              {AGE_KEYS.map((one) => (
+                <td key={one} className="num">
+                  {one === age ? shown(open, currency) : ''}
+                </td>
+              ))}
+              <td />
+            </tr>
+          ),
+        )}
+    </>
+  );
+}

@@ -1,0 +1,18 @@
+import { queryOptions } from '@tanstack/react-query';
+import { paths, type AgedBalancesAnswer, type StatementOfAccountAnswer } from '@just-ledger/contract';
+import { request, withQuery } from '../request/request.js';
+
+/** Aged balances at a date. */
+export const agedBalancesQuery = (id: number, ledger: 'receivables' | 'payables', asAt: string) =>
+  queryOptions({
+    queryKey: ['organisation', String(id), 'aged-balances', ledger, asAt],
+    queryFn: () => request<AgedBalancesAnswer>('GET', withQuery(paths.agedBalances(id), { ledger, asAt })),
+  });
+
+/** What passed between the organisation and a contact. */
+export const statementOfAccountQuery = (id: number, contact: string, from: string, to: string) =>
+  queryOptions({
+    queryKey: ['organisation', String(id), 'statement-of-account', contact, from, to],
+    queryFn: () =>
+      request<StatementOfAccountAnswer>('GET', withQuery(paths.statementOfAccount(id), { contact, from, to })),
+  });

@@ -1,0 +1,139 @@
+import { MenuItem, TextField } from '@mui/material';
+import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
+import { Link } from 'react-router';
+import { paths, type StatementOfAccountAnswer } from '@just-ledger/contract';
+import { longDate, parseCivilDate, shortDate } from '@just-ledger/core';
+import { contactsQuery } from '../contacts/contact-queries.js';
+import { shown, shownWithSide } from '../fields/money.js';
+import { useAddress, useSheetParam } from '../frame/address.js';
+import { useBooks } from '../frame/books-queries.js';
+import type { ScreenProps } from '../frame/screen-props.js';
+import { Empty, Sheet, Trouble } from '../frame/sheet.js';
+import { withQuery } from '../request/request.js';
+import { statementOfAccountQuery } from './open-item-queries.js';
+
+/** What passed between the organisation and one contact, and what is still open. */
+export default function StatementOfAccountScreen({ slot }: ScreenProps) {
+  const { organisation, from, to } = useBooks();
+  const [contact, setContact] = useSheetParam('contact', slot);
+  const { data: contacts } = useSuspenseQuery(contactsQuery(organisation.id));
+  const { data, error } = useQuery({
+    ...statementOfAccountQuery(organisation.id, contact, from, to),
+    enabled: contact !== '',
+  });
+  const standing = contacts.filter(({ mergedInto }) => mergedInto === null);
+  const chosen = standing.find(({ number, name }) => number === contact || name === contact)?.number ?? '';
+  return (
+    <Sheet
+      title="Statement of account"
+      aside={data && `${shortDate(parseCivilDate(data.from))} to ${shortDate(parseCivilDate(data.to))}`}
+      tools={
+        data && (
+          <a
+            className="act"
+            href={withQuery(`${paths.statementOfAccount(organisation.id)}.csv`, { contact, from, to })}
+            download={`statement-${data.number}.csv`}
+          >
+            Save as CSV
+          </a>
+        )
+      }
+    >
+      <TextField
+        select
+        label="Contact"
+        value={chosen}
+        style={{ minWidth: 280, marginBottom: 14 }}
+        onChange={(event) => setContact(event.target.value)}
+      >
+        {standing.map(({ number, name }) => (
+          <MenuItem key={number} value={number}>
+            {name}
+          </MenuItem>
+        ))}
+      </TextField>
+      <Trouble error={error} />
+      {data ? (
+        <Statement of={data} />
+      ) : (
+        contact === '' && (
+          <Empty>
+            <p>Choose a customer or supplier, here or from the aged balances.</p>
+          </Empty>
+        )
+      )}
+    </Sheet>
+  );
+}
+
+function Statement({ of }: { of: StatementOfAccountAnswer }) {
+  const { currency } = useBooks();
+  const address = useAddress();
+  return (
+    <>
+      <table className="ruled">
+        <thead>
+          <tr>
+            <th>Date</th>
+            <th>Entry</th>
+            <th>Explanation</th>
+            <th>Document</th>
+            <th>Due</th>
+            <th className="num">Debit</th>
+            <th className="num">Credit</th>
+            <th className="num">Balance</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr>
+            <td className="nowrap">{shortDate(parseCivilDate(of.from))}</td>
+            <td />
+            <td className="soft" colSpan={5}>
+              brought forward
+            </td>
+            <td className="num">{shownWithSide(of.broughtForward, currency)}</td>
+          </tr>
+          {of.lines.map((line, at) => (
+            <tr key={at}>
+              <td className="nowrap">{shortDate(parseCivilDate(line.date))}</td>
+              <td className="nowrap">
+                <Link className="act" to={address.href('journal', { entry: line.entry })}>
+                  {line.entry}
+                </Link>
+              </td>
+              <td>{line.explanation}</td>
+              <td>{line.document}</td>
+              <td className="nowrap">{line.dueDate && shortDate(parseCivilDate(line.dueDate))}</td>
+              <td className="num">{shown(line.debit, currency)}</td>
+              <td className="num">{shown(line.credit, currency)}</td>
+              <td className="num">{shownWithSide(line.balance, currency)}</td>
+            </tr>
+          ))}
+          <tr className="sums">
+            <td colSpan={7}>Balance on {longDate(parseCivilDate(of.to))}</td>
+            <td className="num">{shownWithSide(of.closing, currency)}</td>
+          </tr>
+        </tbody>
+      </table>
+      {of.items.length > 0 && (
+        <section aria-label="Still open" style={{ marginTop: 22, maxWidth: 620 }}>
+          <h2>Still open</h2>
+          <table className="ruled">
+            <tbody>
+              {of.items.map(({ document, dueDate, daysOverdue, open }, at) => (
+                <tr key={at}>
+                  <td>{document ?? 'without a number'}</td>
+                  <td className="soft">
+                    due {shortDate(parseCivilDate(dueDate))}
+                    {daysOverdue > 0 && `, ${daysOverdue} ${daysOverdue === 1 ? 'day' : 'days'} over`}
+                  </td>
+                  <td className="num">{shownWithSide(open, currency)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </section>
+      )}
+    </>
+  );
+}

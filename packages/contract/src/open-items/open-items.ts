@@ -1,0 +1,74 @@
+import type { Age } from '@just-ledger/core';
+import { IsIn, IsOptional, IsString, MaxLength } from 'class-validator';
+
+/** Which aged balances: what is owed to the organisation or by it, and at which date. */
+export class AgedBalancesQuery {
+  @IsIn(['receivables', 'payables']) ledger!: 'receivables' | 'payables';
+  @IsOptional() @IsString() @MaxLength(10) asAt?: string;
+}
+
+/** Which contact's statement, by number or name. */
+export class StatementOfAccountQuery {
+  @IsString() @MaxLength(200) contact!: string;
+  @IsOptional() @IsString() @MaxLength(10) from?: string;
+  @IsOptional() @IsString() @MaxLength(10) to?: string;
+}
+
+/** An open document; amounts positive as the ledger has them: owed to the organisation, or by it. */
+export interface AgedItemAnswer {
+  document: string | null;
+  date: string;
+  dueDate: string;
+  daysOverdue: number;
+  age: Age;
+  open: string;
+  currency: string | null;
+  foreignOpen: string | null;
+  entries: string[];
+}
+
+/** A contact's open documents by age. */
+export interface AgedContactAnswer {
+  number: string;
+  name: string;
+  ages: Record<Age, string>;
+  total: string;
+  items: AgedItemAnswer[];
+}
+
+/** Aged balances at a date, and the account they must equal. */
+export interface AgedBalancesAnswer {
+  ledger: 'receivables' | 'payables';
+  asAt: string;
+  contacts: AgedContactAnswer[];
+  ages: Record<Age, string>;
+  total: string;
+  /** The balance of the control accounts, on the same side. */
+  control: string;
+}
+
+/** A line of a statement of account; amounts debit positive. */
+export interface StatementLineAnswer {
+  date: string;
+  entry: string;
+  explanation: string;
+  document: string | null;
+  dueDate: string | null;
+  debit: string | null;
+  credit: string | null;
+  balance: string;
+}
+
+/** What passed between the organisation and a contact, and what is open at the end. */
+export interface StatementOfAccountAnswer {
+  number: string;
+  name: string;
+  address: string | null;
+  from: string;
+  to: string;
+  broughtForward: string;
+  lines: StatementLineAnswer[];
+  closing: string;
+  /** What is open at the end of the span. */
+  items: AgedItemAnswer[];
+}
