@@ -11,6 +11,7 @@ import type { WriteContext } from '@just-ledger/server/workers/write-context';
 import { bulkImport } from './bulk.js';
 import { LARGE_TODAY, emptyLargeBooks, fillBooks } from './large-books.js';
 import { posting } from './posting.js';
+import { PLANTED, runSlipTrials } from './slip-trials.js';
 import { DAYS, REPORTS, firstReading, rawSums, warmUp } from './reports.js';
 import { median, usually } from './stopwatch.js';
 
@@ -21,6 +22,7 @@ function asked(name: string, otherwise: number): number {
 
 const lines = asked('lines', 1_000_000);
 const imported = asked('import', 100_000);
+const trials = asked('trials', 1_000);
 const scratch = mkdtempSync(join(tmpdir(), 'just-ledger-bench-'));
 const [books, smaller] = [join(scratch, 'books'), join(scratch, 'first')];
 
@@ -77,6 +79,18 @@ function showPage(db: Db): void {
   show('page in the middle of the largest account, to a window over it', page / whole, '<= 0.01');
 }
 
+/** How often a slip planted in invented lines is found: counts, not times. */
+function showSlips(): void {
+  console.log(`\nslips planted in ${trials} sets of lines each: listed, among the first three, by chance`);
+  for (const slip of PLANTED) {
+    for (const size of [10, 40, 150, 400]) {
+      const { listed, amongThree, byChance } = runSlipTrials(slip, size, trials, 20261126);
+      const counts = [listed, amongThree, byChance].map((count) => (count / trials).toFixed(3).padStart(8));
+      console.log(`${`${slip} among ${size} lines`.padEnd(40)} ${counts.join(' ')}`);
+    }
+  }
+}
+
 function showPosting(context: WriteContext): void {
   const times = posting(context, Math.min(300, lines / 100), join(scratch, 'durable.sqlite'), () => {
     settle(context);
@@ -111,6 +125,7 @@ showReports(db);
 showGrowth();
 showPage(db);
 showPosting(context);
+showSlips();
 
 const check = fullCheck(db, 1);
 if (check.broken || check.proofs.some((proof) => !proof.holds))

@@ -121,22 +121,29 @@ describe('open items', () => {
     entry: 'e',
     ...more,
   });
-  test('net by contact and document; without a document each line is its own', () => {
+  test('net by contact and document; without a document the oldest is settled first', () => {
     const items = openItems([
       line({ document: 'A', amount: minor(500), dueDate: d('2026-04-01') }),
       line({ document: 'A', amount: minor(-200), date: d('2026-03-20') }),
       line({ document: 'A', contact: 8 as ContactId }),
       line({ document: 'B' }),
       line({ document: 'B', amount: minor(-100) }),
-      line({}),
-      line({ amount: minor(-40) }),
+      line({ date: d('2026-03-02') }),
+      line({ date: d('2026-03-05'), amount: minor(50) }),
+      line({ date: d('2026-03-09'), amount: minor(-120) }),
     ]);
     expect(items.map(({ document, contact, open, dueDate }) => [document, contact, open, dueDate])).toEqual([
       ['A', 7, 300, '2026-04-01'],
       ['A', 8, 100, '2026-03-01'],
-      [undefined, 7, 100, '2026-03-01'],
-      [undefined, 7, -40, '2026-03-01'],
+      [undefined, 7, 30, '2026-03-05'],
     ]);
+  });
+  test('paid in advance stay open on the other side until an invoice takes them up', () => {
+    const paid = line({ amount: minor(-100) });
+    expect(openItems([paid]).map(({ open }) => open)).toEqual([-100]);
+    expect(
+      openItems([paid, line({ date: d('2026-03-09'), amount: minor(130) })]).map(({ open, date }) => [open, date]),
+    ).toEqual([[30, '2026-03-09']]);
   });
   test('keep what is open in their own currency', () => {
     const USD = parseCurrencyCode('USD');

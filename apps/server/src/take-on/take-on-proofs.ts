@@ -1,5 +1,6 @@
 import {
   minor,
+  openItems,
   proofOf,
   sumByAccount,
   trayLabel,
@@ -14,6 +15,7 @@ import { loadChart } from '../accounts/account-store.js';
 import type { Db } from '../database/connection.js';
 import { takeOnEntry } from '../database/schema.js';
 import { flowsBetween } from '../ledger/flow-store.js';
+import { controlLines } from '../open-items/control-lines.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { clearingAccount, loadTakeOn, type LoadedTakeOn } from './take-on-store.js';
 
@@ -46,21 +48,20 @@ export function takeOnProofs(db: Db, of: Organisation, today: CivilDate, asAt: C
 /** Open documents, read line by line and netted by contact and number, against the account's total. */
 function controlProof(db: Db, of: Organisation, asAt: CivilDate, ledger: ControlLedger): Proof[] {
   const accounts = loadChart(db, of.id).accounts.filter((account) => account.control === ledger);
-  if (accounts.length === 0) return [];
-  const ids = JSON.stringify(accounts.map(({ id }) => id));
-  const items = db.all<{ contact: number; amount: number }>(sql`
-    SELECT coalesce(c.merged_into, l.contact) AS contact, sum(l.amount) AS amount
-    FROM line AS l JOIN contact AS c ON c.organisation = l.organisation AND c.id = l.contact
-    WHERE l.organisation = ${of.id} AND l.date <= ${asAt} AND l.account IN (SELECT value FROM json_each(${ids}))
-    GROUP BY coalesce(c.merged_into, l.contact), coalesce(l.document, l.entry || '/' || l.place)`);
-  if (items.length === 0) return [];
+  const lines = controlLines(
+    db,
+    of.id,
+    accounts.map(({ id }) => id),
+    asAt,
+  );
+  if (lines.length === 0) return [];
   const balances = balancesAt(db, of, asAt);
-  const open = items.filter(({ amount }) => amount !== 0);
+  const open = openItems(lines);
   const contacts = new Set(open.map(({ contact }) => contact)).size;
   return [
     proofOf(ledger === 'receivables' ? 'receivables-control' : 'payables-control', {
       leftLabel: ledger === 'receivables' ? 'Open items of customers' : 'Open items of suppliers',
-      left: minor(items.reduce((sum, item) => sum + item.amount, 0)),
+      left: minor(open.reduce((sum, item) => sum + item.open, 0)),
       rightLabel: accounts.map(({ number, name }) => `${number} ${name}`).join(', '),
       right: sumOver(
         balances,

@@ -31,7 +31,7 @@ export function ProofBar() {
   }, []);
   const proofs = data?.proofs ?? [];
   /** So many do not fit with their figures: of those that hold only the marks are shown. */
-  const isCrowded = proofs.length > 7;
+  const isCrowded = proofs.length > 8;
   const holding = proofs.filter((proof) => proof.holds).length;
   return (
     <footer className="proofs" aria-label="Proofs">
@@ -53,7 +53,9 @@ export function ProofBar() {
             <span className={proof.holds ? 'mark' : 'mark fails'} aria-hidden="true" />
             <span className={!proof.holds ? 'brick strong' : isCrowded ? 'visually-hidden' : ''}>
               {proof.holds
-                ? heldLabel(proof, currency)
+                ? proofs.length > 5
+                  ? proof.label.toLowerCase()
+                  : heldLabel(proof, currency)
                 : `${proof.label.replace('=', '≠')}, ${figure(proof, proof.difference, currency)}`}
             </span>
           </span>

@@ -43,7 +43,7 @@ export default function StatementOfAccountScreen({ slot }: ScreenProps) {
         select
         label="Contact"
         value={chosen}
-        style={{ minWidth: 280, marginBottom: 14 }}
+        style={{ width: 320, marginBottom: 14 }}
         onChange={(event) => setContact(event.target.value)}
       >
         {standing.map(({ number, name }) => (

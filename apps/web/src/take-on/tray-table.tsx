@@ -64,6 +64,19 @@ export function TrayTable({
     breakdowns.map((one) => one.name),
   );
   const isUsed = ({ key }: TrayColumn): boolean => data.rows.some(({ cells }) => (cells[key] ?? '') !== '');
+  const strangers = [
+    ...new Set(
+      data.rows.map(({ cells }) => (cells['contact'] ?? '').trim()).filter((name) => isStranger(name, completions)),
+    ),
+  ];
+  const addAll = useChange(async (names: readonly string[]) => {
+    for (const name of names) {
+      await request('POST', paths.contacts(organisation.id), {
+        name,
+        roles: [tray === 'suppliers' ? 'supplier' : 'customer'],
+      });
+    }
+  });
   const columns = isWide ? all : all.filter((column) => !column.isRare || isUsed(column));
 
   /** Keeps what was typed into the empty row; what is typed before it has an id follows when it has one. */
@@ -120,7 +133,15 @@ export function TrayTable({
   ];
   return (
     <>
-      <Trouble error={add.error ?? change.error ?? remove.error ?? addContact.error} />
+      <Trouble error={add.error ?? change.error ?? remove.error ?? addContact.error ?? addAll.error} />
+      {strangers.length > 1 && !isReadOnly && (
+        <p className="brass" style={{ marginBottom: 8 }}>
+          {strangers.length} contacts are not there yet.{' '}
+          <button className="act" type="button" disabled={addAll.isPending} onClick={() => addAll.mutate(strangers)}>
+            {addAll.isPending ? 'Adding them …' : `Add all ${strangers.length}`}
+          </button>
+        </p>
+      )}
       {pasted && (
         <p className="told row" role="status" style={{ gap: 14, marginBottom: 8 }}>
           <span>
@@ -203,6 +224,11 @@ export function TrayTable({
 function namesOf(columns: readonly TrayColumn[]): string {
   const names = columns.map(({ label }) => label.toLowerCase());
   return names.length === 1 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
+}
+
+/** Whether a name is that of no contact yet. */
+function isStranger(name: string, { contacts }: Completions): boolean {
+  return name !== '' && !contacts.has(name.toLowerCase());
 }
 
 /** A row that has just been kept, until it is read again. */

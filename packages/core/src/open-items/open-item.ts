@@ -35,37 +35,78 @@ export interface OpenItem {
 }
 
 /**
- * The open items that lines on control accounts leave: lines of one contact with the same document net, a line
- * without document is an item of its own. Items that net to zero are settled and left out.
+ * The open items that lines on control accounts leave. Lines of one contact with the same document net. Lines without a
+ * document settle each other in the order of their dates, the oldest first (common practice for payments that do not
+ * say what they pay). Items that net to zero are settled and left out.
  *
  * @param lines in the order of their dates, up to the day at which items are asked for
  * @example openItems([invoice, payment of half of it]) // → one item, open by the other half
  */
 export function openItems(lines: readonly ControlLine[]): OpenItem[] {
-  const items = new Map<string, ControlLine[]>();
-  lines.forEach((line, at) => {
-    const key = `${line.account} ${line.contact} ${line.document === undefined ? `line ${at}` : `document ${line.document}`}`;
-    items.set(key, [...(items.get(key) ?? []), line]);
-  });
-  return [...items.values()].flatMap((of) => {
-    const [first] = of;
-    const open = minor(of.reduce((sum, line) => sum + line.amount, 0));
-    if (!first || open === 0) return [];
-    const currency = first.foreign?.currency;
-    const foreign = of.reduce(
-      (sum, line) => sum + (line.foreign?.currency === currency ? (line.foreign?.amount ?? 0) : 0),
-      0,
-    );
-    const item: OpenItem = {
-      account: first.account,
-      contact: first.contact,
-      document: first.document,
-      date: first.date,
-      dueDate: of.find((line) => line.dueDate !== undefined)?.dueDate ?? first.date,
+  const documents = new Map<string, ControlLine[]>();
+  const without = new Map<string, ControlLine[]>();
+  for (const line of lines) {
+    const whose = `${line.account} ${line.contact} ${line.foreign?.currency ?? ''}`;
+    const [into, key] = line.document === undefined ? [without, whose] : [documents, `${whose} ${line.document}`];
+    into.set(key, [...(into.get(key) ?? []), line]);
+  }
+  const items = [...[...documents.values()].flatMap(netted), ...[...without.values()].flatMap(oldestFirst)];
+  return items.sort((a, b) => (a.date === b.date ? 0 : a.date < b.date ? -1 : 1));
+}
+
+/** What lines with one document leave. */
+function netted(of: readonly ControlLine[]): OpenItem[] {
+  const [first] = of;
+  const open = of.reduce((sum, line) => sum + line.amount, 0);
+  if (!first || open === 0) return [];
+  const foreign = of.reduce((sum, line) => sum + (line.foreign?.amount ?? 0), 0);
+  const dueDate = of.find((line) => line.dueDate !== undefined)?.dueDate;
+  return [
+    itemOf(
+      first,
       open,
-      ...(currency && { foreign: { currency, open: minor(foreign) } }),
-      entries: of.map((line) => line.entry),
-    };
-    return [item];
-  });
+      foreign,
+      of.map((line) => line.entry),
+      dueDate,
+    ),
+  ];
+}
+
+/** What lines without documents leave: each settles the oldest of the other side. */
+function oldestFirst(of: readonly ControlLine[]): OpenItem[] {
+  const waiting: { line: ControlLine; left: number; foreign: number; entries: string[] }[] = [];
+  for (const line of of) {
+    let [left, foreign] = [line.amount as number, line.foreign?.amount as number | undefined];
+    for (let [oldest] = waiting; oldest && left !== 0 && oldest.left > 0 !== left > 0; [oldest] = waiting) {
+      const settled = Math.min(Math.abs(oldest.left), Math.abs(left));
+      const part = foreign === undefined ? 0 : Math.round((foreign * settled) / Math.abs(left));
+      oldest.left += Math.sign(left) * settled;
+      oldest.foreign += part;
+      oldest.entries.push(line.entry);
+      left -= Math.sign(left) * settled;
+      if (foreign !== undefined) foreign -= part;
+      if (oldest.left === 0) waiting.shift();
+    }
+    if (left !== 0) waiting.push({ line, left, foreign: foreign ?? 0, entries: [line.entry] });
+  }
+  return waiting.map(({ line, left, foreign, entries }) => itemOf(line, left, foreign, entries, line.dueDate));
+}
+
+function itemOf(
+  { account, contact, document, date, foreign }: ControlLine,
+  open: number,
+  foreignOpen: number,
+  entries: readonly string[],
+  dueDate: CivilDate | undefined,
+): OpenItem {
+  return {
+    account,
+    contact,
+    document,
+    date,
+    dueDate: dueDate ?? date,
+    open: minor(open),
+    ...(foreign && { foreign: { currency: foreign.currency, open: minor(foreignOpen) } }),
+    entries,
+  };
 }
