@@ -138,3 +138,19 @@ test('a tray is read from a file with foreign headings, and its template is writ
   await expect(page.getByLabel('Unpaid, row 2')).toHaveValue('-80.00');
   await expect(page.getByText('There is no contact “Nobody yet”.')).toBeVisible();
 });
+
+test('a name that is nearly there is proposed; an account that is not there is added by its number', async ({
+  own: { page, open, ask },
+}) => {
+  await ask('POST', '/contacts', { name: 'Ferry Lane School', roles: ['customer'] });
+  await open('take-on/bench?tray=customers');
+  await typeRow(page, 1, 'Contact', 'Ferry Ln School', 'A 1', '', '', '80');
+  await page.getByRole('button', { name: 'It is Ferry Lane School' }).click();
+  await expect(page.getByText('There is no contact')).toHaveCount(0);
+  await tray(page, /Old trial balance/).click();
+  await typeRow(page, 1, 'Account', '1888', '80');
+  await page.getByLabel('Name of a new account 1888').fill('Deposits of tenants');
+  await page.getByRole('button', { name: 'Add it' }).click();
+  await expect(page.getByText('There is no account')).toHaveCount(0);
+  await expect(page.getByText('Deposits of tenants')).toBeVisible();
+});

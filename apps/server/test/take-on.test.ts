@@ -240,6 +240,10 @@ describe('a take-on', () => {
     const signed = await books.ask('POST', '/sign-off');
     expect([signed.status, signed.body.signedOff.by, signed.body.inTheWay]).toEqual([200, 'owner', []]);
     expect(await books.balances()).toEqual(BALANCES);
+    const pack = await fetch(`${server.url}${books.path}/take-on/pack.pdf`, { headers: { cookie: server.session } });
+    const pdf = Buffer.from(await pack.arrayBuffer());
+    expect([pack.headers.get('content-type'), pdf.subarray(0, 5).toString()]).toEqual(['application/pdf', '%PDF-']);
+    expect(pdf.subarray(-8).toString()).toContain('%%EOF');
 
     expect((await books.ask('POST', '/trays/customers/rows', { rows: [{ cells: {} }] })).status).toBe(409);
     expect((await books.ask('DELETE', '/trays/customers/posting')).status).toBe(409);

@@ -51,6 +51,7 @@ export const paths = {
   trayRow: (id: Id, tray: string, row: Id) => `/api/organisations/${id}/take-on/trays/${tray}/rows/${row}`,
   trayPosting: (id: Id, tray: string) => `/api/organisations/${id}/take-on/trays/${tray}/posting`,
   takeOnEquity: (id: Id) => `/api/organisations/${id}/take-on/equity`,
+  takeOnPack: (id: Id) => `/api/organisations/${id}/take-on/pack.pdf`,
   takeOnSignOff: (id: Id) => `/api/organisations/${id}/take-on/sign-off`,
   takeOnReopening: (id: Id) => `/api/organisations/${id}/take-on/reopening`,
   archives: '/api/archives',

@@ -90,3 +90,4 @@ export * from './take-on/suggestion-words.js';
 export * from './take-on/sign-off.js';
 export * from './take-on/tray-files.js';
 export * from './imports/import-subject.js';
+export * from './take-on/similar-name.js';

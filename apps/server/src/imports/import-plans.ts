@@ -3,7 +3,7 @@ import { planChartImport } from './chart-import-plan.js';
 import { planValuesImport } from './values-import-plan.js';
 import { planContactsImport } from './contacts-import-plan.js';
 import { planRatesImport } from './rates-import-plan.js';
-import { planTrayImport } from '../take-on/tray-import-plan.js';
+import { planTrayImport } from './tray-import-plan.js';
 import type { PlanImport } from './import-plan.js';
 
 const SET_UP_PLANS: Readonly<Record<keyof typeof SET_UP_FILES, PlanImport>> = {

@@ -1,4 +1,4 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put } from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put, Res } from '@nestjs/common';
 import {
   AcceptEquityRequest,
   ChangeTakeOnRequest,
@@ -9,11 +9,12 @@ import {
   type TrayRowsAnswer,
 } from '@just-ledger/contract';
 import { isTrayKey } from '@just-ledger/core';
+import type { FastifyReply } from 'fastify';
 import type { OfPerson } from '../audit-trail/record-change.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { notFound } from '../problems/refusal.js';
 import { Acting, CurrentOrganisation, Needs } from '../sessions/session-guard.js';
-import { HeavyReader, Reader, Writer } from '../workers/workers.module.js';
+import { HeavyReader, Importer, Reader, Writer } from '../workers/workers.module.js';
 
 /** The opening balances on their way in. */
 @Controller('api/organisations/:organisation/take-on')
@@ -22,6 +23,7 @@ export class TakeOnController {
     private readonly writer: Writer,
     private readonly heavyReader: HeavyReader,
     private readonly reader: Reader,
+    private readonly importer: Importer,
   ) {}
 
   @Get()
@@ -33,6 +35,19 @@ export class TakeOnController {
   async change(@Acting() by: OfPerson, @Body() { closesInto }: ChangeTakeOnRequest): Promise<TakeOnAnswer> {
     if (closesInto !== undefined) await this.writer.run('changeTakeOn', { ...by, closesInto });
     return this.now(by);
+  }
+
+  /** Old and new trial balance, each list of detail, each proof: to be printed or kept. */
+  @Get('pack.pdf')
+  async pack(
+    @CurrentOrganisation() { id }: Organisation,
+    @Res({ passthrough: true }) reply: FastifyReply,
+  ): Promise<Buffer> {
+    const today = this.reader.clock.today();
+    const bytes = await this.importer.run('writeTakeOnPack', { organisation: id, today });
+    void reply.header('content-type', 'application/pdf');
+    void reply.header('content-disposition', 'inline; filename="take-on.pdf"');
+    return Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   }
 
   @Get('trays/:tray')

@@ -31,7 +31,7 @@ export function ProofBar() {
   }, []);
   const proofs = data?.proofs ?? [];
   /** So many do not fit with their figures: of those that hold only the marks are shown. */
-  const isCrowded = proofs.length > 8;
+  const isCrowded = proofs.length > 6;
   const holding = proofs.filter((proof) => proof.holds).length;
   return (
     <footer className="proofs" aria-label="Proofs">

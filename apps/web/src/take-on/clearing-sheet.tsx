@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
-import type { TakeOnAnswer } from '@just-ledger/contract';
+import { paths, type TakeOnAnswer } from '@just-ledger/contract';
 import { TRAYS, displayAmount, minor, parseAmount, type TrayKey } from '@just-ledger/core';
 import { useAddress } from '../frame/address.js';
 import { useBooks } from '../frame/books-queries.js';
@@ -11,13 +11,23 @@ import { trayQuery } from './take-on-queries.js';
 
 /** What is still apart, where it may come from, and sign-off at zero. */
 export function ClearingSheet({ takeOn, tray }: { takeOn: TakeOnAnswer; tray: TrayKey }) {
-  const { currency } = useBooks();
+  const { organisation, currency } = useBooks();
   const apart = takeOn.clearing
     .map(({ part, expected }) => ({ part, amount: parseAmount(expected, currency) }))
     .filter(({ amount }) => amount !== 0);
   const all = minor(apart.reduce((sum, { amount }) => sum + Math.abs(amount), 0));
   return (
-    <Sheet title="Take-on clearing" aside={takeOn.clearingAccount ?? undefined}>
+    <Sheet
+      title="Take-on clearing"
+      aside={takeOn.clearingAccount ?? undefined}
+      foot={
+        takeOn.isBegun && (
+          <a className="act" href={paths.takeOnPack(organisation.id)} target="_blank" rel="noreferrer">
+            The pack as PDF
+          </a>
+        )
+      }
+    >
       {!takeOn.isBegun ? (
         <p className="soft">
           Begin with whatever paper is at hand: the old trial balance, a list of unpaid invoices, a bank statement.

@@ -1,6 +1,13 @@
 import { useEffect, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
 import type { TakeOnRowAnswer } from '@just-ledger/contract';
-import { BREAKDOWN_CELL, displayAmount, workOut, type CurrencyCode, type TrayColumn } from '@just-ledger/core';
+import {
+  BREAKDOWN_CELL,
+  displayAmount,
+  similarName,
+  workOut,
+  type CurrencyCode,
+  type TrayColumn,
+} from '@just-ledger/core';
 import { isCells } from './pasted-rows.js';
 
 /** The cells of a row by column. */
@@ -13,6 +20,8 @@ export interface Completions {
   /** The number of the one account that a text finds. */
   readonly findAccount: (text: string) => string | undefined;
   readonly contacts: ReadonlySet<string>;
+  /** The names of contacts, as they are written. */
+  readonly contactNames: readonly string[];
 }
 
 /** A row of a tray that is typed into; it is kept whenever a cell is left. */
@@ -29,6 +38,7 @@ export function TrayRow({
   onRemove,
   onPaste,
   onAddContact,
+  onAddAccount,
 }: {
   columns: readonly TrayColumn[];
   /** Nothing for the row that is not there yet. */
@@ -45,6 +55,7 @@ export function TrayRow({
   onRemove: () => void;
   onPaste: (text: string, column: string) => void;
   onAddContact: (name: string) => void;
+  onAddAccount: (number: string, name: string) => void;
 }) {
   const [typed, setTyped] = useState<Cells>(row?.cells ?? {});
   const kept = useRef<Cells>(row?.cells ?? {});
@@ -100,6 +111,15 @@ export function TrayRow({
   const contact = typed['contact']?.trim() ?? '';
   const written = Number((typed['accumulated'] ?? '').replaceAll(/[^\d.]/g, ''));
   const isOtherwise = row?.proposed !== undefined && row.proposed !== null && Number(row.proposed) !== written;
+  const like = similarName(contact, completions.contactNames);
+  const account = typed['account']?.trim() ?? '';
+  const newNumber = /^\d/.test(account) && completions.accountName(account) === undefined ? account : undefined;
+  /** Puts something else in the place of what was typed. */
+  const put = (column: string, text: string): void => {
+    const cells = { ...typed, [column]: text };
+    setTyped(cells);
+    keep(cells);
+  };
   const isStranger = contact !== '' && !completions.contacts.has(contact.toLowerCase());
   return (
     <>
@@ -150,10 +170,18 @@ export function TrayRow({
               </span>
             ))}
             {isStranger && !isReadOnly && (
-              <button className="act" type="button" onClick={() => onAddContact(contact)}>
-                Add {contact} as a contact
-              </button>
+              <span className="offers">
+                {like && (
+                  <button className="act" type="button" onClick={() => put('contact', like)}>
+                    It is {like}
+                  </button>
+                )}
+                <button className="act" type="button" onClick={() => onAddContact(contact)}>
+                  Add {contact} as a contact
+                </button>
+              </span>
             )}
+            {newNumber && !isReadOnly && <AddAccount number={newNumber} onAdd={onAddAccount} />}
             {remarks.map(({ code, message }) => (
               <span key={code} className="brass">
                 {message}{' '}
@@ -166,6 +194,32 @@ export function TrayRow({
         </tr>
       )}
     </>
+  );
+}
+
+/** An account that the chart has not, added by its number and a name; its element follows from the number. */
+function AddAccount({ number, onAdd }: { number: string; onAdd: (number: string, name: string) => void }) {
+  const [name, setName] = useState('');
+  return (
+    <form
+      className="offers"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (name.trim() !== '') onAdd(number, name.trim());
+      }}
+    >
+      <input
+        className="typed"
+        style={{ width: 200 }}
+        aria-label={`Name of a new account ${number}`}
+        placeholder={`add ${number} to the chart as …`}
+        value={name}
+        onChange={(event) => setName(event.target.value)}
+      />
+      <button className="act" type="submit">
+        Add it
+      </button>
+    </form>
   );
 }
 

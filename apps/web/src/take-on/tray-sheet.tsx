@@ -35,6 +35,7 @@ export function TraySheet({ takeOn, tray }: { takeOn: TakeOnAnswer; tray: TrayKe
       const same = found.filter(({ name }) => name.toLowerCase() === plain);
       return (same.length === 1 ? same : found).length === 1 ? (same[0] ?? found[0])?.number : undefined;
     },
+    contactNames: (contacts ?? []).filter(({ active }) => active).map(({ name }) => name),
     contacts: new Set((contacts ?? []).flatMap(({ name, number }) => [name.toLowerCase(), number.toLowerCase()])),
   };
   const target = row === '' ? undefined : Number(row);

@@ -64,6 +64,9 @@ export function TrayTable({
     breakdowns.map((one) => one.name),
   );
   const isUsed = ({ key }: TrayColumn): boolean => data.rows.some(({ cells }) => (cells[key] ?? '') !== '');
+  const addAccount = useChange((account: { number: string; name: string }) =>
+    request('POST', paths.accounts(organisation.id), account),
+  );
   const strangers = [
     ...new Set(
       data.rows.map(({ cells }) => (cells['contact'] ?? '').trim()).filter((name) => isStranger(name, completions)),
@@ -133,7 +136,9 @@ export function TrayTable({
   ];
   return (
     <>
-      <Trouble error={add.error ?? change.error ?? remove.error ?? addContact.error ?? addAll.error} />
+      <Trouble
+        error={add.error ?? change.error ?? remove.error ?? addContact.error ?? addAll.error ?? addAccount.error}
+      />
       {strangers.length > 1 && !isReadOnly && (
         <p className="brass" style={{ marginBottom: 8 }}>
           {strangers.length} contacts are not there yet.{' '}
@@ -198,6 +203,7 @@ export function TrayTable({
               onRemove={() => row && remove.mutate([row.id], { onSuccess: again })}
               onPaste={paste}
               onAddContact={(name) => addContact.mutate(name)}
+              onAddAccount={(number, name) => addAccount.mutate({ number, name })}
             />
           ))}
         </tbody>

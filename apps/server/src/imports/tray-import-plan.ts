@@ -1,8 +1,8 @@
 import { cellsOfFileRow, isEmptyRow, problem, readTrays, type TrayKey } from '@just-ledger/core';
-import type { PlanImport } from '../imports/import-plan.js';
+import type { PlanImport } from './import-plan.js';
 import { organisationOf } from '../organisations/organisation-store.js';
-import { isSignedOff, loadTakeOn } from './take-on-store.js';
-import { takeOnCommands } from './take-on-commands.js';
+import { isSignedOff, loadTakeOn } from '../take-on/take-on-store.js';
+import { takeOnCommands } from '../take-on/take-on-commands.js';
 
 /**
  * Adds the rows of a file to a tray, as if they had been typed. A row that cannot be read yet is added all the same and

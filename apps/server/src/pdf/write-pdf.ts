@@ -1,0 +1,128 @@
+import { createRequire } from 'node:module';
+import { dirname, join } from 'node:path';
+import pdfmake from 'pdfmake';
+import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
+
+/** A part of a printed document. */
+export type PdfPart =
+  | { readonly is: 'title'; readonly lines: readonly string[] }
+  | { readonly is: 'text'; readonly text: string }
+  | {
+      readonly is: 'table';
+      readonly heading: string;
+      readonly remark?: string;
+      readonly isOnNewPage?: boolean;
+      readonly columns: readonly string[];
+      readonly widths: readonly string[];
+      /** So many of the last columns are amounts, at the right. */
+      readonly amounts: number;
+      readonly rows: readonly (readonly string[])[];
+      readonly totals?: readonly string[];
+    };
+
+const require = createRequire(import.meta.url);
+
+/** A font file that ships with the application. */
+function font(
+  name: 'public-sans' | 'source-serif-4',
+  weight: 400 | 700,
+  style: 'normal' | 'italic' = 'normal',
+): string {
+  const folder = dirname(require.resolve(`@fontsource/${name}/package.json`));
+  return join(folder, 'files', `${name}-latin-${weight}-${style}.woff`);
+}
+
+pdfmake.setFonts({
+  Sans: { normal: font('public-sans', 400), bold: font('public-sans', 700) },
+  Serif: {
+    normal: font('source-serif-4', 400),
+    bold: font('source-serif-4', 700),
+    italics: font('source-serif-4', 400, 'italic'),
+  },
+});
+
+const [INK, RULE] = ['#1e2a32', '#8c8676'];
+
+/**
+ * Draws parts as a PDF of A4 pages: a heading, tables with a single rule above a sum and a double one under it, the title
+ * and the page at the foot.
+ */
+export async function writePdf(title: string, parts: readonly PdfPart[]): Promise<Uint8Array> {
+  const definition: TDocumentDefinitions = {
+    info: { title },
+    pageSize: 'A4',
+    pageMargins: [48, 52, 48, 56],
+    defaultStyle: { font: 'Serif', fontSize: 9.5, color: INK, lineHeight: 1.15 },
+    content: parts.flatMap(contentOf),
+    footer: (page: number, pages: number): Content => ({
+      columns: [
+        { text: title, fontSize: 8 },
+        { text: `${page} of ${pages}`, alignment: 'right', fontSize: 8 },
+      ],
+      margin: [48, 18, 48, 0],
+    }),
+  };
+  return new Uint8Array(await pdfmake.createPdf(definition).getBuffer());
+}
+
+function contentOf(part: PdfPart): Content[] {
+  switch (part.is) {
+    case 'title':
+      return part.lines.map((text, at) => ({
+        text,
+        alignment: 'center',
+        fontSize: at === 1 ? 17 : 12,
+        bold: at === 1,
+        italics: at > 1,
+        margin: [0, 0, 0, at + 1 === part.lines.length ? 16 : 2],
+      }));
+    case 'text':
+      return [{ text: part.text, margin: [0, 0, 0, 10], fontSize: 8.5 }];
+    case 'table':
+      return tableContent(part);
+    default:
+      return part satisfies never;
+  }
+}
+
+function tableContent(part: PdfPart & { readonly is: 'table' }): Content[] {
+  const { columns, amounts, rows, totals } = part;
+  const cell = (text: string, at: number, more: object = {}): object => ({
+    text,
+    alignment: at >= columns.length - amounts ? 'right' : 'left',
+    ...more,
+  });
+  const last = rows.length + (totals ? 1 : 0);
+  return [
+    {
+      text: part.heading,
+      fontSize: 13,
+      bold: true,
+      margin: [0, 14, 0, 4],
+      ...(part.isOnNewPage && { pageBreak: 'before' as const }),
+    },
+    ...(part.remark ? [{ text: part.remark, italics: true, margin: [0, 0, 0, 4] } as Content] : []),
+    {
+      table: {
+        headerRows: 1,
+        dontBreakRows: true,
+        widths: [...part.widths],
+        body: [
+          columns.map((text, at) => cell(text, at, { fontSize: 8.5, italics: true })),
+          ...rows.map((row) => row.map((text, at) => cell(text, at))),
+          ...(totals ? [totals.map((text, at) => cell(text, at, { bold: true }))] : []),
+        ] as never,
+      },
+      layout: {
+        hLineWidth: (at: number) => (at === 1 || (totals && at === last) || at === last + 1 ? 0.7 : 0.2),
+        hLineColor: () => RULE,
+        vLineWidth: () => 0,
+        paddingTop: () => 2,
+        paddingBottom: () => 2,
+      },
+    } as Content,
+    ...(totals
+      ? [{ canvas: [{ type: 'line', x1: 0, y1: 1.5, x2: 499, y2: 1.5, lineWidth: 0.7, lineColor: RULE }] } as Content]
+      : []),
+  ];
+}
