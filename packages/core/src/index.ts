@@ -87,6 +87,7 @@ export * from './take-on/read-trays.js';
 export * from './take-on/take-on-standing.js';
 export * from './take-on/take-on-entries.js';
 export * from './take-on/suggestion-words.js';
+export * from './take-on/history.js';
 export * from './take-on/sign-off.js';
 export * from './take-on/tray-files.js';
 export * from './imports/import-subject.js';

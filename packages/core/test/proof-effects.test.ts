@@ -83,3 +83,12 @@ describe('a proof', () => {
       remark: 'Read to the end.',
     }));
 });
+
+test('a line on a control account moves detail and control alike', () => {
+  const bill = [
+    { element: 'expense', amount: minor(300) },
+    { element: 'liability', amount: minor(-300), control: 'payables' },
+  ] as const;
+  expect(proofEffects(bill)).toContainEqual({ key: 'payables-control', left: -300, right: -300 });
+  expect(proofEffects(bill).some(({ key }) => key === 'receivables-control')).toBe(false);
+});

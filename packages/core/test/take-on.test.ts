@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import {
   DETAIL_TRAYS,
   POSTED_PARTS,
+  historyDates,
   locateDifference,
   minor,
   parseCivilDate as d,
@@ -408,6 +409,35 @@ describe('what a take-on posts', () => {
   });
 });
 
+test('an account with detail in one tray takes none in another', () => {
+  const { banks, other } = read({
+    banks: rows({ account: '1010', statement: '5' }),
+    other: rows(
+      { account: '1010', note: 'the bank again', debit: '5' },
+      { account: '2600', note: 'Loan', credit: '5' },
+    ),
+  });
+  expect([banks.facts.length, other.facts.map(({ row }) => row)]).toEqual([1, [2]]);
+  expect(other.problems.get(1)?.[0]?.message).toBe(
+    '1010 Bank has its detail under Banks; here it would count twice.',
+  );
+});
+
+test('balances of earlier dates balance each by itself', () => {
+  const trays = read({
+    history: rows(
+      { account: '1010', date: '2024-12-31', debit: '80' },
+      { account: '3000', date: '2024-12-31', credit: '80' },
+      { account: '1010', date: '2023-12-31', debit: '70' },
+    ),
+  });
+  expect(historyDates(trays)).toEqual([
+    { date: '2024-12-31', rows: 2, debit: 8_000, credit: 8_000, outBy: 0 },
+    { date: '2023-12-31', rows: 1, debit: 7_000, credit: 0, outBy: 7_000 },
+  ]);
+  expect(takeOnEntries('trial-balance', trays, on, clearing)).toEqual([]);
+});
+
 describe('slips', () => {
   test.each([
     [54, [504, 45]],
@@ -485,6 +515,18 @@ describe('slips', () => {
     });
     const tenfold = read({ ...WHOLE, stock: rows({ item: 'Bottles', quantity: '1500', cost: '0.25' }) });
     expect(whereFrom('stock', tenfold, on)[0]).toMatchObject({ slip: 'factor-of-ten', meant: 3_750 });
+    const twice = read({
+      'trial-balance': rows(
+        { account: '1100', debit: '410' },
+        { account: '1010', debit: '90' },
+        { account: '3000', credit: '90' },
+      ),
+      customers: WHOLE.customers ?? [],
+    });
+    expect(whereFrom('trial-balance', twice, on)[0]).toMatchObject({
+      slip: 'control-and-detail',
+      lines: ['trial-balance:1'],
+    });
     const old = read({
       'trial-balance': [...(WHOLE['trial-balance'] ?? []), { id: 99, cells: { account: '2600', debit: '95' } }],
     });

@@ -6,6 +6,7 @@ import {
   accountIn,
   displayAmount,
   formatAmount,
+  historyDates,
   inTheWayOfSignOff,
   minor,
   parseCivilDate,
@@ -60,6 +61,13 @@ export const takeOnReadings = {
       trays: (Object.keys(TRAYS) as TrayKey[]).map((tray) =>
         trayAnswer(db, organisation, tray, loaded, standing.trays),
       ),
+      history: historyDates(trays).map(({ date, rows: count, debit, credit, outBy }) => ({
+        date,
+        rows: count,
+        debit: write(debit),
+        credit: write(credit),
+        outBy: write(outBy),
+      })),
       clearing: POSTED_PARTS.map((part) => ({
         part,
         expected: write(standing.clearing.get(part) ?? minor(0)),

@@ -1,7 +1,15 @@
 import { lazy, useEffect, useState, type ReactNode } from 'react';
 import { useQuery } from '@tanstack/react-query';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
-import { KIND_LABELS, MONTH_NAMES, displayAmount, minor, parseAmount } from '@just-ledger/core';
+import {
+  KIND_LABELS,
+  MONTH_NAMES,
+  displayAmount,
+  longDate,
+  minor,
+  parseAmount,
+  parseCivilDate,
+} from '@just-ledger/core';
 import { draftsQuery } from '../journal/journal-queries.js';
 import { recurringQuery } from '../recurring/recurring-queries.js';
 import { OwnSignIn } from '../sessions/own-sign-in.js';
@@ -84,6 +92,7 @@ export function Frame() {
           ))}
         </nav>
         <PutAwayNotice />
+        <BeforeChangeover stage={address.stage} />
         <div className="tools">
           {Beside ? (
             <button className="act" type="button" onClick={() => address.setBeside(undefined)}>
@@ -182,6 +191,19 @@ function Waiting({ stage }: { stage: Stage }) {
     if (open[0]) waits.push(`${open[0].name} to close`);
   }
   return waits.length === 0 ? null : <small className="waits">{waits.join(' · ')}</small>;
+}
+
+/** Says that positions before the changeover lie in the old books, where somebody looks at such a day. */
+function BeforeChangeover({ stage }: { stage: Stage }) {
+  const { organisation, to } = useBooks();
+  const { changeoverDate } = organisation;
+  const isBefore = changeoverDate !== null && to < changeoverDate && to >= organisation.firstDay;
+  if (!isBefore || (stage !== 'check' && stage !== 'report')) return null;
+  return (
+    <div className="put-away" role="status">
+      Balances before {longDate(parseCivilDate(changeoverDate))} lie in the old books: only flows are here.
+    </div>
+  );
 }
 
 /** Puts a second sheet beside the first. */

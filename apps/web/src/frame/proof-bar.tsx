@@ -30,8 +30,8 @@ export function ProofBar() {
     return () => window.removeEventListener('keydown', close);
   }, []);
   const proofs = data?.proofs ?? [];
-  /** So many do not fit with their figures: of those that hold only the marks are shown. */
-  const isCrowded = proofs.length > 6;
+  /** So many fit only by their first words. */
+  const isCrowded = proofs.length > 5;
   const holding = proofs.filter((proof) => proof.holds).length;
   return (
     <footer className="proofs" aria-label="Proofs">
@@ -45,16 +45,12 @@ export function ProofBar() {
       {[...proofs]
         .sort((a, b) => Number(a.holds) - Number(b.holds))
         .map((proof) => (
-          <span
-            key={proof.key}
-            className={!proof.holds ? 'each whole' : isCrowded ? 'each mute' : 'each'}
-            title={proof.label}
-          >
+          <span key={proof.key} className={proof.holds ? 'each' : 'each whole'} title={proof.label}>
             <span className={proof.holds ? 'mark' : 'mark fails'} aria-hidden="true" />
-            <span className={!proof.holds ? 'brick strong' : isCrowded ? 'visually-hidden' : ''}>
+            <span className={proof.holds ? '' : 'brick strong'}>
               {proof.holds
-                ? proofs.length > 5
-                  ? proof.label.toLowerCase()
+                ? isCrowded
+                  ? firstWord(proof.label)
                   : heldLabel(proof, currency)
                 : `${proof.label.replace('=', '≠')}, ${figure(proof, proof.difference, currency)}`}
             </span>
@@ -111,6 +107,11 @@ export function ProofBar() {
 
 function figure(proof: ProofAnswer, value: string, currency: CurrencyCode): string {
   return proof.unit === 'amount' ? shown(value, currency) : `${Number(value).toLocaleString('en')} ${proof.unit}`;
+}
+
+/** The first word of a label, for a bar with many. @example firstWord('Bank + uncleared = ledger') // → 'bank' */
+function firstWord(label: string): string {
+  return (label.split(' ')[0] ?? '').toLowerCase();
 }
 
 function heldLabel(proof: ProofAnswer, currency: CurrencyCode): string {

@@ -61,14 +61,16 @@ export function ImportOutcome({ job, onTaken }: { job: ImportAnswer; onTaken: (j
         </ul>
       )}
       {state === 'checked' && job.decimal && (
-        <button
-          className="act small"
-          type="button"
-          disabled={otherWay.isPending}
-          onClick={() => otherWay.mutate(undefined, { onSuccess: onTaken })}
-        >
-          Read the amounts the other way, with a {job.decimal === '.' ? 'comma' : 'point'} for decimals
-        </button>
+        <p>
+          <button
+            className="act small"
+            type="button"
+            disabled={otherWay.isPending}
+            onClick={() => otherWay.mutate(undefined, { onSuccess: onTaken })}
+          >
+            Read the amounts the other way, with a {job.decimal === '.' ? 'comma' : 'point'} for decimals
+          </button>
+        </p>
       )}
       {state === 'checked' && added + changed > 0 && (
         <Button

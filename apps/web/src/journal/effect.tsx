@@ -7,6 +7,7 @@ import {
   proofEffects,
   shortDate,
   type CivilDate,
+  type ControlLedger,
   type CurrencyCode,
   type Element,
   type ProofEffect,
@@ -37,6 +38,7 @@ export function Effect({
     [...touched].map(([number, amount]) => ({
       element: byNumber.get(number)?.element as Element,
       amount: minor(amount),
+      control: (byNumber.get(number)?.control ?? undefined) as ControlLedger | undefined,
     })),
   );
   const sum = (elements: readonly string[], change: boolean): number =>

@@ -73,10 +73,10 @@ function BooksTable({
                 <Standing standing={standings?.find((standing) => standing.organisation === one.id)} />
               )}
             </td>
-            <td className="soft nowrap" style={{ width: 140 }}>
+            <td className="soft nowrap" style={{ width: 128 }}>
               {KIND_LABELS[one.kind]} · {one.baseCurrency}
             </td>
-            <td className="soft num" style={{ width: 80 }}>
+            <td className="soft num" style={{ width: 64 }}>
               {one.role}
             </td>
           </tr>

@@ -33,7 +33,7 @@ export function Standing({ standing }: { standing: StandingAnswer | undefined })
         .map(([, text, screen]) => (
           <span key={screen}>
             {' · '}
-            <Link className="act brass" to={`/${organisation}/${screen}`}>
+            <Link className="act brass nowrap" to={`/${organisation}/${screen}`}>
               {text}
             </Link>
           </span>

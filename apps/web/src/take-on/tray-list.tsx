@@ -69,7 +69,15 @@ function standingOf(
           figures: `${show(takeOn.debit)} ≠ ${show(takeOn.credit)}`,
         };
   }
-  if (of.tray === 'history') return { word: '', tone: 'soft', figures: '' };
+  if (of.tray === 'history') {
+    const out = takeOn.history.filter((one) => Number(one.outBy) !== 0).length;
+    const dates = takeOn.history.length;
+    if (dates === 0) return { word: '', tone: 'soft', figures: '' };
+    const figures = `${dates} ${dates === 1 ? 'date' : 'dates'}`;
+    return out === 0
+      ? { word: 'balance', tone: 'soft', figures }
+      : { word: `${out} out of balance`, tone: 'brick', figures };
+  }
   if (of.rows === 0 && of.trialBalance === null) return { word: '', tone: 'soft', figures: '' };
   if (of.trialBalance === null) return { word: 'no total yet', tone: 'brass', figures: show(of.detail) };
   if (of.accounts.every((account) => Number(account.difference) === 0)) {

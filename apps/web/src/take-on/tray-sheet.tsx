@@ -3,10 +3,10 @@ import { Button } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { paths, type TakeOnAnswer, type TrayAnswer } from '@just-ledger/contract';
-import { POSTED_PARTS, TRAYS, type TrayKey } from '@just-ledger/core';
+import { POSTED_PARTS, TRAYS, longDate, parseCivilDate, type TrayKey } from '@just-ledger/core';
 import { accountsQuery } from '../accounts/account-queries.js';
 import { contactsQuery } from '../contacts/contact-queries.js';
-import { shownWithSide } from '../fields/money.js';
+import { shown, shownWithSide } from '../fields/money.js';
 import { Allowed } from '../frame/allowed.js';
 import { useAddress, useSheetParam } from '../frame/address.js';
 import { useBooks } from '../frame/books-queries.js';
@@ -106,6 +106,7 @@ function Standing({ of, takeOn }: { of: TrayAnswer; takeOn: TakeOnAnswer }) {
       </table>
     );
   }
+  if (of.tray === 'history') return <HistoryDates takeOn={takeOn} />;
   if (of.accounts.length === 0) return null;
   return (
     <table className="ruled standing">
@@ -129,6 +130,36 @@ function Standing({ of, takeOn }: { of: TrayAnswer; takeOn: TakeOnAnswer }) {
             </td>
             <td className={Number(difference) === 0 ? 'num soft' : 'num brick strong'}>
               {Number(difference) === 0 ? 'agrees' : show(difference)}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** Each earlier date with what it adds up to. */
+function HistoryDates({ takeOn }: { takeOn: TakeOnAnswer }) {
+  const { currency } = useBooks();
+  if (takeOn.history.length === 0) return null;
+  return (
+    <table className="ruled standing">
+      <thead>
+        <tr>
+          <th>At the end of</th>
+          <th className="num">Debits</th>
+          <th className="num">Credits</th>
+          <th className="num">Out by</th>
+        </tr>
+      </thead>
+      <tbody>
+        {takeOn.history.map(({ date, debit, credit, outBy }) => (
+          <tr key={date}>
+            <td>{longDate(parseCivilDate(date))}</td>
+            <td className="num">{shown(debit, currency)}</td>
+            <td className="num">{shown(credit, currency)}</td>
+            <td className={Number(outBy) === 0 ? 'num soft' : 'num brick strong'}>
+              {Number(outBy) === 0 ? 'balances' : shownWithSide(outBy, currency)}
             </td>
           </tr>
         ))}

@@ -101,6 +101,8 @@ export interface TakeOnAnswer {
   /** Debits less credits of the old trial balance. */
   outBy: string;
   trays: TrayAnswer[];
+  /** Balances of earlier dates, each of which balances by itself; the latest first. */
+  history: { date: string; rows: number; debit: string; credit: string; outBy: string }[];
   clearing: ClearingAnswer[];
   clearingAccount: string | null;
   /** Whether the old trial balance still holds revenue and expense of a year that has ended. */

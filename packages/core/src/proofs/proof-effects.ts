@@ -1,3 +1,4 @@
+import type { ControlLedger } from '../accounts/account.js';
 import type { Element } from '../accounts/element.js';
 import { minor, type Minor } from '../money/minor.js';
 import type { ProofKey } from './proof.js';
@@ -10,16 +11,23 @@ export interface ProofEffect {
   readonly right: Minor;
 }
 
+/** A line as its effect follows from it: minor units of the base currency, debit positive. */
+export interface EffectLine {
+  readonly element: Element;
+  readonly amount: Minor;
+  /** The subsidiary ledger that its account sums up. */
+  readonly control?: ControlLedger | undefined;
+}
+
 /**
  * What an entry that is not posted yet would do to the proofs that stand on amounts: the figures it would move and by
  * how much. A proof that holds goes on holding exactly if both move alike, as they do for an entry in balance.
  *
- * @param lines minor units of the base currency, debit positive
  * @returns only proofs that would move
  * @example proofEffects([{element: 'asset', amount: minor(500)}, {element: 'revenue', amount: minor(-500)}])
  * // → debits and credits by 500 each, result by 500, equity and balance sheet by 500
  */
-export function proofEffects(lines: readonly { readonly element: Element; readonly amount: Minor }[]): ProofEffect[] {
+export function proofEffects(lines: readonly EffectLine[]): ProofEffect[] {
   const sum = (amounts: readonly number[]): Minor => minor(amounts.reduce((all, one) => all + one, 0));
   const of = (...elements: Element[]): Minor =>
     sum(lines.filter((line) => elements.includes(line.element)).map((line) => line.amount));
@@ -34,6 +42,11 @@ export function proofEffects(lines: readonly { readonly element: Element; readon
     },
     { key: 'result-equity', left: result, right: minor(net - owners) },
     { key: 'equity-balance-sheet', left: minor(result + owners), right: net },
+    ...(['receivables', 'payables'] as const).map((ledger): ProofEffect => {
+      // a line on a control account carries its contact: detail and control move alike
+      const moved = sum(lines.filter(({ control }) => control === ledger).map((line) => line.amount));
+      return { key: `${ledger}-control`, left: moved, right: moved };
+    }),
   ];
   return effects.filter((effect) => effect.left !== 0 || effect.right !== 0);
 }

@@ -1,5 +1,6 @@
-import type { AccountId } from '../accounts/account.js';
-import type { Problem } from '../problems/problem.js';
+import { accountTitle, type AccountId } from '../accounts/account.js';
+import { accountIn } from '../accounts/chart.js';
+import { problem, type Problem } from '../problems/problem.js';
 import { assetRemarks, readAssetClassRow, readAssetRow, type AssetClass, type AssetFact } from './asset-rows.js';
 import { bankRemarks, readBankRow, type BankFact } from './bank-rows.js';
 import { readBalanceRow, readRunningYearRow } from './balance-rows.js';
@@ -63,9 +64,14 @@ export function readTrays(rows: TrayRows, on: TakeOnBooks): ReadTrays {
     'running-year': readTray('running-year', rows, on, readRunningYearRow),
     history: readTray('history', rows, on, readHistoryRow),
   };
-  const detailed = new Set(detailedAccounts(detail, on).keys());
+  const owners = detailedAccounts(detail, on);
+  const own = Object.fromEntries(
+    DETAIL_TRAYS.map((tray) => [tray, withoutForeignRows(tray, detail[tray], owners, on)]),
+  ) as unknown as ReadTrays;
+  const detailed = new Set(owners.keys());
   return {
     ...detail,
+    ...own,
     'trial-balance': readTray('trial-balance', rows, on, (reader) => readBalanceRow(reader, detailed), accountTwice),
   };
 }
@@ -83,6 +89,26 @@ function readTray<Fact extends RowFact>(
     readers.filter((reader) => reader.problems.length > 0).map((reader) => [reader.row.id, [...reader.problems]]),
   );
   return { facts: facts.filter(({ row }) => !problems.has(row)), problems, remarks: remarksOf(facts, readers) };
+}
+
+/** Keeps back the rows on accounts whose detail stands in another tray: they would count twice. */
+function withoutForeignRows(
+  tray: DetailTray,
+  read: ReadTray,
+  owners: ReadonlyMap<AccountId, DetailTray>,
+  { books }: TakeOnBooks,
+): ReadTray {
+  const problems = new Map(read.problems);
+  for (const { row, lines } of read.facts) {
+    for (const { account } of lines) {
+      const owner = owners.get(account);
+      if (owner === undefined || owner === tray) continue;
+      const title = accountTitle(accountIn(books.chart, account));
+      const message = `${title} has its detail under ${trayLabel(owner)}; here it would count twice.`;
+      problems.set(row, [problem('detailed-elsewhere', 'account', message)]);
+    }
+  }
+  return { ...read, problems, facts: read.facts.filter(({ row }) => !problems.has(row)) };
 }
 
 /** A balance of an earlier date: read like any other, posted never. */

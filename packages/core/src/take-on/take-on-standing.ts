@@ -100,7 +100,23 @@ export function whereFrom(place: DetailTray | 'trial-balance', trays: ReadTrays,
     .filter((other) => other !== place && place !== 'trial-balance' && other !== 'trial-balance')
     .flatMap((other) => searched(other, trays, chart));
   const located = locateDifference({ amount, lines, elsewhere });
+  if (place === 'trial-balance') return located.map((one) => countedTwice(one, trays, standing, on));
   return [...clues(tray, trays), ...located];
+}
+
+/** A total too many in the old trial balance whose detail is there too was probably counted as both. */
+function countedTwice(
+  suggestion: Suggestion,
+  trays: ReadTrays,
+  { trays: standings }: TakeOnStanding,
+  on: TakeOnBooks,
+): Suggestion {
+  if (suggestion.slip !== 'surplus') return suggestion;
+  const row = placeOfLine(suggestion.lines[0] ?? '')?.row;
+  const account = trays['trial-balance'].facts.find((fact) => fact.row === row)?.lines[0]?.account;
+  const tray = account === undefined ? undefined : detailedAccounts(trays, on).get(account);
+  const hasDetail = standings.some((one) => one.tray === tray && one.detail !== 0);
+  return hasDetail ? { ...suggestion, slip: 'control-and-detail' } : suggestion;
 }
 
 /** What the accounts of a tray tell without looking at its lines. */
