@@ -3,7 +3,7 @@ import type { ArchiveManifest, OrganisationKind } from '@just-ledger/core';
 import { and, eq } from 'drizzle-orm';
 import type { Db } from '../database/connection.js';
 import { entry, membership, organisation } from '../database/schema.js';
-import { Progress } from '../imports/progress.js';
+import { Progress } from '../jobs/progress.js';
 import { recordsOf, type ArchiveBytes } from './archive-records.js';
 import { standOf } from './books-stand.js';
 import type { ArchivedEntry } from './check-archive.js';

@@ -1,52 +1,41 @@
-import { Injectable, Logger } from '@nestjs/common';
+import { Injectable } from '@nestjs/common';
 import type { HeadingAnswer, ImportAnswer, ImportState } from '@just-ledger/contract';
-import { problem, type ImportSubject, type Problem } from '@just-ledger/core';
+import { problem, type ImportSubject } from '@just-ledger/core';
 import { randomUUID } from 'node:crypto';
 import type { OfPerson } from '../audit-trail/record-change.js';
-import { Refusal, notFound } from '../problems/refusal.js';
+import { Refusal } from '../problems/refusal.js';
 import { Importer, Writer } from '../workers/workers.module.js';
 import { matchingProblems, rememberedMatching } from './import-tasks.js';
-import { Progress } from './progress.js';
+import { JobList, type Job } from '../jobs/job-list.js';
+import { Progress } from '../jobs/progress.js';
 
-/** An import that nobody went on with is forgotten after this long, in milliseconds. */
-const FORGOTTEN_AFTER = 2 * 60 * 60 * 1000;
-
-interface Job extends OfPerson {
-  readonly id: string;
+interface ImportJob extends Job, OfPerson {
   readonly subject: ImportSubject;
   readonly name: string;
-  readonly begun: number;
   state: ImportState;
-  progress: Progress;
   notes: string[];
   remarks: string[];
   decimal: '.' | ',' | null;
   rows: number;
   headings: HeadingAnswer[];
   result: ImportAnswer['result'];
-  problems: readonly Problem[];
-  problemCount: number;
 }
 
 /** The imports on their way: what each waits for, and how far it is. A person has one at a time in an organisation. */
 @Injectable()
 export class ImportJobs {
-  private readonly logger = new Logger('imports');
-  private readonly jobs = new Map<string, Job>();
+  private readonly jobs: JobList<ImportJob>;
 
   constructor(
     private readonly importer: Importer,
     private readonly writer: Writer,
-  ) {}
+  ) {
+    this.jobs = new JobList('import', ({ id }) => importer.run('forgetImport', { id }));
+  }
 
   /** Begins to read a file. */
   begin(of: OfPerson, subject: ImportSubject, name: string, bytes: Uint8Array): ImportAnswer {
-    for (const job of [...this.jobs.values()]) {
-      const isOwn = job.organisation === of.organisation && job.person === of.person;
-      const isOver = isOwn || Date.now() - job.begun > FORGOTTEN_AFTER;
-      if (isOver && job.state !== 'writing') this.drop(job);
-    }
-    const job: Job = {
+    const job: ImportJob = {
       ...of,
       id: randomUUID(),
       subject,
@@ -63,9 +52,9 @@ export class ImportJobs {
       problems: [],
       problemCount: 0,
     };
-    this.jobs.set(job.id, job);
+    this.jobs.add(job, isOf(of));
     const { id, organisation, progress } = job;
-    void this.follow(
+    void this.jobs.follow(
       job,
       this.importer.run('readImport', { id, bytes, organisation, subject, shared: progress.shared }),
       ({ rows, notes, headings }) => Object.assign(job, { rows, notes, headings, state: 'matching' }),
@@ -75,7 +64,7 @@ export class ImportJobs {
 
   /** Compares the rows, matched as somebody says, with the books. @throws {Refusal} 422 if the matching is not whole */
   async match(of: OfPerson, id: string, columns: string[], decimal?: '.' | ','): Promise<ImportAnswer> {
-    const job = this.jobOf(of, id);
+    const job = this.jobs.find(id, isOf(of));
     if (!['matching', 'checked', 'failed'].includes(job.state) || job.headings.length === 0) throw notNow(job);
     const padded = job.headings.map((_, at) => columns[at] ?? '');
     const problems = matchingProblems(job.subject, padded);
@@ -84,7 +73,7 @@ export class ImportJobs {
     Object.assign(job, { state: 'checking', progress: new Progress(), result: null, problems: [], problemCount: 0 });
     const headings = job.headings.map(({ heading }) => heading);
     job.headings = job.headings.map((one, at) => ({ ...one, column: padded[at] ?? '' }));
-    void this.follow(
+    void this.jobs.follow(
       job,
       this.importer.run('checkImport', {
         id,
@@ -112,55 +101,35 @@ export class ImportJobs {
 
   /** Takes a checked import in. */
   take(of: OfPerson, id: string): ImportAnswer {
-    const job = this.jobOf(of, id);
+    const job = this.jobs.find(id, isOf(of));
     if (job.state !== 'checked' || job.problemCount > 0) throw notNow(job);
     job.state = 'writing';
     const written = this.importer
       .run('packedRows', { id })
       .then((packed) => this.writer.run('takeImport', { ...of, subject: job.subject, packed }));
-    void this.follow(job, written, (result) => Object.assign(job, { state: 'done', result }));
+    void this.jobs.follow(job, written, (result) => Object.assign(job, { state: 'done', result }));
     return answerOf(job);
   }
 
   /** How far an import is. */
   look(of: OfPerson, id: string): ImportAnswer {
-    return answerOf(this.jobOf(of, id));
+    return answerOf(this.jobs.find(id, isOf(of)));
   }
 
   /** Gives an import up, unless it is being written, and forgets it. */
   forget(of: OfPerson, id: string): void {
-    const job = this.jobOf(of, id);
+    const job = this.jobs.find(id, isOf(of));
     if (job.state === 'writing') throw notNow(job);
-    this.drop(job);
-  }
-
-  private drop(job: Job): void {
-    job.progress.stop();
-    this.jobs.delete(job.id);
-    this.importer.run('forgetImport', { id: job.id }).catch((error: Error) => this.logger.error(error));
-  }
-
-  private jobOf(of: OfPerson, id: string): Job {
-    const job = this.jobs.get(id);
-    if (!job || job.organisation !== of.organisation || job.person !== of.person) throw notFound('import');
-    return job;
-  }
-
-  private async follow<T>(job: Job, work: Promise<T>, done: (value: T) => void): Promise<void> {
-    try {
-      done(await work);
-    } catch (error) {
-      if (!(error instanceof Refusal)) this.logger.error(error);
-      const problems =
-        error instanceof Refusal
-          ? error.problems
-          : [problem('internal', '', 'This should not have happened. Nothing was changed.')];
-      Object.assign(job, { state: 'failed', problems, problemCount: problems.length });
-    }
+    this.jobs.drop(job);
   }
 }
 
-function answerOf(job: Job): ImportAnswer {
+/** Whether a job is a person's in an organisation. */
+function isOf({ organisation, person }: OfPerson): (job: ImportJob) => boolean {
+  return (job) => job.organisation === organisation && job.person === person;
+}
+
+function answerOf(job: ImportJob): ImportAnswer {
   const {
     id,
     subject,
@@ -194,7 +163,7 @@ function answerOf(job: Job): ImportAnswer {
   };
 }
 
-function notNow({ state }: Job): Refusal {
+function notNow({ state }: ImportJob): Refusal {
   const message = {
     reading: 'The file is still being read.',
     matching: 'The columns are not matched yet.',

@@ -16,7 +16,7 @@ import { organisationOf } from '../organisations/organisation-store.js';
 import { Refusal } from '../problems/refusal.js';
 import { TOLD_PROBLEMS, type ImportRow } from './import-plan.js';
 import { IMPORT_PLANS } from './import-plans.js';
-import { Progress } from './progress.js';
+import { Progress } from '../jobs/progress.js';
 import { readTable } from './read-table.js';
 import type { Table } from './table.js';
 import { writeWorkbook } from './workbook-table.js';

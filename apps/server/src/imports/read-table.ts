@@ -1,6 +1,7 @@
 import { problem } from '@just-ledger/core';
 import { Refusal } from '../problems/refusal.js';
-import { MOST_ROWS, type CheckPoint, type Table } from './table.js';
+import type { CheckPoint } from '../jobs/check-point.js';
+import { MOST_ROWS, type Table } from './table.js';
 import { readTextTable } from './text-table.js';
 import { readWorkbookTable } from './workbook-table.js';
 

@@ -4,8 +4,5 @@ export interface Table {
   readonly notes: readonly string[];
 }
 
-/** Is told how far the work is; throws once it is to be given up. */
-export type CheckPoint = (done: number) => void;
-
 /** So many rows are read at most, beside the headings. */
 export const MOST_ROWS = 100_000;

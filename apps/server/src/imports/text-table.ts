@@ -1,7 +1,8 @@
 import Papa from 'papaparse';
 import { problem } from '@just-ledger/core';
 import { Refusal } from '../problems/refusal.js';
-import { MOST_ROWS, type CheckPoint, type Table } from './table.js';
+import type { CheckPoint } from '../jobs/check-point.js';
+import { MOST_ROWS, type Table } from './table.js';
 
 const DELIMITERS = { ',': 'commas', ';': 'semicolons', '\t': 'tabs' } as const;
 

@@ -2,7 +2,8 @@ import ExcelJS from 'exceljs';
 import { problem } from '@just-ledger/core';
 import { Readable } from 'node:stream';
 import { Refusal } from '../problems/refusal.js';
-import { MOST_ROWS, type CheckPoint, type Table } from './table.js';
+import type { CheckPoint } from '../jobs/check-point.js';
+import { MOST_ROWS, type Table } from './table.js';
 import { unpackedParts } from '../zip/zip-parts.js';
 
 /** Reads the first sheet of a workbook (ISO/IEC 29500, XLSX), row by row; its parts are weighed before. */

@@ -1,5 +1,6 @@
 import type { TrialBalanceAnswer } from '@just-ledger/contract';
 import {
+  DETAIL_TRAYS,
   TRAYS,
   accountIn,
   displayAmount,
@@ -30,18 +31,6 @@ export interface TakeOnPack {
   readonly parts: readonly PdfPart[];
 }
 
-/** The lists of a pack, in its order; history is for comparison and not posted. */
-const LISTED: readonly TrayKey[] = [
-  'customers',
-  'suppliers',
-  'banks',
-  'assets',
-  'stock',
-  'other',
-  'equity',
-  'running-year',
-];
-
 /** The pack of a take-on: old and new trial balance, each list of detail, each proof with its figures. */
 export function takeOnPack(db: Db, organisation: number, today: CivilDate): TakeOnPack {
   const of = organisationOf(db, organisation);
@@ -61,7 +50,7 @@ export function takeOnPack(db: Db, organisation: number, today: CivilDate): Take
       { is: 'text', text: `${signed}. ${entries} entries, last seal ${seal}.` },
       oldTrialBalance(loaded),
       newTrialBalance(inLedger, of.baseCurrency),
-      ...LISTED.filter((tray) => loaded.trays[tray].facts.length > 0).map((tray) => detailList(tray, loaded)),
+      ...DETAIL_TRAYS.filter((tray) => loaded.trays[tray].facts.length > 0).map((tray) => detailList(tray, loaded)),
       proofTable(proofs, of.baseCurrency),
     ],
   };

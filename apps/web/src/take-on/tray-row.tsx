@@ -136,7 +136,7 @@ export function TrayRow({
                   className={isAmount ? 'typed num' : 'typed'}
                   aria-label={`${label}, row ${position}`}
                   aria-invalid={wrong !== undefined}
-                  title={wrong}
+                  title={wrong ?? typed[key]}
                   readOnly={isReadOnly}
                   autoFocus={isFirst && place === 0}
                   value={typed[key] ?? ''}

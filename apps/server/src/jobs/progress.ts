@@ -1,6 +1,6 @@
 import { problem } from '@just-ledger/core';
 import { Refusal } from '../problems/refusal.js';
-import type { CheckPoint } from './table.js';
+import type { CheckPoint } from './check-point.js';
 
 const [DONE, TOTAL, STOPPED] = [0, 1, 2];
 
