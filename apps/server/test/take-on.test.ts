@@ -182,6 +182,19 @@ describe('a take-on', () => {
     expect(await books.balances()).toEqual({});
   });
 
+  test('stands no more once somebody has reversed its entry, and is posted anew', async () => {
+    const books = await TakeOn.begin();
+    await books.add('customers', ...CUSTOMERS);
+    const [first] = (await books.post('customers')).trays.find(({ tray }) => tray === 'customers')?.entries ?? [];
+    const reply = await server.request('POST', `${books.path}/entries/${first}/reverse`, { date: '2025-12-31' });
+    expect(reply.status).toBe(201);
+    const state = async (): Promise<unknown> =>
+      (await books.now()).trays.find(({ tray }) => tray === 'customers')?.state;
+    expect(await state()).toBe('waiting');
+    expect(left(await books.post('customers'))).toEqual({ customers: '-410.00' });
+    expect(await state()).toBe('posted');
+  });
+
   test('posts the old trial balance anew where a tray takes an account over', async () => {
     const books = await TakeOn.begin();
     await books.add('trial-balance', { account: '1010', debit: '50' }, { account: '3000', credit: '50' });
@@ -315,6 +328,8 @@ describe('a take-on', () => {
     ).toEqual([true, true, true, false]);
     expect((await server.request('POST', `${books.path}/fiscal-years/2026/closing`)).status).toBeLessThan(300);
     expect((await books.balances('2026-12-31', 'post-closing'))['4000']).toBeUndefined();
+    const reopened = await books.ask('POST', '/reopening', { reason: 'too late' });
+    expect([reopened.status, reopened.body.problems[0].code]).toEqual([422, 'year-closed']);
   });
 
   test('asks into what revenue and expense of an ended year are closed', async () => {

@@ -25,11 +25,10 @@ import { and, eq, sql } from 'drizzle-orm';
 import { addAccounts } from '../accounts/account-commands.js';
 import { recordChange, type OfPerson } from '../audit-trail/record-change.js';
 import { lock, unlock } from '../closing/period-commands.js';
-import { chainEnd } from '../closing/period-store.js';
+import { chainEnd, closedYears } from '../closing/period-store.js';
 import { insertRows } from '../database/insert-rows.js';
 import { entry, takeOn, takeOnEntry, takeOnEvent, takeOnRow } from '../database/schema.js';
 import { EntryAppender } from '../journal/append-entry.js';
-import { reversalNumberOf } from '../journal/entry-store.js';
 import { postedEntriesOf } from '../journal/posted-entries.js';
 import { Refusal, notFound, unprocessable } from '../problems/refusal.js';
 import type { WriteContext } from '../workers/write-context.js';
@@ -235,6 +234,14 @@ export const takeOnCommands = {
     if (!isSignedOff(context.db, of.organisation))
       throw unprocessable('not-signed-off', '', 'This take-on is not signed off.');
     if (reason.trim() === '') throw unprocessable('reason-missing', 'reason', 'Say why.');
+    const [closed] = closedYears(context.db, of.organisation);
+    if (closed !== undefined) {
+      throw unprocessable(
+        'year-closed',
+        '',
+        `The year ${closed} is closed by what was taken on. Reopen the year first.`,
+      );
+    }
     settle(context, of.organisation, { signedOffAt: null, signedOffBy: null });
     record(context, of, 'reopened', reason.trim());
     const loaded = load(context, of.organisation);
@@ -260,17 +267,18 @@ function postPart(context: WriteContext, of: OfPerson, part: PostedPart, loaded:
 
 function reversePart(context: WriteContext, of: OfPerson, part: PostedPart, { on }: LoadedTakeOn): void {
   const { db } = context;
-  for (const { place, date } of entriesOfPart(db, of.organisation, part)) {
-    const where = and(eq(takeOnEntry.organisation, of.organisation), eq(takeOnEntry.entry, place));
-    db.delete(takeOnEntry).where(where).run();
-    const reversedBy = reversalNumberOf(db, of.organisation, place);
-    if (reversedBy) continue;
+  const { organisation } = of;
+  const standing = entriesOfPart(db, organisation, part);
+  db.delete(takeOnEntry)
+    .where(and(eq(takeOnEntry.organisation, organisation), eq(takeOnEntry.part, part)))
+    .run();
+  for (const { place, date } of standing) {
     const row = db
       .select()
       .from(entry)
-      .where(and(eq(entry.organisation, of.organisation), eq(entry.place, place)))
+      .where(and(eq(entry.organisation, organisation), eq(entry.place, place)))
       .get();
-    const [original] = row ? postedEntriesOf(db, of.organisation, [row]) : [];
+    const [original] = row ? postedEntriesOf(db, organisation, [row]) : [];
     if (!original) throw notFound('entry');
     const checked = reversalOf(original, date, on.books);
     if (!checked.ok) throw new Refusal(422, checked.problems);

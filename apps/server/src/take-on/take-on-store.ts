@@ -88,7 +88,7 @@ export function isSignedOff(db: Db, organisation: number): boolean {
   return (row?.at ?? null) !== null;
 }
 
-/** The entries that stand for a part, as they were posted. */
+/** The entries that stand for a part, as they were posted; one that somebody has reversed stands no more. */
 export function entriesOfPart(
   db: Db,
   organisation: number,
@@ -98,7 +98,13 @@ export function entriesOfPart(
     .select({ place: entry.place, year: entry.year, number: entry.number, date: entry.date })
     .from(takeOnEntry)
     .innerJoin(entry, and(eq(entry.organisation, takeOnEntry.organisation), eq(entry.place, takeOnEntry.entry)))
-    .where(and(eq(takeOnEntry.organisation, organisation), eq(takeOnEntry.part, part)))
+    .where(
+      and(
+        eq(takeOnEntry.organisation, organisation),
+        eq(takeOnEntry.part, part),
+        sql`NOT EXISTS (SELECT 1 FROM entry AS r WHERE r.organisation = ${organisation} AND r.reverses = ${entry.place})`,
+      ),
+    )
     .orderBy(entry.place)
     .all()
     .map((row) => ({ place: row.place, number: entryNumber(row.year, row.number), date: row.date as CivilDate }));
