@@ -14,7 +14,7 @@ export interface SuggestionWords {
  *
  * @param difference how much the lines are too large by; minor units, debit positive
  * @param titles how people name the lines it points to, in their order
- * @example suggestionWords(found, minor(24000), ['Osier Beds O 1'], EUR).sentence // → 'Osier Beds O 1 stands here twice.'
+ * @example suggestionWords(found, minor(24000), ['Osier Beds O 1'], EUR).sentence // → 'Osier Beds O 1 may stand here twice.'
  */
 export function suggestionWords(
   { slip, meant }: Suggestion,
