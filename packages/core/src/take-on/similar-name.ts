@@ -29,13 +29,14 @@ function likenessOf(a: readonly string[], b: readonly string[]): number {
   return a.length + b.length === 0 ? 0 : (2 * shared.length) / (a.length + b.length);
 }
 
-/** The pairs of neighbouring letters in each word, in small letters without accents. */
+/** The pairs of neighbouring letters in each word, in small letters without accents, of any script. */
 function pairsOf(text: string): string[] {
   const words =
     text
       .normalize('NFKD')
+      .replace(/\p{M}/gu, '')
       .toLowerCase()
-      .match(/[a-z0-9]+/g) ?? [];
+      .match(/[\p{L}\p{N}]+/gu) ?? [];
   return words.flatMap((word) =>
     Array.from({ length: Math.max(1, word.length - 1) }, (_, at) => word.slice(at, at + 2)),
   );
