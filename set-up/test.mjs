@@ -25,6 +25,7 @@ run('npm', ['run', '--silent', 'format:check']);
 build();
 run(process.execPath, ['node_modules/typescript/bin/tsc', '-p', 'apps/web']);
 run(process.execPath, ['node_modules/typescript/bin/tsc', '-p', 'e2e']);
+run(process.execPath, ['node_modules/typescript/bin/tsc', '-p', 'tsconfig.tests.json']);
 run('npm', ['run', '--silent', 'lint']);
 
 let [passed, failed] = [0, 0];

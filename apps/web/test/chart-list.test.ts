@@ -25,6 +25,7 @@ const account = (number: string, name: string, change: Partial<AccountAnswer> = 
   typedEntries: true,
   active: true,
   role: null,
+  taxCode: null,
   closesTo: null,
   share: null,
   settles: false,

@@ -36,7 +36,7 @@ test('a query leaves out what is empty and writes the rest safely', () => {
 describe('a request', () => {
   const answers = (answer: () => Response | Promise<Response>): jest.SpiedFunction<typeof fetch> =>
     jest.spyOn(globalThis, 'fetch').mockImplementation(() => Promise.resolve().then(answer));
-  afterEach(() => jest.restoreAllMocks());
+  afterEach(() => void jest.restoreAllMocks());
 
   test('sends JSON with its type, a file as it is, and nothing without a body', async () => {
     const sent = answers(() => Response.json({ ok: true }));

@@ -1,7 +1,6 @@
 import type { AccountAnswer, TaxCodeAnswer } from '@just-ledger/contract';
 import { parseCivilDate } from '@just-ledger/core';
 import {
-  SHAPES,
   emptyPart,
   fieldsOf,
   fieldsOfShape,
@@ -65,7 +64,6 @@ describe('the fields of a tax code', () => {
     expect(rate?.parts.map(({ side, account: to, share }) => `${side} ${to} ${share}`)).toEqual(parts);
     expect(rate?.parts.every((part) => part.rate === '7')).toBe(true);
   });
-  test('every shape has a name', () => expect(Object.values(SHAPES).every((name) => name !== '')).toBe(true));
 });
 
 describe('what holds on a day', () => {

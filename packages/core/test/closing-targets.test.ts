@@ -77,7 +77,7 @@ describe('which accounts take the result', () => {
     const targets = resultTargets(chartFrom(accounts), kind);
     expect(targets).toMatchObject({
       ok: false,
-      problems: [{ code: 'no-closing-target', message: expect.stringMatching(message) as string }],
+      problems: [{ code: 'no-closing-target', message: expect.stringMatching(message) }],
     });
   });
 });

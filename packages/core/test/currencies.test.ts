@@ -157,7 +157,7 @@ describe('a proposed rate', () => {
 describe('a file of rates', () => {
   const read = (cells: Record<string, string>) => rateFromRow({ line: 7, cells }, new Set([USD]));
   test('a row reads as it was written out', () => {
-    const rows = [
+    const rows: Record<string, string>[] = [
       { currency: 'usd', date: '2027-01-04', rate: '0.92' },
       { currency: 'USD', date: '2027-01-05', rate_per_base: '1.0845' },
     ];

@@ -106,7 +106,7 @@ describe.each(WISHES)('the starter chart of %s', (_, kind, wishes) => {
       const moved = lines.filter(
         (line) => line.account === balance.account && JSON.stringify(line.breakdowns) === key,
       );
-      expect(moved.reduce((sum, line) => sum + line.amount, balance.amount)).toBe(0);
+      expect(moved.reduce<number>((sum, line) => sum + line.amount, balance.amount)).toBe(0);
     }
     // each fund’s result goes to its own account and to no other
     for (const line of lines.filter((one) => one.breakdowns && !isTemporary(chart.byId.get(one.account) as never))) {
@@ -195,7 +195,7 @@ test('amounts that name no fund cannot be closed while several funds could take 
     balances: [{ account: byNumber(chart, '4000').id, amount: minor(-100) }],
   });
   expect(closed).toMatchObject({ ok: false, problems: [{ code: 'no-closing-target' }] });
-  expect(chartRows(chart, new Map()).length).toBe(chart.accounts.length);
+  expect(chartRows(chart, { breakdowns: new Map(), taxCodes: new Map() }).length).toBe(chart.accounts.length);
 });
 
 test('more than ninety of a kind are refused: the numbers would run out', () =>
