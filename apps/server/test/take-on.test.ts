@@ -349,6 +349,31 @@ describe('a take-on', () => {
     expect(await books.balances()).toEqual({ 1010: '60.00', 3200: '-60.00' });
   });
 
+  test('is worked on by several at once: no row is lost, nothing is posted twice', async () => {
+    const books = await TakeOn.begin();
+    const item = (at: number): Cells => ({ contact: 'Low Weir', document: `P ${at}`, unpaid: `${at}.01` });
+    const stationary = await books.add('customers', item(1), item(2));
+    const requests = Array.from({ length: 30 }, (_, at) => at + 3).flatMap((at) => [
+      books.ask('POST', '/trays/customers/rows', { rows: [{ cells: item(at) }] }),
+      books.ask('PUT', `/trays/customers/rows/${stationary[0]}`, { cells: { ...item(1), unpaid: `${at}.00` } }),
+      ...(at % 5 === 0 ? [books.ask('POST', '/trays/customers/posting')] : []),
+      ...(at % 11 === 0 ? [books.ask('DELETE', '/trays/customers/posting')] : []),
+    ]);
+    const statuses = new Set((await Promise.all(requests)).map(({ status }) => status));
+    expect([...statuses].filter((status) => status >= 500)).toEqual([]);
+    const { rows } = await books.rows('customers');
+    expect(rows.map(({ cells }) => cells['document']).sort()).toEqual(
+      Array.from({ length: 32 }, (_, at) => `P ${at + 1}`).sort(),
+    );
+    const detail = rows.reduce((sum, { cells }) => sum + Math.round(Number(cells['unpaid']) * 100), 0);
+    await books.post('customers');
+    const written = (detail / 100).toFixed(2);
+    expect(await books.balances()).toEqual({ 1100: written, 3990: `-${written}` });
+    const { body } = await server.request('POST', `${books.path}/proofs/check`);
+    const failing = (body.proofs as { key: string; holds: boolean }[]).filter(({ holds }) => !holds);
+    expect(failing.map(({ key }) => key)).toEqual(['take-on-clearing']);
+  });
+
   test('survives a server that is killed: what was acknowledged is there, nothing half done', async () => {
     const fresh = await RunningServer.start();
     const path = await fresh.organisation({ changeoverDate: '2025-12-31' });

@@ -1,7 +1,16 @@
 import fc from 'fast-check';
 import { similarName } from '../src/index.js';
 
-const NAMES = ['Ferry Lane School', 'Low Weir', 'Élan Cycles', 'Müller & Söhne', 'Σχολείο', 'Osier Beds'];
+const NAMES = [
+  'Ferry Lane School',
+  'Low Weir',
+  'Élan Cycles',
+  'Müller & Söhne',
+  'Σχολείο',
+  'Osier Beds',
+  'Café Teasel',
+  'Low Weir Farm Shop',
+];
 
 describe('the name most like another', () => {
   test.each<[string, string | undefined]>([
@@ -12,6 +21,9 @@ describe('the name most like another', () => {
     ['Muller and Sohne', 'Müller & Söhne'],
     ['Σχολειο', 'Σχολείο'],
     ['Osier Bed', 'Osier Beds'],
+    ['Teasel Cafe', 'Café Teasel'],
+    ['LOW WEIR FARMSHOP', 'Low Weir Farm Shop'],
+    ['Osier Beds Society Ltd', 'Osier Beds'],
     ['Low Bridge', undefined],
     ['Council', undefined],
     ['', undefined],

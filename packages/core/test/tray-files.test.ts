@@ -5,7 +5,6 @@ import {
   fileRowOfCells,
   parseCurrencyCode,
   recogniseColumns,
-  similarName,
   trayFileColumns,
   trayOfSubject,
   withPlainAmounts,
@@ -85,18 +84,4 @@ describe('files of trays', () => {
     expect(['tray-customers', 'tray-', 'chart'].map(trayOfSubject)).toEqual(['customers', undefined, undefined]);
     expect(Object.keys(IMPORT_SUBJECTS).filter((one) => trayOfSubject(one))).toHaveLength(Object.keys(TRAYS).length);
   });
-});
-
-describe('a name that is not there', () => {
-  const NAMES = ['Ferry Lane School', 'Low Weir Farm Shop', 'Café Teasel', 'Osier Beds Society'];
-  test.each<[string, string | undefined]>([
-    ['Ferry Ln School', 'Ferry Lane School'],
-    ['School, Ferry Lane', 'Ferry Lane School'],
-    ['LOW WEIR FARMSHOP', 'Low Weir Farm Shop'],
-    ['Teasel Cafe', 'Café Teasel'],
-    ['Osier Bed Society Ltd', 'Osier Beds Society'],
-    ['Ryefield Nursery', undefined],
-    ['ferry lane school', undefined],
-    ['', undefined],
-  ])('%j is like %j', (text, like) => expect(similarName(text, NAMES)).toBe(like));
 });
