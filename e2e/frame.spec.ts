@@ -27,7 +27,7 @@ test('keys lead to every stage and are told on request', async ({ signedIn: page
   await expect(page.getByRole('dialog')).toHaveCount(0);
   for (const [key, heading] of [
     ['p', 'Chart of accounts'],
-    ['t', 'Opening balances'],
+    ['t', 'Trays'],
     ['c', 'Trial balance'],
     ['l', /^Months/],
     ['r', 'Journal'],
@@ -46,10 +46,10 @@ test('proofs are opened from the bar, each with its two figures', async ({ signe
   const bar = page.getByRole('contentinfo', { name: 'Proofs' });
   await bar.getByRole('button', { name: /(\d+) of \1 proofs hold/ }).click();
   const drawn = page.getByRole('region', { name: 'Proofs' });
-  await expect(drawn.getByText('agrees')).toHaveCount(5);
+  await expect(drawn.getByText('agrees')).toHaveCount(7);
   await drawn.getByRole('button', { name: 'Read every entry again' }).click();
   await expect(drawn.getByRole('button', { name: 'Read every entry again' })).toBeEnabled();
-  await expect(drawn.getByText('agrees')).toHaveCount(5);
+  await expect(drawn.getByText('agrees')).toHaveCount(7);
   await page.keyboard.press('Escape');
   await expect(drawn).toHaveCount(0);
 });

@@ -152,5 +152,5 @@ test('a name that is nearly there is proposed; an account that is not there is a
   await page.getByLabel('Name of a new account 1888').fill('Deposits of tenants');
   await page.getByRole('button', { name: 'Add it' }).click();
   await expect(page.getByText('There is no account')).toHaveCount(0);
-  await expect(page.getByText('Deposits of tenants')).toBeVisible();
+  await expect(page.getByRole('row').getByText('Deposits of tenants')).toBeVisible();
 });
