@@ -154,3 +154,31 @@ test('a name that is nearly there is proposed; an account that is not there is a
   await expect(page.getByText('There is no account')).toHaveCount(0);
   await expect(page.getByRole('row').getByText('Deposits of tenants')).toBeVisible();
 });
+
+test('a row typed while the server is slow or busy is kept as typed, and once', async ({ own: { page, open } }) => {
+  await open('take-on/bench?tray=banks');
+  const sent: string[] = [];
+  await page.route('**/trays/banks/rows', async (route) => {
+    sent.push(route.request().postData() ?? '');
+    if (sent.length === 1) {
+      const problems = [{ code: 'busy', path: '', message: 'The books are busy.' }];
+      return route.fulfill({ status: 429, json: { type: 'about:blank', title: 'Busy', status: 429, problems } });
+    }
+    await new Promise((resolve) => setTimeout(resolve, 700));
+    return route.continue();
+  });
+  await page.getByLabel('Account, row 1').fill('1010');
+  await page.getByLabel('Account, row 1').press('Tab');
+  await expect(page.getByRole('alert')).toContainText('busy');
+  await expect(page.getByLabel('Account, row 1')).toHaveValue('1010');
+  // sent again as soon as a cell is left; what is typed while it is on its way follows
+  await page.getByLabel('Account, row 1').focus();
+  await page.keyboard.press('Tab');
+  await page.getByLabel('On the statement, row 1').fill('50.00');
+  await page.getByLabel('On the statement, row 1').press('Tab');
+  await expect(tray(page, /Banks/)).toContainText('50.00');
+  expect(sent.length).toBe(2);
+  await page.reload();
+  await expect(page.getByLabel('On the statement, row 1')).toHaveValue('50.00');
+  await expect(page.getByLabel('Account, row 2')).toHaveValue('');
+});

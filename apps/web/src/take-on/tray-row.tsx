@@ -71,7 +71,9 @@ export function TrayRow({
     setTyped(kept.current);
   }, [row, given]);
   const keep = (cells: Cells): void => {
-    if (JSON.stringify(cells) === JSON.stringify(kept.current)) return;
+    // a row that is not there yet may have been refused: whoever keeps it knows whether it is on its way
+    const isUnsent = !row && Object.values(cells).some((cell) => cell.trim() !== '');
+    if (!isUnsent && JSON.stringify(cells) === JSON.stringify(kept.current)) return;
     kept.current = cells;
     onKeep(cells);
   };

@@ -37,7 +37,8 @@ export function TrayTable({
   const [keys, setKeys] = useState<ReadonlyMap<number, string>>(new Map());
   const [blank, setBlank] = useState(0);
   const [pending, setPending] = useState<readonly string[]>([]);
-  const waiting = useRef(new Map<string, Cells | 'sent'>());
+  /** What was typed into each empty row, and its id once it has one. */
+  const begun = useRef(new Map<string, { id?: number; cells: Cells }>());
   const [pasted, setPasted] = useState<{ text: string; column: string; read: PastedRows; ids: number[] }>();
   const again = (): void => {
     void client.invalidateQueries({ queryKey: takeOnQuery(organisation.id).queryKey });
@@ -82,31 +83,37 @@ export function TrayTable({
   });
   const columns = isWide ? all : all.filter((column) => !column.isRare || isUsed(column));
 
-  /** Keeps what was typed into the empty row; what is typed before it has an id follows when it has one. */
+  /**
+   * Keeps what was typed into the empty row, once; what is typed before it has an id follows when it has one. Refused,
+   * or with the server away, it stays as typed and is sent again when a cell is left.
+   */
   const keepNew = (key: string, cells: Cells): void => {
-    if (waiting.current.has(key)) {
-      waiting.current.set(key, cells);
+    const before = begun.current.get(key);
+    if (before) {
+      if (JSON.stringify(before.cells) === JSON.stringify(cells)) return;
+      before.cells = cells;
+      if (before.id !== undefined) change.mutate({ id: before.id, cells });
       return;
     }
-    waiting.current.set(key, 'sent');
-    setPending((all) => [...all, key]);
-    setBlank((count) => count + 1);
+    const sent: { id?: number; cells: Cells } = { cells };
+    begun.current.set(key, sent);
+    if (!pending.includes(key)) {
+      setPending((all) => [...all, key]);
+      setBlank((count) => count + 1);
+    }
     void add
       .mutateAsync([cells])
       .then(({ ids: [id = 0] }) => {
+        sent.id = id;
         setKeys((all) => new Map(all).set(id, key));
-        const later = waiting.current.get(key);
+        setPending((all) => all.filter((one) => one !== key));
         client.setQueryData(
           trayQuery(organisation.id, tray).queryKey,
           (now) => now && { ...now, rows: [...now.rows.filter((row) => row.id !== id), emptyRow(id, cells)] },
         );
-        if (later && later !== 'sent') change.mutate({ id, cells: later });
+        if (sent.cells !== cells) change.mutate({ id, cells: sent.cells });
       })
-      .catch(() => undefined)
-      .finally(() => {
-        waiting.current.delete(key);
-        setPending((all) => all.filter((one) => one !== key));
-      });
+      .catch(() => begun.current.delete(key));
   };
   const paste = (text: string, column: string, decimal?: '.' | ','): void => {
     const shown = columns.map(({ key }) => key);
