@@ -20,7 +20,7 @@ import {
   type ProposedLine,
 } from '../src/index.js';
 import { caseOf } from './cases.js';
-import { byNumber, chartFrom } from './ledger.js';
+import { byNumber, chartFrom, FUNDS } from './ledger.js';
 
 const chart = chartFrom([
   { number: '1000', name: 'Assets' },
@@ -39,17 +39,7 @@ const books: Books = {
   baseCurrency: parseCurrencyCode('EUR'),
   calendar: { firstDay: d('2026-01-01'), fiscalYearStartMonth: 1 },
   chart,
-  breakdowns: [
-    {
-      id: 1,
-      name: 'Fund',
-      selfBalancing: true,
-      values: [
-        { id: 1, name: 'General', active: true },
-        { id: 2, name: 'Roof', active: true },
-      ],
-    },
-  ],
+  breakdowns: [FUNDS],
   today: d('2026-09-30'),
   lockedPeriods: new Set(['2026-03' as never]),
   findContact: (text) =>

@@ -5,6 +5,7 @@ import {
   minor,
   type Account,
   type AccountId,
+  type Breakdown,
   type Chart,
   type CheckedEntry,
   type CivilDate,
@@ -17,6 +18,17 @@ import {
 export interface MemoryEntry extends CheckedEntry {
   readonly stage: Stage;
 }
+
+/** Two funds, each balancing by itself. */
+export const FUNDS: Breakdown = {
+  id: 1,
+  name: 'Fund',
+  selfBalancing: true,
+  values: [
+    { id: 1, name: 'General', active: true },
+    { id: 2, name: 'Roof', active: true },
+  ],
+};
 
 /** A chart from proposals that may refer to each other by number. */
 export function chartFrom(proposals: readonly ProposedAccount[]): Chart {

@@ -25,7 +25,7 @@ import {
   type TrayKey,
   type TrayRows,
 } from '../src/index.js';
-import { byNumber, chartFrom } from './ledger.js';
+import { byNumber, chartFrom, FUNDS } from './ledger.js';
 
 const chart = chartFrom([
   { number: '1010', name: 'Bank', role: 'cash' },
@@ -50,17 +50,7 @@ const books: Books = {
   baseCurrency: parseCurrencyCode('EUR'),
   calendar: { firstDay: d('2026-01-01'), fiscalYearStartMonth: 1 },
   chart,
-  breakdowns: [
-    {
-      id: 1,
-      name: 'Fund',
-      selfBalancing: true,
-      values: [
-        { id: 1, name: 'General', active: true },
-        { id: 2, name: 'Roof', active: true },
-      ],
-    },
-  ],
+  breakdowns: [FUNDS],
   today: d('2026-09-30'),
   lockedPeriods: new Set(),
   findContact: (text) => {
