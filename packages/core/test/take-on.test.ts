@@ -2,70 +2,21 @@ import fc from 'fast-check';
 import {
   DETAIL_TRAYS,
   POSTED_PARTS,
-  historyDates,
   locateDifference,
   minor,
   parseCivilDate as d,
-  parseCurrencyCode,
-  parseRate,
-  readTrays,
   slidesOf,
   takeOnEntries,
   takeOnStanding,
   transpositionsOf,
   whereFrom,
-  type AccountId,
-  type Books,
   type CheckedEntry,
-  type ContactId,
   type PostedPart,
   type ReadTrays,
-  type TakeOnBooks,
-  type TakeOnRow,
   type TrayKey,
   type TrayRows,
 } from '../src/index.js';
-import { byNumber, chartFrom, FUNDS } from './ledger.js';
-
-const chart = chartFrom([
-  { number: '1010', name: 'Bank', role: 'cash' },
-  { number: '1020', name: 'Dollar account', currency: 'USD', role: 'cash' },
-  { number: '1100', name: 'Receivables', control: 'receivables' },
-  { number: '1200', name: 'Inventory' },
-  { number: '1500', name: 'Equipment' },
-  { number: '1509', name: 'Accumulated depreciation', contra: true },
-  { number: '2100', name: 'Payables', control: 'payables' },
-  { number: '2600', name: 'Loans' },
-  { number: '3000', name: 'Capital', role: 'owner-capital' },
-  { number: '3200', name: 'Retained', role: 'retained-earnings' },
-  { number: '3990', name: 'Take-on clearing', role: 'take-on-clearing' },
-  { number: '4000', name: 'Sales' },
-  { number: '6000', name: 'Rent' },
-  { number: '6500', name: 'Depreciation' },
-]);
-const id = (number: string): AccountId => byNumber(chart, number).id;
-const clearing = id('3990');
-const names: Record<string, number> = { 'low weir': 7, 'ferry lane': 8 };
-const books: Books = {
-  baseCurrency: parseCurrencyCode('EUR'),
-  calendar: { firstDay: d('2026-01-01'), fiscalYearStartMonth: 1 },
-  chart,
-  breakdowns: [FUNDS],
-  today: d('2026-09-30'),
-  lockedPeriods: new Set(),
-  findContact: (text) => {
-    const found = names[text.toLowerCase()];
-    return found === undefined ? undefined : { id: found as ContactId, name: text, active: true };
-  },
-};
-const on: TakeOnBooks = {
-  books,
-  changeover: d('2025-12-31'),
-  rateOf: (currency) => (currency === 'USD' ? { rate: parseRate('0.9') } : undefined),
-};
-const rows = (...cells: Record<string, string>[]): TakeOnRow[] =>
-  cells.map((one, at) => ({ id: at + 1, cells: one }));
-const read = (of: TrayRows, within = on): ReadTrays => readTrays(of, within);
+import { books, chart, clearing, id, on, read, rows } from './trays.js';
 
 /** A whole take-on that adds up: its old trial balance and all the detail. */
 const WHOLE: TrayRows = {
@@ -411,21 +362,6 @@ test('an account with detail in one tray takes none in another', () => {
   expect(other.problems.get(1)?.[0]?.message).toBe(
     '1010 Bank has its detail under Banks; here it would count twice.',
   );
-});
-
-test('balances of earlier dates balance each by itself', () => {
-  const trays = read({
-    history: rows(
-      { account: '1010', date: '2024-12-31', debit: '80' },
-      { account: '3000', date: '2024-12-31', credit: '80' },
-      { account: '1010', date: '2023-12-31', debit: '70' },
-    ),
-  });
-  expect(historyDates(trays)).toEqual([
-    { date: '2024-12-31', rows: 2, debit: 8_000, credit: 8_000, outBy: 0 },
-    { date: '2023-12-31', rows: 1, debit: 7_000, credit: 0, outBy: 7_000 },
-  ]);
-  expect(takeOnEntries('trial-balance', trays, on, clearing)).toEqual([]);
 });
 
 describe('slips', () => {

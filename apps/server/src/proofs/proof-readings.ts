@@ -14,7 +14,7 @@ import type { Db } from '../database/connection.js';
 import { flowsBetween } from '../ledger/flow-store.js';
 import { yearStart } from '../ledger/ledger-span.js';
 import { organisationOf, type Organisation } from '../organisations/organisation-store.js';
-import { positionAt } from '../statements/statement-reports.js';
+import { positionAt } from '../statements/statement-figures.js';
 import { controlProofs, takeOnProofs } from '../take-on/take-on-proofs.js';
 import { fullCheck, type FullCheck } from './chain-check.js';
 

@@ -9,7 +9,9 @@ import type {
 } from '@just-ledger/contract';
 import {
   STATEMENT_WORDS,
+  ZERO,
   balanceSheet,
+  comparedRows,
   dayBefore,
   earlierOf,
   equityStatement,
@@ -20,11 +22,16 @@ import {
   longDate,
   nextFiscalYear,
   spanLine,
+  yearBefore,
+  type BalanceSheet,
   type Chart,
+  type ComparedRow,
   type CivilDate,
   type EquityFlows,
   type EquityStatement,
   type FiscalYear,
+  type IncomeStatement,
+  type Minor,
   type StatementRow,
   type YearFlows,
 } from '@just-ledger/core';
@@ -34,6 +41,8 @@ import { flowsByFund } from '../ledger/fund-flows.js';
 import { flowsBetween, type LedgerView } from '../ledger/flow-store.js';
 import { ledgerView, reportDate, reportSpan, yearStart } from '../ledger/ledger-span.js';
 import type { Organisation } from '../organisations/organisation-store.js';
+import { oldBooksOf } from '../take-on/old-books.js';
+import { beforeTheseBooks, positionFigures, resultFigures, type Figures } from './statement-figures.js';
 
 /** The income statement that a query asks for. */
 export function incomeStatementReport(
@@ -44,15 +53,24 @@ export function incomeStatementReport(
 ): IncomeStatementAnswer {
   const { from, to } = reportSpan(query, of, today);
   const form = query.form ?? 'single-step';
-  const flows = flowsBetween(db, ledgerView(db, of, query.asKnownOn), from, to);
-  const statement = incomeStatement(loadChart(db, of.id), flows, of.kind, form, query.zeros === 'true');
+  const chart = loadChart(db, of.id);
+  const view = ledgerView(db, of, query.asKnownOn);
+  const drawn = (first: CivilDate, last: CivilDate): Figures<IncomeStatement> => {
+    const { of: flows, note } = resultFigures(db, of, view, chart, first, last);
+    return { of: flows && incomeStatement(chart, flows, of.kind, form, query.zeros === 'true'), note };
+  };
+  const now = drawn(from, to);
+  const before = query.beside && { from: yearBefore(from), to: yearBefore(to) };
+  const earlier = before && drawn(before.from, before.to);
+  const statement = now.of ?? incomeStatement(chart, [], of.kind, form);
   const write = (amount: StatementRow['amount']): string => formatAmount(amount ?? (0 as never), of.baseCurrency);
   return {
-    ...heading(of, 'Income statement', spanLine(of.calendar, from, to)),
+    ...heading(of, 'Income statement', spanLine(of.calendar, from, to), now.note),
     from,
     to,
     form,
-    rows: statement.rows.map((row) => rowAnswer(row, of)),
+    beside: before ? { ...before, note: earlier?.note ?? null } : null,
+    rows: rowAnswers(of, chart, now.of?.rows ?? [], earlier?.of?.rows),
     totals: {
       totalRevenue: write(statement.totalRevenue),
       totalExpenses: write(statement.totalExpenses),
@@ -70,14 +88,20 @@ export function equityStatementReport(
 ): EquityStatementAnswer {
   const { from, to } = reportSpan(query, of, today);
   const chart = loadChart(db, of.id);
-  const statement = equityStatement(
-    chart,
-    of.kind,
-    equityFlows(db, of, ledgerView(db, of, query.asKnownOn), from, to),
-  );
+  const { changeover } = oldBooksOf(db, of);
+  const isBefore = to < changeover;
+  const flows = isBefore
+    ? { base: [], years: [{ lead: [], span: [] }] }
+    : equityFlows(db, of, ledgerView(db, of, query.asKnownOn), from, to);
+  const statement = equityStatement(chart, of.kind, flows);
   const write = (amount: EquityStatement['rows'][number]['total']): string => formatAmount(amount, of.baseCurrency);
   return {
-    ...heading(of, STATEMENT_WORDS[of.kind].equityStatement, spanLine(of.calendar, from, to)),
+    ...heading(
+      of,
+      STATEMENT_WORDS[of.kind].equityStatement,
+      spanLine(of.calendar, from, to),
+      isBefore ? beforeTheseBooks(changeover, to) : null,
+    ),
     from,
     to,
     components: statement.components.map(({ key, label, account }) => ({
@@ -85,7 +109,7 @@ export function equityStatementReport(
       label,
       account: account?.number ?? null,
     })),
-    rows: statement.rows.map(({ key, label, amounts, total }) => ({
+    rows: (isBefore ? [] : statement.rows).map(({ key, label, amounts, total }) => ({
       row:
         key === 'net-result' ? 'carry' : key === 'opening-equity' || key === 'closing-equity' ? 'total' : 'account',
       key,
@@ -107,28 +131,26 @@ export function balanceSheetReport(
   const asAt = reportDate(query.asAt, 'asAt', of, today, today);
   const view = ledgerView(db, of, query.asKnownOn);
   const chart = loadChart(db, of.id);
-  const { flows, equity } = positionAt(db, of, view, chart, asAt);
-  const sheet = balanceSheet(chart, of.kind, flows, equity, query.zeros === 'true');
-  const write = (amount: typeof sheet.totalAssets): string => formatAmount(amount, of.baseCurrency);
+  const drawn = (date: CivilDate): Figures<BalanceSheet> => {
+    const { of: position, note } = positionFigures(db, of, view, chart, date);
+    const { flows, equity } = position ?? {};
+    return { of: flows && equity && balanceSheet(chart, of.kind, flows, equity, query.zeros === 'true'), note };
+  };
+  const now = drawn(asAt);
+  const before = query.beside && yearBefore(asAt);
+  const earlier = before && drawn(before);
+  const write = (amount: Minor | undefined): string => formatAmount(amount ?? ZERO, of.baseCurrency);
   return {
-    ...heading(of, 'Balance sheet', `as at ${longDate(asAt)}`),
+    ...heading(of, 'Balance sheet', `as at ${longDate(asAt)}`, now.note),
     asAt,
-    rows: sheet.rows.map((row) => rowAnswer(row, of)),
+    beside: before && earlier ? { from: null, to: before, note: earlier.note } : null,
+    rows: rowAnswers(of, chart, now.of?.rows ?? [], earlier?.of?.rows),
     totals: {
-      totalAssets: write(sheet.totalAssets),
-      totalLiabilities: write(sheet.totalLiabilities),
-      totalEquity: write(sheet.totalEquity),
+      totalAssets: write(now.of?.totalAssets),
+      totalLiabilities: write(now.of?.totalLiabilities),
+      totalEquity: write(now.of?.totalEquity),
     },
   };
-}
-
-/** All flows up to a date, and the equity statement of its fiscal year up to it. */
-export function positionAt(db: Db, of: Organisation, view: LedgerView, chart: Chart, asAt: CivilDate) {
-  const start = yearStart(of, asAt);
-  const base = start === undefined ? [] : flowsBetween(db, view, undefined, dayBefore(start));
-  const span = start === undefined ? flowsBetween(db, view, start, asAt) : flowsByFund(db, of, view, start, asAt);
-  const equity = equityStatement(chart, of.kind, { base, years: [{ lead: [], span }] });
-  return { flows: [...base, ...span], equity };
 }
 
 /** Everything up to the end of a span, cut where fiscal years and the span begin. */
@@ -173,9 +195,19 @@ function flowsFromBeforeBooks(
   return { base: [], years };
 }
 
+/** The columns of an income statement or balance sheet file; the last only if another stands beside it. */
+export const STATEMENT_COLUMNS = ['row', 'key', 'label', 'account', 'amount', 'earlier'] as const;
+
 /** The rows of an income statement or balance sheet file. */
-export function statementRows(rows: readonly StatementRowAnswer[]): string[][] {
-  return rows.map((row) => [row.row, row.key, row.label, row.account ?? '', row.amount ?? '']);
+export function statementRows({ rows, beside }: Pick<BalanceSheetAnswer, 'rows' | 'beside'>): string[][] {
+  return rows.map(({ row, key, label, account, amount, earlier }) => [
+    row,
+    key,
+    label,
+    account ?? '',
+    amount ?? '',
+    ...(beside ? [earlier ?? ''] : []),
+  ]);
 }
 
 /** The rows of an equity statement file: a row a component, then the row's total with an empty component. */
@@ -189,16 +221,26 @@ export function equityRows(of: EquityStatementAnswer): string[][] {
   ]);
 }
 
-function heading(of: Organisation, title: string, dateLine: string) {
-  return { organisation: of.name, title, dateLine, currency: of.baseCurrency };
+function heading(of: Organisation, title: string, dateLine: string, note: string | null) {
+  return { organisation: of.name, title, dateLine, currency: of.baseCurrency, note };
 }
 
-function rowAnswer(row: StatementRow, of: Organisation): StatementRowAnswer {
-  return {
+/** Rows as they go over the wire, with those of an earlier statement beside them if there is one. */
+function rowAnswers(
+  of: Organisation,
+  chart: Chart,
+  now: readonly StatementRow[],
+  earlier: readonly StatementRow[] | undefined,
+): StatementRowAnswer[] {
+  const write = (amount: Minor | undefined): string | null =>
+    amount === undefined ? null : formatAmount(amount, of.baseCurrency);
+  const rows: readonly ComparedRow[] = earlier ? comparedRows(chart, now, earlier) : now;
+  return rows.map((row) => ({
     row: row.row,
     key: row.key,
     label: row.label,
     account: row.account?.number ?? null,
-    amount: row.amount === undefined ? null : formatAmount(row.amount, of.baseCurrency),
-  };
+    amount: write(row.amount),
+    earlier: write(row.earlier),
+  }));
 }

@@ -13,13 +13,13 @@ import { CurrentOrganisation } from '../sessions/session-guard.js';
 import { Reader } from '../workers/workers.module.js';
 import {
   balanceSheetReport,
+  STATEMENT_COLUMNS,
   equityRows,
   equityStatementReport,
   incomeStatementReport,
   statementRows,
 } from './statement-reports.js';
 
-const COLUMNS = ['row', 'key', 'label', 'account', 'amount'];
 const CSV = 'text/csv; charset=utf-8';
 
 /** The three statements. */
@@ -38,7 +38,7 @@ export class StatementsController {
   @Get('income-statement.csv')
   @Header('content-type', CSV)
   incomeStatementCsv(@CurrentOrganisation() of: Organisation, @Query() query: IncomeStatementQuery): string {
-    return writeCsv(COLUMNS, statementRows(this.incomeStatement(of, query).rows), ['amount']);
+    return statementCsv(this.incomeStatement(of, query));
   }
 
   @Get('equity-statement')
@@ -64,6 +64,11 @@ export class StatementsController {
   @Get('balance-sheet.csv')
   @Header('content-type', CSV)
   balanceSheetCsv(@CurrentOrganisation() of: Organisation, @Query() query: BalanceSheetQuery): string {
-    return writeCsv(COLUMNS, statementRows(this.balanceSheet(of, query).rows), ['amount']);
+    return statementCsv(this.balanceSheet(of, query));
   }
+}
+
+function statementCsv(of: IncomeStatementAnswer | BalanceSheetAnswer): string {
+  const columns = STATEMENT_COLUMNS.slice(0, of.beside ? undefined : -1);
+  return writeCsv(columns, statementRows(of), ['amount', 'earlier']);
 }

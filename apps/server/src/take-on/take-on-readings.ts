@@ -61,13 +61,16 @@ export const takeOnReadings = {
       trays: (Object.keys(TRAYS) as TrayKey[]).map((tray) =>
         trayAnswer(db, organisation, tray, loaded, standing.trays),
       ),
-      history: historyDates(trays).map(({ date, rows: count, debit, credit, outBy }) => ({
-        date,
-        rows: count,
-        debit: write(debit),
-        credit: write(credit),
-        outBy: write(outBy),
-      })),
+      history: historyDates(trays.history.facts, trays['trial-balance'].facts, on).map(
+        ({ date, rows: count, debit, credit, outBy, differing }) => ({
+          date,
+          rows: count,
+          debit: write(debit),
+          credit: write(credit),
+          outBy: write(outBy),
+          differing: differing ?? null,
+        }),
+      ),
       clearing: POSTED_PARTS.map((part) => ({
         part,
         expected: write(standing.clearing.get(part) ?? minor(0)),

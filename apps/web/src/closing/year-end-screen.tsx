@@ -209,7 +209,7 @@ function Afterwards({ rehearsal, currency }: { rehearsal: ClosingRehearsalAnswer
       className="sheet"
       aria-label="Trial balance afterwards"
       tabIndex={0}
-      style={{ flex: '0 1 372px', minWidth: 356 }}
+      style={{ flex: '0 1 372px', minWidth: 364 }}
     >
       <div>
         <h2>Trial balance afterwards</h2>

@@ -47,7 +47,7 @@ export function PersonRow({ person }: { person: PersonAnswer }) {
           )}
         </td>
         <td className="soft nowrap">{person.since && shortDate(parseCivilDate(person.since.slice(0, 10)))}</td>
-        <td className="num">
+        <td style={{ textAlign: 'right' }}>
           {may('owner') &&
             (isGoing ? (
               <span className="row small" style={{ justifyContent: 'flex-end', gap: 12 }}>
@@ -65,7 +65,7 @@ export function PersonRow({ person }: { person: PersonAnswer }) {
                 aria-label={`Take the place of ${person.name} away`}
                 onClick={() => setGoing(true)}
               >
-                take the place away …
+                take away …
               </button>
             ))}
         </td>

@@ -10,13 +10,21 @@ export class SpanQuery {
   @IsOptional() @IsIn(['true', 'false']) zeros?: string;
 }
 
+/** What may stand beside a statement. */
+export const COMPARISONS = ['year-before'] as const;
+
+/** One of {@link COMPARISONS}. */
+export type Comparison = (typeof COMPARISONS)[number];
+
 /** An income statement of a span. */
 export class IncomeStatementQuery extends SpanQuery {
+  @IsOptional() @IsIn([...COMPARISONS]) beside?: Comparison;
   @IsOptional() @IsIn([...INCOME_STATEMENT_FORMS]) form?: IncomeStatementForm;
 }
 
 /** A balance sheet at a date. */
 export class BalanceSheetQuery {
+  @IsOptional() @IsIn([...COMPARISONS]) beside?: Comparison;
   @IsOptional() @IsString() @MaxLength(10) asAt?: string;
   @IsOptional() @IsString() @MaxLength(30) asKnownOn?: string;
   @IsOptional() @IsIn(['true', 'false']) zeros?: string;
@@ -29,6 +37,16 @@ export interface StatementRowAnswer {
   label: string;
   account: string | null;
   amount: string | null;
+  /** The amount of the statement beside it, if one was asked for and can be drawn. */
+  earlier: string | null;
+}
+
+/** The earlier statement whose amounts stand beside those of this one. */
+export interface BesideAnswer {
+  from: string | null;
+  to: string;
+  /** Where its figures come from, or why there are none; null if they are of these books. */
+  note: string | null;
 }
 
 /** What stands over a statement. */
@@ -37,6 +55,8 @@ export interface StatementHeading {
   title: string;
   dateLine: string;
   currency: string;
+  /** What the reader has to know: figures of the old books, or none because these books begin later. */
+  note: string | null;
 }
 
 /** An income statement. */
@@ -44,6 +64,7 @@ export interface IncomeStatementAnswer extends StatementHeading {
   from: string;
   to: string;
   form: IncomeStatementForm;
+  beside: BesideAnswer | null;
   rows: StatementRowAnswer[];
   totals: { totalRevenue: string; totalExpenses: string; netResult: string };
 }
@@ -68,6 +89,7 @@ export interface EquityStatementAnswer extends StatementHeading {
 /** A balance sheet. */
 export interface BalanceSheetAnswer extends StatementHeading {
   asAt: string;
+  beside: BesideAnswer | null;
   rows: StatementRowAnswer[];
   totals: { totalAssets: string; totalLiabilities: string; totalEquity: string };
 }

@@ -91,6 +91,17 @@ export interface TakeOnEventAnswer {
   reason: string | null;
 }
 
+/** The balances brought in for an earlier date, as they add up. */
+export interface HistoryDateAnswer {
+  date: string;
+  rows: number;
+  debit: string;
+  credit: string;
+  outBy: string;
+  /** How many accounts differ from the old trial balance; null at any other date than its own. */
+  differing: number | null;
+}
+
 /** How a take-on stands as a whole. */
 export interface TakeOnAnswer {
   changeover: string;
@@ -102,7 +113,7 @@ export interface TakeOnAnswer {
   outBy: string;
   trays: TrayAnswer[];
   /** Balances of earlier dates, each of which balances by itself; the latest first. */
-  history: { date: string; rows: number; debit: string; credit: string; outBy: string }[];
+  history: HistoryDateAnswer[];
   clearing: ClearingAnswer[];
   clearingAccount: string | null;
   /** Whether the old trial balance still holds revenue and expense of a year that has ended. */

@@ -1,6 +1,9 @@
 /** A calendar day as `YYYY-MM-DD`, without time or zone; texts compare in the order of days. */
 export type CivilDate = string & { readonly __brand: 'CivilDate' };
 
+/** The first of the years that the books take. */
+export const EARLIEST_YEAR = 1900;
+
 /** The span of years that the books take: 1900 to 2999. */
 const SHAPE = /^(19\d\d|2\d\d\d)-(\d\d)-(\d\d)$/;
 
@@ -98,6 +101,16 @@ export function addMonths(date: CivilDate, months: number, day?: number): CivilD
   const index = from.year * 12 + (from.month - 1) + months;
   const [year, month] = [Math.floor(index / 12), (index % 12) + 1];
   return civilDate(year, month, Math.min(day ?? from.day, daysInMonth(year, month)));
+}
+
+/**
+ * The same day a year before; the last day of a month stays one.
+ *
+ * @example yearBefore(d('2025-02-28')) // → '2024-02-29'
+ */
+export function yearBefore(date: CivilDate): CivilDate {
+  const before = addMonths(date, -12);
+  return date === endOfMonth(date) ? endOfMonth(before) : before;
 }
 
 /** The last day of a date's month. @example endOfMonth(d('2024-02-10')) // → '2024-02-29' */

@@ -1,4 +1,5 @@
 import {
+  EARLIEST_YEAR,
   addDays,
   addMonths,
   civilDate,
@@ -38,11 +39,20 @@ export const BROUGHT_FORWARD = 'brought-forward' as Period;
  * @example fiscalYearOf({firstDay: d('2025-04-01'), fiscalYearStartMonth: 4}, d('2026-03-31')).label // → '2026'
  */
 export function fiscalYearOf(calendar: BooksCalendar, date: CivilDate): FiscalYear {
-  const { year, month } = partsOf(laterOf(date, calendar.firstDay));
-  const startYear = month >= calendar.fiscalYearStartMonth ? year : year - 1;
-  const begin = civilDate(startYear, calendar.fiscalYearStartMonth, 1);
+  const begin = fiscalYearBegin(calendar, laterOf(date, calendar.firstDay));
   const last = dayBefore(addMonths(begin, 12));
   return { label: last.slice(0, 4), first: laterOf(begin, calendar.firstDay), last };
+}
+
+/**
+ * The first day of the fiscal year a date lies in, also before the books begin; none is earlier than 1 January 1900.
+ *
+ * @example fiscalYearBegin({firstDay: d('2026-04-01'), fiscalYearStartMonth: 4}, d('2025-02-28')) // → '2024-04-01'
+ */
+export function fiscalYearBegin({ fiscalYearStartMonth }: BooksCalendar, date: CivilDate): CivilDate {
+  const { year, month } = partsOf(date);
+  const begun = month >= fiscalYearStartMonth ? year : year - 1;
+  return civilDate(Math.max(begun, EARLIEST_YEAR), begun < EARLIEST_YEAR ? 1 : fiscalYearStartMonth, 1);
 }
 
 /** The year after. @example nextFiscalYear(calendar, year2026).label // → '2027' */

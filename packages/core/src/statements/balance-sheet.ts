@@ -4,7 +4,7 @@ import { plus, type Minor } from '../money/minor.js';
 import { STATEMENT_WORDS, type OrganisationKind } from '../organisations/kind.js';
 import { CLASSIFICATIONS, type Classification } from '../accounts/classification.js';
 import { equityRow, type EquityStatement } from './equity-statement.js';
-import { classifiedRows, statementPart, sumOfRows, type StatementRow } from './statement-row.js';
+import { classifiedRows, lowerFirst, statementPart, sumOfRows, type StatementRow } from './statement-row.js';
 
 /** A balance sheet; amounts in minor units. */
 export interface BalanceSheet {
@@ -59,13 +59,13 @@ export function balanceSheet(
       {
         row: 'carry',
         key: 'total-equity',
-        label: `Total ${words.equity.charAt(0).toLowerCase()}${words.equity.slice(1)}`,
+        label: `Total ${lowerFirst(words.equity)}`,
         amount: closing.total,
       },
       {
         row: 'total',
         key: 'total-liabilities-and-equity',
-        label: `Total liabilities and ${words.equity.charAt(0).toLowerCase()}${words.equity.slice(1)}`,
+        label: `Total liabilities and ${lowerFirst(words.equity)}`,
         amount: plus(totalLiabilities, closing.total),
       },
     ],

@@ -61,6 +61,7 @@ export function statementPart(
   ];
 }
 
-function lowerFirst(text: string): string {
+/** A label as it reads within a sentence. @example lowerFirst('Current assets') // → 'current assets' */
+export function lowerFirst(text: string): string {
   return text.charAt(0).toLowerCase() + text.slice(1);
 }

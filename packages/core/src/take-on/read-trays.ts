@@ -4,6 +4,7 @@ import { problem, type Problem } from '../problems/problem.js';
 import { assetRemarks, readAssetClassRow, readAssetRow, type AssetClass, type AssetFact } from './asset-rows.js';
 import { bankRemarks, readBankRow, type BankFact } from './bank-rows.js';
 import { readBalanceRow, readRunningYearRow } from './balance-rows.js';
+import { historyRemarks, readHistoryRow, type HistoryFact } from './history-rows.js';
 import { openItemRemarks, readOpenItemRow, type OpenItemFact } from './open-item-rows.js';
 import { readStockRow } from './stock-rows.js';
 import { isEmptyRow, RowReader, type Remark, type RowFact, type TakeOnBooks, type TakeOnRow } from './take-on-row.js';
@@ -29,7 +30,9 @@ export type ReadTrays = {
           ? AssetFact
           : Key extends 'asset-classes'
             ? RowFact & { readonly class: AssetClass }
-            : RowFact
+            : Key extends 'history'
+              ? HistoryFact
+              : RowFact
   >;
 };
 
@@ -62,18 +65,16 @@ export function readTrays(rows: TrayRows, on: TakeOnBooks): ReadTrays {
     other: readTray('other', rows, on, (reader) => readBalanceRow(reader)),
     equity: readTray('equity', rows, on, (reader) => readBalanceRow(reader)),
     'running-year': readTray('running-year', rows, on, readRunningYearRow),
-    history: readTray('history', rows, on, readHistoryRow),
+    history: { facts: [], problems: new Map(), remarks: [] },
   };
   const owners = detailedAccounts(detail, on);
   const own = Object.fromEntries(
     DETAIL_TRAYS.map((tray) => [tray, withoutForeignRows(tray, detail[tray], owners, on)]),
   ) as unknown as ReadTrays;
   const detailed = new Set(owners.keys());
-  return {
-    ...detail,
-    ...own,
-    'trial-balance': readTray('trial-balance', rows, on, (reader) => readBalanceRow(reader, detailed), accountTwice),
-  };
+  const old = readTray('trial-balance', rows, on, (reader) => readBalanceRow(reader, detailed), accountTwice);
+  const history = readTray('history', rows, on, readHistoryRow, (facts) => historyRemarks(facts, old.facts, on));
+  return { ...detail, ...own, 'trial-balance': old, history };
 }
 
 function readTray<Fact extends RowFact>(
@@ -109,17 +110,6 @@ function withoutForeignRows(
     }
   }
   return { ...read, problems, facts: read.facts.filter(({ row }) => !problems.has(row)) };
-}
-
-/** A balance of an earlier date: read like any other, posted never. */
-function readHistoryRow(reader: RowReader): RowFact | undefined {
-  if (!reader.hasNeeded()) return undefined;
-  const [account, amount, date] = [reader.account('account'), reader.balance(), reader.date('date')];
-  if (!account || amount === undefined || !date) return undefined;
-  if (date > reader.on.changeover) {
-    return reader.report('after-changeover', 'date', 'Earlier years end before the changeover date.');
-  }
-  return { row: reader.row.id, date, lines: amount === 0 ? [] : [{ account: account.id, amount }] };
 }
 
 /** An account that stands twice in the old trial balance, with the same values of breakdowns. */

@@ -130,8 +130,13 @@ export const TRAYS = {
   },
   history: {
     label: 'Earlier years',
-    hint: 'balances at the ends of earlier months or years, for comparison only',
-    columns: [ACCOUNT, { key: 'date', label: 'At the end of', kind: 'date', isNeeded: true }, ...DEBIT_CREDIT],
+    hint: 'balances at the ends of earlier months or years, or what they moved by; for comparison only',
+    columns: [
+      ACCOUNT,
+      { key: 'date', label: 'At the end of', kind: 'date', isNeeded: true },
+      { key: 'moved', label: 'Moved by', kind: 'amount', isRare: true },
+      ...DEBIT_CREDIT,
+    ],
   },
 } as const satisfies Record<string, Tray>;
 
