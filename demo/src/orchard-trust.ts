@@ -153,6 +153,75 @@ function takeOn(books: SampleBooks): void {
     { account: '3300', credit: '24,000.00' },
   );
   for (const tray of ['trial-balance', 'banks', 'assets', 'equity', 'suppliers'] as const) books.postTray(tray);
+  books.takeOn(
+    'history',
+    ...atDate('31 Dec 2026', OLD_2026),
+    ...Object.entries(JANUARY_2026).map(([account, moved]) => ({ account, date: '31 Jan 2026', moved })),
+    ...atDate('31 Dec 2025', OLD_2025),
+  );
+}
+
+/** Balances of the old books before they were closed; credits in parentheses, as their printout has them. */
+const OLD_2026 = {
+  1010: '6,842.15',
+  1020: '24,000.00',
+  1100: '4,580.00',
+  1500: '15,200.00',
+  1509: '(6,298.34)',
+  2100: '(2,915.40)',
+  2300: '(118.15)',
+  2600: '(1,300.00)',
+  3000: '(8,939.60)',
+  3100: '(4,310.40)',
+  3200: '(1,500.00)',
+  3300: '(24,000.00)',
+  4000: '(3,215.00)',
+  4100: '(2,640.00)',
+  4200: '(4,800.00)',
+  4300: '(1,964.50)',
+  4500: '(288.76)',
+  5000: '6,912.80',
+  5200: '418.20',
+  6100: '1,600.00',
+  6300: '1,045.00',
+  6400: '512.66',
+  6500: '1,084.34',
+  7000: '95.00',
+};
+const OLD_2025 = {
+  1010: '5,120.40',
+  1020: '24,000.00',
+  1100: '3,915.00',
+  1500: '12,400.00',
+  1509: '(5,214.00)',
+  2100: '(1,471.40)',
+  3000: '(8,124.40)',
+  3100: '(4,310.40)',
+  3200: '(1,500.00)',
+  3300: '(24,000.00)',
+  4000: '(2,980.00)',
+  4100: '(2,520.00)',
+  4200: '(3,600.00)',
+  4300: '(1,410.75)',
+  4500: '(240.00)',
+  5000: '5,604.95',
+  5200: '380.60',
+  6100: '1,560.00',
+  6300: '1,020.00',
+  6400: '390.00',
+  6500: '980.00',
+};
+/** What moved in the first month, last year's surplus into the general fund with it. */
+const JANUARY_2026 = {
+  1010: '412.60',
+  1100: '(120.00)',
+  3000: '(815.20)',
+  4100: '(540.00)',
+  5000: '247.40',
+};
+
+function atDate(date: string, balances: Readonly<Record<string, string>>): Record<string, string>[] {
+  return Object.entries(balances).map(([account, debit]) => ({ account, date, debit }));
 }
 
 function unpaid(

@@ -1,71 +1,14 @@
 import type { TakeOnAnswer, TrayRowsAnswer } from '@just-ledger/contract';
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
-import { RunningServer, type Reply } from './running-server.js';
+import { RunningServer } from './running-server.js';
+import { TakeOn, type Cells } from './take-on-of-books.js';
 
 let server: RunningServer;
 beforeAll(async () => {
   server = await RunningServer.start();
 });
 afterAll(() => server.stop());
-
-type Cells = Record<string, string>;
-
-/** A take-on in books of its own. */
-class TakeOn {
-  private constructor(readonly path: string) {}
-
-  static async begin(fields: Record<string, unknown> = {}): Promise<TakeOn> {
-    const path = await server.organisation({ changeoverDate: '2025-12-31', ...fields });
-    for (const name of ['Low Weir', 'Ferry Lane School']) {
-      await server.request('POST', `${path}/contacts`, { name, roles: ['customer', 'supplier'] });
-    }
-    return new TakeOn(path);
-  }
-
-  ask(method: string, to = '', body?: unknown): Promise<Reply> {
-    return server.request(method, `${this.path}/take-on${to}`, body);
-  }
-
-  /** Adds rows. @returns their ids */
-  async add(tray: string, ...rows: Cells[]): Promise<number[]> {
-    const { status, body } = await this.ask('POST', `/trays/${tray}/rows`, {
-      rows: rows.map((cells) => ({ cells })),
-    });
-    expect([status, body.problems]).toEqual([201, undefined]);
-    return body.ids as number[];
-  }
-
-  async now(): Promise<TakeOnAnswer> {
-    return (await this.ask('GET')).body as TakeOnAnswer;
-  }
-
-  async rows(tray: string): Promise<TrayRowsAnswer> {
-    return (await this.ask('GET', `/trays/${tray}`)).body as TrayRowsAnswer;
-  }
-
-  async post(tray: string): Promise<TakeOnAnswer> {
-    const { status, body } = await this.ask('POST', `/trays/${tray}/posting`);
-    expect([status, body.problems]).toEqual([200, undefined]);
-    return body as TakeOnAnswer;
-  }
-
-  /** Balances at the changeover date by number, debit positive, without those at zero. */
-  async balances(asAt = '2025-12-31', stage = 'adjusted'): Promise<Cells> {
-    const { body } = await server.request(
-      'GET',
-      `${this.path}/reports/trial-balance.csv?asAt=${asAt}&stage=${stage}`,
-    );
-    const rows = (body as string)
-      .trim()
-      .split(/\r?\n/)
-      .slice(1, -1)
-      .map((row) => row.split(','));
-    return Object.fromEntries(
-      rows.map((cells) => [cells[0], Number(cells.at(-2)) ? cells.at(-2) : `-${cells.at(-1)}`]),
-    ) as Cells;
-  }
-}
 
 const left = ({ clearing }: TakeOnAnswer): Cells =>
   Object.fromEntries(clearing.filter(({ posted }) => posted !== '0.00').map(({ part, posted }) => [part, posted]));
@@ -91,7 +34,7 @@ const BALANCES = { 1010: '5000.00', 1100: '410.00', 2100: '-95.00', 2600: '-2000
 
 describe('a take-on', () => {
   test('keeps every row as it was typed, out of balance or not', async () => {
-    const books = await TakeOn.begin();
+    const books = await TakeOn.begin(server);
     const [one, two] = await books.add(
       'customers',
       { contact: 'Nobody', unpaid: 'much' },
@@ -127,7 +70,7 @@ describe('a take-on', () => {
     ['totals first', ['trial-balance', 'customers', 'suppliers', 'banks']],
     ['totals last', ['banks', 'suppliers', 'customers', 'trial-balance']],
   ])('comes out the same with %s, posted tray by tray', async (_, order) => {
-    const books = await TakeOn.begin();
+    const books = await TakeOn.begin(server);
     const of: Record<string, Cells[]> = {
       'trial-balance': OLD,
       customers: CUSTOMERS,
@@ -149,7 +92,7 @@ describe('a take-on', () => {
   });
 
   test('lets each side wait in clearing for the other, marked with its tray', async () => {
-    const books = await TakeOn.begin();
+    const books = await TakeOn.begin(server);
     await books.add('customers', ...CUSTOMERS);
     expect(left(await books.post('customers'))).toEqual({ customers: '-410.00' });
     expect(await books.balances()).toEqual({ 1100: '410.00', 3990: '-410.00' });
@@ -163,7 +106,7 @@ describe('a take-on', () => {
   });
 
   test('posted again reverses what it had posted; posted unchanged it does nothing', async () => {
-    const books = await TakeOn.begin();
+    const books = await TakeOn.begin(server);
     const [row] = await books.add('customers', ...CUSTOMERS);
     const [first] = (await books.post('customers')).trays.find(({ tray }) => tray === 'customers')?.entries ?? [];
     await books.post('customers');
@@ -183,7 +126,7 @@ describe('a take-on', () => {
   });
 
   test('stands no more once somebody has reversed its entry, and is posted anew', async () => {
-    const books = await TakeOn.begin();
+    const books = await TakeOn.begin(server);
     await books.add('customers', ...CUSTOMERS);
     const [first] = (await books.post('customers')).trays.find(({ tray }) => tray === 'customers')?.entries ?? [];
     const reply = await server.request('POST', `${books.path}/entries/${first}/reverse`, { date: '2025-12-31' });
@@ -196,7 +139,7 @@ describe('a take-on', () => {
   });
 
   test('posts the old trial balance anew where a tray takes an account over', async () => {
-    const books = await TakeOn.begin();
+    const books = await TakeOn.begin(server);
     await books.add('trial-balance', { account: '1010', debit: '50' }, { account: '3000', credit: '50' });
     await books.post('trial-balance');
     expect(await books.balances()).toEqual({ 1010: '50.00', 3000: '-50.00' });
@@ -207,7 +150,7 @@ describe('a take-on', () => {
   });
 
   test('does not post rows that cannot be read, and says which', async () => {
-    const books = await TakeOn.begin();
+    const books = await TakeOn.begin(server);
     const [row] = await books.add('customers', { contact: 'Nobody', unpaid: '1' });
     const { status, body } = await books.ask('POST', '/trays/customers/posting');
     expect([status, body.problems[0]]).toEqual([
@@ -222,7 +165,7 @@ describe('a take-on', () => {
   });
 
   test('finds a planted slip and leads to its row', async () => {
-    const books = await TakeOn.begin();
+    const books = await TakeOn.begin(server);
     await books.add('trial-balance', ...OLD);
     const [, wrong] = await books.add('customers', CUSTOMERS[0] as Cells, { ...CUSTOMERS[1], unpaid: '30.00' });
     const { suggestions } = await books.rows('customers');
@@ -234,7 +177,7 @@ describe('a take-on', () => {
   });
 
   test('is signed off at zero only, locked then, and reopened by an owner with a reason', async () => {
-    const books = await TakeOn.begin();
+    const books = await TakeOn.begin(server);
     await books.add('trial-balance', ...OLD.slice(0, -1));
     await books.add('customers', ...CUSTOMERS);
     await books.add('suppliers', ...SUPPLIERS);
@@ -298,7 +241,7 @@ describe('a take-on', () => {
   });
 
   test('takes the running year by month; it counts in the year’s statements and is closed with it', async () => {
-    const books = await TakeOn.begin({ changeoverDate: '2026-03-31' });
+    const books = await TakeOn.begin(server, { changeoverDate: '2026-03-31' });
     await books.add(
       'trial-balance',
       { account: '1010', debit: '300' },
@@ -333,7 +276,7 @@ describe('a take-on', () => {
   });
 
   test('asks into what revenue and expense of an ended year are closed', async () => {
-    const books = await TakeOn.begin();
+    const books = await TakeOn.begin(server);
     await books.add(
       'trial-balance',
       { account: '1010', debit: '60' },
@@ -350,7 +293,7 @@ describe('a take-on', () => {
   });
 
   test('is worked on by several at once: no row is lost, nothing is posted twice', async () => {
-    const books = await TakeOn.begin();
+    const books = await TakeOn.begin(server);
     const item = (at: number): Cells => ({ contact: 'Low Weir', document: `P ${at}`, unpaid: `${at}.01` });
     const stationary = await books.add('customers', item(1), item(2));
     const requests = Array.from({ length: 30 }, (_, at) => at + 3).flatMap((at) => [

@@ -30,11 +30,12 @@ import {
 } from '@just-ledger/core';
 import { csvText } from '../csv/csv-body.js';
 import { writeCsv } from '../csv/csv.js';
-import { flowsAtDate, reportDate } from '../ledger/ledger-span.js';
+import { reportDate } from '../ledger/ledger-span.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { notFound } from '../problems/refusal.js';
 import type { OfPerson } from '../audit-trail/record-change.js';
 import { Acting, CurrentOrganisation, Needs } from '../sessions/session-guard.js';
+import { flowsKnownAt } from '../take-on/old-books.js';
 import { Reader, Writer } from '../workers/workers.module.js';
 import { accountAnswer, accountVersions, loadChart, postedLines } from './account-store.js';
 import { chartNames } from './chart-names.js';
@@ -103,7 +104,8 @@ export class AccountsController {
   private answers(of: Organisation, asAt: CivilDate): AccountAnswer[] {
     const { db } = this.reader;
     const chart = loadChart(db, of.id);
-    const { earlier, year } = flowsAtDate(db, of, { organisation: of.id, calendar: of.calendar }, asAt);
+    const known = flowsKnownAt(db, of, { organisation: of.id, calendar: of.calendar }, asAt).of;
+    const { earlier, year } = known ?? { earlier: [], year: [] };
     const [before, running] = [sumByAccount(earlier), sumByAccount(year)];
     const lines = postedLines(db, of.id);
     const versions = accountVersions(db, of.id);

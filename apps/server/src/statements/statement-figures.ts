@@ -3,10 +3,8 @@ import {
   earlierOf,
   equityStatement,
   flowsInOldBooks,
-  flowsOfBalances,
   laterOf,
   longDate,
-  positionInOldBooks,
   type Chart,
   type CivilDate,
   type EquityStatement,
@@ -17,13 +15,7 @@ import { flowsByFund } from '../ledger/fund-flows.js';
 import { flowsBetween, type LedgerView } from '../ledger/flow-store.js';
 import { yearStart } from '../ledger/ledger-span.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { oldBooksOf } from '../take-on/old-books.js';
-
-/** What a statement is drawn of, or nothing, with what its reader has to know of where it comes from. */
-export interface Figures<Of> {
-  readonly of: Of | undefined;
-  readonly note: string | null;
-}
+import { beforeTheseBooks, oldBooksOf, oldPosition, type Figures } from '../take-on/old-books.js';
 
 /** What a balance sheet is drawn of. */
 export interface Position {
@@ -48,13 +40,11 @@ export function positionFigures(
   chart: Chart,
   asAt: CivilDate,
 ): Figures<Position> {
-  const { changeover, balances } = oldBooksOf(db, of);
-  if (asAt >= changeover) return { of: positionAt(db, of, view, chart, asAt), note: null };
-  const old = positionInOldBooks(balances, asAt);
-  if (!old) return { of: undefined, note: beforeTheseBooks(changeover, asAt) };
-  const [base, span] = [flowsOfBalances(old, chart, false), flowsOfBalances(old, chart, true)];
-  const equity = equityStatement(chart, of.kind, { base, years: [{ lead: [], span }] });
-  return { of: { flows: [...base, ...span], equity }, note: 'From the old books.' };
+  if (asAt >= oldBooksOf(db, of).changeover) return { of: positionAt(db, of, view, chart, asAt), note: null };
+  const { of: old, note } = oldPosition(db, of, asAt);
+  if (!old) return { of: undefined, note };
+  const equity = equityStatement(chart, of.kind, { base: old.earlier, years: [{ lead: [], span: old.year }] });
+  return { of: { flows: [...old.earlier, ...old.year], equity }, note };
 }
 
 /** What revenue and expense received in a span: in these books, and before they take over in the old ones. */
@@ -75,9 +65,4 @@ export function resultFigures(
     of: [...old.flows, ...here()],
     note: to < flowsFrom ? 'From the old books.' : `Up to ${longDate(dayBefore(flowsFrom))} from the old books.`,
   };
-}
-
-/** Why there is nothing to show of a date. */
-export function beforeTheseBooks(changeover: CivilDate, date: CivilDate): string {
-  return `Before these books begin: they hold balances from ${longDate(changeover)}. Those of ${longDate(date)} can be brought in under Take on, Earlier years.`;
 }

@@ -41,8 +41,8 @@ import { flowsByFund } from '../ledger/fund-flows.js';
 import { flowsBetween, type LedgerView } from '../ledger/flow-store.js';
 import { ledgerView, reportDate, reportSpan, yearStart } from '../ledger/ledger-span.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { oldBooksOf } from '../take-on/old-books.js';
-import { beforeTheseBooks, positionFigures, resultFigures, type Figures } from './statement-figures.js';
+import { beforeTheseBooks, oldBooksOf, type Figures } from '../take-on/old-books.js';
+import { positionFigures, resultFigures } from './statement-figures.js';
 
 /** The income statement that a query asks for. */
 export function incomeStatementReport(

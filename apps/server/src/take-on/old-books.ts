@@ -2,16 +2,23 @@ import {
   addDays,
   changeoverOf,
   fiscalYearOf,
+  flowsOfBalances,
   isYearEnd,
+  longDate,
   oldBalances,
+  positionInOldBooks,
   readTrays,
   toldHistory,
   type CivilDate,
+  type LedgerFlow,
   type OldBalances,
 } from '@just-ledger/core';
+import { loadChart } from '../accounts/account-store.js';
 import type { Db } from '../database/connection.js';
 import { keptUntilCommit } from '../database/kept-reading.js';
 import { loadBooks } from '../journal/books-store.js';
+import type { LedgerView } from '../ledger/flow-store.js';
+import { flowsAtDate } from '../ledger/ledger-span.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { rowsOfTray } from './take-on-store.js';
 
@@ -40,4 +47,37 @@ export function oldBooksOf(db: Db, { id, calendar }: Organisation): OldBooks {
       balances: oldBalances(toldHistory(trays.history.facts, trays['trial-balance'].facts, on), on),
     };
   });
+}
+
+/** What a report is drawn of, or nothing; and what its reader has to know of where it comes from. */
+export interface Figures<Of> {
+  readonly of: Of | undefined;
+  readonly note: string | null;
+}
+
+/** Flows up to a date, cut at the first day of its fiscal year. */
+export interface FlowsToDate {
+  readonly earlier: readonly LedgerFlow[];
+  readonly year: readonly LedgerFlow[];
+}
+
+/** What stood at a date before the changeover: what was brought in of the old books. */
+export function oldPosition(db: Db, of: Organisation, asAt: CivilDate): Figures<FlowsToDate> {
+  const { changeover, balances } = oldBooksOf(db, of);
+  const old = positionInOldBooks(balances, asAt);
+  if (!old) return { of: undefined, note: beforeTheseBooks(changeover, asAt) };
+  const chart = loadChart(db, of.id);
+  const flows = { earlier: flowsOfBalances(old, chart, false), year: flowsOfBalances(old, chart, true) };
+  return { of: flows, note: 'From the old books.' };
+}
+
+/** What stood at a date: in these books, or before the changeover in the old ones. */
+export function flowsKnownAt(db: Db, of: Organisation, view: LedgerView, asAt: CivilDate): Figures<FlowsToDate> {
+  if (asAt < oldBooksOf(db, of).changeover) return oldPosition(db, of, asAt);
+  return { of: flowsAtDate(db, of, view, asAt), note: null };
+}
+
+/** Why there is nothing to show of a date. */
+export function beforeTheseBooks(changeover: CivilDate, date: CivilDate): string {
+  return `Before these books begin: they hold balances from ${longDate(changeover)}. Those of ${longDate(date)} can be brought in under Take on, Earlier years.`;
 }

@@ -14,8 +14,11 @@ import { sql } from 'drizzle-orm';
 import { loadChart } from '../accounts/account-store.js';
 import type { Db } from '../database/connection.js';
 import type { LedgerView } from '../ledger/flow-store.js';
-import { flowsAtDate, ledgerView, reportDate, yearStart } from '../ledger/ledger-span.js';
+import { ledgerView, reportDate, yearStart } from '../ledger/ledger-span.js';
 import type { Organisation } from '../organisations/organisation-store.js';
+import { flowsKnownAt } from '../take-on/old-books.js';
+
+const NOTHING = { earlier: [], year: [] };
 
 /** The trial balance that a query asks for. */
 export function trialBalanceReport(
@@ -27,13 +30,13 @@ export function trialBalanceReport(
   const asAt = reportDate(query.asAt, 'asAt', of, today, today);
   const stage = query.stage ?? 'adjusted';
   const view = ledgerView(db, of, query.asKnownOn);
-  const flows = flowsAtDate(db, of, view, asAt);
+  const { of: flows = NOTHING, note } = flowsKnownAt(db, of, view, asAt);
   const start = yearStart(of, asAt);
   const adjustmentsFrom = reportDate(query.adjustmentsFrom, 'adjustmentsFrom', of, today, start ?? asAt);
   const kept = stage === 'unadjusted' && start !== undefined && adjustmentsFrom > start;
   const keptAdjustments = kept ? adjustmentsBefore(db, of, view, start, adjustmentsFrom, asAt) : [];
   const balance = trialBalance(loadChart(db, of.id), { ...flows, keptAdjustments }, stage, query.zeros === 'true');
-  return trialBalanceAnswer(balance, asAt, stage, of.baseCurrency);
+  return { ...trialBalanceAnswer(balance, asAt, stage, of.baseCurrency), note };
 }
 
 /** A trial balance as it goes over the wire; earlier results are the row without an account. */
@@ -65,6 +68,7 @@ export function trialBalanceAnswer(
     rows,
     totalDebit: formatAmount(of.totalDebit, currency),
     totalCredit: formatAmount(of.totalCredit, currency),
+    note: null,
   };
 }
 

@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { TextField } from '@mui/material';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { paths, type AccountAnswer, type AccountRequest } from '@just-ledger/contract';
-import { addMonths, dayBefore, parseCivilDate, shortDate } from '@just-ledger/core';
+import { dayBefore, parseCivilDate, shortDate, yearBefore } from '@just-ledger/core';
 import { breakdownsQuery } from '../breakdowns/breakdown-queries.js';
 import { useSheetParam } from '../frame/address.js';
 import { Allowed } from '../frame/allowed.js';
@@ -35,10 +35,11 @@ interface Kept {
 export default function ChartScreen({ slot }: ScreenProps) {
   const { organisation, currency, calendar, to } = useBooks();
   const { data: accounts } = useSuspenseQuery(accountsQuery(organisation.id, to));
-  const yearBefore = addMonths(to, -12);
-  // before these books begin there is nothing to compare with
-  const hasYearBefore = yearBefore >= dayBefore(calendar.firstDay);
-  const { data: before } = useSuspenseQuery(accountsQuery(organisation.id, yearBefore));
+  const earlierDay = yearBefore(to);
+  const { data: before } = useSuspenseQuery(accountsQuery(organisation.id, earlierDay));
+  // before these books begin there is something to compare with only if balances of the old ones were brought in
+  const hasYearBefore =
+    earlierDay >= dayBefore(calendar.firstDay) || before.some(({ balance }) => Number(balance) !== 0);
   const { data: breakdowns } = useSuspenseQuery(breakdownsQuery(organisation.id));
   const [only, setOnly] = useSheetParam('only', slot);
   const [find, setFind] = useSheetParam('find', slot);
@@ -153,7 +154,7 @@ export default function ChartScreen({ slot }: ScreenProps) {
           accounts={accounts}
           breakdowns={breakdowns}
           currency={currency}
-          dates={[hasYearBefore ? shortDate(yearBefore) : '', shortDate(to)]}
+          dates={[hasYearBefore ? shortDate(earlierDay) : '', shortDate(to)]}
           apply={apply}
           refused={refused}
           onAdd={setAdding}

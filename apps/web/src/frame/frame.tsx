@@ -92,7 +92,7 @@ export function Frame() {
           ))}
         </nav>
         <PutAwayNotice />
-        <BeforeChangeover stage={address.stage} />
+        <BeforeChangeover screen={screen} />
         <div className="tools">
           {Beside ? (
             <button className="act" type="button" onClick={() => address.setBeside(undefined)}>
@@ -193,12 +193,15 @@ function Waiting({ stage }: { stage: Stage }) {
   return waits.length === 0 ? null : <small className="waits">{waits.join(' · ')}</small>;
 }
 
+/** Screens of lines, which do not say by themselves that balances before the changeover lie in the old books. */
+const OF_LINES: ReadonlySet<string> = new Set(['account', 'aged', 'contact']);
+
 /** Says that positions before the changeover lie in the old books, where somebody looks at such a day. */
-function BeforeChangeover({ stage }: { stage: Stage }) {
+function BeforeChangeover({ screen }: { screen: string }) {
   const { organisation, to } = useBooks();
   const { changeoverDate } = organisation;
   const isBefore = changeoverDate !== null && to < changeoverDate && to >= organisation.firstDay;
-  if (!isBefore || (stage !== 'check' && stage !== 'report')) return null;
+  if (!isBefore || !OF_LINES.has(screen)) return null;
   return (
     <div className="put-away" role="status">
       Balances before {longDate(parseCivilDate(changeoverDate))} lie in the old books: only flows are here.

@@ -2,6 +2,7 @@ import { queryOptions } from '@tanstack/react-query';
 import {
   paths,
   type BalanceSheetAnswer,
+  type Comparison,
   type EquityStatementAnswer,
   type IncomeStatementAnswer,
 } from '@just-ledger/contract';
@@ -9,10 +10,17 @@ import type { IncomeStatementForm } from '@just-ledger/core';
 import { request, withQuery } from '../request/request.js';
 
 /** The income statement of a span. */
-export const incomeStatementQuery = (id: number, from: string, to: string, form: IncomeStatementForm) =>
+export const incomeStatementQuery = (
+  id: number,
+  from: string,
+  to: string,
+  form: IncomeStatementForm,
+  beside?: Comparison,
+) =>
   queryOptions({
-    queryKey: ['organisation', String(id), 'income-statement', from, to, form],
-    queryFn: () => request<IncomeStatementAnswer>('GET', withQuery(paths.incomeStatement(id), { from, to, form })),
+    queryKey: ['organisation', String(id), 'income-statement', from, to, form, beside],
+    queryFn: () =>
+      request<IncomeStatementAnswer>('GET', withQuery(paths.incomeStatement(id), { from, to, form, beside })),
   });
 
 /** The statement of changes in equity of a span. */
@@ -23,8 +31,8 @@ export const equityStatementQuery = (id: number, from: string, to: string) =>
   });
 
 /** The balance sheet at a date. */
-export const balanceSheetQuery = (id: number, asAt: string) =>
+export const balanceSheetQuery = (id: number, asAt: string, beside?: Comparison) =>
   queryOptions({
-    queryKey: ['organisation', String(id), 'balance-sheet', asAt],
-    queryFn: () => request<BalanceSheetAnswer>('GET', withQuery(paths.balanceSheet(id), { asAt })),
+    queryKey: ['organisation', String(id), 'balance-sheet', asAt, beside],
+    queryFn: () => request<BalanceSheetAnswer>('GET', withQuery(paths.balanceSheet(id), { asAt, beside })),
   });

@@ -1,27 +1,23 @@
 import { Link } from 'react-router';
 import type { StatementHeading, StatementRowAnswer } from '@just-ledger/contract';
 import type { CurrencyCode } from '@just-ledger/core';
-import { currencySign, shown } from '../fields/money.js';
+import { currencySign } from '../fields/money.js';
 import { useAddress } from '../frame/address.js';
+import { withSign, writtenFigure } from './written-figure.js';
 
-/** What stands over a statement, as the trade writes it. */
+/** What stands over a statement, as the trade writes it; and where its figures come from, if not from these books. */
 export function Heading({ of }: { of: StatementHeading }) {
   return (
-    <hgroup>
-      <p>{of.organisation}</p>
-      <h2>{of.title}</h2>
-      <p className="date">{of.dateLine}</p>
-    </hgroup>
+    <>
+      <hgroup>
+        <p>{of.organisation}</p>
+        <h2>{of.title}</h2>
+        <p className="date">{of.dateLine}</p>
+      </hgroup>
+      {of.note && <p className="note">{of.note}</p>}
+    </>
   );
 }
-
-/** Parts whose sums are taken away in a statement with several steps. */
-const TAKEN_AWAY = new Set([
-  'total-cost-of-sales',
-  'total-operating-expenses',
-  'total-other-expenses',
-  'total-income-tax',
-]);
 
 /** An income statement or balance sheet: items in the inner column, sums in the outer one. */
 export function StatementTable({
@@ -39,12 +35,7 @@ export function StatementTable({
   const address = useAddress();
   const sign = currencySign(currency);
   const firstAmount = rows.findIndex((row) => row.row === 'account');
-  const write = (row: StatementRowAnswer): string =>
-    row.amount === null
-      ? ''
-      : isStepped && TAKEN_AWAY.has(row.key)
-        ? lessened(shown(row.amount, currency))
-        : shown(row.amount, currency);
+  const write = (row: StatementRowAnswer): string => writtenFigure(row.amount, row.key, currency, isStepped);
   return (
     <table>
       <tbody>
@@ -80,7 +71,7 @@ export function StatementTable({
                     className={isLastItem ? 'under-item' : ''}
                     style={isLastItem ? { borderBottom: '1px solid var(--ink)', paddingLeft: 10 } : undefined}
                   >
-                    {amountText(mark, amount)}
+                    {withSign(mark, amount)}
                   </span>
                 )}
               </td>
@@ -90,7 +81,7 @@ export function StatementTable({
                   <span
                     className={row.row === 'total' ? 'under' : row.key.startsWith('total-') || isEnd ? '' : 'over'}
                   >
-                    {amountText(mark, amount)}
+                    {withSign(mark, amount)}
                   </span>
                 )}
               </td>
@@ -107,12 +98,4 @@ function isPartSum(rows: readonly StatementRowAnswer[], at: number): boolean {
   return (
     rows[at]?.row === 'subtotal' && rows[at - 1]?.row === 'account' && rows[at]?.key.startsWith('total-') === true
   );
-}
-
-function amountText(sign: string, amount: string): string {
-  return amount.startsWith('(') ? `(${sign}${amount.slice(1)}` : `${sign}${amount}`;
-}
-
-function lessened(amount: string): string {
-  return amount.startsWith('(') ? amount.slice(1, -1) : `(${amount})`;
 }

@@ -1,10 +1,11 @@
 import { useEffect, useRef, useState } from 'react';
 import { useSuspenseQueries } from '@tanstack/react-query';
-import { paths } from '@just-ledger/contract';
-import type { IncomeStatementForm } from '@just-ledger/core';
+import { paths, type BalanceSheetAnswer, type Comparison, type IncomeStatementAnswer } from '@just-ledger/contract';
+import type { CurrencyCode, IncomeStatementForm } from '@just-ledger/core';
 import { useSheetParam } from '../frame/address.js';
 import { useBooks } from '../frame/books-queries.js';
 import { withQuery } from '../request/request.js';
+import { ComparedTable } from './compared-table.js';
 import { EquityTable } from './equity-table.js';
 import { balanceSheetQuery, equityStatementQuery, incomeStatementQuery } from './statement-queries.js';
 import { Heading, StatementTable } from './statement-table.js';
@@ -13,12 +14,14 @@ import { Heading, StatementTable } from './statement-table.js';
 export default function StatementsScreen() {
   const { organisation, currency, from, to } = useBooks();
   const [chosen, setForm] = useSheetParam('form');
+  const [compared, setCompared] = useSheetParam('beside');
+  const beside: Comparison | undefined = compared === 'year-before' ? compared : undefined;
   const form: IncomeStatementForm = chosen === 'single-step' ? 'single-step' : 'multi-step';
   const [{ data: income }, { data: equity }, { data: sheet }] = useSuspenseQueries({
     queries: [
-      incomeStatementQuery(organisation.id, from, to, form),
+      incomeStatementQuery(organisation.id, from, to, form, beside),
       equityStatementQuery(organisation.id, from, to),
-      balanceSheetQuery(organisation.id, to),
+      balanceSheetQuery(organisation.id, to, beside),
     ],
   });
   const chain = useRef<HTMLDivElement>(null);
@@ -42,10 +45,18 @@ export default function StatementsScreen() {
             {label}
           </button>
         ))}
+        <button
+          type="button"
+          className={beside ? 'plain strong' : 'plain soft'}
+          aria-pressed={beside !== undefined}
+          onClick={() => setCompared(beside ? undefined : 'year-before')}
+        >
+          With the year before
+        </button>
         <span className="soft">Save as CSV:</span>
         <a
           className="act"
-          href={withQuery(`${paths.incomeStatement(organisation.id)}.csv`, { from, to, form })}
+          href={withQuery(`${paths.incomeStatement(organisation.id)}.csv`, { from, to, form, beside })}
           download="income-statement.csv"
         >
           income
@@ -59,7 +70,7 @@ export default function StatementsScreen() {
         </a>
         <a
           className="act"
-          href={withQuery(`${paths.balanceSheet(organisation.id)}.csv`, { asAt: to })}
+          href={withQuery(`${paths.balanceSheet(organisation.id)}.csv`, { asAt: to, beside })}
           download="balance-sheet.csv"
         >
           balance sheet
@@ -71,8 +82,9 @@ export default function StatementsScreen() {
       <div className="chain" ref={chain}>
         <section className="sheet statement" aria-label={income.title}>
           <Heading of={income} />
-          <StatementTable
-            rows={income.rows}
+          <Figures
+            of={income}
+            to={to}
             currency={currency}
             carried={{ 'net-result': 'result' }}
             isStepped={form === 'multi-step'}
@@ -84,19 +96,35 @@ export default function StatementsScreen() {
           style={{ flexGrow: equity.components.length > 2 ? 1.35 : 1.1 }}
         >
           <Heading of={equity} />
-          <EquityTable of={equity} currency={currency} />
+          {equity.rows.length > 0 && <EquityTable of={equity} currency={currency} />}
         </section>
         <section className="sheet statement" aria-label={sheet.title}>
           <Heading of={sheet} />
-          <StatementTable rows={sheet.rows} currency={currency} carried={{ 'total-equity': 'equity' }} />
+          <Figures of={sheet} to={to} currency={currency} carried={{ 'total-equity': 'equity' }} />
         </section>
         <CarryLines
           chain={chain}
-          signature={`${from} ${to} ${form} ${income.totals.netResult} ${sheet.totals.totalEquity} ${sheet.rows.length}`}
+          signature={`${from} ${to} ${form} ${beside} ${income.totals.netResult} ${sheet.totals.totalEquity} ${sheet.rows.length}`}
         />
       </div>
     </>
   );
+}
+
+/** The rows of a statement, by themselves or beside those of the year before; nothing if there are none. */
+function Figures({
+  of: { rows, beside },
+  to,
+  ...more
+}: {
+  of: IncomeStatementAnswer | BalanceSheetAnswer;
+  to: string;
+  currency: CurrencyCode;
+  carried: Readonly<Record<string, string>>;
+  isStepped?: boolean;
+}) {
+  if (beside) return <ComparedTable rows={rows} to={to} beside={beside} {...more} />;
+  return rows.length === 0 ? null : <StatementTable rows={rows} {...more} />;
 }
 
 interface Curve {

@@ -153,18 +153,29 @@ function HistoryDates({ takeOn }: { takeOn: TakeOnAnswer }) {
         </tr>
       </thead>
       <tbody>
-        {takeOn.history.map(({ date, debit, credit, outBy }) => (
+        {takeOn.history.map(({ date, debit, credit, outBy, differing }) => (
           <tr key={date}>
             <td>{longDate(parseCivilDate(date))}</td>
             <td className="num">{shown(debit, currency)}</td>
             <td className="num">{shown(credit, currency)}</td>
             <td className={Number(outBy) === 0 ? 'num soft' : 'num brick strong'}>
               {Number(outBy) === 0 ? 'balances' : shownWithSide(outBy, currency)}
+              {differing !== null && <AgainstOpening differing={differing} />}
             </td>
           </tr>
         ))}
       </tbody>
     </table>
+  );
+}
+
+/** Whether earlier years lead to the balances that are taken on. */
+function AgainstOpening({ differing }: { differing: number }) {
+  if (differing === 0) return <div className="soft">leads to the opening balances</div>;
+  return (
+    <div className="brick strong">
+      {differing === 1 ? 'one account is' : `${differing} accounts are`} not as taken on
+    </div>
   );
 }
 

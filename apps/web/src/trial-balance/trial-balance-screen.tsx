@@ -112,16 +112,22 @@ export default function TrialBalanceScreen({ slot }: ScreenProps) {
       </div>
       {adjusted.rows.length === 0 && unadjusted.rows.length === 0 ? (
         <Empty>
-          <p>No account has a balance at this date. Post entries, or choose a later date at the left.</p>
+          <p>
+            {adjusted.note ??
+              'No account has a balance at this date. Post entries, or choose a later date at the left.'}
+          </p>
         </Empty>
       ) : (
-        <Columns
-          unadjusted={unadjusted}
-          adjusted={adjusted}
-          postClosing={postClosing}
-          isShown={isShown}
-          currency={currency}
-        />
+        <>
+          {adjusted.note && <p className="soft">{adjusted.note}</p>}
+          <Columns
+            unadjusted={unadjusted}
+            adjusted={adjusted}
+            postClosing={postClosing}
+            isShown={isShown}
+            currency={currency}
+          />
+        </>
       )}
     </Sheet>
   );

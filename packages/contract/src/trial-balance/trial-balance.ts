@@ -28,4 +28,6 @@ export interface TrialBalanceAnswer {
   rows: TrialBalanceRowAnswer[];
   totalDebit: string;
   totalCredit: string;
+  /** What the reader has to know: figures of the old books, or none because these books begin later. */
+  note: string | null;
 }

@@ -1,0 +1,64 @@
+import type { TakeOnAnswer, TrayRowsAnswer } from '@just-ledger/contract';
+import type { Reply, RunningServer } from './running-server.js';
+
+/** A row as it is typed. */
+export type Cells = Record<string, string>;
+
+/** A take-on in books of its own. */
+export class TakeOn {
+  private constructor(
+    private readonly server: RunningServer,
+    readonly path: string,
+  ) {}
+
+  static async begin(server: RunningServer, fields: Record<string, unknown> = {}): Promise<TakeOn> {
+    const path = await server.organisation({ changeoverDate: '2025-12-31', ...fields });
+    for (const name of ['Low Weir', 'Ferry Lane School']) {
+      await server.request('POST', `${path}/contacts`, { name, roles: ['customer', 'supplier'] });
+    }
+    return new TakeOn(server, path);
+  }
+
+  ask(method: string, to = '', body?: unknown): Promise<Reply> {
+    return this.server.request(method, `${this.path}/take-on${to}`, body);
+  }
+
+  /** Adds rows. @returns their ids */
+  async add(tray: string, ...rows: Cells[]): Promise<number[]> {
+    const { status, body } = await this.ask('POST', `/trays/${tray}/rows`, {
+      rows: rows.map((cells) => ({ cells })),
+    });
+    expect([status, body.problems]).toEqual([201, undefined]);
+    return body.ids as number[];
+  }
+
+  async now(): Promise<TakeOnAnswer> {
+    return (await this.ask('GET')).body as TakeOnAnswer;
+  }
+
+  async rows(tray: string): Promise<TrayRowsAnswer> {
+    return (await this.ask('GET', `/trays/${tray}`)).body as TrayRowsAnswer;
+  }
+
+  async post(tray: string): Promise<TakeOnAnswer> {
+    const { status, body } = await this.ask('POST', `/trays/${tray}/posting`);
+    expect([status, body.problems]).toEqual([200, undefined]);
+    return body as TakeOnAnswer;
+  }
+
+  /** Balances at the changeover date by number, debit positive, without those at zero. */
+  async balances(asAt = '2025-12-31', stage = 'adjusted'): Promise<Cells> {
+    const { body } = await this.server.request(
+      'GET',
+      `${this.path}/reports/trial-balance.csv?asAt=${asAt}&stage=${stage}`,
+    );
+    const rows = (body as string)
+      .trim()
+      .split(/\r?\n/)
+      .slice(1, -1)
+      .map((row) => row.split(','));
+    return Object.fromEntries(
+      rows.map((cells) => [cells[0], Number(cells.at(-2)) ? cells.at(-2) : `-${cells.at(-1)}`]),
+    ) as Cells;
+  }
+}
