@@ -104,8 +104,8 @@ function takeOn(books: SampleBooks): void {
   books.postTray('customers');
   books.takeOn(
     'suppliers',
-    unpaid('Nettlebed Nursery', '2026/1184', '27 Nov 2026', '27 Jan 2027', '1,512.40'),
-    unpaid('Weir Tool Hire', '7741', '18 Dec 2026', '17 Jan 2027', '803.00'),
+    { ...unpaid('Nettlebed Nursery', '2026/1184', '27 Nov 2026', '27 Jan 2027', '1,512.40'), reference: 'B 58' },
+    { ...unpaid('Weir Tool Hire', '7741', '18 Dec 2026', '17 Jan 2027', '803.00'), reference: 'B 61' },
   );
   books.takeOn(
     'banks',

@@ -444,7 +444,7 @@ describe('verifying', () => {
     [
       'an added line',
       () =>
-        `DROP TRIGGER line_insert; INSERT INTO line SELECT organisation, entry, 3, account, date, period, stage, movement, combination, amount, contact, note, currency, foreign_amount, rate, rate_per_base, due_date, document, cash_basis, tax_code, tax_base FROM line WHERE entry = 1 AND place = 1; ${trigger('line_insert')};`,
+        `DROP TRIGGER line_insert; INSERT INTO line SELECT organisation, entry, 3, account, date, period, stage, movement, combination, amount, contact, note, currency, foreign_amount, rate, rate_per_base, due_date, document, cash_basis, tax_code, tax_base, document_date, own_number FROM line WHERE entry = 1 AND place = 1; ${trigger('line_insert')};`,
       /Entry 2026-0001: it is not what was sealed/,
     ],
     [
@@ -455,7 +455,7 @@ describe('verifying', () => {
     [
       'a line without its entry',
       () =>
-        `PRAGMA foreign_keys = OFF; DROP TRIGGER line_insert; INSERT INTO line SELECT organisation, 9, place, account, date, period, stage, movement, combination, amount, contact, note, currency, foreign_amount, rate, rate_per_base, due_date, document, cash_basis, tax_code, tax_base FROM line WHERE entry = 1; ${trigger('line_insert')};`,
+        `PRAGMA foreign_keys = OFF; DROP TRIGGER line_insert; INSERT INTO line SELECT organisation, 9, place, account, date, period, stage, movement, combination, amount, contact, note, currency, foreign_amount, rate, rate_per_base, due_date, document, cash_basis, tax_code, tax_base, document_date, own_number FROM line WHERE entry = 1; ${trigger('line_insert')};`,
       /its lines are filed elsewhere/,
     ],
     [

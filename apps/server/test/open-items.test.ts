@@ -21,7 +21,12 @@ beforeAll(async () => {
   await post('2026-01-05', 'Lessons', '1100', 'Ferry Lane School', 50, '4000');
   await post('2026-02-05', 'Lessons', '1100', 'Ferry Lane School', 70, '4000');
   await post('2026-03-01', 'Paid', '1100', 'Ferry Lane School', -60, '1010');
-  await post('2026-02-01', 'Trees', '2100', '=Nursery', -410, '6000', { document: '77', dueDate: '2026-03-03' });
+  await post('2026-02-01', 'Trees', '2100', '=Nursery', -410, '6000', {
+    document: '77',
+    documentDate: '2026-01-29',
+    ownNumber: 'N-9',
+    dueDate: '2026-03-03',
+  });
 });
 afterAll(() => server.stop());
 
@@ -103,8 +108,8 @@ describe('aged balances', () => {
         .split(/\r?\n/);
     const rows = await file('receivables');
     expect(rows.length).toBe(1 + 4 + 1);
-    expect(rows.at(-1)).toMatch(/^,,,,,,,80\.50,-20\.00,240\.00,0\.00,0\.00,300\.50$/);
-    expect((await file('payables'))[1]).toContain(",'=Nursery,77,2026-02-01,2026-03-03,");
+    expect(rows.at(-1)).toMatch(/^,,,,,,,,80\.50,-20\.00,240\.00,0\.00,0\.00,300\.50$/);
+    expect((await file('payables'))[1]).toContain(",'=Nursery,77,N-9,2026-01-29,2026-03-03,");
   });
 });
 
@@ -128,7 +133,10 @@ describe('a statement of account', () => {
 
   test('of a supplier stands on the credit side', async () => {
     const { closing, lines } = await statement('=Nursery', 'from=2026-01-01&to=2026-03-31');
-    expect([closing, lines[0]?.credit, lines[0]?.dueDate]).toEqual(['-410.00', '410.00', '2026-03-03']);
+    expect([closing, lines[0]]).toMatchObject([
+      '-410.00',
+      { date: '2026-02-01', credit: '410.00', dueDate: '2026-03-03', documentDate: '2026-01-29', ownNumber: 'N-9' },
+    ]);
   });
 
   test('is a file that starts and ends with the balances', async () => {
@@ -138,8 +146,8 @@ describe('a statement of account', () => {
     );
     const rows = (body as string).trim().split(/\r?\n/);
     expect([rows[1], rows.at(-1)]).toEqual([
-      '2026-02-01,,brought forward,,,,,380.50',
-      '2026-03-31,,balance,,,,,240.50',
+      '2026-02-01,,brought forward,,,,,,,380.50',
+      '2026-03-31,,balance,,,,,,,240.50',
     ]);
   });
 
@@ -179,4 +187,21 @@ describe('open items', () => {
     const { name, closing } = await statement('Ferry Lane School', 'from=2026-01-01&to=2026-04-30');
     expect([name, closing]).toEqual(['Low Weir', after.total]);
   });
+});
+
+test('the date and our number of a document are sealed, told by their entry and kept by its reversal', async () => {
+  const { body: list } = await server.request('GET', `${path}/entries?text=Trees`);
+  const number = (list.entries as { number: string }[])[0]?.number ?? '';
+  const more = { document: '77', documentDate: '2026-01-29', ownNumber: 'N-9' };
+  const told = async (entry: string): Promise<unknown> =>
+    (await server.request('GET', `${path}/entries/${entry}`)).body.lines.find(
+      (one: { document: string }) => one.document,
+    );
+  expect(await told(number)).toMatchObject(more);
+  const reversed = await server.request('POST', `${path}/entries/${number}/reverse`, { date: '2026-04-01' });
+  expect([reversed.status, reversed.body.problems]).toEqual([201, undefined]);
+  expect(await told(reversed.body.number)).toMatchObject({ ...more, debit: '410.00' });
+  expect((await aged('payables', '2026-04-01')).contacts).toEqual([]);
+  const { body } = await server.request('POST', `${path}/proofs/check`);
+  expect((body.proofs as { holds: boolean }[]).filter(({ holds }) => !holds)).toEqual([]);
 });

@@ -377,9 +377,9 @@ describe.each([
       expect([aged.total, aged.control]).toEqual([plain(sum(taken.map(inBase))), plain(sum(taken.map(inBase)))]);
       expect(
         aged.contacts
-          .flatMap(({ items: open }) => open.map(({ document, open: left }) => `${document} ${left}`))
+          .flatMap(({ items: open }) => open.map(({ document, date, open: left }) => `${document} ${date} ${left}`))
           .sort(),
-      ).toEqual(taken.map((one) => `${one.document} ${plain(inBase(one))}`).sort());
+      ).toEqual(taken.map((one) => `${one.document} ${one.date} ${plain(inBase(one))}`).sort());
       const [contact] = aged.contacts;
       const { body: statement } = await server.request(
         'GET',

@@ -36,6 +36,8 @@ const line: fc.Arbitrary<EntryLine> = fc
       foreign,
       dueDate: fc.constant(d('2026-04-30')),
       document: text,
+      documentDate: fc.constant(d('2026-03-12')),
+      ownNumber: text,
       movement: fc.constantFrom('transfer' as const, 'correction' as const),
       cashBasis: fc.boolean(),
     },

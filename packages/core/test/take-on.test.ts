@@ -67,7 +67,7 @@ describe('rows of trays', () => {
       contact: 7,
       document: 'A 1',
       dueDate: '2026-01-02',
-      note: 'of 3 December 2025',
+      documentDate: '2025-12-03',
     });
     expect(assets.facts[0]?.proposed).toBe(24_000);
   });

@@ -276,6 +276,8 @@ export const line = sqliteTable(
     ratePerBase: text('rate_per_base'),
     dueDate: text('due_date'),
     document: text(),
+    documentDate: text('document_date'),
+    ownNumber: text('own_number'),
     cashBasis: integer('cash_basis', { mode: 'boolean' }),
     taxCode: integer('tax_code'),
     taxBase: integer('tax_base'),

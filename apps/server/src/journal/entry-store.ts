@@ -251,27 +251,30 @@ function findEntries(db: Db, organisation: number, condition: SQL): EntryRow[] {
 }
 
 function lineAnswer(
-  { account: id, amount, note, contact: contactId, foreign, dueDate, document, movement, breakdowns }: EntryLine,
+  line: EntryLine,
   books: Pick<Books, 'baseCurrency' | 'chart' | 'breakdowns'>,
   contactName: (id: ContactId) => string | null,
 ): LineAnswer {
   const { baseCurrency: currency } = books;
-  const account = accountIn(books.chart, id);
+  const { amount, foreign, contact, breakdowns } = line;
+  const account = accountIn(books.chart, line.account);
   const quote: { rate?: string; ratePerBase?: string } = foreign?.quote ?? {};
   return {
     account: account.number,
     accountName: account.name,
     debit: amount > 0 ? formatAmount(amount, currency) : null,
     credit: amount < 0 ? formatAmount(minor(-amount), currency) : null,
-    note: note ?? null,
-    contact: contactId === undefined ? null : contactName(contactId),
+    note: line.note ?? null,
+    contact: contact === undefined ? null : contactName(contact),
     currency: foreign?.currency ?? null,
     foreignAmount: foreign ? formatAmount(minor(Math.abs(foreign.amount)), foreign.currency) : null,
     rate: quote.rate ?? null,
     ratePerBase: quote.ratePerBase ?? null,
-    dueDate: dueDate ?? null,
-    document: document ?? null,
-    movement: movement ?? null,
+    dueDate: line.dueDate ?? null,
+    document: line.document ?? null,
+    documentDate: line.documentDate ?? null,
+    ownNumber: line.ownNumber ?? null,
+    movement: line.movement ?? null,
     breakdowns: breakdowns ? valueNames(books.breakdowns, breakdowns) : null,
   };
 }

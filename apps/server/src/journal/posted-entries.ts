@@ -101,6 +101,8 @@ function entryLineOf(row: LineRow, combinations: Combinations): EntryLine {
     ...(row.currency !== null && { foreign: foreignOf(row, row.currency) }),
     ...(row.dueDate !== null && { dueDate: row.dueDate as CivilDate }),
     ...(row.document !== null && { document: row.document }),
+    ...(row.documentDate !== null && { documentDate: row.documentDate as CivilDate }),
+    ...(row.ownNumber !== null && { ownNumber: row.ownNumber }),
     ...(row.movement !== '' && { movement: row.movement as Movement }),
     ...(row.cashBasis !== null && { cashBasis: row.cashBasis }),
   };

@@ -44,7 +44,8 @@ function prepare({ $client }: Db): PostingStatements {
   const plainLine = $client.prepare('INSERT INTO staged_line (entry, place, account, amount) VALUES (?, ?, ?, ?)');
   const fullLine =
     $client.prepare(`INSERT INTO staged_line (entry, place, account, amount, movement, combination, contact,
-    note, currency, foreign_amount, rate, rate_per_base, due_date, document, cash_basis) VALUES (${marks(15)})`);
+    note, currency, foreign_amount, rate, rate_per_base, due_date, document, document_date, own_number, cash_basis)
+    VALUES (${marks(17)})`);
   const posting = $client.prepare('INSERT INTO posting (organisation, first, last) VALUES (?, ?, ?)');
   const chainEnd = $client.prepare<[number], ChainEnd>(
     'SELECT place, seal, posted_at AS postedAt FROM entry WHERE organisation = ? ORDER BY place DESC LIMIT 1',
@@ -78,10 +79,10 @@ function prepare({ $client }: Db): PostingStatements {
       );
     },
     stageLine: (entry, place, line, combination) => {
-      const { account, amount, movement, contact, note, foreign, dueDate, document, cashBasis } = line;
-      const plain =
-        movement ?? contact ?? note ?? foreign ?? dueDate ?? document ?? cashBasis ?? (combination || undefined);
-      if (plain === undefined) {
+      const { account, amount, movement, contact, note, foreign, dueDate, document, documentDate, ownNumber } = line;
+      const { cashBasis } = line;
+      const more = movement ?? contact ?? note ?? foreign ?? dueDate ?? document ?? documentDate ?? ownNumber;
+      if ((more ?? cashBasis ?? (combination || undefined)) === undefined) {
         plainLine.run(entry, place, account, amount);
         return;
       }
@@ -101,6 +102,8 @@ function prepare({ $client }: Db): PostingStatements {
         quote.ratePerBase ?? null,
         dueDate ?? null,
         document ?? null,
+        documentDate ?? null,
+        ownNumber ?? null,
         cashBasis === undefined ? null : Number(cashBasis),
       );
     },

@@ -23,6 +23,8 @@ interface Row {
   date: string;
   amount: number;
   document: string | null;
+  documentDate: string | null;
+  ownNumber: string | null;
   dueDate: string | null;
   currency: string | null;
   foreignAmount: number | null;
@@ -53,7 +55,7 @@ export function controlLines(
 ): ToldControlLine[] {
   const rows = db.all<Row>(sql`
     SELECT l.account AS account, coalesce(c.merged_into, c.id) AS contact, l.date AS date, l.amount AS amount,
-      l.document AS document, l.due_date AS dueDate, l.currency AS currency, l.foreign_amount AS foreignAmount,
+      l.document AS document, l.document_date AS documentDate, l.own_number AS ownNumber, l.due_date AS dueDate, l.currency AS currency, l.foreign_amount AS foreignAmount,
       e.year AS year, e.number AS number, e.explanation AS explanation
     FROM line AS l JOIN contact AS c ON c.organisation = l.organisation AND c.id = l.contact
       JOIN entry AS e ON e.organisation = l.organisation AND e.place = l.entry
@@ -69,6 +71,8 @@ export function controlLines(
     entry: entryNumber(row.year, row.number),
     explanation: row.explanation,
     ...(row.document !== null && { document: row.document }),
+    ...(row.documentDate !== null && { documentDate: row.documentDate as CivilDate }),
+    ...(row.ownNumber !== null && { ownNumber: row.ownNumber }),
     ...(row.dueDate !== null && { dueDate: row.dueDate as CivilDate }),
     ...(row.currency !== null && {
       foreign: { currency: row.currency as CurrencyCode, amount: minor(row.foreignAmount ?? 0) },

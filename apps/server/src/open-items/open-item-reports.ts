@@ -81,6 +81,7 @@ export function agedBalancesRows({ contacts, ages, total }: AgedBalancesAnswer):
         number,
         name,
         item.document ?? '',
+        item.ownNumber ?? '',
         item.date,
         item.dueDate,
         item.currency ?? '',
@@ -89,7 +90,7 @@ export function agedBalancesRows({ contacts, ages, total }: AgedBalancesAnswer):
         item.open,
       ]),
     ),
-    ['', '', '', '', '', '', '', ...Object.keys(AGES).map((age) => ages[age as Age]), total],
+    ['', ...NONE, '', ...Object.keys(AGES).map((age) => ages[age as Age]), total],
   ];
 }
 
@@ -116,13 +117,15 @@ export function statementOfAccount(
     broughtForward: write(before),
     lines: lines
       .filter(({ date }) => date >= from)
-      .map(({ date, entry, explanation, document, dueDate, amount }) => {
+      .map(({ date, entry, explanation, document, documentDate, ownNumber, dueDate, amount }) => {
         balance += amount;
         return {
           date,
           entry,
           explanation,
           document: document ?? null,
+          documentDate: documentDate !== undefined && documentDate !== date ? documentDate : null,
+          ownNumber: ownNumber ?? null,
           dueDate: dueDate ?? null,
           debit: amount > 0 ? write(amount) : null,
           credit: amount < 0 ? write(-amount) : null,
@@ -134,6 +137,9 @@ export function statementOfAccount(
   };
 }
 
+/** The columns between the explanation and the balance, where a row has none of them. */
+const NONE = Array<string>(6).fill('');
+
 /** The rows of a statement as a file: brought forward, its lines, the balance at the end. */
 export function statementOfAccountRows({
   from,
@@ -143,26 +149,29 @@ export function statementOfAccountRows({
   closing,
 }: StatementOfAccountAnswer): string[][] {
   return [
-    [from, '', 'brought forward', '', '', '', '', broughtForward],
+    [from, '', 'brought forward', ...NONE, broughtForward],
     ...lines.map((line) => [
       line.date,
       line.entry,
       line.explanation,
       line.document ?? '',
+      line.ownNumber ?? '',
+      line.documentDate ?? '',
       line.dueDate ?? '',
       line.debit ?? '',
       line.credit ?? '',
       line.balance,
     ]),
-    [to, '', 'balance', '', '', '', '', closing],
+    [to, '', 'balance', ...NONE, closing],
   ];
 }
 
 function itemAnswer(item: AgedItem, sign: 1 | -1, base: CurrencyCode): AgedItemAnswer {
-  const { document, date, dueDate, daysOverdue, age, open, foreign, entries } = item;
+  const { document, ownNumber, date, dueDate, daysOverdue, age, open, foreign, entries } = item;
   const isForeign = foreign !== undefined && foreign.currency !== base;
   return {
     document: document ?? null,
+    ownNumber: ownNumber ?? null,
     date,
     dueDate,
     daysOverdue: Math.max(0, daysOverdue),

@@ -20,6 +20,7 @@ const AGED_COLUMNS = [
   'contact',
   'name',
   'document',
+  'own_number',
   'date',
   'due_date',
   'currency',
@@ -31,7 +32,18 @@ const AGED_COLUMNS = [
   'over_90',
   'total',
 ];
-const STATEMENT_COLUMNS = ['date', 'entry', 'explanation', 'document', 'due_date', 'debit', 'credit', 'balance'];
+const STATEMENT_COLUMNS = [
+  'date',
+  'entry',
+  'explanation',
+  'document',
+  'own_number',
+  'document_date',
+  'due_date',
+  'debit',
+  'credit',
+  'balance',
+];
 
 /** What is owed to the organisation and by it. */
 @Controller('api/organisations/:organisation/reports')
@@ -46,7 +58,7 @@ export class OpenItemsController {
   @Get('aged-balances.csv')
   @Header('content-type', 'text/csv; charset=utf-8')
   agedCsv(@CurrentOrganisation() of: Organisation, @Query() query: AgedBalancesQuery): string {
-    return writeCsv(AGED_COLUMNS, agedBalancesRows(this.aged(of, query)), AGED_COLUMNS.slice(6));
+    return writeCsv(AGED_COLUMNS, agedBalancesRows(this.aged(of, query)), AGED_COLUMNS.slice(7));
   }
 
   @Get('statement-of-account')

@@ -142,14 +142,8 @@ export function isPostedAsTyped(
 function linesText({ date, lines }: Pick<CheckedEntry, 'date' | 'lines'>): string {
   return canonicalJson({
     date,
-    lines: lines.map(({ account: one, amount, contact, document, dueDate, note, breakdowns, foreign }) => ({
-      account: one,
-      amount,
-      contact,
-      document,
-      dueDate,
-      note,
-      breakdowns,
+    lines: lines.map(({ foreign, ...line }) => ({
+      ...line,
       foreign: foreign && { currency: foreign.currency, amount: foreign.amount, ...foreign.quote },
     })),
   } as never);

@@ -121,14 +121,18 @@ function ContactRows({ contact, isDetailed }: { contact: AgedContactAnswer; isDe
       </tr>
       {isDetailed &&
         contact.items.map(
-          ({ document, dueDate, daysOverdue, age, open, currency: own, foreignOpen, entries }, at) => (
+          (
+            { document, ownNumber, date, dueDate, daysOverdue, age, open, currency: own, foreignOpen, entries },
+            at,
+          ) => (
             <tr key={at}>
               <td style={{ paddingLeft: 24 }}>
                 <Link className="act" to={address.href('journal', { entry: entries[0] })}>
                   {document ?? 'no number'}
                 </Link>{' '}
                 <span className="soft small">
-                  due {shortDate(parseCivilDate(dueDate))}
+                  {ownNumber && `ours ${ownNumber}, `}of {shortDate(parseCivilDate(date))}, due{' '}
+                  {shortDate(parseCivilDate(dueDate))}
                   {daysOverdue > 0 && `, ${daysOverdue} ${daysOverdue === 1 ? 'day' : 'days'} over`}
                   {own && ` · ${own} ${foreignOpen}`}
                 </span>

@@ -102,7 +102,19 @@ function Statement({ of }: { of: StatementOfAccountAnswer }) {
                 </Link>
               </td>
               <td>{line.explanation}</td>
-              <td>{line.document}</td>
+              <td>
+                {line.document}
+                {(line.ownNumber !== null || line.documentDate !== null) && (
+                  <div className="soft small nowrap">
+                    {[
+                      line.ownNumber && `ours ${line.ownNumber}`,
+                      line.documentDate && `of ${shortDate(parseCivilDate(line.documentDate))}`,
+                    ]
+                      .filter(Boolean)
+                      .join(', ')}
+                  </div>
+                )}
+              </td>
               <td className="nowrap">{line.dueDate && shortDate(parseCivilDate(line.dueDate))}</td>
               <td className="num">{shown(line.debit, currency)}</td>
               <td className="num">{shown(line.credit, currency)}</td>
@@ -120,9 +132,12 @@ function Statement({ of }: { of: StatementOfAccountAnswer }) {
           <h2>Still open</h2>
           <table className="ruled">
             <tbody>
-              {of.items.map(({ document, dueDate, daysOverdue, open }, at) => (
+              {of.items.map(({ document, ownNumber, dueDate, daysOverdue, open }, at) => (
                 <tr key={at}>
-                  <td>{document ?? 'without a number'}</td>
+                  <td>
+                    {document ?? 'without a number'}
+                    {ownNumber && <span className="soft small"> ours {ownNumber}</span>}
+                  </td>
                   <td className="soft">
                     due {shortDate(parseCivilDate(dueDate))}
                     {daysOverdue > 0 && `, ${daysOverdue} ${daysOverdue === 1 ? 'day' : 'days'} over`}

@@ -27,6 +27,8 @@ export class EntryLineRequest {
   @IsOptional() @IsString() @MaxLength(40) ratePerBase?: string;
   @IsOptional() @IsString() @MaxLength(10) dueDate?: string;
   @IsOptional() @IsString() @MaxLength(80) document?: string;
+  @IsOptional() @IsString() @MaxLength(10) documentDate?: string;
+  @IsOptional() @IsString() @MaxLength(80) ownNumber?: string;
   @IsOptional() @IsString() @MaxLength(20) movement?: string;
   @IsOptional() @IsBoolean() cashBasis?: boolean;
 }
@@ -105,6 +107,8 @@ export interface LineAnswer {
   ratePerBase: string | null;
   dueDate: string | null;
   document: string | null;
+  documentDate: string | null;
+  ownNumber: string | null;
   movement: string | null;
   /** Names of breakdown values by the name of their breakdown. */
   breakdowns: Record<string, string> | null;

@@ -17,6 +17,7 @@ export class StatementOfAccountQuery {
 /** An open document; amounts positive as the ledger has them: owed to the organisation, or by it. */
 export interface AgedItemAnswer {
   document: string | null;
+  ownNumber: string | null;
   date: string;
   dueDate: string;
   daysOverdue: number;
@@ -53,6 +54,9 @@ export interface StatementLineAnswer {
   entry: string;
   explanation: string;
   document: string | null;
+  /** The date on the document, where it is another than the line's. */
+  documentDate: string | null;
+  ownNumber: string | null;
   dueDate: string | null;
   debit: string | null;
   credit: string | null;

@@ -48,6 +48,8 @@ const line = record('One account’s debit or credit.', {
   ratePerBase: optional(decimal('Foreign units for one base unit, as it was given.')),
   dueDate: optional(date()),
   document: optional(text('The number of the paper that an open item is known by.')),
+  documentDate: optional(date('The date on that paper.')),
+  ownNumber: optional(text('Our own number for that paper.')),
   movement: optional(oneOf(MOVEMENTS, 'Why a lasting part of equity moved.')),
   cashBasis: optional(yesNo('Whether the line counts on the cash basis, where somebody has said so.')),
 });

@@ -42,7 +42,9 @@ export function checkLine(
   const breakdowns = readBreakdowns(proposed, account, entry.kind, books, report);
   const note = readText(proposed.note, 'note', 200, report);
   const document = readText(proposed.document, 'document', 40, report);
-  const dueDate = readDueDate(proposed.dueDate, report);
+  const documentDate = readDate(proposed.documentDate, 'documentDate', report);
+  const ownNumber = readText(proposed.ownNumber, 'ownNumber', 40, report);
+  const dueDate = readDate(proposed.dueDate, 'dueDate', report);
   const movement = readMovement(proposed.movement, account, report);
   if (!account || !amounts || problems.length > before) return undefined;
   const line: EntryLine = {
@@ -54,6 +56,8 @@ export function checkLine(
     ...(amounts.foreign && { foreign: amounts.foreign }),
     ...(dueDate && { dueDate }),
     ...(document && { document }),
+    ...(documentDate && { documentDate }),
+    ...(ownNumber && { ownNumber }),
     ...(movement && { movement }),
     ...(proposed.cashBasis !== undefined && { cashBasis: proposed.cashBasis }),
   };
@@ -265,11 +269,11 @@ function readText(text: string | undefined, field: string, most: number, report:
   return trimmed;
 }
 
-function readDueDate(text: string | undefined, report: Report): CivilDate | undefined {
+function readDate(text: string | undefined, field: string, report: Report): CivilDate | undefined {
   const trimmed = text?.trim();
   if (!trimmed) return undefined;
   if (isCivilDate(trimmed)) return trimmed;
-  return void report('not-a-date', 'dueDate', `“${text}” is not a date.`);
+  return void report('not-a-date', field, `“${text}” is not a date.`);
 }
 
 function readMovement(text: string | undefined, account: Account | undefined, report: Report): Movement | undefined {

@@ -24,7 +24,15 @@ export const ENTRY_COLUMNS = [
 ] as const;
 
 /** Columns that a file may have besides. */
-export const FURTHER_ENTRY_COLUMNS = ['reference', 'rate_per_base', 'due_date', 'document', 'movement'] as const;
+export const FURTHER_ENTRY_COLUMNS = [
+  'reference',
+  'rate_per_base',
+  'due_date',
+  'document',
+  'document_date',
+  'own_number',
+  'movement',
+] as const;
 
 /** One column of an entry file. */
 export type EntryColumn = (typeof ENTRY_COLUMNS)[number] | (typeof FURTHER_ENTRY_COLUMNS)[number];
@@ -42,6 +50,8 @@ const COLUMN_OF_FIELD: Readonly<Record<string, EntryColumn>> = {
   foreignAmount: 'foreign_amount',
   ratePerBase: 'rate_per_base',
   dueDate: 'due_date',
+  documentDate: 'document_date',
+  ownNumber: 'own_number',
 };
 
 interface Group {
@@ -139,6 +149,8 @@ function lineOf({ cells }: EntryRow): ProposedLine {
     ratePerBase: cells.rate_per_base,
     dueDate: cells.due_date,
     document: cells.document,
+    documentDate: cells.document_date,
+    ownNumber: cells.own_number,
     movement: cells.movement,
   };
 }

@@ -28,6 +28,10 @@ export interface EntryLine {
   readonly dueDate?: CivilDate;
   /** The number of the paper that an open item is known by. */
   readonly document?: string;
+  /** The date on that paper, which may lie before the entry's. */
+  readonly documentDate?: CivilDate;
+  /** Our own number for that paper. */
+  readonly ownNumber?: string;
   readonly movement?: Movement;
   /** Whether the line counts on the cash basis, where somebody has said so. */
   readonly cashBasis?: boolean;

@@ -17,6 +17,8 @@ export interface ProposedLine {
   readonly ratePerBase?: string | undefined;
   readonly dueDate?: string | undefined;
   readonly document?: string | undefined;
+  readonly documentDate?: string | undefined;
+  readonly ownNumber?: string | undefined;
   readonly movement?: string | undefined;
   readonly cashBasis?: boolean | undefined;
 }

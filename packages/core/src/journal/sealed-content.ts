@@ -86,10 +86,12 @@ function sealedLine(line: EntryLine): string {
     field('contact', line.contact) +
     field('currency', line.foreign?.currency) +
     field('document', line.document) +
+    field('documentDate', line.documentDate) +
     field('dueDate', line.dueDate) +
     field('foreignAmount', line.foreign?.amount) +
     field('movement', line.movement) +
     field('note', line.note) +
+    field('ownNumber', line.ownNumber) +
     field('rate', quote.rate) +
     field('ratePerBase', quote.ratePerBase) +
     '}'

@@ -13,6 +13,10 @@ export interface ControlLine {
   readonly amount: Minor;
   /** The number of the paper that the item is known by. */
   readonly document?: string | undefined;
+  /** The date on that paper, where it is not the line's. */
+  readonly documentDate?: CivilDate | undefined;
+  /** Our own number for it. */
+  readonly ownNumber?: string | undefined;
   readonly dueDate?: CivilDate | undefined;
   readonly foreign?: { readonly currency: CurrencyCode; readonly amount: Minor } | undefined;
   /** How the line is found again: the number of its entry. */
@@ -24,7 +28,8 @@ export interface OpenItem {
   readonly account: AccountId;
   readonly contact: ContactId;
   readonly document?: string | undefined;
-  /** The date of its first line. */
+  readonly ownNumber?: string | undefined;
+  /** The date of the document; of its first line where nothing else is said. */
   readonly date: CivilDate;
   /** When it falls due; its date where nothing else is said. */
   readonly dueDate: CivilDate;
@@ -93,16 +98,18 @@ function oldestFirst(of: readonly ControlLine[]): OpenItem[] {
 }
 
 function itemOf(
-  { account, contact, document, date, foreign }: ControlLine,
+  { account, contact, document, date: entered, documentDate, ownNumber, foreign }: ControlLine,
   open: number,
   foreignOpen: number,
   entries: readonly string[],
   dueDate: CivilDate | undefined,
 ): OpenItem {
+  const date = documentDate ?? entered;
   return {
     account,
     contact,
     document,
+    ownNumber,
     date,
     dueDate: dueDate ?? date,
     open: minor(open),

@@ -6,16 +6,11 @@ import { isRate } from '../money/rate.js';
 import { longDate } from '../dates/month-names.js';
 import type { Remark, RowFact, RowReader } from './take-on-row.js';
 
-/** What an open item is known by beside its line. */
-export interface OpenItemFact extends RowFact {
-  readonly documentDate?: string;
-}
-
 /**
  * Reads an unpaid document: only its remainder, on the control account, against clearing. What customers owe is a
  * debit, what suppliers are owed a credit; credit notes and unmatched payments stand negative.
  */
-export function readOpenItemRow(reader: RowReader): OpenItemFact | undefined {
+export function readOpenItemRow(reader: RowReader): RowFact | undefined {
   if (!reader.hasNeeded()) return undefined;
   const { books, changeover, rateOf } = reader.on;
   const ledger = reader.tray === 'customers' ? 'receivables' : 'payables';
@@ -41,11 +36,18 @@ export function readOpenItemRow(reader: RowReader): OpenItemFact | undefined {
   const more = {
     contact: reader.text('contact'),
     ...(dueDate && { dueDate }),
-    ...(reader.text('document') && { document: reader.text('document') }),
-    ...(noteOf(reader) && { note: noteOf(reader) }),
+    ...(date && { documentDate: date }),
+    document: reader.text('document'),
+    ownNumber: reader.text('reference'),
   };
-  const columns = { debit: 'unpaid', credit: 'unpaid', foreignAmount: 'unpaid', dueDate: 'due', note: 'reference' };
-  const fact = { row: reader.row.id, date: changeover, ...(date && { documentDate: date }) };
+  const columns = {
+    debit: 'unpaid',
+    credit: 'unpaid',
+    foreignAmount: 'unpaid',
+    dueDate: 'due',
+    ownNumber: 'reference',
+  };
+  const fact = { row: reader.row.id, date: changeover };
   if (amount === 0) return { ...fact, lines: [] };
   if (code === books.baseCurrency) {
     const line = reader.line(given, amount, more, columns);
@@ -68,11 +70,6 @@ export function readOpenItemRow(reader: RowReader): OpenItemFact | undefined {
     columns,
   );
   return line && { ...fact, lines: [line] };
-}
-
-function noteOf(reader: RowReader): string {
-  const [reference, date] = [reader.text('reference'), reader.date('date')];
-  return [reference, date && `of ${longDate(date)}`].filter(Boolean).join(' ');
 }
 
 /** Documents of one contact with the same number, and documents dated after the changeover. */

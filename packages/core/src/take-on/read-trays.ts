@@ -5,7 +5,7 @@ import { assetRemarks, readAssetClassRow, readAssetRow, type AssetClass, type As
 import { bankRemarks, readBankRow, type BankFact } from './bank-rows.js';
 import { readBalanceRow, readRunningYearRow } from './balance-rows.js';
 import { historyRemarks, readHistoryRow, type HistoryFact } from './history-rows.js';
-import { openItemRemarks, readOpenItemRow, type OpenItemFact } from './open-item-rows.js';
+import { openItemRemarks, readOpenItemRow } from './open-item-rows.js';
 import { readStockRow } from './stock-rows.js';
 import { isEmptyRow, RowReader, type Remark, type RowFact, type TakeOnBooks, type TakeOnRow } from './take-on-row.js';
 import { DETAIL_TRAYS, TRAYS, type DetailTray, type TrayKey } from './tray.js';
@@ -22,17 +22,15 @@ export interface ReadTray<Fact extends RowFact = RowFact> {
 /** Every tray, read. */
 export type ReadTrays = {
   readonly [Key in TrayKey]: ReadTray<
-    Key extends 'customers' | 'suppliers'
-      ? OpenItemFact
-      : Key extends 'banks'
-        ? BankFact
-        : Key extends 'assets'
-          ? AssetFact
-          : Key extends 'asset-classes'
-            ? RowFact & { readonly class: AssetClass }
-            : Key extends 'history'
-              ? HistoryFact
-              : RowFact
+    Key extends 'banks'
+      ? BankFact
+      : Key extends 'assets'
+        ? AssetFact
+        : Key extends 'asset-classes'
+          ? RowFact & { readonly class: AssetClass }
+          : Key extends 'history'
+            ? HistoryFact
+            : RowFact
   >;
 };
 

@@ -1,0 +1,106 @@
+-- An open item is known by its paper: beside the number on it, the date on it and our own number for it.
+ALTER TABLE line ADD COLUMN document_date TEXT;
+--> statement-breakpoint
+ALTER TABLE line ADD COLUMN own_number TEXT;
+--> statement-breakpoint
+ALTER TABLE staged_line ADD COLUMN document_date TEXT;
+--> statement-breakpoint
+ALTER TABLE staged_line ADD COLUMN own_number TEXT;
+--> statement-breakpoint
+-- As before, with both of them written.
+DROP TRIGGER posting_insert;
+--> statement-breakpoint
+CREATE TRIGGER posting_insert AFTER INSERT ON posting BEGIN
+  SELECT CASE
+      WHEN NOT EXISTS (SELECT 1 FROM organisation WHERE id = NEW.organisation)
+        THEN RAISE(ABORT, 'entry: no such organisation')
+      WHEN NEW.first IS NOT (SELECT coalesce(max(place), 0) + 1 FROM entry WHERE organisation = NEW.organisation)
+        THEN RAISE(ABORT, 'entry: not the next place in the chain')
+      WHEN NEW.last < NEW.first OR NEW.last - NEW.first + 1 <> (SELECT count(*) FROM staged_entry
+          WHERE place BETWEEN NEW.first AND NEW.last)
+        THEN RAISE(ABORT, 'entry: not every place of the posting is staged')
+    END;
+  -- each entry moves with its words known and its lines in balance
+  -- (words are compared one by one, since a list would be built anew for every entry)
+  INSERT INTO entry (organisation, place, year, number, date, kind, stage, source, explanation, reference, reverses,
+      posted_at, posted_by, debit, previous_seal, seal)
+    SELECT NEW.organisation, e.place, e.year, e.number, e.date, e.kind, e.stage, e.source, e.explanation, e.reference,
+      e.reverses, e.posted_at, e.posted_by,
+      CASE
+        WHEN e.kind <> 'ordinary' AND e.kind <> 'adjusting' AND e.kind <> 'reversing' AND e.kind <> 'opening'
+            AND e.kind <> 'closing' OR e.stage <> e.kind AND (e.kind <> 'reversing' OR e.stage <> 'ordinary'
+            AND e.stage <> 'adjusting' AND e.stage <> 'opening' AND e.stage <> 'closing')
+          THEN RAISE(ABORT, 'entry: unknown kind or stage')
+        WHEN e.source <> 'manual' AND e.source <> 'import' AND e.source <> 'recurring' AND e.source <> 'closing'
+            AND e.source <> 'take-on' AND e.source <> 'invoice' AND e.source <> 'payment' AND e.source <> 'revaluation'
+            AND e.source <> 'depreciation' AND e.source <> 'between-organisations'
+          THEN RAISE(ABORT, 'entry: unknown source')
+        WHEN length(e.seal) <> 64 THEN RAISE(ABORT, 'entry: seal is not a SHA-256')
+        WHEN count(l.place) < 2 THEN RAISE(ABORT, 'entry: fewer than two lines')
+        WHEN min(l.place) <> 1 OR max(l.place) <> count(*) THEN RAISE(ABORT, 'entry: its lines do not follow each other')
+        WHEN sum(l.amount) <> 0 THEN RAISE(ABORT, 'entry: out of balance')
+        ELSE sum(max(l.amount, 0))
+      END,
+      e.previous_seal, e.seal
+    FROM staged_entry AS e LEFT JOIN staged_line AS l ON l.entry = e.place
+    WHERE e.place BETWEEN NEW.first AND NEW.last GROUP BY e.place;
+  -- each line moves with an amount, an account that takes it, and the contact and combination it names;
+  -- closing and reversing may touch retired accounts and those that take no typed entries
+  -- (the plus in +e.place keeps the planner from reading all staged lines for each entry)
+  INSERT INTO line (organisation, entry, place, account, date, period, stage, movement, combination, amount, contact, note,
+      currency, foreign_amount, rate, rate_per_base, due_date, document, document_date, own_number, cash_basis,
+      tax_code, tax_base)
+    SELECT o.id, l.entry, l.place, l.account, e.date,
+      CASE WHEN e.date < o.first_day THEN 0 ELSE CAST(substr(e.date, 1, 4) || substr(e.date, 6, 2) AS INTEGER) END,
+      e.stage, l.movement, l.combination,
+      CASE
+        WHEN l.amount = 0 OR abs(l.amount) > 9007199254740991
+          THEN RAISE(ABORT, 'entry: a line has no whole amount within range')
+        WHEN a.id IS NULL THEN RAISE(ABORT, 'entry: an account does not belong to the organisation')
+        WHEN (a.active = 0 OR (a.typed_entries = 0 AND e.source = 'manual')) AND e.kind NOT IN ('closing', 'reversing')
+          THEN RAISE(ABORT, 'entry: an account is retired, or takes no typed entries')
+        WHEN EXISTS (SELECT 1 FROM account AS child WHERE child.organisation = o.id AND child.parent = l.account)
+          THEN RAISE(ABORT, 'entry: a heading takes no postings')
+        WHEN (a.control IS NOT NULL OR l.contact IS NOT NULL)
+            AND NOT EXISTS (SELECT 1 FROM contact AS c WHERE c.organisation = o.id AND c.id = l.contact)
+          THEN RAISE(ABORT, 'entry: a line on a control account has no contact of the organisation')
+        WHEN l.combination <> 0
+            AND NOT EXISTS (SELECT 1 FROM combination AS c WHERE c.organisation = o.id AND c.id = l.combination)
+          THEN RAISE(ABORT, 'entry: unknown combination of breakdown values')
+        WHEN l.movement <> '' AND l.movement <> 'contribution' AND l.movement <> 'withdrawal' AND l.movement <> 'transfer'
+            AND l.movement <> 'correction' AND l.movement <> 'other'
+          THEN RAISE(ABORT, 'entry: unknown movement')
+        WHEN l.cash_basis <> 0 AND l.cash_basis <> 1
+          THEN RAISE(ABORT, 'entry: a cash-basis mark is neither yes nor no')
+        ELSE l.amount
+      END,
+      l.contact, l.note, l.currency, l.foreign_amount, l.rate, l.rate_per_base, l.due_date, l.document, l.document_date,
+      l.own_number, l.cash_basis, l.tax_code, l.tax_base
+    FROM organisation AS o CROSS JOIN staged_entry AS e CROSS JOIN staged_line AS l ON l.entry = +e.place
+      LEFT JOIN account AS a ON a.organisation = o.id AND a.id = l.account
+    WHERE o.id = NEW.organisation AND e.place BETWEEN NEW.first AND NEW.last;
+  SELECT RAISE(ABORT, 'entry: a value of a self-balancing breakdown is out of balance')
+    FROM breakdown AS b CROSS JOIN staged_line AS l
+      LEFT JOIN combination_value AS v ON v.organisation = b.organisation AND v.combination = l.combination AND v.breakdown = b.id
+    WHERE b.organisation = NEW.organisation AND b.self_balancing = 1 AND l.entry BETWEEN NEW.first AND NEW.last
+    GROUP BY l.entry, b.id, v.value HAVING sum(l.amount) <> 0;
+  -- no conflict clause of the statement outside may have left anything out
+  SELECT RAISE(ABORT, 'entry: not all of it was written')
+    WHERE NEW.last IS NOT (SELECT max(place) FROM entry WHERE organisation = NEW.organisation)
+      OR (SELECT count(*) FROM entry WHERE organisation = NEW.organisation AND place BETWEEN NEW.first AND NEW.last)
+        <> NEW.last - NEW.first + 1
+      OR (SELECT count(*) FROM line WHERE organisation = NEW.organisation AND entry BETWEEN NEW.first AND NEW.last)
+        <> (SELECT count(*) FROM staged_line WHERE entry BETWEEN NEW.first AND NEW.last);
+  -- in the order of their periods, so that a new page is taken over from one that is done
+  -- (the plus keeps the planner from reading all lines in the order of their accounts)
+  INSERT INTO total (organisation, period, account, stage, movement, combination, amount, lines)
+    SELECT NEW.organisation, period, +account, stage, movement, combination, CASE
+        WHEN abs(sum(amount)) > 9007199254740991 THEN RAISE(ABORT, 'total: beyond what the books can hold') ELSE sum(amount)
+      END, count(*)
+    FROM line WHERE organisation = NEW.organisation AND entry BETWEEN NEW.first AND NEW.last GROUP BY 2, 3, 4, 5, 6
+    ON CONFLICT (organisation, account, stage, movement, combination, period)
+    DO UPDATE SET amount = amount + excluded.amount, lines = lines + excluded.lines;
+  DELETE FROM staged_line;
+  DELETE FROM staged_entry;
+  DELETE FROM posting;
+END;
