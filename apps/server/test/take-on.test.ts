@@ -339,3 +339,85 @@ describe('a take-on', () => {
     await again.stop();
   });
 });
+
+test('the proofs of detail go on as entries touch the accounts', async () => {
+  const books = await TakeOn.begin(server);
+  await books.add(
+    'trial-balance',
+    { account: '1010', debit: '500' },
+    { account: '1200', debit: '30' },
+    { account: '1500', debit: '900' },
+    { account: '1509', credit: '300' },
+    { account: '3000', credit: '1130' },
+  );
+  await books.add('banks', { account: '1010', statement: '520' }, { account: '1010', payee: 'Mill', amount: '-20' });
+  await books.add('asset-classes', { name: 'Tools', cost: '1500', accumulated: '1509', method: 'none' });
+  await books.add('assets', {
+    name: 'Press',
+    class: 'Tools',
+    acquired: '2024-01-01',
+    cost: '900',
+    accumulated: '300',
+  });
+  await books.add('stock', { item: 'Stakes', quantity: '10', cost: '3', account: '1200' });
+  expect((await books.ask('POST', '/sign-off')).status).toBe(200);
+
+  const post = async (date: string, debit: Cells, credit: Cells): Promise<string> => {
+    const lines = [
+      { amount: '40.00', ...debit },
+      { amount: '40.00', ...credit },
+    ].map(({ amount, ...line }, at) => ({ ...line, [at === 0 ? 'debit' : 'credit']: amount }));
+    const { status, body } = await server.request('POST', `${books.path}/entries`, {
+      date,
+      explanation: 'On',
+      lines,
+    });
+    expect([status, body.problems]).toEqual([201, undefined]);
+    return body.number as string;
+  };
+  const proof = async (key: string, asAt: string): Promise<unknown[]> => {
+    const { body } = await server.request('GET', `${books.path}/proofs?asAt=${asAt}`);
+    const found = (body.proofs as { key: string; left: string; right: string; remark: string }[]).find(
+      (one) => one.key === key,
+    );
+    return [found?.left, found?.right, found?.remark];
+  };
+  const detail = async (account: string): Promise<unknown> => {
+    const { body } = await server.request(
+      'GET',
+      `${books.path}/reports/account-detail?account=${account}&asAt=2026-03-31`,
+    );
+    return [body.of, body.items.map(({ name, amount }: Cells) => `${name} ${amount}`)];
+  };
+
+  await post('2026-01-31', { account: '6500' }, { account: '1509', document: 'press' });
+  await post('2026-02-01', { account: '1500', document: 'Ladder' }, { account: '1010' });
+  const unnamed = await post('2026-03-01', { account: '1500' }, { account: '1010' });
+  expect(await proof('bank-ledger', '2026-02-28')).toEqual([
+    '460.00',
+    '460.00',
+    'At the changeover 1 item was not cleared; 1 line since.',
+  ]);
+  expect(await proof('assets-cost', '2026-02-28')).toEqual(['940.00', '940.00', '2 assets, with all entries since.']);
+  expect(await proof('assets-written-off', '2026-02-28')).toEqual([
+    '340.00',
+    '340.00',
+    '1 asset, with all entries since.',
+  ]);
+  expect(await proof('assets-cost', '2026-03-31')).toEqual([
+    '940.00',
+    '980.00',
+    `${unnamed} of 1 March 2026, 40.00, names no asset.`,
+  ]);
+  expect(await detail('1500')).toEqual(['assets', ['Press 900.00', 'Ladder 40.00']]);
+  expect(await detail('1509')).toEqual(['assets', ['Press -340.00']]);
+  expect(await detail('1200')).toEqual(['stock', ['Stakes 30.00']]);
+  expect(await detail('1300')).toEqual([null, []]);
+
+  // taken back and posted with its asset, it holds again
+  const reversed = await server.request('POST', `${books.path}/entries/${unnamed}/reverse`, { date: '2026-03-01' });
+  expect(reversed.status).toBe(201);
+  await post('2026-03-01', { account: '1500', document: 'Ladder' }, { account: '1010' });
+  expect((await proof('assets-cost', '2026-03-31')).slice(0, 2)).toEqual(['980.00', '980.00']);
+  expect((await proof('stock-inventory', '2026-03-31')).slice(0, 2)).toEqual(['30.00', '30.00']);
+});

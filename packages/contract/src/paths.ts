@@ -90,6 +90,7 @@ export const paths = {
   balanceSheet: (id: Id) => `/api/organisations/${id}/reports/balance-sheet`,
   accountLedger: (id: Id) => `/api/organisations/${id}/reports/account-ledger`,
   agedBalances: (id: Id) => `/api/organisations/${id}/reports/aged-balances`,
+  accountDetail: (id: Id) => `/api/organisations/${id}/reports/account-detail`,
   statementOfAccount: (id: Id) => `/api/organisations/${id}/reports/statement-of-account`,
   proofs: (id: Id) => `/api/organisations/${id}/proofs`,
   proofsCheck: (id: Id) => `/api/organisations/${id}/proofs/check`,

@@ -92,5 +92,6 @@ export * from './take-on/history-rows.js';
 export * from './take-on/old-balances.js';
 export * from './take-on/sign-off.js';
 export * from './take-on/tray-files.js';
+export * from './take-on/account-detail.js';
 export * from './imports/import-subject.js';
 export * from './take-on/similar-name.js';

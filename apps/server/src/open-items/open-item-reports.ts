@@ -24,7 +24,7 @@ import { contact } from '../database/schema.js';
 import { flowsBetween } from '../ledger/flow-store.js';
 import { reportDate, reportSpan } from '../ledger/ledger-span.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { unprocessable } from '../problems/refusal.js';
+import { contactNamed } from './contact-named.js';
 import { controlAccounts, controlLines } from './control-lines.js';
 
 /** What is owed to the organisation, or by it, by contact and age, and the accounts that it must equal. */
@@ -185,15 +185,4 @@ function itemAnswer(item: AgedItem, sign: 1 | -1, base: CurrencyCode): AgedItemA
 
 function writtenAges(ages: Readonly<Record<Age, number>>, write: (amount: number) => string): Record<Age, string> {
   return Object.fromEntries(Object.entries(ages).map(([age, amount]) => [age, write(amount)])) as Record<Age, string>;
-}
-
-/** A contact by number or name; for a merged one, the one that stays. @throws {Refusal} 422 */
-function contactNamed(db: Db, organisation: number, text: string): typeof contact.$inferSelect {
-  const rows = db.select().from(contact).where(eq(contact.organisation, organisation)).all();
-  const plain = text.trim().toLowerCase();
-  const named =
-    rows.find(({ number }) => number === text.trim()) ?? rows.find(({ name }) => name.toLowerCase() === plain);
-  const found = named?.mergedInto ? rows.find(({ id }) => id === named.mergedInto) : named;
-  if (!found) throw unprocessable('contact-unknown', 'contact', `There is no contact “${text}”.`);
-  return found;
 }

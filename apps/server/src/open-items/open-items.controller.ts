@@ -1,7 +1,9 @@
 import { Controller, Get, Header, Query } from '@nestjs/common';
 import {
+  AccountDetailQuery,
   AgedBalancesQuery,
   StatementOfAccountQuery,
+  type AccountDetailAnswer,
   type AgedBalancesAnswer,
   type StatementOfAccountAnswer,
 } from '@just-ledger/contract';
@@ -9,6 +11,7 @@ import { writeCsv } from '../csv/csv.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { CurrentOrganisation } from '../sessions/session-guard.js';
 import { Reader } from '../workers/workers.module.js';
+import { accountDetailReport } from './account-detail-report.js';
 import {
   agedBalancesReport,
   agedBalancesRows,
@@ -59,6 +62,11 @@ export class OpenItemsController {
   @Header('content-type', 'text/csv; charset=utf-8')
   agedCsv(@CurrentOrganisation() of: Organisation, @Query() query: AgedBalancesQuery): string {
     return writeCsv(AGED_COLUMNS, agedBalancesRows(this.aged(of, query)), AGED_COLUMNS.slice(7));
+  }
+
+  @Get('account-detail')
+  detail(@CurrentOrganisation() of: Organisation, @Query() query: AccountDetailQuery): AccountDetailAnswer {
+    return this.reader.read((db) => accountDetailReport(db, of, query, this.reader.clock.today()));
   }
 
   @Get('statement-of-account')

@@ -1,13 +1,11 @@
 import {
   addDays,
-  changeoverOf,
   fiscalYearOf,
   flowsOfBalances,
   isYearEnd,
   longDate,
   oldBalances,
   positionInOldBooks,
-  readTrays,
   toldHistory,
   type CivilDate,
   type LedgerFlow,
@@ -16,11 +14,10 @@ import {
 import { loadChart } from '../accounts/account-store.js';
 import type { Db } from '../database/connection.js';
 import { keptUntilCommit } from '../database/kept-reading.js';
-import { loadBooks } from '../journal/books-store.js';
 import type { LedgerView } from '../ledger/flow-store.js';
 import { flowsAtDate } from '../ledger/ledger-span.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { rowsOfTray } from './take-on-store.js';
+import { readSomeTrays } from './take-on-store.js';
 
 /** What is known of the time before these books: balances of the old ones, and where these take over. */
 export interface OldBooks {
@@ -34,13 +31,8 @@ export interface OldBooks {
 /** What is known of the old books; nothing is read anew until something is posted or typed. */
 export function oldBooksOf(db: Db, { id, calendar }: Organisation): OldBooks {
   return keptUntilCommit(db, `old books ${id}`, () => {
-    const books = loadBooks(db, id, calendar.firstDay);
-    const changeover = changeoverOf(books);
-    const on = { books, changeover, rateOf: () => undefined };
-    const trays = readTrays(
-      { 'trial-balance': rowsOfTray(db, id, 'trial-balance'), history: rowsOfTray(db, id, 'history') },
-      on,
-    );
+    const { on, trays } = readSomeTrays(db, id, ['trial-balance', 'history']);
+    const { changeover } = on;
     return {
       changeover,
       flowsFrom: isYearEnd(on) ? addDays(changeover, 1) : fiscalYearOf(calendar, changeover).first,

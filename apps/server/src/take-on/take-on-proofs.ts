@@ -1,14 +1,21 @@
 import {
+  accountDetail,
+  displayAmount,
+  longDate,
   minor,
   openItems,
   proofOf,
   sumByAccount,
+  sumOf,
   trayLabel,
+  type AccountDetail,
   type AccountId,
   type CivilDate,
   type ControlLedger,
   type DetailTray,
   type Proof,
+  type RowFact,
+  type TakeOnBooks,
 } from '@just-ledger/core';
 import { eq, sql } from 'drizzle-orm';
 import { loadChart } from '../accounts/account-store.js';
@@ -17,6 +24,7 @@ import { takeOnEntry } from '../database/schema.js';
 import { flowsBetween } from '../ledger/flow-store.js';
 import { controlLines } from '../open-items/control-lines.js';
 import type { Organisation } from '../organisations/organisation-store.js';
+import { laterLines, laterSum } from './later-lines.js';
 import { clearingAccount, loadTakeOn, type LoadedTakeOn } from './take-on-store.js';
 
 /** The detail of control accounts against their totals, for as long as the books are kept. */
@@ -24,7 +32,7 @@ export function controlProofs(db: Db, of: Organisation, asAt: CivilDate): Proof[
   return (['receivables', 'payables'] as const).flatMap((ledger) => controlProof(db, of, asAt, ledger));
 }
 
-/** What the trays of a take-on posted against the ledger at the changeover date, and clearing against zero. */
+/** The detail that was taken on, as entries have gone on with it, against the ledger; and clearing against zero. */
 export function takeOnProofs(db: Db, of: Organisation, today: CivilDate, asAt: CivilDate): Proof[] {
   const posted = db
     .selectDistinct({ part: takeOnEntry.part })
@@ -35,14 +43,24 @@ export function takeOnProofs(db: Db, of: Organisation, today: CivilDate, asAt: C
   if (posted.length === 0) return [];
   const loaded = loadTakeOn(db, of.id, today);
   if (asAt < loaded.on.changeover) return [];
-  const balances = balancesAt(db, of, loaded.on.changeover);
+  const at: Standing = { loaded, balances: balancesAt(db, of, asAt), db, asAt, organisation: of.id };
   const has = (tray: DetailTray): boolean => posted.includes(tray);
   return [
     ...clearingProof(db, of, asAt),
-    ...(has('banks') ? [bankProof(loaded, balances)] : []),
-    ...(has('assets') ? assetProofs(loaded, balances) : []),
-    ...(has('stock') ? [stockProof(loaded, balances)] : []),
+    ...(has('banks') ? [bankProof(at)] : []),
+    ...(has('assets') ? assetProofs(at) : []),
+    ...(has('stock') ? [stockProof(at)] : []),
   ];
+}
+
+/** What proofs of detail are drawn of. */
+interface Standing {
+  readonly loaded: LoadedTakeOn;
+  /** What each account stands at. */
+  readonly balances: Balances;
+  readonly db: Db;
+  readonly organisation: number;
+  readonly asAt: CivilDate;
 }
 
 /** Open documents, read line by line and netted by contact and number, against the account's total. */
@@ -100,58 +118,82 @@ function clearingProof(db: Db, of: Organisation, asAt: CivilDate): Proof[] {
   ];
 }
 
-function bankProof({ trays, on }: LoadedTakeOn, balances: Balances): Proof {
+/** Until a bank is reconciled, every entry on it since the changeover is an item that its statement does not show yet. */
+function bankProof({ loaded: { trays, on }, balances, ...of }: Standing): Proof {
   const { facts } = trays.banks;
   const accounts = [...new Set(facts.map(({ account }) => account))];
   const uncleared = facts.filter((fact) => fact.uncleared).length;
+  const since = laterSum(of.db, { ...of, accounts });
   return proofOf('bank-ledger', {
-    leftLabel: 'Statements and uncleared items',
-    left: minor(facts.reduce((sum, { lines }) => sum + lines.reduce((all, line) => all + line.amount, 0), 0)),
-    rightLabel: accounts.map((id) => on.books.chart.byId.get(id)?.number).join(', '),
+    leftLabel: 'Statements, uncleared items, entries since',
+    left: sumOf([...facts.flatMap(({ lines }) => lines), since].map(({ amount }) => amount)),
+    rightLabel: numbers(accounts, on),
     right: sumOver(balances, accounts),
-    remark: `At the changeover date; ${uncleared} ${uncleared === 1 ? 'item was' : 'items were'} not cleared.`,
+    remark: `At the changeover ${count(uncleared, 'item was', 'items were')} not cleared; ${count(since.lines, 'line', 'lines')} since.`,
   });
 }
 
-function assetProofs({ trays, on }: LoadedTakeOn, balances: Balances): Proof[] {
+function assetProofs({ loaded: { trays, on }, balances, ...of }: Standing): Proof[] {
   const used = new Set(trays.assets.facts.map((fact) => fact.class));
   const classes = trays['asset-classes'].facts.map((fact) => fact.class).filter(({ name }) => used.has(name));
-  const accounts = (which: 'cost' | 'accumulated'): AccountId[] => [
-    ...new Set(classes.flatMap((one) => (one[which] === undefined ? [] : [one[which]]))),
-  ];
-  const titles = (ids: readonly AccountId[]): string =>
-    ids.map((id) => on.books.chart.byId.get(id)?.number).join(', ');
-  const register = (of: (fact: (typeof trays.assets.facts)[number]) => number) =>
-    minor(trays.assets.facts.reduce((sum, fact) => sum + of(fact), 0));
-  const [cost, accumulated] = [accounts('cost'), accounts('accumulated')];
+  const proof = (
+    key: 'assets-cost' | 'assets-written-off',
+    leftLabel: string,
+    accounts: readonly AccountId[],
+    sign: 1 | -1,
+  ): Proof => {
+    const detail = accountDetail(onAccounts(trays.assets.facts, accounts), laterLines(of.db, { ...of, accounts }));
+    return proofOf(key, {
+      leftLabel,
+      left: minor(sign * sumOf(detail.items.map(({ amount }) => amount))),
+      rightLabel: numbers(accounts, on),
+      right: minor(sign * sumOver(balances, accounts)),
+      remark: detailRemark(detail, on, ['asset', 'assets']),
+    });
+  };
+  const [cost, accumulated] = [classes.map((one) => one.cost), classes.map((one) => one.accumulated)];
   return [
-    proofOf('assets-cost', {
-      leftLabel: 'Cost of each asset',
-      left: register((fact) => fact.asset.cost),
-      rightLabel: titles(cost),
-      right: sumOver(balances, cost),
-      remark: 'At the changeover date.',
-    }),
-    proofOf('assets-written-off', {
-      leftLabel: 'Written off of each asset',
-      left: register((fact) => fact.accumulated),
-      rightLabel: titles(accumulated),
-      right: minor(-sumOver(balances, accumulated)),
-      remark: 'At the changeover date.',
-    }),
+    proof('assets-cost', 'Cost of each asset', [...new Set(cost)], 1),
+    proof(
+      'assets-written-off',
+      'Written off of each asset',
+      [...new Set(accumulated.filter((id) => id !== undefined))],
+      -1,
+    ),
   ];
 }
 
-function stockProof({ trays, on }: LoadedTakeOn, balances: Balances): Proof {
-  const lines = trays.stock.facts.flatMap((fact) => fact.lines);
-  const accounts = [...new Set(lines.map(({ account }) => account))];
+function stockProof({ loaded: { trays, on }, balances, ...of }: Standing): Proof {
+  const { facts } = trays.stock;
+  const accounts = [...new Set(facts.flatMap(({ lines }) => lines.map(({ account }) => account)))];
+  const detail = accountDetail(facts, laterLines(of.db, { ...of, accounts }));
   return proofOf('stock-inventory', {
     leftLabel: 'Quantity times cost of each item',
-    left: minor(lines.reduce((sum, line) => sum + line.amount, 0)),
-    rightLabel: accounts.map((id) => on.books.chart.byId.get(id)?.number).join(', '),
+    left: sumOf(detail.items.map(({ amount }) => amount)),
+    rightLabel: numbers(accounts, on),
     right: sumOver(balances, accounts),
-    remark: 'At the changeover date.',
+    remark: detailRemark(detail, on, ['item', 'items']),
   });
+}
+
+/** What the detail holds, or the entries that it does not have. */
+function detailRemark({ items, unnamed }: AccountDetail, { books }: TakeOnBooks, words: [string, string]): string {
+  const [first] = unnamed;
+  if (!first) return `${count(items.filter(({ amount }) => amount !== 0).length, ...words)}, with all entries since.`;
+  const more = unnamed.length - 1;
+  return `${first.entry} of ${longDate(first.date)}, ${displayAmount(first.amount, books.baseCurrency)}, names no ${words[0]}${more === 0 ? '' : `, nor do ${count(more, 'other line', 'other lines')}`}.`;
+}
+
+function onAccounts(facts: readonly RowFact[], accounts: readonly AccountId[]): RowFact[] {
+  return facts.map((fact) => ({ ...fact, lines: fact.lines.filter(({ account }) => accounts.includes(account)) }));
+}
+
+function numbers(accounts: readonly AccountId[], { books }: TakeOnBooks): string {
+  return accounts.map((id) => books.chart.byId.get(id)?.number).join(', ');
+}
+
+function count(of: number, one: string, several: string): string {
+  return `${of} ${of === 1 ? one : several}`;
 }
 
 type Balances = ReadonlyMap<AccountId, number>;

@@ -21,6 +21,7 @@ import type { Db } from '../database/connection.js';
 import { account, entry, takeOn, takeOnEntry, takeOnRow } from '../database/schema.js';
 import { loadBooks } from '../journal/books-store.js';
 import { postedEntriesOf } from '../journal/posted-entries.js';
+import { organisationOf } from '../organisations/organisation-store.js';
 
 /** A take-on as it is typed, read against the books. */
 export interface LoadedTakeOn {
@@ -61,6 +62,23 @@ export function loadTakeOn(db: Db, organisation: number, today: CivilDate, books
     clearing: clearingAccount(db, organisation),
     closesInto: (settled?.closesInto ?? undefined) as AccountId | undefined,
   };
+}
+
+/** Reads some trays only, where the others do not matter. */
+export function readSomeTrays(
+  db: Db,
+  organisation: number,
+  wanted: readonly TrayKey[],
+): Pick<LoadedTakeOn, 'on' | 'trays'> {
+  const books = loadBooks(db, organisation, organisationOf(db, organisation).calendar.firstDay);
+  const changeover = changeoverOf(books);
+  const on: TakeOnBooks = {
+    books,
+    changeover,
+    rateOf: (currency) => rateHeldOn(db, organisation, currency, changeover)?.quote,
+  };
+  const rows = Object.fromEntries(wanted.map((tray) => [tray, rowsOfTray(db, organisation, tray)]));
+  return { on, trays: readTrays(rows, on) };
 }
 
 /** The rows of one tray, as they were typed. */

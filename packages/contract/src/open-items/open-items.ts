@@ -14,6 +14,28 @@ export class StatementOfAccountQuery {
   @IsOptional() @IsString() @MaxLength(10) to?: string;
 }
 
+/** What an account is made of at a date; on a control account, of one contact. */
+export class AccountDetailQuery {
+  @IsString() @MaxLength(40) account!: string;
+  @IsOptional() @IsString() @MaxLength(200) contact?: string;
+  @IsOptional() @IsString() @MaxLength(10) asAt?: string;
+}
+
+/** A part of an account's balance that lines can name: an open document, an asset, an item of stock. */
+export interface DetailItemAnswer {
+  name: string;
+  /** Debit positive. */
+  amount: string;
+  dueDate: string | null;
+}
+
+/** What lines on an account can name. */
+export interface AccountDetailAnswer {
+  /** Documents of a contact, or things; null where the account has no detail. */
+  of: 'documents' | 'assets' | 'stock' | null;
+  items: DetailItemAnswer[];
+}
+
 /** An open document; amounts positive as the ledger has them: owed to the organisation, or by it. */
 export interface AgedItemAnswer {
   document: string | null;

@@ -24,7 +24,7 @@ export interface AssetClass {
 
 /** What a row says of an asset. */
 export interface AssetFact extends RowFact {
-  readonly name: string;
+  readonly item: string;
   readonly class: string;
   readonly asset: DepreciableAsset;
   readonly accumulated: Minor;
@@ -112,7 +112,7 @@ export function readAssetRow(reader: RowReader, classes: readonly AssetClass[]):
     row: reader.row.id,
     date: changeover,
     lines,
-    name: reader.text('name'),
+    item: reader.text('name'),
     class: found.name,
     asset,
     accumulated: written,

@@ -18,7 +18,7 @@ export function readStockRow(reader: RowReader): RowFact | undefined {
   const [quantity, cost] = [reader.number('quantity'), reader.amount('cost')];
   if (quantity === undefined || cost === undefined) return undefined;
   const amount = roundHalfAwayFromZero(new Exact(quantity).times(cost));
-  const fact = { row: reader.row.id, date: changeover };
+  const fact = { row: reader.row.id, date: changeover, item: reader.text('item') };
   if (amount === 0) return { ...fact, lines: [] };
   const note = `${reader.text('item')}, ${quantity}${reader.text('unit') && ` ${reader.text('unit')}`}`;
   const line = reader.line(account, amount, { note: note.slice(0, 200) }, { debit: 'cost', credit: 'cost' });

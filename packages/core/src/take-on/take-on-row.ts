@@ -42,6 +42,8 @@ export interface RowFact {
   /** Where its lines are dated; the changeover date unless it is a month of the running year. */
   readonly date: CivilDate;
   readonly lines: readonly EntryLine[];
+  /** What later lines on its accounts call it by: an asset, an item of stock. */
+  readonly item?: string;
 }
 
 /** The last day in the old books: as set, else the day before the first day here. */

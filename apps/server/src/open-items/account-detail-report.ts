@@ -1,0 +1,61 @@
+import type { AccountDetailAnswer, AccountDetailQuery } from '@just-ledger/contract';
+import { accountDetail, formatAmount, openItems, type Account, type CivilDate } from '@just-ledger/core';
+import { loadChart } from '../accounts/account-store.js';
+import type { Db } from '../database/connection.js';
+import { reportDate } from '../ledger/ledger-span.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { unprocessable } from '../problems/refusal.js';
+import { laterLines } from '../take-on/later-lines.js';
+import { readSomeTrays } from '../take-on/take-on-store.js';
+import { contactNamed } from './contact-named.js';
+import { controlLines } from './control-lines.js';
+
+const NOTHING: AccountDetailAnswer = { of: null, items: [] };
+
+/** What lines on an account can name: open documents of a contact, or assets or stock that were taken on. */
+export function accountDetailReport(
+  db: Db,
+  of: Organisation,
+  query: AccountDetailQuery,
+  today: CivilDate,
+): AccountDetailAnswer {
+  const asAt = reportDate(query.asAt, 'asAt', of, today, today);
+  const account = loadChart(db, of.id).byNumber.get(query.account);
+  if (!account) throw unprocessable('account-unknown', 'account', `There is no account ${query.account}.`);
+  return account.control ? openDocuments(db, of, account, query.contact, asAt) : things(db, of, account, asAt);
+}
+
+function openDocuments(
+  db: Db,
+  of: Organisation,
+  account: Account,
+  contact: string | undefined,
+  asAt: CivilDate,
+): AccountDetailAnswer {
+  if (!contact?.trim()) return { of: 'documents', items: [] };
+  const lines = controlLines(db, of.id, [account.id], asAt, contactNamed(db, of.id, contact).id);
+  return {
+    of: 'documents',
+    items: openItems(lines).flatMap(({ document, open, dueDate }) =>
+      document === undefined ? [] : [{ name: document, amount: formatAmount(open, of.baseCurrency), dueDate }],
+    ),
+  };
+}
+
+function things(db: Db, of: Organisation, account: Account, asAt: CivilDate): AccountDetailAnswer {
+  if (account.element !== 'asset' || account.role === 'cash') return NOTHING;
+  const { trays } = readSomeTrays(db, of.id, ['asset-classes', 'assets', 'stock']);
+  for (const tray of ['assets', 'stock'] as const) {
+    const facts = trays[tray].facts.filter(({ lines }) => lines.some((line) => line.account === account.id));
+    if (facts.length === 0) continue;
+    const later = laterLines(db, { organisation: of.id, accounts: [account.id], asAt });
+    const { items } = accountDetail(facts, later);
+    return {
+      of: tray,
+      items: items
+        .filter((item) => item.account === account.id)
+        .map(({ name, amount }) => ({ name, amount: formatAmount(amount, of.baseCurrency), dueDate: null })),
+    };
+  }
+  return NOTHING;
+}
