@@ -47,6 +47,10 @@ export function EntryDetail({ entry }: { entry: EntryAnswer }) {
               <td className="soft small">
                 {[
                   line.contact,
+                  line.document,
+                  line.ownNumber && `ours ${line.ownNumber}`,
+                  line.documentDate && `of ${shortDate(parseCivilDate(line.documentDate))}`,
+                  line.dueDate && `due ${shortDate(parseCivilDate(line.dueDate))}`,
                   line.note,
                   line.foreignAmount && `${line.currency} ${line.foreignAmount}`,
                   (line.rate ?? line.ratePerBase) && `at ${line.rate ?? line.ratePerBase}`,

@@ -3,9 +3,12 @@ import {
   balancingAmount,
   baseAmount,
   formatAmount,
+  isCivilDate,
   isCurrencyCode,
   isRate,
   minor,
+  parseCivilDate,
+  shortDate,
   typedDate,
   workOut,
   type CivilDate,
@@ -36,6 +39,12 @@ export interface FormLine {
   readonly rate: string;
   /** Which way the rate is quoted: base for one foreign unit, or foreign for one base unit. */
   readonly rateWay: RateWay;
+  /** What the line belongs to in the detail of its account: a document, an asset, an item of stock. */
+  readonly document: string;
+  /** The date on the document, when it falls due, and our own number for it; as typed. */
+  readonly documentDate: string;
+  readonly dueDate: string;
+  readonly ownNumber: string;
   /** Names of breakdown values by the name of their breakdown. */
   readonly breakdowns: Readonly<Record<string, string>>;
   /** Whether fields stand open for breakdowns that the account does not need. */
@@ -50,6 +59,9 @@ export interface EntryForm {
   readonly reference: string;
   readonly lines: readonly FormLine[];
 }
+
+/** What a date is near to does not matter once it has its year. */
+const WHEREVER = parseCivilDate('2000-01-01');
 
 let lastKey = 0;
 
@@ -66,6 +78,10 @@ export function emptyLine(): FormLine {
     foreignAmount: '',
     rate: '',
     rateWay: 'rate',
+    document: '',
+    documentDate: '',
+    dueDate: '',
+    ownNumber: '',
     breakdowns: {},
   };
 }
@@ -80,6 +96,8 @@ export function formOf(draft: DraftAnswer): EntryForm {
   const lines = draft.lines.map(({ ratePerBase, ...line }) => ({
     ...emptyLine(),
     ...Object.fromEntries(Object.entries(line).filter(([, value]) => value !== null && value !== undefined)),
+    documentDate: shownDate(line.documentDate),
+    dueDate: shownDate(line.dueDate),
     ...(ratePerBase && { rate: ratePerBase, rateWay: 'ratePerBase' as const }),
   }));
   return {
@@ -89,6 +107,10 @@ export function formOf(draft: DraftAnswer): EntryForm {
     reference: draft.reference,
     lines: [...lines, emptyLine()],
   };
+}
+
+function shownDate(kept: string | null | undefined): string {
+  return kept && isCivilDate(kept) ? shortDate(kept) : (kept ?? '');
 }
 
 /** What may happen to the form. */
@@ -184,6 +206,7 @@ export function entryRequest(form: EntryForm, near: CivilDate, currency: Currenc
         ...(plain(line.credit) !== undefined && { credit: plain(line.credit) as string }),
         ...(line.note.trim() && { note: line.note }),
         ...(line.contact.trim() && { contact: line.contact }),
+        ...documentOf(line),
         ...namedValues(line),
         ...(line.foreignAmount.trim() && {
           currency: line.currency,
@@ -198,15 +221,18 @@ export function entryRequest(form: EntryForm, near: CivilDate, currency: Currenc
 export function draftRequest(form: EntryForm, version?: number): DraftRequest {
   const lines = form.lines
     .filter((line) => !isBlank(line))
-    .map(({ key, showsBreakdowns, breakdowns, rate, rateWay, ...line }) => {
-      void [key, showsBreakdowns, breakdowns];
-      const typed = Object.fromEntries(Object.entries(line).filter(([, value]) => value !== ''));
-      return {
-        ...typed,
-        ...(rate && { [rateWay]: rate }),
-        ...namedValues({ breakdowns }),
-      } as DraftRequest['lines'][number];
-    });
+    .map(
+      ({ key, showsBreakdowns, breakdowns, rate, rateWay, document, documentDate, dueDate, ownNumber, ...line }) => {
+        void [key, showsBreakdowns, breakdowns];
+        const typed = Object.fromEntries(Object.entries(line).filter(([, value]) => value !== ''));
+        return {
+          ...typed,
+          ...(rate && { [rateWay]: rate }),
+          ...documentOf({ document, documentDate, dueDate, ownNumber }),
+          ...namedValues({ breakdowns }),
+        } as DraftRequest['lines'][number];
+      },
+    );
   return {
     date: form.date,
     kind: form.kind,
@@ -215,6 +241,26 @@ export function draftRequest(form: EntryForm, version?: number): DraftRequest {
     lines,
     ...(version !== undefined && { version }),
   };
+}
+
+/** The document, or other part of the account's detail, that a line names; its dates completed. */
+function documentOf({
+  document,
+  documentDate,
+  dueDate,
+  ownNumber,
+}: Pick<FormLine, 'document' | 'documentDate' | 'dueDate' | 'ownNumber'>): Partial<EntryRequest['lines'][number]> {
+  return {
+    ...(document.trim() && { document: document.trim() }),
+    ...(documentDate.trim() && { documentDate: wholeDate(documentDate) }),
+    ...(dueDate.trim() && { dueDate: wholeDate(dueDate) }),
+    ...(ownNumber.trim() && { ownNumber: ownNumber.trim() }),
+  };
+}
+
+/** A date as it is sent; it was completed with its year when its cell was left. */
+function wholeDate(typed: string): string {
+  return typedDate(typed, WHEREVER) ?? typed.trim();
 }
 
 /** The values that a line names, if any. */

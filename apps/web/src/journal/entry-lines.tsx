@@ -4,6 +4,7 @@ import { displayAmount, sumOf, minor, balancingAmount, type CivilDate, type Curr
 import { AccountField } from '../fields/account-field.js';
 import { Cell } from '../fields/cell.js';
 import { BreakdownCells } from '../breakdowns/breakdown-cells.js';
+import { DocumentCells } from './document-cells.js';
 import { ForeignCells } from './foreign-cells.js';
 import {
   amountsOf,
@@ -95,7 +96,22 @@ export function EntryLines({
           const isCredit = line.credit !== '';
           const cut = shownBreakdowns(line, account, breakdowns);
           const needsForeign = account?.currency && account.currency !== currency;
-          const problems = ['account', 'contact', 'breakdowns', 'debit', 'credit', 'foreignAmount', 'rate', 'note']
+          const hasDetail =
+            account && (account.control !== null || (account.element === 'asset' && account.role !== 'cash'));
+          const problems = [
+            'account',
+            'contact',
+            'document',
+            'ownNumber',
+            'documentDate',
+            'dueDate',
+            'breakdowns',
+            'debit',
+            'credit',
+            'foreignAmount',
+            'rate',
+            'note',
+          ]
             .map((field) => wrongAt(at, field))
             .filter(Boolean);
           return [
@@ -178,8 +194,19 @@ export function EntryLines({
                 </td>
               ))}
             </tr>,
+            hasDetail && (
+              <DocumentCells
+                key={`${line.key} document`}
+                line={line}
+                at={at}
+                account={account}
+                wrongAt={wrongAt}
+                dispatch={dispatch}
+                onKeyDown={(event) => onKey(event, at)}
+              />
+            ),
             needsForeign && (
-              <tr key={`${line.key} foreign`}>
+              <tr key={`${line.key} foreign`} className="part">
                 <td colSpan={3}>
                   <ForeignCells
                     line={line}
@@ -196,7 +223,7 @@ export function EntryLines({
               </tr>
             ),
             cut.length > 0 && (
-              <tr key={`${line.key} breakdowns`}>
+              <tr key={`${line.key} breakdowns`} className="part">
                 <td colSpan={3}>
                   <BreakdownCells
                     breakdowns={cut}

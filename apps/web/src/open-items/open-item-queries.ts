@@ -1,5 +1,10 @@
 import { queryOptions } from '@tanstack/react-query';
-import { paths, type AgedBalancesAnswer, type StatementOfAccountAnswer } from '@just-ledger/contract';
+import {
+  paths,
+  type AccountDetailAnswer,
+  type AgedBalancesAnswer,
+  type StatementOfAccountAnswer,
+} from '@just-ledger/contract';
 import { request, withQuery } from '../request/request.js';
 
 /** Aged balances at a date. */
@@ -15,4 +20,12 @@ export const statementOfAccountQuery = (id: number, contact: string, from: strin
     queryKey: ['organisation', String(id), 'statement-of-account', contact, from, to],
     queryFn: () =>
       request<StatementOfAccountAnswer>('GET', withQuery(paths.statementOfAccount(id), { contact, from, to })),
+  });
+
+/** What lines on an account can name; on a control account, of a contact. */
+export const accountDetailQuery = (id: number, account: string, contact: string, asAt: string) =>
+  queryOptions({
+    queryKey: ['organisation', String(id), 'account-detail', account, contact, asAt],
+    queryFn: () =>
+      request<AccountDetailAnswer>('GET', withQuery(paths.accountDetail(id), { account, contact, asAt })),
   });

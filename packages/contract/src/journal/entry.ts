@@ -63,6 +63,10 @@ export class DraftLine {
   @IsOptional() @IsString() @MaxLength(40) foreignAmount?: string;
   @IsOptional() @IsString() @MaxLength(40) rate?: string;
   @IsOptional() @IsString() @MaxLength(40) ratePerBase?: string;
+  @IsOptional() @IsString() @MaxLength(80) document?: string;
+  @IsOptional() @IsString() @MaxLength(40) documentDate?: string;
+  @IsOptional() @IsString() @MaxLength(40) dueDate?: string;
+  @IsOptional() @IsString() @MaxLength(80) ownNumber?: string;
   @IsOptional() @IsObject() breakdowns?: Record<string, string>;
 }
 

@@ -1,0 +1,214 @@
+import {
+  accumulatedDepreciation,
+  baseAmount,
+  displayAmount,
+  formatAmount,
+  minor,
+  parseCivilDate as d,
+  parseCurrencyCode,
+  parseRate,
+} from '@just-ledger/core';
+import { workbookOf } from './files.js';
+
+// A whole take-on from other books, invented by a seed: 150 accounts, 300 open items in two currencies, 40 assets, 80
+// items of stock, 5 banks with uncleared items, in files with foreign headings and customs, and five slips in them.
+
+export const [EUR, USD] = [parseCurrencyCode('EUR'), parseCurrencyCode('USD')];
+const COMMA = { decimal: ',', thousands: '.' } as const;
+export const CHANGEOVER = '2025-12-31';
+export const RATE = { rate: parseRate('0.9') };
+
+let state = 20261126;
+/** A whole number below a limit (a linear congruential generator, from memory of its constants). */
+const draw = (below: number): number => {
+  state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
+  return Math.floor((state / 2 ** 32) * below);
+};
+const amount = (): number => Math.round(800 * 10 ** ((draw(1000) / 1000) * 3));
+const day = (): string => `2025-${String(1 + draw(12)).padStart(2, '0')}-${String(1 + draw(28)).padStart(2, '0')}`;
+export const plain = (cents: number): string => formatAmount(minor(cents), EUR);
+export const comma = (cents: number): string => displayAmount(minor(cents), EUR, COMMA);
+
+export interface Item {
+  readonly contact: string;
+  readonly document: string;
+  readonly date: string;
+  readonly currency: string;
+  unpaid: number;
+}
+const items = (count: number, prefix: string): Item[] =>
+  Array.from({ length: count }, (_, at) => ({
+    contact: `${prefix} ${1 + draw(30)}`,
+    document: `${prefix[0]}-${1000 + at}`,
+    date: day(),
+    currency: draw(10) < 3 ? 'USD' : 'EUR',
+    unpaid: draw(12) === 0 ? -amount() : amount(),
+  }));
+export const inBase = ({ currency, unpaid }: Item): number =>
+  currency === 'USD' ? baseAmount(minor(unpaid), USD, EUR, RATE) : unpaid;
+export const sum = (numbers: readonly number[]): number => numbers.reduce((all, one) => all + one, 0);
+
+export const CLASSES = ['Machines', 'Vehicles', 'Furniture', 'Computers'].map((name, at) => ({
+  name,
+  cost: `15${at}0`,
+  accumulated: `15${at}9`,
+  life: [10, 6, 8, 4][at] ?? 5,
+}));
+export const customers = items(200, 'Customer');
+export const suppliers = items(100, 'Supplier');
+export const assets = Array.from({ length: 40 }, (_, at) => {
+  const of = CLASSES[at % 4] as (typeof CLASSES)[number];
+  const [cost, acquired] = [amount() * 10, `20${20 + draw(5)}-0${1 + draw(9)}-10`];
+  const asset = {
+    cost: minor(cost),
+    residual: minor(0),
+    acquired: d(acquired),
+    method: 'straight-line',
+    life: String(of.life),
+  } as const;
+  return {
+    name: `${of.name} ${at}`,
+    class: of,
+    acquired,
+    cost,
+    written: accumulatedDepreciation(asset, d(CHANGEOVER), 1) ?? 0,
+  };
+});
+export const stock = Array.from({ length: 80 }, (_, at) => ({
+  item: `Part ${at}`,
+  quantity: 1 + draw(400),
+  cost: 5 + draw(5000),
+}));
+export const banks = ['1010', '1011', '1012', '1013', '1014'].map((account) => ({
+  account,
+  statement: amount() * 20,
+  uncleared: Array.from({ length: 1 + draw(4) }, () => -amount()),
+}));
+const bankBalance = ({ account, statement, uncleared }: (typeof banks)[number]): number =>
+  account === '1014'
+    ? sum([statement, ...uncleared].map((one) => baseAmount(minor(one), USD, EUR, RATE)))
+    : sum([statement, ...uncleared]);
+const others = Array.from({ length: 150 - 19 }, (_, at) => ({
+  number: String((at % 2 === 0 ? 1300 : 2300) + at),
+  amount: at % 2 === 0 ? amount() : -amount(),
+}));
+
+/** The old books, debit positive. */
+export const OLD = new Map<string, number>([
+  ...banks.map((bank) => [bank.account, bankBalance(bank)] as const),
+  ['1100', sum(customers.map(inBase))],
+  ['2100', -sum(suppliers.map(inBase))],
+  ['1200', sum(stock.map(({ quantity, cost }) => quantity * cost))],
+  ...CLASSES.flatMap((of) => {
+    const own = assets.filter((asset) => asset.class === of);
+    return [
+      [of.cost, sum(own.map(({ cost }) => cost))] as const,
+      [of.accumulated, -sum(own.map(({ written }) => written))] as const,
+    ];
+  }),
+  ...others.map(({ number, amount: one }) => [number, one] as const),
+]);
+OLD.set('3000', -sum([...OLD.values()]));
+
+export const swapped = (cents: number): number => {
+  const digits = String(Math.abs(cents));
+  const at = [...digits].findIndex(
+    (digit, place) => place > 0 && place + 1 < digits.length && digit !== digits[place + 1],
+  );
+  return Math.sign(cents) * Number(`${digits.slice(0, at)}${digits[at + 1]}${digits[at]}${digits.slice(at + 2)}`);
+};
+export const transposed = customers.find(
+  ({ unpaid, currency }) => unpaid > 0 && currency === 'EUR' && swapped(unpaid) !== unpaid,
+) as Item;
+export const omitted = suppliers.find(({ unpaid, currency }) => unpaid > 0 && currency === 'EUR') as Item;
+export const bare = assets.find(({ written }) => written > 0) as (typeof assets)[number];
+export const slid = stock[17] as (typeof stock)[number];
+
+/** The files as the old books would give them, with the slips. */
+export async function files(): Promise<Record<string, Uint8Array>> {
+  const text = (rows: readonly string[]): Uint8Array => new TextEncoder().encode(rows.join('\n'));
+  return {
+    'trial-balance': await workbookOf([
+      ['Account code', 'Account name', 'Dr', 'Cr'],
+      ...[...OLD].map(([number, one]) => [
+        number,
+        `Account ${number}`,
+        one > 0 ? one / 100 : '',
+        one < 0 ? -one / 100 : '',
+      ]),
+    ]),
+    customers: text([
+      'Customer;Invoice no.;Invoice date;Ccy;Outstanding;Sales person',
+      ...customers.map((one) =>
+        [
+          one.contact,
+          one.document,
+          one.date,
+          one.currency,
+          comma(one === transposed ? swapped(one.unpaid) : one.unpaid),
+          'Jo',
+        ].join(';'),
+      ),
+    ]),
+    suppliers: await workbookOf([
+      ['Vendor', 'Bill', 'Bill date', 'Currency', 'Amount due'],
+      ...suppliers
+        .filter((one) => one !== omitted)
+        .map((one) => [
+          one.contact,
+          one.document,
+          one.date,
+          one.currency,
+          one.unpaid < 0 ? `${plain(-one.unpaid)}-` : one.unpaid / 100,
+        ]),
+    ]),
+    banks: text([
+      'Bank,Statement balance,Ref,Paid to,Uncleared',
+      ...banks.flatMap(({ account, statement, uncleared }) => [
+        `${account},"${displayAmount(minor(statement), EUR)}",,,`,
+        ...uncleared.map(
+          (one, at) =>
+            `${account},,cheque ${at},Somebody,"${displayAmount(minor(account === '1011' && at === 0 ? -one : one), EUR)}"`,
+        ),
+      ]),
+    ]),
+    'asset-classes': text([
+      'Class,Cost account,Accumulated depreciation,Years',
+      ...CLASSES.map((of) => `${of.name},${of.cost},${of.accumulated},${of.life}`),
+    ]),
+    assets: await workbookOf([
+      ['Description', 'Category', 'Purchased', 'Purchase price', 'Depreciation to date'],
+      ...assets.map((one) => [
+        one.name,
+        one.class.name,
+        one.acquired,
+        one.cost / 100,
+        one === bare ? '' : one.written / 100,
+      ]),
+    ]),
+    stock: text([
+      'Product;Qty;Unit cost',
+      ...stock.map((one) => `${one.item};${one === slid ? one.quantity * 10 : one.quantity};${comma(one.cost)}`),
+    ]),
+  };
+}
+
+/** Their chart, as a file. */
+export function chartFile(): string {
+  const element = (number: string): string =>
+    ({ 1: 'asset', 2: 'liability', 3: 'equity' })[number[0] as '1'] ?? 'asset';
+  const control: Record<string, string> = { 1100: 'receivables', 2100: 'payables' };
+  const chart = [...OLD.keys()].map((number) => {
+    const cells = [
+      number,
+      number === '1200' ? 'Inventory' : `Account ${number}`,
+      element(number),
+      control[number] ?? '',
+      number === '1014' ? 'USD' : '',
+      number < '1015' ? 'cash' : '',
+      CLASSES.some((of) => of.accumulated === number) ? 'yes' : '',
+    ];
+    return cells.join(',');
+  });
+  return ['number,name,element,control,currency,role,contra', ...chart].join('\n');
+}
