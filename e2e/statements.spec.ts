@@ -1,3 +1,4 @@
+import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test, type OwnBooks } from './books.js';
 
 /** A small year: shares, a sale, rent, a machine on credit. */
@@ -99,4 +100,37 @@ test('an organisation is renamed and says that it was kept', async ({ own: { pag
   await expect(page.getByText('Kept.')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Sallow Reach Perry' })).toBeVisible();
   await expect(page.getByRole('textbox', { name: 'First day in these books' })).toHaveValue('1 January 2026');
+});
+
+test('a year before stands beside each statement, from the old books where these had not begun', async ({ own }) => {
+  await year(own);
+  const { page, open, ask } = own;
+  await open('report/statements?from=2026-01-01&to=2026-12-31');
+  await page.getByRole('button', { name: 'With the year before' }).click();
+  const income = page.getByRole('region', { name: 'Income statement' });
+  await expect(income.getByRole('columnheader', { name: '31 Dec 2025' })).toBeVisible();
+  await expect(income).toContainText('31 Dec 2025: before these books begin');
+  const cells = { date: '2025-12-31' };
+  await ask('POST', '/take-on/trays/history/rows', {
+    rows: [
+      { cells: { ...cells, account: '1010', debit: '90.00' } },
+      { cells: { ...cells, account: '4000', debit: '(120.00)' } },
+      { cells: { ...cells, account: '6300', debit: '30.00' } },
+    ],
+  });
+  await page.reload();
+  await expect(income.getByRole('row', { name: /Insurance/ })).toContainText('–30.00');
+  await expect(income.getByRole('row', { name: /Net surplus/ })).toContainText('€250.00€90.00');
+  await expect(income).toContainText('31 Dec 2025: from the old books');
+  // the position at the end of the old books is the opening one of these, in which nothing was taken on
+  const sheet = page.getByRole('region', { name: 'Balance sheet' });
+  await expect(sheet.getByRole('row', { name: /Total assets/ })).toContainText('€1,850.00');
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'income', exact: true }).click(),
+  ]);
+  const chunks: Buffer[] = [];
+  for await (const chunk of await file.createReadStream()) chunks.push(chunk as Buffer);
+  expect(Buffer.concat(chunks).toString()).toContain('account,,Insurance,6300,,30.00');
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
 });

@@ -182,3 +182,55 @@ test('a row typed while the server is slow or busy is kept as typed, and once', 
   await expect(page.getByLabel('On the statement, row 1')).toHaveValue('50.00');
   await expect(page.getByLabel('Account, row 2')).toHaveValue('');
 });
+
+test('earlier years lead to the opening balances, or the row says where not', async ({
+  own: { page, open, ask },
+}) => {
+  const rows = (...cells: object[]): { rows: object[] } => ({ rows: cells.map((one) => ({ cells: one })) });
+  await ask(
+    'POST',
+    '/take-on/trays/trial-balance/rows',
+    rows({ account: '1010', debit: '95' }, { account: '3000', credit: '95' }),
+  );
+  await open('take-on/bench?tray=history');
+  await page.getByRole('button', { name: /^Also .*moved by/ }).click();
+  await typeRow(page, 1, 'Account', '1010', '30 nov 2025', '', '100');
+  await typeRow(page, 2, 'Account', '3000', '30 nov 2025', '', '', '100');
+  await typeRow(page, 3, 'Account', '1010', '31 dec 2025', '-4');
+  await typeRow(page, 4, 'Account', '3000', '31 dec 2025', '5');
+  await expect(page.getByText('The old trial balance says 95.00.')).toBeVisible();
+  await expect(page.getByText('one account is not as taken on')).toBeVisible();
+  await page.getByLabel('Moved by, row 3').fill('(5.00)');
+  await page.getByLabel('Moved by, row 3').press('Tab');
+  await expect(page.getByText('leads to the opening balances')).toBeVisible();
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+});
+
+test('an open item is paid by an entry that names its document', async ({ own: { page, open, ask } }) => {
+  await ask('POST', '/contacts', { name: 'Low Weir Inn', roles: ['customer'] });
+  await ask('POST', '/take-on/trays/customers/rows', {
+    rows: [
+      { cells: { contact: 'Low Weir Inn', document: 'A 1', date: '2025-12-03', reference: 'P 7', unpaid: '410' } },
+    ],
+  });
+  await ask('POST', '/take-on/trays/customers/posting');
+  await open('record/entry');
+  await page.getByLabel('Explanation').first().fill('The inn pays');
+  for (const [line, account] of ['1100', '1010'].entries()) {
+    await page.getByRole('combobox', { name: `Account, line ${line + 1}` }).fill(account);
+    await page.keyboard.press('Enter');
+  }
+  await page.getByLabel('Contact, line 1').fill('Low Weir Inn');
+  await page.getByLabel('Document, line 1').fill('A 1');
+  await expect(page.getByText('open 410.00 dr')).toBeVisible();
+  await page.getByLabel('Document, line 1').press('Tab');
+  await expect(page.getByLabel('Credit, line 1')).toHaveValue('410.00');
+  await page.getByLabel('Debit, line 2').fill('410');
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByRole('status').first()).toContainText('2027-0001');
+  await open('check/aged?detail=yes');
+  await expect(page.getByText('Nothing is open at this date.')).toBeVisible();
+  await open('check/aged?detail=yes&from=2026-01-01&to=2026-12-31');
+  await expect(page.getByText('ours P 7, of 3 Dec 2025')).toBeVisible();
+});
