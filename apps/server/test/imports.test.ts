@@ -332,6 +332,25 @@ describe('fifty thousand rows', () => {
     expect((await server.request('GET', `${mine}/imports/${read.id}`)).status).toBe(404);
     expect((await server.request('GET', `${mine}/contacts`)).body).toEqual([]);
   }, 60_000);
+  test('can still be given up while they are written: nothing is there, and the same file can be taken in again', async () => {
+    const mine = await server.organisation({ name: 'Given up late' });
+    const checked = await check(await send('contacts', rows(50_000), mine), undefined, mine);
+    await server.request('POST', `${mine}/imports/${checked.id}/taking`);
+    let now = checked;
+    while (now.state !== 'writing' || (now.progress?.done ?? 0) < 60_000) {
+      now = (await server.request('GET', `${mine}/imports/${checked.id}`)).body;
+      expect(['checked', 'writing']).toContain(now.state);
+    }
+    expect((await server.request('DELETE', `${mine}/imports/${checked.id}`)).status).toBe(204);
+    while (now.state === 'writing') now = (await server.request('GET', `${mine}/imports/${checked.id}`)).body;
+    expect([now.state, now.problems.map(({ message }) => message)]).toEqual([
+      'failed',
+      ['The import was given up. Nothing has been changed.'],
+    ]);
+    expect((await server.request('GET', `${mine}/contacts`)).body).toEqual([]);
+    const again = await check(now, ['number', 'name', 'email'], mine);
+    expect((await take(again, mine)).state).toBe('done');
+  }, 120_000);
   test('of one person are one import at a time', async () => {
     const first = await send('contacts', text('name\nA\n'));
     await send('contacts', text('name\nB\n'));

@@ -2,11 +2,16 @@ import { getTableColumns, getTableName, type InferInsertModel } from 'drizzle-or
 import type { SQLiteTable } from 'drizzle-orm/sqlite-core';
 import type { Db } from './connection.js';
 
-/** Inserts many rows of the same form with one prepared statement: building one for each takes longer than to insert. */
+/**
+ * Inserts many rows of the same form with one prepared statement: building one for each takes longer than to insert.
+ *
+ * @param step called before each row
+ */
 export function insertRows<Table extends SQLiteTable>(
   db: Db,
   table: Table,
   rows: readonly InferInsertModel<Table>[],
+  step?: () => void,
 ): void {
   const [first] = rows as readonly Record<string, unknown>[];
   if (!first) return;
@@ -19,6 +24,7 @@ export function insertRows<Table extends SQLiteTable>(
   const marks = used.map(() => '?').join(', ');
   const statement = db.$client.prepare(`INSERT INTO "${getTableName(table)}" (${names}) VALUES (${marks})`);
   for (const row of rows as readonly Record<string, unknown>[]) {
+    step?.();
     statement.run(
       used.map(({ key, column }) => {
         const value = row[key];

@@ -72,14 +72,16 @@ export const planContactsImport: PlanImport = (db, organisation, rows, step) => 
     changed: differing.length - added,
     unchanged: numbered.length - differing.length,
     problems,
-    write: (context, of) => {
+    write: (context, of, step) => {
       const fresh = differing.filter(({ before }) => !before);
       insertRows(
         context.db,
         contact,
         fresh.map(({ after }) => ({ organisation, id: after.id, ...contactRowOf(after, after.number) })),
+        step,
       );
       for (const { after } of differing.filter(({ before }) => before)) {
+        step();
         context.db
           .update(contact)
           .set({ ...contactRowOf(after, after.number), version: sql`${contact.version} + 1` })

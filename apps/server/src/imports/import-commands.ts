@@ -3,6 +3,7 @@ import { RATE_COLUMNS, problem, type ImportSubject, type RateColumn } from '@jus
 import { sql } from 'drizzle-orm';
 import type { OfPerson } from '../audit-trail/record-change.js';
 import { readCsv } from '../csv/csv.js';
+import { Progress } from '../jobs/progress.js';
 import { importMatching } from '../database/schema.js';
 import { Refusal } from '../problems/refusal.js';
 import type { WriteContext } from '../workers/write-context.js';
@@ -12,28 +13,39 @@ import { planRatesImport } from './rates-import-plan.js';
 
 /** What takes imports in. */
 export const importCommands = {
-  /** Takes matched rows in: all of them, or nothing and every problem by row. They are compared with the books once more. */
+  /**
+   * Takes matched rows in: all of them, or nothing and every problem by row. They are compared with the books once more.
+   * Given up before all of it is committed, nothing is.
+   */
   takeImport(
     context: WriteContext,
-    { subject, packed, ...of }: OfPerson & { subject: ImportSubject; packed: Uint8Array },
+    {
+      subject,
+      packed,
+      shared,
+      ...of
+    }: OfPerson & { subject: ImportSubject; packed: Uint8Array; shared: SharedArrayBuffer },
   ): ImportCounts {
     const rows = JSON.parse(new TextDecoder().decode(packed)) as ImportRow[];
-    return takeIn(
-      context,
-      of,
-      IMPORT_PLANS[subject](context.db, of.organisation, rows, () => undefined),
-    );
+    const progress = new Progress(shared);
+    // each row is compared first, then written
+    progress.begin(2 * rows.length);
+    let done = 0;
+    const step = (): void => {
+      done += 1;
+      if (done % 200 === 0) progress.at(Math.min(done, 2 * rows.length));
+    };
+    const counts = takeIn(context, of, IMPORT_PLANS[subject](context.db, of.organisation, rows, step), step);
+    progress.at(2 * rows.length);
+    return counts;
   },
 
   /** Sets rates from a file; all of it, or nothing and every problem by row. */
   importRates(context: WriteContext, { csv, ...of }: OfPerson & { csv: string }): ImportCounts {
     const rows = readCsv<RateColumn>(csv, RATE_COLUMNS, ['currency', 'date']);
     if (rows.length === 0) throw new Refusal(422, [problem('no-rows', '', 'The file has no rows.')]);
-    return takeIn(
-      context,
-      of,
-      planRatesImport(context.db, of.organisation, rows, () => undefined),
-    );
+    const step = (): void => undefined;
+    return takeIn(context, of, planRatesImport(context.db, of.organisation, rows, step), step);
   },
 
   /** Remembers which columns headings were chosen to mean. */
@@ -58,9 +70,9 @@ export const importCommands = {
 };
 
 /** Writes a plan, or refuses it with what stands in its way. @throws {Refusal} 422 with the first problems */
-function takeIn(context: WriteContext, of: OfPerson, plan: ImportPlan): ImportCounts {
+function takeIn(context: WriteContext, of: OfPerson, plan: ImportPlan, step: () => void): ImportCounts {
   if (plan.problems.length > 0) throw new Refusal(422, plan.problems.slice(0, TOLD_PROBLEMS));
-  plan.write(context, of);
+  plan.write(context, of, step);
   const { added, changed, unchanged } = plan;
   return { added, changed, unchanged };
 }

@@ -103,10 +103,11 @@ export class ImportJobs {
   take(of: OfPerson, id: string): ImportAnswer {
     const job = this.jobs.find(id, isOf(of));
     if (job.state !== 'checked' || job.problemCount > 0) throw notNow(job);
-    job.state = 'writing';
+    Object.assign(job, { state: 'writing', progress: new Progress() });
+    const { shared } = job.progress;
     const written = this.importer
       .run('packedRows', { id })
-      .then((packed) => this.writer.run('takeImport', { ...of, subject: job.subject, packed }));
+      .then((packed) => this.writer.run('takeImport', { ...of, subject: job.subject, packed, shared }));
     void this.jobs.follow(job, written, (result) => Object.assign(job, { state: 'done', result }));
     return answerOf(job);
   }
@@ -116,11 +117,11 @@ export class ImportJobs {
     return answerOf(this.jobs.find(id, isOf(of)));
   }
 
-  /** Gives an import up, unless it is being written, and forgets it. */
+  /** Gives an import up and forgets it; one that is being written stays, to say whether all of it was taken in or nothing. */
   forget(of: OfPerson, id: string): void {
     const job = this.jobs.find(id, isOf(of));
-    if (job.state === 'writing') throw notNow(job);
-    this.jobs.drop(job);
+    if (job.state === 'writing') job.progress.stop();
+    else this.jobs.drop(job);
   }
 }
 
@@ -145,7 +146,7 @@ function answerOf(job: ImportJob): ImportAnswer {
     problemCount,
     progress,
   } = job;
-  const isCounted = state === 'reading' || state === 'checking';
+  const isCounted = state === 'reading' || state === 'checking' || state === 'writing';
   return {
     id,
     subject,
@@ -169,7 +170,7 @@ function notNow({ state }: ImportJob): Refusal {
     matching: 'The columns are not matched yet.',
     checking: 'The rows are still being compared with the books.',
     checked: 'There are problems left; mend them in the file and read it again.',
-    writing: 'It is being written and can no longer be given up.',
+    writing: 'The rows are being taken in.',
     done: 'This import has been taken in.',
     failed: 'This import has failed. Read the file again.',
   }[state];

@@ -21,8 +21,8 @@ export interface ImportPlan {
   readonly problems: readonly Problem[];
   /** What is worth knowing beside the numbers. */
   readonly notes?: readonly string[];
-  /** Writes all of it, in the transaction of a command. */
-  write(context: WriteContext, of: OfPerson): void;
+  /** Writes all of it, in the transaction of a command. @param step called as the work goes on; throws if it is given up */
+  write(context: WriteContext, of: OfPerson, step: () => void): void;
 }
 
 /** Compares rows with the books. @param step called as the work goes on; throws if it is given up */

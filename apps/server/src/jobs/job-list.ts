@@ -11,7 +11,7 @@ export interface Job {
   readonly id: string;
   readonly begun: number;
   progress: Progress;
-  /** While it is `writing` it can no longer be given up. */
+  /** While it is `writing` it is not forgotten: it has to say how it ended. */
   state: string;
   problems: readonly Problem[];
   problemCount: number;

@@ -179,7 +179,8 @@ function stockProof({ loaded: { trays, on }, balances, ...of }: Standing): Proof
 /** What the detail holds, or the entries that it does not have. */
 function detailRemark({ items, unnamed }: AccountDetail, { books }: TakeOnBooks, words: [string, string]): string {
   const [first] = unnamed;
-  if (!first || sumOf(unnamed.map(({ amount }) => amount)) === 0) return `${count(items.filter(({ amount }) => amount !== 0).length, ...words)}, with all entries since.`;
+  if (!first || sumOf(unnamed.map(({ amount }) => amount)) === 0)
+    return `${count(items.filter(({ amount }) => amount !== 0).length, ...words)}, with all entries since.`;
   const more = unnamed.length - 1;
   return `${first.entry} of ${longDate(first.date)}, ${displayAmount(first.amount, books.baseCurrency)}, names no ${words[0]}${more === 0 ? '' : `, nor do ${count(more, 'other line', 'other lines')}`}.`;
 }

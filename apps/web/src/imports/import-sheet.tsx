@@ -30,7 +30,8 @@ export function ImportSheet({ subject }: { subject: ImportSubject }) {
   );
   const startOver = (): void => {
     if (one && one.state !== 'done') giveUp.mutate(undefined);
-    setJob(undefined);
+    // one that is being written stays, to say how it ended
+    if (one?.state !== 'writing') setJob(undefined);
   };
   const isDone = one?.state === 'done';
   useEffect(() => {
@@ -42,9 +43,13 @@ export function ImportSheet({ subject }: { subject: ImportSubject }) {
       title={`${label} from a file`}
       aside={one?.name}
       tools={
-        one &&
-        one.state !== 'writing' && (
-          <button className="act" type="button" onClick={startOver}>
+        one && (
+          <button
+            className="act"
+            type="button"
+            disabled={one.state === 'writing' && giveUp.isPending}
+            onClick={startOver}
+          >
             {isBusy(one) ? 'Give up' : 'Another file'}
           </button>
         )
