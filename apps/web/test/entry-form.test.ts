@@ -234,6 +234,22 @@ describe('the entry as it is sent', () => {
   });
 });
 
+test('what a line belongs to is sent with its dates in full, and gone on with as it reads', () => {
+  const document = { document: ' A 1 ', documentDate: '3 Dec 2025', dueDate: '2 Jan 2026', ownNumber: 'P 7' };
+  const form = sheet({ account: '1100', contact: 'Low Weir', credit: '5', ...document });
+  const sent = { document: 'A 1', documentDate: '2025-12-03', dueDate: '2026-01-02', ownNumber: 'P 7' };
+  expect(entryRequest(form, near, EUR).lines[0]).toMatchObject(sent);
+  expect(draftRequest(form).lines[0]).toMatchObject(sent);
+  const kept = { ...draftRequest(form), id: 1, forReview: false, createdBy: '', updatedAt: '', version: 1 };
+  expect(formOf(kept as DraftAnswer).lines[0]).toMatchObject({ ...document, document: 'A 1' });
+  const unclear = sheet({ account: '1100', credit: '5', dueDate: 'soon' });
+  expect(entryRequest(unclear, near, EUR).lines[0]).toMatchObject({ dueDate: 'soon' });
+  expect(Object.keys(entryRequest(sheet({ account: '1010', debit: '5' }), near, EUR).lines[0] ?? {})).toEqual([
+    'account',
+    'debit',
+  ]);
+});
+
 describe('a draft', () => {
   const draft: DraftAnswer = {
     id: 1,
