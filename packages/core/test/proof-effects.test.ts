@@ -84,6 +84,18 @@ describe('a proof', () => {
     }));
 });
 
+test('a line on an asset moves the register by what it names of it', () => {
+  const part = (amount: number, named: number, proof: 'assets-cost' | 'assets-written-off') =>
+    ({ element: 'asset', amount: minor(amount), detail: { proof, named: minor(named) } }) as const;
+  expect(proofEffects([part(500, 500, 'assets-cost')])).toContainEqual({ key: 'assets-cost', left: 500, right: 500 });
+  expect(proofEffects([part(500, 200, 'assets-cost')])).toContainEqual({ key: 'assets-cost', left: 200, right: 500 });
+  expect(proofEffects([part(-80, 0, 'assets-written-off')])).toContainEqual({
+    key: 'assets-written-off',
+    left: 0,
+    right: 80,
+  });
+});
+
 test('a line on a control account moves detail and control alike', () => {
   const bill = [
     { element: 'expense', amount: minor(300) },

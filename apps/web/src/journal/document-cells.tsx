@@ -8,6 +8,11 @@ import { useBooks } from '../frame/books-queries.js';
 import { accountDetailQuery } from '../open-items/open-item-queries.js';
 import type { FormEvent, FormLine } from './entry-form.js';
 
+/** Whether an account may be made up of things that were taken on one by one. */
+export function hasThings({ control, element, role }: AccountAnswer): boolean {
+  return control === null && element === 'asset' && role !== 'cash';
+}
+
 const WORDS = { documents: 'document', assets: 'asset', stock: 'item of stock' } as const;
 
 /**

@@ -1,4 +1,5 @@
 import type { AccountAnswer } from '@just-ledger/contract';
+import { useQueries } from '@tanstack/react-query';
 import {
   PROOFS,
   displayAmount,
@@ -9,9 +10,14 @@ import {
   type CivilDate,
   type ControlLedger,
   type CurrencyCode,
+  type DetailProof,
+  type EffectLine,
   type Element,
   type ProofEffect,
 } from '@just-ledger/core';
+import { useBooks } from '../frame/books-queries.js';
+import { accountDetailQuery } from '../open-items/open-item-queries.js';
+import { hasThings } from './document-cells.js';
 import { amountsOf, type EntryForm } from './entry-form.js';
 
 /** What the entry would do: each touched account before and after, the result, the totals, the proofs it moves. */
@@ -34,11 +40,18 @@ export function Effect({
     if (byNumber.has(line.account) && amount !== 0)
       touched.set(line.account, (touched.get(line.account) ?? 0) + amount);
   });
+  const proofOf = useDetailProofs([...touched.keys()].flatMap((number) => byNumber.get(number) ?? []));
+  const named = (number: string): number =>
+    form.lines.reduce(
+      (sum, line, at) => sum + (line.account === number && line.document.trim() !== '' ? (amounts[at] ?? 0) : 0),
+      0,
+    );
   const effects = proofEffects(
     [...touched].map(([number, amount]) => ({
       element: byNumber.get(number)?.element as Element,
       amount: minor(amount),
       control: (byNumber.get(number)?.control ?? undefined) as ControlLedger | undefined,
+      detail: detailOf(proofOf.get(number), named(number)),
     })),
   );
   const sum = (elements: readonly string[], change: boolean): number =>
@@ -105,6 +118,26 @@ export function Effect({
         </>
       )}
     </section>
+  );
+}
+
+function detailOf(proof: DetailProof | undefined, named: number): EffectLine['detail'] {
+  return proof && { proof, named: minor(named) };
+}
+
+/** The proof of each account whose detail was taken on and goes on by name. */
+function useDetailProofs(accounts: readonly AccountAnswer[]): ReadonlyMap<string, DetailProof> {
+  const { organisation, today } = useBooks();
+  const possible = accounts.filter(hasThings);
+  const answers = useQueries({
+    queries: possible.map(({ number }) => accountDetailQuery(organisation.id, number, '', today)),
+  });
+  return new Map(
+    possible.flatMap((account, at): [string, DetailProof][] => {
+      const of = answers[at]?.data?.of;
+      if (of === 'stock') return [[account.number, 'stock-inventory']];
+      return of === 'assets' ? [[account.number, account.contra ? 'assets-written-off' : 'assets-cost']] : [];
+    }),
   );
 }
 

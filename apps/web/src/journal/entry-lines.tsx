@@ -4,7 +4,7 @@ import { displayAmount, sumOf, minor, balancingAmount, type CivilDate, type Curr
 import { AccountField } from '../fields/account-field.js';
 import { Cell } from '../fields/cell.js';
 import { BreakdownCells } from '../breakdowns/breakdown-cells.js';
-import { DocumentCells } from './document-cells.js';
+import { DocumentCells, hasThings } from './document-cells.js';
 import { ForeignCells } from './foreign-cells.js';
 import {
   amountsOf,
@@ -96,8 +96,7 @@ export function EntryLines({
           const isCredit = line.credit !== '';
           const cut = shownBreakdowns(line, account, breakdowns);
           const needsForeign = account?.currency && account.currency !== currency;
-          const hasDetail =
-            account && (account.control !== null || (account.element === 'asset' && account.role !== 'cash'));
+          const hasDetail = account && (account.control !== null || hasThings(account));
           const problems = [
             'account',
             'contact',

@@ -17,11 +17,24 @@ export interface EffectLine {
   readonly amount: Minor;
   /** The subsidiary ledger that its account sums up. */
   readonly control?: ControlLedger | undefined;
+  /** For an account whose detail goes on by name: its proof, and how much of the amount names a part of the detail. */
+  readonly detail?: { readonly proof: DetailProof; readonly named: Minor } | undefined;
 }
+
+/** Proofs of detail that goes on by the names on lines; each with the side on which its figures are shown. */
+export const DETAIL_PROOFS = {
+  'assets-cost': 1,
+  'assets-written-off': -1,
+  'stock-inventory': 1,
+} as const satisfies Partial<Record<ProofKey, 1 | -1>>;
+
+/** A key of {@link DETAIL_PROOFS}. */
+export type DetailProof = keyof typeof DETAIL_PROOFS;
 
 /**
  * What an entry that is not posted yet would do to the proofs that stand on amounts: the figures it would move and by
- * how much. A proof that holds goes on holding exactly if both move alike, as they do for an entry in balance.
+ * how much. A proof that holds goes on holding exactly if both move alike, as they do for an entry in balance whose lines name
+ * the asset or item they belong to.
  *
  * @returns only proofs that would move
  * @example proofEffects([{element: 'asset', amount: minor(500)}, {element: 'revenue', amount: minor(-500)}])
@@ -46,6 +59,14 @@ export function proofEffects(lines: readonly EffectLine[]): ProofEffect[] {
       // a line on a control account carries its contact: detail and control move alike
       const moved = sum(lines.filter(({ control }) => control === ledger).map((line) => line.amount));
       return { key: `${ledger}-control`, left: moved, right: moved };
+    }),
+    ...(Object.entries(DETAIL_PROOFS) as [DetailProof, 1 | -1][]).map(([key, sign]): ProofEffect => {
+      const own = lines.filter(({ detail }) => detail?.proof === key);
+      return {
+        key,
+        left: minor(sign * sum(own.map(({ detail }) => detail?.named ?? 0))),
+        right: minor(sign * sum(own.map(({ amount }) => amount))),
+      };
     }),
   ];
   return effects.filter((effect) => effect.left !== 0 || effect.right !== 0);
