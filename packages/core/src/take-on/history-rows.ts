@@ -1,18 +1,7 @@
-import type { AccountId } from '../accounts/account.js';
 import { longDate } from '../dates/month-names.js';
 import { displayAmount } from '../money/amount.js';
-import type { Minor } from '../money/minor.js';
-import { openingDifferences, oldBalances } from './old-balances.js';
+import { openingDifferences, oldBalances, type HistoryFact } from './old-balances.js';
 import type { Remark, RowFact, RowReader, TakeOnBooks } from './take-on-row.js';
-
-/** What a row says of an account at an earlier date. Nothing of it is posted. */
-export interface HistoryFact extends RowFact {
-  readonly account: AccountId;
-  /** Its balance at the end of the date; undefined if only its movement is told. Minor units, debit positive. */
-  readonly balance?: Minor;
-  /** What it moved by since the date before; minor units, debit positive. */
-  readonly moved?: Minor;
-}
 
 /** Reads a balance at an earlier date, or what an account moved by since the date before, or both. */
 export function readHistoryRow(reader: RowReader): HistoryFact | undefined {

@@ -4,8 +4,16 @@ import { dayBefore, earlierOf, laterOf, type CivilDate } from '../dates/civil-da
 import type { LedgerFlow } from '../ledger/ledger-flow.js';
 import { minor, type Minor } from '../money/minor.js';
 import { fiscalYearBegin, type BooksCalendar } from '../organisations/books-calendar.js';
-import type { HistoryFact } from './history-rows.js';
 import type { RowFact, TakeOnBooks } from './take-on-row.js';
+
+/** What a row says of an account at an earlier date. Nothing of it is posted. */
+export interface HistoryFact extends RowFact {
+  readonly account: AccountId;
+  /** Its balance at the end of the date; undefined if only its movement is told. Minor units, debit positive. */
+  readonly balance?: Minor;
+  /** What it moved by since the date before; minor units, debit positive. */
+  readonly moved?: Minor;
+}
 
 /** What stood in the old books at the end of a date: revenue and expense since the fiscal year's first day. */
 export interface OldBalances {
