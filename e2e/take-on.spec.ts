@@ -155,6 +155,24 @@ test('a name that is nearly there is proposed; an account that is not there is a
   await expect(page.getByRole('row').getByText('Deposits of tenants')).toBeVisible();
 });
 
+test('an old trial balance with its own chart: like accounts are proposed, the others added as they are named', async ({
+  own: { page, open },
+}) => {
+  await open('take-on/bench');
+  await paste(
+    page,
+    'Account, row 1',
+    '1015\tBank acount\t500,00\t\n1777\tLamps and lanterns\t40,00\t\n1200\tDebtors\t10,00\t\n2777\tOwed to the mill\t\t550,00\n',
+  );
+  await expect(page.getByText('The old books call it “Debtors”, the chart “Inventory”.')).toBeVisible();
+  await page.getByRole('button', { name: 'It is 1010 Bank account' }).click();
+  await expect(page.getByLabel('Account, row 1', { exact: true })).toHaveValue('1010');
+  await page.getByRole('button', { name: 'Add all 2 as they are named' }).click();
+  await expect(page.getByText('There is no account')).toHaveCount(0);
+  await expect(page.getByRole('row').getByText('Lamps and lanterns').first()).toBeVisible();
+  await expect(tray(page, /Old trial balance/)).toContainText('balances');
+});
+
 test('a row typed while the server is slow or busy is kept as typed, and once', async ({ own: { page, open } }) => {
   await open('take-on/bench?tray=banks');
   const sent: string[] = [];

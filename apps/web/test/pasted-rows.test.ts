@@ -57,3 +57,22 @@ test.each<[string, boolean]>([
   ['a\tb', true],
   ['a\nb', true],
 ])('%j is a stretch of cells: %s', (text, expected) => expect(isCells(text)).toBe(expected));
+
+test.each<[string, string, Record<string, string>[]]>([
+  [
+    'number, name, debit, credit',
+    '1010\tCurrent account\t5.00\t\n3000\tCapital\t\t5.00\n',
+    [
+      { account: '1010', name: 'Current account', debit: '5.00' },
+      { account: '3000', name: 'Capital', credit: '5.00' },
+    ],
+  ],
+  ['number, debit, credit', '1010\t5.00\t\n', [{ account: '1010', debit: '5.00' }]],
+  [
+    'their headings',
+    'Account\tAccount name\tDebit\n1010\tCurrent account\t5.00\n',
+    [{ account: '1010', name: 'Current account', debit: '5.00' }],
+  ],
+])('an old trial balance is pasted by %s', (_, text, rows) =>
+  expect(pastedRows(text, 'trial-balance', 'account', ['account', 'debit', 'credit'], EUR).rows).toEqual(rows),
+);

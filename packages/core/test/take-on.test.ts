@@ -459,3 +459,17 @@ describe('slips', () => {
     expect(whereFrom('trial-balance', old, on).map(({ lines: [key] }) => key)).toContain('trial-balance:99');
   });
 });
+
+test('an account that the old books call something quite different is pointed out', () => {
+  const { remarks } = read({
+    'trial-balance': rows(
+      { account: '1200', name: 'Trade debtors', debit: '5' },
+      { account: '1010', name: 'bank', debit: '5' },
+      { account: '3200', name: 'Retained profits', credit: '10' },
+      { account: '4000', name: 'Sales', credit: '1' },
+    ),
+  })['trial-balance'];
+  expect(remarks.map(({ row, column, message }) => [row, column, message])).toEqual([
+    [1, 'account', 'The old books call it “Trade debtors”, the chart “Inventory”.'],
+  ]);
+});

@@ -37,8 +37,9 @@ export function pastedRows(
     .split(/\r?\n/)
     .map((row) => row.split('\t').map((cell) => cell.trim()));
   const headings = headingsOf(table[0] ?? [], TRAYS[tray].columns);
-  const keys: readonly (string | undefined)[] = headings ?? shown.slice(Math.max(0, shown.indexOf(at)));
   const body = (headings ? table.slice(1) : table).filter((row) => row.some((cell) => cell !== ''));
+  const columns = shown.slice(Math.max(0, shown.indexOf(at)));
+  const keys: readonly (string | undefined)[] = headings ?? withNames(columns, body, tray);
   const rows = body.map((row) =>
     Object.fromEntries(
       row.flatMap((cell, place) => {
@@ -48,6 +49,18 @@ export function pastedRows(
     ),
   );
   return withPlainAmounts(tray, rows, currency, decimal);
+}
+
+/** The columns that cells without headings fill: number and name of an account often stand side by side. */
+function withNames(
+  columns: readonly string[],
+  body: readonly (readonly string[])[],
+  tray: TrayKey,
+): readonly string[] {
+  const hasNames = TRAYS[tray].columns.some(({ key }) => key === 'name');
+  if (!hasNames || columns[0] !== 'account' || columns[1] === 'name') return columns;
+  const areNames = body.length > 0 && body.every(([, second = '']) => /\p{L}{3}/u.test(second));
+  return areNames ? ['account', 'name', ...columns.slice(1)] : columns;
 }
 
 /** The columns that the first row names, if it names at least two and nothing in it is an amount. */

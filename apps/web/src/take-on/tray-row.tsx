@@ -17,6 +17,8 @@ export type Cells = Readonly<Record<string, string>>;
 export interface Completions {
   /** The name of an account by its number; nothing if there is none. */
   readonly accountName: (number: string) => string | undefined;
+  /** The number of the account whose name is most like one, and that name. */
+  readonly similarAccount: (name: string) => { readonly number: string; readonly name: string } | undefined;
   /** The number of the one account that a text finds. */
   readonly findAccount: (text: string) => string | undefined;
   readonly contacts: ReadonlySet<string>;
@@ -116,6 +118,8 @@ export function TrayRow({
   const like = similarName(contact, completions.contactNames);
   const account = typed['account']?.trim() ?? '';
   const newNumber = /^\d/.test(account) && completions.accountName(account) === undefined ? account : undefined;
+  const calledThere = columns.some(({ key }) => key === 'name') ? (typed['name']?.trim() ?? '') : '';
+  const likeAccount = newNumber === undefined ? undefined : completions.similarAccount(calledThere);
   /** Puts something else in the place of what was typed. */
   const put = (column: string, text: string): void => {
     const cells = { ...typed, [column]: text };
@@ -183,7 +187,18 @@ export function TrayRow({
                 </button>
               </span>
             )}
-            {newNumber && !isReadOnly && <AddAccount number={newNumber} onAdd={onAddAccount} />}
+            {newNumber && !isReadOnly && (
+              <>
+                {likeAccount && (
+                  <span className="offers">
+                    <button className="act" type="button" onClick={() => put('account', likeAccount.number)}>
+                      It is {likeAccount.number} {likeAccount.name}
+                    </button>
+                  </span>
+                )}
+                <AddAccount number={newNumber} called={calledThere} onAdd={onAddAccount} />
+              </>
+            )}
             {remarks.map(({ code, message }) => (
               <span key={code} className="brass">
                 {message}{' '}
@@ -200,8 +215,17 @@ export function TrayRow({
 }
 
 /** An account that the chart has not, added by its number and a name; its element follows from the number. */
-function AddAccount({ number, onAdd }: { number: string; onAdd: (number: string, name: string) => void }) {
-  const [name, setName] = useState('');
+function AddAccount({
+  number,
+  called,
+  onAdd,
+}: {
+  number: string;
+  /** What the old books call it. */
+  called: string;
+  onAdd: (number: string, name: string) => void;
+}) {
+  const [name, setName] = useState(called);
   return (
     <form
       className="offers"

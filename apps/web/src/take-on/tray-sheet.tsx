@@ -3,7 +3,7 @@ import { Button } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { paths, type TakeOnAnswer, type TrayAnswer } from '@just-ledger/contract';
-import { POSTED_PARTS, TRAYS, longDate, parseCivilDate, type TrayKey } from '@just-ledger/core';
+import { POSTED_PARTS, TRAYS, longDate, parseCivilDate, similarName, type TrayKey } from '@just-ledger/core';
 import { accountsQuery } from '../accounts/account-queries.js';
 import { contactsQuery } from '../contacts/contact-queries.js';
 import { shown, shownWithSide } from '../fields/money.js';
@@ -26,8 +26,16 @@ export function TraySheet({ takeOn, tray }: { takeOn: TakeOnAnswer; tray: TrayKe
   const of = takeOn.trays.find((one) => one.tray === tray);
   const isReadOnly = takeOn.signedOff !== null || !may('preparer');
   const byNumber = new Map((accounts ?? []).map((one) => [one.number, one.name]));
+  const names = (accounts ?? []).filter(({ heading }) => !heading).map(({ name }) => name);
+  const same = (name: string): string | undefined =>
+    names.find((one) => one.toLowerCase() === name.trim().toLowerCase());
   const completions: Completions = {
     accountName: (number) => byNumber.get(number),
+    similarAccount: (name) => {
+      const like = same(name) ?? similarName(name, names);
+      const found = like === undefined ? undefined : (accounts ?? []).find((one) => one.name === like);
+      return found && { number: found.number, name: found.name };
+    },
     findAccount: (text) => {
       if (byNumber.has(text)) return text;
       const plain = text.toLowerCase();

@@ -81,6 +81,16 @@ export function TrayTable({
       });
     }
   });
+  const unknown = [
+    ...new Map(
+      data.rows
+        .map(({ cells }) => [(cells['account'] ?? '').trim(), (cells['name'] ?? '').trim()] as const)
+        .filter(([number, name]) => /^\d/.test(number) && name !== '' && !completions.accountName(number)),
+    ),
+  ];
+  const addAccounts = useChange(async (named: readonly (readonly [string, string])[]) => {
+    for (const [number, name] of named) await request('POST', paths.accounts(organisation.id), { number, name });
+  });
   const columns = isWide ? all : all.filter((column) => !column.isRare || isUsed(column));
 
   /**
@@ -144,13 +154,34 @@ export function TrayTable({
   return (
     <>
       <Trouble
-        error={add.error ?? change.error ?? remove.error ?? addContact.error ?? addAll.error ?? addAccount.error}
+        error={
+          add.error ??
+          change.error ??
+          remove.error ??
+          addContact.error ??
+          addAll.error ??
+          addAccount.error ??
+          addAccounts.error
+        }
       />
       {strangers.length > 1 && !isReadOnly && (
         <p className="brass" style={{ marginBottom: 8 }}>
           {strangers.length} contacts are not there yet.{' '}
           <button className="act" type="button" disabled={addAll.isPending} onClick={() => addAll.mutate(strangers)}>
             {addAll.isPending ? 'Adding them …' : `Add all ${strangers.length}`}
+          </button>
+        </p>
+      )}
+      {tray === 'trial-balance' && unknown.length > 1 && !isReadOnly && (
+        <p className="brass" style={{ marginBottom: 8 }}>
+          {unknown.length} accounts are not in the chart.{' '}
+          <button
+            className="act"
+            type="button"
+            disabled={addAccounts.isPending}
+            onClick={() => addAccounts.mutate(unknown)}
+          >
+            {addAccounts.isPending ? 'Adding them …' : `Add all ${unknown.length} as they are named`}
           </button>
         </p>
       )}

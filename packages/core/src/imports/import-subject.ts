@@ -108,7 +108,7 @@ const ALSO_CALLED_IN_TRAYS: Readonly<Record<string, string>> = {
   statement: 'statementbalance bankbalance',
   payee: 'payer paidto description',
   amount: 'uncleared unclearedamount',
-  name: 'asset description item class',
+  name: 'asset accountname description title item class',
   class: 'category group assetclass type',
   acquired: 'date purchased purchasedate acquisitiondate bought',
   cost: 'purchaseprice price unitcost costofone costaccount costeach',

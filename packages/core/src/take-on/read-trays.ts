@@ -7,6 +7,7 @@ import { readBalanceRow, readRunningYearRow } from './balance-rows.js';
 import { historyRemarks, readHistoryRow } from './history-rows.js';
 import type { HistoryFact } from './old-balances.js';
 import { openItemRemarks, readOpenItemRow } from './open-item-rows.js';
+import { similarName } from './similar-name.js';
 import { readStockRow } from './stock-rows.js';
 import { isEmptyRow, RowReader, type Remark, type RowFact, type TakeOnBooks, type TakeOnRow } from './take-on-row.js';
 import { DETAIL_TRAYS, TRAYS, type DetailTray, type TrayKey } from './tray.js';
@@ -71,7 +72,13 @@ export function readTrays(rows: TrayRows, on: TakeOnBooks): ReadTrays {
     DETAIL_TRAYS.map((tray) => [tray, withoutForeignRows(tray, detail[tray], owners, on)]),
   ) as unknown as ReadTrays;
   const detailed = new Set(owners.keys());
-  const old = readTray('trial-balance', rows, on, (reader) => readBalanceRow(reader, detailed), accountTwice);
+  const old = readTray(
+    'trial-balance',
+    rows,
+    on,
+    (reader) => readBalanceRow(reader, detailed),
+    (facts, readers) => [...accountTwice(facts), ...readers.flatMap(namedOtherwise)],
+  );
   const history = readTray('history', rows, on, readHistoryRow, (facts) => historyRemarks(facts, old.facts, on));
   return { ...detail, ...own, 'trial-balance': old, history };
 }
@@ -123,6 +130,16 @@ function accountTwice(facts: readonly RowFact[]): Remark[] {
       ? [{ row, code: 'account-twice', column: 'account', message: 'This account stands here twice.' }]
       : [];
   });
+}
+
+/** An account that the old books call something quite different: perhaps its number means another one there. */
+function namedOtherwise({ row, on }: RowReader): Remark[] {
+  const [account, name] = [row.cells['account']?.trim() ?? '', row.cells['name']?.trim() ?? ''];
+  const here = on.books.chart.byNumber.get(account)?.name;
+  if (!here || name === '' || name.toLowerCase() === here.toLowerCase()) return [];
+  if (similarName(name, [here]) !== undefined) return [];
+  const message = `The old books call it “${name}”, the chart “${here}”.`;
+  return [{ row: row.id, code: 'named-otherwise', column: 'account', message }];
 }
 
 /** Which tray holds the detail of which account. Control accounts always have theirs, rows or not. */

@@ -46,7 +46,12 @@ export const TRAYS = {
   'trial-balance': {
     label: 'Old trial balance',
     hint: 'each account of the old books with its balance at the changeover date',
-    columns: [ACCOUNT, { key: 'foreign', label: 'Foreign', kind: 'amount', isRare: true }, ...DEBIT_CREDIT],
+    columns: [
+      ACCOUNT,
+      { key: 'name', label: 'Account name', kind: 'text', isRare: true },
+      { key: 'foreign', label: 'Foreign', kind: 'amount', isRare: true },
+      ...DEBIT_CREDIT,
+    ],
     isCut: true,
   },
   customers: {
