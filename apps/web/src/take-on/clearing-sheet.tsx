@@ -91,6 +91,7 @@ function WhereFrom({ tray }: { tray: TrayKey }) {
               <Link
                 key={line.row}
                 className="act small"
+                style={{ marginRight: 10 }}
                 to={address.href('bench', { tray: line.tray, row: String(line.row) })}
                 aria-label={`Show the line: ${sentence}`}
               >
