@@ -9,7 +9,8 @@ import { organisationOf } from '../organisations/organisation-store.js';
 /** What an entry of an organisation is checked against, as it stands now. */
 export function loadBooks(db: Db, organisation: number, today: CivilDate): Books {
   const { baseCurrency, calendar, changeoverDate } = organisationOf(db, organisation);
-  const contacts = contactNames(db, organisation);
+  // looked up only once somebody asks: reports do not, and there may be very many
+  let contacts: ContactNames | undefined;
   const locks = db
     .select({ period: periodLock.period })
     .from(periodLock)
@@ -23,12 +24,17 @@ export function loadBooks(db: Db, organisation: number, today: CivilDate): Books
     today,
     changeoverDate: (changeoverDate ?? undefined) as CivilDate | undefined,
     lockedPeriods: new Set(locks.map((lock) => lock.period as Period)),
-    findContact: (text) => contacts.get(text) ?? contacts.get(text.toLowerCase()),
+    findContact: (text) => {
+      contacts ??= contactNames(db, organisation);
+      return contacts.get(text) ?? contacts.get(text.toLowerCase());
+    },
   };
 }
 
+type ContactNames = ReadonlyMap<string, Pick<Contact, 'id' | 'name' | 'active'>>;
+
 /** Contacts by number and by name in small letters; merged ones lead to the contact that took their place. */
-function contactNames(db: Db, organisation: number): Map<string, Pick<Contact, 'id' | 'name' | 'active'>> {
+function contactNames(db: Db, organisation: number): ContactNames {
   const rows = db.select().from(contact).where(eq(contact.organisation, organisation)).all();
   const byId = new Map(rows.map(({ id, name, active }) => [id, { id: id as ContactId, name, active }]));
   const found = new Map<string, Pick<Contact, 'id' | 'name' | 'active'>>();
