@@ -121,6 +121,18 @@ describe('books that begin with a year', () => {
     ]);
   });
 
+  test('a span that begins before anything is known of shows the part that is here, and says so', async () => {
+    const income = await report<IncomeStatementAnswer>(
+      books,
+      'income-statement?from=2025-12-31&to=2026-03-31&beside=year-before',
+    );
+    expect([figures(income.rows)['4000'], income.note?.slice(0, 57)]).toEqual([
+      ['25.00', null],
+      'Only from 1 January 2026 on. Before these books begin: th',
+    ]);
+    expect(income.beside?.note).toContain('Those of 31 December 2024 can be brought in');
+  });
+
   test('nothing of earlier years is posted, and the proofs hold', async () => {
     expect(await books.balances('2026-03-31')).toEqual({
       1010: '115.00',

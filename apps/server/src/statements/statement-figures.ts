@@ -47,20 +47,27 @@ export function positionFigures(
   return { of: { flows: [...old.earlier, ...old.year], equity }, note };
 }
 
-/** What revenue and expense received in a span: in these books, and before they take over in the old ones. */
+/**
+ * What revenue and expense received in a span: in these books, and before they take over in the old ones.
+ *
+ * @param isWhole whether nothing is better than a part, where the old books have nothing for the beginning of the span
+ */
 export function resultFigures(
   db: Db,
   of: Organisation,
   view: LedgerView,
   chart: Chart,
-  from: CivilDate,
-  to: CivilDate,
+  { from, to, isWhole }: { from: CivilDate; to: CivilDate; isWhole: boolean },
 ): Figures<readonly LedgerFlow[]> {
   const { changeover, flowsFrom, balances } = oldBooksOf(db, of);
   const here = (): readonly LedgerFlow[] => flowsBetween(db, view, laterOf(from, flowsFrom), to);
   if (from >= flowsFrom) return { of: here(), note: null };
   const old = flowsInOldBooks(balances, chart, of.calendar, from, earlierOf(to, dayBefore(flowsFrom)));
-  if (old.missing !== undefined) return { of: undefined, note: beforeTheseBooks(changeover, old.missing) };
+  if (old.missing !== undefined) {
+    const why = beforeTheseBooks(changeover, old.missing);
+    if (isWhole || to < flowsFrom) return { of: undefined, note: why };
+    return { of: here(), note: `Only from ${longDate(flowsFrom)} on. ${why}` };
+  }
   return {
     of: [...old.flows, ...here()],
     note: to < flowsFrom ? 'From the old books.' : `Up to ${longDate(dayBefore(flowsFrom))} from the old books.`,

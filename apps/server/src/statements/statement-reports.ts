@@ -55,13 +55,13 @@ export function incomeStatementReport(
   const form = query.form ?? 'single-step';
   const chart = loadChart(db, of.id);
   const view = ledgerView(db, of, query.asKnownOn);
-  const drawn = (first: CivilDate, last: CivilDate): Figures<IncomeStatement> => {
-    const { of: flows, note } = resultFigures(db, of, view, chart, first, last);
+  const drawn = (span: { from: CivilDate; to: CivilDate; isWhole: boolean }): Figures<IncomeStatement> => {
+    const { of: flows, note } = resultFigures(db, of, view, chart, span);
     return { of: flows && incomeStatement(chart, flows, of.kind, form, query.zeros === 'true'), note };
   };
-  const now = drawn(from, to);
+  const now = drawn({ from, to, isWhole: false });
   const before = query.beside && { from: yearBefore(from), to: yearBefore(to) };
-  const earlier = before && drawn(before.from, before.to);
+  const earlier = before && drawn({ ...before, isWhole: true });
   const statement = now.of ?? incomeStatement(chart, [], of.kind, form);
   const write = (amount: StatementRow['amount']): string => formatAmount(amount ?? (0 as never), of.baseCurrency);
   return {
