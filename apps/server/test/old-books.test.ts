@@ -52,7 +52,7 @@ describe('books that begin with a year', () => {
     expect(income.beside).toEqual({
       from: '2025-01-01',
       to: '2025-03-31',
-      note: 'Before these books begin: they hold balances from 31 December 2025. Those of 31 March 2025 can be brought in under Take on, Earlier years.',
+      note: 'Before these books begin: revenue and expense are here from 1 January 2026. The balances of 31 March 2025 can be brought in under Take on, Earlier years.',
     });
     expect(figures(income.rows)['net-result']).toEqual(['25.00', null]);
     const sheet = await report<BalanceSheetAnswer>(books, 'balance-sheet?asAt=2025-03-31');
@@ -128,9 +128,9 @@ describe('books that begin with a year', () => {
     );
     expect([figures(income.rows)['4000'], income.note?.slice(0, 57)]).toEqual([
       ['25.00', null],
-      'Only from 1 January 2026 on. Before these books begin: th',
+      'Only from 1 January 2026 on. Before these books begin: re',
     ]);
-    expect(income.beside?.note).toContain('Those of 31 December 2024 can be brought in');
+    expect(income.beside?.note).toContain('The balances of 31 December 2024 can be brought in');
   });
 
   test('nothing of earlier years is posted, and the proofs hold', async () => {
@@ -171,7 +171,7 @@ test('books that begin within a year: its months are here, those of the year bef
     [null, '9.00'],
   ]);
   const across = await report<IncomeStatementAnswer>(books, 'income-statement?from=2025-01-01&to=2026-04-30');
-  expect(across.note).toContain('Those of 31 December 2025 can be brought in');
+  expect(across.note).toContain('The balances of 31 December 2025 can be brought in');
   await books.add('history', ...atDate('2025-12-31', { 1010: '50.00', 3000: '(2.00)', 4000: '(48.00)' }));
   const whole = await report<IncomeStatementAnswer>(books, 'income-statement?from=2025-01-01&to=2026-04-30');
   expect([whole.note, figures(whole.rows)['4000']]).toEqual([

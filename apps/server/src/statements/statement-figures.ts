@@ -15,7 +15,7 @@ import { flowsByFund } from '../ledger/fund-flows.js';
 import { flowsBetween, type LedgerView } from '../ledger/flow-store.js';
 import { yearStart } from '../ledger/ledger-span.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { beforeTheseBooks, oldBooksOf, oldPosition, type Figures } from '../take-on/old-books.js';
+import { howToBringIn, oldBooksOf, oldPosition, type Figures } from '../take-on/old-books.js';
 
 /** What a balance sheet is drawn of. */
 export interface Position {
@@ -59,12 +59,12 @@ export function resultFigures(
   chart: Chart,
   { from, to, isWhole }: { from: CivilDate; to: CivilDate; isWhole: boolean },
 ): Figures<readonly LedgerFlow[]> {
-  const { changeover, flowsFrom, balances } = oldBooksOf(db, of);
+  const { flowsFrom, balances } = oldBooksOf(db, of);
   const here = (): readonly LedgerFlow[] => flowsBetween(db, view, laterOf(from, flowsFrom), to);
   if (from >= flowsFrom) return { of: here(), note: null };
   const old = flowsInOldBooks(balances, chart, of.calendar, from, earlierOf(to, dayBefore(flowsFrom)));
   if (old.missing !== undefined) {
-    const why = beforeTheseBooks(changeover, old.missing);
+    const why = `Before these books begin: revenue and expense are here from ${longDate(flowsFrom)}. ${howToBringIn(old.missing)}`;
     if (isWhole || to < flowsFrom) return { of: undefined, note: why };
     return { of: here(), note: `Only from ${longDate(flowsFrom)} on. ${why}` };
   }

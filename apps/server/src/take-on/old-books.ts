@@ -71,5 +71,10 @@ export function flowsKnownAt(db: Db, of: Organisation, view: LedgerView, asAt: C
 
 /** Why there is nothing to show of a date. */
 export function beforeTheseBooks(changeover: CivilDate, date: CivilDate): string {
-  return `Before these books begin: they hold balances from ${longDate(changeover)}. Those of ${longDate(date)} can be brought in under Take on, Earlier years.`;
+  return `Before these books begin: they hold balances from ${longDate(changeover)}. ${howToBringIn(date)}`;
+}
+
+/** Where balances that are missing would come from. */
+export function howToBringIn(date: CivilDate): string {
+  return `The balances of ${longDate(date)} can be brought in under Take on, Earlier years.`;
 }

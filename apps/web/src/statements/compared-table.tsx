@@ -28,51 +28,53 @@ export function ComparedTable({
   const hasEarlier = rows.some(({ earlier }) => earlier !== null);
   return (
     <>
-      <table className="compared">
-        <thead>
-          <tr>
-            <th>
-              <span className="visually-hidden">Item</span>
-            </th>
-            <th>{day}</th>
-            <th>{dayBefore}</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((row, at) => {
-            const isItem = row.row === 'account';
-            const isEnd = row.row === 'total' || row.row === 'carry';
-            const sign = at === firstAmount || row.row === 'total' ? currencySign(currency) : '';
-            const rule = isItem || row.row === 'heading' ? '' : row.row === 'total' ? 'under' : 'over';
-            const figure = (amount: string | null): string => {
-              const written = writtenFigure(amount, row.key, currency, isStepped);
-              return written === '' ? (row.row === 'heading' ? '' : '–') : withSign(sign, written);
-            };
-            return (
-              <tr
-                key={`${row.key} ${row.account} ${at}`}
-                className={`${row.row === 'heading' ? 'heading' : isItem ? '' : isEnd ? row.row : 'sum'} ${carried[row.key] ? 'carried' : ''}`}
-                data-carry={carried[row.key]}
-              >
-                <td className={isItem ? 'item' : ''}>
-                  {row.account ? (
-                    <Link to={address.href('account', { account: row.account })} title="Open its ledger">
-                      {row.label}
-                    </Link>
-                  ) : (
-                    row.label
-                  )}
-                </td>
-                {[row.amount, hasEarlier ? row.earlier : undefined].map((amount, column) => (
-                  <td key={column} className="num">
-                    {amount !== undefined && <span className={rule}>{figure(amount)}</span>}
+      {rows.length > 0 && (
+        <table className="compared">
+          <thead>
+            <tr>
+              <th>
+                <span className="visually-hidden">Item</span>
+              </th>
+              <th>{day}</th>
+              <th>{dayBefore}</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((row, at) => {
+              const isItem = row.row === 'account';
+              const isEnd = row.row === 'total' || row.row === 'carry';
+              const sign = at === firstAmount || row.row === 'total' ? currencySign(currency) : '';
+              const rule = isItem || row.row === 'heading' ? '' : row.row === 'total' ? 'under' : 'over';
+              const figure = (amount: string | null): string => {
+                const written = writtenFigure(amount, row.key, currency, isStepped);
+                return written === '' ? (row.row === 'heading' ? '' : '–') : withSign(sign, written);
+              };
+              return (
+                <tr
+                  key={`${row.key} ${row.account} ${at}`}
+                  className={`${row.row === 'heading' ? 'heading' : isItem ? '' : isEnd ? row.row : 'sum'} ${carried[row.key] ? 'carried' : ''}`}
+                  data-carry={carried[row.key]}
+                >
+                  <td className={isItem ? 'item' : ''}>
+                    {row.account ? (
+                      <Link to={address.href('account', { account: row.account })} title="Open its ledger">
+                        {row.label}
+                      </Link>
+                    ) : (
+                      row.label
+                    )}
                   </td>
-                ))}
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
+                  {[row.amount, hasEarlier ? row.earlier : undefined].map((amount, column) => (
+                    <td key={column} className="num">
+                      {amount !== undefined && <span className={rule}>{figure(amount)}</span>}
+                    </td>
+                  ))}
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      )}
       {beside.note && (
         <p className="note">
           {dayBefore}: {beside.note.charAt(0).toLowerCase() + beside.note.slice(1)}
