@@ -160,7 +160,14 @@ export function TrayRow({
         })}
         <td className="num">
           {row && !isReadOnly && (
-            <button className="plain soft" type="button" aria-label={`Take row ${position} away`} onClick={onRemove}>
+            // Tab walks the cells only, whether a row is kept yet or not; Alt Backspace takes it away by keyboard
+            <button
+              className="plain soft"
+              type="button"
+              tabIndex={-1}
+              aria-label={`Take row ${position} away`}
+              onClick={onRemove}
+            >
               ×
             </button>
           )}
