@@ -36,8 +36,11 @@ function openDocuments(
   const lines = controlLines(db, of.id, [account.id], asAt, contactNamed(db, of.id, contact).id);
   return {
     of: 'documents',
-    items: openItems(lines).flatMap(({ document, open, dueDate }) =>
-      document === undefined ? [] : [{ name: document, amount: formatAmount(open, of.baseCurrency), dueDate }],
+    // a document in another currency is settled there, by an amount and a rate that only the payment knows
+    items: openItems(lines).flatMap(({ document, open, dueDate, foreign }) =>
+      document === undefined || foreign !== undefined
+        ? []
+        : [{ name: document, amount: formatAmount(open, of.baseCurrency), dueDate }],
     ),
   };
 }
