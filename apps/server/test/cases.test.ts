@@ -163,10 +163,9 @@ describe.each(cycles().map((one) => [one.id, one] as const))(
         proofs: { key: string; holds: boolean }[];
       };
       expect(proofs.map((proof) => [proof.key, proof.holds])).toEqual(
-        ['debits-credits', 'result-equity', 'equity-balance-sheet', 'totals-lines', 'seals'].map((key) => [
-          key,
-          true,
-        ]),
+        ['debits-credits', 'result-equity', 'equity-balance-sheet', 'ended-years', 'totals-lines', 'seals'].map(
+          (key) => [key, true],
+        ),
       );
     });
   },

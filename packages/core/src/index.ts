@@ -60,6 +60,8 @@ export * from './trial-balance/trial-balance.js';
 export * from './account-ledger/account-ledger.js';
 export * from './closing/closing-targets.js';
 export * from './closing/closing-entries.js';
+export * from './closing/closing-rules.js';
+export * from './closing/brought-forward-closing.js';
 export * from './statements/statement-row.js';
 export * from './statements/income-statement.js';
 export * from './statements/equity-flows.js';

@@ -7,6 +7,7 @@ import {
   problem,
   reversalOf,
   yearName,
+  type FiscalYear,
   type Period,
 } from '@just-ledger/core';
 import { and, desc, eq } from 'drizzle-orm';
@@ -14,12 +15,13 @@ import { entry, periodEvent, yearClosing } from '../database/schema.js';
 import { EntryAppender } from '../journal/append-entry.js';
 import { reversalNumberOf } from '../journal/entry-store.js';
 import { postedEntriesOf } from '../journal/posted-entries.js';
-import { organisationOf } from '../organisations/organisation-store.js';
+import { organisationOf, type Organisation } from '../organisations/organisation-store.js';
 import { Refusal } from '../problems/refusal.js';
 import type { WriteContext } from '../workers/write-context.js';
-import { prepareClosing } from './closing-rehearsal.js';
+import { openYearsBefore, prepareClosing } from './closing-rehearsal.js';
 import { lock, unlock, yearFrom } from './period-commands.js';
-import { chainEnd, closedYears } from './period-store.js';
+import { chainEnd, closedYears, periodsLockedBy } from './period-store.js';
+import { rulesOfToday } from './rules-of-years.js';
 
 export interface YearPlace {
   readonly organisation: number;
@@ -49,25 +51,12 @@ export const closingCommands = {
     if (unbalanced.length > 0) throw new Refusal(422, unbalanced);
     const appender = new EntryAppender(context, { organisation, person, source: 'closing' }, books);
     const numbers = entries.map((one) => appender.append(one).number);
-    const at = context.clock.moment();
-    context.db.insert(yearClosing).values({ organisation, year: year.label, closedAt: at, closedBy: person }).run();
-    context.db
-      .insert(periodEvent)
-      .values({
-        organisation,
-        period: year.label,
-        event: 'closed',
-        at,
-        by: person,
-        ...chainEnd(context.db, organisation),
-      })
-      .run();
-    for (const period of closedPeriods(of.calendar.firstDay === year.first, periodsOf(year)))
-      lock(context, organisation, person, period);
+    // years before it that had nothing to close end with it: what is dated in them would move this one
+    for (const one of [...openYearsBefore(context.db, of, year), year]) markClosed(context, of, person, one);
     return { year: year.label, entries: numbers };
   },
 
-  /** Takes a year's closing entries back by reversing them and unlocks its last month, on the record. */
+  /** Takes a year's closing entries back by reversing them and gives back the locks as they were before, on the record. */
   reopenYear(
     context: WriteContext,
     { organisation, person, year: label, reason }: YearPlace & { reason: string },
@@ -78,6 +67,9 @@ export const closingCommands = {
       throw new Refusal(422, [problem('year-open', '', `${yearName(year)} is not closed.`)]);
     const later = [...closed].find((other) => other > year.label);
     if (later) throw new Refusal(422, [problem('later-year-closed', '', `${later} is closed too; reopen it first.`)]);
+    for (const period of periodsLockedBy(context.db, organisation, year.label))
+      unlock(context, organisation, person, period, reason);
+    // the closing entries are taken back on the last day
     unlock(context, organisation, person, year.last.slice(0, 7) as Period, reason);
     const books = context.booksOf(organisation);
     const rows = context.db
@@ -113,6 +105,28 @@ export const closingCommands = {
     return { year: year.label, entries: numbers };
   },
 };
+
+/** Marks a year as closed by the rules that hold now, and locks all of it. */
+function markClosed(context: WriteContext, of: Organisation, person: number, year: FiscalYear): void {
+  const { db } = context;
+  const at = context.clock.moment();
+  const place = { organisation: of.id, year: year.label };
+  db.insert(yearClosing)
+    .values({ ...place, closedAt: at, closedBy: person, rules: rulesOfToday(db, of) })
+    .run();
+  db.insert(periodEvent)
+    .values({
+      organisation: of.id,
+      period: year.label,
+      event: 'closed',
+      at,
+      by: person,
+      ...chainEnd(db, of.id),
+    })
+    .run();
+  for (const period of closedPeriods(of.calendar.firstDay === year.first, periodsOf(year)))
+    lock(context, of.id, person, period, year.label);
+}
 
 /** The first year locks what was brought forward too. */
 function closedPeriods(isFirst: boolean, periods: readonly Period[]): Period[] {

@@ -3,6 +3,7 @@ import {
   accountIn,
   closingEntries,
   findFiscalYear,
+  fiscalYears,
   formatAmount,
   horizonOf,
   isTemporary,
@@ -70,7 +71,7 @@ export function prepareClosing(
     kind: of.kind,
     breakdowns,
     date: year.last,
-    balances: temporaryBalances(db, of, chart, year.last),
+    balances: temporaryBalances(db, of, chart, year),
   };
   const prepared = closed ? { ok: true as const, value: [] } : closingEntries(basis, asked);
   const remarks = closed ? [] : remarksOn(db, of, chart, year, today, prepared.ok ? [] : prepared.problems);
@@ -91,10 +92,7 @@ export function closingRehearsal(
   const toCome = entries.flatMap((entry) =>
     entry.lines.map((line): LedgerFlow => ({ account: line.account, stage: 'closing', amount: line.amount })),
   );
-  // what was brought forward on temporary accounts is closed with the first year
-  const isCarried = (flow: LedgerFlow): boolean => isTemporary(accountIn(chart, flow.account));
-  const [carried, lasting] = [earlier.filter(isCarried), earlier.filter((flow) => !isCarried(flow))];
-  const after = trialBalance(chart, { earlier: lasting, year: [...carried, ...running, ...toCome] }, 'post-closing');
+  const after = trialBalance(chart, { earlier, year: [...running, ...toCome] }, 'post-closing');
   return {
     year: year.label,
     yearName: yearName(year),
@@ -115,8 +113,14 @@ export function closingRehearsal(
   };
 }
 
-/** The balances of temporary accounts at the end of a year, by combination of breakdown values. */
-function temporaryBalances(db: Db, of: Organisation, chart: Chart, last: CivilDate): TemporaryBalance[] {
+/**
+ * What temporary accounts received in a year, closing entries included, by combination of breakdown values.
+ *
+ * @param year left out: what was brought forward from before the books' first day
+ */
+export function temporaryBalances(db: Db, of: Organisation, chart: Chart, year?: FiscalYear): TemporaryBalance[] {
+  const period = (date: CivilDate): number => periodNumber(of.calendar, date);
+  const [from, to] = year ? [period(year.first), period(year.last)] : [0, 0];
   const rows = db
     .select({
       account: total.account,
@@ -126,7 +130,7 @@ function temporaryBalances(db: Db, of: Organisation, chart: Chart, last: CivilDa
       >`(SELECT content FROM combination WHERE organisation = ${of.id} AND id = ${total.combination})`,
     })
     .from(total)
-    .where(and(eq(total.organisation, of.id), lte(total.period, periodNumber(of.calendar, last))))
+    .where(and(eq(total.organisation, of.id), gte(total.period, from), lte(total.period, to)))
     .groupBy(total.account, total.combination)
     .all();
   return rows
@@ -153,6 +157,14 @@ function remarksOn(
       code: 'year-running',
       message: `The year runs until ${longDate(year.last)}; closing locks it until then.`,
       blocks: false,
+    });
+  }
+  if (temporaryBalances(db, of, chart).some(({ amount }) => amount !== 0)) {
+    remarks.push({
+      code: 'brought-forward-open',
+      message:
+        'Revenue, expense or drawings of the time before these books still stand on their accounts: say under Opening balances which account of equity takes them.',
+      blocks: true,
     });
   }
   const open = firstOpenYearBefore(db, of, chart, year);
@@ -186,25 +198,15 @@ function remarksOn(
   return remarks;
 }
 
+/** The years before one that have not been closed. */
+export function openYearsBefore(db: Db, of: Organisation, year: FiscalYear): FiscalYear[] {
+  const closed = closedYears(db, of.id);
+  return fiscalYears(of.calendar, year.last).filter((one) => one.last < year.first && !closed.has(one.label));
+}
+
 /** The first earlier year that still has something on temporary accounts and was not closed. */
 function firstOpenYearBefore(db: Db, of: Organisation, chart: Chart, year: FiscalYear): FiscalYear | undefined {
-  const closed = closedYears(db, of.id);
-  const temporary = new Set(chart.accounts.filter(isTemporary).map((account): number => account.id));
-  const first = Number(
-    findFiscalYear(of.calendar, of.calendar.firstDay.slice(0, 4))?.label ?? of.calendar.firstDay.slice(0, 4),
+  return openYearsBefore(db, of, year).find((earlier) =>
+    temporaryBalances(db, of, chart, earlier).some(({ amount }) => amount !== 0),
   );
-  for (let label = first; label < Number(year.label); label += 1) {
-    const earlier = findFiscalYear(of.calendar, String(label));
-    if (!earlier || closed.has(earlier.label)) continue;
-    const [from, to] = [periodNumber(of.calendar, earlier.first), periodNumber(of.calendar, earlier.last)];
-    const open = db
-      .select({ account: total.account, amount: sql<number>`sum(${total.amount})` })
-      .from(total)
-      .where(and(eq(total.organisation, of.id), gte(total.period, from), lte(total.period, to)))
-      .groupBy(total.account)
-      .all()
-      .some((row) => temporary.has(row.account) && row.amount !== 0);
-    if (open) return earlier;
-  }
-  return undefined;
 }

@@ -44,15 +44,25 @@ export const periodCommands = {
   },
 };
 
-/** Locks a period, keeping how far the chain had come. */
-export function lock(context: WriteContext, organisation: number, person: number, period: Period): void {
+/**
+ * Locks a period, keeping how far the chain had come.
+ *
+ * @param closing the year whose closing locks it, if one does: reopening the year gives it back
+ */
+export function lock(
+  context: WriteContext,
+  organisation: number,
+  person: number,
+  period: Period,
+  closing: string | null = null,
+): void {
   const where = and(eq(periodLock.organisation, organisation), eq(periodLock.period, period));
   if (context.db.select({ period: periodLock.period }).from(periodLock).where(where).get()) return;
   const at = context.clock.moment();
   const end = chainEnd(context.db, organisation);
   context.db
     .insert(periodLock)
-    .values({ organisation, period, lockedAt: at, lockedBy: person, ...end })
+    .values({ organisation, period, lockedAt: at, lockedBy: person, closing, ...end })
     .run();
   context.db
     .insert(periodEvent)

@@ -15,7 +15,7 @@ import {
   type FiscalYear,
   type Period,
 } from '@just-ledger/core';
-import { desc, eq, sql } from 'drizzle-orm';
+import { and, desc, eq, sql } from 'drizzle-orm';
 import type { Db } from '../database/connection.js';
 import { entry, periodLock, person, yearClosing } from '../database/schema.js';
 import type { Organisation } from '../organisations/organisation-store.js';
@@ -40,6 +40,16 @@ export function closedYears(db: Db, organisation: number): Set<string> {
     .where(eq(yearClosing.organisation, organisation))
     .all();
   return new Set(rows.map((row) => row.year));
+}
+
+/** The periods that a year's closing locked, and nobody before it. */
+export function periodsLockedBy(db: Db, organisation: number, year: string): Period[] {
+  return db
+    .select({ period: periodLock.period })
+    .from(periodLock)
+    .where(and(eq(periodLock.organisation, organisation), eq(periodLock.closing, year)))
+    .all()
+    .map(({ period }) => period as Period);
 }
 
 /** All years and months of the books, with their activity and locks. */

@@ -1,4 +1,4 @@
-import type { FieldChange } from '@just-ledger/core';
+import type { ClosingRules, FieldChange } from '@just-ledger/core';
 import { integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 
 // The tables as queries see them. Constraints, STRICT and triggers stand in drizzle/*.sql, which is what runs. The staging
@@ -355,6 +355,8 @@ export const periodLock = sqliteTable(
     period: text().notNull(),
     lockedAt: text('locked_at').notNull(),
     lockedBy: integer('locked_by').notNull(),
+    /** The year whose closing locked it; null if somebody did. */
+    closing: text(),
     entries: integer().notNull(),
     seal: text().notNull(),
   },
@@ -380,6 +382,7 @@ export const yearClosing = sqliteTable(
     year: text().notNull(),
     closedAt: text('closed_at').notNull(),
     closedBy: integer('closed_by').notNull(),
+    rules: text({ mode: 'json' }).$type<ClosingRules>(),
   },
   (table) => [primaryKey({ columns: [table.organisation, table.year] })],
 );
@@ -462,6 +465,8 @@ export const takeOnEntry = sqliteTable(
 export const takeOn = sqliteTable('take_on', {
   organisation: integer().primaryKey(),
   closesInto: integer('closes_into'),
+  /** True or null: where nobody has said, there is no rule. */
+  closesByRule: integer('closes_by_rule', { mode: 'boolean' }),
   signedOffAt: text('signed_off_at'),
   signedOffBy: integer('signed_off_by'),
 });

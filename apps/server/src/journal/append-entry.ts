@@ -119,6 +119,9 @@ export class EntryAppender {
       this.statements.stageLine(posted.place, at + 1, line, this.combinations.of(line)),
     );
     this.last = { place: posted.place, seal, postedAt: posted.postedAt };
+    if (posted.date < this.books.calendar.firstDay && source !== 'closing') {
+      this.context.broughtForwardChanged(this.origin.organisation, person);
+    }
     this.lastNumbers.set(year, posted.number);
     return { place: posted.place, number: entryNumber(year, posted.number), posted, seal };
   }

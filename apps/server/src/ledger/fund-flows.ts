@@ -2,17 +2,17 @@ import {
   accountIn,
   addDays,
   endOfMonth,
-  fundAccountOf,
+  fundByRules,
   isTemporary,
   laterOf,
   minor,
   type AccountId,
   type CivilDate,
+  type ClosingRules,
   type LedgerFlow,
 } from '@just-ledger/core';
 import { eq } from 'drizzle-orm';
 import { loadChart } from '../accounts/account-store.js';
-import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
 import type { Db } from '../database/connection.js';
 import { keptUntilCommit } from '../database/kept-reading.js';
 import { oncePerConnection } from '../database/once-per-connection.js';
@@ -23,6 +23,8 @@ import { flowsBetween, periodNumber, type LedgerView } from './flow-store.js';
 /**
  * What accounts received in a span, with what closing takes to a fund of its own told apart: beside each temporary
  * account's flow stand two more, of nothing together, that move a fund's part to the fund.
+ *
+ * @param rules those of the span's fiscal year
  */
 export function flowsByFund(
   db: Db,
@@ -30,10 +32,11 @@ export function flowsByFund(
   view: LedgerView,
   from: CivilDate,
   to: CivilDate,
+  rules: ClosingRules,
 ): readonly LedgerFlow[] {
   const flows = flowsBetween(db, view, from, to);
-  const funds = of.kind === 'non-profit' ? fundsByCombination(db, of.id) : undefined;
-  if (!funds || funds.size === 0 || from > to) return flows;
+  if (rules.funds.length === 0 || from > to) return flows;
+  const funds = fundsByCombination(db, of.id, rules);
   const chart = loadChart(db, of.id);
   const moved = partsIn(db, view, [...funds.keys()], from, to).flatMap(([account, within, amount]): LedgerFlow[] => {
     if (amount === 0 || !isTemporary(accountIn(chart, account))) return [];
@@ -47,16 +50,24 @@ export function flowsByFund(
 }
 
 /** The equity account that each combination of breakdown values names, if it names one. */
-function fundsByCombination(db: Db, organisation: number): Map<number, AccountId> {
-  return keptUntilCommit(db, `funds ${organisation}`, () => {
-    const breakdowns = loadBreakdowns(db, organisation);
-    const rows = db.select().from(combination).where(eq(combination.organisation, organisation)).all();
-    const found = rows.map(({ id, content }): [number, AccountId | undefined] => [
-      id,
-      fundAccountOf(breakdowns, JSON.parse(content) as Record<string, number>),
-    ]);
-    return new Map(found.filter((one): one is [number, AccountId] => one[1] !== undefined));
-  });
+function fundsByCombination(db: Db, organisation: number, rules: ClosingRules): Map<number, AccountId> {
+  return new Map(
+    combinationsOf(db, organisation).flatMap(({ id, values }) => {
+      const fund = fundByRules(rules, values);
+      return fund === undefined ? [] : [[id, fund] as const];
+    }),
+  );
+}
+
+function combinationsOf(db: Db, organisation: number): { id: number; values: Record<string, number> }[] {
+  return keptUntilCommit(db, `combinations ${organisation}`, () =>
+    db
+      .select()
+      .from(combination)
+      .where(eq(combination.organisation, organisation))
+      .all()
+      .map(({ id, content }) => ({ id, values: JSON.parse(content) as Record<string, number> })),
+  );
 }
 
 type Part = readonly [account: AccountId, combination: number, amount: number];

@@ -1,5 +1,12 @@
 import {
   accountIn,
+  accountTitle,
+  dayBefore,
+  findFiscalYear,
+  isTemporary,
+  laterOf,
+  longDate,
+  sumOf,
   equityRow,
   minor,
   parseCivilDate,
@@ -10,6 +17,7 @@ import {
 } from '@just-ledger/core';
 import { sql } from 'drizzle-orm';
 import { loadChart } from '../accounts/account-store.js';
+import { closedYears } from '../closing/period-store.js';
 import type { Db } from '../database/connection.js';
 import { flowsBetween } from '../ledger/flow-store.js';
 import { yearStart } from '../ledger/ledger-span.js';
@@ -28,6 +36,7 @@ export const proofReadings = {
       debitsAndCredits(db, of, date),
       resultAndEquity(db, of, date),
       equityAndBalanceSheet(db, of, date),
+      ...endedYears(db, of, date),
       ...controlProofs(db, of, date),
       ...takeOnProofs(db, of, date, date),
     ];
@@ -78,6 +87,38 @@ function resultAndEquity(db: Db, of: Organisation, asAt: CivilDate): Proof {
     right: minor(rest.assets - rest.owners),
     remark: 'What the income statement shows is what the equity statement takes.',
   });
+}
+
+/**
+ * What raw lines left on revenue, expense, drawings and their like up to the end of the last closed year, or of the time
+ * before these books: nothing. Years that have ended and are not closed yet do not count.
+ */
+function endedYears(db: Db, of: Organisation, asAt: CivilDate): Proof[] {
+  const closed = [...closedYears(db, of.id)]
+    .map((label) => findFiscalYear(of.calendar, label)?.last ?? asAt)
+    .filter((last) => last <= asAt);
+  const end = closed.reduce((latest, last) => laterOf(latest, last), dayBefore(of.calendar.firstDay));
+  if (end > asAt) return [];
+  const temporary = loadChart(db, of.id).accounts.filter(isTemporary);
+  const rows = db.all<{ account: number; amount: number }>(sql`
+    SELECT account, sum(amount) AS amount FROM line
+    WHERE organisation = ${of.id} AND account IN (SELECT value FROM json_each(${JSON.stringify(temporary.map(({ id }) => id))}))
+      AND date <= ${end} GROUP BY account`);
+  if (rows.length === 0) return [];
+  const open = rows.filter(({ amount }) => amount !== 0);
+  const names = temporary.filter(({ id }) => open.some(({ account }) => account === id)).map(accountTitle);
+  return [
+    proofOf('ended-years', {
+      leftLabel: `On temporary accounts at ${longDate(end)}, either side`,
+      left: sumOf(open.map(({ amount }) => minor(Math.abs(amount)))),
+      rightLabel: 'Nothing',
+      right: minor(0),
+      remark:
+        open.length === 0
+          ? 'All that ended years brought stands in equity.'
+          : `Still open: ${names.slice(0, 5).join(', ')}${names.length > 5 ? ' and others' : ''}.`,
+    }),
+  ];
 }
 
 /** The equity statement's end, from totals, against assets less liabilities, from raw lines. */

@@ -10,6 +10,7 @@ import {
   type EquityStatement,
   type LedgerFlow,
 } from '@just-ledger/core';
+import { rulesOfYear } from '../closing/rules-of-years.js';
 import type { Db } from '../database/connection.js';
 import { flowsByFund } from '../ledger/fund-flows.js';
 import { flowsBetween, type LedgerView } from '../ledger/flow-store.js';
@@ -26,9 +27,10 @@ export interface Position {
 /** All flows up to a date, and the equity statement of its fiscal year up to it. */
 export function positionAt(db: Db, of: Organisation, view: LedgerView, chart: Chart, asAt: CivilDate): Position {
   const start = yearStart(of, asAt);
-  const base = start === undefined ? [] : flowsBetween(db, view, undefined, dayBefore(start));
-  const span = start === undefined ? flowsBetween(db, view, start, asAt) : flowsByFund(db, of, view, start, asAt);
-  const equity = equityStatement(chart, of.kind, { base, years: [{ lead: [], span }] });
+  const base = flowsBetween(db, view, undefined, start === undefined ? asAt : dayBefore(start));
+  const rules = rulesOfYear(db, of, asAt);
+  const span = start === undefined ? [] : flowsByFund(db, of, view, start, asAt, rules);
+  const equity = equityStatement(chart, of.kind, { base, years: [{ lead: [], span, rules }] });
   return { flows: [...base, ...span], equity };
 }
 

@@ -36,6 +36,7 @@ import {
   type YearFlows,
 } from '@just-ledger/core';
 import { loadChart } from '../accounts/account-store.js';
+import { rulesOfYear } from '../closing/rules-of-years.js';
 import type { Db } from '../database/connection.js';
 import { flowsByFund } from '../ledger/fund-flows.js';
 import { flowsBetween, type LedgerView } from '../ledger/flow-store.js';
@@ -162,9 +163,11 @@ export function equityFlows(db: Db, of: Organisation, view: LedgerView, from: Ci
   const base = flowsBetween(db, view, undefined, dayBefore(firstStart));
   const years: YearFlows[] = [];
   for (let year = fiscalYearOf(calendar, from); year.first <= to; year = nextFiscalYear(calendar, year)) {
+    const rules = rulesOfYear(db, of, year.first);
     years.push({
-      lead: year.first < from ? flowsByFund(db, of, view, year.first, before) : [],
-      span: flowsByFund(db, of, view, laterOf(year.first, from), earlierOf(year.last, to)),
+      rules,
+      lead: year.first < from ? flowsByFund(db, of, view, year.first, before, rules) : [],
+      span: flowsByFund(db, of, view, laterOf(year.first, from), earlierOf(year.last, to), rules),
     });
   }
   return { base, years };
@@ -181,6 +184,7 @@ function flowsFromBeforeBooks(
   const { firstDay } = of.calendar;
   const years: YearFlows[] = [
     {
+      isBroughtForward: true,
       lead: flowsBetween(db, view, undefined, dayBefore(from)),
       span: flowsBetween(db, view, from, earlierOf(dayBefore(firstDay), to)),
     },
@@ -190,7 +194,8 @@ function flowsFromBeforeBooks(
     year.first <= to;
     year = nextFiscalYear(of.calendar, year)
   ) {
-    years.push({ lead: [], span: flowsByFund(db, of, view, year.first, earlierOf(year.last, to)) });
+    const rules = rulesOfYear(db, of, year.first);
+    years.push({ rules, lead: [], span: flowsByFund(db, of, view, year.first, earlierOf(year.last, to), rules) });
   }
   return { base: [], years };
 }

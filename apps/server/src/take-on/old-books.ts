@@ -2,7 +2,7 @@ import {
   addDays,
   fiscalYearOf,
   flowsOfBalances,
-  isYearEnd,
+  endsBeforeBooks,
   longDate,
   oldBalances,
   positionInOldBooks,
@@ -35,7 +35,7 @@ export function oldBooksOf(db: Db, { id, calendar }: Organisation): OldBooks {
     const { changeover } = on;
     return {
       changeover,
-      flowsFrom: isYearEnd(on) ? addDays(changeover, 1) : fiscalYearOf(calendar, changeover).first,
+      flowsFrom: endsBeforeBooks(on) ? addDays(changeover, 1) : fiscalYearOf(calendar, changeover).first,
       balances: oldBalances(toldHistory(trays.history.facts, trays['trial-balance'].facts, on), on),
     };
   });

@@ -1,3 +1,4 @@
+import { CLOSING_RULES } from '@just-ledger/contract';
 import {
   BROUGHT_FORWARD,
   POSTED_PARTS,
@@ -17,6 +18,8 @@ import {
   trayLabel,
   periodsBetween,
   endOfMonth,
+  isPermanentEquity,
+  type Account,
   type PostedPart,
   type Problem,
   type TrayKey,
@@ -24,6 +27,7 @@ import {
 import { and, eq, sql } from 'drizzle-orm';
 import { addAccounts } from '../accounts/account-commands.js';
 import { recordChange, type OfPerson } from '../audit-trail/record-change.js';
+import { settleBroughtForward } from '../closing/brought-forward.js';
 import { lock, unlock } from '../closing/period-commands.js';
 import { chainEnd, closedYears } from '../closing/period-store.js';
 import { insertRows } from '../database/insert-rows.js';
@@ -140,12 +144,10 @@ export const takeOnCommands = {
   /** Settles where revenue and expense of the old year go. */
   changeTakeOn(context: WriteContext, { closesInto, ...of }: OfPerson & { closesInto: string | null }): void {
     assertOpen(context, of.organisation);
-    const { chart } = context.booksOf(of.organisation);
-    const account = closesInto === null ? undefined : chart.byNumber.get(closesInto);
-    if (closesInto !== null && account?.element !== 'equity') {
-      throw unprocessable('not-equity', 'closesInto', `${closesInto} is no equity account.`);
-    }
-    settle(context, of.organisation, { closesInto: account?.id ?? null });
+    const closesByRule = closesInto === CLOSING_RULES;
+    const account = closesInto === null || closesByRule ? undefined : lastingEquity(context, of, closesInto);
+    settle(context, of.organisation, { closesInto: account?.id ?? null, closesByRule: closesByRule || null });
+    context.broughtForwardChanged(of.organisation, of.person);
   },
 
   /** Posts a tray, or the old trial balance, as it is typed now; what it had posted before is reversed. */
@@ -220,6 +222,7 @@ export const takeOnCommands = {
         wrong.map((sentence) => problem('not-at-zero', '', sentence)),
       );
     for (const part of POSTED_PARTS) postPart(context, of, part, loaded);
+    settleBroughtForward(context, of.organisation, of.person);
     const left = [...clearingInLedger(context.db, of.organisation, loaded.clearing)].filter(
       ([, amount]) => amount !== 0,
     );
@@ -292,6 +295,19 @@ function redoOldBalance(context: WriteContext, of: OfPerson, part: PostedPart, l
   if (part === 'trial-balance' || entriesOfPart(context.db, of.organisation, 'trial-balance').length === 0) return;
   assertReadable(loaded, ['trial-balance']);
   postPart(context, of, 'trial-balance', loaded);
+}
+
+/** An account that can take what closing brings. @throws {Refusal} 422 */
+function lastingEquity(context: WriteContext, { organisation }: OfPerson, number: string): Account {
+  const { chart } = context.booksOf(organisation);
+  const account = chart.byNumber.get(number);
+  if (!account || !isPermanentEquity(account) || account.role === 'take-on-clearing') {
+    throw unprocessable('not-equity', 'closesInto', `${number} is no lasting account of equity.`);
+  }
+  if (!account.active || chart.headings.has(account.id)) {
+    throw unprocessable('account-unusable', 'closesInto', `${accountTitle(account)} takes no entries.`);
+  }
+  return account;
 }
 
 /** The clearing account, made if the chart has none. */

@@ -78,7 +78,7 @@ export const takeOnReadings = {
       })),
       clearingAccount: clearing === undefined ? null : accountIn(chart, clearing).number,
       isUnclosed: standing.isUnclosed,
-      closesInto: closesInto === undefined ? null : accountIn(chart, closesInto).number,
+      closesInto: typeof closesInto === 'number' ? accountIn(chart, closesInto).number : (closesInto ?? null),
       signedOff: signedOff?.at ? { at: signedOff.at, by: signedOff.by } : null,
       events,
       inTheWay: inTheWayOfSignOff(trays, on, closesInto !== undefined),

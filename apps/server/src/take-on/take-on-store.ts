@@ -1,3 +1,4 @@
+import { CLOSING_RULES } from '@just-ledger/contract';
 import {
   TRAYS,
   canonicalJson,
@@ -30,8 +31,8 @@ export interface LoadedTakeOn {
   readonly trays: ReadTrays;
   /** The take-on clearing account, once there is one. */
   readonly clearing: AccountId | undefined;
-  /** Where revenue and expense of the old year are closed into, if they are. */
-  readonly closesInto: AccountId | undefined;
+  /** Where revenue and expense of the old year go: an account, the rules of each closing, or nobody has said. */
+  readonly closesInto: AccountId | typeof CLOSING_RULES | undefined;
 }
 
 /** Reads a take-on. @param books the organisation's, if they are at hand */
@@ -60,7 +61,7 @@ export function loadTakeOn(db: Db, organisation: number, today: CivilDate, books
     on,
     trays: readTrays(rows, on),
     clearing: clearingAccount(db, organisation),
-    closesInto: (settled?.closesInto ?? undefined) as AccountId | undefined,
+    closesInto: settled?.closesByRule ? CLOSING_RULES : ((settled?.closesInto ?? undefined) as AccountId | undefined),
   };
 }
 
@@ -129,8 +130,8 @@ export function entriesOfPart(
 }
 
 /** What a part would post now. None while there is no clearing account to post against. */
-export function wantedEntries(part: PostedPart, { trays, on, clearing, closesInto }: LoadedTakeOn): CheckedEntry[] {
-  return takeOnEntries(part, trays, on, clearing ?? (0 as AccountId), closesInto);
+export function wantedEntries(part: PostedPart, { trays, on, clearing }: LoadedTakeOn): CheckedEntry[] {
+  return takeOnEntries(part, trays, on, clearing ?? (0 as AccountId));
 }
 
 /** Whether what stands for a part is just what it would post now. */

@@ -7,6 +7,7 @@ import { loadBooks } from '../journal/books-store.js';
 export class WriteContext {
   readonly db: Db;
   private readonly books = new Map<number, Books>();
+  private readonly broughtForward = new Map<number, number>();
 
   constructor(
     folder: string,
@@ -30,6 +31,18 @@ export class WriteContext {
     this.books.delete(organisation);
   }
 
+  /** Says that somebody has posted into the time before an organisation's books, or settled where its result goes. */
+  broughtForwardChanged(organisation: number, person: number): void {
+    this.broughtForward.set(organisation, person);
+  }
+
+  /** The organisations of {@link broughtForwardChanged} since it was last asked, with who did it. */
+  takeBroughtForwardChanges(): [organisation: number, person: number][] {
+    const changes = [...this.broughtForward];
+    this.broughtForward.clear();
+    return changes;
+  }
+
   /** Runs a command in one transaction: all of it is done, or nothing. */
   transact<T>(work: () => T): T {
     const { $client } = this.db;
@@ -41,6 +54,7 @@ export class WriteContext {
     } catch (error) {
       if ($client.inTransaction) $client.exec('ROLLBACK');
       this.books.clear();
+      this.broughtForward.clear();
       throw error;
     }
   }

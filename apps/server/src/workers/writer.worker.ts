@@ -1,4 +1,5 @@
 import { workerData } from 'node:worker_threads';
+import { settleBroughtForward } from '../closing/brought-forward.js';
 import { clockFor } from '../database/clock.js';
 import { assertNotPutAway } from '../organisations/organisation-store.js';
 import { commands } from './commands.js';
@@ -13,6 +14,8 @@ answerWith((name, args) =>
   context.transact(() => {
     const { organisation } = args as { organisation?: number };
     if (organisation !== undefined && name !== 'takeOut') assertNotPutAway(context.db, organisation);
-    return table[name]?.(context, args);
+    const answer = table[name]?.(context, args);
+    for (const [id, person] of context.takeBroughtForwardChanges()) settleBroughtForward(context, id, person);
+    return answer;
   }),
 );

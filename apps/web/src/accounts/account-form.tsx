@@ -21,6 +21,7 @@ import { useBooks } from '../frame/books-queries.js';
 import { FormFoot } from '../frame/form-foot.js';
 import { Trouble } from '../frame/sheet.js';
 import { problemPlaces } from '../request/problem-places.js';
+import { OpenYearsNote } from '../closing/open-years-note.js';
 import { request } from '../request/request.js';
 import { useChange } from '../request/use-change.js';
 import { taxCodesQuery } from '../tax-codes/tax-code-queries.js';
@@ -316,6 +317,7 @@ export function AccountForm({
           />
         ))}
       </div>
+      {element === 'equity' && fields.role !== '' && <OpenYearsNote />}
       <Trouble error={elsewhere} />
       <Trouble error={remove.error} />
       <FormFoot

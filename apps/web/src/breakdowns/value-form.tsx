@@ -11,6 +11,7 @@ import { Allowed } from '../frame/allowed.js';
 import { useBooks } from '../frame/books-queries.js';
 import { Trouble } from '../frame/sheet.js';
 import { problemPlaces } from '../request/problem-places.js';
+import { OpenYearsNote } from '../closing/open-years-note.js';
 import { request } from '../request/request.js';
 import { useChange } from '../request/use-change.js';
 
@@ -134,6 +135,7 @@ export function ValueForm({
           )}
         </span>
       </Allowed>
+      {value && organisation.kind === 'non-profit' && <OpenYearsNote />}
       {at('active').helperText && <p className="brick small">{at('active').helperText}</p>}
       <Trouble error={elsewhere ?? remove.error} />
     </form>

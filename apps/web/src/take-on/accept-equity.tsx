@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { Button, MenuItem, TextField } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
-import { paths, type TakeOnAnswer } from '@just-ledger/contract';
+import { CLOSING_RULES, paths, type TakeOnAnswer } from '@just-ledger/contract';
+import { isPermanentEquity, type Account } from '@just-ledger/core';
 import { accountsQuery } from '../accounts/account-queries.js';
 import { shown } from '../fields/money.js';
 import { Allowed } from '../frame/allowed.js';
@@ -9,6 +10,8 @@ import { useBooks } from '../frame/books-queries.js';
 import { Trouble } from '../frame/sheet.js';
 import { request } from '../request/request.js';
 import { useChange } from '../request/use-change.js';
+
+type EquityAccount = Pick<Account, 'element' | 'role'>;
 
 /** Equity left to come out as the difference: the figure is shown, and accepted by hand. Also: where an old year is closed into. */
 export function AcceptEquity({ takeOn }: { takeOn: TakeOnAnswer }) {
@@ -67,8 +70,8 @@ export function AcceptEquity({ takeOn }: { takeOn: TakeOnAnswer }) {
         <section aria-label="The old year" style={{ marginTop: 18 }}>
           <h2 className="minor">The old year is not closed</h2>
           <p className="small soft">
-            The old trial balance still holds revenue and expense of a year that has ended. They are closed into one
-            account of equity.
+            The old books still hold revenue, expense or drawings of a year that has ended. An entry of their own
+            closes them: into one account of equity, or as the closing of each year does it.
           </p>
           <TextField
             select
@@ -78,11 +81,14 @@ export function AcceptEquity({ takeOn }: { takeOn: TakeOnAnswer }) {
             style={{ minWidth: 220, marginTop: 8 }}
             onChange={(event) => close.mutate(event.target.value || null)}
           >
-            {equity.map(({ number, name }) => (
-              <MenuItem key={number} value={number}>
-                {number} {name}
-              </MenuItem>
-            ))}
+            <MenuItem value={CLOSING_RULES}>As each year is closed</MenuItem>
+            {equity
+              .filter((one) => one.role !== 'take-on-clearing' && isPermanentEquity(one as EquityAccount))
+              .map(({ number, name }) => (
+                <MenuItem key={number} value={number}>
+                  {number} {name}
+                </MenuItem>
+              ))}
           </TextField>
           <Trouble error={close.error} />
         </section>

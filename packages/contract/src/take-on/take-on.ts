@@ -30,9 +30,15 @@ export class TakeOnRowsRequest {
   @IsOptional() @IsInt() after?: number;
 }
 
+/** Says that the result of the old year goes where the closing of each year takes it: by share, by fund, to who drew it. */
+export const CLOSING_RULES = 'closing-rules';
+
 /** What is asked about a take-on as a whole. */
 export class ChangeTakeOnRequest {
-  /** The number of the equity account into which revenue and expense of the old year are closed; null for not. */
+  /**
+   * What takes revenue, expense, drawings and their like of the old year: the number of an equity account, or
+   * {@link CLOSING_RULES}; null while nobody has said.
+   */
   @IsOptional() @ValidateIf((_, value) => value !== null) @IsString() @MaxLength(40) closesInto?: string | null;
 }
 

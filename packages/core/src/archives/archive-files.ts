@@ -32,6 +32,29 @@ const person = (what: string): JsonSchema => id(`the person who ${what}`);
 const inWords: JsonSchema = { type: ['string', 'null'], description: 'Null for nothing.' };
 const amount = (description: string): JsonSchema => whole(`${description}, in minor units, debit positive.`);
 
+const rules = record('Who took what in that closing.', {
+  resultTo: list(
+    record('Who takes the result.', {
+      account: id('the equity account'),
+      share: whole('Its whole weight.', 0),
+    }),
+  ),
+  directTo: list(
+    record('An account closed straight to equity.', {
+      account: id('the account'),
+      to: optional(id('the equity account that takes it')),
+      as: oneOf(['contributions', 'withdrawals']),
+    }),
+  ),
+  funds: list(
+    record('A value of a breakdown whose part goes to an account of its own.', {
+      breakdown: id('the breakdown'),
+      value: id('the value'),
+      account: id('the equity account'),
+    }),
+  ),
+});
+
 const line = record('One account’s debit or credit.', {
   account: id('the account'),
   amount: amount('The amount in the base currency'),
@@ -222,6 +245,7 @@ export const ARCHIVE_FILES = {
   }),
   'take-on': record('How the take-on stands: one record at most.', {
     closesInto: optional(id('the account into which the old revenue and expense are closed')),
+    closesByRule: optional(yesNo('Whether they go where the closing of a year would take them instead.')),
     signedOffAt: optional(moment()),
     signedOffBy: optional(person('signed it off')),
   }),
@@ -237,6 +261,7 @@ export const ARCHIVE_FILES = {
     period: text('A month, or `brought-forward`.', 20),
     lockedAt: moment(),
     lockedBy: person('locked it'),
+    closing: optional(text('The year whose closing locked it, if one did.', 5)),
     entries: whole('How many entries there were.', 0),
     seal: sha256('The last seal there was.'),
   }),
@@ -253,6 +278,7 @@ export const ARCHIVE_FILES = {
     year: text(undefined, 5),
     closedAt: moment(),
     closedBy: person('closed it'),
+    rules: optional(rules),
   }),
   'set-up-changes': record('The audit trail of the set-up.', {
     at: moment(),

@@ -3,7 +3,7 @@ import { accountIn, type Chart } from '../accounts/chart.js';
 import { fundAccountOf, type Breakdown } from '../breakdowns/breakdown.js';
 import type { CivilDate } from '../dates/civil-date.js';
 import type { CheckedEntry, EntryLine } from '../journal/entry.js';
-import { minor, negated, type Minor } from '../money/minor.js';
+import { ZERO, minor, negated, plus, type Minor } from '../money/minor.js';
 import type { OrganisationKind } from '../organisations/kind.js';
 import { STATEMENT_WORDS } from '../organisations/kind.js';
 import { problem, refused, valid, type Checked, type Problem } from '../problems/problem.js';
@@ -147,21 +147,27 @@ function closedInto(balance: TemporaryBalance, target: Account | undefined): Ent
 /** The equity account that a combination of breakdown values names, if any. */
 type FundOf = (breakdowns: TemporaryBalance['breakdowns']) => Account | undefined;
 
-/** What closing gives to equity: each fund's part to its own account, the rest shared out. */
+/**
+ * What closing gives to equity: each fund's part to its own account, the rest shared out. The shares are those of the
+ * whole, given out as it runs up from one combination of values to the next: so they add up both ways, to each
+ * combination's part and to each owner's share of it all, to the cent.
+ */
 function sharedOut(
   result: readonly TemporaryBalance[],
   targets: readonly ResultTarget[],
   fundOf: FundOf,
 ): EntryLine[] {
-  const share = (amount: Minor, breakdowns: TemporaryBalance['breakdowns']): ReadonlyMap<AccountId, Minor> => {
+  const shares = targets.map(({ account, share }) => ({ account: account.id, share }));
+  let running = ZERO;
+  return byBreakdowns(result).flatMap(({ amount, breakdowns }) => {
     const fund = fundOf(breakdowns);
-    return fund ? new Map([[fund.id, amount]]) : shareResult(amount, targets);
-  };
-  return byBreakdowns(result).flatMap(({ amount, breakdowns }) =>
-    [...share(amount, breakdowns)]
-      .filter(([, part]) => part !== 0)
-      .map(([account, part]) => lineOf(account, part, breakdowns)),
-  );
+    if (fund) return [lineOf(fund.id, amount, breakdowns)];
+    const before = shareResult(running, shares);
+    running = plus(running, amount);
+    return [...shareResult(running, shares)]
+      .map(([account, share]) => lineOf(account, minor(share - (before.get(account) ?? 0)), breakdowns))
+      .filter((line) => line.amount !== 0);
+  });
 }
 
 function lineOf(account: AccountId, amount: Minor, breakdowns: TemporaryBalance['breakdowns']): EntryLine {
@@ -169,7 +175,9 @@ function lineOf(account: AccountId, amount: Minor, breakdowns: TemporaryBalance[
 }
 
 /** Sums by combination of breakdown values, so that each value closes into equity of its own. */
-function byBreakdowns(balances: readonly TemporaryBalance[]): Pick<TemporaryBalance, 'amount' | 'breakdowns'>[] {
+export function byBreakdowns(
+  balances: readonly TemporaryBalance[],
+): Pick<TemporaryBalance, 'amount' | 'breakdowns'>[] {
   const sums = new Map<string, { amount: Minor; breakdowns: TemporaryBalance['breakdowns'] }>();
   for (const { amount, breakdowns } of balances) {
     const key = JSON.stringify(breakdowns ?? {});

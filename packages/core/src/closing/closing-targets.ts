@@ -65,12 +65,15 @@ export function closingTargetOf(
 }
 
 /** Gives a result to its targets, parts adding up exactly. @param result minor units, either sign */
-export function shareResult(result: Minor, targets: readonly ResultTarget[]): Map<AccountId, Minor> {
+export function shareResult(
+  result: Minor,
+  targets: readonly { readonly account: AccountId; readonly share: number }[],
+): Map<AccountId, Minor> {
   const parts = shareOut(
     result,
     targets.map((target) => target.share),
   );
-  return new Map(targets.map((target, place) => [target.account.id, parts[place] as Minor]));
+  return new Map(targets.map((target, place) => [target.account, parts[place] as Minor]));
 }
 
 /** Whether an account is closed straight into equity rather than through the result. */

@@ -5,6 +5,7 @@ export const PROOFS = {
   'debits-credits': 'Debits = credits',
   'result-equity': 'Result = equity statement',
   'equity-balance-sheet': 'Equity = balance sheet',
+  'ended-years': 'Temporary accounts of ended years = 0',
   'receivables-control': 'Receivables detail = control',
   'payables-control': 'Payables detail = control',
   'take-on-clearing': 'Take-on clearing = 0',

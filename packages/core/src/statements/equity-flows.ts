@@ -1,10 +1,10 @@
 import type { Chart } from '../accounts/chart.js';
 import { accountIn } from '../accounts/chart.js';
 import { isTemporary, type Account } from '../accounts/account.js';
-import { closingTargetOf, isClosedIntoEquity, resultTargets, shareResult } from '../closing/closing-targets.js';
+import type { ClosingRules } from '../closing/closing-rules.js';
+import { shareResult } from '../closing/closing-targets.js';
 import type { LedgerFlow } from '../ledger/ledger-flow.js';
 import { ZERO, minor, type Minor } from '../money/minor.js';
-import type { OrganisationKind } from '../organisations/kind.js';
 
 /** A column of the equity statement: an equity account's id, or one of the two that have no account. */
 export type ComponentKey = Account['id'] | 'earlier-results' | 'unassigned-result';
@@ -20,38 +20,36 @@ export interface TemporaryParts {
 export const EARLIER_RESULTS = 'earlier-results' satisfies ComponentKey;
 
 /**
- * Gives the temporary accounts' flows to the components that closing will give them to. Closing entries are left out.
+ * Gives the temporary accounts' flows to the components that closing gives them to. Closing entries are left out.
  * What no account can take stands as the component `unassigned-result`.
  *
+ * @param rules those of the flows' year
  * @param to a component that takes everything, for years that ended without being closed
  */
 export function temporaryParts(
   chart: Chart,
-  kind: OrganisationKind,
+  rules: ClosingRules,
   flows: readonly LedgerFlow[],
   to?: ComponentKey,
 ): TemporaryParts {
-  const targets = resultTargets(chart, kind);
   const parts = {
     result: new Map<ComponentKey, Minor>(),
     contributions: new Map<ComponentKey, Minor>(),
     withdrawals: new Map<ComponentKey, Minor>(),
   };
+  const direct = new Map(rules.directTo.map((rule) => [rule.account, rule]));
   let result = ZERO;
   for (const flow of flows) {
-    if (flow.stage === 'closing') continue;
-    const account = accountIn(chart, flow.account);
-    if (!isTemporary(account)) continue;
+    if (flow.stage === 'closing' || !isTemporary(accountIn(chart, flow.account))) continue;
     const amount = minor(-flow.amount);
     const target = to ?? flow.fund;
-    if (isClosedIntoEquity(account)) {
-      const part = account.role === 'contributions' ? parts.contributions : parts.withdrawals;
-      addTo(part, target ?? closingTargetOf(account, chart, targets)?.id ?? 'unassigned-result', amount);
-    } else if (target !== undefined) addTo(parts.result, target, amount);
+    const rule = direct.get(flow.account);
+    if (rule) addTo(parts[rule.as], target ?? rule.to ?? 'unassigned-result', amount);
+    else if (target !== undefined) addTo(parts.result, target, amount);
     else result = minor(result + amount);
   }
-  if (!targets.ok) addTo(parts.result, 'unassigned-result', result);
-  else for (const [id, share] of shareResult(result, targets.value)) addTo(parts.result, id, share);
+  if (rules.resultTo.length === 0) addTo(parts.result, 'unassigned-result', result);
+  else for (const [id, share] of shareResult(result, rules.resultTo)) addTo(parts.result, id, share);
   return parts;
 }
 

@@ -1,5 +1,6 @@
 import { isPermanentEquity, isTemporary, type Account } from '../accounts/account.js';
 import { accountIn, type Chart } from '../accounts/chart.js';
+import { closingRules, type ClosingRules } from '../closing/closing-rules.js';
 import { sumByAccount, type LedgerFlow } from '../ledger/ledger-flow.js';
 import type { Movement } from '../journal/movement.js';
 import { ZERO, minor, sumOf, type Minor } from '../money/minor.js';
@@ -8,6 +9,10 @@ import { EARLIER_RESULTS, addTo, temporaryParts, type ComponentKey } from './equ
 
 /** The flows of one fiscal year that a span touches. */
 export interface YearFlows {
+  /** For a closed year: the rules it was closed by. Left out, those of today hold. */
+  readonly rules?: ClosingRules | undefined;
+  /** Whether it is the time before these books, which no closing here will share out. */
+  readonly isBroughtForward?: true;
   /** Those of the year before the span begins. */
   readonly lead: readonly LedgerFlow[];
   /** Those within the span. */
@@ -70,9 +75,9 @@ const ROW_OF_MOVEMENT = {
 
 /**
  * Draws up the statement of changes in equity of a span. The running result and drawings stand in the component that
- * closing will give them to, so that the statement is the same before and after closing; years that ended without
- * being closed stand in a component of their own. Opening entries count as opening. Where a closed year was shared
- * out by other rules than today's, the difference is a transfer.
+ * closing gives them to, so that the statement is the same before and after closing; years that ended without
+ * being closed stand in a component of their own. Opening entries count as opening. A closed year is drawn by the rules
+ * it was closed by; where its closing entries came from elsewhere and gave out otherwise, the difference is a transfer.
  *
  * @returns components with something to show; rows other than opening, result and closing only if not all zero
  */
@@ -81,20 +86,23 @@ export function equityStatement(chart: Chart, kind: OrganisationKind, flows: Equ
   addLedger(sums['opening-equity'], chart, flows.base, () => true);
   addTo(sums['opening-equity'], EARLIER_RESULTS, unclosed(chart, flows.base));
 
+  const today = closingRules(chart, kind, []);
   let before = [...flows.base];
   flows.years.forEach((year, place) => {
     const all = [...year.lead, ...year.span];
     before = [...before, ...all];
     const isLast = place === flows.years.length - 1;
-    const isClosed = isLast || isAllZero(chart, before);
-    addYear(sums, chart, kind, year, isClosed);
-    if (!isLast && isClosed) addDifferences(sums.transfers, chart, kind, all, flows.base, place);
+    const isClosed = isAllZero(chart, before) && all.some(({ stage }) => stage === 'closing');
+    const rules = year.rules ?? today;
+    const isShared = (isLast && !year.isBroughtForward) || isAllZero(chart, before);
+    addYear(sums, chart, rules, year, isShared);
+    if (isClosed) addDifferences(sums.transfers, chart, rules, all, place === 0 ? flows.base : []);
   });
   return laidOut(sums, chart, kind);
 }
 
 /** Adds the lead of a year to the opening and its span to the rows. */
-function addYear(sums: Sums, chart: Chart, kind: OrganisationKind, year: YearFlows, isShared: boolean): void {
+function addYear(sums: Sums, chart: Chart, rules: ClosingRules, year: YearFlows, isShared: boolean): void {
   const counts = (flow: LedgerFlow): boolean => !isShared || flow.stage !== 'closing';
   addLedger(sums['opening-equity'], chart, year.lead, counts);
   for (const flow of year.span.filter(counts)) {
@@ -108,8 +116,8 @@ function addYear(sums: Sums, chart: Chart, kind: OrganisationKind, year: YearFlo
     addTo(sums[row], flow.account, minor(-flow.amount));
   }
   const to = isShared ? undefined : EARLIER_RESULTS;
-  const lead = temporaryParts(chart, kind, year.lead, to);
-  const whole = temporaryParts(chart, kind, [...year.lead, ...year.span], to);
+  const lead = temporaryParts(chart, rules, year.lead, to);
+  const whole = temporaryParts(chart, rules, [...year.lead, ...year.span], to);
   const rows = { result: 'net-result', contributions: 'contributions', withdrawals: 'withdrawals' } as const;
   for (const part of ['result', 'contributions', 'withdrawals'] as const) {
     for (const [key, amount] of lead[part]) {
@@ -120,22 +128,24 @@ function addYear(sums: Sums, chart: Chart, kind: OrganisationKind, year: YearFlo
   }
 }
 
-/** What a year's closing entries gave to each component beyond what the rules of today would give. */
+/**
+ * What a year's closing entries gave to each component beyond what its rules would give.
+ *
+ * @param base what came before, if nobody has closed it yet: closing entries from elsewhere may have taken it along
+ */
 function addDifferences(
   transfers: Map<ComponentKey, Minor>,
   chart: Chart,
-  kind: OrganisationKind,
+  rules: ClosingRules,
   year: readonly LedgerFlow[],
   base: readonly LedgerFlow[],
-  place: number,
 ): void {
   addLedger(transfers, chart, year, (flow) => flow.stage === 'closing');
-  const { result, contributions, withdrawals } = temporaryParts(chart, kind, year);
+  const { result, contributions, withdrawals } = temporaryParts(chart, rules, year);
   for (const part of [result, contributions, withdrawals]) {
     for (const [key, amount] of part) addTo(transfers, key, minor(-amount));
   }
-  // the first closed year also takes what was brought forward on temporary accounts
-  if (place === 0) addTo(transfers, EARLIER_RESULTS, minor(-unclosed(chart, base)));
+  addTo(transfers, EARLIER_RESULTS, minor(-unclosed(chart, base)));
 }
 
 function addLedger(

@@ -37,7 +37,7 @@ export function inTheWayOfSignOff(trays: ReadTrays, on: TakeOnBooks, isClosed: b
     ...apart,
     ...(standing.isUnclosed && !isClosed
       ? [
-          'The old trial balance still holds revenue and expense of a year that has ended: say into which account they are closed.',
+          'The old books still hold revenue, expense or drawings of a year that has ended: say into which account they are closed.',
         ]
       : []),
   ];

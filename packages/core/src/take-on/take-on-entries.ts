@@ -1,4 +1,4 @@
-import { accountTitle, isTemporary, type Account, type AccountId } from '../accounts/account.js';
+import { accountTitle, type Account, type AccountId } from '../accounts/account.js';
 import { accountIn } from '../accounts/chart.js';
 import { partsOf, type CivilDate } from '../dates/civil-date.js';
 import { MONTH_NAMES } from '../dates/month-names.js';
@@ -26,7 +26,6 @@ const LINES_A_PART = MOST_LINES - 500;
  * Each entry balances, as a whole and within each value of a self-balancing breakdown: clearing takes what is missing.
  *
  * @param clearing the account with the role take-on clearing
- * @param closesInto where revenue and expense of a year that has ended go, if they are to be closed
  * @returns opening entries, none for a part that posts nothing
  */
 export function takeOnEntries(
@@ -34,9 +33,8 @@ export function takeOnEntries(
   trays: ReadTrays,
   on: TakeOnBooks,
   clearing: AccountId,
-  closesInto?: AccountId,
 ): CheckedEntry[] {
-  const lines = part === 'trial-balance' ? oldBalanceLines(trays, on, clearing, closesInto) : trayLines(part, trays);
+  const lines = part === 'trial-balance' ? oldBalanceLines(trays, on, clearing) : trayLines(part, trays);
   const byDate = new Map<CivilDate, EntryLine[]>();
   for (const { date, line } of lines) byDate.set(date, [...(byDate.get(date) ?? []), line]);
   return [...byDate]
@@ -61,25 +59,13 @@ interface DatedLine {
   readonly line: EntryLine;
 }
 
-function oldBalanceLines(
-  trays: ReadTrays,
-  on: TakeOnBooks,
-  clearing: AccountId,
-  closesInto: AccountId | undefined,
-): DatedLine[] {
+function oldBalanceLines(trays: ReadTrays, on: TakeOnBooks, clearing: AccountId): DatedLine[] {
   const detailed = detailedAccounts(trays, on);
   return trays['trial-balance'].facts.flatMap(({ date, lines }) =>
     lines.map((line): DatedLine => {
       const account = accountIn(on.books.chart, line.account);
       const tray = detailed.get(account.id);
-      if (tray) return { date, line: waiting(line, account, tray, on, clearing) };
-      if (closesInto !== undefined && isTemporary(account)) {
-        return {
-          date,
-          line: { account: closesInto, amount: line.amount, note: accountTitle(account), ...cut(line) },
-        };
-      }
-      return { date, line };
+      return { date, line: tray ? waiting(line, account, tray, on, clearing) : line };
     }),
   );
 }
@@ -137,10 +123,6 @@ function balancingValues({ breakdowns }: EntryLine, { books }: TakeOnBooks): Rec
     books.breakdowns.some((one) => one.selfBalancing && String(one.id) === id),
   );
   return kept.length > 0 ? Object.fromEntries(kept) : undefined;
-}
-
-function cut({ breakdowns }: EntryLine): Pick<EntryLine, 'breakdowns'> {
-  return breakdowns ? { breakdowns } : {};
 }
 
 function inParts(lines: readonly EntryLine[]): EntryLine[][] {

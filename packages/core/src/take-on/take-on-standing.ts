@@ -1,7 +1,6 @@
 import { accountIn, type Chart } from '../accounts/chart.js';
 import { accountTitle, isTemporary, type AccountId } from '../accounts/account.js';
 import { minor, sumOf, type Minor } from '../money/minor.js';
-import { fiscalYearOf } from '../organisations/books-calendar.js';
 import { locateDifference, type SearchedLine, type Suggestion } from './locate-difference.js';
 import { detailedAccounts, type ReadTrays } from './read-trays.js';
 import type { RowFact, TakeOnBooks } from './take-on-row.js';
@@ -38,7 +37,7 @@ export interface TakeOnStanding {
   readonly trays: readonly TrayStanding[];
   /** What will be left in take-on clearing, tray by tray: trial balance less detail, and what the trial balance is out by. */
   readonly clearing: ReadonlyMap<DetailTray | 'trial-balance', Minor>;
-  /** Whether the old trial balance, at the end of a fiscal year, still holds revenue and expense. */
+  /** Whether anything taken on stands on revenue, expense, drawings or their like of a year that ended before these books. */
   readonly isUnclosed: boolean;
 }
 
@@ -79,14 +78,19 @@ export function takeOnStanding(trays: ReadTrays, on: TakeOnBooks): TakeOnStandin
       ...standings.map((one) => [one.tray, minor(-one.difference)] as const),
       ['trial-balance', minor(-outBy)],
     ]),
-    isUnclosed: isYearEnd(on) && [...oldBalances.keys()].some((id) => isTemporary(accountIn(on.books.chart, id))),
+    isUnclosed: endsBeforeBooks(on) && hasTemporary(trays, on),
   };
 }
 
-/** Whether the changeover is the end of a fiscal year: revenue and expense of the old books are then closed there. */
-export function isYearEnd({ books, changeover }: TakeOnBooks): boolean {
-  if (changeover < books.calendar.firstDay) return true;
-  return fiscalYearOf(books.calendar, changeover).last === changeover;
+/** Whether the old books end before these begin: revenue and expense in them are of a year that has ended. */
+export function endsBeforeBooks({ books, changeover }: TakeOnBooks): boolean {
+  return changeover < books.calendar.firstDay;
+}
+
+function hasTemporary(trays: ReadTrays, { books: { chart } }: TakeOnBooks): boolean {
+  return (['trial-balance', ...DETAIL_TRAYS] as const).some((tray) =>
+    trays[tray].facts.some(({ lines }) => lines.some(({ account }) => isTemporary(accountIn(chart, account)))),
+  );
 }
 
 /** Where a difference of a tray, or of the old trial balance, may come from; most likely first. */
