@@ -11,7 +11,8 @@ import {
   type PaperState,
   type TrayKey,
 } from '@just-ledger/core';
-import { commands, type Commands } from '@just-ledger/server/workers/commands';
+import type { Commands } from '@just-ledger/server/workers/commands';
+import { runCommand } from '@just-ledger/server/workers/run-command';
 import { chartNames } from '@just-ledger/server/accounts/chart-names';
 import { WriteContext } from '@just-ledger/server/workers/write-context';
 import type { Clock } from '@just-ledger/server/database/clock';
@@ -70,12 +71,10 @@ export class SampleBooks {
   ): SampleBooks {
     const context = new WriteContext(folder, clock);
     const { chart, ...request } = fields;
-    const { id } = context.transact(() =>
-      commands.createOrganisation(context, {
-        person,
-        request: { ...request, baseCurrency: 'EUR', starterChart: chart === undefined },
-      }),
-    );
+    const { id } = runCommand(context, 'createOrganisation', {
+      person,
+      request: { ...request, baseCurrency: 'EUR', starterChart: chart === undefined },
+    });
     const books = new SampleBooks(context, clock, person, id);
     if (chart !== undefined) books.do('importAccounts', { organisation: id, person, csv: chart });
     return books;
@@ -83,8 +82,7 @@ export class SampleBooks {
 
   /** Does one operation in a transaction of its own. */
   do<Name extends keyof Commands>(name: Name, args: Parameters<Commands[Name]>[1]): ReturnType<Commands[Name]> {
-    const command = commands[name] as (context: WriteContext, given: typeof args) => ReturnType<Commands[Name]>;
-    return this.context.transact(() => command(this.context, args));
+    return runCommand(this.context, name, args);
   }
 
   contact(name: string, role: string, more: Partial<ContactRequest> = {}): void {

@@ -374,6 +374,8 @@ describe('the file itself', () => {
       'combination 4',
       'combination_value 3',
       'contact 4',
+      'draft 1',
+      'draft_end 2',
       'entry 3',
       'line 3',
       'membership 3',

@@ -7,6 +7,7 @@ import { ThemeProvider } from '@mui/material/styles';
 import { MutationCache, QueryCache, QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { BrowserRouter, Route, Routes } from 'react-router';
 import { ErrorBoundary } from './frame/error-boundary.js';
+import { setOwnWays } from './fields/own-ways.js';
 import { Frame } from './frame/frame.js';
 import { ServerNotice } from './frame/server-notice.js';
 import { FromArchiveScreen } from './archives/from-archive-screen.js';
@@ -48,6 +49,7 @@ const client = new QueryClient({
 /** Who is let in; a session that ends is taken up again over the desk, which stays as it is. */
 function Door() {
   const session = useSession();
+  setOwnWays(session.person?.preferences);
   const [email, setEmail] = useState(session.person?.email);
   if (session.person && session.person.email !== email) setEmail(session.person.email);
   if (!email) return <SignInScreen firstRun={session.firstRun} />;

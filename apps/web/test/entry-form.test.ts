@@ -19,6 +19,8 @@ import {
   withAccount,
   type FormLine,
 } from '../src/journal/entry-form.js';
+import { setOwnWays } from '../src/fields/own-ways.js';
+import { pastedLines } from '../src/journal/pasted-lines.js';
 
 const EUR = parseCurrencyCode('EUR');
 const near = parseCivilDate('2026-09-30');
@@ -84,6 +86,84 @@ describe('an amount that has been left', () => {
   test('a credit that is negative becomes a debit', () => {
     const form = after(sheet({ credit: '-2.5' }), { is: 'settled', at: 0, side: 'credit', currency: EUR });
     expect([form.lines[0]?.debit, form.lines[0]?.credit]).toEqual(['2.50', '']);
+  });
+});
+
+describe('amounts in the marks of the person', () => {
+  afterEach(() => setOwnWays());
+  const settle = (debit: string) =>
+    after(sheet({ debit }), { is: 'settled', at: 0, side: 'debit', currency: EUR }).lines[0];
+  test.each([
+    ['12,34', '12.34', ''],
+    ['0,05', '0.05', ''],
+    ['1.234,50', '1234.50', ''],
+    ['1 234,50', '1234.50', ''],
+    ['(12.50)', '', '12.50'],
+    ['12.50 CR', '', '12.50'],
+  ])('%s is understood and written back at once', (typedText, debit, credit) => {
+    expect(settle(typedText)).toMatchObject({ debit, credit });
+  });
+  test('too many places are refused at the cell, and not rounded', () => {
+    expect(settle('12.345')).toMatchObject({
+      debit: '12.345',
+      doubts: { debit: '“12.345” has more decimals than EUR, which has 2 decimals.' },
+    });
+    const again = after(
+      sheet({ debit: '12.345' }),
+      { is: 'settled', at: 0, side: 'debit', currency: EUR },
+      typed(0, { debit: '12.34' }),
+    );
+    expect(again.lines[0]?.doubts).toEqual({});
+  });
+  test('who writes a comma sees a comma, and the wire has a point', () => {
+    setOwnWays({ amounts: 'comma', dates: 'month-first' });
+    const form = after(
+      sheet({ account: '1', debit: '1.234,5' }, { account: '2', credit: '1.234' }),
+      { is: 'settled', at: 0, side: 'debit', currency: EUR },
+      { is: 'settled', at: 1, side: 'credit', currency: EUR },
+      { is: 'head', change: { date: '12/31' } },
+    );
+    expect(written(form)).toEqual(['1 1234,50|', '2 |1234,00']);
+    expect(entryRequest(form, near, EUR)).toMatchObject({
+      date: '2026-12-31',
+      lines: [{ debit: '1234.50' }, { credit: '1234.00' }],
+    });
+    const kept = {
+      ...draftRequest(form, near, EUR),
+      id: 1,
+      forReview: false,
+      createdBy: '',
+      updatedAt: '',
+      version: 1,
+    };
+    expect(kept.lines[0]).toMatchObject({ debit: '1234.50' });
+    expect(formOf(kept as DraftAnswer, EUR).lines[0]).toMatchObject({ debit: '1234,50' });
+  });
+});
+
+describe('cells pasted from a spreadsheet', () => {
+  const account = (number: string, name: string): AccountAnswer =>
+    ({ number, name, breakdowns: [], currency: null }) as never;
+  const on = (form: EntryForm) => ({
+    form,
+    accounts: [account('1010', 'Bank'), account('4000', 'Sales')],
+    contacts: [],
+    breakdowns: [],
+    currency: EUR,
+  });
+  test('become cells, from the one they are pasted into on', () => {
+    const form = sheet({ account: '9' });
+    const lines = pastedLines('1010\tcash\t\t1.234,50\nSales\t\t\t\t(3)\n', 1, 'account', on(form)) ?? [];
+    expect(written(after(form, { is: 'pasted', at: 1, lines }))).toEqual(['9 |', '1010 1234.50|', '4000 3.00|']);
+    const amounts = pastedLines('5\t\n\t6\n7', 0, 'debit', on(form)) ?? [];
+    expect(written(after(form, { is: 'pasted', at: 0, lines: amounts }))).toEqual(['9 5.00|', ' |6.00', ' 7.00|']);
+  });
+  test('more of them than there are lines make room; one cell alone is typed like any', () => {
+    const form = sheet({});
+    const lines =
+      pastedLines(Array.from({ length: 9 }, (_, at) => `10${at}\tx`).join('\n'), 2, 'account', on(form)) ?? [];
+    expect(after(form, { is: 'pasted', at: 2, lines }).lines).toHaveLength(12);
+    expect(pastedLines('12.50', 0, 'debit', on(form))).toBeUndefined();
   });
 });
 
@@ -206,7 +286,7 @@ describe('the entry as it is sent', () => {
       { account: '2', credit: '9', currency: 'USD', rate: '0.9' },
     );
     expect(entryRequest(form, near, EUR).lines).toEqual([
-      { account: '1', debit: '9.00', currency: 'USD', foreignAmount: '10', rate: '0.9' },
+      { account: '1', debit: '9.00', currency: 'USD', foreignAmount: '10.00', rate: '0.9' },
       { account: '2', credit: '9.00' },
     ]);
   });
@@ -219,7 +299,7 @@ describe('the entry as it is sent', () => {
       rateWay: 'ratePerBase',
     });
     expect(entryRequest(form, near, EUR).lines).toEqual([
-      { account: '1', currency: 'GBP', foreignAmount: '10', ratePerBase: '0.8407' },
+      { account: '1', currency: 'GBP', foreignAmount: '10.00', ratePerBase: '0.8407' },
     ]);
   });
   test('problems lead back to the row they were typed in, past the blank ones', () => {
@@ -239,9 +319,16 @@ test('what a line belongs to is sent with its dates in full, and gone on with as
   const form = sheet({ account: '1100', contact: 'Low Weir', credit: '5', ...document });
   const sent = { document: 'A 1', documentDate: '2025-12-03', dueDate: '2026-01-02', ownNumber: 'P 7' };
   expect(entryRequest(form, near, EUR).lines[0]).toMatchObject(sent);
-  expect(draftRequest(form).lines[0]).toMatchObject(sent);
-  const kept = { ...draftRequest(form), id: 1, forReview: false, createdBy: '', updatedAt: '', version: 1 };
-  expect(formOf(kept as DraftAnswer).lines[0]).toMatchObject({ ...document, document: 'A 1' });
+  expect(draftRequest(form, near, EUR).lines[0]).toMatchObject(sent);
+  const kept = {
+    ...draftRequest(form, near, EUR),
+    id: 1,
+    forReview: false,
+    createdBy: '',
+    updatedAt: '',
+    version: 1,
+  };
+  expect(formOf(kept as DraftAnswer, EUR).lines[0]).toMatchObject({ ...document, document: 'A 1' });
   const unclear = sheet({ account: '1100', credit: '5', dueDate: 'soon' });
   expect(entryRequest(unclear, near, EUR).lines[0]).toMatchObject({ dueDate: 'soon' });
   expect(Object.keys(entryRequest(sheet({ account: '1010', debit: '5' }), near, EUR).lines[0] ?? {})).toEqual([
@@ -263,10 +350,10 @@ describe('a draft', () => {
     updatedAt: '2026-06-17T10:00:00.000Z',
     version: 4,
   };
-  test('is kept just as it was typed and gone on with as it was kept', () => {
-    const form = formOf(draft);
-    expect(draftRequest(form, 4)).toEqual({
-      date: '17/6',
+  test('is kept with its date and amounts where they can be read, else as typed, and gone on with as it was kept', () => {
+    const form = formOf(draft, EUR);
+    expect(draftRequest(form, near, EUR, 4)).toEqual({
+      date: '2026-06-17',
       kind: 'adjusting',
       explanation: 'Half done',
       reference: '',
@@ -275,7 +362,8 @@ describe('a draft', () => {
     });
     expect(isBlank(form.lines.at(-1) as FormLine)).toBe(true);
   });
-  test('of a new entry names no version', () => expect(draftRequest(sheet({}))).not.toHaveProperty('version'));
+  test('of a new entry names no version', () =>
+    expect(draftRequest(sheet({}), near, EUR)).not.toHaveProperty('version'));
 });
 
 test('only accounts that take typed entries are offered', () => {

@@ -5,6 +5,7 @@ export const paths = {
   session: '/api/session',
   firstOwner: '/api/first-owner',
   ownPassword: '/api/own-sign-in/password',
+  ownPreferences: '/api/own-sign-in/preferences',
   ownSessions: '/api/own-sign-in/sessions',
   passwordReset: '/api/password-reset',
   newPassword: (token: string) => `/api/password-reset/${token}`,

@@ -72,6 +72,22 @@ describe('dates as people type them', () => {
   test.each(['', '31', '30/2', 'foo', '1/2/3/4', '0'])('“%s” is no date there', (typed) =>
     expect(typedDate(typed, d('2026-09-30'))).toBeUndefined(),
   );
+  test.each([
+    ['31/12', '2026-12-31'],
+    ['3112', '2026-12-31'],
+    ['311226', '2026-12-31'],
+    ['31122026', '2026-12-31'],
+    ['31.12.', '2026-12-31'],
+    ['12/31', '2026-12-31'],
+    ['0109', '2026-09-01'],
+  ])('near 30 September 2026, “%s” is %s whatever parts it', (typed, date) =>
+    expect(typedDate(typed, d('2026-09-30'))).toBe(date),
+  );
+  test.each([
+    ['0109', '2027-01-09'],
+    ['1231', '2026-12-31'],
+    ['31/12', '2026-12-31'],
+  ])('month first, “%s” is %s', (typed, date) => expect(typedDate(typed, d('2026-09-30'), 'month-first')).toBe(date));
   test('month first where a person reads so', () =>
     expect(typedDate('6/17', d('2026-09-30'), 'month-first')).toBe('2026-06-17'));
 });

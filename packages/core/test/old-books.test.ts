@@ -25,6 +25,7 @@ import {
   type StatementRow,
   type TrayRows,
 } from '../src/index.js';
+import { byNumber, chartFrom } from './ledger.js';
 import { books, chart, clearing, id, on, read, rows } from './trays.js';
 
 /** Balances at the ends of two years: before closing, as old trial balances hold them. */
@@ -234,6 +235,46 @@ describe('two statements beside each other', () => {
       ['Total operating expenses', 100, 500],
       ['Net income (net loss)', 800, -200],
     ]);
+  });
+
+  test('a sum that only one of them has stands in both columns', () => {
+    const full = chartFrom([
+      { number: '4000', name: 'Sales', element: 'revenue', classification: 'revenue' },
+      { number: '4100', name: 'Interest', element: 'revenue', classification: 'other-income' },
+      { number: '5000', name: 'Goods', element: 'expense', classification: 'cost-of-sales' },
+      { number: '6000', name: 'Rent', element: 'expense', classification: 'operating-expenses' },
+      { number: '7000', name: 'Tax', element: 'expense', classification: 'income-tax' },
+    ]);
+    const flows = (amounts: Record<string, number>) =>
+      Object.entries(amounts).map(([number, amount]) => ({
+        account: byNumber(full, number).id,
+        stage: 'ordinary' as const,
+        amount: minor(amount),
+      }));
+    const now = flows({ 4000: -900, 6000: 100 });
+    const earlier = flows({ 4000: -800, 4100: -20, 5000: 300, 6000: 100, 7000: 50 });
+    const draw = (own: typeof now, beside: typeof now) =>
+      incomeStatement(full, own, 'company', 'multi-step', false, beside).rows;
+    for (const [a, b] of [
+      [now, earlier],
+      [earlier, now],
+    ] as const) {
+      const compared = comparedRows(full, draw(a, b), draw(b, a));
+      const sums = compared.filter(({ row }) => row === 'subtotal' || row === 'total');
+      expect(sums.map(({ key, amount, earlier: other }) => [key, amount !== undefined, other !== undefined])).toEqual(
+        [
+          'total-operating-revenue',
+          'total-cost-of-sales',
+          'gross-result',
+          'total-operating-expenses',
+          'operating-result',
+          'total-other-income',
+          'result-before-tax',
+          'total-income-tax',
+          'net-result',
+        ].map((key) => [key, true, true]),
+      );
+    }
   });
 
   test('whatever they hold, nothing is lost or changed of either', () => {

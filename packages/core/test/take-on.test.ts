@@ -16,7 +16,7 @@ import {
   type TrayKey,
   type TrayRows,
 } from '../src/index.js';
-import { books, chart, clearing, id, on, read, rows } from './trays.js';
+import { books, chart, clearing, on, read, rows } from './trays.js';
 
 /** A whole take-on that adds up: its old trial balance and all the detail. */
 const WHOLE: TrayRows = {
@@ -313,7 +313,9 @@ describe('what a take-on posts', () => {
       ),
     });
     expect(takeOnStanding(trays, on).isUnclosed).toBe(true);
-    expect(takeOnStanding(read({ 'running-year': rows({ account: '4000', credit: '80' }) }), on).isUnclosed).toBe(true);
+    expect(takeOnStanding(read({ 'running-year': rows({ account: '4000', credit: '80' }) }), on).isUnclosed).toBe(
+      true,
+    );
     expect(takeOnStanding(read({ other: rows({ account: '1010', debit: '80' }) }), on).isUnclosed).toBe(false);
     const within = { ...on, books: { ...books, changeoverDate: d('2026-05-31') }, changeover: d('2026-05-31') };
     expect(takeOnStanding(trays, within).isUnclosed).toBe(false);

@@ -90,6 +90,7 @@ export const closingCommands = {
       .delete(yearClosing)
       .where(and(eq(yearClosing.organisation, organisation), eq(yearClosing.year, year.label)))
       .run();
+    context.setUpChanged(organisation);
     const event = {
       organisation,
       period: year.label,
@@ -126,6 +127,7 @@ function markClosed(context: WriteContext, of: Organisation, person: number, yea
     .run();
   for (const period of closedPeriods(of.calendar.firstDay === year.first, periodsOf(year)))
     lock(context, of.id, person, period, year.label);
+  context.setUpChanged(of.id);
 }
 
 /** The first year locks what was brought forward too. */

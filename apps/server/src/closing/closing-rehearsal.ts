@@ -31,7 +31,7 @@ import { periodLock, total } from '../database/schema.js';
 import { periodNumber } from '../ledger/flow-store.js';
 import { flowsAtDate } from '../ledger/ledger-span.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { draftsOf } from '../journal/draft-store.js';
+import { draftsBetween } from '../journal/draft-store.js';
 import { dueDates, recurringRows } from '../recurring/recurring-store.js';
 import { notFound } from '../problems/refusal.js';
 import { trialBalanceAnswer } from '../trial-balance/trial-balance-report.js';
@@ -190,7 +190,7 @@ function remarksOn(
     const message = `Due in this year and not posted: ${names}. Post first, or close without.`;
     remarks.push({ code: 'recurring-due', message, blocks: false });
   }
-  const drafts = draftsOf(db, of.id).filter((draft) => draft.date >= year.first && draft.date <= year.last).length;
+  const drafts = draftsBetween(db, of.id, year.first, year.last);
   if (drafts > 0) {
     const message = drafts === 1 ? '1 draft is dated in this year.' : `${drafts} drafts are dated in this year.`;
     remarks.push({ code: 'drafts', message, blocks: false });

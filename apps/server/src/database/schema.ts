@@ -1,4 +1,4 @@
-import type { ClosingRules, FieldChange } from '@just-ledger/core';
+import type { ClosingRules, FieldChange, Preferences } from '@just-ledger/core';
 import { integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 
 // The tables as queries see them. Constraints, STRICT and triggers stand in drizzle/*.sql, which is what runs. The staging
@@ -10,6 +10,8 @@ export const person = sqliteTable('person', {
   email: text(),
   name: text().notNull(),
   passwordHash: text('password_hash'),
+  /** How they read and type amounts and dates; null for what is usual. */
+  preferences: text({ mode: 'json' }).$type<Preferences>(),
   createdAt: text('created_at').notNull(),
 });
 
@@ -315,6 +317,19 @@ export const draft = sqliteTable(
     createdBy: integer('created_by').notNull(),
     updatedAt: text('updated_at').notNull(),
     version: integer().notNull().default(1),
+  },
+  (table) => [primaryKey({ columns: [table.organisation, table.id] })],
+);
+
+export const draftEnd = sqliteTable(
+  'draft_end',
+  {
+    organisation: integer().notNull(),
+    id: integer().notNull(),
+    /** The number of the entry that the draft became; null if it was thrown away. */
+    entry: text(),
+    at: text().notNull(),
+    by: integer().notNull(),
   },
   (table) => [primaryKey({ columns: [table.organisation, table.id] })],
 );

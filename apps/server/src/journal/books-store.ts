@@ -3,7 +3,7 @@ import { eq } from 'drizzle-orm';
 import { loadChart } from '../accounts/account-store.js';
 import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
 import type { Db } from '../database/connection.js';
-import { contact, periodLock } from '../database/schema.js';
+import { contact, periodLock, yearClosing } from '../database/schema.js';
 import { organisationOf } from '../organisations/organisation-store.js';
 
 /** What an entry of an organisation is checked against, as it stands now. */
@@ -16,6 +16,11 @@ export function loadBooks(db: Db, organisation: number, today: CivilDate): Books
     .from(periodLock)
     .where(eq(periodLock.organisation, organisation))
     .all();
+  const closed = db
+    .select({ year: yearClosing.year })
+    .from(yearClosing)
+    .where(eq(yearClosing.organisation, organisation))
+    .all();
   return {
     baseCurrency,
     calendar,
@@ -24,6 +29,7 @@ export function loadBooks(db: Db, organisation: number, today: CivilDate): Books
     today,
     changeoverDate: (changeoverDate ?? undefined) as CivilDate | undefined,
     lockedPeriods: new Set(locks.map((lock) => lock.period as Period)),
+    closedYears: new Set(closed.map(({ year }) => year)),
     findContact: (text) => {
       contacts ??= contactNames(db, organisation);
       return contacts.get(text) ?? contacts.get(text.toLowerCase());

@@ -1,5 +1,23 @@
-import { Body, Controller, Delete, Get, Headers, HttpCode, Param, ParseIntPipe, Post, Put } from '@nestjs/common';
-import { DraftRequest, type DraftAnswer, type EntryAnswer } from '@just-ledger/contract';
+import {
+  Body,
+  Controller,
+  Delete,
+  Get,
+  Headers,
+  HttpCode,
+  Param,
+  ParseIntPipe,
+  Post,
+  Put,
+  Query,
+} from '@nestjs/common';
+import {
+  DraftRequest,
+  DraftVersionQuery,
+  PostDraftRequest,
+  type DraftAnswer,
+  type EntryAnswer,
+} from '@just-ledger/contract';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { CurrentOrganisation, CurrentPerson, Needs } from '../sessions/session-guard.js';
 import type { Person } from '../sessions/session-store.js';
@@ -47,8 +65,13 @@ export class DraftsController {
   @Needs('preparer')
   @Delete(':id')
   @HttpCode(204)
-  drop(@CurrentOrganisation() of: Organisation, @Param('id', ParseIntPipe) id: number): Promise<void> {
-    return this.writer.run('dropDraft', { organisation: of.id, id });
+  drop(
+    @CurrentOrganisation() of: Organisation,
+    @CurrentPerson() person: Person,
+    @Param('id', ParseIntPipe) id: number,
+    @Query() { version }: DraftVersionQuery,
+  ): Promise<void> {
+    return this.writer.run('dropDraft', { organisation: of.id, person: person.id, id, version });
   }
 
   @Post(':id/post')
@@ -56,8 +79,9 @@ export class DraftsController {
     @CurrentOrganisation() of: Organisation,
     @CurrentPerson() person: Person,
     @Param('id', ParseIntPipe) id: number,
+    @Body() request?: PostDraftRequest,
     @Headers('idempotency-key') key?: string,
   ): Promise<EntryAnswer> {
-    return this.writer.run('postDraft', { organisation: of.id, person: person.id, id, key });
+    return this.writer.run('postDraft', { organisation: of.id, person: person.id, id, key, request });
   }
 }

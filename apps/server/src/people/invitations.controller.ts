@@ -8,7 +8,7 @@ import { AttemptLimit, assertMayTry } from '../sessions/attempt-limit.js';
 import { openSession, type CookieReply, type CookieRequest } from '../sessions/open-session.js';
 import { hashPassword } from '../sessions/password.js';
 import { Open, SESSION_COOKIE } from '../sessions/session-guard.js';
-import { personOfEmail, personOfId, personOfToken } from '../sessions/session-store.js';
+import { personOfEmail, personAnswer, personOfId, personOfToken } from '../sessions/session-store.js';
 import { Reader, Writer } from '../workers/workers.module.js';
 import { invitationOfToken, type Invitation } from './people-store.js';
 
@@ -53,7 +53,7 @@ export class InvitationsController {
     if (this.signedIn(request, found) === undefined) await openSession(this.writer, id, request, reply);
     const person = personOfId(this.reader.db, id);
     return {
-      person: person ? { email: person.email, name: person.name } : null,
+      person: person ? personAnswer(this.reader.db, person) : null,
       firstRun: false,
       today: this.reader.clock.today(),
     };

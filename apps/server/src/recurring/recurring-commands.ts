@@ -5,14 +5,33 @@ import type {
   RecurringJournalRequest,
   SkipOccurrenceRequest,
 } from '@just-ledger/contract';
-import { checkEntry, isPlainText, problem, scheduleProblems, type Problem } from '@just-ledger/core';
+import {
+  checkDate,
+  checkEntry,
+  fiscalYearOf,
+  isPlainText,
+  longDate,
+  problem,
+  scheduleProblems,
+  yearName,
+  type CivilDate,
+  type Problem,
+} from '@just-ledger/core';
 import { and, eq, sql } from 'drizzle-orm';
 import { occurrence, recurringJournal } from '../database/schema.js';
 import { EntryAppender } from '../journal/append-entry.js';
 import { organisationOf } from '../organisations/organisation-store.js';
+import { withIds } from '../journal/kept-lines.js';
 import { Refusal, changedSince } from '../problems/refusal.js';
 import type { WriteContext } from '../workers/write-context.js';
-import { dueDates, recurringAnswer, recurringRowOf, recurringRows, type RecurringRow } from './recurring-store.js';
+import {
+  dueDates,
+  entryOfJournal,
+  recurringAnswer,
+  recurringRowOf,
+  recurringRows,
+  type RecurringRow,
+} from './recurring-store.js';
 
 export interface JournalPlace {
   readonly organisation: number;
@@ -33,7 +52,7 @@ export const recurringCommands = {
     const id = sql<number>`(SELECT coalesce(max(id), 0) + 1 FROM recurring_journal WHERE organisation = ${organisation})`;
     const row = context.db
       .insert(recurringJournal)
-      .values({ organisation, id, ...fieldsOf(request) })
+      .values({ organisation, id, ...fieldsOf(context, organisation, request) })
       .returning()
       .get();
     return answer(context, row);
@@ -49,7 +68,7 @@ export const recurringCommands = {
     const version = request.version ?? 0;
     const row = context.db
       .update(recurringJournal)
-      .set({ ...fieldsOf(request), version: version + 1 })
+      .set({ ...fieldsOf(context, organisation, request), version: version + 1 })
       .where(
         and(
           eq(recurringJournal.organisation, organisation),
@@ -96,7 +115,7 @@ export const recurringCommands = {
     { organisation, person, id, request }: JournalPlace & { request: SkipOccurrenceRequest },
   ): RecurringJournalAnswer {
     const row = recurringRowOf(context.db, organisation, id);
-    assertDue(context, row, request.date);
+    assertDue(context, row, request.date, true);
     const settled = { settledAt: context.clock.moment(), settledBy: person };
     context.db
       .insert(occurrence)
@@ -112,18 +131,27 @@ export const recurringCommands = {
     return answer(context, row);
   },
 
-  /** Posts everything that is due, in the order of the dates; all of it, or nothing. */
+  /**
+   * Posts everything that is due and lies in an open month, in the order of the dates; all of that, or nothing. What lies
+   * in a locked month or a closed year stays due and is told.
+   */
   postDue(context: WriteContext, { organisation, person }: { organisation: number; person: number }): PostDueAnswer {
     const today = context.clock.today();
     const due = recurringRows(context.db, organisation)
       .flatMap((row) => dueDates(context.db, row, today).map((date) => ({ row, date })))
-      .sort((a, b) => (a.date === b.date ? a.row.id - b.row.id : a.date < b.date ? -1 : 1));
+      .sort((a, b) => (a.date === b.date ? a.row.id - b.row.id : a.date < b.date ? -1 : 1))
+      .map((one) => ({ ...one, why: whyShut(context, organisation, one.row, one.date) }));
     return {
-      posted: due.map(({ row, date }) => ({
-        journal: row.name,
-        date,
-        entry: postOn(context, organisation, person, row, date),
-      })),
+      posted: due
+        .filter(({ why }) => why === undefined)
+        .map(({ row, date }) => ({
+          journal: row.name,
+          date,
+          entry: postOn(context, organisation, person, row, date),
+        })),
+      left: due.flatMap(({ row, date, why }) =>
+        why === undefined ? [] : [{ journal: row.name, date, message: why }],
+      ),
     };
   },
 };
@@ -133,12 +161,17 @@ function answer(context: WriteContext, row: RecurringRow): RecurringJournalAnswe
   return recurringAnswer(context.db, organisationOf(context.db, row.organisation), row, today, today);
 }
 
-function fieldsOf(request: RecurringJournalRequest): {
+function fieldsOf(
+  context: WriteContext,
+  organisation: number,
+  { name, schedule, entry }: RecurringJournalRequest,
+): {
   name: string;
   schedule: Record<string, unknown>;
   entry: Record<string, unknown>;
 } {
-  return { name: request.name.trim(), schedule: { ...request.schedule }, entry: { ...request.entry } };
+  const lines = withIds(entry.lines, context.booksOf(organisation));
+  return { name: name.trim(), schedule: { ...schedule }, entry: { ...entry, lines } };
 }
 
 /** Checks a journal as if it fell due today, so that what it posts later is sound as far as can be known. */
@@ -157,14 +190,39 @@ function checkRequest(context: WriteContext, organisation: number, request: Recu
   if (problems.length > 0) throw new Refusal(422, problems);
 }
 
-/** Only dates that are due can be posted or skipped, and the earliest comes first. */
-function assertDue(context: WriteContext, row: RecurringRow, date: string): void {
-  const [earliest, ...later] = dueDates(context.db, row, context.clock.today());
-  if (earliest === date) return;
-  const message = later.some((other) => other === date)
-    ? `${row.name} is also due on ${earliest}; post or skip that date first.`
-    : `${row.name} is not due on ${date}.`;
+/**
+ * Only dates that are due can be posted or skipped, and the earliest comes first. One that lies in a locked month or a
+ * closed year holds nothing up: it can be skipped, and what is due later can be posted.
+ */
+function assertDue(context: WriteContext, row: RecurringRow, date: string, isSkipped = false): void {
+  const { organisation } = row;
+  const due = dueDates(context.db, row, context.clock.today());
+  if (!due.some((one) => one === date))
+    throw new Refusal(422, [problem('not-due', 'date', `${row.name} is not due on ${date}.`)]);
+  const shut = whyShut(context, organisation, row, date as CivilDate);
+  if (shut !== undefined && !isSkipped) throw new Refusal(422, [problem('period-locked', 'date', shut)]);
+  const before = due.find((one) => one < date && whyShut(context, organisation, row, one) === undefined);
+  if (shut !== undefined || before === undefined) return;
+  const message = `${row.name} is also due on ${longDate(before)}; post or skip that date first.`;
   throw new Refusal(422, [problem('not-due', 'date', message)]);
+}
+
+/** Why a date of a journal cannot be posted now, and what to do; undefined where it lies in an open month. */
+function whyShut(
+  context: WriteContext,
+  organisation: number,
+  row: RecurringRow,
+  date: CivilDate,
+): string | undefined {
+  const checked = checkDate(date, 'ordinary', context.booksOf(organisation));
+  if (checked.ok) return undefined;
+  const { calendar, closedYears } = context.booksOf(organisation);
+  const year = fiscalYearOf(calendar, date);
+  const isClosed = date >= calendar.firstDay && closedYears?.has(year.label);
+  const how = isClosed
+    ? `${yearName(year)} is closed. Skip this date with a reason, or reopen the year.`
+    : `${checked.problems[0]?.message ?? ''} Or skip this date with a reason.`;
+  return `${row.name}, ${longDate(date)}: ${how}`;
 }
 
 /** Posts one date of a journal. @returns the number of its entry */
@@ -176,7 +234,7 @@ function postOn(
   date: string,
 ): string {
   const books = context.booksOf(organisation);
-  const request = row.entry as unknown as RecurringJournalRequest['entry'];
+  const request = entryOfJournal(context.db, row);
   const checked = checkEntry({ ...request, date }, books, 'recurring', RECURRING_KINDS);
   if (!checked.ok) {
     throw new Refusal(

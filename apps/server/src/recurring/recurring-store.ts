@@ -21,6 +21,7 @@ import {
 import { and, eq } from 'drizzle-orm';
 import type { Db } from '../database/connection.js';
 import { entry, occurrence, recurringJournal } from '../database/schema.js';
+import { withLabels } from '../journal/kept-lines.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { notFound } from '../problems/refusal.js';
 
@@ -42,6 +43,12 @@ export function recurringRows(db: Db, organisation: number): RecurringRow[] {
     .where(eq(recurringJournal.organisation, organisation))
     .orderBy(recurringJournal.name)
     .all();
+}
+
+/** What a recurring journal posts, with the numbers and names that its accounts and contacts bear now. */
+export function entryOfJournal(db: Db, { organisation, entry: kept }: RecurringRow): RecurringEntryRequest {
+  const { lines, ...entry } = kept as unknown as RecurringEntryRequest;
+  return { ...entry, lines: withLabels(db, organisation, lines) };
 }
 
 /** When a recurring journal falls due; one that has been ended falls due no more after that day. */
@@ -85,7 +92,7 @@ export function recurringAnswer(
       const known = details.get(date);
       return { date, state, entry: known?.entry ?? null, reason: known?.one.reason ?? null };
     });
-  const request = row.entry as unknown as RecurringEntryRequest;
+  const request = entryOfJournal(db, row);
   return {
     id: row.id,
     name: row.name,

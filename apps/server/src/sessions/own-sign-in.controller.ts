@@ -1,5 +1,5 @@
 import { Body, Controller, Delete, HttpCode, Put, Req } from '@nestjs/common';
-import { ChangePasswordRequest } from '@just-ledger/contract';
+import { ChangePasswordRequest, PreferencesRequest } from '@just-ledger/contract';
 import { verify } from '@node-rs/argon2';
 import { unprocessable } from '../problems/refusal.js';
 import { Reader, Writer } from '../workers/workers.module.js';
@@ -39,6 +39,13 @@ export class OwnSignInController {
       passwordHash: await hashPassword(next),
       keep: hashToken(cookies[SESSION_COOKIE] ?? ''),
     });
+  }
+
+  /** Keeps how the person reads and types amounts and dates. */
+  @Put('preferences')
+  @HttpCode(204)
+  changePreferences(@CurrentPerson() person: Person, @Body() { amounts, dates }: PreferencesRequest): Promise<void> {
+    return this.writer.run('changePreferences', { personId: person.id, preferences: { amounts, dates } });
   }
 
   /** Ends every session of the person, this one too. */

@@ -1,4 +1,4 @@
-import { problem } from '@just-ledger/core';
+import { problem, type Preferences } from '@just-ledger/core';
 import { and, eq, lt, ne, sql } from 'drizzle-orm';
 import { person, session } from '../database/schema.js';
 import { Refusal } from '../problems/refusal.js';
@@ -41,6 +41,14 @@ export const sessionCommands = {
       .delete(session)
       .where(and(eq(session.person, personId), ne(session.tokenHash, keep)))
       .run();
+  },
+
+  /** Keeps how a person reads and types amounts and dates. */
+  changePreferences(
+    context: WriteContext,
+    { personId, preferences }: { personId: number; preferences: Preferences },
+  ): void {
+    context.db.update(person).set({ preferences }).where(eq(person.id, personId)).run();
   },
 
   /** Ends every session of a person. */

@@ -1,3 +1,5 @@
+import type { SessionAnswer } from '@just-ledger/contract';
+import { USUAL_PREFERENCES } from '@just-ledger/core';
 import { and, eq, gt, isNotNull, sql } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import type { Db } from '../database/connection.js';
@@ -46,6 +48,12 @@ export function personOfId(db: Db, id: number): Person | undefined {
     .from(person)
     .where(and(eq(person.id, id), isNotNull(person.email)))
     .get();
+}
+
+/** A signed-in person as it goes over the wire, with how they read amounts and dates. */
+export function personAnswer(db: Db, { id, email, name }: Person): NonNullable<SessionAnswer['person']> {
+  const row = db.select({ preferences: person.preferences }).from(person).where(eq(person.id, id)).get();
+  return { email, name, preferences: { ...USUAL_PREFERENCES, ...row?.preferences } };
 }
 
 /** Whether nobody has been set up yet. */

@@ -1,6 +1,6 @@
 import { Body, Controller, Delete, Get, HttpCode, Post, Req, Res } from '@nestjs/common';
 import { FirstOwnerRequest, SignInRequest, type SessionAnswer } from '@just-ledger/contract';
-import { problem } from '@just-ledger/core';
+import { USUAL_PREFERENCES, problem } from '@just-ledger/core';
 import { verify } from '@node-rs/argon2';
 import { randomBytes } from 'node:crypto';
 import { Refusal } from '../problems/refusal.js';
@@ -9,7 +9,7 @@ import { hashPassword } from './password.js';
 import { AttemptLimit, assertMayTry } from './attempt-limit.js';
 import { openSession, type CookieReply, type CookieRequest } from './open-session.js';
 import { Open, SESSION_COOKIE } from './session-guard.js';
-import { hashToken, isFirstRun, personOfEmail, personOfToken } from './session-store.js';
+import { hashToken, isFirstRun, personAnswer, personOfEmail, personOfToken } from './session-store.js';
 
 /** Signing in and out. */
 @Open()
@@ -30,7 +30,7 @@ export class SessionsController {
     const token = request.cookies[SESSION_COOKIE];
     const person = token ? personOfToken(this.reader.db, token) : undefined;
     return {
-      person: person ? { email: person.email, name: person.name } : null,
+      person: person ? personAnswer(this.reader.db, person) : null,
       firstRun: isFirstRun(this.reader.db),
       today: this.reader.clock.today(),
     };
@@ -55,7 +55,7 @@ export class SessionsController {
       ]);
     }
     await openSession(this.writer, person.id, request, reply);
-    return { person: { email: person.email, name: person.name }, firstRun: false, today: this.reader.clock.today() };
+    return { person: personAnswer(this.reader.db, person), firstRun: false, today: this.reader.clock.today() };
   }
 
   /** Signs out. */
@@ -83,7 +83,7 @@ export class SessionsController {
     });
     await openSession(this.writer, id, request, reply);
     return {
-      person: { email: body.email.trim(), name: body.name.trim() },
+      person: { email: body.email.trim(), name: body.name.trim(), preferences: USUAL_PREFERENCES },
       firstRun: false,
       today: this.reader.clock.today(),
     };

@@ -56,13 +56,18 @@ export function incomeStatementReport(
   const form = query.form ?? 'single-step';
   const chart = loadChart(db, of.id);
   const view = ledgerView(db, of, query.asKnownOn);
-  const drawn = (span: { from: CivilDate; to: CivilDate; isWhole: boolean }): Figures<IncomeStatement> => {
-    const { of: flows, note } = resultFigures(db, of, view, chart, span);
-    return { of: flows && incomeStatement(chart, flows, of.kind, form, query.zeros === 'true'), note };
-  };
-  const now = drawn({ from, to, isWhole: false });
+  const figures = resultFigures(db, of, view, chart, { from, to, isWhole: false });
   const before = query.beside && { from: yearBefore(from), to: yearBefore(to) };
-  const earlier = before && drawn({ ...before, isWhole: true });
+  const figuresBefore = before && resultFigures(db, of, view, chart, { ...before, isWhole: true });
+  const drawn = (
+    { of: flows, note }: typeof figures,
+    beside: typeof figures | undefined,
+  ): Figures<IncomeStatement> => ({
+    of: flows && incomeStatement(chart, flows, of.kind, form, query.zeros === 'true', beside?.of),
+    note,
+  });
+  const now = drawn(figures, figuresBefore);
+  const earlier = figuresBefore && drawn(figuresBefore, figures);
   const statement = now.of ?? incomeStatement(chart, [], of.kind, form);
   const write = (amount: StatementRow['amount']): string => formatAmount(amount ?? (0 as never), of.baseCurrency);
   return {
@@ -132,14 +137,19 @@ export function balanceSheetReport(
   const asAt = reportDate(query.asAt, 'asAt', of, today, today);
   const view = ledgerView(db, of, query.asKnownOn);
   const chart = loadChart(db, of.id);
-  const drawn = (date: CivilDate): Figures<BalanceSheet> => {
-    const { of: position, note } = positionFigures(db, of, view, chart, date);
-    const { flows, equity } = position ?? {};
-    return { of: flows && equity && balanceSheet(chart, of.kind, flows, equity, query.zeros === 'true'), note };
-  };
-  const now = drawn(asAt);
+  const figures = positionFigures(db, of, view, chart, asAt);
   const before = query.beside && yearBefore(asAt);
-  const earlier = before && drawn(before);
+  const figuresBefore = before && positionFigures(db, of, view, chart, before);
+  const drawn = (
+    { of: position, note }: typeof figures,
+    beside: typeof figures | undefined,
+  ): Figures<BalanceSheet> => {
+    const { flows, equity } = position ?? {};
+    const zeros = query.zeros === 'true';
+    return { of: flows && equity && balanceSheet(chart, of.kind, flows, equity, zeros, beside?.of?.flows), note };
+  };
+  const now = drawn(figures, figuresBefore || undefined);
+  const earlier = figuresBefore ? drawn(figuresBefore, figures) : undefined;
   const write = (amount: Minor | undefined): string => formatAmount(amount ?? ZERO, of.baseCurrency);
   return {
     ...heading(of, 'Balance sheet', `as at ${longDate(asAt)}`, now.note),

@@ -3,17 +3,11 @@ import { InputBase } from '@mui/material';
 import { useDraggable, useDroppable } from '@dnd-kit/core';
 import { Link } from 'react-router';
 import type { AccountAnswer, AccountRequest } from '@just-ledger/contract';
-import {
-  ACCOUNT_ROLES,
-  displayAmount,
-  elementFromNumber,
-  type AccountRole,
-  type CurrencyCode,
-  type Minor,
-} from '@just-ledger/core';
+import { ACCOUNT_ROLES, elementFromNumber, type AccountRole, type CurrencyCode, type Minor } from '@just-ledger/core';
 import { useAddress } from '../frame/address.js';
 import { useBooks } from '../frame/books-queries.js';
 import type { ChartItem } from './chart-list.js';
+import { displayed } from '../fields/own-ways.js';
 
 interface RowProps {
   readonly currency: CurrencyCode;
@@ -205,7 +199,7 @@ const CELL = { padding: 0, height: 19, fontSize: 13, borderBottom: '1px solid va
 
 /** A balance; a dash for none, so that the eye finds those there are. */
 function quiet(amount: Minor, currency: CurrencyCode): string {
-  return amount === 0 ? '–' : displayAmount(amount, currency);
+  return amount === 0 ? '–' : displayed(amount, currency);
 }
 
 /** What is special about an account, in few words. */

@@ -2,7 +2,7 @@ import { useEffect } from 'react';
 import { Button } from '@mui/material';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { paths, type ClosingAnswer, type ClosingRehearsalAnswer } from '@just-ledger/contract';
-import { displayAmount, longDate, minor, parseAmount, parseCivilDate, type CurrencyCode } from '@just-ledger/core';
+import { longDate, minor, parseAmount, parseCivilDate, type CurrencyCode } from '@just-ledger/core';
 import { accountsQuery } from '../accounts/account-queries.js';
 import { shown } from '../fields/money.js';
 import { useAddress, useSheetParam } from '../frame/address.js';
@@ -12,6 +12,7 @@ import { Empty, Sheet, Trouble } from '../frame/sheet.js';
 import { request } from '../request/request.js';
 import { useChange } from '../request/use-change.js';
 import { rehearsalQuery } from './closing-queries.js';
+import { displayed } from '../fields/own-ways.js';
 
 /** The closing rehearsal: entries left, temporary accounts running to zero, the trial balance they lead to. */
 export default function YearEndScreen() {
@@ -146,7 +147,7 @@ function TAccounts({ rehearsal, currency }: { rehearsal: ClosingRehearsalAnswer;
   const ends = [...lines].map(
     ([number, { amounts }]) => (balances.get(number) ?? 0) + amounts.reduce((sum, one) => sum + one, 0),
   );
-  const write = (amount: number): string => (amount === 0 ? '' : displayAmount(minor(Math.abs(amount)), currency));
+  const write = (amount: number): string => (amount === 0 ? '' : displayed(minor(Math.abs(amount)), currency));
   return (
     <section className="sheet" aria-label="Accounts run to zero" tabIndex={0}>
       <div>

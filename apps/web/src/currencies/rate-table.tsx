@@ -1,15 +1,7 @@
 import { useRef, useState, type KeyboardEvent } from 'react';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { paths, type ExchangeRateAnswer, type RateRequest } from '@just-ledger/contract';
-import {
-  exchangeRateOn,
-  inverseOf,
-  isRate,
-  parseCivilDate,
-  seemsInverted,
-  shortDate,
-  typedDate,
-} from '@just-ledger/core';
+import { exchangeRateOn, inverseOf, isRate, parseCivilDate, seemsInverted, shortDate } from '@just-ledger/core';
 import { Cell } from '../fields/cell.js';
 import { Allowed } from '../frame/allowed.js';
 import { useBooks } from '../frame/books-queries.js';
@@ -17,6 +9,7 @@ import { Trouble } from '../frame/sheet.js';
 import { problemPlaces } from '../request/problem-places.js';
 import { request } from '../request/request.js';
 import { useChange } from '../request/use-change.js';
+import { plainDecimal, typedDay } from '../fields/own-ways.js';
 
 const EMPTY = { date: '', rate: '', ratePerBase: '' };
 
@@ -111,7 +104,7 @@ function NextRate({
 }) {
   const { organisation, to } = useBooks();
   const row = useRef<HTMLFormElement>(null);
-  const date = typedDate(typed.date, to) ?? typed.date;
+  const date = typedDay(typed.date, to) ?? typed.date;
   const keep = useChange((body: RateRequest) =>
     request('PUT', paths.exchangeRate(organisation.id, currency, encodeURIComponent(date)), body),
   );
@@ -122,8 +115,8 @@ function NextRate({
   const send = (): void => {
     if (typed.date.trim() === '') return row.current?.querySelector('input')?.focus();
     const body = {
-      ...(typed.rate.trim() && { rate: typed.rate }),
-      ...(typed.ratePerBase.trim() && { ratePerBase: typed.ratePerBase }),
+      ...(typed.rate.trim() && { rate: plainDecimal(typed.rate) }),
+      ...(typed.ratePerBase.trim() && { ratePerBase: plainDecimal(typed.ratePerBase) }),
     };
     keep.mutate(body, {
       onSuccess: () => {

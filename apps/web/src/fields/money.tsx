@@ -1,18 +1,19 @@
-import { displayAmount, minor, parseAmount, type CurrencyCode } from '@just-ledger/core';
+import { minor, parseAmount, type CurrencyCode } from '@just-ledger/core';
 import type { ReactNode } from 'react';
+import { displayed } from './own-ways.js';
 
 /** An amount from the wire as people read it; nothing for nothing. */
 export function shown(amount: string | null | undefined, currency: CurrencyCode): string {
   return amount === null || amount === undefined || amount === ''
     ? ''
-    : displayAmount(parseAmount(amount, currency), currency);
+    : displayed(parseAmount(amount, currency), currency);
 }
 
 /** A balance from the wire, debit positive, as people read it: the amount and its side. */
 export function shownWithSide(balance: string, currency: CurrencyCode): string {
   const amount = parseAmount(balance, currency);
-  if (amount === 0) return displayAmount(amount, currency);
-  return `${displayAmount(minor(Math.abs(amount)), currency)} ${amount > 0 ? 'dr' : 'cr'}`;
+  if (amount === 0) return displayed(amount, currency);
+  return `${displayed(minor(Math.abs(amount)), currency)} ${amount > 0 ? 'dr' : 'cr'}`;
 }
 
 /** The sign that goes before the first amount and the totals of a statement. */

@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { listenAhead } from './type-ahead.js';
 
 /** The six stages of the work with their screens, as they stand in addresses. */
 export const STAGES = {
@@ -104,7 +105,10 @@ export function useAddress(): Address {
       from: search.get('from') ?? undefined,
       to: search.get('to') ?? undefined,
       href,
-      go: (to, params) => void navigate(href(to, params)),
+      go: (to, params) => {
+        if (to === 'entry' && (screen !== 'entry' || params?.['draft'] !== search.get('draft'))) listenAhead();
+        void navigate(href(to, params));
+      },
       setSpan: (from, to) => change({ from, to }),
       setBeside: (to, params = {}) =>
         change(

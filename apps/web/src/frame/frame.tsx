@@ -1,15 +1,7 @@
 import { lazy, useEffect, useState, type ReactNode } from 'react';
 import { useQuery } from '@tanstack/react-query';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
-import {
-  KIND_LABELS,
-  MONTH_NAMES,
-  displayAmount,
-  longDate,
-  minor,
-  parseAmount,
-  parseCivilDate,
-} from '@just-ledger/core';
+import { KIND_LABELS, MONTH_NAMES, longDate, minor, parseAmount, parseCivilDate } from '@just-ledger/core';
 import { draftsQuery } from '../journal/journal-queries.js';
 import { recurringQuery } from '../recurring/recurring-queries.js';
 import { OwnSignIn } from '../sessions/own-sign-in.js';
@@ -23,6 +15,7 @@ import { ProofBar } from './proof-bar.js';
 import type { ScreenProps } from './screen-props.js';
 import { Place } from './sheet.js';
 import { YearRail } from './year-rail.js';
+import { displayed } from '../fields/own-ways.js';
 
 const SCREENS: Readonly<Record<string, React.LazyExoticComponent<(props: ScreenProps) => ReactNode>>> = {
   chart: lazy(() => import('../accounts/chart-screen.js')),
@@ -182,7 +175,7 @@ function Waiting({ stage }: { stage: Stage }) {
   }
   if (stage === 'take-on' && takeOn?.isBegun && !takeOn.signedOff) {
     const apart = takeOn.clearing.reduce((sum, { expected }) => sum + Math.abs(parseAmount(expected, currency)), 0);
-    waits.push(apart === 0 ? 'to sign off' : `${displayAmount(minor(apart), currency)} apart`);
+    waits.push(apart === 0 ? 'to sign off' : `${displayed(minor(apart), currency)} apart`);
   }
   if (stage === 'close') {
     const open = years.years.filter(

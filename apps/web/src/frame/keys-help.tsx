@@ -70,6 +70,7 @@ export function KeysHelp({ screen }: { screen: string }) {
       else if (event.key === 'n') {
         event.preventDefault();
         address.go('entry');
+        document.querySelector<HTMLElement>('[data-typing] input')?.focus();
       }
     };
     window.addEventListener('keydown', press);
@@ -104,12 +105,12 @@ function isChoosing(target: EventTarget | null): boolean {
   );
 }
 
-/** Whether a key is being typed into something. */
+/** Whether a key is being typed into something; within a sheet that is typed into every key is. */
 export function isInField(target: EventTarget | null): boolean {
   return (
     target instanceof HTMLElement &&
     (target.isContentEditable ||
       /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) ||
-      target.closest('[role="dialog"]') !== null)
+      target.closest('[role="dialog"], [data-typing]') !== null)
   );
 }

@@ -1,5 +1,6 @@
 import { useState, type KeyboardEvent, type MouseEvent } from 'react';
 import { useSearchParams } from 'react-router';
+import { ownDateOrder } from '../fields/own-ways.js';
 import { MONTH_NAMES, isCivilDate, typedSpan } from '@just-ledger/core';
 import { useAddress } from './address.js';
 import { useBooks } from './books-queries.js';
@@ -39,7 +40,7 @@ export function YearRail() {
     if (event.key !== 'Enter') return;
     // the address is ahead of what has been drawn when somebody types fast
     const end = new URLSearchParams(window.location.search).get('to') ?? to;
-    const span = typedSpan(typed, isCivilDate(end) ? end : to, calendar);
+    const span = typedSpan(typed, isCivilDate(end) ? end : to, calendar, ownDateOrder());
     setRefused(!span);
     if (!span) return;
     setSpan(span.from, span.to);

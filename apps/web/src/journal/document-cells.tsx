@@ -1,12 +1,13 @@
 import type { Dispatch, KeyboardEvent } from 'react';
 import { useQuery } from '@tanstack/react-query';
 import type { AccountAnswer, DetailItemAnswer } from '@just-ledger/contract';
-import { parseCivilDate, shortDate, typedDate } from '@just-ledger/core';
+import { parseCivilDate, shortDate } from '@just-ledger/core';
 import { Cell } from '../fields/cell.js';
 import { shown, shownWithSide } from '../fields/money.js';
 import { useBooks } from '../frame/books-queries.js';
 import { accountDetailQuery } from '../open-items/open-item-queries.js';
 import type { FormEvent, FormLine } from './entry-form.js';
+import { typedDay } from '../fields/own-ways.js';
 
 /** Whether an account may be made up of things that were taken on one by one. */
 export function hasThings({ control, element, role }: AccountAnswer): boolean {
@@ -60,7 +61,7 @@ export function DocumentCells({
         wrong={wrongAt(at, key)}
         onChange={(typed) => dispatch({ is: 'line', at, change: { [key]: typed } })}
         onBlur={(typed) => {
-          const date = key === 'ownNumber' ? undefined : typedDate(typed, today);
+          const date = key === 'ownNumber' ? undefined : typedDay(typed, today);
           if (date) dispatch({ is: 'line', at, change: { [key]: shortDate(date) } });
         }}
         onKeyDown={onKeyDown}

@@ -1,13 +1,13 @@
 import { useState } from 'react';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
-import { paths } from '@just-ledger/contract';
+import { paths, type DraftAnswer } from '@just-ledger/contract';
 import { isCivilDate, shortDate } from '@just-ledger/core';
 import { useAddress } from '../frame/address.js';
 import { Allowed } from '../frame/allowed.js';
 import { useBooks } from '../frame/books-queries.js';
 import { Empty, Sheet, Trouble } from '../frame/sheet.js';
-import { request } from '../request/request.js';
+import { request, withQuery } from '../request/request.js';
 import { useChange } from '../request/use-change.js';
 import { draftsQuery } from './journal-queries.js';
 
@@ -16,7 +16,9 @@ export default function DraftsScreen() {
   const address = useAddress();
   const { organisation } = useBooks();
   const { data: drafts } = useSuspenseQuery(draftsQuery(organisation.id));
-  const drop = useChange((id: number) => request('DELETE', paths.draft(organisation.id, id)));
+  const drop = useChange(({ id, version }: DraftAnswer) =>
+    request('DELETE', withQuery(paths.draft(organisation.id, id), { version })),
+  );
   const [dropping, setDropping] = useState<number>();
   return (
     <Sheet
@@ -64,7 +66,7 @@ export default function DraftsScreen() {
                   {dropping === draft.id ? (
                     <span className="row small" style={{ justifyContent: 'flex-end', gap: 12 }}>
                       <span className="brass">It cannot be brought back.</span>
-                      <button className="act" type="button" onClick={() => drop.mutate(draft.id)}>
+                      <button className="act" type="button" onClick={() => drop.mutate(draft)}>
                         throw it away
                       </button>
                       <button className="act" type="button" autoFocus onClick={() => setDropping(undefined)}>

@@ -1,37 +1,65 @@
+import { useQueries, useQuery } from '@tanstack/react-query';
 import type { AccountAnswer } from '@just-ledger/contract';
-import { useQueries } from '@tanstack/react-query';
 import {
   PROOFS,
-  displayAmount,
+  checkDate,
+  entryEffect,
+  fiscalYearOf,
+  isTemporary,
+  laterDates,
   minor,
   parseAmount,
   proofEffects,
   shortDate,
+  yearName,
+  type AccountEffect,
+  type BalancesAt,
+  type BeforeAfter,
   type CivilDate,
   type ControlLedger,
   type CurrencyCode,
   type DetailProof,
+  type EffectAccount,
   type EffectLine,
   type Element,
+  type EntryKind,
   type ProofEffect,
 } from '@just-ledger/core';
+import { accountsQuery } from '../accounts/account-queries.js';
 import { useBooks } from '../frame/books-queries.js';
 import { accountDetailQuery } from '../open-items/open-item-queries.js';
+import { booksForDates } from './books-for-dates.js';
 import { hasThings } from './document-cells.js';
 import { amountsOf, type EntryForm } from './entry-form.js';
+import { displayed } from '../fields/own-ways.js';
 
-/** What the entry would do: each touched account before and after, the result, the totals, the proofs it moves. */
+/**
+ * What the entry would do at its date, and by now where that differs: each touched account before and after, the result
+ * of the year it falls in, the closing it changes, total assets, the proofs it moves. For a date on which nothing can be
+ * posted, why not.
+ */
 export function Effect({
   form,
   accounts,
   currency,
-  asAt,
+  date,
 }: {
   form: EntryForm;
   accounts: readonly AccountAnswer[];
   currency: CurrencyCode;
-  asAt: CivilDate;
+  /** The entry's date; undefined while none has been typed that can be read. */
+  date: CivilDate | undefined;
 }) {
+  const books = useBooks();
+  const { calendar, today, organisation } = books;
+  const onDay = date ?? today;
+  const why = date && checkDate(date, form.kind as EntryKind, booksForDates(books));
+  const later = laterDates(calendar, onDay, today);
+  const isInRange = why === undefined || why.ok || why.problems[0]?.code !== 'beyond-horizon';
+  const then = useBalances(organisation.id, isInRange ? onDay : today, currency);
+  const lasting = useBalances(organisation.id, later?.lasting ?? today, currency);
+  const temporary = useBalances(organisation.id, later?.temporary ?? today, currency);
+
   const amounts = amountsOf(form, currency);
   const byNumber = new Map(accounts.map((one) => [one.number, one]));
   const touched = new Map<string, number>();
@@ -54,70 +82,136 @@ export function Effect({
       detail: detailOf(proofOf.get(number), named(number)),
     })),
   );
-  const sum = (elements: readonly string[], change: boolean): number =>
-    accounts
-      .filter((one) => elements.includes(one.element))
-      .reduce((all, one) => all + (change ? (touched.get(one.number) ?? 0) : parseAmount(one.balance, currency)), 0);
-  const show = (amount: number): string => displayAmount(minor(amount), currency);
-  const result = { before: -sum(['revenue', 'expense'], false), change: -sum(['revenue', 'expense'], true) };
-  const assets = { before: sum(['asset'], false), change: sum(['asset'], true) };
+  const show = (amount: number): string => displayed(minor(amount), currency);
+  const effect =
+    then && lasting && temporary
+      ? entryEffect(accounts.map(effectAccount), touched as Map<string, never>, then, later && { lasting, temporary })
+      : undefined;
+  const year = fiscalYearOf(calendar, onDay);
+  const isEnded = year.last < today && onDay >= calendar.firstDay;
+  const isClosed = books.years.years.some((one) => one.year === year.label && one.closed);
   return (
     <section className="sheet" aria-label="Effect if posted">
       <div>
         <h2>Effect if posted</h2>
-        <p className="soft small">balances at {shortDate(asAt)}</p>
+        <p className="soft small">
+          balances at {shortDate(onDay)}
+          {later && ', and by now where that differs'}
+        </p>
       </div>
+      {why && !why.ok && (
+        <p className="brick small" role="status" style={{ marginTop: 8 }}>
+          {why.problems[0]?.message}
+        </p>
+      )}
       {touched.size === 0 && (
         <p className="soft" style={{ marginTop: 14 }}>
           Each account you write to appears here with its balance before and after.
         </p>
       )}
-      <div style={{ marginTop: 8 }}>
-        {[...touched].map(([number, change]) => {
-          const account = byNumber.get(number);
-          if (!account) return null;
-          const sign = account.normalBalance === 'debit' ? 1 : -1;
-          const before = sign * parseAmount(account.balance, currency);
-          const moved = sign * change;
-          const after = before + moved;
-          const most = Math.max(Math.abs(before), Math.abs(after), 1);
-          const [low, high] = [
-            Math.min(Math.abs(before), Math.abs(after)),
-            Math.max(Math.abs(before), Math.abs(after)),
-          ];
-          return (
-            <div className="effect" key={number}>
-              <div className="spread">
-                <span>
-                  {number} {account.name}
-                </span>
-                <span className="strong num">
-                  {moved > 0 ? '+' : '−'} {show(Math.abs(moved))}
-                </span>
-              </div>
-              <div className="small soft">
-                {show(before)} →{' '}
-                <span className="strong" style={{ color: 'var(--ink)' }}>
-                  {show(after)}
-                </span>
-                {after < 0 && <span className="brass"> · on its unusual side</span>}
-              </div>
-              <div className="bar" aria-hidden="true">
-                <i style={{ left: 0, width: `${(low / most) * 100}%` }} />
-                <b style={{ left: `${(low / most) * 100}%`, width: `${((high - low) / most) * 100}%` }} />
-              </div>
-            </div>
-          );
-        })}
-      </div>
-      {touched.size > 0 && (
+      {touched.size > 0 && !effect && <p className="soft small">Reading balances …</p>}
+      {touched.size > 0 && effect && (
         <>
-          <Total label="Result of the year" {...result} show={show} />
-          <Total label="Total assets" {...assets} show={show} />
+          <div style={{ marginTop: 8 }}>
+            {effect.accounts.map((one) => (
+              <OnAccount key={one.account.number} effect={one} date={onDay} later={later} show={show} />
+            ))}
+          </div>
+          <Total
+            label={onDay < calendar.firstDay ? 'Result before these books' : `Result of ${yearName(year)}`}
+            effect={effect.result}
+            later={later?.temporary}
+            show={show}
+          />
+          {isEnded && !isClosed && effect.result.change !== 0 && (
+            <p className="small brass">
+              The closing of {yearName(year)}, not posted yet, will give{' '}
+              {show((effect.result.later ?? effect.result.then).after)} to equity.
+            </p>
+          )}
+          {onDay < calendar.firstDay && effect.accounts.some(({ account }) => isTemporary(account)) && (
+            <p className="small brass">
+              Of a year that has ended: an entry of its own takes this to equity, as chosen under Opening balances.
+            </p>
+          )}
+          <Total label="Total assets" effect={effect.assets} later={later?.lasting} show={show} />
           <Proofs effects={effects} show={show} />
         </>
       )}
     </section>
+  );
+}
+
+function effectAccount({ number, name, element, role, contra }: AccountAnswer): EffectAccount {
+  return {
+    number,
+    name,
+    element: element as Element,
+    contra,
+    ...(role !== null && { role: role as NonNullable<EffectAccount['role']> }),
+  };
+}
+
+/** What accounts stand at on a date; undefined while that is being read. */
+function useBalances(organisation: number, date: CivilDate, currency: CurrencyCode): BalancesAt | undefined {
+  const { data } = useQuery(accountsQuery(organisation, date));
+  return data && new Map(data.map(({ number, balance }) => [number, parseAmount(balance, currency)]));
+}
+
+/** One account: what moves, before and after at the entry's date, and by now where that differs. */
+function OnAccount({
+  effect: { account, change, then, later: now },
+  date,
+  later,
+  show,
+}: {
+  effect: AccountEffect;
+  date: CivilDate;
+  later: ReturnType<typeof laterDates>;
+  show: (amount: number) => string;
+}) {
+  const laterDate = later && (isTemporary(account) ? later.temporary : later.lasting);
+  const sizes = [Math.abs(then.before), Math.abs(then.after)] as const;
+  const [low, high] = [Math.min(...sizes), Math.max(...sizes)];
+  const most = Math.max(high, 1);
+  return (
+    <div className="effect">
+      <div className="spread">
+        <span>
+          {account.number} {account.name}
+        </span>
+        <span className="strong num">
+          {change > 0 ? '+' : '−'} {show(Math.abs(change))}
+        </span>
+      </div>
+      <BeforeAndAfter figures={then} show={show} on={now ? date : undefined} />
+      {now && <BeforeAndAfter figures={now} show={show} on={laterDate} />}
+      <div className="bar" aria-hidden="true">
+        <i style={{ left: 0, width: `${(low / most) * 100}%` }} />
+        <b style={{ left: `${(low / most) * 100}%`, width: `${((high - low) / most) * 100}%` }} />
+      </div>
+    </div>
+  );
+}
+
+function BeforeAndAfter({
+  figures: { before, after },
+  on,
+  show,
+}: {
+  figures: BeforeAfter;
+  on?: CivilDate | undefined;
+  show: (amount: number) => string;
+}) {
+  return (
+    <div className="small soft">
+      {on && `${shortDate(on)}: `}
+      {show(before)} →{' '}
+      <span className="strong" style={{ color: 'var(--ink)' }}>
+        {show(after)}
+      </span>
+      {after < 0 && <span className="brass"> · on its unusual side</span>}
+    </div>
   );
 }
 
@@ -171,27 +265,31 @@ function Proofs({ effects, show }: { effects: readonly ProofEffect[]; show: (amo
 
 function Total({
   label,
-  before,
-  change,
+  effect: { change, then, later: now },
+  later,
   show,
 }: {
   label: string;
-  before: number;
-  change: number;
+  effect: Omit<AccountEffect, 'account'>;
+  later: CivilDate | undefined;
   show: (amount: number) => string;
 }) {
+  const moved = change === 0 ? 'unchanged' : `${change > 0 ? '+' : '−'} ${show(Math.abs(change))}`;
   return (
     <div className="effect">
       <div className="spread">
         <span>{label}</span>
-        <span className="strong num">{show(before + change)}</span>
+        <span className="strong num">{show(then.after)}</span>
       </div>
       <div className="spread small soft">
-        <span>was {show(before)}</span>
-        <span className="num">
-          {change === 0 ? 'unchanged' : `${change > 0 ? '+' : '−'} ${show(Math.abs(change))}`}
-        </span>
+        <span>was {show(then.before)}</span>
+        <span className="num">{moved}</span>
       </div>
+      {now && later && (
+        <div className="small soft">
+          at {shortDate(later)}: {show(now.before)} → {show(now.after)}
+        </div>
+      )}
     </div>
   );
 }

@@ -2,13 +2,14 @@ import { useState } from 'react';
 import { Button, TextField } from '@mui/material';
 import { Link } from 'react-router';
 import { paths, type EntryAnswer } from '@just-ledger/contract';
-import { parseCivilDate, shortDate, typedDate } from '@just-ledger/core';
+import { parseCivilDate, shortDate } from '@just-ledger/core';
 import { shown } from '../fields/money.js';
 import { useAddress } from '../frame/address.js';
 import { useBooks } from '../frame/books-queries.js';
 import { Trouble } from '../frame/sheet.js';
 import { request } from '../request/request.js';
 import { useChange } from '../request/use-change.js';
+import { typedDay } from '../fields/own-ways.js';
 
 /** An entry's page: its lines, where it came from, what it belongs to, and reversing it. */
 export function EntryDetail({ entry }: { entry: EntryAnswer }) {
@@ -107,7 +108,7 @@ function ReverseForm({
   const [date, setDate] = useState(shortDate(original));
   const reverse = useChange(() =>
     request<EntryAnswer>('POST', paths.reverse(organisation, entry.number), {
-      date: typedDate(date, original) ?? date,
+      date: typedDay(date, original) ?? date,
     }),
   );
   return (

@@ -9,13 +9,13 @@ import {
   minor,
   parseCivilDate,
   shortDate,
-  typedDate,
-  workOut,
+  typedAmountProblem,
   type CivilDate,
   type CurrencyCode,
   type Minor,
   type Side,
 } from '@just-ledger/core';
+import { inCell, plainDecimal, readTyped, typedDay, wireInCell } from '../fields/own-ways.js';
 
 /** Which way a rate is quoted. */
 export type RateWay = 'rate' | 'ratePerBase';
@@ -49,7 +49,12 @@ export interface FormLine {
   readonly breakdowns: Readonly<Record<string, string>>;
   /** Whether fields stand open for breakdowns that the account does not need. */
   readonly showsBreakdowns?: boolean;
+  /** What could not be understood when its cell was left, by the cell. */
+  readonly doubts?: Readonly<Partial<Record<AmountCell, string>>>;
 }
+
+/** A cell that takes an amount or a rate. */
+export type AmountCell = 'debit' | 'credit' | 'foreignAmount' | 'rate';
 
 /** An entry as it is being typed. */
 export interface EntryForm {
@@ -91,17 +96,22 @@ export function emptyForm(date: string, kind = 'ordinary'): EntryForm {
   return { date, kind, explanation: '', reference: '', lines: [emptyLine(), emptyLine(), emptyLine(), emptyLine()] };
 }
 
-/** A draft, to be gone on with. */
-export function formOf(draft: DraftAnswer): EntryForm {
+/** A draft, to be gone on with: its amounts in the person's marks. @param currency of the books */
+export function formOf(draft: DraftAnswer, currency: CurrencyCode): EntryForm {
   const lines = draft.lines.map(({ ratePerBase, ...line }) => ({
     ...emptyLine(),
     ...Object.fromEntries(Object.entries(line).filter(([, value]) => value !== null && value !== undefined)),
     documentDate: shownDate(line.documentDate),
     dueDate: shownDate(line.dueDate),
+    debit: wireInCell(line.debit ?? '', currency),
+    credit: wireInCell(line.credit ?? '', currency),
+    foreignAmount: isCurrencyCode(line.currency ?? '')
+      ? wireInCell(line.foreignAmount ?? '', line.currency as CurrencyCode)
+      : (line.foreignAmount ?? ''),
     ...(ratePerBase && { rate: ratePerBase, rateWay: 'ratePerBase' as const }),
   }));
   return {
-    date: draft.date,
+    date: shownDate(draft.date),
     kind: draft.kind,
     explanation: draft.explanation,
     reference: draft.reference,
@@ -128,6 +138,7 @@ export type FormEvent =
   | { readonly is: 'repeat-above'; readonly at: number }
   | { readonly is: 'breakdowns-shown'; readonly at: number }
   | { readonly is: 'take-away'; readonly at: number }
+  | { readonly is: 'pasted'; readonly at: number; readonly lines: readonly Partial<FormLine>[] }
   | { readonly is: 'start'; readonly form: EntryForm };
 
 /** The form after an event. */
@@ -136,7 +147,7 @@ export function formReducer(form: EntryForm, event: FormEvent): EntryForm {
     case 'head':
       return { ...form, ...event.change };
     case 'line':
-      return withRoom(withLine(form, event.at, event.change));
+      return withRoom(withLine(form, event.at, withoutDoubts(form.lines[event.at], event.change)));
     case 'settled':
       return withLine(form, event.at, settled(form.lines[event.at], event.side, event.currency));
     case 'foreign-settled':
@@ -153,6 +164,8 @@ export function formReducer(form: EntryForm, event: FormEvent): EntryForm {
       return withLine(form, event.at, { showsBreakdowns: !form.lines[event.at]?.showsBreakdowns });
     case 'take-away':
       return withRoom({ ...form, lines: form.lines.filter((_, at) => at !== event.at) });
+    case 'pasted':
+      return withPasted(form, event.at, event.lines);
     case 'start':
       return event.form;
     default:
@@ -163,9 +176,16 @@ export function formReducer(form: EntryForm, event: FormEvent): EntryForm {
 /** The amounts of a form in minor units, debit positive; what is no arithmetic counts as nothing. */
 export function amountsOf(form: EntryForm, currency: CurrencyCode): Minor[] {
   return form.lines.map((line) => {
-    const [debit, credit] = [workOut(line.debit, currency), workOut(line.credit, currency)];
-    return minor((debit.ok ? debit.amount : 0) - (credit.ok ? credit.amount : 0));
+    const [debit, credit] = [amountIn(line.debit, 'debit', currency), amountIn(line.credit, 'credit', currency)];
+    return minor((debit ?? 0) - (credit ?? 0));
   });
+}
+
+/** What a cell of a side says, positive on that side; CR in a debit cell is negative there. */
+function amountIn(typed: string, side: Side, currency: CurrencyCode): Minor | undefined {
+  const read = readTyped(typed, currency);
+  if (!read.ok) return undefined;
+  return read.side !== undefined && read.side !== side ? minor(-read.amount) : read.amount;
 }
 
 /** What an empty line proposes: the amount that would balance the entry, on its side. */
@@ -179,6 +199,23 @@ export function proposalFor(
   return balancingAmount(amountsOf(form, currency));
 }
 
+/** Whether anything of a form has been typed that it did not begin with. */
+export function isTyped(form: EntryForm, begun: EntryForm): boolean {
+  const text = ({ lines, ...head }: EntryForm): string =>
+    JSON.stringify([
+      head.kind,
+      head.explanation,
+      head.reference,
+      lines
+        .filter((line) => !isBlank(line))
+        .map(({ key, doubts, showsBreakdowns, ...line }) => {
+          void [key, doubts, showsBreakdowns];
+          return line;
+        }),
+    ]);
+  return text(form) !== text(begun);
+}
+
 /** Whether nothing has been typed into a line. */
 export function isBlank(line: FormLine): boolean {
   return [line.account, line.note, line.contact, line.debit, line.credit, line.foreignAmount].every(
@@ -188,58 +225,89 @@ export function isBlank(line: FormLine): boolean {
 
 /** The entry as it is sent: amounts worked out, the date completed, blank lines left out. */
 export function entryRequest(form: EntryForm, near: CivilDate, currency: CurrencyCode): EntryRequest {
-  const plain = (typed: string): string | undefined => {
-    if (typed.trim() === '') return undefined;
-    const worked = workOut(typed, currency);
-    return worked.ok ? formatAmount(worked.amount, currency) : typed;
-  };
   return {
-    date: typedDate(form.date, near) ?? form.date,
+    date: typedDay(form.date, near) ?? form.date,
     kind: form.kind,
     explanation: form.explanation,
     ...(form.reference.trim() && { reference: form.reference }),
     lines: form.lines
       .filter((line) => !isBlank(line))
-      .map((line) => ({
+      .map((line) => ({ line, plain: plainAmounts(line, currency) }))
+      .map(({ line, plain }) => ({
         account: line.account,
-        ...(plain(line.debit) !== undefined && { debit: plain(line.debit) as string }),
-        ...(plain(line.credit) !== undefined && { credit: plain(line.credit) as string }),
+        ...(plain.debit && { debit: plain.debit }),
+        ...(plain.credit && { credit: plain.credit }),
         ...(line.note.trim() && { note: line.note }),
         ...(line.contact.trim() && { contact: line.contact }),
         ...documentOf(line),
         ...namedValues(line),
         ...(line.foreignAmount.trim() && {
           currency: line.currency,
-          foreignAmount: line.foreignAmount,
-          ...(line.rate.trim() && { [line.rateWay]: line.rate }),
+          foreignAmount: plain.foreignAmount,
+          ...(line.rate.trim() && { [line.rateWay]: plainDecimal(line.rate) }),
         }),
       })),
   };
 }
 
-/** The entry as a draft is kept: just as it was typed. */
-export function draftRequest(form: EntryForm, version?: number): DraftRequest {
+/** The entry as a draft is kept: its date and amounts as the wire has them where they can be read, else as typed. */
+export function draftRequest(
+  form: EntryForm,
+  near: CivilDate,
+  currency: CurrencyCode,
+  version?: number,
+): DraftRequest {
   const lines = form.lines
     .filter((line) => !isBlank(line))
     .map(
-      ({ key, showsBreakdowns, breakdowns, rate, rateWay, document, documentDate, dueDate, ownNumber, ...line }) => {
-        void [key, showsBreakdowns, breakdowns];
-        const typed = Object.fromEntries(Object.entries(line).filter(([, value]) => value !== ''));
+      ({
+        key,
+        showsBreakdowns,
+        doubts,
+        breakdowns,
+        rate,
+        rateWay,
+        document,
+        documentDate,
+        dueDate,
+        ownNumber,
+        ...line
+      }) => {
+        void [key, showsBreakdowns, doubts, breakdowns];
+        const typed = Object.fromEntries(
+          Object.entries({ ...line, ...plainAmounts(line, currency) }).filter(([, value]) => value !== ''),
+        );
         return {
           ...typed,
-          ...(rate && { [rateWay]: rate }),
+          ...(rate && { [rateWay]: plainDecimal(rate) }),
           ...documentOf({ document, documentDate, dueDate, ownNumber }),
           ...namedValues({ breakdowns }),
         } as DraftRequest['lines'][number];
       },
     );
   return {
-    date: form.date,
+    date: typedDay(form.date, near) ?? form.date,
     kind: form.kind,
     explanation: form.explanation,
     reference: form.reference,
     lines,
     ...(version !== undefined && { version }),
+  };
+}
+
+/** The amounts of a line as the wire has them; what cannot be read stays as it was typed. */
+function plainAmounts(
+  { debit, credit, foreignAmount, currency: own }: Pick<FormLine, 'debit' | 'credit' | 'foreignAmount' | 'currency'>,
+  currency: CurrencyCode,
+): Pick<FormLine, 'debit' | 'credit' | 'foreignAmount'> {
+  const plain = (typed: string, of: CurrencyCode): string => {
+    const read = typed.trim() === '' ? undefined : readTyped(typed, of);
+    return read?.ok ? formatAmount(read.amount, of) : typed.trim();
+  };
+  return {
+    debit: plain(debit, currency),
+    credit: plain(credit, currency),
+    foreignAmount: isCurrencyCode(own) ? plain(foreignAmount, own) : foreignAmount,
   };
 }
 
@@ -260,7 +328,7 @@ function documentOf({
 
 /** A date as it is sent; it was completed with its year when its cell was left. */
 function wholeDate(typed: string): string {
-  return typedDate(typed, WHEREVER) ?? typed.trim();
+  return typedDay(typed, WHEREVER) ?? typed.trim();
 }
 
 /** The values that a line names, if any. */
@@ -317,6 +385,25 @@ function withLine(form: EntryForm, at: number, change: Partial<FormLine>): Entry
   return { ...form, lines: form.lines.map((line, place) => (place === at ? { ...line, ...change } : line)) };
 }
 
+/** A change of cells takes away what was doubted in them. */
+function withoutDoubts(line: FormLine | undefined, change: Partial<FormLine>): Partial<FormLine> {
+  if (!line?.doubts) return change;
+  const left = Object.entries(line.doubts).filter(([cell]) => !(cell in change));
+  return { ...change, doubts: Object.fromEntries(left) };
+}
+
+function withDoubt(line: FormLine | undefined, cell: AmountCell, why: string): Partial<FormLine> {
+  return { doubts: { ...line?.doubts, [cell]: why } };
+}
+
+/** Cells pasted from a spreadsheet, a row to a line from one on; lines are added as far as they are needed. */
+function withPasted(form: EntryForm, at: number, lines: readonly Partial<FormLine>[]): EntryForm {
+  const missing = Math.max(0, at + lines.length - form.lines.length);
+  const room = [...form.lines, ...Array.from({ length: missing }, emptyLine)];
+  const changed = room.map((line, place) => ({ ...line, ...lines[place - at] }));
+  return withRoom({ ...form, lines: changed });
+}
+
 /** There is always an empty line to go on with. */
 function withRoom(form: EntryForm): EntryForm {
   const last = form.lines.at(-1);
@@ -327,21 +414,22 @@ function withRoom(form: EntryForm): EntryForm {
 function settled(line: FormLine | undefined, side: Side, currency: CurrencyCode): Partial<FormLine> {
   const typed = line?.[side] ?? '';
   if (typed.trim() === '') return { [side]: '' };
-  const worked = workOut(typed, currency);
-  if (!worked.ok) return {};
+  const read = readTyped(typed, currency);
+  if (!read.ok) return withDoubt(line, side, typedAmountProblem(typed.trim(), read.failure, currency));
+  const amount = amountIn(typed, side, currency) ?? read.amount;
   const other = side === 'debit' ? 'credit' : 'debit';
   const change: Partial<FormLine> =
-    worked.amount < 0
-      ? { [side]: '', [other]: formatAmount(minor(-worked.amount), currency) }
-      : { [side]: worked.amount === 0 ? '' : formatAmount(worked.amount, currency), [other]: '' };
-  return { ...change, ...(line && withoutOldRate(line, minor(Math.abs(worked.amount)), currency)) };
+    amount < 0
+      ? { [side]: '', [other]: inCell(minor(-amount), currency) }
+      : { [side]: amount === 0 ? '' : inCell(amount, currency), [other]: '' };
+  return { ...change, doubts: {}, ...(line && withoutOldRate(line, minor(Math.abs(amount)), currency)) };
 }
 
 /** Of amount and rate the one typed last counts: a rate that does not lead to the amount is taken away. */
 function withoutOldRate(line: FormLine, amount: Minor, base: CurrencyCode): Partial<FormLine> {
   if (line.rate.trim() === '' || amount === 0 || !isCurrencyCode(line.currency)) return {};
-  const foreign = workOut(line.foreignAmount, line.currency);
-  const quoted = { way: line.rateWay, text: line.rate.trim() };
+  const foreign = readTyped(line.foreignAmount, line.currency);
+  const quoted = { way: line.rateWay, text: plainDecimal(line.rate) };
   const computed = foreign.ok ? baseAmountOf(foreign.amount, line.currency, quoted, base) : undefined;
   return computed === undefined || Math.abs(computed) === amount ? {} : { rate: '' };
 }
@@ -353,12 +441,16 @@ function foreignSettled(
   held: QuotedRate | undefined,
 ): Partial<FormLine> {
   if (!line || !isCurrencyCode(line.currency)) return {};
-  const worked = workOut(line.foreignAmount, line.currency);
-  if (!worked.ok || worked.amount === 0) return {};
-  const foreignAmount = formatAmount(minor(Math.abs(worked.amount)), line.currency);
+  const worked = readTyped(line.foreignAmount, line.currency);
+  if (!worked.ok) {
+    const typed = line.foreignAmount.trim();
+    return withDoubt(line, 'foreignAmount', typedAmountProblem(typed, worked.failure, line.currency));
+  }
+  if (worked.amount === 0) return {};
+  const foreignAmount = inCell(minor(Math.abs(worked.amount)), line.currency);
   // an amount that was typed without a rate stands: the two say at which rate
   if (line.rate.trim() === '' && (line.debit !== '' || line.credit !== '')) return { foreignAmount };
-  const used = line.rate.trim() === '' ? held : { way: line.rateWay, text: line.rate.trim() };
+  const used = line.rate.trim() === '' ? held : { way: line.rateWay, text: plainDecimal(line.rate) };
   const amount = used && baseAmountOf(worked.amount, line.currency, used, base);
   if (!used || !amount) return worked.amount > 0 ? { foreignAmount } : {};
   const side: Side = amount < 0 || (line.credit !== '' && line.debit === '') ? 'credit' : 'debit';
@@ -368,7 +460,7 @@ function foreignSettled(
     foreignAmount,
     debit: '',
     credit: '',
-    [side]: formatAmount(minor(Math.abs(amount)), base),
+    [side]: inCell(minor(Math.abs(amount)), base),
   };
 }
 
@@ -386,5 +478,5 @@ function balancedHere(form: EntryForm, at: number, currency: CurrencyCode): Part
   const others = { ...form, lines: form.lines.filter((_, place) => place !== at) };
   const missing = balancingAmount(amountsOf(others, currency));
   if (!missing) return {};
-  return { debit: '', credit: '', [missing.side]: formatAmount(missing.amount, currency) };
+  return { debit: '', credit: '', [missing.side]: inCell(missing.amount, currency) };
 }

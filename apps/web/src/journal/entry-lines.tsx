@@ -1,8 +1,9 @@
-import { useRef, type Dispatch, type KeyboardEvent } from 'react';
+import { useRef, type ClipboardEvent, type Dispatch, type KeyboardEvent } from 'react';
 import type { AccountAnswer, BreakdownAnswer, ContactAnswer } from '@just-ledger/contract';
-import { displayAmount, sumOf, minor, balancingAmount, type CivilDate, type CurrencyCode } from '@just-ledger/core';
+import { sumOf, minor, balancingAmount, type CivilDate, type CurrencyCode } from '@just-ledger/core';
 import { AccountField } from '../fields/account-field.js';
 import { Cell } from '../fields/cell.js';
+import { ContactField } from '../fields/contact-field.js';
 import { BreakdownCells } from '../breakdowns/breakdown-cells.js';
 import { DocumentCells, hasThings } from './document-cells.js';
 import { ForeignCells } from './foreign-cells.js';
@@ -14,6 +15,8 @@ import {
   type EntryForm,
   type FormEvent,
 } from './entry-form.js';
+import { displayed } from '../fields/own-ways.js';
+import { pastedLines, type LineColumn } from './pasted-lines.js';
 
 /** The paper of the entry sheet: two money columns, debits first, credits set in. */
 export function EntryLines({
@@ -42,20 +45,32 @@ export function EntryLines({
   const amounts = amountsOf(form, currency);
   const missing = balancingAmount(amounts);
   const total = (sign: 1 | -1): string =>
-    displayAmount(sumOf(amounts.map((amount) => minor(Math.max(sign * amount, 0)))), currency);
+    displayed(sumOf(amounts.map((amount) => minor(Math.max(sign * amount, 0)))), currency);
   const byNumber = new Map(accounts.map((one) => [one.number, one]));
 
+  const goTo = (cell: HTMLInputElement | undefined, event: KeyboardEvent): void => {
+    if (!cell) return;
+    event.preventDefault();
+    cell.focus();
+    cell.select();
+  };
   /** The next cell in reading order, as Tab would find it. */
   const walk = (event: KeyboardEvent): void => {
     const cells = [...(table.current?.querySelectorAll<HTMLInputElement>('input') ?? [])];
-    const next = cells[cells.indexOf(event.target as HTMLInputElement) + 1];
-    if (!next) return;
-    event.preventDefault();
-    next.focus();
-    next.select();
+    goTo(cells[cells.indexOf(event.target as HTMLInputElement) + 1], event);
+  };
+  /** From an amount: what its line still needs, else the next line; the other side is of no use any more. */
+  const walkOn = (event: KeyboardEvent, at: number): void => {
+    const needed = [
+      ...(table.current?.querySelectorAll<HTMLInputElement>(`tr[data-line="${at}"][data-needed] input`) ?? []),
+    ].find((input) => input.value.trim() === '' && input.placeholder !== '');
+    const next = table.current?.querySelector<HTMLInputElement>(`tr[data-line="${at + 1}"] input`);
+    goTo(needed ?? next ?? undefined, event);
   };
   const onKey = (event: KeyboardEvent, at: number, isAmount = false): void => {
-    if (event.key === 'Enter' && !event.ctrlKey && !event.metaKey) {
+    const isTyped = isAmount && (event.target as HTMLInputElement).value.trim() !== '';
+    if (event.key === 'Enter' && !event.ctrlKey && !event.metaKey && !event.shiftKey && isTyped) walkOn(event, at);
+    else if (event.key === 'Enter' && !event.ctrlKey && !event.metaKey) {
       const isChoosing = (event.target as HTMLElement).getAttribute('aria-expanded') === 'true';
       if (isChoosing)
         setTimeout(() => walk({ ...event, target: event.target, preventDefault: () => undefined } as KeyboardEvent));
@@ -68,6 +83,7 @@ export function EntryLines({
     if (event.altKey && event.key === 'Backspace') {
       event.preventDefault();
       dispatch({ is: 'take-away', at });
+      setTimeout(() => table.current?.querySelector<HTMLInputElement>(`tr[data-line="${at}"] input`)?.focus());
     }
     if (event.altKey && event.key === '.' && breakdowns.length > 0) {
       event.preventDefault();
@@ -78,8 +94,20 @@ export function EntryLines({
       dispatch({ is: 'balanced-here', at, currency });
     }
   };
+  const paste = (event: ClipboardEvent<HTMLTableElement>): void => {
+    const cell = (event.target as HTMLElement).closest<HTMLElement>('td[data-column]');
+    const at = Number(cell?.closest('tr')?.dataset['line']);
+    const column = cell?.dataset['column'] as LineColumn | undefined;
+    const text = event.clipboardData.getData('text/plain');
+    const on = { form, accounts, contacts, breakdowns, currency };
+    const lines = column && Number.isInteger(at) ? pastedLines(text, at, column, on) : undefined;
+    if (!lines) return;
+    event.preventDefault();
+    event.stopPropagation();
+    dispatch({ is: 'pasted', at, lines });
+  };
   return (
-    <table className="ruled paper" ref={table}>
+    <table className="ruled paper" ref={table} onPasteCapture={paste}>
       <thead>
         <tr>
           <th style={{ width: '38%' }}>Account</th>
@@ -114,8 +142,8 @@ export function EntryLines({
             .map((field) => wrongAt(at, field))
             .filter(Boolean);
           return [
-            <tr key={line.key} className={isCredit ? 'credit-side' : ''}>
-              <td>
+            <tr key={line.key} data-line={at} className={isCredit ? 'credit-side' : ''}>
+              <td data-column="account">
                 <div className="cell cell-account">
                   <AccountField
                     accounts={accounts}
@@ -133,7 +161,7 @@ export function EntryLines({
                   />
                 </div>
               </td>
-              <td>
+              <td data-column="note">
                 <div className="cell">
                   <Cell
                     label={`Note, line ${at + 1}`}
@@ -143,15 +171,14 @@ export function EntryLines({
                   />
                 </div>
               </td>
-              <td>
+              <td data-column="contact">
                 <div className="cell">
                   {account?.control && (
                     <>
-                      <Cell
+                      <ContactField
+                        contacts={contacts}
                         label={`Contact, line ${at + 1}`}
                         value={line.contact}
-                        list="contacts"
-                        placeholder="who?"
                         wrong={wrongAt(at, 'contact')}
                         onChange={(contact) => dispatch({ is: 'line', at, change: { contact } })}
                         onKeyDown={(event) => onKey(event, at)}
@@ -175,14 +202,14 @@ export function EntryLines({
                 </div>
               </td>
               {(['debit', 'credit'] as const).map((side) => (
-                <td key={side} className="money num">
+                <td key={side} data-column={side} className="money num">
                   <div className="cell">
                     <Cell
                       label={`${side === 'debit' ? 'Debit' : 'Credit'}, line ${at + 1}`}
                       value={line[side]}
                       wrong={wrongAt(at, side)}
                       placeholder={
-                        proposal?.side === side && line.account !== '' ? displayAmount(proposal.amount, currency) : ''
+                        proposal?.side === side && line.account !== '' ? displayed(proposal.amount, currency) : ''
                       }
                       isAmount
                       onChange={(typed) => dispatch({ is: 'line', at, change: { [side]: typed } })}
@@ -205,7 +232,7 @@ export function EntryLines({
               />
             ),
             needsForeign && (
-              <tr key={`${line.key} foreign`} className="part">
+              <tr key={`${line.key} foreign`} data-line={at} data-needed className="part">
                 <td colSpan={3}>
                   <ForeignCells
                     line={line}
@@ -222,7 +249,7 @@ export function EntryLines({
               </tr>
             ),
             cut.length > 0 && (
-              <tr key={`${line.key} breakdowns`} className="part">
+              <tr key={`${line.key} breakdowns`} data-line={at} data-needed className="part">
                 <td colSpan={3}>
                   <BreakdownCells
                     breakdowns={cut}
@@ -262,9 +289,7 @@ export function EntryLines({
           <td colSpan={3} style={{ border: 0 }} />
           {(['debit', 'credit'] as const).map((side) => (
             <td key={side} className="num brass small" style={{ border: 0 }} aria-live="polite">
-              <div className="cell">
-                {missing?.side === side && `${displayAmount(missing.amount, currency)} missing`}
-              </div>
+              <div className="cell">{missing?.side === side && `${displayed(missing.amount, currency)} missing`}</div>
             </td>
           ))}
         </tr>

@@ -1,8 +1,9 @@
 import type { Dispatch, KeyboardEvent } from 'react';
 import { useQuery } from '@tanstack/react-query';
-import { impliedRate, isCurrencyCode, parseCivilDate, shortDate, workOut, type CivilDate } from '@just-ledger/core';
+import { impliedRate, isCurrencyCode, parseCivilDate, shortDate, type CivilDate } from '@just-ledger/core';
 import { heldRateQuery } from '../currencies/currency-queries.js';
 import { Cell } from '../fields/cell.js';
+import { readTyped } from '../fields/own-ways.js';
 import { useBooks } from '../frame/books-queries.js';
 import type { FormEvent, FormLine, QuotedRate } from './entry-form.js';
 
@@ -38,8 +39,8 @@ export function ForeignCells({
   const settle = (): void => dispatch({ is: 'foreign-settled', at, currency, held });
   const way = line.rate.trim() === '' && held ? held.way : line.rateWay;
   const [amount, foreign] = [
-    workOut(line.debit || line.credit, currency),
-    isCurrencyCode(own) ? workOut(line.foreignAmount, own) : undefined,
+    readTyped(line.debit || line.credit, currency),
+    isCurrencyCode(own) ? readTyped(line.foreignAmount, own) : undefined,
   ];
   const implied =
     line.rate === '' && amount.ok && foreign?.ok && isCurrencyCode(own)

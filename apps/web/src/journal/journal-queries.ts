@@ -30,6 +30,16 @@ export const entryQuery = (id: number, number: string) =>
     queryFn: () => request<EntryAnswer>('GET', paths.entry(id, number)),
   });
 
+/** A draft as it was opened: it stays on its sheet as it is until somebody asks for it anew. */
+export const openedDraftQuery = (id: number, draft: string) =>
+  queryOptions({
+    queryKey: ['opened draft', String(id), draft],
+    queryFn: () => request<DraftAnswer>('GET', paths.draft(id, draft)),
+    staleTime: Infinity,
+    gcTime: 0,
+    retry: false,
+  });
+
 /** All drafts. */
 export const draftsQuery = (id: number) =>
   queryOptions({

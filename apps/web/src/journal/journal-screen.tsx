@@ -4,15 +4,7 @@ import { useSuspenseInfiniteQuery, useSuspenseQuery } from '@tanstack/react-quer
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { Link } from 'react-router';
 import { paths, type EntryAnswer } from '@just-ledger/contract';
-import {
-  ENTRY_KINDS,
-  longDate,
-  parseCivilDate,
-  shortDate,
-  workOut,
-  formatAmount,
-  type CurrencyCode,
-} from '@just-ledger/core';
+import { ENTRY_KINDS, longDate, parseCivilDate, shortDate, formatAmount, type CurrencyCode } from '@just-ledger/core';
 import { accountsQuery } from '../accounts/account-queries.js';
 import { AccountField } from '../fields/account-field.js';
 import { shown } from '../fields/money.js';
@@ -25,6 +17,7 @@ import { Empty, Sheet } from '../frame/sheet.js';
 import { withQuery } from '../request/request.js';
 import { EntryDetail } from './entry-detail.js';
 import { journalQuery, type JournalFilter } from './journal-queries.js';
+import { readTyped } from '../fields/own-ways.js';
 
 /** The journal: every posted entry of the span, newest first; an entry opens in its place. */
 export default function JournalScreen({ slot }: ScreenProps) {
@@ -36,7 +29,7 @@ export default function JournalScreen({ slot }: ScreenProps) {
   const [amount, setAmount] = useSheetParam('amount', slot);
   const [open, setOpen] = useSheetParam('entry', slot);
   const { data: accounts } = useSuspenseQuery(accountsQuery(organisation.id, to));
-  const worked = workOut(amount, currency);
+  const worked = readTyped(amount, currency);
   const filter: JournalFilter = {
     from,
     to,

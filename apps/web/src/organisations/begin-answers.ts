@@ -4,12 +4,12 @@ import {
   isMidYear,
   partsOf,
   startingDates,
-  typedDate,
   type CivilDate,
   type FundRestriction,
   type OrganisationKind,
   type StartingDates,
 } from '@just-ledger/core';
+import { typedDay } from '../fields/own-ways.js';
 
 /** A partner as typed. */
 export interface TypedPartner {
@@ -84,7 +84,7 @@ export function answersFrom(kept: Readonly<Record<string, unknown>> | null, toda
 /** The first day and changeover date that the answers lead to; undefined while the day cannot be read. */
 export function datesOf(answers: BeginAnswers, today: CivilDate): StartingDates | undefined {
   if (!answers.hadBooks) {
-    const on = typedDate(answers.foundedOn, today);
+    const on = typedDay(answers.foundedOn, today);
     return on && startingDates({ is: 'founded', on }, answers.fiscalYearStartMonth);
   }
   const firstMonth = firstMonthOf(answers);

@@ -1,14 +1,7 @@
 import { useState } from 'react';
 import { Button, MenuItem, TextField } from '@mui/material';
 import { paths, type ChangeOrganisationRequest, type OrganisationAnswer } from '@just-ledger/contract';
-import {
-  KIND_LABELS,
-  ORGANISATION_KINDS,
-  longDate,
-  parseCivilDate,
-  typedDate,
-  type OrganisationKind,
-} from '@just-ledger/core';
+import { KIND_LABELS, ORGANISATION_KINDS, longDate, parseCivilDate, type OrganisationKind } from '@just-ledger/core';
 import { CurrencyField, MonthField } from '../fields/choice-fields.js';
 import { ArchiveSection } from '../archives/archive-section.js';
 import { Trail } from '../audit-trail/trail.js';
@@ -19,6 +12,7 @@ import { problemPlaces } from '../request/problem-places.js';
 import { request } from '../request/request.js';
 import { useChange } from '../request/use-change.js';
 import { StarterAnew } from './starter-anew.js';
+import { typedDay } from '../fields/own-ways.js';
 
 const PLACES = ['name', 'kind', 'baseCurrency', 'fiscalYearStartMonth', 'firstDay', 'changeoverDate'];
 
@@ -67,7 +61,7 @@ function OrganisationForm({
   const set = (change: Partial<typeof start>): void => setFields({ ...fields, ...change });
   const save = useChange(() => {
     const changed = (field: keyof typeof start): boolean => fields[field] !== start[field];
-    const date = (text: string): string => typedDate(text, today) ?? text;
+    const date = (text: string): string => typedDay(text, today) ?? text;
     const body: ChangeOrganisationRequest = {
       version: organisation.version,
       ...(changed('name') && { name: fields.name }),

@@ -2,7 +2,7 @@ import { useReducer, useState, type FormEvent } from 'react';
 import { Button, MenuItem, TextField } from '@mui/material';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { paths, type RecurringJournalAnswer, type RecurringJournalRequest } from '@just-ledger/contract';
-import { shortDate, typedDate, parseCivilDate } from '@just-ledger/core';
+import { shortDate, parseCivilDate } from '@just-ledger/core';
 import { accountsQuery } from '../accounts/account-queries.js';
 import { breakdownsQuery } from '../breakdowns/breakdown-queries.js';
 import { contactsQuery } from '../contacts/contact-queries.js';
@@ -13,6 +13,7 @@ import { EntryLines } from '../journal/entry-lines.js';
 import { emptyForm, entryRequest, formReducer, formOf, rowOfPath, writableAccounts } from '../journal/entry-form.js';
 import { RequestRefused, request } from '../request/request.js';
 import { useChange } from '../request/use-change.js';
+import { typedDay } from '../fields/own-ways.js';
 
 const OFTEN = [
   ['1 week', 'every week'],
@@ -40,18 +41,21 @@ export function RecurringForm({ journal, onDone }: { journal?: RecurringJournalA
   });
   const [form, dispatch] = useReducer(formReducer, journal, (given) =>
     given
-      ? formOf({
-          id: 0,
-          date: today,
-          kind: given.entry.kind ?? 'ordinary',
-          explanation: given.entry.explanation,
-          reference: given.entry.reference ?? '',
-          lines: given.entry.lines,
-          forReview: false,
-          createdBy: '',
-          updatedAt: '',
-          version: 0,
-        })
+      ? formOf(
+          {
+            id: 0,
+            date: today,
+            kind: given.entry.kind ?? 'ordinary',
+            explanation: given.entry.explanation,
+            reference: given.entry.reference ?? '',
+            lines: given.entry.lines,
+            forReview: false,
+            createdBy: '',
+            updatedAt: '',
+            version: 0,
+          },
+          currency,
+        )
       : emptyForm(today),
   );
   const save = useChange(() => {
@@ -68,8 +72,8 @@ export function RecurringForm({ journal, onDone }: { journal?: RecurringJournalA
         unit,
         every: Number(every),
         ...(day !== undefined && unit !== 'week' && { day }),
-        from: typedDate(fields.from, today) ?? fields.from,
-        ...(fields.until && { until: typedDate(fields.until, today) ?? fields.until }),
+        from: typedDay(fields.from, today) ?? fields.from,
+        ...(fields.until && { until: typedDay(fields.until, today) ?? fields.until }),
         ...(fields.count && { count: Number(fields.count) }),
       },
       entry: { explanation, lines, ...(kind && { kind }) },

@@ -5,8 +5,8 @@ import { Link } from 'react-router';
 import { paths, type OccurrenceAnswer, type PostDueAnswer, type RecurringJournalAnswer } from '@just-ledger/contract';
 import {
   daysBetween,
-  displayAmount,
   fiscalYearOf,
+  checkDate,
   minor,
   parseAmount,
   parseCivilDate,
@@ -24,6 +24,8 @@ import { request } from '../request/request.js';
 import { useChange } from '../request/use-change.js';
 import { RecurringForm } from './recurring-form.js';
 import { recurringQuery } from './recurring-queries.js';
+import { displayed } from '../fields/own-ways.js';
+import { booksForDates } from '../journal/books-for-dates.js';
 
 /** Recurring journals on a line of time, and what is due. */
 export default function RecurringScreen() {
@@ -172,7 +174,13 @@ function Due({
   today: CivilDate;
 }) {
   const address = useAddress();
-  const { organisation } = useBooks();
+  const books = useBooks();
+  const { organisation } = books;
+  const shut = (date: string): string | undefined => {
+    const checked = checkDate(date, 'ordinary', booksForDates(books));
+    return checked.ok ? undefined : checked.problems[0]?.message;
+  };
+  const open = due.filter(({ date }) => shut(date) === undefined);
   const [skipping, setSkipping] = useState('');
   const [reason, setReason] = useState('');
   const postAll = useChange(() => request<PostDueAnswer>('POST', paths.postDue(organisation.id)));
@@ -182,7 +190,7 @@ function Due({
   const skip = useChange(({ id, date }: { id: number; date: string }) =>
     request<RecurringJournalAnswer>('POST', paths.skipOccurrence(organisation.id, id), { date, reason }),
   );
-  const effect = due
+  const effect = open
     .flatMap(({ journal }) => journal.entry.lines)
     .reduce(
       (sums, line) =>
@@ -199,7 +207,8 @@ function Due({
       {due.length === 0 && <p className="soft">Nothing is due.</p>}
       {due.map(({ journal, date }) => {
         const key = `${journal.id} ${date}`;
-        const isFirst = due.find((one) => one.journal.id === journal.id)?.date === date;
+        const why = shut(date);
+        const isFirst = open.find((one) => one.journal.id === journal.id)?.date === date;
         return (
           <div key={key} className="effect">
             <div className="spread">
@@ -209,14 +218,16 @@ function Due({
             <div className="spread small">
               <span className="soft">
                 {shortDate(parseCivilDate(date))}
-                {isFirst ? '' : ' · after the one before'}
+                {isFirst || why ? '' : ' · after the one before'}
               </span>
-              {isFirst && (
+              {(isFirst || why) && (
                 <Allowed>
                   <span className="row" style={{ gap: 12 }}>
-                    <button className="act" type="button" onClick={() => post.mutate({ id: journal.id, date })}>
-                      post
-                    </button>
+                    {!why && (
+                      <button className="act" type="button" onClick={() => post.mutate({ id: journal.id, date })}>
+                        post
+                      </button>
+                    )}
                     <button className="act" type="button" onClick={() => setSkipping(skipping === key ? '' : key)}>
                       skip …
                     </button>
@@ -224,6 +235,7 @@ function Due({
                 </Allowed>
               )}
             </div>
+            {why && <p className="small brass">{why} Or skip it with a reason.</p>}
             {skipping === key && (
               <form
                 className="row"
@@ -265,12 +277,12 @@ function Due({
           </Link>
         </div>
       )}
-      {due.length > 0 && (
+      {open.length > 0 && (
         <>
           <div style={{ marginTop: 14 }}>
             <Allowed isTold>
               <Button variant="contained" disabled={postAll.isPending} onClick={() => postAll.mutate(undefined)}>
-                {due.length === 1 ? 'Post it' : `Post all ${due.length}`}
+                {open.length === 1 ? 'Post it' : `Post all ${open.length}`}
               </Button>
             </Allowed>
           </div>
@@ -280,7 +292,7 @@ function Due({
               <div key={account} className="spread small">
                 <span className="soft">{account}</span>
                 <span className="num">
-                  {displayAmount(minor(Math.abs(amount)), currency)} {amount > 0 ? 'debit' : 'credit'}
+                  {displayed(minor(Math.abs(amount)), currency)} {amount > 0 ? 'debit' : 'credit'}
                 </span>
               </div>
             ))}

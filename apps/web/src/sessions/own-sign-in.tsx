@@ -1,11 +1,12 @@
 import { useState } from 'react';
-import { Button, Dialog, DialogContent, DialogTitle, TextField } from '@mui/material';
-import { useMutation } from '@tanstack/react-query';
+import { Button, Dialog, DialogContent, DialogTitle, MenuItem, TextField } from '@mui/material';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { paths } from '@just-ledger/contract';
+import { DATE_ORDERS, USUAL_PREFERENCES, type DateOrder, type MarksKey, type Preferences } from '@just-ledger/core';
 import { Trouble } from '../frame/sheet.js';
 import { problemPlaces } from '../request/problem-places.js';
 import { request } from '../request/request.js';
-import { useSession } from './session-queries.js';
+import { sessionQuery, useSession } from './session-queries.js';
 
 /** The signed-in person by name; behind it, the password and the sessions open anywhere. */
 export function OwnSignIn() {
@@ -22,11 +23,62 @@ export function OwnSignIn() {
           <p className="soft" style={{ marginBottom: 14 }}>
             {person?.name}, {person?.email}
           </p>
+          <Ways />
           <PasswordForm />
           <Everywhere />
         </DialogContent>
       </Dialog>
     </>
+  );
+}
+
+const AMOUNTS: Record<MarksKey, string> = {
+  point: '1,234.50',
+  comma: '1.234,50',
+  'space-comma': '1 234,50',
+  'apostrophe-point': '1’234.50',
+};
+const DATES: Record<DateOrder, string> = { 'day-first': '3/4 is 3 April', 'month-first': '3/4 is 4 March' };
+
+/** How the person reads and types amounts and dates. The other way is understood too where it can mean only one thing. */
+function Ways() {
+  const { person } = useSession();
+  const client = useQueryClient();
+  const now = person?.preferences ?? USUAL_PREFERENCES;
+  const change = useMutation({
+    mutationFn: (preferences: Preferences) => request('PUT', paths.ownPreferences, preferences),
+    onSuccess: () => client.invalidateQueries({ queryKey: sessionQuery.queryKey }),
+  });
+  return (
+    <div className="stack" style={{ gap: 10, marginBottom: 22 }}>
+      <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 18 }}>
+        <TextField
+          select
+          label="Amounts"
+          value={now.amounts}
+          onChange={(event) => change.mutate({ ...now, amounts: event.target.value as MarksKey })}
+        >
+          {Object.entries(AMOUNTS).map(([key, example]) => (
+            <MenuItem key={key} value={key}>
+              {example}
+            </MenuItem>
+          ))}
+        </TextField>
+        <TextField
+          select
+          label="Dates"
+          value={now.dates}
+          onChange={(event) => change.mutate({ ...now, dates: event.target.value as DateOrder })}
+        >
+          {DATE_ORDERS.map((order) => (
+            <MenuItem key={order} value={order}>
+              {DATES[order]}
+            </MenuItem>
+          ))}
+        </TextField>
+      </div>
+      <Trouble error={change.error} />
+    </div>
   );
 }
 

@@ -1,13 +1,14 @@
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { paths, type TakeOnAnswer } from '@just-ledger/contract';
-import { TRAYS, displayAmount, minor, parseAmount, type TrayKey } from '@just-ledger/core';
+import { TRAYS, minor, parseAmount, type TrayKey } from '@just-ledger/core';
 import { useAddress } from '../frame/address.js';
 import { useBooks } from '../frame/books-queries.js';
 import { Sheet } from '../frame/sheet.js';
 import { AcceptEquity } from './accept-equity.js';
 import { SignOff } from './sign-off.js';
 import { trayQuery } from './take-on-queries.js';
+import { displayed } from '../fields/own-ways.js';
 
 /** What is still apart, where it may come from, and sign-off at zero. */
 export function ClearingSheet({ takeOn, tray }: { takeOn: TakeOnAnswer; tray: TrayKey }) {
@@ -37,7 +38,7 @@ export function ClearingSheet({ takeOn, tray }: { takeOn: TakeOnAnswer; tray: Tr
         <p>Nothing is left to explain.</p>
       ) : (
         <>
-          <p className="figure">{displayAmount(all, currency)}</p>
+          <p className="figure">{displayed(all, currency)}</p>
           <p className="soft small">still to explain</p>
           <table className="ruled tight" style={{ marginTop: 8 }}>
             <tbody>
@@ -66,7 +67,7 @@ function PartLine({ part, amount, isChosen }: { part: TrayKey; amount: number; i
         </Link>
       </td>
       <td className="num">
-        {displayAmount(minor(Math.abs(amount)), currency)} {amount > 0 ? 'dr' : 'cr'}
+        {displayed(minor(Math.abs(amount)), currency)} {amount > 0 ? 'dr' : 'cr'}
       </td>
     </tr>
   );

@@ -1,14 +1,8 @@
 import { useEffect, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
 import type { TakeOnRowAnswer } from '@just-ledger/contract';
-import {
-  BREAKDOWN_CELL,
-  displayAmount,
-  similarName,
-  workOut,
-  type CurrencyCode,
-  type TrayColumn,
-} from '@just-ledger/core';
+import { BREAKDOWN_CELL, similarName, type CurrencyCode, type TrayColumn } from '@just-ledger/core';
 import { isCells } from './pasted-rows.js';
+import { inOwnMarks, inPlainMarks, ownAmount } from './own-cells.js';
 
 /** The cells of a row by column. */
 export type Cells = Readonly<Record<string, string>>;
@@ -59,7 +53,7 @@ export function TrayRow({
   onAddContact: (name: string) => void;
   onAddAccount: (number: string, name: string) => void;
 }) {
-  const [typed, setTyped] = useState<Cells>(row?.cells ?? {});
+  const [typed, setTyped] = useState<Cells>(inOwnMarks(columns, row?.cells ?? {}));
   const kept = useRef<Cells>(row?.cells ?? {});
   const line = useRef<HTMLTableRowElement>(null);
   useEffect(() => {
@@ -70,9 +64,10 @@ export function TrayRow({
   useEffect(() => {
     if (!row || given === JSON.stringify(kept.current) || line.current?.contains(document.activeElement)) return;
     kept.current = JSON.parse(given) as Cells;
-    setTyped(kept.current);
-  }, [row, given]);
-  const keep = (cells: Cells): void => {
+    setTyped(inOwnMarks(columns, kept.current));
+  }, [row, given, columns]);
+  const keep = (own: Cells): void => {
+    const cells = inPlainMarks(columns, own);
     // a row that is not there yet may have been refused: whoever keeps it knows whether it is on its way
     const isUnsent = !row && Object.values(cells).some((cell) => cell.trim() !== '');
     if (!isUnsent && JSON.stringify(cells) === JSON.stringify(kept.current)) return;
@@ -89,9 +84,7 @@ export function TrayRow({
   /** What a cell becomes when it is left: an account by its number, an amount worked out. */
   const completed = ({ kind }: TrayColumn, text: string): string | undefined => {
     if (kind === 'account' && text !== '') return completions.findAccount(text);
-    if (kind !== 'amount' || !/\d\s*[-+*/%]\s*\d/.test(text)) return undefined;
-    const worked = workOut(text, currency);
-    return worked.ok ? displayAmount(worked.amount, currency) : undefined;
+    return kind === 'amount' ? ownAmount(text, currency) : undefined;
   };
   const press = (event: KeyboardEvent<HTMLInputElement>): void => {
     if (event.key === 'Enter' && !event.ctrlKey && !event.metaKey) {

@@ -1,19 +1,10 @@
 import { useState } from 'react';
 import { TextField } from '@mui/material';
 import type { AccountAnswer } from '@just-ledger/contract';
-import {
-  displayAmount,
-  minor,
-  shortDate,
-  sumOf,
-  taxAmounts,
-  taxedLines,
-  typedDate,
-  workOut,
-  type TaxedLine,
-} from '@just-ledger/core';
+import { minor, shortDate, sumOf, taxAmounts, taxedLines, type TaxedLine } from '@just-ledger/core';
 import { useBooks } from '../frame/books-queries.js';
 import { rateFieldsOn, rateOfFields, type TaxCodeFields } from './tax-fields.js';
+import { displayed, readTyped, typedDay } from '../fields/own-ways.js';
 
 /** What the code, as it is being typed, makes of an amount: the lines of the entry. */
 export function TaxExample({ fields, accounts }: { fields: TaxCodeFields; accounts: readonly AccountAnswer[] }) {
@@ -21,8 +12,8 @@ export function TaxExample({ fields, accounts }: { fields: TaxCodeFields; accoun
   const [typed, setTyped] = useState('100');
   const [isGross, setGross] = useState(false);
   const [day, setDay] = useState('');
-  const date = typedDate(day, to) ?? to;
-  const amount = workOut(typed, currency);
+  const date = typedDay(day, to) ?? to;
+  const amount = readTyped(typed, currency);
   const held = rateFieldsOn(fields.rates, date);
   const rate = held && rateOfFields(held, accounts);
   const [taxed] =
@@ -38,7 +29,7 @@ export function TaxExample({ fields, accounts }: { fields: TaxCodeFields; accoun
     const own = fields.side === 'sales' ? 'the revenue account' : 'the cost account';
     return what === 'net' ? own : `${own}, tax that is not reclaimed`;
   };
-  const total = displayAmount(sumOf(lines.map((line) => minor(line.side === 'debit' ? line.amount : 0))), currency);
+  const total = displayed(sumOf(lines.map((line) => minor(line.side === 'debit' ? line.amount : 0))), currency);
   return (
     <section className="tax-example" aria-label="What it does to an amount">
       <div className="row" style={{ gap: 12, alignItems: 'center' }}>
@@ -95,8 +86,8 @@ export function TaxExample({ fields, accounts }: { fields: TaxCodeFields; accoun
                 <td className={line.side === 'credit' ? 'credit-in' : ''}>
                   <span className={line.what === 'tax' ? '' : 'soft'}>{nameOf(line)}</span>
                 </td>
-                <td className="num">{line.side === 'debit' && displayAmount(line.amount, currency)}</td>
-                <td className="num">{line.side === 'credit' && displayAmount(line.amount, currency)}</td>
+                <td className="num">{line.side === 'debit' && displayed(line.amount, currency)}</td>
+                <td className="num">{line.side === 'credit' && displayed(line.amount, currency)}</td>
               </tr>
             ))}
           </tbody>

@@ -6,7 +6,6 @@ import {
   parseCivilDate,
   shortDate,
   taxOnTop,
-  typedDate,
   type AccountId,
   type CivilDate,
   type Side,
@@ -15,6 +14,7 @@ import {
   type TaxRounding,
   type TaxSide,
 } from '@just-ledger/core';
+import { typedDay } from '../fields/own-ways.js';
 
 /** A part of a tax as it is being typed; an empty account is the line's own. */
 export interface PartFields {
@@ -125,7 +125,7 @@ export function taxCodeRequest(fields: TaxCodeFields, near: CivilDate): TaxCodeR
     rounding,
     active,
     rates: fields.rates.map(({ from, parts }) => ({
-      ...(from.trim() && { from: typedDate(from, near) ?? from }),
+      ...(from.trim() && { from: typedDay(from, near) ?? from }),
       parts: parts.map((part) => ({
         rate: part.rate,
         side: part.side,
@@ -154,7 +154,7 @@ export function rateOfFields(
 /** The fields that hold on a day; an empty day is the beginning. */
 export function rateFieldsOn(rates: readonly RateFields[], date: CivilDate): RateFields | undefined {
   const began = rates.flatMap((rate) => {
-    const from = rate.from.trim() === '' ? '' : (typedDate(rate.from, date) ?? undefined);
+    const from = rate.from.trim() === '' ? '' : (typedDay(rate.from, date) ?? undefined);
     return from !== undefined && from <= date ? [{ rate, from }] : [];
   });
   return began.sort((a, b) => a.from.localeCompare(b.from)).at(-1)?.rate;

@@ -4,12 +4,10 @@ import { useSuspenseQueries } from '@tanstack/react-query';
 import { useNavigate } from 'react-router';
 import { paths, type TrialBalanceAnswer } from '@just-ledger/contract';
 import {
-  displayAmount,
   longDate,
   minor,
   parseAmount,
   parseCivilDate,
-  typedDate,
   type CurrencyCode,
   type TrialBalanceStage,
 } from '@just-ledger/core';
@@ -19,6 +17,7 @@ import type { ScreenProps } from '../frame/screen-props.js';
 import { Empty, Sheet } from '../frame/sheet.js';
 import { withQuery } from '../request/request.js';
 import { trialBalanceQuery } from './trial-balance-queries.js';
+import { displayed, typedDay } from '../fields/own-ways.js';
 
 type Column = 'unadjusted' | 'adjustments' | 'adjusted' | 'post-closing';
 const COLUMNS: readonly (readonly [Column, string])[] = [
@@ -37,7 +36,7 @@ export default function TrialBalanceScreen({ slot }: ScreenProps) {
   const isShown = new Set<Column>(
     (columns || (slot === 'beside' ? 'adjusted' : 'unadjusted.adjustments.adjusted')).split('.') as Column[],
   );
-  const asKnownOn = typedDate(known, to) ?? '';
+  const asKnownOn = typedDay(known, to) ?? '';
   const stages: TrialBalanceStage[] = ['unadjusted', 'adjusted', 'post-closing'];
   const answers = useSuspenseQueries({
     queries: stages.map((stage) => trialBalanceQuery(organisation.id, to, stage, zeros !== '', asKnownOn)),
@@ -170,7 +169,7 @@ function Columns({
   const shownColumns = COLUMNS.filter(([key]) => isShown.has(key));
   const sum = (column: Column, side: 1 | -1): number =>
     accounts.reduce((all, account) => all + Math.max(side * figures[column](account), 0), 0);
-  const write = (amount: number): string => (amount === 0 ? '' : displayAmount(minor(amount), currency));
+  const write = (amount: number): string => (amount === 0 ? '' : displayed(minor(amount), currency));
   const onKey = (event: KeyboardEvent): void => {
     if (event.key !== 'ArrowDown' && event.key !== 'ArrowUp') return;
     event.preventDefault();
@@ -240,10 +239,10 @@ function Columns({
           <td>Total</td>
           {shownColumns.map(([key]) => [
             <td key={`${key} debit`} className="num">
-              {displayAmount(minor(sum(key, 1)), currency)}
+              {displayed(minor(sum(key, 1)), currency)}
             </td>,
             <td key={`${key} credit`} className="num">
-              {displayAmount(minor(sum(key, -1)), currency)}
+              {displayed(minor(sum(key, -1)), currency)}
             </td>,
           ])}
         </tr>

@@ -82,6 +82,19 @@ export class DraftRequest {
   @IsOptional() @IsInt() version?: number;
 }
 
+/** A draft to post: as it was kept, or as it stands where it was looked at. */
+export class PostDraftRequest {
+  /** The version that was looked at. */
+  @IsOptional() @IsInt() version?: number;
+  /** What is posted instead of what was kept. */
+  @IsOptional() @IsObject() @ValidateNested() @Type(() => EntryRequest) entry?: EntryRequest;
+}
+
+/** The version of a draft that was looked at. */
+export class DraftVersionQuery {
+  @IsOptional() @IsInt() @Type(() => Number) version?: number;
+}
+
 /** Which entries to list. */
 export class EntriesQuery {
   @IsOptional() @IsString() @MaxLength(10) from?: string;

@@ -72,4 +72,6 @@ export interface RecurringJournalAnswer {
 /** What posting all that is due did. */
 export interface PostDueAnswer {
   posted: { journal: string; date: string; entry: string }[];
+  /** What stays due because it lies in a locked month or a closed year, and what to do. */
+  left: { journal: string; date: string; message: string }[];
 }

@@ -1,4 +1,5 @@
-import { IsEmail, IsString, MaxLength, MinLength } from 'class-validator';
+import { DATE_ORDERS, MARKS_OF_AMOUNTS, type DateOrder, type MarksKey, type Preferences } from '@just-ledger/core';
+import { IsEmail, IsIn, IsString, MaxLength, MinLength } from 'class-validator';
 
 /** Signing in. */
 export class SignInRequest {
@@ -19,9 +20,15 @@ export class ChangePasswordRequest {
   @IsString() @MinLength(10, { message: 'A password has at least 10 characters.' }) @MaxLength(200) next!: string;
 }
 
+/** How a person reads and types amounts and dates. */
+export class PreferencesRequest {
+  @IsIn(Object.keys(MARKS_OF_AMOUNTS)) amounts!: MarksKey;
+  @IsIn(DATE_ORDERS) dates!: DateOrder;
+}
+
 /** Who is signed in. */
 export interface SessionAnswer {
-  person: { email: string; name: string } | null;
+  person: { email: string; name: string; preferences: Preferences } | null;
   /** Whether nobody has been set up yet. */
   firstRun: boolean;
   /** The civil date of the books. */

@@ -217,6 +217,12 @@ export const ARCHIVE_FILES = {
     createdBy: person('wrote it'),
     updatedAt: moment(),
   }),
+  'draft-ends': record('What became of drafts that are no more; their ids are not given again.', {
+    id: id('the draft'),
+    entry: optional(text('The number of the entry it became; left out if it was thrown away.', 20)),
+    at: moment(),
+    by: person('posted it or threw it away'),
+  }),
   'recurring-journals': record('Schedules with their entries.', {
     id: id('the recurring journal'),
     name: text(),

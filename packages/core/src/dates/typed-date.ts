@@ -1,8 +1,15 @@
 import { addMonths, daysInMonth, isCivilDate, partsOf, type CivilDate } from './civil-date.js';
 import { MONTH_NAMES } from './month-names.js';
 
+/** Which comes first in `3/4`. */
+export const DATE_ORDERS = ['day-first', 'month-first'] as const;
+
+/** One of {@link DATE_ORDERS}. */
+export type DateOrder = (typeof DATE_ORDERS)[number];
+
 /**
- * Reads a date as people type it: `17`, `17/6`, `17.6.26`, `17 jun`, `jun 17`, `30/9/2026`, `2026-09-30`.
+ * Reads a date as people type it: `17`, `17/6`, `1706`, `17.6.26`, `170626`, `17 jun`, `jun 17`, `30/9/2026`,
+ * `2026-09-30`. Day and month in the other order than the person's own are understood where they can mean only that.
  * What is left out comes from the nearest date to `near`: a day alone means that day in its month, a day and month
  * that date in the year that lies closest.
  *
@@ -11,14 +18,10 @@ import { MONTH_NAMES } from './month-names.js';
  * @returns the date, or undefined if the text is none
  * @example typedDate('17/6', d('2026-09-30')) // → '2026-06-17'
  */
-export function typedDate(
-  text: string,
-  near: CivilDate,
-  order: 'day-first' | 'month-first' = 'day-first',
-): CivilDate | undefined {
+export function typedDate(text: string, near: CivilDate, order: DateOrder = 'day-first'): CivilDate | undefined {
   const typed = text.trim().toLowerCase();
   if (isCivilDate(typed)) return typed;
-  const parts = typed.split(/[\s/.,-]+/).filter((part) => part !== '');
+  const parts = partsTyped(typed);
   if (parts.length === 0 || parts.length > 3) return undefined;
   const named = parts.findIndex((part) => monthFromName(part) !== undefined);
   const numbers = parts
@@ -37,7 +40,16 @@ export function typedDate(
   if (a === undefined) return undefined;
   if (b === undefined) return dated(nearYear, nearMonth, a);
   const [day, month] = order === 'day-first' ? [a, b] : [b, a];
-  return year === undefined ? nearest(month, day, near) : dated(fullYear(year), month, day);
+  const read = (m: number, of: number): CivilDate | undefined =>
+    year === undefined ? nearest(m, of, near) : dated(fullYear(year), m, of);
+  return read(month, day) ?? read(day, month);
+}
+
+/** The parts of a date; four, six or eight digits in one go are day, month and year. */
+function partsTyped(typed: string): string[] {
+  const run = /^(\d\d)(\d\d)(\d\d|\d{4})?$/.exec(typed);
+  if (run) return run.slice(1).filter((part) => part !== undefined);
+  return typed.split(/[\s/.,-]+/).filter((part) => part !== '');
 }
 
 /** The month (1–12) that a name or its first three letters or more mean. @example monthFromName('sept') // → 9 */

@@ -15,6 +15,8 @@ export interface Books {
   /** The last day in the old books, if a take-on has set one. */
   readonly changeoverDate?: CivilDate | undefined;
   readonly lockedPeriods: ReadonlySet<Period>;
+  /** The labels of the years that are closed. */
+  readonly closedYears?: ReadonlySet<string> | undefined;
   /** The contact with a number or a name, if there is one; for a merged one, the contact it was merged into. */
   readonly findContact: (numberOrName: string) => Pick<Contact, 'id' | 'name' | 'active'> | undefined;
 }

@@ -1,6 +1,6 @@
 import { isCivilDate, type CivilDate } from '../dates/civil-date.js';
 import { longDate } from '../dates/month-names.js';
-import { horizonOf, periodName, periodOf } from '../organisations/books-calendar.js';
+import { fiscalYearOf, horizonOf, periodName, periodOf, yearName } from '../organisations/books-calendar.js';
 import { problem, refused, valid, type Checked } from '../problems/problem.js';
 import type { Books } from './books.js';
 import type { EntryKind } from './entry-kind.js';
@@ -12,7 +12,12 @@ import type { EntryKind } from './entry-kind.js';
  * @param reversesOpening for a reversing entry: whether it takes back an opening entry, which may lie before the first day
  * @returns the date, or one problem at `date`
  */
-export function checkDate(text: string, kind: EntryKind, books: Books, reversesOpening = false): Checked<CivilDate> {
+export function checkDate(
+  text: string,
+  kind: EntryKind,
+  books: Pick<Books, 'calendar' | 'changeoverDate' | 'today' | 'lockedPeriods' | 'closedYears'>,
+  reversesOpening = false,
+): Checked<CivilDate> {
   const at = (code: string, message: string): Checked<CivilDate> => refused([problem(code, 'date', message)]);
   if (!isCivilDate(text))
     return at('not-a-date', `“${text}” is not a date. Dates are written year-month-day, such as 2026-09-30.`);
@@ -32,6 +37,13 @@ export function checkDate(text: string, kind: EntryKind, books: Books, reversesO
   if (text > horizon) return at('beyond-horizon', `The books take dates up to ${longDate(horizon)}.`);
   const period = periodOf(calendar, text);
   if (books.lockedPeriods.has(period)) {
+    const year = fiscalYearOf(calendar, text);
+    if (books.closedYears?.has(year.label)) {
+      return at(
+        'period-locked',
+        `${yearName(year)} is closed. Reopen the year first, or date the entry in an open month.`,
+      );
+    }
     const name = periodName(period);
     return at(
       'period-locked',

@@ -3,6 +3,7 @@ import { PLAIN_MARKS, type AmountMarks } from './amount.js';
 import { exponentOf, type CurrencyCode } from './currency.js';
 import { minor, type Minor } from './minor.js';
 import { Exact, roundHalfAwayFromZero } from './round.js';
+import { plainNumber } from './typed-number.js';
 
 /** What working out a typed amount gives: the amount, or nothing if the text is not arithmetic. */
 export type Worked = { readonly ok: true; readonly amount: Minor } | { readonly ok: false };
@@ -31,17 +32,17 @@ interface Reader {
   at: number;
 }
 
+/** Numbers, plain, and signs; a number's marks mean what they mean where it stands alone. */
 function tokensOf(typed: string, marks: AmountMarks): string[] | undefined {
-  let text = typed.replace(/[\s\u00a0]+/g, '');
-  if (marks.thousands) text = text.split(marks.thousands).join('');
-  if (marks.decimal === ',') text = text.split(',').join('.');
-  const tokens =
-    text
-      .replace(/[−–]/g, '-')
-      .replace(/×/g, '*')
-      .match(/\d+\.?\d*|\.\d+|[-+*/()%]/g) ?? [];
-  const plain = text.replace(/[−–]/g, '-').replace(/×/g, '*');
-  return tokens.join('') === plain ? tokens : undefined;
+  const text = typed
+    .replaceAll(/[\s\u00a0\u2009\u202f]+/g, ' ')
+    .replaceAll(/[−–]/g, '-')
+    .replaceAll('×', '*')
+    .trim();
+  const found = text.match(/\d[\d.,’']*(?: \d{3}(?!\d)[\d.,]*)*|[.,]\d+|[-+*/()%]/g) ?? [];
+  if (found.join('').replaceAll(' ', '') !== text.replaceAll(' ', '')) return undefined;
+  const tokens = found.map((token) => (/\d/.test(token) ? plainNumber(token, marks) : token));
+  return tokens.includes(undefined) ? undefined : (tokens as string[]);
 }
 
 function readSum(reader: Reader): Decimal | undefined {

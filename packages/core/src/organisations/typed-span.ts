@@ -1,5 +1,5 @@
 import { addMonths, civilDate, endOfMonth, partsOf, type CivilDate } from '../dates/civil-date.js';
-import { monthFromName, typedDate } from '../dates/typed-date.js';
+import { monthFromName, typedDate, type DateOrder } from '../dates/typed-date.js';
 import { findFiscalYear, fiscalYearOf, type BooksCalendar } from './books-calendar.js';
 
 /**
@@ -13,15 +13,16 @@ export function typedSpan(
   text: string,
   near: CivilDate,
   calendar: BooksCalendar,
+  order: DateOrder = 'day-first',
 ): { readonly from: CivilDate; readonly to: CivilDate } | undefined {
   const typed = text.trim().toLowerCase();
   const year = findFiscalYear(calendar, typed);
   if (year) return { from: year.first, to: year.last };
-  const day = typedDate(typed, near);
+  const day = typedDate(typed, near, order);
   if (day) return { from: day, to: day };
   const [begin, end = begin, ...rest] = typed.split(/\s*[-–]\s*/);
   if (!begin || !end || rest.length > 0) return undefined;
-  const [from, to] = [partOf(begin, near, calendar), partOf(end, near, calendar)];
+  const [from, to] = [partOf(begin, near, calendar, order), partOf(end, near, calendar, order)];
   return from && to && from.from <= to.to ? { from: from.from, to: to.to } : undefined;
 }
 
@@ -29,10 +30,11 @@ function partOf(
   text: string,
   near: CivilDate,
   calendar: BooksCalendar,
+  order: DateOrder,
 ): { from: CivilDate; to: CivilDate } | undefined {
   const month = monthFromName(text);
   if (month === undefined) {
-    const day = typedDate(text, near);
+    const day = typedDate(text, near, order);
     return day && { from: day, to: day };
   }
   const { first } = fiscalYearOf(calendar, near);

@@ -20,6 +20,7 @@ export interface BalanceSheet {
  *
  * @param flows everything posted up to the date
  * @param equity an equity statement that ends on the date
+ * @param beside the flows of a balance sheet that is set beside this one: parts that only that one has stand here too
  */
 export function balanceSheet(
   chart: Chart,
@@ -27,14 +28,14 @@ export function balanceSheet(
   flows: readonly LedgerFlow[],
   equity: EquityStatement,
   zeros = false,
+  beside: readonly LedgerFlow[] = [],
 ): BalanceSheet {
-  const sums = sumByAccount(flows);
-  const part = (classification: Classification): StatementRow[] =>
-    statementPart(
-      classification,
-      CLASSIFICATIONS[classification].label,
-      classifiedRows(chart, classification, sums, zeros),
-    );
+  const [sums, sumsBeside] = [sumByAccount(flows), sumByAccount(beside)];
+  const part = (classification: Classification): StatementRow[] => {
+    const rows = classifiedRows(chart, classification, sums, zeros);
+    const isShown = rows.length > 0 || classifiedRows(chart, classification, sumsBeside).length > 0;
+    return statementPart(classification, CLASSIFICATIONS[classification].label, rows, isShown);
+  };
   const assets = [...part('current-assets'), ...part('non-current-assets')];
   const liabilities = [...part('current-liabilities'), ...part('non-current-liabilities')];
   const closing = equityRow(equity, 'closing-equity');

@@ -25,6 +25,7 @@ export interface IncomeStatement {
  * closing.
  *
  * @param flows everything posted in the span
+ * @param beside the flows of a statement that is set beside this one: sums that only that one needs are drawn here too
  * @example incomeStatement(chart, flows, 'company', 'single-step').netResult // → 466500
  */
 export function incomeStatement(
@@ -33,9 +34,13 @@ export function incomeStatement(
   kind: OrganisationKind,
   form: IncomeStatementForm,
   zeros = false,
+  beside: readonly LedgerFlow[] = [],
 ): IncomeStatement {
   const sums = sumByAccount(flows, (flow) => flow.stage !== 'closing');
   const of = (classification: Classification): StatementRow[] => classifiedRows(chart, classification, sums, zeros);
+  const sumsBeside = sumByAccount(beside, (flow) => flow.stage !== 'closing');
+  const isShown = (classification: Classification): boolean =>
+    of(classification).length > 0 || classifiedRows(chart, classification, sumsBeside).length > 0;
   const totalRevenue = sumOfRows(classificationsOf('revenue').flatMap(of));
   const totalExpenses = sumOfRows(classificationsOf('expense').flatMap(of));
   const netResult = less(totalRevenue, totalExpenses);
@@ -46,7 +51,7 @@ export function incomeStatement(
     label: netResult < 0 ? words.loss : words.profit,
     amount: netResult,
   };
-  const rows = form === 'single-step' ? singleStep(of, totalRevenue, totalExpenses) : multiStep(of, kind);
+  const rows = form === 'single-step' ? singleStep(of, totalRevenue, totalExpenses) : multiStep(of, isShown, kind);
   return { rows: [...rows, last], totalRevenue, totalExpenses, netResult };
 }
 
@@ -63,10 +68,14 @@ function singleStep(of: RowsOf, totalRevenue: Minor, totalExpenses: Minor): Stat
   ];
 }
 
-function multiStep(of: RowsOf, kind: OrganisationKind): StatementRow[] {
+function multiStep(
+  of: RowsOf,
+  isShown: (classification: Classification) => boolean,
+  kind: OrganisationKind,
+): StatementRow[] {
   const words = STATEMENT_WORDS[kind];
   const part = (classification: Classification, key: string = classification): StatementRow[] =>
-    statementPart(key, CLASSIFICATIONS[classification].label, of(classification));
+    statementPart(key, CLASSIFICATIONS[classification].label, of(classification), isShown(classification));
   const sum = (classification: Classification): Minor => sumOfRows(of(classification));
   const result = (key: string, profit: string, loss: string, amount: Minor): StatementRow => ({
     row: 'subtotal',
@@ -77,12 +86,12 @@ function multiStep(of: RowsOf, kind: OrganisationKind): StatementRow[] {
   const gross = less(sum('revenue'), sum('cost-of-sales'));
   const operating = less(gross, sum('operating-expenses'));
   const others = plus(sum('other-income'), minor(-sum('other-expenses')));
-  const hasOthers = of('other-income').length + of('other-expenses').length > 0;
-  const hasTax = of('income-tax').length > 0;
+  const hasOthers = isShown('other-income') || isShown('other-expenses');
+  const hasTax = isShown('income-tax');
   return [
     ...part('revenue', 'operating-revenue'),
     ...part('cost-of-sales'),
-    ...(of('cost-of-sales').length > 0 ? [result('gross-result', words.grossProfit, words.grossLoss, gross)] : []),
+    ...(isShown('cost-of-sales') ? [result('gross-result', words.grossProfit, words.grossLoss, gross)] : []),
     ...part('operating-expenses'),
     ...(hasOthers || hasTax
       ? [result('operating-result', words.operatingProfit, words.operatingLoss, operating)]

@@ -46,14 +46,19 @@ export function sumOfRows(rows: readonly StatementRow[]): Minor {
   return sumOf(rows.map((row) => row.amount ?? ZERO));
 }
 
-/** A part of a statement: its heading, its accounts and their sum; nothing if it has no accounts. */
+/**
+ * A part of a statement: its heading, its accounts and their sum; nothing if it has no accounts.
+ *
+ * @param isShown whether it stands there even without accounts, because a statement beside this one has the part
+ */
 export function statementPart(
   key: string,
   label: string,
   rows: readonly StatementRow[],
+  isShown = rows.length > 0,
   sumLabel = `Total ${lowerFirst(label)}`,
 ): StatementRow[] {
-  if (rows.length === 0) return [];
+  if (!isShown) return [];
   return [
     { row: 'heading', key, label },
     ...rows,

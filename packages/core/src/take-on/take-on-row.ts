@@ -5,13 +5,13 @@ import type { EntryLine } from '../journal/entry.js';
 import type { ProposedLine } from '../journal/proposed-entry.js';
 import { addDays, type CivilDate } from '../dates/civil-date.js';
 import { typedDate } from '../dates/typed-date.js';
-import { formatAmount, PLAIN_MARKS } from '../money/amount.js';
+import { formatAmount } from '../money/amount.js';
 import type { CurrencyCode } from '../money/currency.js';
 import { minor, type Minor } from '../money/minor.js';
 import type { Rate } from '../money/rate.js';
 import { problem, type Problem } from '../problems/problem.js';
 import { BREAKDOWN_CELL, TRAYS, type TrayKey } from './tray.js';
-import { readWrittenAmount } from './written-amount.js';
+import { readTypedAmount, typedAmountProblem } from '../money/typed-amount.js';
 
 /** A row of a tray as it was typed: text by column. */
 export interface TakeOnRow {
@@ -95,14 +95,9 @@ export class RowReader {
    */
   amount(column: string, currency: CurrencyCode = this.on.books.baseCurrency): Minor | undefined {
     const text = this.text(column);
-    const read = readWrittenAmount(text, currency, PLAIN_MARKS);
+    const read = readTypedAmount(text, currency);
     if (read.ok) return read.side === 'credit' ? minor(-read.amount) : read.amount;
-    const why = {
-      'not-an-amount': 'is not an amount',
-      'too-many-decimals': `has more decimals than ${currency}`,
-      'too-large': 'is too large',
-    };
-    return this.report(`amount-${read.failure}`, column, `“${text}” ${why[read.failure]}.`);
+    return this.report(`amount-${read.failure}`, column, typedAmountProblem(text, read.failure, currency));
   }
 
   /** Debit less credit; a credit may also stand negative, in parentheses or with CR in the debit column. */
@@ -189,7 +184,7 @@ export class RowReader {
 
   private creditAmount(): Minor | undefined {
     const text = this.text('credit');
-    const read = readWrittenAmount(text, this.on.books.baseCurrency, PLAIN_MARKS);
+    const read = readTypedAmount(text, this.on.books.baseCurrency);
     if (!read.ok) return this.amount('credit');
     return read.side === 'debit' ? minor(-read.amount) : read.amount;
   }

@@ -2,7 +2,7 @@ import { PLAIN_MARKS, displayAmount, type AmountMarks } from '../money/amount.js
 import type { CurrencyCode } from '../money/currency.js';
 import { minor } from '../money/minor.js';
 import { BREAKDOWN_CELL, TRAYS, type Tray, type TrayColumn, type TrayKey } from './tray.js';
-import { readWrittenAmount, recogniseMarks } from './written-amount.js';
+import { readWrittenAmount, recogniseMarks } from '../money/written-amount.js';
 
 /** The column of a file that says a balance in one figure, a credit negative or marked. */
 export const BALANCE_COLUMN = 'balance';

@@ -1,6 +1,6 @@
-import { safeParseAmount, type AmountFailure, type AmountMarks } from '../money/amount.js';
-import type { CurrencyCode } from '../money/currency.js';
-import { minor, type Minor } from '../money/minor.js';
+import { safeParseAmount, type AmountFailure, type AmountMarks } from './amount.js';
+import type { CurrencyCode } from './currency.js';
+import { minor, type Minor } from './minor.js';
 
 /** An amount as a paper has it: a side only where the paper names one. */
 export type WrittenAmount =
@@ -18,15 +18,25 @@ const SIDES = { cr: 'credit', c: 'credit', credit: 'credit', dr: 'debit', d: 'de
  * @example readWrittenAmount('1.234,50 Cr', EUR, {decimal: ',', thousands: '.'}) // → {ok: true, amount: 123450, side: 'credit'}
  */
 export function readWrittenAmount(text: string, currency: CurrencyCode, marks: AmountMarks): WrittenAmount {
-  const plain = text.replaceAll(/[\s\u00a0\u2009\u202f]+/g, ' ').trim();
-  if (plain === '' || /^[-–—]$/.test(plain)) return { ok: true, amount: minor(0) };
-  const { rest, side } = withoutSide(withoutSign(plain));
-  const { number, isNegative } = withoutMinus(rest);
+  const { number, isNegative, side } = unwrapped(text);
+  if (number === '') return { ok: true, amount: minor(0) };
   const digits = number.replaceAll(/[ '’]/g, '').replaceAll(marks.thousands === '' ? /(?!)/g : marks.thousands, '');
   const read = safeParseAmount(marks.decimal === ',' ? digits.replace(',', '.') : digits, currency);
   const isPlain = !/[-–−+()]/.test(number) && isGrouped(number, marks);
   if (!read.ok || !isPlain) return { ok: false, failure: read.ok ? 'not-an-amount' : read.failure };
   return { ok: true, amount: minor(isNegative ? -read.amount : read.amount), ...(side && { side }) };
+}
+
+/** The number of an amount as it is written, without currency sign, side and minus; nothing for a dash alone. */
+export function unwrapped(text: string): {
+  readonly number: string;
+  readonly isNegative: boolean;
+  readonly side?: 'debit' | 'credit';
+} {
+  const plain = text.replaceAll(/[\s\u00a0\u2009\u202f]+/g, ' ').trim();
+  if (plain === '' || /^[-–—]$/.test(plain)) return { number: '', isNegative: false };
+  const { rest, side } = withoutSide(withoutSign(plain));
+  return { ...withoutMinus(rest), ...(side && { side }) };
 }
 
 /**

@@ -1,0 +1,162 @@
+import type { AccountAnswer, DraftAnswer, RecurringJournalAnswer } from '@just-ledger/contract';
+import { RunningServer, problemCodes, type Reply } from './running-server.js';
+
+let server: RunningServer;
+let path: string;
+beforeAll(async () => {
+  server = await RunningServer.start();
+});
+afterAll(() => server.stop());
+beforeEach(async () => {
+  path = await server.organisation();
+});
+
+const ask = (method: string, to: string, body?: unknown, headers?: Record<string, string>): Promise<Reply> =>
+  server.request(method, `${path}${to}`, body, headers);
+const done = async (method: string, to: string, body?: unknown): Promise<Reply['body']> => {
+  const reply = await ask(method, to, body);
+  if (reply.status >= 300) throw new Error(`${method} ${to}: ${JSON.stringify(reply.body)}`);
+  return reply.body;
+};
+const entry = (amount: string) => ({
+  date: '2026-12-20',
+  kind: 'ordinary',
+  explanation: 'Rent',
+  lines: [
+    { account: '6100', debit: amount },
+    { account: '1010', credit: amount },
+  ],
+});
+const entries = async (): Promise<{ debit: string }[]> =>
+  (await done('GET', '/entries?from=2026-01-01&to=2027-12-31')).entries;
+const renumber = async (from: string, to: string): Promise<void> => {
+  const accounts = (await done('GET', '/accounts')) as AccountAnswer[];
+  const { id, name, element, version, role } = accounts.find(({ number }) => number === from) as AccountAnswer;
+  await done('PUT', `/accounts/${id}`, { number: to, name, element, version, ...(role && { role }) });
+};
+
+describe('a draft', () => {
+  test('is posted in one act: two tabs post it once, the second is told by which entry', async () => {
+    const draft = (await done('POST', '/drafts', entry('10.00'))) as DraftAnswer;
+    const replies = await Promise.all([
+      ask('POST', `/drafts/${draft.id}/post`, { version: 1, entry: entry('10.00') }),
+      ask('POST', `/drafts/${draft.id}/post`, { version: 1, entry: entry('10.00') }),
+    ]);
+    expect(replies.map(({ status }) => status).sort()).toEqual([201, 409]);
+    const refused = replies.find(({ status }) => status === 409);
+    expect(refused?.body.problems[0]).toMatchObject({ code: 'draft-ended' });
+    expect(refused?.body.problems[0].message).toMatch(/^This draft was posted as 2026-0001 by /);
+    expect(await entries()).toHaveLength(1);
+  });
+  test('posted again with its key answers the same entry', async () => {
+    const draft = await done('POST', '/drafts', entry('10.00'));
+    const key = { 'idempotency-key': 'once' };
+    const [first, second] = [
+      await ask('POST', `/drafts/${draft.id}/post`, { version: 1 }, key),
+      await ask('POST', `/drafts/${draft.id}/post`, { version: 1 }, key),
+    ];
+    expect([first.status, second.body]).toEqual([201, first.body]);
+  });
+  test('changed meanwhile is not posted from a stale tab, nor changed or thrown away by it', async () => {
+    const draft = await done('POST', '/drafts', entry('10.00'));
+    await done('PUT', `/drafts/${draft.id}`, { ...entry('25.00'), version: 1 });
+    const stale = [
+      await ask('POST', `/drafts/${draft.id}/post`, { version: 1, entry: entry('10.00') }),
+      await ask('PUT', `/drafts/${draft.id}`, { ...entry('11.00'), version: 1 }),
+      await ask('DELETE', `/drafts/${draft.id}?version=1`),
+    ];
+    expect(stale.map(({ status }) => status)).toEqual([409, 409, 409]);
+    expect(await entries()).toEqual([]);
+    await done('POST', `/drafts/${draft.id}/post`, { version: 2 });
+    expect(await entries()).toHaveLength(1);
+    expect(await done('GET', '/drafts')).toEqual([]);
+  });
+  test('that cannot be posted stays as it was', async () => {
+    const draft = await done('POST', '/drafts', entry('10.00'));
+    const wrong = { ...entry('10.00'), explanation: '' };
+    const refused = await ask('POST', `/drafts/${draft.id}/post`, { version: 1, entry: wrong });
+    expect(refused.status).toBe(422);
+    expect((await done('GET', '/drafts')).map(({ id }: DraftAnswer) => id)).toEqual([draft.id]);
+  });
+  test('leaves its id to nobody else', async () => {
+    const first = await done('POST', '/drafts', entry('1.00'));
+    await done('DELETE', `/drafts/${first.id}`);
+    const second = await done('POST', '/drafts', entry('2.00'));
+    await done('POST', `/drafts/${second.id}/post`);
+    const third = await done('POST', '/drafts', entry('3.00'));
+    expect([first.id, second.id, third.id]).toEqual([1, 2, 3]);
+    expect((await ask('DELETE', `/drafts/${first.id}`)).body.problems[0].message).toMatch(/was thrown away by/);
+    expect((await done('GET', '/drafts')).map(({ id }: DraftAnswer) => id)).toEqual([3]);
+  });
+  test('means accounts and contacts, whatever they are called by the time it is posted', async () => {
+    const { id: contact } = await done('POST', '/contacts', { name: 'Low Weir', roles: ['customer'] });
+    const draft = await done('POST', '/drafts', {
+      ...entry('10.00'),
+      lines: [
+        { account: '1100', debit: '10.00', contact: 'low weir' },
+        { account: '4000', credit: '10.00' },
+        { account: '40', note: 'not an account yet' },
+      ],
+    });
+    await renumber('4000', '4050');
+    await done('POST', '/accounts', { number: '4000', name: 'Another', element: 'revenue' });
+    const shown = (await done('GET', `/contacts`)).find((one: { id: number }) => one.id === contact);
+    await done('PUT', `/contacts/${contact}`, { name: 'Low Weir Mill', roles: ['customer'], version: shown.version });
+    const { lines } = (await done('GET', `/drafts/${draft.id}`)) as DraftAnswer;
+    expect(lines.map(({ account, contact: named }) => [account, named])).toEqual([
+      ['1100', 'Low Weir Mill'],
+      ['4050', undefined],
+      ['40', undefined],
+    ]);
+    expect(JSON.stringify(lines)).not.toMatch(/ids/);
+  });
+  test('dated in a year is told before the year is closed', async () => {
+    await done('POST', '/drafts', entry('10.00'));
+    await done('POST', '/drafts', { ...entry('10.00'), date: '2027-01-05' });
+    const { remarks } = await done('GET', '/fiscal-years/2026/closing');
+    expect(remarks.map(({ message }: { message: string }) => message)).toContain('1 draft is dated in this year.');
+  });
+});
+
+describe('a schedule', () => {
+  const schedule = (from: string, lines = entry('10.00').lines) => ({
+    name: 'Rent',
+    schedule: { unit: 'month', every: 1, day: 'last', from },
+    entry: { explanation: 'Rent', lines },
+  });
+  test('posts to the account that was meant, whatever number it has by then', async () => {
+    const journal = await done('POST', '/recurring-journals', schedule('2026-12-31'));
+    await renumber('6100', '6150');
+    await done('POST', '/accounts', { number: '6100', name: 'Another', element: 'expense' });
+    const [listed] = (await done('GET', '/recurring-journals')) as RecurringJournalAnswer[];
+    expect(listed?.entry.lines.map(({ account }) => account)).toEqual(['6150', '1010']);
+    await done('POST', `/recurring-journals/${journal.id}/post`, { date: '2026-12-31' });
+    const csv = (await done('GET', '/reports/trial-balance.csv?asAt=2026-12-31')) as string;
+    expect(csv).toMatch(/^6150,.*,10\.00,/m);
+    expect(csv).not.toMatch(/^6100,/m);
+  });
+  test('due in a closed year holds up nothing that is due in an open one, and says what to do', async () => {
+    const journal = await done('POST', '/recurring-journals', schedule('2025-11-30'));
+    await done('POST', '/fiscal-years/2026/closing');
+    expect((await done('GET', '/recurring-journals'))[0].occurrences).not.toEqual([]);
+    const other = await done('POST', '/recurring-journals', {
+      ...schedule('2027-01-10'),
+      name: 'Tea',
+      schedule: { unit: 'month', every: 1, from: '2027-01-10' },
+    });
+    expect(other.name).toBe('Tea');
+    const { posted, left } = await done('POST', '/recurring-journals/post-due');
+    expect(posted.map(({ journal: name, date }: { journal: string; date: string }) => [name, date])).toEqual([
+      ['Tea', '2027-01-10'],
+    ]);
+    expect(left.length).toBeGreaterThan(0);
+    expect(left.at(-1).message).toBe(
+      'Rent, 31 December 2026: 2026 is closed. Skip this date with a reason, or reopen the year.',
+    );
+    const last = left.at(-1).date as string;
+    expect(problemCodes(await ask('POST', `/recurring-journals/${journal.id}/post`, { date: last }))).toEqual([
+      'period-locked at date',
+    ]);
+    await done('POST', `/recurring-journals/${journal.id}/skip`, { date: last, reason: 'closed without it' });
+  });
+});
