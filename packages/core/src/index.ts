@@ -81,6 +81,7 @@ export type { JsonSchema } from './archives/json-schema.js';
 export * from './archives/archive-files.js';
 export * from './archives/archive-manifest.js';
 export * from './open-items/open-item.js';
+export * from './open-items/realised-difference.js';
 export * from './open-items/aged-balances.js';
 export * from './assets/depreciation.js';
 export * from './take-on/slips.js';

@@ -1,7 +1,8 @@
-import type { Books, CivilDate, Contact, ContactId, Period } from '@just-ledger/core';
+import type { Books, CivilDate, Contact, ContactId, Period, Terms } from '@just-ledger/core';
 import { eq } from 'drizzle-orm';
 import { loadChart } from '../accounts/account-store.js';
 import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
+import { loadCurrencies, rateHeldOn } from '../currencies/currency-store.js';
 import type { Db } from '../database/connection.js';
 import { contact, periodLock, yearClosing } from '../database/schema.js';
 import { organisationOf } from '../organisations/organisation-store.js';
@@ -30,6 +31,11 @@ export function loadBooks(db: Db, organisation: number, today: CivilDate): Books
     changeoverDate: (changeoverDate ?? undefined) as CivilDate | undefined,
     lockedPeriods: new Set(locks.map((lock) => lock.period as Period)),
     closedYears: new Set(closed.map(({ year }) => year)),
+    exchange: {
+      rateOn: (currency, date) => rateHeldOn(db, organisation, currency, date)?.quote,
+      accounts: (currency) =>
+        loadCurrencies(db, organisation).find((one) => one.currency === currency)?.accounts ?? {},
+    },
     findContact: (text) => {
       contacts ??= contactNames(db, organisation);
       return contacts.get(text) ?? contacts.get(text.toLowerCase());
@@ -37,13 +43,19 @@ export function loadBooks(db: Db, organisation: number, today: CivilDate): Books
   };
 }
 
-type ContactNames = ReadonlyMap<string, Pick<Contact, 'id' | 'name' | 'active'>>;
+type NamedContact = Pick<Contact, 'id' | 'name' | 'active' | 'terms'>;
+type ContactNames = ReadonlyMap<string, NamedContact>;
 
 /** Contacts by number and by name in small letters; merged ones lead to the contact that took their place. */
 function contactNames(db: Db, organisation: number): ContactNames {
   const rows = db.select().from(contact).where(eq(contact.organisation, organisation)).all();
-  const byId = new Map(rows.map(({ id, name, active }) => [id, { id: id as ContactId, name, active }]));
-  const found = new Map<string, Pick<Contact, 'id' | 'name' | 'active'>>();
+  const byId = new Map(
+    rows.map(({ id, name, active, terms }): [number, NamedContact] => [
+      id,
+      { id: id as ContactId, name, active, ...(terms && { terms: terms as unknown as Terms }) },
+    ]),
+  );
+  const found = new Map<string, NamedContact>();
   const name = (key: string, { id, mergedInto }: (typeof rows)[number]): void => {
     const named = byId.get(mergedInto ?? id);
     if (named) found.set(key, named);

@@ -10,6 +10,7 @@ import {
   type EntryColumn,
 } from '@just-ledger/core';
 import { readCsv } from '../csv/csv.js';
+import { withRealised } from '../open-items/realised-lines.js';
 import { Refusal, notFound } from '../problems/refusal.js';
 import type { WriteContext } from '../workers/write-context.js';
 import { EntryAppender, type Appended } from './append-entry.js';
@@ -41,7 +42,8 @@ export const entryCommands = {
       const books = context.booksOf(posting.organisation);
       const checked = checkEntry(request, books, 'manual', TYPED_KINDS);
       if (!checked.ok) throw new Refusal(422, checked.problems);
-      const appended = new EntryAppender(context, { ...posting, source: 'manual' }, books).append(checked.value);
+      const whole = withRealised(context.db, posting.organisation, books, checked.value);
+      const appended = new EntryAppender(context, { ...posting, source: 'manual' }, books).append(whole);
       return answer(context, posting, books, appended, null);
     });
   },

@@ -1,5 +1,5 @@
 import type { AccountDetailAnswer, AccountDetailQuery } from '@just-ledger/contract';
-import { accountDetail, formatAmount, openItems, type Account, type CivilDate } from '@just-ledger/core';
+import { accountDetail, documentKey, formatAmount, openItems, type Account, type CivilDate } from '@just-ledger/core';
 import { loadChart } from '../accounts/account-store.js';
 import type { Db } from '../database/connection.js';
 import { reportDate } from '../ledger/ledger-span.js';
@@ -10,7 +10,7 @@ import { readSomeTrays } from '../take-on/take-on-store.js';
 import { contactNamed } from './contact-named.js';
 import { controlLines } from './control-lines.js';
 
-const NOTHING: AccountDetailAnswer = { of: null, items: [] };
+const NOTHING: AccountDetailAnswer = { of: null, items: [], settled: [] };
 
 /** What lines on an account can name: open documents of a contact, or assets or stock that were taken on. */
 export function accountDetailReport(
@@ -32,16 +32,27 @@ function openDocuments(
   contact: string | undefined,
   asAt: CivilDate,
 ): AccountDetailAnswer {
-  if (!contact?.trim()) return { of: 'documents', items: [] };
+  if (!contact?.trim()) return { of: 'documents', items: [], settled: [] };
   const lines = controlLines(db, of.id, [account.id], asAt, contactNamed(db, of.id, contact).id);
+  const items = openItems(lines).filter(({ document, isPayment }) => document !== undefined && !isPayment);
+  const open = new Set(items.map(({ document }) => documentKey(document ?? '')));
+  const settled = new Map(
+    lines.flatMap(({ document, documentDate, date, entry }) =>
+      document === undefined || open.has(documentKey(document))
+        ? []
+        : [[documentKey(document), { name: document, date: documentDate ?? date, entry }] as const],
+    ),
+  );
   return {
     of: 'documents',
-    // a document in another currency is settled there, by an amount and a rate that only the payment knows
-    items: openItems(lines).flatMap(({ document, open, dueDate, foreign }) =>
-      document === undefined || foreign !== undefined
-        ? []
-        : [{ name: document, amount: formatAmount(open, of.baseCurrency), dueDate }],
-    ),
+    items: items.map(({ document = '', open: amount, dueDate, foreign }) => ({
+      name: document,
+      amount: formatAmount(amount, of.baseCurrency),
+      dueDate,
+      currency: foreign?.currency ?? null,
+      foreignAmount: foreign ? formatAmount(foreign.open, foreign.currency) : null,
+    })),
+    settled: [...settled.values()],
   };
 }
 
@@ -57,7 +68,14 @@ function things(db: Db, of: Organisation, account: Account, asAt: CivilDate): Ac
       of: tray,
       items: items
         .filter((item) => item.account === account.id)
-        .map(({ name, amount }) => ({ name, amount: formatAmount(amount, of.baseCurrency), dueDate: null })),
+        .map(({ name, amount }) => ({
+          name,
+          amount: formatAmount(amount, of.baseCurrency),
+          dueDate: null,
+          currency: null,
+          foreignAmount: null,
+        })),
+      settled: [],
     };
   }
   return NOTHING;

@@ -1,4 +1,5 @@
 import {
+  accountIn,
   entryNumber,
   minor,
   type AccountId,
@@ -31,6 +32,8 @@ interface Row {
   year: string;
   number: number;
   explanation: string;
+  reversedYear: string | null;
+  reversedNumber: number | null;
 }
 
 /** The ids of the control accounts of a ledger. */
@@ -56,19 +59,25 @@ export function controlLines(
   const rows = db.all<Row>(sql`
     SELECT l.account AS account, coalesce(c.merged_into, c.id) AS contact, l.date AS date, l.amount AS amount,
       l.document AS document, l.document_date AS documentDate, l.own_number AS ownNumber, l.due_date AS dueDate, l.currency AS currency, l.foreign_amount AS foreignAmount,
-      e.year AS year, e.number AS number, e.explanation AS explanation
+      e.year AS year, e.number AS number, e.explanation AS explanation, o.year AS reversedYear, o.number AS reversedNumber
     FROM line AS l JOIN contact AS c ON c.organisation = l.organisation AND c.id = l.contact
       JOIN entry AS e ON e.organisation = l.organisation AND e.place = l.entry
+      LEFT JOIN entry AS o ON o.organisation = e.organisation AND o.place = e.reverses
     WHERE l.organisation = ${organisation} AND l.date <= ${asAt}
       AND l.account IN (SELECT value FROM json_each(${JSON.stringify(accounts)}))
       AND (${contact ?? null} IS NULL OR coalesce(c.merged_into, c.id) = ${contact ?? null})
     ORDER BY l.date, l.entry, l.place`);
+  const chart = loadChart(db, organisation);
   return rows.map((row) => ({
     account: row.account as AccountId,
+    ledger: accountIn(chart, row.account as AccountId).control,
     contact: row.contact as ContactId,
     date: row.date as CivilDate,
     amount: minor(row.amount),
     entry: entryNumber(row.year, row.number),
+    ...(row.reversedYear !== null && {
+      reverses: entryNumber(row.reversedYear, row.reversedNumber ?? 0),
+    }),
     explanation: row.explanation,
     ...(row.document !== null && { document: row.document }),
     ...(row.documentDate !== null && { documentDate: row.documentDate as CivilDate }),

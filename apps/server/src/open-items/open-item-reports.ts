@@ -16,6 +16,7 @@ import {
   type Age,
   type AgedItem,
   type CivilDate,
+  type ControlLedger,
   type CurrencyCode,
 } from '@just-ledger/core';
 import { eq } from 'drizzle-orm';
@@ -108,6 +109,8 @@ export function statementOfAccount(
   const before = lines.filter(({ date }) => date < from).reduce((sum, { amount }) => sum + amount, 0);
   let balance = before;
   const [aged] = agedBalances(openItems(lines), to);
+  const sumOn = (ledger: ControlLedger): number =>
+    lines.filter((line) => line.ledger === ledger).reduce((sum, { amount }) => sum + amount, 0);
   return {
     number: found.number,
     name: found.name,
@@ -133,6 +136,8 @@ export function statementOfAccount(
         };
       }),
     closing: write(balance),
+    owed: write(sumOn('receivables')),
+    owing: write(-sumOn('payables')),
     items: (aged?.items ?? []).map((item) => itemAnswer(item, 1, of.baseCurrency)),
   };
 }
@@ -167,7 +172,9 @@ export function statementOfAccountRows({
 }
 
 function itemAnswer(item: AgedItem, sign: 1 | -1, base: CurrencyCode): AgedItemAnswer {
-  const { document, ownNumber, date, dueDate, daysOverdue, age, open, foreign, entries } = item;
+  const { document, ownNumber, date, dueDate, daysOverdue, age, open, foreign, entries, unallocated, isPayment } =
+    item;
+  const notAllocated = isPayment ? open : (unallocated ?? 0);
   const isForeign = foreign !== undefined && foreign.currency !== base;
   return {
     document: document ?? null,
@@ -180,6 +187,7 @@ function itemAnswer(item: AgedItem, sign: 1 | -1, base: CurrencyCode): AgedItemA
     currency: isForeign ? foreign.currency : null,
     foreignOpen: isForeign ? formatAmount(minor(sign * foreign.open), foreign.currency) : null,
     entries: [...entries],
+    notAllocated: notAllocated === 0 ? null : formatAmount(minor(-sign * notAllocated), base),
   };
 }
 

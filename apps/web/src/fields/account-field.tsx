@@ -14,6 +14,7 @@ export function AccountField({
   onChange,
   onKeyDown,
   autoFocus = false,
+  keepsTyped = false,
   placeholder,
 }: {
   accounts: readonly AccountAnswer[];
@@ -24,26 +25,31 @@ export function AccountField({
   onChange: (number: string) => void;
   onKeyDown?: (event: KeyboardEvent) => void;
   autoFocus?: boolean;
+  /** Whether what is no account stays in the field, to be put right. */
+  keepsTyped?: boolean;
   placeholder?: string;
 }) {
-  const chosen = accounts.find((one) => one.number === value) ?? null;
+  const chosen: AccountAnswer | string | null = accounts.find((one) => one.number === value) ?? (value || null);
   return (
-    <Autocomplete
+    <Autocomplete<AccountAnswer, false, false, true>
+      freeSolo
       size="small"
       options={accounts as AccountAnswer[]}
       value={chosen}
       filterOptions={(options, state) =>
         byNumberFirst(find(options, { ...state, inputValue: state.inputValue.trim() }), state.inputValue.trim())
       }
-      getOptionLabel={(one) => `${one.number} ${one.name}`}
-      isOptionEqualToValue={(a, b) => a.number === b.number}
+      getOptionLabel={(one) => (typeof one === 'string' ? one : `${one.number} ${one.name}`)}
+      isOptionEqualToValue={(a, b) => a.number === (typeof b === 'string' ? b : b.number)}
       autoHighlight
       autoSelect
       disableClearable={false}
       forcePopupIcon={false}
       clearIcon={null}
-      noOptionsText="No such account"
-      onChange={(_, one) => onChange(one?.number ?? '')}
+      onChange={(_, one) => {
+        if (typeof one !== 'string') onChange(one?.number ?? '');
+        else if (keepsTyped) onChange(one.trim());
+      }}
       slotProps={{ listbox: { style: { maxHeight: 260 } }, popper: { style: { minWidth: 320 } } }}
       renderInput={({ slotProps }) => (
         <InputBase
@@ -55,8 +61,8 @@ export function AccountField({
           inputProps={{
             ...slotProps.htmlInput,
             'aria-label': label,
-            'aria-invalid': wrong !== undefined,
-            title: wrong,
+            'aria-invalid': wrong !== undefined || typeof chosen === 'string',
+            title: wrong ?? (typeof chosen === 'string' ? 'There is no such account' : undefined),
             style: { padding: '2px 0', fontSize: 13.5 },
           }}
         />

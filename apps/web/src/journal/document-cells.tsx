@@ -1,13 +1,22 @@
 import type { Dispatch, KeyboardEvent } from 'react';
 import { useQuery } from '@tanstack/react-query';
 import type { AccountAnswer, DetailItemAnswer } from '@just-ledger/contract';
-import { parseCivilDate, shortDate } from '@just-ledger/core';
+import {
+  documentKey,
+  dueOn,
+  parseCivilDate,
+  parseTerms,
+  shortDate,
+  type CivilDate,
+  type CurrencyCode,
+} from '@just-ledger/core';
+import { contactsQuery } from '../contacts/contact-queries.js';
 import { Cell } from '../fields/cell.js';
 import { shown, shownWithSide } from '../fields/money.js';
 import { useBooks } from '../frame/books-queries.js';
 import { accountDetailQuery } from '../open-items/open-item-queries.js';
-import type { FormEvent, FormLine } from './entry-form.js';
-import { typedDay } from '../fields/own-ways.js';
+import { amountsOf, emptyForm, type FormEvent, type FormLine } from './entry-form.js';
+import { typedDay, wireInCell } from '../fields/own-ways.js';
 
 /** Whether an account may be made up of things that were taken on one by one. */
 export function hasThings({ control, element, role }: AccountAnswer): boolean {
@@ -24,6 +33,7 @@ export function DocumentCells({
   line,
   at,
   account,
+  date,
   wrongAt,
   dispatch,
   onKeyDown,
@@ -31,6 +41,8 @@ export function DocumentCells({
   line: FormLine;
   at: number;
   account: AccountAnswer;
+  /** The entry's date, from which terms run where the document has no date of its own. */
+  date: CivilDate | undefined;
   wrongAt: (row: number, field: string) => string | undefined;
   dispatch: Dispatch<FormEvent>;
   onKeyDown: (event: KeyboardEvent) => void;
@@ -42,23 +54,45 @@ export function DocumentCells({
     enabled: !isControl || line.contact.trim() !== '',
     retry: false,
   });
+  const { data: contacts = [] } = useQuery({ ...contactsQuery(organisation.id), enabled: isControl });
   const of = isControl ? 'documents' : data?.of;
   if (!of) return null;
   const items = data?.items ?? [];
   const list = `detail-${line.key}`;
-  const known = items.find(({ name }) => name.toLowerCase() === line.document.trim().toLowerCase());
+  const known = items.find(({ name }) => isSameDocument(name, line.document));
+  const [amount] = amountsOf({ ...emptyForm(''), lines: [line] }, currency);
+  const opens = account.control === 'receivables' ? (amount ?? 0) > 0 : (amount ?? 0) < 0;
+  const settled = data?.settled.find(({ name }) => isSameDocument(name, line.document));
+  const terms = contacts.find(
+    ({ name, number }) => isSameDocument(name, line.contact) || number === line.contact.trim(),
+  )?.terms;
+  const from = typedDay(line.documentDate, today) ?? date;
+  const read = terms ? parseTerms(terms) : undefined;
+  const byTerms = read?.ok && read.value && from ? shortDate(dueOn(read.value, from)) : undefined;
+  const openAmount = (item: DetailItemAnswer): string =>
+    item.currency && item.foreignAmount
+      ? `${item.currency} ${shown(item.foreignAmount, item.currency as CurrencyCode)}`
+      : shownWithSide(item.amount, currency);
   const settle = (): void => {
     if (!isControl || !known || line.debit !== '' || line.credit !== '' || line.foreignAmount !== '') return;
     const side = known.amount.startsWith('-') ? 'debit' : 'credit';
-    dispatch({ is: 'line', at, change: { [side]: known.amount.replace('-', '') } });
+    if (known.currency !== null && known.foreignAmount !== null) {
+      // in another currency what is open there is settled; the rate of the day makes the amount here
+      const own = known.foreignAmount.replace('-', '');
+      const foreignAmount = wireInCell(own, known.currency as CurrencyCode);
+      dispatch({ is: 'line', at, change: { currency: known.currency, foreignAmount, settles: side } });
+      return;
+    }
+    dispatch({ is: 'line', at, change: { [side]: wireInCell(known.amount.replace('-', ''), currency) } });
   };
-  const field = (key: 'ownNumber' | 'documentDate' | 'dueDate', label: string, word: string) => (
+  const field = (key: 'ownNumber' | 'documentDate' | 'dueDate', label: string, word: string, proposed = '') => (
     <>
       <span className="nowrap">{word}</span>{' '}
       <Cell
         label={`${label}, line ${at + 1}`}
         value={line[key]}
         wrong={wrongAt(at, key)}
+        placeholder={proposed}
         onChange={(typed) => dispatch({ is: 'line', at, change: { [key]: typed } })}
         onBlur={(typed) => {
           const date = key === 'ownNumber' ? undefined : typedDay(typed, today);
@@ -90,20 +124,23 @@ export function DocumentCells({
               </option>
             ))}
           </datalist>
-          {known ? (
+          {known && !opens && (
             <span className="nowrap">
-              {isControl ? 'open' : 'stands at'}{' '}
-              {isControl ? shownWithSide(known.amount, currency) : shown(known.amount, currency)}
+              {isControl ? 'open' : 'stands at'} {isControl ? openAmount(known) : shown(known.amount, currency)}
             </span>
-          ) : (
-            isControl &&
-            line.document.trim() !== '' && (
-              <>
-                {field('ownNumber', 'Our number', 'ours')}
-                {field('documentDate', 'Dated', 'of')}
-                {field('dueDate', 'Due', 'due')}
-              </>
-            )
+          )}
+          {isControl && line.document.trim() !== '' && (!known || opens) && (
+            <>
+              {field('ownNumber', 'Our number', 'ours')}
+              {field('documentDate', 'Dated', 'of')}
+            </>
+          )}
+          {isControl && (opens || (line.document.trim() !== '' && !known)) && field('dueDate', 'Due', 'due', byTerms)}
+          {isControl && opens && (known ?? settled) && (
+            <span className="brass">
+              {known ? 'open already' : `used on ${shortDate(parseCivilDate(settled?.date ?? today))}`}: this is
+              another {line.document.trim()}
+            </span>
           )}
         </div>
       </td>
@@ -113,6 +150,13 @@ export function DocumentCells({
   );
 }
 
-function described({ amount, dueDate }: DetailItemAnswer): string {
-  return [amount, dueDate && `due ${shortDate(parseCivilDate(dueDate))}`].filter(Boolean).join(', ');
+/** A document's number without regard to case and spaces. */
+function isSameDocument(a: string, b: string): boolean {
+  return documentKey(a) === documentKey(b);
+}
+
+function described({ amount, dueDate, currency, foreignAmount }: DetailItemAnswer): string {
+  return [currency ? `${currency} ${foreignAmount}` : amount, dueDate && `due ${shortDate(parseCivilDate(dueDate))}`]
+    .filter(Boolean)
+    .join(', ');
 }

@@ -39,6 +39,10 @@ export interface FormLine {
   readonly rate: string;
   /** Which way the rate is quoted: base for one foreign unit, or foreign for one base unit. */
   readonly rateWay: RateWay;
+  /** Whether somebody typed the rate; one that was proposed follows the date. */
+  readonly isRateTyped?: boolean;
+  /** The side on which it settles the document it names, as long as it has no amount. */
+  readonly settles?: Side;
   /** What the line belongs to in the detail of its account: a document, an asset, an item of stock. */
   readonly document: string;
   /** The date on the document, when it falls due, and our own number for it; as typed. */
@@ -134,6 +138,7 @@ export type FormEvent =
       readonly currency: CurrencyCode;
       readonly held?: QuotedRate | undefined;
     }
+  | { readonly is: 'rate-of-day'; readonly at: number; readonly currency: CurrencyCode; readonly held: QuotedRate }
   | { readonly is: 'balanced-here'; readonly at: number; readonly currency: CurrencyCode }
   | { readonly is: 'repeat-above'; readonly at: number }
   | { readonly is: 'breakdowns-shown'; readonly at: number }
@@ -152,6 +157,8 @@ export function formReducer(form: EntryForm, event: FormEvent): EntryForm {
       return withLine(form, event.at, settled(form.lines[event.at], event.side, event.currency));
     case 'foreign-settled':
       return withRoom(withLine(form, event.at, foreignSettled(form.lines[event.at], event.currency, event.held)));
+    case 'rate-of-day':
+      return withLine(form, event.at, withRateOfDay(form.lines[event.at], event.currency, event.held));
     case 'balanced-here':
       return withRoom(withLine(form, event.at, balancedHere(form, event.at, event.currency)));
     case 'repeat-above': {
@@ -264,6 +271,8 @@ export function draftRequest(
         key,
         showsBreakdowns,
         doubts,
+        settles,
+        isRateTyped,
         breakdowns,
         rate,
         rateWay,
@@ -273,7 +282,7 @@ export function draftRequest(
         ownNumber,
         ...line
       }) => {
-        void [key, showsBreakdowns, doubts, breakdowns];
+        void [key, showsBreakdowns, doubts, settles, isRateTyped, breakdowns];
         const typed = Object.fromEntries(
           Object.entries({ ...line, ...plainAmounts(line, currency) }).filter(([, value]) => value !== ''),
         );
@@ -431,7 +440,7 @@ function withoutOldRate(line: FormLine, amount: Minor, base: CurrencyCode): Part
   const foreign = readTyped(line.foreignAmount, line.currency);
   const quoted = { way: line.rateWay, text: plainDecimal(line.rate) };
   const computed = foreign.ok ? baseAmountOf(foreign.amount, line.currency, quoted, base) : undefined;
-  return computed === undefined || Math.abs(computed) === amount ? {} : { rate: '' };
+  return computed === undefined || Math.abs(computed) === amount ? {} : { rate: '', isRateTyped: false };
 }
 
 /** A foreign amount or rate that was left: the amount in the books' currency follows, on its side. */
@@ -453,15 +462,33 @@ function foreignSettled(
   const used = line.rate.trim() === '' ? held : { way: line.rateWay, text: plainDecimal(line.rate) };
   const amount = used && baseAmountOf(worked.amount, line.currency, used, base);
   if (!used || !amount) return worked.amount > 0 ? { foreignAmount } : {};
-  const side: Side = amount < 0 || (line.credit !== '' && line.debit === '') ? 'credit' : 'debit';
+  const settles = line.settles !== undefined && line.debit === '' && line.credit === '' ? line.settles : undefined;
+  const side: Side = settles ?? (amount < 0 || (line.credit !== '' && line.debit === '') ? 'credit' : 'debit');
   return {
     rate: used.text,
     rateWay: used.way,
+    isRateTyped: line.rate.trim() !== '' && line.isRateTyped !== false,
     foreignAmount,
     debit: '',
     credit: '',
     [side]: inCell(minor(Math.abs(amount)), base),
   };
+}
+
+/** A rate that was proposed follows the date; one that was typed stays, and so does an amount that was. */
+function withRateOfDay(line: FormLine | undefined, base: CurrencyCode, held: QuotedRate): Partial<FormLine> {
+  if (!line) return {};
+  const isWaiting = line.settles !== undefined && line.foreignAmount !== '' && isWithoutAmount(line);
+  if (isWaiting) return { ...foreignSettled(line, base, held), isRateTyped: false };
+  if (line.isRateTyped !== false || line.rate.trim() === '') return {};
+  if (line.rateWay === held.way && line.rate === held.text) return {};
+  const side: Side = line.credit !== '' ? 'credit' : 'debit';
+  const plain = { ...line, rate: '', debit: '', credit: '', settles: side };
+  return { ...foreignSettled(plain, base, held), isRateTyped: false };
+}
+
+function isWithoutAmount({ debit, credit, rate }: FormLine): boolean {
+  return debit === '' && credit === '' && rate.trim() === '';
 }
 
 function baseAmountOf(

@@ -123,7 +123,8 @@ export function EntryLines({
           const proposal = proposalFor(form, at, currency);
           const isCredit = line.credit !== '';
           const cut = shownBreakdowns(line, account, breakdowns);
-          const needsForeign = account?.currency && account.currency !== currency;
+          const own = account?.currency ?? (line.currency || null);
+          const needsForeign = account !== undefined && own !== null && own !== currency;
           const hasDetail = account && (account.control !== null || hasThings(account));
           const problems = [
             'account',
@@ -146,6 +147,7 @@ export function EntryLines({
               <td data-column="account">
                 <div className="cell cell-account">
                   <AccountField
+                    keepsTyped
                     accounts={accounts}
                     value={line.account}
                     label={`Account, line ${at + 1}`}
@@ -226,6 +228,7 @@ export function EntryLines({
                 line={line}
                 at={at}
                 account={account}
+                date={date}
                 wrongAt={wrongAt}
                 dispatch={dispatch}
                 onKeyDown={(event) => onKey(event, at)}
@@ -237,7 +240,7 @@ export function EntryLines({
                   <ForeignCells
                     line={line}
                     at={at}
-                    own={account.currency ?? ''}
+                    own={own}
                     date={date}
                     wrongAt={wrongAt}
                     dispatch={dispatch}

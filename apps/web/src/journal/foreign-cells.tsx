@@ -1,4 +1,4 @@
-import type { Dispatch, KeyboardEvent } from 'react';
+import { useEffect, type Dispatch, type KeyboardEvent } from 'react';
 import { useQuery } from '@tanstack/react-query';
 import { impliedRate, isCurrencyCode, parseCivilDate, shortDate, type CivilDate } from '@just-ledger/core';
 import { heldRateQuery } from '../currencies/currency-queries.js';
@@ -19,7 +19,7 @@ export function ForeignCells({
 }: {
   line: FormLine;
   at: number;
-  /** The account's own currency. */
+  /** The account's own currency, or that of the document that the line settles. */
   own: string;
   date: CivilDate | undefined;
   wrongAt: (row: number, field: string) => string | undefined;
@@ -36,6 +36,11 @@ export function ForeignCells({
       ? { way: 'ratePerBase', text: rate.ratePerBase ?? '' }
       : { way: 'rate', text: rate.rate }
     : undefined;
+  // a rate that was proposed is always that of the entry's date
+  const [heldWay, heldText] = [held?.way, held?.text];
+  useEffect(() => {
+    if (heldWay && heldText) dispatch({ is: 'rate-of-day', at, currency, held: { way: heldWay, text: heldText } });
+  }, [heldWay, heldText, line.settles, line.foreignAmount, at, currency, dispatch]);
   const settle = (): void => dispatch({ is: 'foreign-settled', at, currency, held });
   const way = line.rate.trim() === '' && held ? held.way : line.rateWay;
   const [amount, foreign] = [
@@ -64,7 +69,7 @@ export function ForeignCells({
         value={line.rate}
         wrong={wrongAt(at, 'rate') ?? wrongAt(at, 'ratePerBase')}
         placeholder={implied ? '' : (held?.text ?? 'rate')}
-        onChange={(typed) => dispatch({ is: 'line', at, change: { rate: typed, rateWay: way } })}
+        onChange={(typed) => dispatch({ is: 'line', at, change: { rate: typed, rateWay: way, isRateTyped: true } })}
         onBlur={settle}
         onKeyDown={onKeyDown}
       />
@@ -74,7 +79,11 @@ export function ForeignCells({
         tabIndex={-1}
         title="Quote it the other way"
         onClick={() =>
-          dispatch({ is: 'line', at, change: { rate: '', rateWay: way === 'rate' ? 'ratePerBase' : 'rate' } })
+          dispatch({
+            is: 'line',
+            at,
+            change: { rate: '', isRateTyped: false, rateWay: way === 'rate' ? 'ratePerBase' : 'rate' },
+          })
         }
       >
         {way === 'rate' ? `${currency} for one ${own}` : `${own} for one ${currency}`}

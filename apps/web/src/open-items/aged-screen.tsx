@@ -1,6 +1,6 @@
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
-import { paths, type AgedContactAnswer } from '@just-ledger/contract';
+import { paths, type AgedContactAnswer, type AgedItemAnswer } from '@just-ledger/contract';
 import { AGES, longDate, shortDate, parseCivilDate, type Age } from '@just-ledger/core';
 import { shown } from '../fields/money.js';
 import { useAddress, useSheetParam } from '../frame/address.js';
@@ -71,7 +71,7 @@ export default function AgedScreen({ slot }: ScreenProps) {
                   {AGES[age]}
                 </th>
               ))}
-              <th className="num">Together</th>
+              <th className="num">Total</th>
             </tr>
           </thead>
           <tbody>
@@ -79,7 +79,7 @@ export default function AgedScreen({ slot }: ScreenProps) {
               <ContactRows key={contact.number} contact={contact} isDetailed={detail !== ''} />
             ))}
             <tr className="sums">
-              <td>Together</td>
+              <td>Total</td>
               {AGE_KEYS.map((age) => (
                 <td key={age} className="num">
                   {shown(data.ages[age], currency)}
@@ -122,20 +122,39 @@ function ContactRows({ contact, isDetailed }: { contact: AgedContactAnswer; isDe
       {isDetailed &&
         contact.items.map(
           (
-            { document, ownNumber, date, dueDate, daysOverdue, age, open, currency: own, foreignOpen, entries },
+            {
+              document,
+              ownNumber,
+              date,
+              dueDate,
+              daysOverdue,
+              age,
+              open,
+              currency: own,
+              foreignOpen,
+              entries,
+              notAllocated,
+            },
             at,
           ) => (
             <tr key={at}>
               <td style={{ paddingLeft: 24 }}>
                 <Link className="act" to={address.href('journal', { entry: entries[0] })}>
-                  {document ?? 'no number'}
+                  {document ?? (isPayment({ document, open, notAllocated }) ? 'payment' : 'no number')}
                 </Link>{' '}
                 <span className="soft small">
-                  {ownNumber && `ours ${ownNumber}, `}of {shortDate(parseCivilDate(date))}, due{' '}
-                  {shortDate(parseCivilDate(dueDate))}
+                  {ownNumber && `ours ${ownNumber}, `}of {shortDate(parseCivilDate(date))}
+                  {isPayment({ document, open, notAllocated })
+                    ? ', not allocated to a document'
+                    : `, due ${shortDate(parseCivilDate(dueDate))}`}
                   {daysOverdue > 0 && `, ${daysOverdue} ${daysOverdue === 1 ? 'day' : 'days'} over`}
                   {own && ` · ${own} ${foreignOpen}`}
                 </span>
+                {notAllocated !== null && document !== null && (
+                  <div className="brass small">
+                    {shown(notAllocated, currency)} paid without naming a document, taken off the oldest
+                  </div>
+                )}
               </td>
               {AGE_KEYS.map((one) => (
                 <td key={one} className="num">
@@ -148,4 +167,13 @@ function ContactRows({ contact, isDetailed }: { contact: AgedContactAnswer; isDe
         )}
     </>
   );
+}
+
+/** Whether an item is what is left of a payment that names no document. */
+function isPayment({
+  document,
+  open,
+  notAllocated,
+}: Pick<AgedItemAnswer, 'document' | 'open' | 'notAllocated'>): boolean {
+  return document === null && notAllocated !== null && open.startsWith('-');
 }

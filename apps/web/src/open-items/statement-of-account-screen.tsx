@@ -127,16 +127,27 @@ function Statement({ of }: { of: StatementOfAccountAnswer }) {
           </tr>
         </tbody>
       </table>
+      {Number(of.owed) !== 0 && Number(of.owing) !== 0 && (
+        <p className="small" style={{ marginTop: 8 }}>
+          Owed by {of.name} {shown(of.owed, currency)}, owed to {of.name} {shown(of.owing, currency)}: each stands by
+          itself.
+        </p>
+      )}
       {of.items.length > 0 && (
         <section aria-label="Still open" style={{ marginTop: 22, maxWidth: 620 }}>
           <h2>Still open</h2>
           <table className="ruled">
             <tbody>
-              {of.items.map(({ document, ownNumber, dueDate, daysOverdue, open }, at) => (
+              {of.items.map(({ document, ownNumber, dueDate, daysOverdue, open, notAllocated }, at) => (
                 <tr key={at}>
                   <td>
-                    {document ?? 'without a number'}
+                    {document ?? (notAllocated === null ? 'without a number' : 'payment, not allocated')}
                     {ownNumber && <span className="soft small"> ours {ownNumber}</span>}
+                    {document !== null && notAllocated !== null && (
+                      <div className="brass small">
+                        {shown(notAllocated, currency)} paid without naming a document
+                      </div>
+                    )}
                   </td>
                   <td className="soft">
                     due {shortDate(parseCivilDate(dueDate))}

@@ -27,6 +27,16 @@ export interface DetailItemAnswer {
   /** Debit positive. */
   amount: string;
   dueDate: string | null;
+  /** For a document in another currency: which, and what is open there; debit positive. */
+  currency: string | null;
+  foreignAmount: string | null;
+}
+
+/** A number that a contact's documents have borne, and that is open no more. */
+export interface UsedDocumentAnswer {
+  name: string;
+  date: string;
+  entry: string;
 }
 
 /** What lines on an account can name. */
@@ -34,6 +44,8 @@ export interface AccountDetailAnswer {
   /** Documents of a contact, or things; null where the account has no detail. */
   of: 'documents' | 'assets' | 'stock' | null;
   items: DetailItemAnswer[];
+  /** Documents of the contact that are settled: a line that opens one of these numbers again is another document. */
+  settled: UsedDocumentAnswer[];
 }
 
 /** An open document; amounts positive as the ledger has them: owed to the organisation, or by it. */
@@ -48,6 +60,8 @@ export interface AgedItemAnswer {
   currency: string | null;
   foreignOpen: string | null;
   entries: string[];
+  /** What payments that name no document took off it; of such a payment, what is left of it. Positive. */
+  notAllocated: string | null;
 }
 
 /** A contact's open documents by age. */
@@ -95,6 +109,9 @@ export interface StatementOfAccountAnswer {
   broughtForward: string;
   lines: StatementLineAnswer[];
   closing: string;
+  /** What the contact owes at the end, and what is owed to it; each of them stands by itself. */
+  owed: string;
+  owing: string;
   /** What is open at the end of the span. */
   items: AgedItemAnswer[];
 }

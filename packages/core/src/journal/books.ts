@@ -1,9 +1,19 @@
 import type { Chart } from '../accounts/chart.js';
 import type { Breakdown } from '../breakdowns/breakdown.js';
 import type { Contact } from '../contacts/contact.js';
+import type { CurrencyKept } from '../currencies/currency-kept.js';
 import type { CivilDate } from '../dates/civil-date.js';
 import type { CurrencyCode } from '../money/currency.js';
+import type { RateQuote } from '../money/rate.js';
 import type { BooksCalendar, Period } from '../organisations/books-calendar.js';
+
+/** What is known of foreign currencies. */
+export interface Exchange {
+  /** The rate that holds on a day, if the table has one. */
+  readonly rateOn: (currency: CurrencyCode, date: CivilDate) => RateQuote | undefined;
+  /** The accounts set up for a currency's gains and losses. */
+  readonly accounts: (currency: CurrencyCode) => CurrencyKept['accounts'];
+}
 
 /** What an entry is checked against: the set-up of an organisation as it stands. */
 export interface Books {
@@ -17,6 +27,8 @@ export interface Books {
   readonly lockedPeriods: ReadonlySet<Period>;
   /** The labels of the years that are closed. */
   readonly closedYears?: ReadonlySet<string> | undefined;
+  /** Rates and the accounts for gains and losses; left out where no foreign currency is kept. */
+  readonly exchange?: Exchange | undefined;
   /** The contact with a number or a name, if there is one; for a merged one, the contact it was merged into. */
-  readonly findContact: (numberOrName: string) => Pick<Contact, 'id' | 'name' | 'active'> | undefined;
+  readonly findContact: (numberOrName: string) => Pick<Contact, 'id' | 'name' | 'active' | 'terms'> | undefined;
 }

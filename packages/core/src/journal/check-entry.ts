@@ -1,4 +1,4 @@
-import type { Account } from '../accounts/account.js';
+import { accountTitle, type Account } from '../accounts/account.js';
 import { displayAmount } from '../money/amount.js';
 import { minor, sumOf, type Minor } from '../money/minor.js';
 import { isPlainText } from '../problems/plain-text.js';
@@ -6,7 +6,7 @@ import { problem, refused, valid, type Checked, type Problem } from '../problems
 import type { Breakdown } from '../breakdowns/breakdown.js';
 import type { Books } from './books.js';
 import { checkDate } from './check-date.js';
-import { checkLine, type ReadLine } from './check-line.js';
+import { checkLine, type LineOf, type ReadLine } from './check-line.js';
 import type { CheckedEntry, EntryLine } from './entry.js';
 import { ENTRY_KINDS, type EntryKind, type EntrySource } from './entry-kind.js';
 import { proposeMovements } from './movement.js';
@@ -42,7 +42,8 @@ export function checkEntry(
   if (reference && !isPlainText(reference, 60)) {
     problems.push(problem('text', 'reference', 'A reference is up to 60 characters on one line.'));
   }
-  const lines = readLines(proposed, { kind, source }, books, problems);
+  const of = { kind, source, takesDifferences: true, ...(date.ok && { date: date.value }) };
+  const lines = readLines(proposed, of, books, problems);
   if (!date.ok || !lines || problems.length > 0) return refused(problems);
   return valid({
     date: date.value,
@@ -124,7 +125,7 @@ function readKind(text: string | undefined, allowed: readonly EntryKind[], probl
 
 function readLines(
   proposed: ProposedEntry,
-  entry: { readonly kind: EntryKind; readonly source: EntrySource },
+  entry: LineOf,
   books: Books,
   problems: Problem[],
 ): ReadLine[] | undefined {
@@ -138,6 +139,7 @@ function readLines(
   const read = proposed.lines.map((line, place) => checkLine(line, place, entry, books, problems));
   if (read.some((line) => line === undefined)) return undefined;
   const lines = read as ReadLine[];
+  problems.push(...differenceProblems(lines, books));
   problems.push(
     ...balanceProblems(
       lines.map(({ line }) => line),
@@ -145,6 +147,34 @@ function readLines(
     ),
   );
   return lines;
+}
+
+/**
+ * Amounts alone on accounts kept in another currency: differences of rates, and nothing else. Together they stand
+ * against the accounts for gains and losses of that currency.
+ */
+function differenceProblems(lines: readonly ReadLine[], books: Books): Problem[] {
+  const alone = lines.flatMap(({ account, line }, place) => {
+    const { currency } = account;
+    return currency !== undefined && currency !== books.baseCurrency && !line.foreign
+      ? [{ account, currency, place, amount: line.amount }]
+      : [];
+  });
+  return [...new Set(alone.map(({ currency }) => currency))].flatMap((currency) => {
+    const own = alone.filter((one) => one.currency === currency);
+    const takers = new Set(Object.values(books.exchange?.accounts(currency) ?? {}));
+    const taken = lines
+      .filter(({ account }) => takers.has(account.id))
+      .reduce((sum, { line }) => sum + line.amount, 0);
+    if (own.reduce((sum, { amount }) => sum + amount, 0) + taken === 0) return [];
+    return own.map(({ account, place }) =>
+      problem(
+        'foreign-amount-missing',
+        `lines.${place}.foreignAmount`,
+        `${accountTitle(account)} is kept in ${currency}: enter the ${currency} amount. Without one only a difference of rates stands there, against the accounts for gains and losses of ${currency}.`,
+      ),
+    );
+  });
 }
 
 function withMovements(kind: EntryKind, lines: readonly ReadLine[]): EntryLine[] {

@@ -1,10 +1,11 @@
 import type { Account } from '../accounts/account.js';
 import { isValueHeading } from '../breakdowns/breakdown.js';
+import { dueOn, type Terms } from '../contacts/terms.js';
 import { isCivilDate, type CivilDate } from '../dates/civil-date.js';
 import { formatAmount, safeParseAmount, type AmountFailure } from '../money/amount.js';
 import { isCurrencyCode, type CurrencyCode } from '../money/currency.js';
 import { minor, type Minor } from '../money/minor.js';
-import { baseAmount, isRate, rateTolerance, type RateQuote } from '../money/rate.js';
+import { baseAmount, impliedRate, isRate, rateTolerance, type RateQuote } from '../money/rate.js';
 import { isPermanentEquity } from '../accounts/account.js';
 import { isPlainText } from '../problems/plain-text.js';
 import { problem, type Problem } from '../problems/problem.js';
@@ -29,7 +30,7 @@ export interface ReadLine {
 export function checkLine(
   proposed: ProposedLine,
   place: number,
-  entry: { readonly kind: EntryKind; readonly source: EntrySource },
+  entry: LineOf,
   books: Books,
   problems: Problem[],
 ): ReadLine | undefined {
@@ -37,21 +38,22 @@ export function checkLine(
   const report: Report = (code, field, message) =>
     void problems.push(problem(code, `lines.${place}.${field}`, message));
   const account = readAccount(proposed, entry, books, report);
-  const amounts = readAmounts(proposed, account, books, report);
+  const amounts = readAmounts(proposed, account, entry, books, report);
   const contact = readContact(proposed, account, books, report);
   const breakdowns = readBreakdowns(proposed, account, entry.kind, books, report);
   const note = readText(proposed.note, 'note', 200, report);
   const document = readText(proposed.document, 'document', 40, report);
   const documentDate = readDate(proposed.documentDate, 'documentDate', report);
   const ownNumber = readText(proposed.ownNumber, 'ownNumber', 40, report);
-  const dueDate = readDate(proposed.dueDate, 'dueDate', report);
+  const givenDue = readDate(proposed.dueDate, 'dueDate', report);
   const movement = readMovement(proposed.movement, account, report);
   if (!account || !amounts || problems.length > before) return undefined;
+  const dueDate = givenDue ?? dueByTerms(account, amounts.amount, contact?.terms, documentDate ?? entry.date);
   const line: EntryLine = {
     account: account.id,
     amount: amounts.amount,
     ...(note && { note }),
-    ...(contact !== undefined && { contact }),
+    ...(contact && { contact: contact.id }),
     ...(breakdowns && { breakdowns }),
     ...(amounts.foreign && { foreign: amounts.foreign }),
     ...(dueDate && { dueDate }),
@@ -63,6 +65,18 @@ export function checkLine(
   };
   return { account, line };
 }
+
+/** The entry that a line belongs to, as far as its lines depend on it. */
+export interface LineOf {
+  readonly kind: EntryKind;
+  readonly source: EntrySource;
+  /** Its date, once it can be read: what is not dated otherwise falls due from it. */
+  readonly date?: CivilDate | undefined;
+  /** Whether an amount alone may stand on an account in another currency, as a difference of rates. */
+  readonly takesDifferences?: boolean;
+}
+
+type Named = NonNullable<ReturnType<Books['findContact']>>;
 
 type Report = (code: string, field: string, message: string) => void;
 
@@ -94,7 +108,7 @@ function readContact(
   account: Account | undefined,
   books: Books,
   report: Report,
-): EntryLine['contact'] {
+): Named | undefined {
   const text = proposed.contact?.trim();
   if (!text) {
     if (account?.control) {
@@ -106,7 +120,18 @@ function readContact(
   const contact = books.findContact(text);
   if (!contact) return void report('contact-unknown', 'contact', `There is no contact “${text}”.`);
   if (!contact.active) report('contact-retired', 'contact', `${contact.name} is retired and takes no new entries.`);
-  return contact.id;
+  return contact;
+}
+
+/** When a line that opens a document falls due by its contact's terms; nothing for payments, or without terms. */
+function dueByTerms(
+  account: Account,
+  amount: Minor,
+  terms: Terms | undefined,
+  date: CivilDate | undefined,
+): CivilDate | undefined {
+  const opens = account.control === 'receivables' ? amount > 0 : account.control === 'payables' && amount < 0;
+  return opens && terms && date ? dueOn(terms, date) : undefined;
 }
 
 function readBreakdowns(
@@ -162,6 +187,7 @@ function readAmount(
 function readAmounts(
   proposed: ProposedLine,
   account: Account | undefined,
+  entry: LineOf,
   books: Books,
   report: Report,
 ): { amount: Minor; foreign?: ForeignAmount } | undefined {
@@ -175,7 +201,7 @@ function readAmounts(
   if (debit !== 0 && credit !== 0)
     return void report('both-sides', 'credit', 'A line is a debit or a credit, not both.');
   const given = minor(debit - credit);
-  const foreign = readForeign(proposed, account, given, books, report);
+  const foreign = readForeign(proposed, account, given, entry, books, report);
   if (foreign === 'refused') return undefined;
   const amount =
     given !== 0 || !foreign?.quote
@@ -189,6 +215,7 @@ function readForeign(
   proposed: ProposedLine,
   account: Account | undefined,
   given: Minor,
+  entry: LineOf,
   books: Books,
   report: Report,
 ): ForeignAmount | undefined | 'refused' {
@@ -197,6 +224,8 @@ function readForeign(
   const code = proposed.currency?.trim() || (proposed.foreignAmount?.trim() ? own : undefined);
   const hasParts = [proposed.foreignAmount, proposed.rate, proposed.ratePerBase].some((part) => part?.trim());
   if (!code || code === books.baseCurrency) {
+    // a difference of rates has an amount here and none there; the whole entry says whether it is one
+    if (own && !hasParts && given !== 0 && entry.takesDifferences) return undefined;
     if (own && !(hasParts && code === own)) {
       report(
         'foreign-amount-missing',
@@ -238,7 +267,32 @@ function readForeign(
     report('rate-disagrees', 'rate', `At this rate the amount would be ${computed.replace('-', '')}.`);
     return 'refused';
   }
+  if (!quote && isDoubtful(signed, code, given, entry, books, report)) return 'refused';
   return { currency: code, amount: signed, ...(quote && { quote }) };
+}
+
+/** An amount that implies a rate beyond twice or half of the table's: perhaps a slip of the keys. */
+function isDoubtful(
+  foreign: Minor,
+  code: CurrencyCode,
+  given: Minor,
+  { date }: LineOf,
+  books: Books,
+  report: Report,
+): boolean {
+  const held = date && books.exchange?.rateOn(code, date);
+  if (!held) return false;
+  const expected = Math.abs(baseAmount(foreign, code, books.baseCurrency, held));
+  const amount = Math.abs(given);
+  if (amount <= 2 * expected + 1 && 2 * amount + 2 >= expected) return false;
+  const implied = impliedRate(foreign, code, given, books.baseCurrency) ?? '';
+  const known = 'rate' in held ? held.rate : `1/${held.ratePerBase}`;
+  report(
+    'rate-doubtful',
+    'foreignAmount',
+    `That is ${implied} ${books.baseCurrency} for one ${code}; the table has ${known}. If it is meant, enter the rate too.`,
+  );
+  return true;
 }
 
 function agrees(foreign: Minor, code: CurrencyCode, given: Minor, quote: RateQuote, books: Books): boolean {

@@ -43,7 +43,8 @@ export function ageOf(daysOverdue: number): Age {
 }
 
 /**
- * Open items by contact and age. A credit note stands in the age of its own due date, negative.
+ * Open items by contact and age. A credit note stands in the age of its own due date, negative; what is left of payments
+ * that name no document is not due.
  *
  * @param asAt the day of the report
  * @returns contacts in the order in which they first appear, their items by due date
@@ -51,7 +52,7 @@ export function ageOf(daysOverdue: number): Age {
 export function agedBalances(items: readonly OpenItem[], asAt: CivilDate): AgedContact[] {
   const byContact = new Map<ContactId, AgedItem[]>();
   for (const item of items) {
-    const days = daysBetween(item.dueDate, asAt);
+    const days = item.isPayment ? 0 : daysBetween(item.dueDate, asAt);
     const aged = { ...item, daysOverdue: days, age: ageOf(days) };
     byContact.set(item.contact, [...(byContact.get(item.contact) ?? []), aged]);
   }

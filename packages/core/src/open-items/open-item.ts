@@ -1,11 +1,14 @@
-import type { AccountId } from '../accounts/account.js';
+import type { AccountId, ControlLedger } from '../accounts/account.js';
 import type { ContactId } from '../contacts/contact.js';
 import type { CivilDate } from '../dates/civil-date.js';
 import type { CurrencyCode } from '../money/currency.js';
 import { minor, type Minor } from '../money/minor.js';
+import { Exact, roundHalfAwayFromZero } from '../money/round.js';
 
 /** A line on a control account, as open items are made of. */
 export interface ControlLine {
+  /** Which subsidiary ledger its account sums up: receivables open on the debit side, payables on the credit side. */
+  readonly ledger?: ControlLedger | undefined;
   readonly account: AccountId;
   readonly contact: ContactId;
   readonly date: CivilDate;
@@ -21,6 +24,8 @@ export interface ControlLine {
   readonly foreign?: { readonly currency: CurrencyCode; readonly amount: Minor } | undefined;
   /** How the line is found again: the number of its entry. */
   readonly entry: string;
+  /** The number of the entry that its own takes back. */
+  readonly reverses?: string | undefined;
 }
 
 /** An unpaid document, or what is left of one. */
@@ -37,83 +42,199 @@ export interface OpenItem {
   readonly open: Minor;
   readonly foreign?: { readonly currency: CurrencyCode; readonly open: Minor } | undefined;
   readonly entries: readonly string[];
+  /** What payments that name no document have taken off it; minor units, on the side of those payments. */
+  readonly unallocated?: Minor | undefined;
+  /** Whether it is what is left of payments that name no document: it falls due at no time. */
+  readonly isPayment?: boolean | undefined;
 }
 
 /**
- * The open items that lines on control accounts leave. Lines of one contact with the same document net. Lines without a
- * document settle each other in the order of their dates, the oldest first (common practice for payments that do not
- * say what they pay). Items that net to zero are settled and left out.
+ * The open items that lines on control accounts leave.
+ *
+ * - A reversal settles just what it reverses.
+ * - Lines of one contact that name the same document net; `tr-131` is TR-131. A number that opens another document
+ *   later, in an entry of its own, is another document; payments that name it settle the older one first.
+ * - Payments that name no document settle the oldest first (common practice): invoices without a number before those
+ *   with one. What they take off numbered ones is kept apart as not allocated, and what is left of them stands by itself.
+ * - A contact that owes and is owed has both: accounts and currencies are never netted with each other.
+ *
+ * Items that net to zero are settled and left out.
  *
  * @param lines in the order of their dates, up to the day at which items are asked for
  * @example openItems([invoice, payment of half of it]) // → one item, open by the other half
  */
 export function openItems(lines: readonly ControlLine[]): OpenItem[] {
-  const documents = new Map<string, ControlLine[]>();
-  const without = new Map<string, ControlLine[]>();
-  for (const line of lines) {
-    const whose = `${line.account} ${line.contact} ${line.foreign?.currency ?? ''}`;
-    const [into, key] = line.document === undefined ? [without, whose] : [documents, `${whose} ${line.document}`];
-    into.set(key, [...(into.get(key) ?? []), line]);
+  const byWhose = new Map<string, ControlLine[]>();
+  for (const line of withoutReversed(lines)) {
+    const whose = `${line.account} ${line.contact}`;
+    byWhose.set(whose, [...(byWhose.get(whose) ?? []), line]);
   }
-  const items = [...[...documents.values()].flatMap(netted), ...[...without.values()].flatMap(oldestFirst)];
-  return items.sort((a, b) => (a.date === b.date ? 0 : a.date < b.date ? -1 : 1));
+  return [...byWhose.values()]
+    .flatMap(documentsOf)
+    .sort((a, b) => (a.date === b.date ? 0 : a.date < b.date ? -1 : 1));
 }
 
-/** What lines with one document leave. */
-function netted(of: readonly ControlLine[]): OpenItem[] {
-  const [first] = of;
-  const open = of.reduce((sum, line) => sum + line.amount, 0);
-  if (!first || open === 0) return [];
-  const foreign = of.reduce((sum, line) => sum + (line.foreign?.amount ?? 0), 0);
-  const dueDate = of.find((line) => line.dueDate !== undefined)?.dueDate;
+/** The key by which a document is known: its number without regard to case and spaces. */
+export function documentKey(document: string): string {
+  return document.trim().replaceAll(/\s+/g, ' ').toLowerCase();
+}
+
+/** Lines without those that were taken back and those that take them back. */
+function withoutReversed(lines: readonly ControlLine[]): ControlLine[] {
+  const left = new Map<string, ControlLine[]>();
+  const gone = new Set<ControlLine>();
+  const keyOf = (entry: string, line: ControlLine, amount: number): string =>
+    `${entry} ${line.account} ${line.contact} ${amount} ${documentKey(line.document ?? '')}`;
+  for (const line of lines) {
+    const reversed = line.reverses && left.get(keyOf(line.reverses, line, -line.amount))?.pop();
+    if (reversed) gone.add(line).add(reversed);
+    else {
+      const key = keyOf(line.entry, line, line.amount);
+      left.set(key, [...(left.get(key) ?? []), line]);
+    }
+  }
+  return lines.filter((line) => !gone.has(line));
+}
+
+/** A document as its lines come in. */
+interface Running {
+  readonly first: ControlLine;
+  /** Nothing for an invoice without a number. */
+  readonly key: string | undefined;
+  open: number;
+  foreign: number;
+  unallocated: number;
+  dueDate: CivilDate | undefined;
+  lastEntry: string;
+  readonly entries: string[];
+}
+
+/** The open documents of one contact on one account. */
+function documentsOf(lines: readonly ControlLine[]): OpenItem[] {
+  const running: Running[] = [];
+  const payments: ControlLine[] = [];
+  for (const line of lines) {
+    const key = line.document === undefined ? undefined : documentKey(line.document);
+    if (key === undefined && !opens(line)) payments.push(line);
+    else if (key === undefined) running.push(begun(line, key));
+    else {
+      const known = running.filter((one) => one.key === key && isSameCurrency(one, line));
+      const last = known.at(-1);
+      // an amount in the books' own currency alone is a difference of rates
+      if (last?.first.foreign && !line.foreign) add(last, line, line.amount);
+      else if (opens(line)) openDocument(line, last, running, key);
+      else settleDocument(line, known, running, key);
+    }
+  }
+  const left = allocatedToOldest(payments, running);
   return [
-    itemOf(
-      first,
-      open,
-      foreign,
-      of.map((line) => line.entry),
-      dueDate,
-    ),
+    ...running.filter(({ open }) => open !== 0).map(itemOf),
+    ...left.filter(({ open }) => open !== 0).map((one) => ({ ...itemOf(one), isPayment: true })),
   ];
 }
 
-/** What lines without documents leave: each settles the oldest of the other side. */
-function oldestFirst(of: readonly ControlLine[]): OpenItem[] {
-  const waiting: { line: ControlLine; left: number; foreign: number; entries: string[] }[] = [];
-  for (const line of of) {
-    let [left, foreign] = [line.amount as number, line.foreign?.amount as number | undefined];
-    for (let [oldest] = waiting; oldest && left !== 0 && oldest.left > 0 !== left > 0; [oldest] = waiting) {
-      const settled = Math.min(Math.abs(oldest.left), Math.abs(left));
-      const part = foreign === undefined ? 0 : Math.round((foreign * settled) / Math.abs(left));
-      oldest.left += Math.sign(left) * settled;
-      oldest.foreign += part;
-      oldest.entries.push(line.entry);
-      left -= Math.sign(left) * settled;
-      if (foreign !== undefined) foreign -= part;
-      if (oldest.left === 0) waiting.shift();
-    }
-    if (left !== 0) waiting.push({ line, left, foreign: foreign ?? 0, entries: [line.entry] });
-  }
-  return waiting.map(({ line, left, foreign, entries }) => itemOf(line, left, foreign, entries, line.dueDate));
+/** Whether a line can belong to a document: in its currency, or in the books' own alone. */
+function isSameCurrency({ first }: Running, { foreign }: ControlLine): boolean {
+  return foreign === undefined || first.foreign?.currency === foreign.currency;
 }
 
-function itemOf(
-  { account, contact, document, date: entered, documentDate, ownNumber, foreign }: ControlLine,
-  open: number,
-  foreignOpen: number,
-  entries: readonly string[],
-  dueDate: CivilDate | undefined,
-): OpenItem {
-  const date = documentDate ?? entered;
+/** Whether a line stands on the side on which documents open. */
+function opens({ ledger = 'receivables', amount }: ControlLine): boolean {
+  return ledger === 'receivables' ? amount > 0 : amount < 0;
+}
+
+function begun(line: ControlLine, key: string | undefined): Running {
   return {
-    account,
-    contact,
-    document,
-    ownNumber,
+    first: line,
+    key,
+    open: line.amount,
+    foreign: line.foreign?.amount ?? 0,
+    unallocated: 0,
+    dueDate: line.dueDate,
+    lastEntry: line.entry,
+    entries: [line.entry],
+  };
+}
+
+/** Another document, unless it goes on with one that its own entry opened, or that was paid in advance. */
+function openDocument(line: ControlLine, last: Running | undefined, running: Running[], key: string): void {
+  const isPaidBefore = last !== undefined && last.open !== 0 && Math.sign(last.open) !== Math.sign(line.amount);
+  if (last && (isPaidBefore || (last.open !== 0 && last.lastEntry === line.entry))) add(last, line, line.amount);
+  else running.push(begun(line, key));
+}
+
+/** A payment that names its document: the oldest with that number that is open; what is too much stands with it. */
+function settleDocument(line: ControlLine, known: readonly Running[], running: Running[], key: string): void {
+  let left: number = line.amount;
+  const open = known.filter((one) => one.open !== 0 && Math.sign(one.open) !== Math.sign(left));
+  for (const [at, one] of open.entries()) {
+    const isLast = at === open.length - 1;
+    const part = isLast ? left : Math.sign(left) * Math.min(Math.abs(one.open), Math.abs(left));
+    if (part !== 0) add(one, line, part);
+    left -= part;
+  }
+  const going = known.at(-1);
+  if (open.length === 0 && going && going.open !== 0) add(going, line, left);
+  else if (open.length === 0) running.push(begun(line, key));
+}
+
+/** Payments that name nothing, taken off the oldest documents, those without a number first. @returns what is left of them */
+function allocatedToOldest(payments: readonly ControlLine[], running: readonly Running[]): Running[] {
+  const oldest = [...running].sort(
+    (a, b) => Number(a.key !== undefined) - Number(b.key !== undefined) || compare(dateOf(a.first), dateOf(b.first)),
+  );
+  return payments.map((payment) => {
+    const rest = begun(payment, undefined);
+    for (const one of oldest) {
+      if (rest.open === 0) break;
+      if (one.open === 0 || Math.sign(one.open) === Math.sign(rest.open)) continue;
+      if (one.first.foreign?.currency !== payment.foreign?.currency) continue;
+      const part = Math.sign(rest.open) * Math.min(Math.abs(one.open), Math.abs(rest.open));
+      const foreign = shareOf(rest.foreign, part, rest.open);
+      one.open += part;
+      one.foreign += foreign;
+      if (one.key !== undefined) one.unallocated += part;
+      one.entries.push(payment.entry);
+      rest.open -= part;
+      rest.foreign -= foreign;
+    }
+    return rest;
+  });
+}
+
+function add(one: Running, line: ControlLine, part: number): void {
+  one.foreign += shareOf(line.foreign?.amount ?? 0, part, line.amount);
+  one.open += part;
+  one.dueDate ??= line.dueDate;
+  one.lastEntry = line.entry;
+  one.entries.push(line.entry);
+}
+
+/** The part of a foreign amount that goes with a part of its base amount, to the unit. */
+function shareOf(foreign: number, part: number, whole: number): number {
+  return whole === 0 ? 0 : roundHalfAwayFromZero(new Exact(foreign).times(part).dividedBy(whole));
+}
+
+function itemOf({ first, open, foreign, unallocated, dueDate, entries }: Running): OpenItem {
+  const date = dateOf(first);
+  return {
+    account: first.account,
+    contact: first.contact,
+    document: first.document,
+    ownNumber: first.ownNumber,
     date,
     dueDate: dueDate ?? date,
     open: minor(open),
-    ...(foreign && { foreign: { currency: foreign.currency, open: minor(foreignOpen) } }),
+    ...(first.foreign && { foreign: { currency: first.foreign.currency, open: minor(foreign) } }),
     entries,
+    ...(unallocated !== 0 && { unallocated: minor(unallocated) }),
   };
+}
+
+function dateOf({ date, documentDate }: ControlLine): CivilDate {
+  return documentDate ?? date;
+}
+
+function compare(a: CivilDate, b: CivilDate): number {
+  return a === b ? 0 : a < b ? -1 : 1;
 }

@@ -1,4 +1,5 @@
 import { accountTitle } from '../accounts/account.js';
+import { dueOn } from '../contacts/terms.js';
 import { isCurrencyCode } from '../money/currency.js';
 import { formatAmount } from '../money/amount.js';
 import { minor } from '../money/minor.js';
@@ -29,8 +30,9 @@ export function readOpenItemRow(reader: RowReader): RowFact | undefined {
   }
   const unpaid = reader.amount('unpaid', code);
   const date = reader.date('date');
-  // without terms a document is due when it is written (common practice)
-  const dueDate = reader.date('due') ?? date;
+  // without a due date it falls due by the contact's terms; without terms when it is written (common practice)
+  const terms = books.findContact(reader.text('contact'))?.terms;
+  const dueDate = reader.date('due') ?? (date && (terms ? dueOn(terms, date) : date));
   if (unpaid === undefined || reader.problems.length > 0) return undefined;
   const amount = minor(ledger === 'receivables' ? unpaid : -unpaid);
   const more = {
