@@ -48,3 +48,38 @@ UPDATE draft SET content = json_set(content, '$.lines', (
       AND json_extract(l.value, '$.contact') IN (c.number, c.name))))))
   FROM json_each(draft.content, '$.lines') AS l))
 WHERE json_type(content, '$.lines') = 'array';
+--> statement-breakpoint
+-- How much an organisation's entries come to on one side, in all: no sum over its lines can be larger, so that none that
+-- is ever drawn leaves the range in which numbers are exact.
+CREATE TABLE volume (
+  organisation INTEGER PRIMARY KEY REFERENCES organisation (id),
+  debit INTEGER NOT NULL CHECK (debit BETWEEN 0 AND 9007199254740991),
+  foreign_amount INTEGER NOT NULL CHECK (foreign_amount BETWEEN 0 AND 9007199254740991)
+) STRICT;
+--> statement-breakpoint
+INSERT INTO volume (organisation, debit, foreign_amount)
+  SELECT e.organisation, min(sum(e.debit), 9007199254740991), 0 FROM entry AS e GROUP BY e.organisation;
+--> statement-breakpoint
+UPDATE volume SET foreign_amount = coalesce((SELECT min(sum(abs(foreign_amount)), 9007199254740991) FROM line
+  WHERE line.organisation = volume.organisation AND foreign_amount IS NOT NULL), 0);
+--> statement-breakpoint
+CREATE TRIGGER posting_volume BEFORE INSERT ON posting BEGIN
+  INSERT INTO volume (organisation, debit, foreign_amount)
+    SELECT NEW.organisation, coalesce(sum(max(amount, 0)), 0), coalesce(sum(abs(foreign_amount)), 0) FROM staged_line
+    WHERE entry BETWEEN NEW.first AND NEW.last HAVING EXISTS (SELECT 1 FROM staged_entry)
+    ON CONFLICT (organisation) DO UPDATE SET debit = debit + excluded.debit,
+      foreign_amount = foreign_amount + excluded.foreign_amount;
+END;
+--> statement-breakpoint
+-- It only grows, with what is staged to be posted.
+CREATE TRIGGER volume_insert BEFORE INSERT ON volume BEGIN
+  SELECT RAISE(ABORT, 'volume: it is written by a posting') WHERE NOT EXISTS (SELECT 1 FROM staged_entry);
+END;
+--> statement-breakpoint
+CREATE TRIGGER volume_update BEFORE UPDATE ON volume BEGIN
+  SELECT RAISE(ABORT, 'volume: it is written by a posting') WHERE NOT EXISTS (SELECT 1 FROM staged_entry);
+  SELECT RAISE(ABORT, 'volume: beyond what the books can hold') WHERE NEW.debit > 9007199254740991 OR NEW.foreign_amount > 9007199254740991;
+  SELECT RAISE(ABORT, 'volume: it never shrinks') WHERE NEW.debit < OLD.debit OR NEW.foreign_amount < OLD.foreign_amount;
+END;
+--> statement-breakpoint
+CREATE TRIGGER volume_delete BEFORE DELETE ON volume BEGIN SELECT RAISE(ABORT, 'volume: it is never deleted'); END;

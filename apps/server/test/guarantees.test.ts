@@ -381,13 +381,14 @@ describe('the file itself', () => {
       'membership 3',
       'organisation 3',
       'period_event 3',
-      'posting 3',
+      'posting 4',
       'set_up_change 3',
       'take_on_entry 1',
       'take_on_event 3',
       'take_on_row 3',
       'tax_code 1',
       'total 6',
+      'volume 3',
     ]);
   });
   test('is durable at each commit and keeps its schema', async () => {

@@ -3,6 +3,7 @@ import { parseCurrencyCode } from '@just-ledger/core';
 import {
   accountRequest,
   chartList,
+  earlierResults,
   headingAbove,
   under,
   type ChartFilter,
@@ -32,6 +33,7 @@ const account = (number: string, name: string, change: Partial<AccountAnswer> = 
   breakdowns: [],
   lines: 0,
   balance: '0.00',
+  foreignBalance: null,
   version: 1,
   ...change,
 });
@@ -114,4 +116,24 @@ describe('moving an account', () => {
     });
     expect(accountRequest(till, { parent: undefined }).parent).toBeUndefined();
   });
+});
+
+test('while earlier years are not closed the chart adds up with what they left', () => {
+  const books = [
+    account('1000', 'Till', { balance: '12.00' }),
+    account('3000', 'Capital', { element: 'equity', classification: 'equity', balance: '-5.00' }),
+    account('4000', 'Sales', { element: 'revenue', classification: 'revenue', balance: '-3.00' }),
+  ];
+  const drawn = (of: readonly AccountAnswer[], before: ReadonlyMap<string, string>) =>
+    chartList(of, before, { find: '', only: '', folded: new Set() }, EUR, earlierResults(of, before, EUR));
+  const before = new Map([
+    ['1000', '5.00'],
+    ['3000', '-5.00'],
+  ]);
+  const items = drawn(books, before);
+  expect(items.find(({ key }) => key === 'earlier-results')?.balances).toEqual({ now: 400, earlier: 0 });
+  const of = (key: string): number => items.find((one) => one.key === key)?.balances.now ?? 0;
+  expect(of('asset')).toBe(of('equity') + of('revenue'));
+  const closed = books.map((one) => (one.number === '3000' ? { ...one, balance: '-9.00' } : one));
+  expect(drawn(closed, new Map()).some(({ key }) => key === 'earlier-results')).toBe(false);
 });

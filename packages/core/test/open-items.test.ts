@@ -175,3 +175,103 @@ describe('open items', () => {
     );
   });
 });
+
+describe('documents that pair rightly', () => {
+  const line = (more: Partial<ControlLine>): ControlLine => ({
+    account,
+    contact: 7 as ContactId,
+    date: d('2026-03-01'),
+    amount: minor(100),
+    entry: 'e',
+    ...more,
+  });
+  const told = (lines: ControlLine[]): unknown[] =>
+    openItems(lines).map(({ document, open, date, unallocated, isPayment }) => [
+      document,
+      open,
+      date,
+      unallocated ?? 0,
+      isPayment ?? false,
+    ]);
+  test('a reversal settles what it reverses, and not the oldest', () => {
+    expect(
+      told([
+        line({ entry: '1' }),
+        line({ entry: '2', date: d('2026-03-02') }),
+        line({ entry: '3', date: d('2026-03-05'), amount: minor(-100), reverses: '2' }),
+      ]),
+    ).toEqual([[undefined, 100, '2026-03-01', 0, false]]);
+  });
+  test('a number is the same in capitals, small letters and with more spaces', () => {
+    expect(told([line({ document: 'TR-131' }), line({ document: ' tr-131 ', amount: minor(-60) })])).toEqual([
+      ['TR-131', 40, '2026-03-01', 0, false],
+    ]);
+  });
+  test('a number that is used again later is another document', () => {
+    const again = [
+      line({ document: '7', entry: '1' }),
+      line({ document: '7', entry: '2', amount: minor(-100), date: d('2026-04-01') }),
+      line({ document: '7', entry: '3', amount: minor(30), date: d('2027-01-05') }),
+    ];
+    expect(told(again)).toEqual([['7', 30, '2027-01-05', 0, false]]);
+    const bothOpen = [
+      line({ document: '7', entry: '1' }),
+      line({ document: '7', entry: '3', amount: minor(30), date: d('2027-01-05') }),
+      line({ document: '7', entry: '4', amount: minor(-110), date: d('2027-01-06') }),
+    ];
+    expect(told(bothOpen)).toEqual([['7', 20, '2027-01-05', 0, false]]);
+  });
+  test('a receipt that names none takes the oldest, and is kept apart as not allocated', () => {
+    const invoices = [
+      line({ document: 'B', date: d('2026-03-10'), entry: '2' }),
+      line({ document: 'A', date: d('2026-03-01'), entry: '1' }),
+    ];
+    const receipt = (amount: number) => line({ amount: minor(amount), date: d('2026-05-01'), entry: '9' });
+    expect(told([...invoices, receipt(-130)])).toEqual([['B', 70, '2026-03-10', -30, false]]);
+    const over = openItems([...invoices, receipt(-250)]);
+    expect(over.map(({ open, isPayment }) => [open, isPayment])).toEqual([[-50, true]]);
+    // what is left of it is owed to nobody at any date: it is not overdue
+    expect(agedBalances(over, d('2027-03-01'))[0]?.items[0]).toMatchObject({ age: 'not-due', daysOverdue: 0 });
+  });
+  test('what is owed and what is owing are never netted with each other', () => {
+    const items = openItems([
+      line({ ledger: 'receivables', account: 1 as AccountId }),
+      line({ ledger: 'payables', account: 2 as AccountId, amount: minor(-100) }),
+    ]);
+    expect(items.map(({ open }) => open)).toEqual([100, -100]);
+  });
+  test('whatever lines there are, items add up to them', () => {
+    const some = fc.record({
+      amount: fc.integer({ min: -500, max: 500 }).filter((amount) => amount !== 0),
+      document: fc.option(fc.constantFrom('A', 'a', 'B', 'b '), { nil: undefined }),
+      contact: fc.constantFrom(7, 8),
+      ledger: fc.constantFrom('receivables' as const, 'payables' as const),
+      currency: fc.option(fc.constant(parseCurrencyCode('USD')), { nil: undefined }),
+      reverses: fc.option(fc.integer({ min: 0, max: 9 }).map(String), { nil: undefined }),
+    });
+    fc.assert(
+      fc.property(fc.array(some, { maxLength: 12 }), (drawn) => {
+        const lines = drawn.map(({ amount, contact, currency, ledger, ...more }, at) =>
+          line({
+            ...more,
+            ledger,
+            account: (ledger === 'receivables' ? 1 : 2) as AccountId,
+            contact: contact as ContactId,
+            amount: minor(amount),
+            entry: String(at),
+            ...(currency && { foreign: { currency, amount: minor(amount * 2) } }),
+          }),
+        );
+        const items = openItems(lines);
+        for (const one of [1, 2] as AccountId[]) {
+          const sum = (of: readonly { account: AccountId }[], pick: (row: never) => number): number =>
+            of.filter((row) => row.account === one).reduce((all, row) => all + pick(row as never), 0);
+          expect(sum(items, ({ open }: { open: number }) => open)).toBe(
+            sum(lines, ({ amount }: { amount: number }) => amount),
+          );
+        }
+      }),
+      { seed: 20261127 },
+    );
+  });
+});

@@ -14,10 +14,24 @@ export const ledgerReadings = {
   ): string {
     const of = organisationOf(db, organisation);
     const ledger = ledgerReport(db, of, { ...query }, parseCivilDate(today), undefined);
+    const there = (...cells: (string | null)[]): string[] =>
+      ledger.currency === null ? [] : [ledger.currency, ...cells.map((cell) => cell ?? '')];
     return writeCsv(
-      ['date', 'entry', 'explanation', 'note', 'debit', 'credit', 'balance'],
       [
-        [ledger.from, '', 'brought forward', '', '', '', ledger.broughtForward],
+        ...['date', 'entry', 'explanation', 'note', 'debit', 'credit', 'balance'],
+        ...(ledger.currency === null ? [] : ['currency', 'foreign_amount', 'foreign_balance']),
+      ],
+      [
+        [
+          ledger.from,
+          '',
+          'brought forward',
+          '',
+          '',
+          '',
+          ledger.broughtForward,
+          ...there('', ledger.foreignBroughtForward),
+        ],
         ...ledger.rows.map((row) => [
           row.date,
           row.entry,
@@ -26,9 +40,10 @@ export const ledgerReadings = {
           row.debit ?? '',
           row.credit ?? '',
           row.balance,
+          ...there(row.foreignAmount, row.foreignBalance),
         ]),
       ],
-      ['debit', 'credit', 'balance'],
+      ['debit', 'credit', 'balance', 'foreign_amount', 'foreign_balance'],
     );
   },
 };

@@ -15,7 +15,7 @@ import {
   type Minor,
 } from '@just-ledger/core';
 import { and, eq, ne, sql } from 'drizzle-orm';
-import { loadChart } from '../accounts/account-store.js';
+import { foreignBalances, loadChart } from '../accounts/account-store.js';
 import type { Db } from '../database/connection.js';
 import { line } from '../database/schema.js';
 import { isOneOf } from '../journal/posted-entries.js';
@@ -39,6 +39,7 @@ interface FoundLine {
   readonly explanation: string;
   readonly note: string | null;
   readonly contact: string | null;
+  readonly foreignAmount: number | null;
 }
 
 /** A page of an account's ledger; without a limit the whole span. */
@@ -70,6 +71,7 @@ export function ledgerReport(
   const rows = accountLedger(account, of.calendar, opening, after?.date ?? from, shown, until);
   const opposite = oppositeAccounts(db, of, chart, account.id, shown);
   const write = (amount: Minor): string => formatAmount(amount, of.baseCurrency);
+  const foreign = foreignSide(db, of, account, from, to, after);
   return {
     account: account.number,
     name: account.name,
@@ -78,7 +80,9 @@ export function ledgerReport(
     broughtForward: write(opening),
     rows: rows.map((row): LedgerRowAnswer => {
       const amount = row.is === 'line' ? row.line.amount : row.amount;
+      const there = foreign.row(row.is === 'line' ? row.line.foreignAmount : 0);
       const sides = {
+        ...there,
         debit: amount > 0 ? write(amount) : null,
         credit: amount < 0 ? write(minor(-amount)) : null,
         balance: write(row.balance),
@@ -98,8 +102,51 @@ export function ledgerReport(
       return { date, entry: number, explanation, note, contact, opposite: opposite.get(entry) ?? '', ...sides };
     }),
     closing: write(closingBalance(db, of, account, to)),
+    currency: foreign.currency,
+    foreignBroughtForward: foreign.broughtForward,
+    foreignClosing: foreign.closing,
     next: hasMore && last ? `${last.date}.${last.entry}.${last.place}` : null,
   };
+}
+
+/** What an account kept in another currency holds there, line by line; nothing for all others. */
+function foreignSide(
+  db: Db,
+  of: Organisation,
+  { id, currency }: Account,
+  from: CivilDate,
+  to: CivilDate,
+  after: Cursor | undefined,
+): Pick<AccountLedgerAnswer, 'currency'> & {
+  readonly broughtForward: string | null;
+  readonly closing: string | null;
+  readonly row: (amount: number | null) => Pick<LedgerRowAnswer, 'foreignAmount' | 'foreignBalance'>;
+} {
+  if (currency === undefined || currency === of.baseCurrency) {
+    const row = () => ({ foreignAmount: null, foreignBalance: null });
+    return { currency: null, broughtForward: null, closing: null, row };
+  }
+  const write = (amount: number): string => formatAmount(minor(amount), currency);
+  const upTo = (date: CivilDate): number => foreignBalances(db, of.id, [id], date).get(id) ?? 0;
+  const opening = upTo(dayBefore(from));
+  let balance = after ? upTo(dayBefore(after.date)) + foreignOfDay(db, of, id, after) : opening;
+  return {
+    currency,
+    broughtForward: write(opening),
+    closing: write(upTo(to)),
+    row: (amount) => {
+      balance += amount ?? 0;
+      return { foreignAmount: write(amount ?? 0), foreignBalance: write(balance) };
+    },
+  };
+}
+
+/** What an account received in its own currency on the day of a cursor, up to it. */
+function foreignOfDay(db: Db, of: Organisation, account: AccountId, cursor: Cursor): number {
+  return db.get<{ amount: number }>(sql`
+    SELECT coalesce(sum(foreign_amount), 0) AS amount FROM line
+    WHERE organisation = ${of.id} AND account = ${account} AND date = ${cursor.date}
+      AND (entry < ${cursor.entry} OR (entry = ${cursor.entry} AND place <= ${cursor.place}))`).amount;
 }
 
 /** An account's balance before the first line of a day, within its year if it is temporary. */
@@ -137,7 +184,7 @@ function linesAfter(
 ): FoundLine[] {
   const rows = db.all<Omit<FoundLine, 'number'> & { year: string; serial: number }>(sql`
     SELECT l.date AS date, l.amount AS amount, l.entry AS entry, l.place AS place, e.year AS year, e.number AS serial,
-      e.explanation AS explanation, l.note AS note, c.name AS contact
+      e.explanation AS explanation, l.note AS note, c.name AS contact, l.foreign_amount AS foreignAmount
     FROM line AS l JOIN entry AS e ON e.organisation = l.organisation AND e.place = l.entry
       LEFT JOIN contact AS c ON c.organisation = l.organisation AND c.id = l.contact
     WHERE l.organisation = ${of.id} AND l.account = ${account} AND l.date >= ${after.date} AND l.date <= ${to}

@@ -10,10 +10,11 @@ import {
   type AccountId,
   type Chart,
   type ChartNames,
+  type CivilDate,
   type CurrencyCode,
   type Minor,
 } from '@just-ledger/core';
-import { and, eq, isNull, sql } from 'drizzle-orm';
+import { and, eq, inArray, isNull, lte, sql } from 'drizzle-orm';
 import type { Db } from '../database/connection.js';
 import { keptUntilCommit } from '../database/kept-reading.js';
 import { account, accountBreakdown, entry, line, total } from '../database/schema.js';
@@ -68,6 +69,25 @@ export function postedLines(db: Db, organisation: number): Map<number, number> {
   return new Map(rows.map((row) => [row.account, row.lines]));
 }
 
+/** What accounts kept in another currency hold there at the end of a day; minor units of that currency, debit positive. */
+export function foreignBalances(
+  db: Db,
+  organisation: number,
+  accounts: readonly AccountId[],
+  asAt: CivilDate,
+): ReadonlyMap<number, number> {
+  if (accounts.length === 0) return new Map();
+  return keptUntilCommit(db, `foreign ${organisation} ${asAt} ${accounts.join(' ')}`, () => {
+    const rows = db
+      .select({ account: line.account, amount: sql<number>`coalesce(sum(${line.foreignAmount}), 0)` })
+      .from(line)
+      .where(and(eq(line.organisation, organisation), inArray(line.account, [...accounts]), lte(line.date, asAt)))
+      .groupBy(line.account)
+      .all();
+    return new Map(rows.map(({ account: id, amount }) => [id, amount]));
+  });
+}
+
 /** The version of each account, for changes that must not undo somebody else's. */
 export function accountVersions(db: Db, organisation: number): Map<number, number> {
   const rows = db
@@ -83,7 +103,7 @@ export function accountAnswer(
   of: Account,
   chart: Chart,
   currency: CurrencyCode,
-  facts: { lines: number; balance: Minor; version: number; names: ChartNames },
+  facts: { lines: number; balance: Minor; foreign?: number | undefined; version: number; names: ChartNames },
 ): AccountAnswer {
   const numberOf = (id: AccountId | undefined): string | null =>
     id === undefined ? null : (chart.byId.get(id)?.number ?? null);
@@ -109,6 +129,8 @@ export function accountAnswer(
     taxCode: of.taxCode === undefined ? null : (facts.names.taxCodes.get(of.taxCode) ?? null),
     lines: facts.lines,
     balance: formatAmount(minor(facts.balance), currency),
+    foreignBalance:
+      of.currency && of.currency !== currency ? formatAmount(minor(facts.foreign ?? 0), of.currency) : null,
     version: facts.version,
   };
 }

@@ -37,7 +37,7 @@ import type { OfPerson } from '../audit-trail/record-change.js';
 import { Acting, CurrentOrganisation, Needs } from '../sessions/session-guard.js';
 import { flowsKnownAt } from '../take-on/old-books.js';
 import { Reader, Writer } from '../workers/workers.module.js';
-import { accountAnswer, accountVersions, loadChart, postedLines } from './account-store.js';
+import { accountAnswer, accountVersions, foreignBalances, loadChart, postedLines } from './account-store.js';
 import { chartNames } from './chart-names.js';
 
 /** The chart of accounts. */
@@ -110,11 +110,18 @@ export class AccountsController {
     const lines = postedLines(db, of.id);
     const versions = accountVersions(db, of.id);
     const names = chartNames(db, of.id);
+    const kept = chart.accounts.filter(({ currency }) => currency !== undefined && currency !== of.baseCurrency);
+    const foreign = foreignBalances(
+      db,
+      of.id,
+      kept.map(({ id }) => id),
+      asAt,
+    );
     return chart.accounts.map((account) => {
       const own: Minor = running.get(account.id) ?? ZERO;
       const balance = isTemporary(account) ? own : plus(own, before.get(account.id) ?? ZERO);
       const version = versions.get(account.id) ?? 1;
-      const facts = { lines: lines.get(account.id) ?? 0, balance, version, names };
+      const facts = { lines: lines.get(account.id) ?? 0, balance, foreign: foreign.get(account.id), version, names };
       return accountAnswer(account, chart, of.baseCurrency, facts);
     });
   }

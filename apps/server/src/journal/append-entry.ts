@@ -2,20 +2,23 @@ import {
   FIRST_PREVIOUS_SEAL,
   entryNumber,
   fiscalYearOf,
+  problem,
   sealInput,
   sealedContent,
   stageOf,
   type Books,
   type CheckedEntry,
   type CivilDate,
+  type EntryLine,
   type EntrySource,
   type PostedEntry,
   type Stage,
 } from '@just-ledger/core';
 import { hash } from 'node:crypto';
+import { Refusal } from '../problems/refusal.js';
 import type { WriteContext } from '../workers/write-context.js';
 import { CombinationIds } from './combination-ids.js';
-import { postingStatements, type ChainEnd } from './posting-statements.js';
+import { postingStatements, type ChainEnd, type Volume } from './posting-statements.js';
 
 /** Where an entry comes from. */
 export interface Origin {
@@ -56,6 +59,7 @@ export class EntryAppender {
   private readonly lastNumbers = new Map<string, number>();
   private readonly combinations: CombinationIds;
   private readonly statements;
+  private volume: Volume;
 
   constructor(
     private readonly context: WriteContext,
@@ -70,9 +74,10 @@ export class EntryAppender {
       postedAt: '',
     };
     this.posted = this.last.place;
+    this.volume = this.statements.volume(origin.organisation);
   }
 
-  /** Posts one entry. */
+  /** Posts one entry. @throws {Refusal} 422 if all entries together would come to more than the books can hold */
   append(checked: CheckedEntry, link?: ReversalLink): Appended {
     const appended = this.stage(checked, link);
     this.post();
@@ -113,6 +118,7 @@ export class EntryAppender {
       ...(link && { reverses: link.reverses }),
       postedAt: moment > postedAt ? moment : postedAt,
     };
+    this.volume = withinBounds(this.volume, posted.lines);
     const seal = sealOf(previousSeal, posted);
     this.statements.stageEntry({ entry: posted, person, previousSeal, seal });
     posted.lines.forEach((line, at) =>
@@ -144,6 +150,23 @@ export class EntryAppender {
   private lastNumber(year: string): number {
     return this.lastNumbers.get(year) ?? this.statements.lastNumber(this.origin.organisation, year);
   }
+}
+
+/**
+ * What has been posted with some more lines. No sum over lines is larger than all debits together, so that bounding
+ * these bounds every sum that is ever drawn: by account, by organisation, on either side.
+ */
+function withinBounds({ debit, foreign }: Volume, lines: readonly EntryLine[]): Volume {
+  let [debits, foreigns] = [debit, foreign];
+  for (const line of lines) {
+    if (line.amount > 0) debits += line.amount;
+    foreigns += Math.abs(line.foreign?.amount ?? 0);
+  }
+  if (Math.max(debits, foreigns) > Number.MAX_SAFE_INTEGER) {
+    const message = 'With this, all entries together come to more than these books can hold.';
+    throw new Refusal(422, [problem('books-full', 'lines', message)]);
+  }
+  return { debit: debits, foreign: foreigns };
 }
 
 /** The seal of an entry that follows another. */

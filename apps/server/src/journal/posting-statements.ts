@@ -23,6 +23,8 @@ export interface PostingStatements {
   chainEnd(organisation: number): ChainEnd | undefined;
   /** The last number given in a fiscal year, 0 if none. */
   lastNumber(organisation: number, year: string): number;
+  /** What the organisation's entries come to on one side, and in foreign currencies; minor units. */
+  volume(organisation: number): Volume;
   /** The name of who posts. */
   personName(person: number): string;
   /** Lays an entry out, not yet posted. */
@@ -31,6 +33,12 @@ export interface PostingStatements {
   stageLine(entry: number, place: number, line: EntryLine, combination: number): void;
   /** Posts what was staged from one place of the chain to another: the database checks it and writes lines and totals. */
   post(organisation: number, first: number, last: number): void;
+}
+
+/** How much has been posted in all. */
+export interface Volume {
+  readonly debit: number;
+  readonly foreign: number;
 }
 
 /** The statements of a connection, prepared once: they are run for every entry and line of an import. */
@@ -55,10 +63,14 @@ function prepare({ $client }: Db): PostingStatements {
       'SELECT number FROM entry WHERE organisation = ? AND year = ? ORDER BY number DESC LIMIT 1',
     )
     .pluck();
+  const volume = $client.prepare<[number], Volume>(
+    'SELECT debit, foreign_amount AS "foreign" FROM volume WHERE organisation = ?',
+  );
   const personName = $client.prepare<[number], string>('SELECT name FROM person WHERE id = ?').pluck();
   return {
     chainEnd: (organisation) => chainEnd.get(organisation),
     lastNumber: (organisation, year) => lastNumber.get(organisation, year) ?? 0,
+    volume: (organisation) => volume.get(organisation) ?? { debit: 0, foreign: 0 },
     personName: (person) => personName.get(person) ?? '',
     stageEntry: ({ entry: one, person, previousSeal, seal }) => {
       entryRow.run(

@@ -1,5 +1,13 @@
 import type { AccountDetailAnswer, AccountDetailQuery } from '@just-ledger/contract';
-import { accountDetail, documentKey, formatAmount, openItems, type Account, type CivilDate } from '@just-ledger/core';
+import {
+  accountDetail,
+  documentKey,
+  formatAmount,
+  openItems,
+  opensDocument,
+  type Account,
+  type CivilDate,
+} from '@just-ledger/core';
 import { loadChart } from '../accounts/account-store.js';
 import type { Db } from '../database/connection.js';
 import { reportDate } from '../ledger/ledger-span.js';
@@ -37,11 +45,10 @@ function openDocuments(
   const items = openItems(lines).filter(({ document, isPayment }) => document !== undefined && !isPayment);
   const open = new Set(items.map(({ document }) => documentKey(document ?? '')));
   const settled = new Map(
-    lines.flatMap(({ document, documentDate, date, entry }) =>
-      document === undefined || open.has(documentKey(document))
-        ? []
-        : [[documentKey(document), { name: document, date: documentDate ?? date, entry }] as const],
-    ),
+    lines.filter(opensDocument).flatMap(({ document, documentDate, date, entry }) => {
+      const key = documentKey(document ?? '');
+      return key === '' || open.has(key) ? [] : [[key, { name: document ?? '', date: documentDate ?? date, entry }]];
+    }),
   );
   return {
     of: 'documents',

@@ -32,7 +32,9 @@ export const standingReadings = {
     const toClose = years.find(
       (year) => isOver(year.to) && !year.closed && year.periods.some((period) => period.entries > 0),
     );
-    const isYoung = !years.some((year) => year.closed || year.periods.some((period) => period.locked));
+    const isYoung =
+      !isSignedOff(db, organisation) &&
+      !years.some((year) => year.closed || year.periods.some((period) => period.locked));
     const proofs = proofReadings.proofsAt(db, { organisation, asAt: today });
     return {
       organisation,

@@ -94,22 +94,22 @@ function controlProof(db: Db, of: Organisation, asAt: CivilDate, ledger: Control
 function clearingProof(db: Db, of: Organisation, asAt: CivilDate): Proof[] {
   const clearing = clearingAccount(db, of.id);
   if (clearing === undefined) return [];
-  const sums = db.get<{ old: number; trays: number; differing: string | null }>(sql`
+  const sums = db.get<{ apart: number; differing: string | null }>(sql`
     WITH marked AS (
       SELECT document AS part, sum(CASE WHEN e.part = 'trial-balance' THEN l.amount ELSE 0 END) AS old,
         sum(CASE WHEN e.part = 'trial-balance' THEN 0 ELSE l.amount END) AS trays
       FROM line AS l LEFT JOIN take_on_entry AS e ON e.organisation = l.organisation AND e.entry = l.entry
       WHERE l.organisation = ${of.id} AND l.account = ${clearing} AND l.date <= ${asAt} GROUP BY document
     )
-    SELECT coalesce(sum(old), 0) AS old, coalesce(-sum(trays), 0) AS trays,
+    SELECT coalesce(sum(abs(old + trays)), 0) AS apart,
       group_concat(CASE WHEN old + trays <> 0 THEN part END) AS differing FROM marked`);
   const differing = (sums.differing ?? '').split(',').filter((part) => part !== '');
   return [
     proofOf('take-on-clearing', {
-      leftLabel: 'Left there by the old trial balance',
-      left: minor(sums.old),
-      rightLabel: 'Taken from there by the trays',
-      right: minor(sums.trays),
+      leftLabel: 'Left in clearing, tray by tray, either side',
+      left: minor(sums.apart),
+      rightLabel: 'Nothing',
+      right: minor(0),
       remark:
         differing.length === 0
           ? 'Every tray agrees with its accounts.'

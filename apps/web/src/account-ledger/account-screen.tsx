@@ -2,7 +2,7 @@ import { useRef } from 'react';
 import { infiniteQueryOptions, useSuspenseInfiniteQuery, useSuspenseQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { paths, type AccountLedgerAnswer } from '@just-ledger/contract';
-import { parseCivilDate, shortDate } from '@just-ledger/core';
+import { parseCivilDate, shortDate, type CurrencyCode } from '@just-ledger/core';
 import { Line, LineChart, ReferenceLine, ResponsiveContainer, YAxis } from 'recharts';
 import { accountsQuery } from '../accounts/account-queries.js';
 import { AccountField } from '../fields/account-field.js';
@@ -65,6 +65,8 @@ function Ledger({ number, choose }: { number: string; choose: React.ReactNode })
   const end = useRef<HTMLDivElement>(null);
   if (!first) return null;
   const rows = data.pages.flatMap((page) => page.rows);
+  const there = (amount: string | null): string =>
+    first.currency && amount !== null ? shownWithSide(amount, first.currency as CurrencyCode) : '';
   const points = [
     { balance: Number(first.broughtForward) },
     ...rows.map((row) => ({ balance: Number(row.balance) })),
@@ -114,6 +116,7 @@ function Ledger({ number, choose }: { number: string; choose: React.ReactNode })
             <th className="num">Debit</th>
             <th className="num">Credit</th>
             <th className="num">Balance</th>
+            {first.currency && <th className="num">In {first.currency}</th>}
           </tr>
         </thead>
         <tbody>
@@ -124,6 +127,7 @@ function Ledger({ number, choose }: { number: string; choose: React.ReactNode })
               brought forward
             </td>
             <td className="num soft">{shownWithSide(first.broughtForward, currency)}</td>
+            {first.currency && <td className="num soft">{there(first.foreignBroughtForward)}</td>}
           </tr>
           {rows.map((row, place) => (
             <tr key={`${row.entry} ${place}`}>
@@ -147,6 +151,12 @@ function Ledger({ number, choose }: { number: string; choose: React.ReactNode })
               <td className="num col">{shown(row.debit, currency)}</td>
               <td className="num col">{shown(row.credit, currency)}</td>
               <td className="num col">{shownWithSide(row.balance, currency)}</td>
+              {first.currency && (
+                <td className="num col">
+                  {there(row.foreignBalance)}
+                  <div className="soft small">{Number(row.foreignAmount) !== 0 && there(row.foreignAmount)}</div>
+                </td>
+              )}
             </tr>
           ))}
         </tbody>
@@ -156,6 +166,7 @@ function Ledger({ number, choose }: { number: string; choose: React.ReactNode })
               {hasNextPage ? '' : `At ${shortDate(to)}`}
             </td>
             <td className="num">{shownWithSide(first.closing, currency)}</td>
+            {first.currency && <td className="num">{there(first.foreignClosing)}</td>}
           </tr>
         </tfoot>
       </table>

@@ -53,13 +53,16 @@ export interface ChartFilter {
  * The chart as a list: elements, their parts, headings with what stands under them, each with its sum.
  *
  * @param earlier balances of another date by account number
+ * @param results what earlier years left on revenue and expense: see {@link earlierResults}
  */
 export function chartList(
   accounts: readonly AccountAnswer[],
   earlier: ReadonlyMap<string, string>,
   filter: ChartFilter,
   currency: CurrencyCode,
+  results: ShownBalances = NOTHING,
 ): ChartItem[] {
+  const unclosed = filter.find === '' && filter.only !== 'retired' ? results : NOTHING;
   const children = childrenOf(accounts);
   const balancesOf = balancesBelow(children, earlier, currency);
   const isWanted = wantedBy(filter, children, balancesOf);
@@ -98,11 +101,37 @@ export function chartList(
       };
       return parts.length > 1 ? [part, ...rows] : rows;
     });
+    const hasResults = element === 'equity' && (unclosed.now !== 0 || unclosed.earlier !== 0);
+    if (hasResults) shown.push({ ...EARLIER_RESULTS_ROW, balances: unclosed });
     if (shown.length === 0) return [];
-    const balances = sumOfBalances(top.filter((one) => one.element === element).map(balancesOf));
+    const own = top.filter((one) => one.element === element).map(balancesOf);
+    const balances = sumOfBalances(hasResults ? [...own, unclosed] : own);
     const label = ELEMENT_LABELS[element];
     return [{ is: 'part', key: element, label, depth: 0, element, classification: undefined, balances }, ...shown];
   });
+}
+
+const NOTHING: ShownBalances = { now: minor(0), earlier: minor(0) };
+
+/** What earlier years left on revenue and expense, as long as they are not closed: with it the chart adds up. */
+const EARLIER_RESULTS_ROW = {
+  is: 'part' as const,
+  key: 'earlier-results',
+  label: 'Earlier results, not yet closed',
+  depth: 1,
+  element: 'equity' as const,
+  classification: undefined,
+};
+
+/** What all accounts together are out by is what earlier years left; positive as a credit. */
+export function earlierResults(
+  accounts: readonly AccountAnswer[],
+  earlier: ReadonlyMap<string, string>,
+  currency: CurrencyCode,
+): ShownBalances {
+  const sum = (balanceOf: (account: AccountAnswer) => string): Minor =>
+    minor(accounts.reduce((all, one) => all + parseAmount(balanceOf(one), currency), 0));
+  return { now: sum(({ balance }) => balance), earlier: sum(({ number }) => earlier.get(number) ?? '0') };
 }
 
 /** An account as it would be asked for, with a change. */

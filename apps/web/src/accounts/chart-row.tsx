@@ -6,6 +6,7 @@ import type { AccountAnswer, AccountRequest } from '@just-ledger/contract';
 import { ACCOUNT_ROLES, elementFromNumber, type AccountRole, type CurrencyCode, type Minor } from '@just-ledger/core';
 import { useAddress } from '../frame/address.js';
 import { useBooks } from '../frame/books-queries.js';
+import { shown } from '../fields/money.js';
 import type { ChartItem } from './chart-list.js';
 import { displayed } from '../fields/own-ways.js';
 
@@ -209,7 +210,7 @@ function traits(one: AccountAnswer): string {
     one.role === 'cash' && 'cash or bank',
     one.control && 'control',
     one.contra && !one.role && 'contra',
-    one.currency,
+    one.currency && [one.currency, shown(one.foreignBalance, one.currency as CurrencyCode)].filter(Boolean).join(' '),
     !one.typedEntries && !one.role && 'no typed entries',
     one.breakdowns.length > 0 && `needs ${one.breakdowns.join(', ').toLowerCase()}`,
     one.taxCode && `tax ${one.taxCode}`,

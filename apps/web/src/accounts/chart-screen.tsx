@@ -14,7 +14,7 @@ import { FilesLink } from '../imports/files-link.js';
 import { useChange } from '../request/use-change.js';
 import { AccountForm } from './account-form.js';
 import { accountsQuery } from './account-queries.js';
-import { accountRequest, chartList, type ChartFilter } from './chart-list.js';
+import { accountRequest, chartList, earlierResults, type ChartFilter } from './chart-list.js';
 import { ChartRows } from './chart-rows.js';
 
 const FILTERS = [
@@ -48,10 +48,10 @@ export default function ChartScreen({ slot }: ScreenProps) {
   const [kept, setKept] = useState<Kept>();
   const folded = useMemo(() => new Set(foldedText.split(' ').filter(Boolean)), [foldedText]);
   const earlier = useMemo(() => new Map(before.map((one) => [one.number, one.balance])), [before]);
-  const items = useMemo(
-    () => chartList(accounts, earlier, { find, only: only as ChartFilter['only'], folded }, currency),
-    [accounts, earlier, find, only, folded, currency],
-  );
+  const items = useMemo(() => {
+    const filter = { find, only: only as ChartFilter['only'], folded };
+    return chartList(accounts, earlier, filter, currency, earlierResults(accounts, earlier, currency));
+  }, [accounts, earlier, find, only, folded, currency]);
   const change = useChange(
     ({ account, to: wanted }: { account: AccountAnswer; to: Partial<AccountRequest>; said?: string }) =>
       request<AccountAnswer>('PUT', paths.account(organisation.id, account.id), {

@@ -5,6 +5,7 @@ import { longDate, parseCivilDate } from '@just-ledger/core';
 /** Where an organisation stands, in a line: what waits opens its screen, what fails says so. */
 export function Standing({ standing }: { standing: StandingAnswer | undefined }) {
   if (!standing) return <span className="soft small">…</span>;
+  if (standing.trouble) return <span className="brick small">{standing.trouble}</span>;
   const { organisation, drafts, due, openMonths, yearToClose, papersWanted, takeOnApart, proofs, proofsFailing } =
     standing;
   const waits: readonly (readonly [number | string | null, string, string])[] = [

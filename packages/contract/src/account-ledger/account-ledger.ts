@@ -24,6 +24,9 @@ export interface LedgerRowAnswer {
   credit: string | null;
   /** Debit positive. */
   balance: string;
+  /** On an account kept in another currency: the amount there and the balance after it, debit positive. */
+  foreignAmount: string | null;
+  foreignBalance: string | null;
 }
 
 /** A page of an account's ledger. */
@@ -37,5 +40,9 @@ export interface AccountLedgerAnswer {
   rows: LedgerRowAnswer[];
   /** The balance at the end of the span, debit positive. */
   closing: string;
+  /** The other currency that the account is kept in, with its balances there. */
+  currency: string | null;
+  foreignBroughtForward: string | null;
+  foreignClosing: string | null;
   next: string | null;
 }

@@ -56,6 +56,8 @@ export interface AccountAnswer {
   lines: number;
   /** Debit positive, at the date asked for. */
   balance: string;
+  /** For an account kept in another currency: what it holds there at the date, debit positive. */
+  foreignBalance: string | null;
   version: number;
 }
 

@@ -1,6 +1,8 @@
 /** Where an organisation stands in its job. */
 export interface StandingAnswer {
   organisation: number;
+  /** Why nothing more can be told of it: its books could not be read. The others are told all the same. */
+  trouble?: string;
   /** How many entries are posted, and on which date the last of them lies. */
   entries: number;
   lastDate: string | null;

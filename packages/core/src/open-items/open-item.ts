@@ -115,14 +115,14 @@ function documentsOf(lines: readonly ControlLine[]): OpenItem[] {
   const payments: ControlLine[] = [];
   for (const line of lines) {
     const key = line.document === undefined ? undefined : documentKey(line.document);
-    if (key === undefined && !opens(line)) payments.push(line);
+    if (key === undefined && !opensDocument(line)) payments.push(line);
     else if (key === undefined) running.push(begun(line, key));
     else {
       const known = running.filter((one) => one.key === key && isSameCurrency(one, line));
       const last = known.at(-1);
       // an amount in the books' own currency alone is a difference of rates
       if (last?.first.foreign && !line.foreign) add(last, line, line.amount);
-      else if (opens(line)) openDocument(line, last, running, key);
+      else if (opensDocument(line)) openDocument(line, last, running, key);
       else settleDocument(line, known, running, key);
     }
   }
@@ -139,7 +139,7 @@ function isSameCurrency({ first }: Running, { foreign }: ControlLine): boolean {
 }
 
 /** Whether a line stands on the side on which documents open. */
-function opens({ ledger = 'receivables', amount }: ControlLine): boolean {
+export function opensDocument({ ledger = 'receivables', amount }: ControlLine): boolean {
   return ledger === 'receivables' ? amount > 0 : amount < 0;
 }
 
