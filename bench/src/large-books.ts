@@ -3,6 +3,7 @@ import { accountIn, minor, parseCivilDate, type Chart, type CheckedEntry, type C
 import { prepareBooks } from '@just-ledger/server/database/migrate';
 import { loadChart } from '@just-ledger/server/accounts/account-store';
 import { EntryAppender } from '@just-ledger/server/journal/append-entry';
+import { readChartFile } from '@just-ledger/server/accounts/chart-file';
 import { commands } from '@just-ledger/server/workers/commands';
 import { WriteContext } from '@just-ledger/server/workers/write-context';
 
@@ -47,7 +48,7 @@ export async function emptyLargeBooks(folder: string): Promise<WriteContext> {
     commands.importAccounts(context, {
       organisation: 1,
       person: 1,
-      csv: `${withElements.join('\n')}3999,Retained,equity,retained-earnings\n`,
+      rows: readChartFile(`${withElements.join('\n')}3999,Retained,equity,retained-earnings\n`),
     }),
   );
   return context;

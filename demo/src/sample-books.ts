@@ -13,6 +13,7 @@ import {
 } from '@just-ledger/core';
 import type { Commands } from '@just-ledger/server/workers/commands';
 import { runCommand } from '@just-ledger/server/workers/run-command';
+import { readChartFile } from '@just-ledger/server/accounts/chart-file';
 import { chartNames } from '@just-ledger/server/accounts/chart-names';
 import { WriteContext } from '@just-ledger/server/workers/write-context';
 import type { Clock } from '@just-ledger/server/database/clock';
@@ -76,7 +77,7 @@ export class SampleBooks {
       request: { ...request, baseCurrency: 'EUR', starterChart: chart === undefined },
     });
     const books = new SampleBooks(context, clock, person, id);
-    if (chart !== undefined) books.do('importAccounts', { organisation: id, person, csv: chart });
+    if (chart !== undefined) books.do('importAccounts', { organisation: id, person, rows: readChartFile(chart) });
     return books;
   }
 

@@ -8,7 +8,8 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { AppModule } from './app.module.js';
 import { describeApi } from './openapi.js';
-import { assertSameOrigin } from './sessions/same-origin.js';
+import { readJson } from './problems/read-json.js';
+import { passGate, type RouteConfig } from './sessions/gate.js';
 import { settings } from './settings.js';
 
 const WEB = fileURLToPath(new URL('../../web/dist', import.meta.url));
@@ -40,13 +41,11 @@ export async function createServer(): Promise<NestFastifyApplication> {
   app.useBodyParser('application/octet-stream', { bodyLimit: ARCHIVE_LIMIT }, (_request, body, done) =>
     done(null, body),
   );
+  app.useBodyParser('application/json', { bodyLimit: JSON_LIMIT }, readJson(fastify) as never);
   fastify.addHook('onRequest', async (request: FastifyRequest, reply: FastifyReply) => {
     void reply.headers(HEADERS);
-    if (request.url.startsWith('/api/')) {
-      void reply.header('cache-control', 'no-store');
-      assertSameOrigin(request, settings.origin);
-      assertNotTooLarge(request);
-    }
+    passGate(request, reply, settings.origin);
+    assertNotTooLarge(request);
   });
   const document = describeApi(app);
   fastify.get('/api/openapi.json', (_request: FastifyRequest, reply: FastifyReply) => void reply.send(document));
@@ -55,10 +54,11 @@ export async function createServer(): Promise<NestFastifyApplication> {
   return app;
 }
 
-/** Only archives are larger than other files. */
-function assertNotTooLarge({ url, headers }: FastifyRequest): void {
+/** Only archives are larger than other files; a body of unknown length has to stay within the parser's limit. */
+function assertNotTooLarge({ routeOptions, headers }: FastifyRequest): void {
   const isFile = headers['content-type']?.startsWith('application/octet-stream') === true;
-  if (!isFile || url.startsWith('/api/archives') || Number(headers['content-length'] ?? 0) <= FILE_LIMIT) return;
+  const isArchive = routeOptions.url?.startsWith('/api/archives') === true;
+  if (!isFile || isArchive || Number(headers['content-length'] ?? 0) <= FILE_LIMIT) return;
   throw Object.assign(new Error('too large'), { statusCode: 413 });
 }
 
@@ -69,14 +69,15 @@ async function serveWeb(app: NestFastifyApplication): Promise<void> {
     { root: WEB, wildcard: false, index: false, maxAge: '1y', immutable: true } as never,
   );
   const fastify = app.getHttpAdapter().getInstance();
+  const config: RouteConfig = { isPage: true };
   const page = (_request: FastifyRequest, reply: FastifyReply): unknown =>
     (reply as FastifyReply & { sendFile: (name: string, root: string, options: object) => unknown }).sendFile(
       'index.html',
       join(WEB),
       { maxAge: 0, immutable: false },
     );
-  fastify.get('/', page);
-  fastify.get('/*', (request: FastifyRequest, reply: FastifyReply) => {
+  fastify.get('/', { config }, page);
+  fastify.get('/*', { config }, (request: FastifyRequest, reply: FastifyReply) => {
     const isFile = request.url.startsWith('/api/') || request.url.startsWith('/assets/');
     return isFile ? reply.callNotFound() : page(request, reply);
   });

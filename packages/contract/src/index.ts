@@ -1,5 +1,6 @@
 import 'reflect-metadata';
 export * from './paths.js';
+export * from './is-texts.js';
 export * from './problems/problem-details.js';
 export * from './sessions/session.js';
 export * from './people/person.js';

@@ -1,6 +1,5 @@
 import type { AccountRequest, ChangeAccountRequest, ChartImportAnswer } from '@just-ledger/contract';
 import {
-  CHART_COLUMNS,
   accountParticulars,
   accountTitle,
   problem,
@@ -10,7 +9,7 @@ import {
   type ProposedAccount,
 } from '@just-ledger/core';
 import { and, eq, sql } from 'drizzle-orm';
-import { readCsv } from '../csv/csv.js';
+import type { CsvRow } from '../csv/csv.js';
 import { recordChange, recordChanges, type OfPerson } from '../audit-trail/record-change.js';
 import { insertRows } from '../database/insert-rows.js';
 import { account, accountBreakdown } from '../database/schema.js';
@@ -69,9 +68,8 @@ export const accountCommands = {
   /** Adds and changes accounts from a chart file; all of it, or nothing and every problem by row. */
   importAccounts(
     context: WriteContext,
-    { organisation, person, csv }: OfPerson & { csv: string },
+    { organisation, person, rows }: OfPerson & { rows: CsvRow<ChartColumn>[] },
   ): ChartImportAnswer {
-    const rows = readCsv<ChartColumn>(csv, CHART_COLUMNS, ['number', 'name', 'element']);
     if (rows.length === 0) throw new Refusal(422, [problem('no-rows', '', 'The file has no rows.')]);
     const { changes, problems } = chartChanges(context.db, organisation, rows);
     if (problems.length > 0) throw new Refusal(422, problems);

@@ -36,7 +36,7 @@ import { notFound } from '../problems/refusal.js';
 import type { OfPerson } from '../audit-trail/record-change.js';
 import { Acting, CurrentOrganisation, Needs } from '../sessions/session-guard.js';
 import { flowsKnownAt } from '../take-on/old-books.js';
-import { Reader, Writer } from '../workers/workers.module.js';
+import { Importer, Reader, Writer } from '../workers/workers.module.js';
 import { accountAnswer, accountVersions, foreignBalances, loadChart, postedLines } from './account-store.js';
 import { chartNames } from './chart-names.js';
 
@@ -46,6 +46,7 @@ export class AccountsController {
   constructor(
     private readonly reader: Reader,
     private readonly writer: Writer,
+    private readonly importer: Importer,
   ) {}
 
   /** All accounts with their balances at a date, by default today. */
@@ -85,8 +86,9 @@ export class AccountsController {
 
   @Post('accounts/import')
   @HttpCode(200)
-  import(@Acting() by: OfPerson, @Body() body: unknown): Promise<ChartImportAnswer> {
-    return this.writer.run('importAccounts', { ...by, csv: csvText(body) });
+  async import(@Acting() by: OfPerson, @Body() body: unknown): Promise<ChartImportAnswer> {
+    const rows = await this.importer.run('readChart', { csv: csvText(body) });
+    return this.writer.run('importAccounts', { ...by, rows });
   }
 
   @Get('accounts.csv')

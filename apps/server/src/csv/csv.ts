@@ -8,6 +8,12 @@ export interface CsvRow<Column extends string> {
   readonly cells: Readonly<Partial<Record<Column, string>>>;
 }
 
+/** So many rows a file takes where nothing else is said. */
+const MOST_ROWS = 2_000_000;
+
+/** After so many problems a file is read no further. */
+const MOST_PROBLEMS = 1_000;
+
 /** Text cells that a spreadsheet would take for a formula carry one apostrophe in files. */
 const RISKY = /^[=+\-@'\t\r]/;
 
@@ -17,6 +23,7 @@ const RISKY = /^[=+\-@'\t\r]/;
  * @param columns every column that may appear
  * @param required those that must
  * @param amounts columns that hold amounts, which keep a leading minus
+ * @param mostRows so many rows are taken
  * @throws {Refusal} with every problem by row: unknown or missing columns, ragged rows, broken quotes
  */
 export function readCsv<Column extends string>(
@@ -24,45 +31,57 @@ export function readCsv<Column extends string>(
   columns: readonly Column[],
   required: readonly Column[],
   amounts: ReadonlySet<Column> = new Set(),
+  mostRows = MOST_ROWS,
 ): CsvRow<Column>[] {
   if (text.includes('\u0000') || text.includes('\ufffd')) {
     throw new Refusal(422, [problem('csv-encoding', '', 'The file is not UTF-8 text.')]);
   }
-  const parsed = Papa.parse<string[]>(text.replace(/^\ufeff/, ''), {
+  const problems: Problem[] = [];
+  const rows: CsvRow<Column>[] = [];
+  let names: string[] | undefined;
+  let line = 0;
+  Papa.parse<string[]>(text.replace(/^\ufeff/, ''), {
     delimiter: ',', // never guessed: a text may hold any other mark
     skipEmptyLines: false,
+    // row by row, and no further than it makes sense: nothing is built of what cannot be taken
+    step: ({ data: record, errors }, parser) => {
+      line += 1;
+      for (const error of errors.filter(({ type }) => type === 'Quotes')) {
+        problems.push(problem('csv-quotes', `rows.${line}`, `Quotes are broken: ${error.message}.`));
+      }
+      if (names === undefined) {
+        names = record.map((name) => name.trim().toLowerCase());
+        problems.push(...headerProblems(names, columns, required));
+        if (problems.length > 0) parser.abort();
+        return;
+      }
+      if (record.length === 1 && record[0]?.trim() === '') return;
+      if (record.length !== names.length) {
+        const message = `This row has ${record.length} cells, the header ${names.length}.`;
+        problems.push(problem('csv-ragged', `rows.${line}`, message));
+      } else rows.push({ line, cells: cellsOf(record, names as Column[], amounts) });
+      if (rows.length > mostRows) {
+        problems.push(problem('too-many-rows', '', `A file takes ${mostRows.toLocaleString('en')} rows; part it.`));
+      }
+      if (rows.length > mostRows || problems.length >= MOST_PROBLEMS) parser.abort();
+    },
   });
-  const broken = parsed.errors.filter((error) => error.type === 'Quotes');
-  if (broken.length > 0) {
-    throw new Refusal(
-      422,
-      broken.map((error) =>
-        problem('csv-quotes', `rows.${(error.row ?? 0) + 1}`, `Quotes are broken: ${error.message}.`),
-      ),
-    );
-  }
-  const [header = [], ...records] = parsed.data;
-  const names = header.map((name) => name.trim().toLowerCase());
-  const problems = headerProblems(names, columns, required);
-  const rows: CsvRow<Column>[] = [];
-  records.forEach((record, place) => {
-    const line = place + 2;
-    if (record.length === 1 && record[0]?.trim() === '') return;
-    if (record.length !== names.length) {
-      problems.push(
-        problem('csv-ragged', `rows.${line}`, `This row has ${record.length} cells, the header ${names.length}.`),
-      );
-      return;
-    }
-    const cells: Partial<Record<Column, string>> = {};
-    record.forEach((cell, at) => {
-      const column = names[at] as Column;
-      cells[column] = amounts.has(column) ? cell : withoutMark(cell);
-    });
-    rows.push({ line, cells });
-  });
+  if (names === undefined) problems.push(...headerProblems([''], columns, required));
   if (problems.length > 0) throw new Refusal(422, problems);
   return rows;
+}
+
+function cellsOf<Column extends string>(
+  record: readonly string[],
+  names: readonly Column[],
+  amounts: ReadonlySet<Column>,
+): Partial<Record<Column, string>> {
+  const cells: Partial<Record<Column, string>> = {};
+  record.forEach((cell, at) => {
+    const column = names[at] as Column;
+    cells[column] = amounts.has(column) ? cell : withoutMark(cell);
+  });
+  return cells;
 }
 
 function headerProblems(

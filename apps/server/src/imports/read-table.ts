@@ -1,11 +1,9 @@
 import { problem } from '@just-ledger/core';
 import { Refusal } from '../problems/refusal.js';
 import type { CheckPoint } from '../jobs/check-point.js';
-import { MOST_ROWS, type Table } from './table.js';
+import { MOST_COLUMNS, MOST_ROWS, type Table } from './table.js';
 import { readTextTable } from './text-table.js';
 import { readWorkbookTable } from './workbook-table.js';
-
-const MOST_COLUMNS = 200;
 
 /** Beginnings of files that people take for tables, and what to do about each. */
 const OTHERS: readonly (readonly [number[], string])[] = [

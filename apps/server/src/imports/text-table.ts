@@ -2,7 +2,7 @@ import Papa from 'papaparse';
 import { problem } from '@just-ledger/core';
 import { Refusal } from '../problems/refusal.js';
 import type { CheckPoint } from '../jobs/check-point.js';
-import { MOST_ROWS, type Table } from './table.js';
+import { assertCells, assertWidth, MOST_ROWS, type Table } from './table.js';
 
 const DELIMITERS = { ',': 'commas', ';': 'semicolons', '\t': 'tabs' } as const;
 
@@ -27,12 +27,16 @@ export function readTextTable(bytes: Uint8Array, checkPoint: CheckPoint): Table 
   const delimiter = delimiterOf(plain);
   const rows: string[][] = [];
   let broken: Papa.ParseError | undefined;
+  let count = 0;
   Papa.parse<string[]>(plain, {
     delimiter,
     skipEmptyLines: false,
     step: ({ data, errors }, parser) => {
       broken ??= errors.find((error) => error.type === 'Quotes');
       rows.push(data);
+      assertWidth(data.length, rows.length);
+      count += data.length;
+      assertCells(count);
       checkPoint(rows.length);
       if (rows.length > MOST_ROWS + 1 || broken) parser.abort();
     },

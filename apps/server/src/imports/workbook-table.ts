@@ -3,7 +3,7 @@ import { problem } from '@just-ledger/core';
 import { Readable } from 'node:stream';
 import { Refusal } from '../problems/refusal.js';
 import type { CheckPoint } from '../jobs/check-point.js';
-import { MOST_ROWS, type Table } from './table.js';
+import { assertCells, assertWidth, MOST_ROWS, type Table } from './table.js';
 import { unpackedParts } from '../zip/zip-parts.js';
 
 /** Reads the first sheet of a workbook (ISO/IEC 29500, XLSX), row by row; its parts are weighed before. */
@@ -18,14 +18,17 @@ export async function readWorkbookTable(bytes: Uint8Array, checkPoint: CheckPoin
     entries: 'emit',
   });
   const rows: string[][] = [];
-  let sheets = 0;
+  let [sheets, count] = [0, 0];
   try {
     for await (const sheet of reader) {
       sheets += 1;
       if (sheets > 1) continue;
       for await (const row of sheet) {
         while (rows.length < row.number - 1 && rows.length <= MOST_ROWS) rows.push([]);
-        rows.push(cellsOf(row));
+        const cells = cellsOf(row);
+        rows.push(cells);
+        count += cells.length;
+        assertCells(count);
         checkPoint(rows.length);
         if (rows.length > MOST_ROWS + 1) break;
       }
@@ -50,9 +53,11 @@ function notAWorkbook(parts: ReadonlySet<string>): Refusal {
   return new Refusal(422, [problem('not-a-table', '', message)]);
 }
 
+/** The cells of a row; one beyond the columns that are read is told before the empty ones up to it are built. */
 function cellsOf(row: ExcelJS.Row): string[] {
   const cells: string[] = [];
-  row.eachCell({ includeEmpty: true }, (cell, at) => {
+  row.eachCell({ includeEmpty: false }, (cell, at) => {
+    assertWidth(at, row.number);
     cells[at - 1] = cellText(cell.value, row.number, at);
   });
   return Array.from(cells, (cell = '') => cell);

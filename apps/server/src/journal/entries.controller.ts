@@ -11,7 +11,7 @@ import { csvText } from '../csv/csv-body.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { CurrentOrganisation, CurrentPerson } from '../sessions/session-guard.js';
 import type { Person } from '../sessions/session-store.js';
-import { HeavyReader, Reader, Writer } from '../workers/workers.module.js';
+import { HeavyReader, Importer, Reader, Writer } from '../workers/workers.module.js';
 import { entryAnswers, entryRowOf, journalPage } from './entry-store.js';
 
 /** The journal. */
@@ -21,6 +21,7 @@ export class EntriesController {
     private readonly reader: Reader,
     private readonly heavyReader: HeavyReader,
     private readonly writer: Writer,
+    private readonly importer: Importer,
   ) {}
 
   @Get('entries')
@@ -46,13 +47,15 @@ export class EntriesController {
 
   @Post('entries/import')
   @HttpCode(201)
-  import(
+  async import(
     @CurrentOrganisation() of: Organisation,
     @CurrentPerson() person: Person,
     @Body() body: unknown,
     @Headers('idempotency-key') key?: string,
   ): Promise<EntriesImportAnswer> {
-    return this.writer.run('importEntries', { organisation: of.id, person: person.id, key, csv: csvText(body) });
+    // read beside the writer, who has to stay free for others
+    const file = await this.importer.run('readEntries', { csv: csvText(body) });
+    return this.writer.run('importEntries', { organisation: of.id, person: person.id, key, file });
   }
 
   @Get('entries/:number')

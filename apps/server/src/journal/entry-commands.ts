@@ -1,19 +1,10 @@
 import type { EntriesImportAnswer, EntryAnswer, EntryRequest, ReverseRequest } from '@just-ledger/contract';
-import {
-  ENTRY_COLUMNS,
-  FURTHER_ENTRY_COLUMNS,
-  TYPED_KINDS,
-  checkEntry,
-  entriesFromRows,
-  reversalOf,
-  type Books,
-  type EntryColumn,
-} from '@just-ledger/core';
-import { readCsv } from '../csv/csv.js';
+import { TYPED_KINDS, checkEntry, entriesFromRows, reversalOf, type Books } from '@just-ledger/core';
 import { withRealised } from '../open-items/realised-lines.js';
 import { Refusal, notFound } from '../problems/refusal.js';
 import type { WriteContext } from '../workers/write-context.js';
 import { EntryAppender, type Appended } from './append-entry.js';
+import type { EntryFile } from './entry-file.js';
 import { contactNames, entryAnswer, entryRowOf, reversalNumberOf } from './entry-store.js';
 import { once } from './idempotency.js';
 import { postedEntriesOf } from './posted-entries.js';
@@ -25,14 +16,6 @@ export interface Posting {
   readonly person: number;
   readonly key?: string | undefined;
 }
-
-const AMOUNT_COLUMNS: ReadonlySet<EntryColumn> = new Set([
-  'debit',
-  'credit',
-  'foreign_amount',
-  'rate',
-  'rate_per_base',
-]);
 
 /** What posts entries. */
 export const entryCommands = {
@@ -76,15 +59,11 @@ export const entryCommands = {
   },
 
   /** Posts all entries of a file in the order of their dates; all of them, or none and every problem by row. */
-  importEntries(context: WriteContext, { csv, ...posting }: Posting & { csv: string }): EntriesImportAnswer {
-    return once(context, { ...posting, key: posting.key, request: csv }, () => {
-      const columns = [...ENTRY_COLUMNS, ...FURTHER_ENTRY_COLUMNS];
-      const rows = readCsv<EntryColumn>(
-        csv,
-        columns,
-        ['entry', 'date', 'explanation', 'account', 'debit', 'credit'],
-        AMOUNT_COLUMNS,
-      );
+  importEntries(
+    context: WriteContext,
+    { file: { rows, sha256 }, ...posting }: Posting & { file: EntryFile },
+  ): EntriesImportAnswer {
+    return once(context, { ...posting, key: posting.key, request: sha256 }, () => {
       const books = context.booksOf(posting.organisation);
       const checked = entriesFromRows(rows, books);
       if (!checked.ok) throw new Refusal(422, checked.problems.slice(0, 1000));

@@ -187,7 +187,9 @@ function entryConditions(db: Db, of: Organisation, query: EntriesQuery): SQL[] {
   if (query.account) {
     const account = chart.byNumber.get(query.account);
     if (!account) throw unprocessable('account-unknown', 'account', `There is no account ${query.account}.`);
-    conditions.push(hasLine(of.id, sql`line.account = ${account.id}`));
+    conditions.push(sql`${entry.place} IN (SELECT line.entry FROM line INDEXED BY line_account
+      WHERE line.organisation = ${of.id} AND line.account = ${account.id}
+        AND line.date >= ${query.from || '0000-01-01'} AND line.date <= ${query.to || '9999-12-31'})`);
   }
   if (query.contact) {
     const name = query.contact;
@@ -208,8 +210,9 @@ function entryConditions(db: Db, of: Organisation, query: EntriesQuery): SQL[] {
   return conditions.filter((condition) => condition !== undefined);
 }
 
+/** Whether an entry has such a line. Its own lines are looked up: any other way would read all of them for each entry. */
 function hasLine(organisation: number, condition: SQL): SQL {
-  return sql`EXISTS (SELECT 1 FROM line WHERE line.organisation = ${organisation} AND line.entry = ${entry.place} AND ${condition})`;
+  return sql`EXISTS (SELECT 1 FROM line NOT INDEXED WHERE line.organisation = ${organisation} AND line.entry = ${entry.place} AND ${condition})`;
 }
 
 function textCondition(organisation: number, text: string): SQL | undefined {

@@ -17,6 +17,15 @@ const TITLES: Readonly<Record<number, string>> = {
   500: 'Something went wrong here',
 };
 
+/** So many problems are told at once; how many more there are is said. */
+const MOST_PROBLEMS = 200;
+
+function capped(problems: readonly Problem[]): Problem[] {
+  const more = problems.length - MOST_PROBLEMS;
+  if (more <= 0) return [...problems];
+  return [...problems.slice(0, MOST_PROBLEMS), problem('more', '', `And ${more.toLocaleString('en')} more.`)];
+}
+
 /** Answers every failure as RFC 9457 problem details. */
 @Catch()
 export class ProblemFilter implements ExceptionFilter {
@@ -30,7 +39,7 @@ export class ProblemFilter implements ExceptionFilter {
       title: TITLES[status] ?? 'The request was refused',
       status,
       ...(problems[0] && { detail: problems[0].message }),
-      problems: [...problems],
+      problems: capped(problems),
     };
     void reply
       .status(status)

@@ -1,9 +1,27 @@
-import { ValidationPipe, type ValidationError } from '@nestjs/common';
+import { ValidationPipe, type ArgumentMetadata, type ValidationError } from '@nestjs/common';
 import { problem, type Problem } from '@just-ledger/core';
 import { Refusal } from './refusal.js';
+import { shapeProblems, withoutNulls } from './request-shape.js';
 
-/** Checks requests against the contract: unknown fields and wrong types are refused, each at its path. */
-export const requestPipe = new ValidationPipe({
+/** Checks requests against the contract: another shape, unknown fields and wrong types are refused, each at its path. */
+class RequestPipe extends ValidationPipe {
+  override async transform(value: unknown, metadata: ArgumentMetadata): Promise<unknown> {
+    const { type, metatype } = metadata;
+    const isOurs = type === 'body' && typeof metatype === 'function' && !BARE.has(metatype);
+    if (!isOurs || value === undefined) return super.transform(value, metadata) as Promise<unknown>;
+    const request = metatype as new () => object;
+    const plain = withoutNulls(request, value);
+    const problems = shapeProblems(request, plain);
+    if (problems.length > 0) throw new Refusal(422, problems);
+    return super.transform(plain, metadata) as Promise<unknown>;
+  }
+}
+
+/** What a body may be declared as without being a request of the contract. */
+const BARE = new Set<unknown>([String, Number, Boolean, Array, Object, Buffer, Uint8Array]);
+
+/** The one pipe that all requests pass. */
+export const requestPipe = new RequestPipe({
   transform: true,
   whitelist: true,
   forbidNonWhitelisted: true,

@@ -1,19 +1,58 @@
+import { problem } from '@just-ledger/core';
 import { Worker } from 'node:worker_threads';
 import { Refusal } from '../problems/refusal.js';
 import type { Answer, Question, TaskTable } from './task.js';
 
+/** How a thread may live and die. */
+export interface ThreadLife {
+  /** So much memory its values may take, in megabytes (2^20 bytes); beyond it the thread ends, and not the server. */
+  readonly megabytes?: number;
+  /** Whether another begins when it has died. */
+  readonly isBegunAnew?: boolean;
+  readonly onDeath?: (error: Error) => void;
+}
+
+/** How a thread stands. */
+export interface ThreadStanding {
+  readonly state: 'running' | 'ended';
+  readonly deaths: number;
+}
+
+function threadEnded(): Refusal {
+  const message = 'This was too much for the server and has been given up. Nothing has been changed.';
+  return new Refusal(503, [problem('thread-ended', '', message)]);
+}
+
 /** A worker thread that does named tasks one after the other, in the order in which they were asked for. */
 export class TaskWorker<Tasks extends TaskTable> {
-  private readonly worker: Worker;
+  private worker: Worker;
   private readonly waiting = new Map<number, { resolve: (value: never) => void; reject: (error: Error) => void }>();
   private lastId = 0;
   private failure: Error | undefined;
+  private deaths = 0;
+  private isEnding = false;
 
-  constructor(script: URL, workerData: unknown) {
-    this.worker = new Worker(script, { workerData });
-    this.worker.on('message', (answer: Answer) => this.settle(answer));
-    this.worker.on('error', (error) => this.fail(error));
-    this.worker.on('exit', (code) => this.fail(new Error(`worker ended with code ${code}`)));
+  constructor(
+    private readonly script: URL,
+    private readonly workerData: unknown,
+    private readonly life: ThreadLife = {},
+  ) {
+    this.worker = this.begin();
+  }
+
+  /** Whether the thread takes tasks, and how often it had to be begun anew. */
+  get standing(): ThreadStanding {
+    return { state: this.failure ? 'ended' : 'running', deaths: this.deaths };
+  }
+
+  private begin(): Worker {
+    const { script, workerData } = this;
+    const megabytes = this.life.megabytes ?? 2_048;
+    const worker = new Worker(script, { workerData, resourceLimits: { maxOldGenerationSizeMb: megabytes } });
+    worker.on('message', (answer: Answer) => this.settle(answer));
+    worker.on('error', (error) => this.died(worker, error));
+    worker.on('exit', (code) => this.died(worker, new Error(`worker ended with code ${code}`)));
+    return worker;
   }
 
   /** Asks for a task. @throws {Refusal} as the task does */
@@ -31,6 +70,7 @@ export class TaskWorker<Tasks extends TaskTable> {
 
   /** Waits for what was asked for and ends the thread. */
   async end(): Promise<void> {
+    this.isEnding = true;
     while (this.waiting.size > 0) await new Promise((resolve) => setTimeout(resolve, 5));
     this.failure = new Error('worker has ended');
     await this.worker.terminate();
@@ -44,9 +84,16 @@ export class TaskWorker<Tasks extends TaskTable> {
     else waiting?.reject(Object.assign(new Error(answer.message), { code: answer.code, stack: answer.stack }));
   }
 
-  private fail(error: Error): void {
-    this.failure ??= error;
-    for (const { reject } of this.waiting.values()) reject(error);
+  /** A thread that dies takes its tasks with it; another begins in its place, unless nothing can go on without it. */
+  private died(worker: Worker, error: Error): void {
+    if (worker !== this.worker || this.failure) return;
+    this.deaths += 1;
+    const tasks = [...this.waiting.values()];
     this.waiting.clear();
+    const { onDeath, isBegunAnew } = this.life;
+    if (this.isEnding || !isBegunAnew) this.failure = error;
+    else this.worker = this.begin();
+    for (const { reject } of tasks) reject(isBegunAnew ? threadEnded() : error);
+    if (!this.isEnding) onDeath?.(error);
   }
 }

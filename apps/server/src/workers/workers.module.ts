@@ -1,4 +1,4 @@
-import { Global, Injectable, Module, type OnApplicationShutdown } from '@nestjs/common';
+import { Global, Injectable, Logger, Module, type OnApplicationShutdown } from '@nestjs/common';
 import { openForReading, type Db } from '../database/connection.js';
 import { clockFor, type Clock } from '../database/clock.js';
 import { settings } from '../settings.js';
@@ -7,11 +7,23 @@ import type { FileTasks } from './file-tasks.js';
 import type { Readings } from './readings.js';
 import { TaskWorker } from './task-worker.js';
 
+const logger = new Logger('threads');
+
+/** Without its writer the server can change nothing: it ends, so that whoever keeps it running begins it anew. */
+function endOfWriter(error: Error): void {
+  logger.error(`The writing thread has died: ${error.message}. The server ends; nothing was left half done.`);
+  process.exit(70);
+}
+
 /** The one writer: every change goes through its queue. */
 @Injectable()
 export class Writer extends TaskWorker<Commands> implements OnApplicationShutdown {
   constructor() {
-    super(new URL('./writer.worker.js', import.meta.url), { folder: settings.folder, today: settings.today });
+    super(
+      new URL('./writer.worker.js', import.meta.url),
+      { folder: settings.folder, today: settings.today },
+      { megabytes: 4_096, onDeath: endOfWriter },
+    );
   }
 
   onApplicationShutdown(): Promise<void> {
@@ -23,7 +35,11 @@ export class Writer extends TaskWorker<Commands> implements OnApplicationShutdow
 @Injectable()
 export class HeavyReader extends TaskWorker<Readings> implements OnApplicationShutdown {
   constructor() {
-    super(new URL('./reader.worker.js', import.meta.url), { folder: settings.folder });
+    super(
+      new URL('./reader.worker.js', import.meta.url),
+      { folder: settings.folder },
+      { isBegunAnew: true, onDeath: (error) => logger.error(`The reading thread has died: ${error.message}`) },
+    );
   }
 
   onApplicationShutdown(): Promise<void> {
@@ -35,7 +51,11 @@ export class HeavyReader extends TaskWorker<Readings> implements OnApplicationSh
 @Injectable()
 export class Importer extends TaskWorker<FileTasks> implements OnApplicationShutdown {
   constructor() {
-    super(new URL('./import.worker.js', import.meta.url), { folder: settings.folder });
+    super(
+      new URL('./import.worker.js', import.meta.url),
+      { folder: settings.folder },
+      { isBegunAnew: true, onDeath: (error) => logger.error(`The thread of files has died: ${error.message}`) },
+    );
   }
 
   onApplicationShutdown(): Promise<void> {

@@ -1,3 +1,4 @@
+import { IsTexts } from '../is-texts.js';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
@@ -20,7 +21,7 @@ export class EntryLineRequest {
   @IsOptional() @IsString() @MaxLength(40) credit?: string;
   @IsOptional() @IsString() @MaxLength(400) note?: string;
   @IsOptional() @IsString() @MaxLength(200) contact?: string;
-  @IsOptional() @IsObject() breakdowns?: Record<string, string>;
+  @IsOptional() @IsTexts() breakdowns?: Record<string, string>;
   @IsOptional() @IsString() @MaxLength(3) currency?: string;
   @IsOptional() @IsString() @MaxLength(40) foreignAmount?: string;
   @IsOptional() @IsString() @MaxLength(40) rate?: string;
@@ -67,7 +68,7 @@ export class DraftLine {
   @IsOptional() @IsString() @MaxLength(40) documentDate?: string;
   @IsOptional() @IsString() @MaxLength(40) dueDate?: string;
   @IsOptional() @IsString() @MaxLength(80) ownNumber?: string;
-  @IsOptional() @IsObject() breakdowns?: Record<string, string>;
+  @IsOptional() @IsTexts() breakdowns?: Record<string, string>;
 }
 
 /** An entry not yet posted, out of balance or not. */

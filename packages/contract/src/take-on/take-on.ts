@@ -1,22 +1,21 @@
 import type { PostedPart, Problem, Slip, TrayKey } from '@just-ledger/core';
 import { Type } from 'class-transformer';
+import { IsTexts, Nullable } from '../is-texts.js';
 import {
   ArrayMaxSize,
   ArrayMinSize,
   IsArray,
   IsInt,
-  IsObject,
   IsOptional,
   IsString,
   MaxLength,
   MinLength,
-  ValidateIf,
   ValidateNested,
 } from 'class-validator';
 
 /** A row as it was typed: text by column, however unfinished. */
 export class TakeOnRowRequest {
-  @IsObject() cells!: Record<string, string>;
+  @IsTexts() cells!: Record<string, string>;
 }
 
 /** Rows to add at the end of a tray, or after one of its rows. */
@@ -39,7 +38,7 @@ export class ChangeTakeOnRequest {
    * What takes revenue, expense, drawings and their like of the old year: the number of an equity account, or
    * {@link CLOSING_RULES}; null while nobody has said.
    */
-  @IsOptional() @ValidateIf((_, value) => value !== null) @IsString() @MaxLength(40) closesInto?: string | null;
+  @Nullable() @IsOptional() @IsString() @MaxLength(40) closesInto?: string | null;
 }
 
 /** The remaining difference taken as equity, with the figure that was seen. */

@@ -1,0 +1,37 @@
+import { problem } from '@just-ledger/core';
+import type { FastifyReply, FastifyRequest } from 'fastify';
+import { Refusal } from '../problems/refusal.js';
+import { assertSameOrigin } from './same-origin.js';
+
+/** What a route may say of itself where it is registered. */
+export interface RouteConfig {
+  /** The page and its parts: what anybody may read, and nobody can change by it. */
+  readonly isPage?: boolean;
+}
+
+/**
+ * The one gate that every request passes, whatever its address looks like: the checks hang on the route that was
+ * matched, and an address that matched none, or a route that says nothing, is held to all of them.
+ *
+ * @param origin the address people use, if one was given
+ * @throws {Refusal} 400 for an address written in a strange way, 403 for a request that another site made
+ */
+export function passGate(request: FastifyRequest, reply: FastifyReply, origin: string | undefined): void {
+  assertPlainAddress(request.url);
+  const { isPage } = request.routeOptions.config as RouteConfig;
+  if (isPage && (request.method === 'GET' || request.method === 'HEAD')) return;
+  void reply.header('cache-control', 'no-store');
+  assertSameOrigin(request, origin);
+}
+
+/** An address is written in one way: no letter in code that can stand for itself, no empty or dotted step. */
+function assertPlainAddress(url: string): void {
+  const [path = ''] = url.split('?', 1);
+  const codes = path.match(/%[0-9a-f]{2}/gi) ?? [];
+  const isPlain =
+    !codes.some((code) => /^[A-Za-z0-9\-._~/\\%]$/.test(String.fromCharCode(parseInt(code.slice(1), 16)))) &&
+    !/%(?![0-9a-f]{2})/i.test(path) &&
+    !/\/\/|\/\.{1,2}(\/|$)|\\/.test(path);
+  if (isPlain) return;
+  throw new Refusal(400, [problem('address', '', 'This address is not written the way addresses are here.')]);
+}

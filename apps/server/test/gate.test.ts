@@ -1,0 +1,121 @@
+import { request as send } from 'node:http';
+import { RunningServer } from './running-server.js';
+
+let server: RunningServer;
+let path: string;
+beforeAll(async () => {
+  server = await RunningServer.start();
+  path = await server.organisation();
+});
+afterAll(() => server.stop());
+
+/** Sends a request with its address just as it is written: `fetch` would tidy it. */
+function raw(method: string, address: string, headers: Record<string, string> = {}, body?: string): Promise<number> {
+  const { hostname, port } = new URL(server.url);
+  return new Promise((resolve, reject) => {
+    const asked = send({ hostname, port, method, path: address, headers: { cookie: server.session, ...headers } });
+    asked.on('response', (answer) => {
+      answer.resume();
+      answer.on('end', () => resolve(answer.statusCode ?? 0));
+    });
+    asked.on('error', reject);
+    asked.end(body);
+  });
+}
+
+/** Other ways to write an address that some part of a server might take for the same. */
+const SPELLINGS: readonly [string, (address: string) => string][] = [
+  ['its first letter in code', (address) => address.replace('/api', '/%61pi')],
+  ['a later letter in code', (address) => address.replace('organisations', 'organis%61tions')],
+  ['a letter in code twice over', (address) => address.replace('/api', '/%2561pi')],
+  ['the stroke in code', (address) => address.replace('/api/', '/api%2f')],
+  ['two strokes', (address) => `/${address}`],
+  ['two strokes within', (address) => address.replace('/api/', '/api//')],
+  ['a dot', (address) => address.replace('/api/', '/api/./')],
+  ['two dots', (address) => address.replace('/api/', '/api/x/../')],
+  ['dots in code', (address) => address.replace('/api/', '/api/%2e/')],
+  ['capitals', (address) => address.replace('/api', '/API')],
+  ['a stroke at the end', (address) => `${address}/`],
+  ['a backslash', (address) => address.replace('/api/', '/api\\')],
+  ['a whole address', (address) => `${server.url}${address}`],
+];
+
+test('every route, in every spelling, is shut to another origin, and written in one way only', async () => {
+  const { body: document } = await server.request('GET', '/api/openapi.json');
+  const entries = async (): Promise<unknown> => (await server.request('GET', `${path}/changes`)).body;
+  const before = await entries();
+  const id = path.split('/').at(-1) ?? '';
+  const routes = Object.entries(document.paths as Record<string, Record<string, unknown>>).flatMap(
+    ([route, methods]) =>
+      Object.keys(methods).map((method) => ({
+        method: method.toUpperCase(),
+        address: route.replace('{organisation}', id).replaceAll(/\{[^}]+\}/g, '2026-05'),
+      })),
+  );
+  expect(routes.length).toBeGreaterThan(80);
+  const foreign = { origin: 'http://elsewhere.example', 'sec-fetch-site': 'cross-site' };
+  for (const { method, address } of routes) {
+    const isChange = method !== 'GET';
+    if (isChange) expect([method, address, await raw(method, address, foreign)]).toEqual([method, address, 403]);
+    for (const [, spell] of SPELLINGS) {
+      const spelt = spell(address);
+      if (spelt === address) continue;
+      const status = await raw(method, spelt, foreign);
+      const said = [method, spelt, status];
+      if (isChange) expect([...said, status >= 400 && status < 500]).toEqual([...said, true]);
+      else expect([...said, status < 500]).toEqual([...said, true]);
+      // no way to write it is let in that is not the one way
+      if (!isChange || spelt.startsWith('http')) continue;
+      const own = await raw(method, spelt);
+      expect([method, spelt, own >= 400 && own < 500]).toEqual([method, spelt, true]);
+    }
+  }
+  expect(await raw('POST', `/%61pi/organisations/${id}/periods/2026-05/lock`)).toBe(400);
+  expect(await raw('POST', `/api/organisations/${id}/periods/2026-0%35/lock`)).toBe(400);
+  expect(await raw('GET', '/api/health', { host: 'elsewhere.example' })).toBe(403);
+  expect(await raw('GET', '/nowhere', { host: 'elsewhere.example' })).toBeLessThan(500);
+  expect(await entries()).toEqual(before);
+  const { years } = (await server.request('GET', `${path}/fiscal-years`)).body;
+  expect(
+    years
+      .flatMap(({ periods }: { periods: { locked: boolean }[] }) => periods)
+      .filter(({ locked }: { locked: boolean }) => locked),
+  ).toEqual([]);
+});
+
+describe('limits come before anything is built', () => {
+  const csv = (to: string, body: string) => server.request('POST', `${path}${to}`, body);
+  test('60 MB of rows that are none leave the server standing', async () => {
+    const rows = '1\n'.repeat(30 * 1024 * 1024);
+    const [accounts, entries] = await Promise.all([csv('/accounts/import', rows), csv('/entries/import', rows)]);
+    expect([accounts.status, entries.status]).toEqual([422, 422]);
+    const many = `number,name,element\n${'1\n'.repeat(5_000_000)}`;
+    const ragged = await csv('/accounts/import', many);
+    expect([ragged.status, ragged.body.problems.length]).toEqual([422, 201]);
+    expect(ragged.body.problems.at(-1)).toMatchObject({ code: 'more' });
+    const health = await server.request('GET', '/api/health');
+    expect(health.body).toEqual({
+      ready: true,
+      threads: {
+        writer: { state: 'running', deaths: 0 },
+        reader: { state: 'running', deaths: 0 },
+        files: { state: 'running', deaths: 0 },
+      },
+    });
+    expect(
+      (await server.request('POST', `${path}/contacts`, { name: 'Still here', roles: ['customer'] })).status,
+    ).toBe(201);
+  });
+  test('a file of more accounts than a chart has is refused', async () => {
+    const rows = Array.from({ length: 50_001 }, (_, at) => `${100_000 + at},Account ${at},asset`);
+    const { status, body } = await csv('/accounts/import', `number,name,element\n${rows.join('\n')}`);
+    expect([status, body.problems[0].code]).toEqual([422, 'too-many-rows']);
+  });
+  test('values that nest 5,000 deep are refused, as a body and within a field', async () => {
+    const deep = `${'['.repeat(5_000)}${']'.repeat(5_000)}`;
+    for (const body of [deep, `{"name":"x","roles":${deep}}`]) {
+      const answer = await server.request('POST', `${path}/contacts`, body, { 'content-type': 'application/json' });
+      expect([answer.status, answer.body.problems[0].code]).toEqual([400, 'json-nesting']);
+    }
+  });
+});
