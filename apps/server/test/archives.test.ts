@@ -286,6 +286,7 @@ describe('an archive', () => {
       combination_value: 'made from combinations',
       total: 'made from lines',
       balance: 'made from lines',
+      volume: 'made from lines',
       posting: 'empty between postings',
       idempotent_answer: 'of requests that nobody repeats in other books',
       invitation: 'of this installation',

@@ -30,7 +30,7 @@ const AWKWARD: readonly unknown[] = [
   0,
   -1,
   1e308,
-  9_007_199_254_740_993,
+  2 ** 60,
   '',
   ' ',
   'x'.repeat(5_000),

@@ -70,8 +70,8 @@ test('every route, in every spelling, is shut to another origin, and written in 
       expect([method, spelt, own >= 400 && own < 500]).toEqual([method, spelt, true]);
     }
   }
-  expect(await raw('POST', `/%61pi/organisations/${id}/periods/2026-05/lock`)).toBe(400);
-  expect(await raw('POST', `/api/organisations/${id}/periods/2026-0%35/lock`)).toBe(400);
+  expect(await raw('POST', `/%61pi/organisations/${id}/periods/2026-05/lock`)).toBe(404);
+  expect(await raw('POST', `/api/organisations/${id}/periods/2026-0%35/lock`)).toBe(404);
   expect(await raw('GET', '/api/health', { host: 'elsewhere.example' })).toBe(403);
   expect(await raw('GET', '/nowhere', { host: 'elsewhere.example' })).toBeLessThan(500);
   expect(await entries()).toEqual(before);

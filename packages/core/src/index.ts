@@ -59,6 +59,7 @@ export * from './journal/check-entry.js';
 export * from './journal/entry-effect.js';
 export * from './journal/reversal.js';
 export * from './journal/balancing-amount.js';
+export * from './journal/breakdown-cell.js';
 export * from './journal/entry-rows.js';
 export * from './ledger/ledger-flow.js';
 export * from './trial-balance/trial-balance.js';

@@ -10,15 +10,13 @@ import {
   type FiscalYear,
   type Period,
 } from '@just-ledger/core';
-import { and, desc, eq } from 'drizzle-orm';
-import { entry, periodEvent, yearClosing } from '../database/schema.js';
+import { and, eq } from 'drizzle-orm';
+import { periodEvent, yearClosing } from '../database/schema.js';
 import { EntryAppender } from '../journal/append-entry.js';
-import { reversalNumberOf } from '../journal/entry-store.js';
-import { postedEntriesOf } from '../journal/posted-entries.js';
 import { organisationOf, type Organisation } from '../organisations/organisation-store.js';
 import { Refusal } from '../problems/refusal.js';
 import type { WriteContext } from '../workers/write-context.js';
-import { openYearsBefore, prepareClosing } from './closing-rehearsal.js';
+import { closingEntriesOf, openYearsBefore, prepareClosing } from './closing-rehearsal.js';
 import { lock, unlock, yearFrom } from './period-commands.js';
 import { chainEnd, closedYears, periodsLockedBy } from './period-store.js';
 import { rulesOfToday } from './rules-of-years.js';
@@ -72,15 +70,9 @@ export const closingCommands = {
     // the closing entries are taken back on the last day
     unlock(context, organisation, person, year.last.slice(0, 7) as Period, reason);
     const books = context.booksOf(organisation);
-    const rows = context.db
-      .select()
-      .from(entry)
-      .where(and(eq(entry.organisation, organisation), eq(entry.kind, 'closing'), eq(entry.date, year.last)))
-      .orderBy(desc(entry.place))
-      .all()
-      .filter((row) => reversalNumberOf(context.db, organisation, row.place) === undefined);
     const appender = new EntryAppender(context, { organisation, person, source: 'closing' }, books);
-    const numbers = postedEntriesOf(context.db, organisation, rows).map((posted) => {
+    const standing = closingEntriesOf(context.db, organisation, year).reverse();
+    const numbers = standing.map((posted) => {
       const explanation = `Reopening of ${yearName(year)}: reversal of ${entryNumber(posted.year, posted.number)}`;
       const reversal = reversalOf(posted, year.last, books, { reopening: true, explanation });
       if (!reversal.ok) throw new Refusal(422, reversal.problems);

@@ -2,6 +2,9 @@ import type { ClosingRehearsalAnswer } from '@just-ledger/contract';
 import {
   accountIn,
   closingEntries,
+  entryNumber,
+  fundByRules,
+  valueNames,
   findFiscalYear,
   fiscalYears,
   formatAmount,
@@ -20,14 +23,16 @@ import {
   type FiscalYear,
   type LedgerFlow,
   type Period,
+  type PostedEntry,
   type Problem,
   type TemporaryBalance,
 } from '@just-ledger/core';
-import { and, eq, gte, lte, sql } from 'drizzle-orm';
+import { and, eq, gte, inArray, lte, sql } from 'drizzle-orm';
 import { loadChart } from '../accounts/account-store.js';
 import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
 import type { Db } from '../database/connection.js';
-import { periodLock, total } from '../database/schema.js';
+import { entry, line, periodLock, person, total, yearClosing } from '../database/schema.js';
+import { postedEntriesOf } from '../journal/posted-entries.js';
 import { periodNumber } from '../ledger/flow-store.js';
 import { flowsAtDate } from '../ledger/ledger-span.js';
 import type { Organisation } from '../organisations/organisation-store.js';
@@ -36,6 +41,7 @@ import { dueDates, recurringRows } from '../recurring/recurring-store.js';
 import { notFound } from '../problems/refusal.js';
 import { trialBalanceAnswer } from '../trial-balance/trial-balance-report.js';
 import { closedYears } from './period-store.js';
+import { rulesOfToday } from './rules-of-years.js';
 
 /** A remark on a closing: what stands in the way of it, or should be looked at first. */
 export type ClosingRemark = ClosingRehearsalAnswer['remarks'][number];
@@ -89,6 +95,8 @@ export function closingRehearsal(
   const { year, chart, closed, form, entries, remarks } = prepareClosing(db, of, label, today, asked);
   const write = (amount: number): string => formatAmount(minor(amount), of.baseCurrency);
   const { earlier, year: running } = flowsAtDate(db, of, { organisation: of.id, calendar: of.calendar }, year.last);
+  const posted = closed ? postedClosing(db, of, year) : undefined;
+  const breakdowns = loadBreakdowns(db, of.id);
   const toCome = entries.flatMap((entry) =>
     entry.lines.map((line): LedgerFlow => ({ account: line.account, stage: 'closing', amount: line.amount })),
   );
@@ -99,18 +107,58 @@ export function closingRehearsal(
     date: year.last,
     closed,
     form,
-    entries: entries.map(({ explanation, lines }) => ({
-      explanation,
-      lines: lines.map(({ account, amount }) => ({
+    entries: (posted?.entries ?? entries).map((entry: CheckedEntry | PostedEntry) => ({
+      explanation: entry.explanation,
+      number: 'place' in entry ? entryNumber(entry.year, entry.number) : null,
+      lines: entry.lines.map(({ account, amount, breakdowns: values }) => ({
         account: accountIn(chart, account).number,
         accountName: accountIn(chart, account).name,
         debit: amount > 0 ? write(amount) : null,
         credit: amount < 0 ? write(-amount) : null,
+        breakdowns: values ? valueNames(breakdowns, values) : null,
+        temporary: isTemporary(accountIn(chart, account)),
       })),
     })),
+    posted: posted?.by ?? null,
     postClosingTrialBalance: trialBalanceAnswer(after, year.last, 'post-closing', of.baseCurrency),
     remarks: [...remarks],
   };
+}
+
+/** The closing entries of a closed year as they stand, in the order of posting, and who closed it. */
+function postedClosing(
+  db: Db,
+  of: Organisation,
+  year: FiscalYear,
+): { entries: PostedEntry[]; by: ClosingRehearsalAnswer['posted'] } {
+  const row = db
+    .select({ at: yearClosing.closedAt, by: person.name })
+    .from(yearClosing)
+    .leftJoin(person, eq(person.id, yearClosing.closedBy))
+    .where(and(eq(yearClosing.organisation, of.id), eq(yearClosing.year, year.label)))
+    .get();
+  return {
+    entries: closingEntriesOf(db, of.id, year),
+    by: row ? { at: row.at, by: row.by ?? '' } : null,
+  };
+}
+
+/** A year's closing entries that nobody has taken back. */
+export function closingEntriesOf(db: Db, organisation: number, year: FiscalYear): PostedEntry[] {
+  const rows = db
+    .select()
+    .from(entry)
+    .where(
+      and(
+        eq(entry.organisation, organisation),
+        eq(entry.kind, 'closing'),
+        eq(entry.date, year.last),
+        sql`NOT EXISTS (SELECT 1 FROM entry AS r WHERE r.organisation = ${organisation} AND r.reverses = ${entry.place})`,
+      ),
+    )
+    .orderBy(entry.place)
+    .all();
+  return postedEntriesOf(db, organisation, rows);
 }
 
 /**
@@ -151,7 +199,13 @@ function remarksOn(
   today: CivilDate,
   problems: readonly Problem[],
 ): ClosingRemark[] {
-  const remarks: ClosingRemark[] = problems.map(({ code, message }) => ({ code, message, blocks: true }));
+  const remarks: ClosingRemark[] = problems.map(({ code, message }) => ({
+    code,
+    message,
+    blocks: true,
+    ...(code === 'no-closing-target' &&
+      of.kind === 'non-profit' && { entries: entriesWithoutFund(db, of, chart, year) }),
+  }));
   if (year.last > today) {
     remarks.push({
       code: 'year-running',
@@ -196,6 +250,41 @@ function remarksOn(
     remarks.push({ code: 'drafts', message, blocks: false });
   }
   return remarks;
+}
+
+/** So many entries are named at most. */
+const MOST_NAMED = 100;
+
+/** The entries of a year with lines on temporary accounts that name no fund with an account of its own. */
+function entriesWithoutFund(db: Db, of: Organisation, chart: Chart, year: FiscalYear): string[] {
+  const rules = rulesOfToday(db, of);
+  const temporary = chart.accounts.filter(isTemporary).map(({ id }): number => id);
+  const rows = db
+    .selectDistinct({
+      year: entry.year,
+      number: entry.number,
+      place: entry.place,
+      content: sql<
+        string | null
+      >`(SELECT content FROM combination WHERE organisation = ${of.id} AND id = ${line.combination})`,
+    })
+    .from(line)
+    .innerJoin(entry, and(eq(entry.organisation, line.organisation), eq(entry.place, line.entry)))
+    .where(
+      and(
+        eq(line.organisation, of.id),
+        inArray(line.account, temporary),
+        gte(line.date, year.first),
+        lte(line.date, year.last),
+      ),
+    )
+    .orderBy(entry.place)
+    .all()
+    .filter(
+      ({ content }) =>
+        fundByRules(rules, content ? (JSON.parse(content) as Record<string, number>) : {}) === undefined,
+    );
+  return [...new Set(rows.map((row) => entryNumber(row.year, row.number)))].slice(0, MOST_NAMED);
 }
 
 /** The years before one that have not been closed. */

@@ -1,5 +1,5 @@
 import type { EntriesQuery } from '@just-ledger/contract';
-import { ENTRY_COLUMNS } from '@just-ledger/core';
+import { ENTRY_COLUMNS, FURTHER_ENTRY_COLUMNS, writeBreakdowns } from '@just-ledger/core';
 import { writeCsv } from '../csv/csv.js';
 import type { Db } from '../database/connection.js';
 import { organisationOf } from '../organisations/organisation-store.js';
@@ -29,10 +29,19 @@ export const entryReadings = {
             line.foreignAmount ?? '',
             line.rate ?? '',
             entry.reference ?? '',
+            line.ratePerBase ?? '',
+            line.dueDate ?? '',
+            line.document ?? '',
+            line.documentDate ?? '',
+            line.ownNumber ?? '',
+            line.movement ?? '',
+            line.cashBasis === null ? '' : line.cashBasis ? 'yes' : 'no',
+            writeBreakdowns(line.breakdowns),
           ]);
         }
       }
     }
-    return writeCsv([...ENTRY_COLUMNS, 'reference'], rows, ['debit', 'credit', 'foreign_amount', 'rate']);
+    const amounts = ['debit', 'credit', 'foreign_amount', 'rate', 'rate_per_base'];
+    return writeCsv([...ENTRY_COLUMNS, ...FURTHER_ENTRY_COLUMNS], rows, amounts);
   },
 };

@@ -221,7 +221,10 @@ function textCondition(organisation: number, text: string): SQL | undefined {
   return or(
     sql`${entry.explanation} LIKE ${pattern} ESCAPE '\\'`,
     sql`${entry.reference} LIKE ${pattern} ESCAPE '\\'`,
-    hasLine(organisation, sql`line.note LIKE ${pattern} ESCAPE '\\'`),
+    hasLine(
+      organisation,
+      sql`(line.note LIKE ${pattern} ESCAPE '\\' OR line.document LIKE ${pattern} ESCAPE '\\' OR line.own_number LIKE ${pattern} ESCAPE '\\')`,
+    ),
     hasLine(
       organisation,
       sql`line.contact IN (SELECT id FROM contact WHERE organisation = ${organisation} AND name LIKE ${pattern} ESCAPE '\\')`,
@@ -278,6 +281,7 @@ function lineAnswer(
     documentDate: line.documentDate ?? null,
     ownNumber: line.ownNumber ?? null,
     movement: line.movement ?? null,
+    cashBasis: line.cashBasis ?? null,
     breakdowns: breakdowns ? valueNames(books.breakdowns, breakdowns) : null,
   };
 }

@@ -14,7 +14,7 @@ export interface RouteConfig {
  * matched, and an address that matched none, or a route that says nothing, is held to all of them.
  *
  * @param origin the address people use, if one was given
- * @throws {Refusal} 400 for an address written in a strange way, 403 for a request that another site made
+ * @throws {Refusal} 404 for an address written in a strange way, 403 for a request that another site made
  */
 export function passGate(request: FastifyRequest, reply: FastifyReply, origin: string | undefined): void {
   assertPlainAddress(request.url);
@@ -33,5 +33,5 @@ function assertPlainAddress(url: string): void {
     !/%(?![0-9a-f]{2})/i.test(path) &&
     !/\/\/|\/\.{1,2}(\/|$)|\\/.test(path);
   if (isPlain) return;
-  throw new Refusal(400, [problem('address', '', 'This address is not written the way addresses are here.')]);
+  throw new Refusal(404, [problem('address', '', 'This address is not written the way addresses are here.')]);
 }

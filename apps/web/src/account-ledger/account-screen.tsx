@@ -10,6 +10,7 @@ import { shown, shownWithSide } from '../fields/money.js';
 import { useAddress, useSheetParam } from '../frame/address.js';
 import { useBooks } from '../frame/books-queries.js';
 import type { ScreenProps } from '../frame/screen-props.js';
+import { Printed } from '../frame/printed.js';
 import { Empty, Sheet } from '../frame/sheet.js';
 import { request, withQuery } from '../request/request.js';
 
@@ -78,6 +79,11 @@ function Ledger({ number, choose }: { number: string; choose: React.ReactNode })
       tools={
         <>
           {choose}
+          <Printed
+            title={`${first.account} ${first.name}`}
+            dates={`${shortDate(from)} to ${shortDate(to)}`}
+            read={async () => <PrintedLedger pages={await wholeLedger(organisation.id, number, from, to)} />}
+          />
           <a
             className="act"
             href={withQuery(`${paths.accountLedger(organisation.id)}.csv`, { account: number, from, to })}
@@ -179,5 +185,59 @@ function Ledger({ number, choose }: { number: string; choose: React.ReactNode })
         )}
       </div>
     </Sheet>
+  );
+}
+
+/** All pages of a ledger, whatever of them the screen has loaded. */
+async function wholeLedger(organisation: number, account: string, from: string, to: string) {
+  const pages: AccountLedgerAnswer[] = [];
+  let after: string | undefined = '';
+  do {
+    const path = paths.accountLedger(organisation);
+    const page: AccountLedgerAnswer = await request('GET', withQuery(path, { account, from, to, after, limit: 500 }));
+    pages.push(page);
+    after = page.next ?? undefined;
+  } while (after !== undefined);
+  return pages;
+}
+
+/** An account's ledger as it is printed. */
+function PrintedLedger({ pages }: { pages: readonly AccountLedgerAnswer[] }) {
+  const { currency } = useBooks();
+  const [first] = pages;
+  if (!first) return null;
+  return (
+    <table>
+      <thead>
+        <tr>
+          <th>Date</th>
+          <th>Entry</th>
+          <th>Explanation</th>
+          <th className="num">Debit</th>
+          <th className="num">Credit</th>
+          <th className="num">Balance</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr>
+          <td />
+          <td />
+          <td colSpan={3}>brought forward</td>
+          <td className="num">{shownWithSide(first.broughtForward, currency)}</td>
+        </tr>
+        {pages
+          .flatMap(({ rows }) => rows)
+          .map((row, at) => (
+            <tr key={at}>
+              <td>{shortDate(parseCivilDate(row.date))}</td>
+              <td>{row.entry}</td>
+              <td>{[row.explanation, row.contact, row.note].filter(Boolean).join(' · ')}</td>
+              <td className="num">{shown(row.debit, currency)}</td>
+              <td className="num">{shown(row.credit, currency)}</td>
+              <td className="num">{shownWithSide(row.balance, currency)}</td>
+            </tr>
+          ))}
+      </tbody>
+    </table>
   );
 }

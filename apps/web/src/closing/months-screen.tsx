@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Button, TextField } from '@mui/material';
+import { TextField } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { paths, type PeriodAnswer } from '@just-ledger/contract';
@@ -10,6 +10,7 @@ import { proofsQuery } from '../frame/proof-bar.js';
 import { Sheet, Trouble } from '../frame/sheet.js';
 import { request } from '../request/request.js';
 import { useChange } from '../request/use-change.js';
+import { Reopen } from './reopen.js';
 
 /** The months of the year: what was posted, whether the proofs hold at their end, and their locks. */
 export default function MonthsScreen() {
@@ -127,38 +128,5 @@ function Month({ period, isPast, isClosed }: { period: PeriodAnswer; isPast: boo
         <Trouble error={lock.error ?? unlock.error} />
       </td>
     </tr>
-  );
-}
-
-function Reopen({ year, name }: { year: string; name: string }) {
-  const { organisation } = useBooks();
-  const [reason, setReason] = useState('');
-  const reopen = useChange(() => request('POST', paths.reopening(organisation.id, year), { reason }));
-  return (
-    <form
-      className="row"
-      style={{ marginTop: 18 }}
-      onSubmit={(event) => {
-        event.preventDefault();
-        reopen.mutate(undefined);
-      }}
-    >
-      <span>
-        A late adjustment? Reopening {name} reverses its closing entries and unlocks its last month, on the record.
-      </span>
-      <TextField
-        placeholder="why?"
-        value={reason}
-        onChange={(event) => setReason(event.target.value)}
-        style={{ width: 220 }}
-        slotProps={{ htmlInput: { 'aria-label': 'Why the year is reopened' } }}
-      />
-      <Allowed isTold>
-        <Button type="submit" variant="outlined" disabled={reason.trim() === '' || reopen.isPending}>
-          Reopen {name}
-        </Button>
-      </Allowed>
-      <Trouble error={reopen.error} />
-    </form>
   );
 }

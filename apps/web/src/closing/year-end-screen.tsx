@@ -1,9 +1,9 @@
-import { useEffect } from 'react';
-import { Button } from '@mui/material';
+import { useEffect, useState } from 'react';
+import { Button, TextField } from '@mui/material';
 import { useSuspenseQuery } from '@tanstack/react-query';
+import { Link } from 'react-router';
 import { paths, type ClosingAnswer, type ClosingRehearsalAnswer } from '@just-ledger/contract';
-import { longDate, minor, parseAmount, parseCivilDate, type CurrencyCode } from '@just-ledger/core';
-import { accountsQuery } from '../accounts/account-queries.js';
+import { daysBetween, longDate, parseCivilDate, type CivilDate, type CurrencyCode } from '@just-ledger/core';
 import { shown } from '../fields/money.js';
 import { useAddress, useSheetParam } from '../frame/address.js';
 import { Allowed } from '../frame/allowed.js';
@@ -11,10 +11,15 @@ import { useBooks } from '../frame/books-queries.js';
 import { Empty, Sheet, Trouble } from '../frame/sheet.js';
 import { request } from '../request/request.js';
 import { useChange } from '../request/use-change.js';
+import { ClosingEntries } from './closing-entries.js';
 import { rehearsalQuery } from './closing-queries.js';
-import { displayed } from '../fields/own-ways.js';
+import { Reopen } from './reopen.js';
+import { TAccounts } from './t-accounts.js';
 
-/** The closing rehearsal: entries left, temporary accounts running to zero, the trial balance they lead to. */
+/**
+ * The closing rehearsal: entries left, temporary accounts running to zero, the trial balance they lead to. Once they are
+ * posted the sheet shows them as posted; it never turns to another year by itself.
+ */
 export default function YearEndScreen() {
   const address = useAddress();
   const { organisation, currency, years, to, today } = useBooks();
@@ -22,110 +27,71 @@ export default function YearEndScreen() {
   const due = years.years.find(
     (one) => one.to < today && !one.closed && one.periods.some((period) => period.entries > 0),
   );
-  const year = address.to ? (shownYear ?? due) : (due ?? shownYear);
+  // what was closed here stays in sight until somebody asks for other dates
+  const [closedHere, setClosedHere] = useState<{ year: string; to: string | undefined }>();
+  const stays = closedHere?.to === address.to ? years.years.find(({ year }) => year === closedHere?.year) : undefined;
+  const year = stays ?? (address.to ? (shownYear ?? due) : (due ?? shownYear));
   const [form, setForm] = useSheetParam('form');
   const { data: rehearsal } = useSuspenseQuery(rehearsalQuery(organisation.id, year?.year ?? '', form));
-  const close = useChange(() =>
-    request<ClosingAnswer>('POST', paths.closing(organisation.id, rehearsal.year), form ? { form } : {}),
-  );
-  const blocked = rehearsal.closed || rehearsal.remarks.some((remark) => remark.blocks);
-  useEffect(() => {
-    const press = (event: KeyboardEvent): void => {
-      if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) document.getElementById('post-closing')?.click();
-    };
-    window.addEventListener('keydown', press);
-    return () => window.removeEventListener('keydown', press);
-  }, []);
-  const count = rehearsal.entries.length;
+  const close = useChange(async (label: string) => {
+    const answer = await request<ClosingAnswer>('POST', paths.closing(organisation.id, label), form ? { form } : {});
+    setClosedHere({ year: label, to: address.to });
+    return answer;
+  });
+  const end = parseCivilDate(rehearsal.date);
   return (
     <div className="list-and-one">
       <Sheet
         title={`Closing entries ${rehearsal.yearName}`}
         foot={
-          <div className="row">
-            <Allowed isTold>
-              <Button
-                id="post-closing"
-                variant="contained"
-                disabled={blocked || close.isPending}
-                onClick={() => close.mutate(undefined)}
-              >
-                {count > 1 ? `Post all ${count}` : count === 1 ? 'Post it' : 'Close the year'}&nbsp;
-                <span className="small" style={{ fontWeight: 400 }}>
-                  Ctrl Enter
-                </span>
-              </Button>
-            </Allowed>
-            <Button variant="outlined" onClick={() => address.go('months')}>
-              Not yet
-            </Button>
-          </div>
+          rehearsal.closed ? undefined : (
+            <CloseYear
+              key={rehearsal.year}
+              rehearsal={rehearsal}
+              today={today}
+              isClosing={close.isPending}
+              onClose={() => close.mutate(rehearsal.year)}
+            />
+          )
         }
       >
-        <p className="soft small">
-          {rehearsal.closed
-            ? `${rehearsal.yearName} is closed and locked.`
-            : `dated ${longDate(parseCivilDate(rehearsal.date))}; nothing is posted until you say so`}
-        </p>
-        <div className="row small" style={{ margin: '6px 0' }}>
-          {(
-            [
-              ['', 'as the chart says'],
-              ['income-summary', 'through income summary'],
-              ['direct', 'direct'],
-            ] as const
-          ).map(([key, label]) => (
-            <button
-              key={key}
-              type="button"
-              className={form === key ? 'plain strong' : 'plain soft'}
-              aria-pressed={form === key}
-              onClick={() => setForm(key || undefined)}
-            >
-              {label}
-            </button>
-          ))}
-        </div>
-        {close.data && (
-          <div className="told" role="status">
-            Closed: {close.data.entries.join(', ') || 'nothing had to be posted'}.
-          </div>
+        {rehearsal.closed ? (
+          <Closed rehearsal={rehearsal} />
+        ) : (
+          <>
+            <p className="soft small">dated {longDate(end)}; nothing is posted until you say so</p>
+            <div className="row small" style={{ margin: '6px 0' }}>
+              {(
+                [
+                  ['', 'as the chart says'],
+                  ['income-summary', 'through income summary'],
+                  ['direct', 'direct'],
+                ] as const
+              ).map(([key, label]) => (
+                <button
+                  key={key}
+                  type="button"
+                  className={form === key ? 'plain strong' : 'plain soft'}
+                  aria-pressed={form === key}
+                  onClick={() => setForm(key || undefined)}
+                >
+                  {label}
+                </button>
+              ))}
+            </div>
+          </>
         )}
         <Trouble error={close.error} />
-        {count === 0 && !rehearsal.closed && (
+        {rehearsal.entries.length === 0 && !rehearsal.closed && (
           <Empty>
             <p>
-              {blocked
+              {isBlocked(rehearsal)
                 ? 'The entries can be prepared once what is named at the right is settled.'
                 : 'Every temporary account is at zero already.'}
             </p>
           </Empty>
         )}
-        {rehearsal.entries.map((entry, step) => (
-          <div key={entry.explanation} style={{ borderBottom: '1px solid var(--rule)', padding: '8px 0' }}>
-            <h2 className="minor">
-              {count > 1 ? `${step + 1} · ` : ''}
-              {entry.explanation}
-            </h2>
-            <table style={{ width: '100%' }}>
-              <tbody>
-                {entry.lines.map((line, place) => (
-                  <tr key={place} style={{ verticalAlign: 'top' }}>
-                    <td style={{ paddingLeft: line.credit ? 20 : 0 }}>
-                      <span className="soft">{line.account}</span> {line.accountName}
-                    </td>
-                    <td className="num" style={{ width: 78 }}>
-                      {shown(line.debit, currency)}
-                    </td>
-                    <td className="num" style={{ width: 78 }}>
-                      {shown(line.credit, currency)}
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </div>
-        ))}
+        <ClosingEntries entries={rehearsal.entries} currency={currency} />
       </Sheet>
       <TAccounts rehearsal={rehearsal} currency={currency} />
       <Afterwards rehearsal={rehearsal} currency={currency} />
@@ -133,73 +99,115 @@ export default function YearEndScreen() {
   );
 }
 
-/** Each touched account as a T, its new lines in green, its end below. */
-function TAccounts({ rehearsal, currency }: { rehearsal: ClosingRehearsalAnswer; currency: CurrencyCode }) {
-  const { organisation } = useBooks();
-  const { data: accounts } = useSuspenseQuery(accountsQuery(organisation.id, rehearsal.date));
-  const balances = new Map(accounts.map((one) => [one.number, parseAmount(one.balance, currency)]));
-  const lines = new Map<string, { name: string; amounts: number[] }>();
-  for (const line of rehearsal.entries.flatMap((entry) => entry.lines)) {
-    const known = lines.get(line.account) ?? { name: line.accountName, amounts: [] };
-    known.amounts.push(line.debit ? parseAmount(line.debit, currency) : -parseAmount(line.credit ?? '0', currency));
-    lines.set(line.account, known);
-  }
-  const ends = [...lines].map(
-    ([number, { amounts }]) => (balances.get(number) ?? 0) + amounts.reduce((sum, one) => sum + one, 0),
-  );
-  const write = (amount: number): string => (amount === 0 ? '' : displayed(minor(Math.abs(amount)), currency));
-  return (
-    <section className="sheet" aria-label="Accounts run to zero" tabIndex={0}>
-      <div>
-        <h2>Temporary accounts run to zero</h2>
-        <p className="soft small">
-          new lines in green
-          {lines.size > 0 && ` · ${ends.filter((end) => end === 0).length} of ${lines.size} accounts end at zero`}
-        </p>
-      </div>
-      <div
-        style={{
-          display: 'grid',
-          gridTemplateColumns: 'repeat(auto-fill, minmax(138px, 1fr))',
-          gap: '14px 18px',
-          marginTop: 10,
+function isBlocked({ closed, remarks }: ClosingRehearsalAnswer): boolean {
+  return closed || remarks.some((remark) => remark.blocks);
+}
+
+/** Closes the year. One that has not ended yet asks first, in words; the same key again is no answer to that. */
+function CloseYear({
+  rehearsal,
+  today,
+  isClosing,
+  onClose,
+}: {
+  rehearsal: ClosingRehearsalAnswer;
+  today: CivilDate;
+  isClosing: boolean;
+  onClose: () => void;
+}) {
+  const address = useAddress();
+  const [typed, setTyped] = useState<string>();
+  const end = parseCivilDate(rehearsal.date);
+  const isRunning = end >= today;
+  const count = rehearsal.entries.length;
+  const isBarred = isBlocked(rehearsal) || isClosing;
+  const ask = (): void => (isRunning ? setTyped((before) => before ?? '') : onClose());
+  useEffect(() => {
+    const press = (event: KeyboardEvent): void => {
+      if (event.key === 'Enter' && (event.ctrlKey || event.metaKey) && !event.repeat)
+        document.getElementById('post-closing')?.click();
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  }, []);
+  if (isRunning && typed !== undefined) {
+    return (
+      <form
+        className="stack"
+        style={{ gap: 8 }}
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (typed.trim() === rehearsal.yearName && !isBarred) onClose();
         }}
       >
-        {[...lines].map(([number, { name, amounts }], place) => {
-          const before = balances.get(number) ?? 0;
-          const end = ends[place] ?? 0;
-          const cells = (amount: number, className = '') => (
-            <>
-              <td className={`num ${className}`}>{amount > 0 ? write(amount) : ''}</td>
-              <td className={`num ${className}`}>{amount < 0 ? write(amount) : ''}</td>
-            </>
-          );
-          return (
-            <table className="t-account" key={number}>
-              <caption>
-                {number} {name}
-              </caption>
-              <tbody>
-                {before !== 0 && <tr>{cells(before)}</tr>}
-                {amounts.map((amount, at) => (
-                  <tr key={at}>{cells(amount, 'new')}</tr>
-                ))}
-                <tr className="soft" style={{ borderTop: '1px solid var(--rule)' }}>
-                  {end === 0 ? (
-                    <>
-                      <td>0.00</td>
-                      <td>0.00</td>
-                    </>
-                  ) : (
-                    cells(end)
-                  )}
-                </tr>
-              </tbody>
-            </table>
-          );
-        })}
-      </div>
-    </section>
+        <p className="brass">
+          {rehearsal.yearName} runs until {longDate(end)}, {daysBetween(today, end)} days from today. Closing it now
+          locks it to its end. To close it all the same, write {rehearsal.yearName}:
+        </p>
+        <div className="row">
+          <TextField
+            autoFocus
+            value={typed}
+            onChange={(event) => setTyped(event.target.value)}
+            style={{ width: 120 }}
+            slotProps={{ htmlInput: { 'aria-label': `Write ${rehearsal.yearName} to close it before its end` } }}
+          />
+          <Button type="submit" variant="contained" disabled={typed.trim() !== rehearsal.yearName || isBarred}>
+            Close {rehearsal.yearName} before its end
+          </Button>
+          <Button variant="outlined" onClick={() => setTyped(undefined)}>
+            Not yet
+          </Button>
+        </div>
+      </form>
+    );
+  }
+  return (
+    <div className="row">
+      <Allowed isTold>
+        <Button id="post-closing" variant="contained" disabled={isBarred} onClick={ask}>
+          {count > 1 ? `Post all ${count}` : count === 1 ? 'Post it' : 'Close the year'}&nbsp;
+          <span className="small" style={{ fontWeight: 400 }}>
+            Ctrl Enter
+          </span>
+        </Button>
+      </Allowed>
+      <Button variant="outlined" onClick={() => address.go('months')}>
+        Not yet
+      </Button>
+    </div>
+  );
+}
+
+/** A closed year: who closed it and when, and how it is opened again. */
+function Closed({ rehearsal }: { rehearsal: ClosingRehearsalAnswer }) {
+  const address = useAddress();
+  const { posted, entries, year, yearName } = rehearsal;
+  return (
+    <div className="stack" style={{ gap: 8, marginBottom: 8 }}>
+      <p role="status">
+        {yearName} is closed and locked.
+        {posted && (
+          <span className="soft">
+            {' '}
+            By {posted.by}, {longDate(parseCivilDate(posted.at.slice(0, 10)))}.
+          </span>
+        )}
+      </p>
+      <p className="soft small">
+        {entries.length === 0
+          ? 'Nothing had to be posted for it.'
+          : entries.map(({ number }, at) => (
+              <span key={number}>
+                {at > 0 && ', '}
+                <Link className="act" to={address.href('journal', { entry: number ?? '' })}>
+                  {number}
+                </Link>
+              </span>
+            ))}
+      </p>
+      <Reopen year={year} name={yearName} />
+    </div>
   );
 }
 
@@ -247,11 +255,23 @@ function Afterwards({ rehearsal, currency }: { rehearsal: ClosingRehearsalAnswer
           <h2 className="minor">Before posting</h2>
           {rehearsal.remarks.map((remark) => (
             <p key={remark.message} className={remark.blocks ? 'brick' : 'brass'}>
-              {remark.blocks ? '▲' : '△'} {remark.message}
+              {remark.blocks ? '▲' : '△'} {remark.message} <EntryLinks numbers={remark.entries ?? []} />
             </p>
           ))}
         </div>
       )}
     </section>
   );
+}
+
+/** Entries by number, each a way to it. */
+function EntryLinks({ numbers }: { numbers: readonly string[] }) {
+  const address = useAddress();
+  return numbers.map((number) => (
+    <span key={number}>
+      <Link className="act nowrap" to={address.href('journal', { entry: number })}>
+        {number}
+      </Link>{' '}
+    </span>
+  ));
 }

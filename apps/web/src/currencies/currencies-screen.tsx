@@ -168,7 +168,7 @@ function NewCurrency({ onDone }: { onDone: (added?: string) => void }) {
       }}
     >
       <div style={{ width: 260, display: 'grid' }}>
-        <CurrencyField label="Currency" value={currency} onChange={setCurrency} {...at('currency')} />
+        <CurrencyField autoFocus label="Currency" value={currency} onChange={setCurrency} {...at('currency')} />
       </div>
       <Button type="submit" variant="contained" disabled={add.isPending || currency === ''}>
         Add

@@ -1,4 +1,4 @@
-import { useRef, useState, type KeyboardEvent } from 'react';
+import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { paths, type ExchangeRateAnswer, type RateRequest } from '@just-ledger/contract';
 import { exchangeRateOn, inverseOf, isRate, parseCivilDate, seemsInverted, shortDate } from '@just-ledger/core';
@@ -104,6 +104,10 @@ function NextRate({
 }) {
   const { organisation, to } = useBooks();
   const row = useRef<HTMLFormElement>(null);
+  // just added: its first rate is what comes next
+  useEffect(() => {
+    if (document.activeElement === document.body) row.current?.querySelector('input')?.focus();
+  }, []);
   const date = typedDay(typed.date, to) ?? typed.date;
   const keep = useChange((body: RateRequest) =>
     request('PUT', paths.exchangeRate(organisation.id, currency, encodeURIComponent(date)), body),

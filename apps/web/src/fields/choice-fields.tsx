@@ -6,6 +6,7 @@ interface ChoiceProps<T> {
   readonly value: T;
   readonly onChange: (chosen: T) => void;
   readonly disabled?: boolean;
+  readonly autoFocus?: boolean;
   readonly error?: boolean;
   readonly helperText?: string | undefined;
 }

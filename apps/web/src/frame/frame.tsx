@@ -74,6 +74,16 @@ export function Frame() {
   if (!Main) return <Navigate to={`/${address.organisation}/record/journal`} replace />;
   return (
     <div className="frame">
+      <a
+        className="skip"
+        href="#desk"
+        onClick={(event) => {
+          event.preventDefault();
+          document.querySelector<HTMLElement>('#desk .sheet')?.focus();
+        }}
+      >
+        Skip to the sheet
+      </a>
       <Header />
       <YearRail />
       <div className="screens">
@@ -96,7 +106,8 @@ export function Frame() {
           )}
         </div>
       </div>
-      <main className="desk">
+      <main className="desk" id="desk">
+        <p className="print-head">{organisation.name}</p>
         <Place key={screen}>
           <Main slot="main" />
         </Place>

@@ -1,4 +1,5 @@
-import { Suspense, type ReactNode } from 'react';
+import { Suspense, useRef, type ReactNode } from 'react';
+import { useLostFocus } from './use-lost-focus.js';
 import { ErrorBoundary } from './error-boundary.js';
 
 /** A sheet on the desk: title, remarks beside it, content, and what can be done at its foot. */
@@ -17,8 +18,15 @@ export function Sheet({
   label?: string;
   children: ReactNode;
 }) {
+  const section = useRef<HTMLElement>(null);
+  useLostFocus(section);
   return (
-    <section className="sheet" aria-label={label ?? (typeof title === 'string' ? title : undefined)} tabIndex={-1}>
+    <section
+      ref={section}
+      className="sheet"
+      aria-label={label ?? (typeof title === 'string' ? title : undefined)}
+      tabIndex={-1}
+    >
       {title !== undefined && (
         <div className="top">
           <div className="row">

@@ -59,8 +59,8 @@ export function EntrySheet({
   const [version, setVersion] = useState(before?.version ?? draft?.version);
   const [isTakenUp, setTakenUp] = useState(before !== undefined);
   const [keepsKind, setKeepsKind] = useState(false);
-  const key = useRef(before?.key ?? crypto.randomUUID());
-  useKeptTyping(organisation.id, place, { form, key: key.current, version }, isTyped(form, begun));
+  const [key, setKey] = useState(() => before?.key ?? crypto.randomUUID());
+  useKeptTyping(organisation.id, place, { form, key, version }, isTyped(form, begun));
 
   const date = typedDay(form.date, near);
   const { data: accounts } = useSuspenseQuery(accountsQuery(organisation.id, today));
@@ -79,7 +79,7 @@ export function EntrySheet({
 
   const post = useChange(async () => {
     const entry = entryRequest(form, near, currency);
-    const once = { 'idempotency-key': key.current };
+    const once = { 'idempotency-key': key };
     const answer = draft
       ? await request<EntryAnswer>('POST', paths.postDraft(organisation.id, draft.id), { version, entry }, once)
       : await request<EntryAnswer>('POST', paths.entries(organisation.id), entry, once);
@@ -99,7 +99,7 @@ export function EntrySheet({
     request('POST', paths.contacts(organisation.id), { name, roles }),
   );
   const startAnew = (fresh: EntryForm): void => {
-    key.current = crypto.randomUUID();
+    setKey(crypto.randomUUID());
     setTakenUp(false);
     setBegun(fresh);
     dispatch({ is: 'start', form: fresh });

@@ -18,6 +18,8 @@ import { withQuery } from '../request/request.js';
 import { EntryDetail } from './entry-detail.js';
 import { journalQuery, type JournalFilter } from './journal-queries.js';
 import { readTyped } from '../fields/own-ways.js';
+import { Printed } from '../frame/printed.js';
+import { PrintedJournal, wholeJournal } from './printed-journal.js';
 
 /** The journal: every posted entry of the span, newest first; an entry opens in its place. */
 export default function JournalScreen({ slot }: ScreenProps) {
@@ -56,6 +58,13 @@ export default function JournalScreen({ slot }: ScreenProps) {
               Write an entry
             </Link>
           </Allowed>
+          <Printed
+            title="Journal"
+            dates={span}
+            read={async () => (
+              <PrintedJournal entries={await wholeJournal(organisation.id, filter)} currency={currency} />
+            )}
+          />
           <a
             className="act"
             href={withQuery(paths.entriesCsv(organisation.id), { ...filter })}

@@ -1,8 +1,9 @@
-import { useState } from 'react';
+import { useRef, useState, type RefObject } from 'react';
 import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
 import { Link, Navigate } from 'react-router';
 import type { OrganisationAnswer, StandingAnswer } from '@just-ledger/contract';
 import { KIND_LABELS, longDate, parseCivilDate } from '@just-ledger/core';
+import { useLostFocus } from '../frame/use-lost-focus.js';
 import { LastBackup } from '../backups/last-backup.js';
 import { overviewQuery } from '../overview/overview-queries.js';
 import { Standing } from '../overview/standing.js';
@@ -16,6 +17,8 @@ export function OrganisationsScreen() {
   const { data: unfinished } = useSuspenseQuery(unfinishedStartQuery);
   const { data: standings } = useQuery(overviewQuery);
   const { person } = useSession();
+  const first = useRef<HTMLAnchorElement>(null);
+  useLostFocus(first);
   const signOut = useSignOut();
   if (organisations.length === 0 && !unfinished.answers) return <Navigate to="/begin" replace />;
   const begun = unfinished.answers && (String(unfinished.answers['name'] ?? '').trim() || 'books without a name yet');
@@ -25,7 +28,11 @@ export function OrganisationsScreen() {
     >
       <section className="sheet" style={{ width: 760, flex: 'none', overflow: 'visible', padding: '28px 32px' }}>
         <h1>Whose books?</h1>
-        <BooksTable organisations={organisations.filter((one) => !one.putAwayAt)} standings={standings} />
+        <BooksTable
+          organisations={organisations.filter((one) => !one.putAwayAt)}
+          standings={standings}
+          first={first}
+        />
         <p className="row" style={{ gap: 22 }}>
           <Link className="act" to="/begin">
             {begun ? `Go on beginning ${begun}` : 'Begin the books of another organisation'}
@@ -50,17 +57,21 @@ export function OrganisationsScreen() {
 function BooksTable({
   organisations,
   standings,
+  first,
 }: {
   organisations: readonly OrganisationAnswer[];
   standings: readonly StandingAnswer[] | undefined;
+  /** The first of them, which is at hand as soon as the list is there. */
+  first?: RefObject<HTMLAnchorElement | null>;
 }) {
   return (
     <table className="ruled" style={{ margin: '14px 0' }}>
       <tbody>
-        {organisations.map((one) => (
+        {organisations.map((one, at) => (
           <tr key={one.id} className="goes">
             <td style={{ height: 46 }}>
               <Link
+                ref={at === 0 ? first : undefined}
                 className="plain strong"
                 style={{ fontFamily: 'var(--serif)', fontSize: 15 }}
                 to={`/${one.id}/record/journal`}

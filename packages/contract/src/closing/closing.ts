@@ -24,19 +24,26 @@ export interface ClosingLineAnswer {
   accountName: string;
   debit: string | null;
   credit: string | null;
+  /** Names of values by the name of their breakdown: a fund, a site. */
+  breakdowns: Record<string, string> | null;
+  /** Whether the account is to end at zero. */
+  temporary: boolean;
 }
 
-/** The closing entries as they would be, and where they lead. */
+/** The closing entries as they would be, or for a closed year as they were posted, and where they lead. */
 export interface ClosingRehearsalAnswer {
   year: string;
   yearName: string;
   date: string;
   closed: boolean;
   form: ClosingForm;
-  entries: { explanation: string; lines: ClosingLineAnswer[] }[];
+  /** With their numbers once they are posted. */
+  entries: { explanation: string; number: string | null; lines: ClosingLineAnswer[] }[];
+  /** Who closed the year, and when. */
+  posted: { at: string; by: string } | null;
   postClosingTrialBalance: TrialBalanceAnswer;
   /** What stands in the way or should be looked at first. */
-  remarks: { code: string; message: string; blocks: boolean }[];
+  remarks: { code: string; message: string; blocks: boolean; entries?: string[] }[];
 }
 
 /** What closing posted. */

@@ -128,6 +128,8 @@ export interface LineAnswer {
   documentDate: string | null;
   ownNumber: string | null;
   movement: string | null;
+  /** Whether it counts on the cash basis, where somebody has said so. */
+  cashBasis: boolean | null;
   /** Names of breakdown values by the name of their breakdown. */
   breakdowns: Record<string, string> | null;
 }

@@ -1,5 +1,6 @@
 import { problem, refused, valid, type Checked, type Problem } from '../problems/problem.js';
 import type { Books } from './books.js';
+import { readBreakdowns } from './breakdown-cell.js';
 import { checkEntry } from './check-entry.js';
 import type { CheckedEntry } from './entry.js';
 import { fiscalYearOf } from '../organisations/books-calendar.js';
@@ -23,7 +24,7 @@ export const ENTRY_COLUMNS = [
   'rate',
 ] as const;
 
-/** Columns that a file may have besides. */
+/** Columns that a file may have besides; they are written too, so that what is written reads back as the same. */
 export const FURTHER_ENTRY_COLUMNS = [
   'reference',
   'rate_per_base',
@@ -32,6 +33,8 @@ export const FURTHER_ENTRY_COLUMNS = [
   'document_date',
   'own_number',
   'movement',
+  'cash_basis',
+  'breakdowns',
 ] as const;
 
 /** One column of an entry file. */
@@ -152,6 +155,8 @@ function lineOf({ cells }: EntryRow): ProposedLine {
     documentDate: cells.document_date,
     ownNumber: cells.own_number,
     movement: cells.movement,
+    cashBasis: cells.cash_basis?.trim() ? /^(yes|true|1)$/i.test(cells.cash_basis.trim()) : undefined,
+    breakdowns: readBreakdowns(cells.breakdowns),
   };
 }
 
@@ -159,5 +164,6 @@ function atRow(found: Problem, group: Group): Problem {
   const line = /^lines\.(\d+)\.(.+)$/.exec(found.path);
   const row = group.rows[line ? Number(line[1]) : 0]?.line;
   const field = line?.[2] ?? (found.path === 'lines' ? 'entry' : found.path);
-  return { ...found, path: `rows.${row}.${COLUMN_OF_FIELD[field] ?? field}` };
+  const column = field.startsWith('breakdowns') ? 'breakdowns' : (COLUMN_OF_FIELD[field] ?? field);
+  return { ...found, path: `rows.${row}.${column}` };
 }

@@ -1,0 +1,59 @@
+import { useEffect, useState, type ReactNode } from 'react';
+import { createPortal } from 'react-dom';
+import { useBooks } from './books-queries.js';
+import { Trouble } from './sheet.js';
+
+/**
+ * Prints a whole list, whatever of it the screen has loaded: it is read to its end first, then printed by itself under
+ * the organisation's name, without anything to press.
+ *
+ * @param read answers all of the list, ready to be printed
+ */
+export function Printed({ title, dates, read }: { title: string; dates: string; read: () => Promise<ReactNode> }) {
+  const { organisation } = useBooks();
+  const [content, setContent] = useState<ReactNode>();
+  const [isReading, setReading] = useState(false);
+  const [error, setError] = useState<Error>();
+  useEffect(() => {
+    if (content === undefined) return;
+    const done = (): void => setContent(undefined);
+    document.body.classList.add('prints-list');
+    window.addEventListener('afterprint', done, { once: true });
+    window.print();
+    return () => {
+      document.body.classList.remove('prints-list');
+      window.removeEventListener('afterprint', done);
+    };
+  }, [content]);
+  const print = async (): Promise<void> => {
+    setError(undefined);
+    setReading(true);
+    try {
+      setContent(await read());
+    } catch (failure) {
+      setError(failure as Error);
+    } finally {
+      setReading(false);
+    }
+  };
+  return (
+    <>
+      <button className="act" type="button" disabled={isReading} onClick={() => void print()}>
+        {isReading ? 'Reading all of it …' : 'Print'}
+      </button>
+      <Trouble error={error} />
+      {content !== undefined &&
+        createPortal(
+          <section className="printed" aria-hidden="true">
+            <header>
+              <strong>{organisation.name}</strong>
+              <h1>{title}</h1>
+              <p>{dates}</p>
+            </header>
+            {content}
+          </section>,
+          document.body,
+        )}
+    </>
+  );
+}

@@ -1,0 +1,70 @@
+import type { EntriesAnswer, EntryAnswer } from '@just-ledger/contract';
+import { paths } from '@just-ledger/contract';
+import { parseCivilDate, shortDate, type CurrencyCode } from '@just-ledger/core';
+import { shown } from '../fields/money.js';
+import { request, withQuery } from '../request/request.js';
+import type { JournalFilter } from './journal-queries.js';
+
+/** So many entries are printed at once; more of them are for a file. */
+const MOST = 20_000;
+
+/** All entries that match, oldest first. @throws if they are too many for paper */
+export async function wholeJournal(organisation: number, filter: JournalFilter): Promise<EntryAnswer[]> {
+  const entries: EntryAnswer[] = [];
+  let after: string | undefined = '';
+  do {
+    const page: EntriesAnswer = await request(
+      'GET',
+      withQuery(paths.entries(organisation), { ...filter, after, limit: 500 }),
+    );
+    if (page.count > MOST) {
+      const count = page.count.toLocaleString('en');
+      throw new Error(`These are ${count} entries, too many to print: choose fewer dates, or save them as CSV.`);
+    }
+    entries.push(...page.entries);
+    after = page.next ?? undefined;
+  } while (after !== undefined);
+  return entries.reverse();
+}
+
+/** The journal as it is printed: every entry with its lines. */
+export function PrintedJournal({ entries, currency }: { entries: readonly EntryAnswer[]; currency: CurrencyCode }) {
+  return (
+    <table>
+      <thead>
+        <tr>
+          <th>Date</th>
+          <th>Entry</th>
+          <th>Account and explanation</th>
+          <th className="num">Debit</th>
+          <th className="num">Credit</th>
+        </tr>
+      </thead>
+      {entries.map((entry) => (
+        <tbody key={entry.number}>
+          {entry.lines.map((line, at) => (
+            <tr key={at}>
+              <td>{at === 0 ? shortDate(parseCivilDate(entry.date)) : ''}</td>
+              <td>{at === 0 ? entry.number : ''}</td>
+              <td style={{ paddingLeft: line.credit ? 24 : 4 }}>
+                {line.account} {line.accountName}
+                {[line.contact, line.document, line.note, ...Object.values(line.breakdowns ?? {})]
+                  .filter(Boolean)
+                  .map((text) => ` · ${text}`)}
+              </td>
+              <td className="num">{shown(line.debit, currency)}</td>
+              <td className="num">{shown(line.credit, currency)}</td>
+            </tr>
+          ))}
+          <tr className="said">
+            <td colSpan={2} />
+            <td colSpan={3}>
+              {entry.explanation}
+              {entry.reference && ` · ${entry.reference}`}
+            </td>
+          </tr>
+        </tbody>
+      ))}
+    </table>
+  );
+}
