@@ -1,4 +1,6 @@
 import type { AccountDetailAnswer, AgedBalancesAnswer, EntryAnswer } from '@just-ledger/contract';
+import { spawnSync } from 'node:child_process';
+import { join } from 'node:path';
 import { RunningServer, csv, problemCodes, type Reply } from './running-server.js';
 
 // Expected figures are worked out beside each entry; rates and amounts are invented.
@@ -235,5 +237,71 @@ describe('another currency', () => {
     expect((await ask('POST', '/entries', entry({ rate: '3000' }))).status).toBe(201);
     const near = { ...entry({ foreignAmount: '31.00' }) };
     expect((await ask('POST', '/entries', near)).status).toBe(201);
+  });
+});
+
+describe('files and search', () => {
+  test('tell all that is recorded: what is written reads back as the same, and is found', async () => {
+    const two = await server.organisation();
+    for (const at of [path, two]) {
+      const { body: breakdown } = await server.request('POST', `${at}/breakdowns`, { name: 'Site' });
+      for (const name of ['Mill; upper', 'Weir']) {
+        await server.request('POST', `${at}/breakdowns/${breakdown.id}/values`, { name });
+      }
+      if (at === two) await server.request('POST', `${at}/contacts`, { name: 'Low Weir', roles: ['customer'] });
+    }
+    await post(
+      '2026-01-05',
+      owes('920.00', {
+        document: 'INV-77',
+        documentDate: '2026-01-02',
+        ownNumber: 'S 12',
+        dueDate: '2026-03-01',
+        currency: 'USD',
+        foreignAmount: '1000.00',
+        ratePerBase: '1.0870',
+        note: '=1',
+      }),
+      { account: '4000', credit: '920.00', breakdowns: { Site: 'Mill; upper' }, cashBasis: false },
+    );
+    await post(
+      '2026-01-06',
+      { account: '1010', debit: '5.00' },
+      { account: '3000', credit: '5.00', movement: 'contribution' },
+    );
+    const file = (await done('GET', '/entries.csv')) as string;
+    expect((await server.request('POST', `${two}/entries/import`, file)).body).toMatchObject({ posted: 2 });
+    const again = (await server.request('GET', `${two}/entries.csv`)).body;
+    expect(again).toBe(file);
+    expect(file).toContain('2026-03-01,INV-77,2026-01-02,S 12');
+    for (const text of ['inv-77', 'S 12']) {
+      const found = await done('GET', `/entries?text=${encodeURIComponent(text)}`);
+      expect([text, found.count]).toEqual([text, 1]);
+    }
+  });
+  test('the journal of an account is looked up by the account’s own lines, never line by line for each entry', async () => {
+    await post('2026-01-05', { account: '1010', debit: '5.00' }, { account: '4000', credit: '5.00' });
+    await post('2026-01-06', { account: '6100', debit: '3.00' }, { account: '1010', credit: '3.00' });
+    const of = async (account: string): Promise<number> => (await done('GET', `/entries?account=${account}`)).count;
+    expect([await of('1010'), await of('4000'), await of('2100')]).toEqual([2, 1, 0]);
+    const file = join(server.folder, 'books.sqlite');
+    const plan = (condition: string): string =>
+      spawnSync(
+        'sqlite3',
+        [file, `EXPLAIN QUERY PLAN SELECT place FROM entry WHERE organisation = 1 AND ${condition}`],
+        {
+          encoding: 'utf8',
+        },
+      ).stdout;
+    expect(
+      plan(
+        'place IN (SELECT line.entry FROM line INDEXED BY line_account WHERE line.organisation = 1 AND line.account = 5)',
+      ),
+    ).toMatch(/LIST SUBQUERY[^]*line_account \(organisation=\? AND account=\?\)/);
+    expect(
+      plan(
+        'EXISTS (SELECT 1 FROM line NOT INDEXED WHERE line.organisation = 1 AND line.entry = entry.place AND amount = 5)',
+      ),
+    ).toMatch(/SEARCH line USING PRIMARY KEY \(organisation=\? AND entry=\?\)/);
   });
 });

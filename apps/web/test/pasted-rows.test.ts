@@ -18,10 +18,10 @@ test.each<[string, string, string, Record<string, string>[]]>([
     [{ document: 'A 1', date: '3 Dec 2026' }],
   ],
   [
-    'with headings that are not ours left out',
-    'Contact\tColour\tUnpaid\nLow Weir\tred\t5\n',
+    'with headings as they are often called',
+    'Supplier\tBill no\tDate\tDue\tAmount\nLow Weir\t77\t3 Dec\t2 Jan\t5\n',
     'contact',
-    [{ contact: 'Low Weir', unpaid: '5.00' }],
+    [{ contact: 'Low Weir', document: '77', date: '3 Dec', due: '2 Jan', unpaid: '5.00' }],
   ],
   [
     'with empty rows and cells left out',
@@ -47,7 +47,7 @@ test('how amounts were read is told where it is worth a look, and can be turned 
   const text = 'Low Weir\t\t\t\t1.200\n';
   const first = pastedRows(text, 'customers', 'contact', CUSTOMERS, EUR);
   expect([first.isDoubtful, first.sample]).toEqual([true, { written: '1.200', read: '1.20' }]);
-  const other = pastedRows(text, 'customers', 'contact', CUSTOMERS, EUR, ',');
+  const other = pastedRows(text, 'customers', 'contact', CUSTOMERS, EUR, { decimal: ',' });
   expect([other.isDoubtful, other.rows]).toEqual([false, [{ contact: 'Low Weir', unpaid: '1,200.00' }]]);
 });
 
@@ -76,3 +76,27 @@ test.each<[string, string, Record<string, string>[]]>([
 ])('an old trial balance is pasted by %s', (_, text, rows) =>
   expect(pastedRows(text, 'trial-balance', 'account', ['account', 'debit', 'credit'], EUR).rows).toEqual(rows),
 );
+
+describe('a heading that is not known', () => {
+  const text = 'Contact\tColour\tUnpaid\nLow Weir\tred\t5\n';
+  test('is asked about, with what stands under it', () => {
+    expect(pastedRows(text, 'customers', 'contact', CUSTOMERS, EUR).unknown).toEqual([
+      { heading: 'Colour', sample: 'red' },
+    ]);
+  });
+  test('is taken as somebody said, or left out', () => {
+    const said = (key: string | null) =>
+      pastedRows(text, 'customers', 'contact', CUSTOMERS, EUR, { chosen: new Map([['Colour', key]]) });
+    expect([said('document').unknown, said('document').rows]).toEqual([
+      [],
+      [{ contact: 'Low Weir', document: 'red', unpaid: '5.00' }],
+    ]);
+    expect([said(null).unknown, said(null).rows]).toEqual([[], [{ contact: 'Low Weir', unpaid: '5.00' }]]);
+  });
+  test('may be a breakdown, a fund for one', () => {
+    const read = pastedRows('Account\tFund\tDebit\n3000\tRoof\t5\n', 'equity', 'account', ['account', 'debit'], EUR, {
+      breakdowns: ['Fund'],
+    });
+    expect([read.unknown, read.rows]).toEqual([[], [{ account: '3000', 'breakdown.Fund': 'Roof', debit: '5.00' }]]);
+  });
+});

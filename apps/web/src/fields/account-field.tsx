@@ -32,7 +32,7 @@ export function AccountField({
   const chosen: AccountAnswer | string | null = accounts.find((one) => one.number === value) ?? (value || null);
   return (
     <Autocomplete<AccountAnswer, false, false, true>
-      freeSolo
+      freeSolo={keepsTyped as true}
       size="small"
       options={accounts as AccountAnswer[]}
       value={chosen}
@@ -47,8 +47,7 @@ export function AccountField({
       forcePopupIcon={false}
       clearIcon={null}
       onChange={(_, one) => {
-        if (typeof one !== 'string') onChange(one?.number ?? '');
-        else if (keepsTyped) onChange(one.trim());
+        onChange(typeof one === 'string' ? numberIn(accounts, one.trim()) : (one?.number ?? ''));
       }}
       slotProps={{ listbox: { style: { maxHeight: 260 } }, popper: { style: { minWidth: 320 } } }}
       renderInput={({ slotProps }) => (
@@ -75,4 +74,9 @@ export function AccountField({
 function byNumberFirst(options: AccountAnswer[], typed: string): AccountAnswer[] {
   if (!/^\d/.test(typed)) return options;
   return [...options].sort((a, b) => Number(b.number.startsWith(typed)) - Number(a.number.startsWith(typed)));
+}
+
+/** The number of the account whose number, or number and name, stand typed; otherwise what was typed. */
+function numberIn(accounts: readonly AccountAnswer[], typed: string): string {
+  return accounts.find((one) => one.number === typed || `${one.number} ${one.name}` === typed)?.number ?? typed;
 }

@@ -15,6 +15,8 @@ export interface Completions {
   readonly similarAccount: (name: string) => { readonly number: string; readonly name: string } | undefined;
   /** The number of the one account that a text finds. */
   readonly findAccount: (text: string) => string | undefined;
+  /** The usual values of the breakdowns that an account needs, by the keys of their cells. */
+  readonly usualValues: (number: string) => Cells;
   readonly contacts: ReadonlySet<string>;
   /** The names of contacts, as they are written. */
   readonly contactNames: readonly string[];
@@ -77,7 +79,8 @@ export function TrayRow({
   const leave = (column: TrayColumn): void => {
     const text = typed[column.key]?.trim() ?? '';
     const found = completed(column, text);
-    const cells = found !== undefined && found !== text ? { ...typed, [column.key]: found } : typed;
+    const done = found !== undefined && found !== text ? { ...typed, [column.key]: found } : typed;
+    const cells = column.kind === 'account' ? withUsual(columns, done, completions) : done;
     if (cells !== typed) setTyped(cells);
     keep(cells);
   };
@@ -212,6 +215,14 @@ export function TrayRow({
       )}
     </>
   );
+}
+
+/** Cells with the usual values of the breakdowns that their account needs, where nothing else stands there. */
+function withUsual(columns: readonly TrayColumn[], cells: Cells, { usualValues }: Completions): Cells {
+  const wanted = Object.entries(usualValues(cells['account']?.trim() ?? '')).filter(
+    ([key]) => (cells[key] ?? '') === '' && columns.some((column) => column.key === key),
+  );
+  return wanted.length === 0 ? cells : { ...cells, ...Object.fromEntries(wanted) };
 }
 
 /** An account that the chart has not, added by its number and a name; its element follows from the number. */

@@ -3,8 +3,17 @@ import { Button } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { paths, type TakeOnAnswer, type TrayAnswer } from '@just-ledger/contract';
-import { POSTED_PARTS, TRAYS, longDate, parseCivilDate, similarName, type TrayKey } from '@just-ledger/core';
+import {
+  BREAKDOWN_CELL,
+  POSTED_PARTS,
+  TRAYS,
+  longDate,
+  parseCivilDate,
+  similarName,
+  type TrayKey,
+} from '@just-ledger/core';
 import { accountsQuery } from '../accounts/account-queries.js';
+import { breakdownsQuery } from '../breakdowns/breakdown-queries.js';
 import { contactsQuery } from '../contacts/contact-queries.js';
 import { shown, shownWithSide } from '../fields/money.js';
 import { Allowed } from '../frame/allowed.js';
@@ -21,6 +30,7 @@ export function TraySheet({ takeOn, tray }: { takeOn: TakeOnAnswer; tray: TrayKe
   const { organisation, today, may } = useBooks();
   const { data: accounts } = useQuery(accountsQuery(organisation.id, today));
   const { data: contacts } = useQuery(contactsQuery(organisation.id));
+  const { data: breakdowns } = useQuery(breakdownsQuery(organisation.id));
   const address = useAddress();
   const [row] = useSheetParam('row');
   const of = takeOn.trays.find((one) => one.tray === tray);
@@ -42,6 +52,14 @@ export function TraySheet({ takeOn, tray }: { takeOn: TakeOnAnswer; tray: TrayKe
       const found = (accounts ?? []).filter(({ number, name }) => `${number} ${name}`.toLowerCase().includes(plain));
       const same = found.filter(({ name }) => name.toLowerCase() === plain);
       return (same.length === 1 ? same : found).length === 1 ? (same[0] ?? found[0])?.number : undefined;
+    },
+    usualValues: (number) => {
+      const account = (accounts ?? []).find((one) => one.number === number);
+      const usual = (breakdowns ?? []).filter(
+        ({ name, usualValue, selfBalancing }) =>
+          account !== undefined && usualValue !== null && (selfBalancing || account.breakdowns.includes(name)),
+      );
+      return Object.fromEntries(usual.map(({ name, usualValue }) => [`${BREAKDOWN_CELL}${name}`, usualValue ?? '']));
     },
     contactNames: (contacts ?? []).filter(({ active }) => active).map(({ name }) => name),
     contacts: new Set((contacts ?? []).flatMap(({ name, number }) => [name.toLowerCase(), number.toLowerCase()])),

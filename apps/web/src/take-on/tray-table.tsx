@@ -1,13 +1,14 @@
 import { useRef, useState } from 'react';
 import { useQueryClient, useSuspenseQuery } from '@tanstack/react-query';
-import { paths, type TakeOnRowAnswer } from '@just-ledger/contract';
+import { paths, type BreakdownAnswer, type TakeOnRowAnswer } from '@just-ledger/contract';
 import { BREAKDOWN_CELL, TRAYS, type Tray, type TrayColumn, type TrayKey } from '@just-ledger/core';
 import { breakdownsQuery } from '../breakdowns/breakdown-queries.js';
 import { useBooks } from '../frame/books-queries.js';
 import { Trouble } from '../frame/sheet.js';
 import { request } from '../request/request.js';
 import { useChange } from '../request/use-change.js';
-import { pastedRows, type PastedRows } from './pasted-rows.js';
+import { AskHeadings, type AskedPaste } from './ask-headings.js';
+import { pastedRows, type PastedRows, type PasteOptions } from './pasted-rows.js';
 import { takeOnQuery, trayQuery } from './take-on-queries.js';
 import { TrayRow, type Cells, type Completions } from './tray-row.js';
 
@@ -39,7 +40,8 @@ export function TrayTable({
   const [pending, setPending] = useState<readonly string[]>([]);
   /** What was typed into each empty row, and its id once it has one. */
   const begun = useRef(new Map<string, { id?: number; cells: Cells }>());
-  const [pasted, setPasted] = useState<{ text: string; column: string; read: PastedRows; ids: number[] }>();
+  const [pasted, setPasted] = useState<Pasted>();
+  const [asked, setAsked] = useState<AskedPaste>();
   const again = (): void => {
     void client.invalidateQueries({ queryKey: takeOnQuery(organisation.id).queryKey });
   };
@@ -60,10 +62,7 @@ export function TrayTable({
       roles: [tray === 'suppliers' ? 'supplier' : 'customer'],
     }),
   );
-  const all = columnsOf(
-    tray,
-    breakdowns.map((one) => one.name),
-  );
+  const all = columnsOf(tray, breakdowns);
   const isUsed = ({ key }: TrayColumn): boolean => data.rows.some(({ cells }) => (cells[key] ?? '') !== '');
   const addAccount = useChange((account: { number: string; name: string }) =>
     request('POST', paths.accounts(organisation.id), account),
@@ -125,23 +124,34 @@ export function TrayTable({
       })
       .catch(() => begun.current.delete(key));
   };
-  const paste = (text: string, column: string, decimal?: '.' | ','): void => {
+  /** Takes pasted cells over the rows from one on, and adds those that go beyond the last. */
+  const paste = (from: PasteFrom): void => {
+    const { text, column, over, ...options } = from;
     const shown = columns.map(({ key }) => key);
-    const read = pastedRows(text, tray, column, shown, currency, decimal);
+    const names = breakdowns.map((one) => one.name);
+    const read = pastedRows(text, tray, column, shown, currency, { ...options, breakdowns: names });
+    if (read.unknown.length > 0) return setAsked({ from, unknown: read.unknown });
+    setAsked(undefined);
     if (read.rows.length === 0) return;
-    void add
-      .mutateAsync(read.rows)
-      .then(({ ids }) => setPasted({ text, column, read, ids }))
-      .catch(() => undefined);
+    const replaced = over === undefined ? [] : data.rows.slice(over, over + read.rows.length);
+    const rest = read.rows.slice(replaced.length);
+    const put = async (): Promise<void> => {
+      for (const [at, { id, cells }] of replaced.entries())
+        await change.mutateAsync({ id, cells: { ...cells, ...read.rows[at] } });
+      const { ids } = rest.length > 0 ? await add.mutateAsync(rest) : { ids: [] };
+      setPasted({ from, read, ids, replaced });
+    };
+    void put().catch(() => undefined);
   };
   const unpaste = (then?: () => void): void => {
     if (!pasted) return;
-    remove.mutate(pasted.ids, {
-      onSuccess: () => {
-        setPasted(undefined);
-        then?.();
-      },
-    });
+    const back = async (): Promise<void> => {
+      for (const { id, cells } of pasted.replaced) await change.mutateAsync({ id, cells });
+      if (pasted.ids.length > 0) await remove.mutateAsync(pasted.ids);
+      setPasted(undefined);
+      then?.();
+    };
+    void back().catch(() => undefined);
   };
   const targetAt = data.rows.findIndex((row) => row.id === target);
   const limit = Math.max(drawn, targetAt + 20);
@@ -185,10 +195,18 @@ export function TrayTable({
           </button>
         </p>
       )}
+      {asked && (
+        <AskHeadings
+          asked={asked}
+          columns={all}
+          onSay={(chosen) => paste({ ...asked.from, chosen })}
+          onLeave={() => setAsked(undefined)}
+        />
+      )}
       {pasted && (
         <p className="told row" role="status" style={{ gap: 14, marginBottom: 8 }}>
           <span>
-            {pasted.ids.length} {pasted.ids.length === 1 ? 'row' : 'rows'} pasted.
+            {pastedWords(pasted)}
             {pasted.read.sample && ` ${pasted.read.sample.written} was read as ${pasted.read.sample.read}.`}
             {pasted.read.isDoubtful && ' Is the mark that of decimals?'}
           </span>
@@ -197,15 +215,15 @@ export function TrayTable({
               className="act"
               type="button"
               onClick={() => {
-                const { text, column, read } = pasted;
-                unpaste(() => paste(text, column, read.marks.decimal === '.' ? ',' : '.'));
+                const { from, read } = pasted;
+                unpaste(() => paste({ ...from, decimal: read.marks.decimal === '.' ? ',' : '.' }));
               }}
             >
               Read it the other way
             </button>
           )}
           <button className="act" type="button" onClick={() => unpaste()}>
-            Take them away again
+            {pasted.replaced.length > 0 ? 'Undo it' : 'Take them away again'}
           </button>
           <button className="plain soft" type="button" onClick={() => setPasted(undefined)}>
             Keep
@@ -239,7 +257,7 @@ export function TrayTable({
               completions={completions}
               onKeep={(cells) => (row ? change.mutate({ id: row.id, cells }) : keepNew(key, cells))}
               onRemove={() => row && remove.mutate([row.id], { onSuccess: again })}
-              onPaste={paste}
+              onPaste={(text, column) => paste({ text, column, over: row ? at : undefined })}
               onAddContact={(name) => addContact.mutate(name)}
               onAddAccount={(number, name) => addAccount.mutate({ number, name })}
             />
@@ -264,6 +282,29 @@ export function TrayTable({
   );
 }
 
+/** Where cells were pasted, and what somebody said of them. */
+interface PasteFrom extends PasteOptions {
+  readonly text: string;
+  readonly column: string;
+  /** The place of the row that was pasted into; undefined for the empty one. */
+  readonly over: number | undefined;
+}
+
+/** What a paste did. */
+interface Pasted {
+  readonly from: PasteFrom;
+  readonly read: PastedRows;
+  readonly ids: number[];
+  /** Rows that were pasted over, as they were. */
+  readonly replaced: readonly TakeOnRowAnswer[];
+}
+
+function pastedWords({ ids, replaced }: Pasted): string {
+  const rows = (count: number): string => `${count} ${count === 1 ? 'row' : 'rows'}`;
+  if (replaced.length === 0) return `${rows(ids.length)} pasted.`;
+  return `${rows(replaced.length)} pasted over${ids.length > 0 ? `, ${rows(ids.length)} added` : ''}.`;
+}
+
 /** The labels of columns as a list in a sentence. */
 function namesOf(columns: readonly TrayColumn[]): string {
   const names = columns.map(({ label }) => label.toLowerCase());
@@ -281,15 +322,15 @@ function emptyRow(id: number, cells: Cells): TakeOnRowAnswer {
 }
 
 /** The columns of a tray; where amounts are cut, a column for each breakdown before them. */
-function columnsOf(tray: TrayKey, breakdowns: readonly string[]): TrayColumn[] {
+function columnsOf(tray: TrayKey, breakdowns: readonly BreakdownAnswer[]): TrayColumn[] {
   const { columns, isCut }: Tray = TRAYS[tray];
   if (!isCut || breakdowns.length === 0) return [...columns];
   const at = columns.findIndex(({ kind }) => kind === 'amount');
-  const cuts = breakdowns.map((name): TrayColumn => ({
+  const cuts = breakdowns.map(({ name, selfBalancing }): TrayColumn => ({
     key: `${BREAKDOWN_CELL}${name}`,
     label: name,
     kind: 'text',
-    isRare: true,
+    ...(!selfBalancing && { isRare: true as const }),
   }));
   return [...columns.slice(0, at), ...cuts, ...columns.slice(at)];
 }
