@@ -44,3 +44,34 @@ test('a year is rehearsed, closed with the balance sheet unchanged, and reopened
   expect(await sheet()).toEqual(before);
   await expect(page.getByRole('contentinfo', { name: 'Proofs' })).toContainText(/(\d+) of \1 proofs hold/);
 });
+
+test('a running year is not closed by the same key twice; a closed one stays in sight as it was posted', async ({
+  own: { page, open, post, ask },
+}) => {
+  await post('2026-06-01', 'Cider sold', '1010', '4000', '400.00');
+  await post('2027-01-05', 'Cider sold', '1010', '4000', '30.00');
+  await open('close/year-end?from=2026-01-01&to=2026-12-31');
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByText('2026 is closed and locked.')).toBeVisible();
+  await expect(page.getByText('By Demo', { exact: false })).toBeVisible();
+  await page.keyboard.press('Control+Enter');
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByRole('heading', { name: 'Closing entries 2026' })).toBeVisible();
+  await expect(page.getByText('2026-0002').first()).toBeVisible();
+  const closed = async (): Promise<boolean[]> =>
+    (await ask<{ years: { closed: boolean }[] }>('GET', '/fiscal-years')).years.map((one) => one.closed);
+  const [first, ...rest] = await closed();
+  expect([first, rest.some(Boolean)]).toEqual([true, false]);
+  await open('close/year-end?from=2027-01-01&to=2027-12-31');
+  await expect(page.getByRole('heading', { name: 'Closing entries 2027' })).toBeVisible();
+  await page.keyboard.press('Control+Enter');
+  const name = page.getByLabel('Write 2027 to close it before its end');
+  await expect(name).toBeFocused();
+  await page.keyboard.press('Control+Enter');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: 'Close 2027 before its end' })).toBeDisabled();
+  expect((await closed()).slice(1).some(Boolean)).toBe(false);
+  await name.fill('2027');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('2027 is closed and locked.')).toBeVisible();
+});

@@ -122,3 +122,79 @@ test('a draft is thrown away only once that has been said twice', async ({ own: 
   await expect(page.getByText('1 entry not yet posted')).toBeVisible();
   await expect(page.getByRole('link', { name: 'Still wanted' })).toBeVisible();
 });
+
+test('typing outlives a reload; a refusal takes the eye to the first field that is wrong', async ({
+  own: { page, open },
+}) => {
+  await open('record/entry');
+  await page.getByRole('textbox', { name: 'Date', exact: true }).fill('5/3/2026');
+  await page.getByRole('textbox', { name: 'Explanation' }).fill('Half typed');
+  await account(page, 1, '6900');
+  await page.getByLabel('Debit, line 1').fill('12,50');
+  await page.getByLabel('Note, line 1').focus();
+  await page.reload();
+  await expect(page.getByRole('textbox', { name: 'Explanation' })).toHaveValue('Half typed');
+  await expect(page.getByLabel('Account, line 1')).toHaveValue(/^6900 /);
+  await expect(page.getByLabel('Debit, line 1')).toHaveValue('12.50');
+  await page.getByLabel('Account, line 2').fill('9999');
+  await page.getByLabel('Credit, line 2').fill('12,50');
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByLabel('Account, line 2')).toBeFocused();
+  await expect(page.getByLabel('Account, line 2')).toHaveValue('9999');
+  await account(page, 2, '1010');
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByRole('status')).toContainText('Posted as 2026-0001');
+  await page.reload();
+  await expect(page.getByRole('textbox', { name: 'Explanation' })).toHaveValue('');
+});
+
+test('a whole entry goes by Enter, from the date to the line after the last', async ({ own: { page, open } }) => {
+  await open('record/entry');
+  await expect(page.getByRole('textbox', { name: 'Date', exact: true })).toBeFocused();
+  await page.keyboard.type('5/3/2026');
+  await page.keyboard.press('Enter');
+  await page.getByRole('textbox', { name: 'Explanation' }).fill('Sundries');
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Account, line 1')).toBeFocused();
+  await page.keyboard.type('6900');
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Account, line 1')).toHaveValue(/^6900 /);
+  await page.getByLabel('Debit, line 1').fill('12,34');
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Account, line 2')).toBeFocused();
+  await expect(page.getByLabel('Debit, line 1')).toHaveValue('12.34');
+});
+
+test('a draft open in two tabs is kept and posted by one of them only', async ({ own: { page, open, ask } }) => {
+  await ask('POST', '/drafts', { date: '', kind: 'ordinary', explanation: 'Seen twice', reference: '', lines: [] });
+  await open('record/drafts');
+  await page.getByRole('link', { name: 'Seen twice' }).click();
+  await expect(page.getByRole('textbox', { name: 'Explanation' })).toHaveValue('Seen twice');
+  const other = await page.context().newPage();
+  await other.goto(page.url());
+  await other.getByRole('textbox', { name: 'Explanation' }).fill('Changed over there');
+  await other.getByRole('button', { name: 'Keep as draft' }).click();
+  await expect(other.getByRole('status')).toBeVisible();
+  await page.getByRole('textbox', { name: 'Date', exact: true }).fill('7/3/2026');
+  await account(page, 1, '6400');
+  await page.getByLabel('Debit, line 1').fill('20');
+  await account(page, 2, '1010');
+  await page.getByLabel('Credit, line 2').press('=');
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByRole('alert').first()).toContainText(/changed/);
+  await expect(page.getByLabel('Debit, line 1')).toHaveValue('20.00');
+  expect(await ask<unknown[]>('GET', '/drafts')).toHaveLength(1);
+  await other.close();
+});
+
+test('lines pasted from a worksheet fill the entry; one decimal comma and one thousand stay what they were', async ({
+  own: { page, open },
+}) => {
+  await open('record/entry');
+  await page.getByLabel('Account, line 1').evaluate((input) => {
+    const clipboardData = new DataTransfer();
+    clipboardData.setData('text/plain', '6900\tPaper\t1.234,50\t\n1010\tBank\t\t1.234,50\n');
+    input.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
+  });
+  await expect(page.getByLabel('Account, line 2')).toHaveValue(/^1010 /);
+});

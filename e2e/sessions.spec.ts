@@ -1,3 +1,5 @@
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
 import { expect, test } from './books.js';
 
 test('a first person makes the books theirs, signs out and in again', async ({ page, empty }) => {
@@ -111,4 +113,30 @@ test('a password is changed behind one’s own name, problems at their fields; s
   await page.getByRole('textbox', { name: 'Password' }).fill('longer than before');
   await page.getByRole('button', { name: 'Sign in' }).click();
   await expect(page.getByRole('link', { name: 'Ada’s hurdles' })).toBeVisible();
+});
+
+test('a page of another origin changes nothing, however it writes the address', async ({ signedIn: page, demo }) => {
+  const elsewhere = createServer((_, reply) => reply.setHeader('content-type', 'text/html').end('<title>x</title>'));
+  await new Promise<void>((resolve) => elsewhere.listen(0, 'localhost', resolve));
+  const { port } = elsewhere.address() as AddressInfo;
+  const organisations = async (): Promise<unknown> => (await page.request.get(`${demo}/api/organisations`)).json();
+  const before = await organisations();
+  const other = await page.context().newPage();
+  await other.goto(`http://localhost:${port}`);
+  for (const path of ['/api/organisations', '/%61pi/organisations', '//api/organisations', '/API/organisations'])
+    await other.evaluate(
+      async (url) => {
+        const body = JSON.stringify({ name: 'From elsewhere', kind: 'other', baseCurrency: 'EUR' });
+        await fetch(url, { method: 'POST', mode: 'no-cors', credentials: 'include', body }).catch(() => undefined);
+      },
+      new URL(demo).origin + path,
+    );
+  await other.setContent(
+    `<form method="post" enctype="text/plain" action="${demo}/%61pi/sessions/end"><button>go</button></form>`,
+  );
+  await other.getByRole('button', { name: 'go' }).click();
+  await other.waitForLoadState();
+  expect(await organisations()).toEqual(before);
+  await other.close();
+  await new Promise((resolve) => elsewhere.close(resolve));
 });

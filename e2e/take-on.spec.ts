@@ -252,3 +252,21 @@ test('an open item is paid by an entry that names its document', async ({ own: {
   await open('check/aged?detail=yes&from=2026-01-01&to=2026-12-31');
   await expect(page.getByText('ours P 7, of 3 Dec 2025')).toBeVisible();
 });
+
+test('a heading that no column is called by is asked about before a row is taken; the paste can be undone', async ({
+  own: { page, open, ask },
+}) => {
+  await ask('POST', '/contacts', { name: 'Low Weir Inn', roles: ['customer'] });
+  await open('take-on/bench?tray=customers');
+  await paste(page, 'Contact, row 1', 'Contact\tInvoice\tStill open\nLow Weir Inn\tA 1\t410,00\n');
+  const asked = page.getByRole('form', { name: 'What the pasted headings mean' });
+  await expect(asked).toContainText('Still open, such as 410,00');
+  await expect(asked.getByRole('button', { name: 'Take the rows' })).toBeDisabled();
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await asked.getByLabel(/^Still open/).click();
+  await page.getByRole('option', { name: 'Unpaid' }).click();
+  await asked.getByRole('button', { name: 'Take the rows' }).click();
+  await expect(page.getByLabel('Unpaid, row 1')).toHaveValue('410.00');
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(page.getByLabel('Unpaid, row 1')).toHaveValue('');
+});

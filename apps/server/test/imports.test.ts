@@ -271,6 +271,12 @@ describe('hostile and broken files change nothing and are answered clearly', () 
       'too-many-columns',
       /301 columns/,
     ],
+    [
+      'a workbook with a cell in the last column there is',
+      async () => workbookOf([['name'], [...new Array<null>(16_383).fill(null), 'far out']]),
+      'too-many-columns',
+      /16384 columns/,
+    ],
     ['too many rows', () => text(`name\n${'a\n'.repeat(100_001)}`), 'too-many-rows', /100,000 rows/],
   ])('%s', async (_, file, code, message) => {
     const read = await send('contacts', await file());

@@ -10,6 +10,7 @@ type Tasks = {
   refuse(context: unknown, args: string): never;
   fail(context: unknown, args: null): never;
   leave(context: unknown, args: null): never;
+  fill(context: unknown, args: null): never;
 };
 
 const BUILT = fileURLToPath(new URL('../dist/workers', import.meta.url));
@@ -28,6 +29,7 @@ beforeAll(() => {
       if (name === 'say') return 'said ' + args;
       if (name === 'refuse') throw new Refusal(422, [{ code: 'no', path: 'lines.0', message: args }]);
       if (name === 'leave') process.exit(3);
+      if (name === 'fill') for (const held = []; ; ) held.push({ much: held.length });
       throw Object.assign(new Error('broken'), { code: 'SQLITE_FULL' });
     });`,
   );
@@ -65,6 +67,25 @@ describe('a worker', () => {
     const one = worker();
     await expect(one.run('leave', null)).rejects.toThrow(/ended with code 3/);
     await expect(one.run('say', 'late')).rejects.toThrow(/ended with code 3/);
+  });
+  test('that may be begun anew takes the next question, and says that it had died', async () => {
+    const died: string[] = [];
+    const one = new TaskWorker<Tasks>(
+      script,
+      {},
+      { isBegunAnew: true, onDeath: ({ message }) => died.push(message) },
+    );
+    expect(one.standing).toEqual({ state: 'running', deaths: 0 });
+    await expect(one.run('leave', null)).rejects.toMatchObject({ status: 503, problems: [{ code: 'thread-ended' }] });
+    expect(await one.run('say', 'late')).toBe('said late');
+    expect([died, one.standing]).toEqual([['worker ended with code 3'], { state: 'running', deaths: 1 }]);
+    await one.end();
+  });
+  test('that asks for more memory than it may have ends alone', async () => {
+    const one = new TaskWorker<Tasks>(script, {}, { isBegunAnew: true, megabytes: 24 });
+    await expect(one.run('fill', null)).rejects.toMatchObject({ status: 503, problems: [{ code: 'thread-ended' }] });
+    expect(await one.run('say', 'on')).toBe('said on');
+    await one.end();
   });
   test('that is ended finishes what it was asked', async () => {
     const one = worker();

@@ -35,12 +35,12 @@ describe('a suggestion in words', () => {
     ['slide', 4_800, 43_200, ['Rods'], 'Rods: perhaps 48.00.', /decimal point .* leaves just 432\.00/],
     ['pair', 0, 55_000, ['One', 'Two'], 'One and Two may not belong here.', /Together/],
     [
-      'control-and-detail',
-      0,
+      'other-than-detail',
       41_000,
+      6_000,
       ['1100 Receivables'],
-      '1100 Receivables may be counted twice.',
-      /total and once in detail/,
+      '1100 Receivables in the old trial balance: perhaps 410.00 debit.',
+      /Its detail comes to that/,
     ],
     [
       'no-depreciation',

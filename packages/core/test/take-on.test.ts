@@ -441,22 +441,52 @@ describe('slips', () => {
     });
     const tenfold = read({ ...WHOLE, stock: rows({ item: 'Bottles', quantity: '1500', cost: '0.25' }) });
     expect(whereFrom('stock', tenfold, on)[0]).toMatchObject({ slip: 'factor-of-ten', meant: 3_750 });
-    const twice = read({
-      'trial-balance': rows(
-        { account: '1100', debit: '410' },
-        { account: '1010', debit: '90' },
-        { account: '3000', credit: '90' },
-      ),
-      customers: WHOLE.customers ?? [],
-    });
-    expect(whereFrom('trial-balance', twice, on)[0]).toMatchObject({
-      slip: 'control-and-detail',
-      lines: ['trial-balance:1'],
-    });
     const old = read({
       'trial-balance': [...(WHOLE['trial-balance'] ?? []), { id: 99, cells: { account: '2600', debit: '95' } }],
     });
     expect(whereFrom('trial-balance', old, on).map(({ lines: [key] }) => key)).toContain('trial-balance:99');
+  });
+});
+
+describe('what another figure agrees with is looked at last', () => {
+  const customers = rows({ contact: 'Low Weir', document: 'A 1', unpaid: '410' });
+  test('a total whose detail comes to just that is not the one that the old trial balance is out by', () => {
+    const found = whereFrom(
+      'trial-balance',
+      read({
+        'trial-balance': rows(
+          { account: '1100', debit: '410' },
+          { account: '1010', debit: '410' },
+          { account: '3000', credit: '410' },
+        ),
+        customers,
+      }),
+      on,
+    );
+    expect(found[0]).toMatchObject({ lines: ['trial-balance:2'] });
+    expect(found.at(-1)).toMatchObject({ lines: ['trial-balance:1'] });
+  });
+  test('a total that its detail contradicts by just what the old trial balance is out by comes first, in both places', () => {
+    const off = read({
+      'trial-balance': rows(
+        { account: '1100', debit: '470' },
+        { account: '1010', debit: '90' },
+        { account: '3000', credit: '500' },
+      ),
+      customers,
+    });
+    for (const place of ['trial-balance', 'customers'] as const)
+      expect(whereFrom(place, off, on)[0]).toMatchObject({
+        slip: 'other-than-detail',
+        lines: ['trial-balance:1'],
+        meant: 41_000,
+      });
+  });
+  test('a line of a tray that agrees is not one that is missing in another', () => {
+    const elsewhere = [{ key: 'suppliers:3', amount: minor(7_777), isConfirmed: true }];
+    expect(locateDifference({ amount: minor(-7_777), lines: [], elsewhere })).toMatchObject([
+      { slip: 'missing', lines: [] },
+    ]);
   });
 });
 

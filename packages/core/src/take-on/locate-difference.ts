@@ -9,6 +9,8 @@ export interface SearchedLine {
   readonly amount: Minor;
   /** The words it is known by; two lines that agree in them as well as in the amount are the same one twice. */
   readonly words?: string;
+  /** Whether another figure agrees with that of its account: then it is looked at last. */
+  readonly isConfirmed?: boolean;
 }
 
 /** One way in which a difference may have come about. */
@@ -48,6 +50,9 @@ const FREQUENCY = {
 /** Amounts spread evenly over their orders of magnitude: e to this power lies between the least and the largest. */
 const SPREAD = 8;
 
+/** How much less likely a slip is on a line whose account agrees with its other figure: both would have to be wrong. */
+const CONFIRMED = 1e-6;
+
 /** A point slides by one or two places, to either side; by three it rarely does. */
 const SLIDE_WAYS = 4;
 
@@ -75,7 +80,7 @@ export function locateDifference({ amount, lines, elsewhere = [] }: Difference):
         slip,
         lines: [line.key],
         meant: minor(meant),
-        odds: (times * FREQUENCY[slip]) / (lines.length * ways),
+        odds: ((times * FREQUENCY[slip]) / (lines.length * ways)) * (line.isConfirmed ? CONFIRMED : 1),
       });
     if (line.amount === amount) {
       const twin = twins.get(line.key) ?? 0;
@@ -103,7 +108,7 @@ function missing(
   meant: Minor,
   elsewhere: readonly SearchedLine[],
 ): { slip: Slip; lines: string[]; meant: Minor; odds: number } {
-  const there = elsewhere.filter((line) => line.amount === meant);
+  const there = elsewhere.filter((line) => line.amount === meant && !line.isConfirmed);
   // a line elsewhere of just this amount is strong evidence; without it the omission shares its frequency with all
   // amounts that might have been left out, which lie the closer together the smaller they are
   const odds = there.length > 0 ? FREQUENCY.missing : FREQUENCY.missing / (SPREAD * Math.abs(meant));
@@ -121,7 +126,8 @@ function pairs(
   for (const line of lines) {
     for (const other of seen.get(amount - line.amount) ?? []) {
       if (line.amount === 0 || other.amount === 0 || found.length === MOST_PAIRS) continue;
-      const odds = FREQUENCY.pair / (lines.length * lines.length);
+      const isConfirmed = line.isConfirmed || other.isConfirmed;
+      const odds = (FREQUENCY.pair / (lines.length * lines.length)) * (isConfirmed ? CONFIRMED : 1);
       found.push({ slip: 'pair', lines: [other.key, line.key], meant: minor(0), odds });
     }
     seen.set(line.amount, [...(seen.get(line.amount) ?? []), line]);

@@ -7,7 +7,7 @@ export const SLIPS = {
   transposition: 'has two digits in each other’s place',
   slide: 'has its decimal point in the wrong place',
   pair: 'two lines together equal the difference',
-  'control-and-detail': 'is counted as a total and once more in detail',
+  'other-than-detail': 'is another figure than its detail comes to',
   'no-depreciation': 'has a cost and no accumulated depreciation',
   'factor-of-ten': 'is ten or a hundred times the other figure',
 } as const;

@@ -56,8 +56,11 @@ export function suggestionWords(
       };
     case 'pair':
       return { sentence: `${all} may not belong here.`, evidence: `Together they are the difference.` };
-    case 'control-and-detail':
-      return { sentence: `${all} may be counted twice.`, evidence: `Once as a total and once in detail.` };
+    case 'other-than-detail':
+      return {
+        sentence: `${title} in the old trial balance: perhaps ${sided(meant)}.`,
+        evidence: `Its detail comes to that, and the old trial balance is out by just the difference.`,
+      };
     case 'no-depreciation':
       return {
         sentence: `${title} has nothing written off.`,

@@ -99,28 +99,33 @@ export function whereFrom(place: DetailTray | 'trial-balance', trays: ReadTrays,
   const { chart } = on.books;
   const tray = standing.trays.find((one) => one.tray === place);
   const amount = place === 'trial-balance' ? standing.outBy : (tray?.difference ?? minor(0));
-  const lines = searched(place, trays, chart);
+  const confirmed = confirmedAccounts(standing);
+  const lines = searched(place, trays, chart, confirmed);
   const elsewhere = [...DETAIL_TRAYS, 'trial-balance' as const]
     .filter((other) => other !== place && place !== 'trial-balance' && other !== 'trial-balance')
-    .flatMap((other) => searched(other, trays, chart));
+    .flatMap((other) => searched(other, trays, chart, confirmed));
   const located = locateDifference({ amount, lines, elsewhere });
-  if (place === 'trial-balance') return located.map((one) => countedTwice(one, trays, standing, on));
-  return [...clues(tray, trays), ...located];
+  const accounts = tray ? tray.accounts : standing.trays.flatMap((one) => one.accounts);
+  return [...otherThanDetail(accounts, standing.outBy, trays), ...clues(tray, trays), ...located];
 }
 
-/** A total too many in the old trial balance whose detail is there too was probably counted as both. */
-function countedTwice(
-  suggestion: Suggestion,
-  trays: ReadTrays,
-  { trays: standings }: TakeOnStanding,
-  on: TakeOnBooks,
-): Suggestion {
-  if (suggestion.slip !== 'surplus') return suggestion;
-  const row = placeOfLine(suggestion.lines[0] ?? '')?.row;
-  const account = trays['trial-balance'].facts.find((fact) => fact.row === row)?.lines[0]?.account;
-  const tray = account === undefined ? undefined : detailedAccounts(trays, on).get(account);
-  const hasDetail = standings.some((one) => one.tray === tray && one.detail !== 0);
-  return hasDetail ? { ...suggestion, slip: 'control-and-detail' } : suggestion;
+/** The accounts whose detail comes to just what the old trial balance has: each of the two speaks for the other. */
+function confirmedAccounts({ trays }: TakeOnStanding): ReadonlySet<AccountId> {
+  const agreeing = trays.flatMap(({ accounts }) =>
+    accounts.filter((one) => one.trialBalance !== undefined && one.difference === 0),
+  );
+  return new Set(agreeing.map(({ account }) => account));
+}
+
+/** A figure of the old trial balance that its detail contradicts by just what the whole is out by. */
+function otherThanDetail(accounts: readonly AccountStanding[], outBy: Minor, trays: ReadTrays): Suggestion[] {
+  if (outBy === 0) return [];
+  return accounts.flatMap(({ account, detail, trialBalance, difference }): Suggestion[] => {
+    if (trialBalance === undefined || detail === 0 || difference !== -outBy) return [];
+    const fact = trays['trial-balance'].facts.find((one) => one.lines.some((line) => line.account === account));
+    const lines = fact ? [`trial-balance:${fact.row}`] : [];
+    return [{ slip: 'other-than-detail', lines, meant: detail, weight: 1 }];
+  });
 }
 
 /** What the accounts of a tray tell without looking at its lines. */
@@ -149,12 +154,13 @@ function clues(tray: TrayStanding | undefined, trays: ReadTrays): Suggestion[] {
 }
 
 /** The lines of a tray as they are searched; an account's whole balance in the old trial balance. */
-function searched(place: TrayKey, trays: ReadTrays, chart: Chart): SearchedLine[] {
+function searched(place: TrayKey, trays: ReadTrays, chart: Chart, confirmed: ReadonlySet<AccountId>): SearchedLine[] {
   return trays[place].facts.flatMap(({ row, lines }) =>
     lines.map(({ account, amount, contact, document, note }) => ({
       key: `${place}:${row}`,
       amount,
       words: [accountTitle(accountIn(chart, account)), contact, document, note].filter(Boolean).join(' '),
+      isConfirmed: confirmed.has(account),
     })),
   );
 }
