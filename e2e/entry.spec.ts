@@ -153,7 +153,9 @@ test('a whole entry goes by Enter, from the date to the line after the last', as
   await expect(page.getByRole('textbox', { name: 'Date', exact: true })).toBeFocused();
   await page.keyboard.type('5/3/2026');
   await page.keyboard.press('Enter');
-  await page.getByRole('textbox', { name: 'Explanation' }).fill('Sundries');
+  await expect(page.getByRole('textbox', { name: 'Explanation' })).toBeFocused();
+  await page.keyboard.type('Sundries');
+  await page.keyboard.press('Enter');
   await page.keyboard.press('Enter');
   await expect(page.getByLabel('Account, line 1')).toBeFocused();
   await page.keyboard.type('6900');

@@ -189,7 +189,9 @@ test('the whole way by keyboard only: from the first start to the closed year an
   await expect(page.getByRole('heading', { name: 'Closing entries 2026' })).toBeVisible();
   await expect(page.getByText('4 · Close drawings to equity')).toBeVisible();
   await keys(page, 'Control+Enter');
-  await expect(page.getByRole('status')).toContainText('Closed: 2026-0009, 2026-0010, 2026-0011, 2026-0012');
+  await expect(page.getByRole('status')).toContainText('2026 is closed and locked.');
+  for (const number of ['2026-0009', '2026-0010', '2026-0011', '2026-0012'])
+    await expect(page.getByRole('link', { name: number, exact: true })).toBeVisible();
 
   // the statement chain: revenue 4,050 less 700.40 and 150 rent
   await keys(page, 'g', 's');

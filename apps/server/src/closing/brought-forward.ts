@@ -12,13 +12,13 @@ import {
   type PostedEntry,
   type TemporaryBalance,
 } from '@just-ledger/core';
-import { and, eq, sql } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import { loadChart } from '../accounts/account-store.js';
 import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
 import type { Db } from '../database/connection.js';
 import { entry, takeOn } from '../database/schema.js';
 import { EntryAppender } from '../journal/append-entry.js';
-import { postedEntriesOf } from '../journal/posted-entries.js';
+import { isStanding, postedEntriesOf } from '../journal/posted-entries.js';
 import { organisationOf } from '../organisations/organisation-store.js';
 import { Refusal } from '../problems/refusal.js';
 import type { WriteContext } from '../workers/write-context.js';
@@ -78,7 +78,7 @@ function standingClosings(db: Db, organisation: number): PostedEntry[] {
         eq(entry.organisation, organisation),
         eq(entry.source, 'closing'),
         eq(entry.kind, 'opening'),
-        sql`NOT EXISTS (SELECT 1 FROM entry AS r WHERE r.organisation = ${organisation} AND r.reverses = ${entry.place})`,
+        isStanding(organisation),
       ),
     )
     .orderBy(entry.place)

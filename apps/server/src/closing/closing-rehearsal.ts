@@ -32,7 +32,7 @@ import { loadChart } from '../accounts/account-store.js';
 import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
 import type { Db } from '../database/connection.js';
 import { entry, line, periodLock, person, total, yearClosing } from '../database/schema.js';
-import { postedEntriesOf } from '../journal/posted-entries.js';
+import { isStanding, postedEntriesOf } from '../journal/posted-entries.js';
 import { periodNumber } from '../ledger/flow-store.js';
 import { flowsAtDate } from '../ledger/ledger-span.js';
 import type { Organisation } from '../organisations/organisation-store.js';
@@ -153,7 +153,7 @@ export function closingEntriesOf(db: Db, organisation: number, year: FiscalYear)
         eq(entry.organisation, organisation),
         eq(entry.kind, 'closing'),
         eq(entry.date, year.last),
-        sql`NOT EXISTS (SELECT 1 FROM entry AS r WHERE r.organisation = ${organisation} AND r.reverses = ${entry.place})`,
+        isStanding(organisation),
       ),
     )
     .orderBy(entry.place)

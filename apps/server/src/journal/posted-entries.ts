@@ -25,6 +25,11 @@ type Breakdowns = NonNullable<EntryLine['breakdowns']>;
 /** So many entries are read at a time when all are. */
 const PAGE = 2_000;
 
+/** Of a query of entries those that nobody has reversed. */
+export function isStanding(organisation: number): SQL {
+  return sql`NOT EXISTS (SELECT 1 FROM entry AS r WHERE r.organisation = ${organisation} AND r.reverses = ${entry.place})`;
+}
+
 /** Entries as core knows them, from their rows; in the order given. */
 export function postedEntriesOf(db: Db, organisation: number, rows: readonly EntryRow[]): PostedEntry[] {
   const places = rows.map((row) => row.place);

@@ -21,7 +21,7 @@ import { rateHeldOn } from '../currencies/currency-store.js';
 import type { Db } from '../database/connection.js';
 import { account, entry, takeOn, takeOnEntry, takeOnRow } from '../database/schema.js';
 import { loadBooks } from '../journal/books-store.js';
-import { postedEntriesOf } from '../journal/posted-entries.js';
+import { isStanding, postedEntriesOf } from '../journal/posted-entries.js';
 import { organisationOf } from '../organisations/organisation-store.js';
 
 /** A take-on as it is typed, read against the books. */
@@ -121,7 +121,7 @@ export function entriesOfPart(
       and(
         eq(takeOnEntry.organisation, organisation),
         eq(takeOnEntry.part, part),
-        sql`NOT EXISTS (SELECT 1 FROM entry AS r WHERE r.organisation = ${organisation} AND r.reverses = ${entry.place})`,
+        isStanding(organisation),
       ),
     )
     .orderBy(entry.place)

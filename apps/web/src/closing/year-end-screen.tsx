@@ -40,7 +40,7 @@ export default function YearEndScreen() {
   });
   const end = parseCivilDate(rehearsal.date);
   return (
-    <div className="list-and-one">
+    <div className="list-and-one year-end">
       <Sheet
         title={`Closing entries ${rehearsal.yearName}`}
         foot={
@@ -214,16 +214,21 @@ function Closed({ rehearsal }: { rehearsal: ClosingRehearsalAnswer }) {
 function Afterwards({ rehearsal, currency }: { rehearsal: ClosingRehearsalAnswer; currency: CurrencyCode }) {
   const { rows, totalDebit, totalCredit } = rehearsal.postClosingTrialBalance;
   return (
-    <section
-      className="sheet"
-      aria-label="Trial balance afterwards"
-      tabIndex={0}
-      style={{ flex: '0 1 372px', minWidth: 364 }}
-    >
+    <section className="sheet" aria-label="Trial balance afterwards" tabIndex={0}>
       <div>
         <h2>Trial balance afterwards</h2>
         <p className="soft small">post-closing, {longDate(parseCivilDate(rehearsal.date))}</p>
       </div>
+      {rehearsal.remarks.length > 0 && (
+        <div style={{ margin: '8px 0 14px' }}>
+          <h2 className="minor">Before posting</h2>
+          {rehearsal.remarks.map((remark) => (
+            <p key={remark.message} className={remark.blocks ? 'brick' : 'brass'}>
+              {remark.blocks ? '▲' : '△'} {remark.message} <EntryLinks numbers={remark.entries ?? []} />
+            </p>
+          ))}
+        </div>
+      )}
       <table className="ruled tight">
         <thead>
           <tr>
@@ -235,7 +240,7 @@ function Afterwards({ rehearsal, currency }: { rehearsal: ClosingRehearsalAnswer
         <tbody>
           {rows.map((row) => (
             <tr key={row.account}>
-              <td className="soft">{row.account}</td>
+              <td className="soft nowrap">{row.account}</td>
               <td>{row.name}</td>
               <td className="num">{shown(row.debit, currency)}</td>
               <td className="num">{shown(row.credit, currency)}</td>
@@ -250,16 +255,6 @@ function Afterwards({ rehearsal, currency }: { rehearsal: ClosingRehearsalAnswer
           </tr>
         </tfoot>
       </table>
-      {rehearsal.remarks.length > 0 && (
-        <div style={{ marginTop: 14 }}>
-          <h2 className="minor">Before posting</h2>
-          {rehearsal.remarks.map((remark) => (
-            <p key={remark.message} className={remark.blocks ? 'brick' : 'brass'}>
-              {remark.blocks ? '▲' : '△'} {remark.message} <EntryLinks numbers={remark.entries ?? []} />
-            </p>
-          ))}
-        </div>
-      )}
     </section>
   );
 }

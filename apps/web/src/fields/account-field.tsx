@@ -1,7 +1,7 @@
 import { Autocomplete, InputBase } from '@mui/material';
 import { createFilterOptions } from '@mui/material/Autocomplete';
 import type { AccountAnswer } from '@just-ledger/contract';
-import type { KeyboardEvent } from 'react';
+import { useState, type KeyboardEvent } from 'react';
 
 const find = createFilterOptions<AccountAnswer>({ stringify: (one) => `${one.number} ${one.name}`, limit: 60 });
 
@@ -30,16 +30,17 @@ export function AccountField({
   placeholder?: string;
 }) {
   const chosen: AccountAnswer | string | null = accounts.find((one) => one.number === value) ?? (value || null);
+  const [typed, setTyped] = useState<string>();
   return (
     <Autocomplete<AccountAnswer, false, false, true>
       freeSolo={keepsTyped as true}
       size="small"
       options={accounts as AccountAnswer[]}
       value={chosen}
-      filterOptions={(options, state) =>
-        byNumberFirst(find(options, { ...state, inputValue: state.inputValue.trim() }), state.inputValue.trim())
-      }
-      getOptionLabel={(one) => (typeof one === 'string' ? one : `${one.number} ${one.name}`)}
+      filterOptions={(options, { inputValue }) => matching(options, inputValue.trim())}
+      inputValue={typed ?? (chosen === null ? '' : labelOf(chosen))}
+      onInputChange={(_, text, reason) => setTyped(reason === 'input' ? text : undefined)}
+      getOptionLabel={labelOf}
       isOptionEqualToValue={(a, b) => a.number === (typeof b === 'string' ? b : b.number)}
       autoHighlight
       autoSelect
@@ -47,7 +48,8 @@ export function AccountField({
       forcePopupIcon={false}
       clearIcon={null}
       onChange={(_, one) => {
-        onChange(typeof one === 'string' ? numberIn(accounts, one.trim()) : (one?.number ?? ''));
+        setTyped(undefined);
+        onChange(typeof one === 'string' ? numberFor(accounts, one.trim()) : (one?.number ?? ''));
       }}
       slotProps={{ listbox: { style: { maxHeight: 260 } }, popper: { style: { minWidth: 320 } } }}
       renderInput={({ slotProps }) => (
@@ -70,13 +72,19 @@ export function AccountField({
   );
 }
 
-/** What is typed as a number finds that number before names that hold it. */
-function byNumberFirst(options: AccountAnswer[], typed: string): AccountAnswer[] {
-  if (!/^\d/.test(typed)) return options;
-  return [...options].sort((a, b) => Number(b.number.startsWith(typed)) - Number(a.number.startsWith(typed)));
+/** The accounts that hold what is typed; a number finds those that begin with it first. */
+function matching(accounts: readonly AccountAnswer[], typed: string): AccountAnswer[] {
+  const found = find(accounts as AccountAnswer[], { inputValue: typed, getOptionLabel: ({ name }) => name });
+  if (!/^\d/.test(typed)) return found;
+  return found.sort((a, b) => Number(b.number.startsWith(typed)) - Number(a.number.startsWith(typed)));
 }
 
-/** The number of the account whose number, or number and name, stand typed; otherwise what was typed. */
-function numberIn(accounts: readonly AccountAnswer[], typed: string): string {
-  return accounts.find((one) => one.number === typed || `${one.number} ${one.name}` === typed)?.number ?? typed;
+/** The number that typed text stands for: of the account it names, else of the first that holds it, else itself. */
+function numberFor(accounts: readonly AccountAnswer[], typed: string): string {
+  const named = accounts.find((one) => one.number === typed || labelOf(one) === typed);
+  return (named ?? matching(accounts, typed)[0])?.number ?? typed;
+}
+
+function labelOf(one: AccountAnswer | string): string {
+  return typeof one === 'string' ? one : `${one.number} ${one.name}`;
 }

@@ -29,17 +29,15 @@ export function ContactField({
       options={contacts.map(({ name }) => name)}
       value={value}
       inputValue={value}
-      filterOptions={(options, { inputValue }) => {
-        const typed = inputValue.trim();
-        if (typed === '') return options.slice(0, 60);
-        const byNumber = contacts.filter(({ number }) => number === typed).map(({ name }) => name);
-        const named = find(options, { inputValue: typed, getOptionLabel: (name) => name });
-        return [...new Set([...byNumber, ...startingFirst(named, typed)])];
-      }}
+      filterOptions={(_, { inputValue }) => matching(contacts, inputValue.trim())}
       autoHighlight={value.trim() !== ''}
       autoSelect
       forcePopupIcon={false}
       disableClearable
+      onChange={(_, typed, reason) => {
+        // Enter takes what is highlighted, as Tab does: until the arrows are used that is the first
+        if (reason === 'createOption') onChange(matching(contacts, typed.trim())[0] ?? typed);
+      }}
       onInputChange={(_, typed, reason) => {
         if (reason !== 'reset' || numbers.has(typed)) onChange(typed);
       }}
@@ -61,6 +59,15 @@ export function ContactField({
       )}
     />
   );
+}
+
+/** The names of contacts that have what is typed as their number, or hold it. */
+function matching(contacts: readonly ContactAnswer[], typed: string): string[] {
+  const names = contacts.map(({ name }) => name);
+  if (typed === '') return names.slice(0, 60);
+  const byNumber = contacts.filter(({ number }) => number === typed).map(({ name }) => name);
+  const named = find(names, { inputValue: typed, getOptionLabel: (name) => name });
+  return [...new Set([...byNumber, ...startingFirst(named, typed)])];
 }
 
 /** Names one of whose words begins as typed, before those that hold it elsewhere. */

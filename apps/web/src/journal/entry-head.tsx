@@ -1,4 +1,4 @@
-import type { Dispatch, RefObject } from 'react';
+import type { Dispatch, KeyboardEvent, RefObject } from 'react';
 import { Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
 import { shortDate, type CivilDate } from '@just-ledger/core';
 import { typedDay } from '../fields/own-ways.js';
@@ -30,6 +30,15 @@ export function EntryHead({
   dispatch: Dispatch<FormEvent>;
 }) {
   const date = typedDay(form.date, near);
+  /** Enter goes on to the next field that is typed into, from the last to the first line. */
+  const walk = (event: KeyboardEvent): void => {
+    if (event.key !== 'Enter' || event.ctrlKey || event.metaKey) return;
+    const fields = event.currentTarget
+      .closest('[data-typing]')
+      ?.querySelectorAll<HTMLInputElement>('.entry-head input[type="text"], table.paper input[type="text"]');
+    const at = [...(fields ?? [])].indexOf(event.target as HTMLInputElement);
+    if (at >= 0) fields?.[at + 1]?.focus();
+  };
   const field = (name: 'date' | 'explanation' | 'reference') => {
     const message = wrong(name);
     const isNoDate = name === 'date' && form.date.trim() !== '' && !date;
@@ -42,7 +51,7 @@ export function EntryHead({
     };
   };
   return (
-    <div className="entry-head">
+    <div className="entry-head" onKeyDown={walk}>
       <TextField
         label="Date"
         inputRef={first}

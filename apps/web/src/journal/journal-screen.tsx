@@ -76,6 +76,7 @@ export default function JournalScreen({ slot }: ScreenProps) {
       }
     >
       <div
+        className="no-print"
         style={{
           display: 'grid',
           gridTemplateColumns: slot === 'beside' ? '1fr 1fr' : '1.2fr 1.4fr 0.8fr 0.8fr',

@@ -160,9 +160,16 @@ function CarryLines({ chain, signature }: { chain: React.RefObject<HTMLDivElemen
   );
 }
 
+/** The figures that stand in a row, without the sign of their currency. */
+function figuresIn(row: HTMLElement): string[] {
+  const cells = [...row.querySelectorAll('td.num, th.num')];
+  return cells.map((cell) => (cell.textContent ?? '').replace(/[^\d.,()]/g, '')).filter((text) => text !== '');
+}
+
 function curveOf(chain: HTMLElement, carry: string): Curve[] {
   const [leaving, arriving] = [...chain.querySelectorAll<HTMLElement>(`tr[data-carry="${carry}"]`)];
-  if (!leaving || !arriving) return [];
+  // a line says that the same figure arrives; from old books to these it may not
+  if (!leaving || !arriving || !figuresIn(leaving).some((one) => figuresIn(arriving).includes(one))) return [];
   const origin = chain.getBoundingClientRect();
   const [a, b] = [leaving.getBoundingClientRect(), arriving.getBoundingClientRect()];
   const sheetOf = (row: HTMLElement): DOMRect => (row.closest('.sheet') as HTMLElement).getBoundingClientRect();

@@ -59,7 +59,7 @@ export function rateTolerance(foreign: Minor, from: CurrencyCode, base: Currency
 /**
  * The rate that a foreign amount and its base amount come to, for reading only: neither was computed with it.
  *
- * @returns base units for one foreign unit, six significant digits; undefined if the foreign amount is zero
+ * @returns base units for one foreign unit, six significant digits; undefined if either amount is zero
  * @example impliedRate(minor(10000), USD, minor(9200), EUR) // → '0.92'
  */
 export function impliedRate(
@@ -68,7 +68,7 @@ export function impliedRate(
   amount: Minor,
   base: CurrencyCode,
 ): string | undefined {
-  if (foreign === 0) return undefined;
+  if (foreign === 0 || amount === 0) return undefined;
   const shifted = new Exact(foreign).times(new Exact(10).pow(exponentOf(base) - exponentOf(from)));
   return new Exact(amount).dividedBy(shifted).abs().toSignificantDigits(6).toFixed();
 }
