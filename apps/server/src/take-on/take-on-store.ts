@@ -117,13 +117,7 @@ export function entriesOfPart(
     .select({ place: entry.place, year: entry.year, number: entry.number, date: entry.date })
     .from(takeOnEntry)
     .innerJoin(entry, and(eq(entry.organisation, takeOnEntry.organisation), eq(entry.place, takeOnEntry.entry)))
-    .where(
-      and(
-        eq(takeOnEntry.organisation, organisation),
-        eq(takeOnEntry.part, part),
-        isStanding(organisation),
-      ),
-    )
+    .where(and(eq(takeOnEntry.organisation, organisation), eq(takeOnEntry.part, part), isStanding(organisation)))
     .orderBy(entry.place)
     .all()
     .map((row) => ({ place: row.place, number: entryNumber(row.year, row.number), date: row.date as CivilDate }));
