@@ -76,3 +76,27 @@ test('nothing posted yet leads on to the first entry', async ({ own: { page, ope
   await page.getByRole('link', { name: 'Write the first entry' }).click();
   await expect(page.getByRole('heading', { name: 'Entry', exact: true })).toBeVisible();
 });
+
+test('a list is printed whole, whatever of it stands on the screen, under the organisation’s name', async ({
+  own: { page, open, ask },
+}) => {
+  await page.addInitScript(() => (window.print = () => undefined));
+  const rows = Array.from(
+    { length: 140 },
+    (_, at) => `${at + 1},2026-03-01,No ${at + 1},1010,1.00,\n${at + 1},,,3000,,1.00`,
+  );
+  await ask('POST', '/entries/import', `entry,date,explanation,account,debit,credit\n${rows.join('\n')}\n`);
+  for (let at = 0; at < 60; at += 1) await ask('POST', '/contacts', { name: `Contact ${at}`, roles: ['customer'] });
+  const printed = page.locator('.printed');
+  for (const [screen, name, lines] of [
+    ['record/journal?from=2026-01-01&to=2026-12-31', 'No', 140],
+    ['prepare/contacts', 'Contact', 60],
+  ] as const) {
+    await open(screen);
+    await page.getByRole('button', { name: 'Print', exact: true }).click();
+    await expect(printed).toContainText('a list is printed whole');
+    const cells = await printed.locator('td').allTextContents();
+    for (let at = 1; at < lines; at += 1) expect(cells).toContain(`${name} ${at}`);
+    await expect(printed.getByRole('button')).toHaveCount(0);
+  }
+});

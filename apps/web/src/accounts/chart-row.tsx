@@ -199,7 +199,7 @@ function Writing({
 const CELL = { padding: 0, height: 19, fontSize: 13, borderBottom: '1px solid var(--green)' } as const;
 
 /** A balance; a dash for none, so that the eye finds those there are. */
-function quiet(amount: Minor, currency: CurrencyCode): string {
+export function quiet(amount: Minor, currency: CurrencyCode): string {
   return amount === 0 ? '–' : displayed(amount, currency);
 }
 

@@ -2,12 +2,13 @@ import { useMemo, useState } from 'react';
 import { TextField } from '@mui/material';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { paths, type AccountAnswer, type AccountRequest } from '@just-ledger/contract';
-import { dayBefore, parseCivilDate, shortDate, yearBefore } from '@just-ledger/core';
+import { dayBefore, longDate, parseCivilDate, shortDate, yearBefore } from '@just-ledger/core';
 import { breakdownsQuery } from '../breakdowns/breakdown-queries.js';
 import { useSheetParam } from '../frame/address.js';
 import { Allowed } from '../frame/allowed.js';
 import { useBooks } from '../frame/books-queries.js';
 import type { ScreenProps } from '../frame/screen-props.js';
+import { Printed } from '../frame/printed.js';
 import { Empty, Sheet, Trouble } from '../frame/sheet.js';
 import { request } from '../request/request.js';
 import { FilesLink } from '../imports/files-link.js';
@@ -16,6 +17,7 @@ import { AccountForm } from './account-form.js';
 import { accountsQuery } from './account-queries.js';
 import { accountRequest, chartList, earlierResults, type ChartFilter } from './chart-list.js';
 import { ChartRows } from './chart-rows.js';
+import { PrintedChart } from './printed-chart.js';
 
 const FILTERS = [
   ['', 'in use'],
@@ -75,6 +77,7 @@ export default function ChartScreen({ slot }: ScreenProps) {
   const refused =
     change.error && change.variables ? { id: change.variables.account.id, error: change.error } : undefined;
   const isRefusedInSight = items.some((item) => item.is === 'account' && item.account.id === refused?.id);
+  const dates = [hasYearBefore ? shortDate(earlierDay) : '', shortDate(to)] as const;
   const headings = accounts.filter((one) => one.heading).length;
   const toggleFold = (number: string): void => {
     const next = new Set(folded);
@@ -92,6 +95,11 @@ export default function ChartScreen({ slot }: ScreenProps) {
               Add an account
             </button>
           </Allowed>
+          <Printed
+            title="Chart of accounts"
+            dates={longDate(to)}
+            read={() => <PrintedChart items={items} dates={dates} currency={currency} />}
+          />
           <FilesLink subject="chart" />
         </>
       }
@@ -154,7 +162,7 @@ export default function ChartScreen({ slot }: ScreenProps) {
           accounts={accounts}
           breakdowns={breakdowns}
           currency={currency}
-          dates={[hasYearBefore ? shortDate(earlierDay) : '', shortDate(to)]}
+          dates={dates}
           apply={apply}
           refused={refused}
           onAdd={setAdding}

@@ -1,22 +1,38 @@
 import { useSuspenseInfiniteQuery } from '@tanstack/react-query';
-import { SET_UP_SUBJECTS, type SetUpSubject } from '@just-ledger/core';
+import type { SetUpChangeAnswer } from '@just-ledger/contract';
+import { longDate, SET_UP_SUBJECTS, type SetUpSubject } from '@just-ledger/core';
+import type { ReactNode } from 'react';
 import { useSheetParam } from '../frame/address.js';
 import { useBooks } from '../frame/books-queries.js';
 import type { ScreenProps } from '../frame/screen-props.js';
+import { Printed } from '../frame/printed.js';
 import { Empty, Sheet } from '../frame/sheet.js';
 import { setUpChangesQuery } from './audit-trail-queries.js';
 import { Difference, when } from './trail.js';
 
 /** The audit trail: who changed what of the set-up, the latest first. */
 export default function ChangesScreen({ slot }: ScreenProps) {
-  const { organisation } = useBooks();
+  const { organisation, today } = useBooks();
   const [subject, setSubject] = useSheetParam('subject', slot);
   const { data, fetchNextPage, hasNextPage, isFetchingNextPage } = useSuspenseInfiniteQuery(
     setUpChangesQuery(organisation.id, subject || undefined),
   );
   const changes = data.pages.flat();
+  const whole = async (): Promise<ReactNode> => {
+    let read = { data, hasNextPage };
+    while (read.hasNextPage) {
+      const { data: more, hasNextPage: goesOn, error } = await fetchNextPage();
+      if (error) throw error;
+      read = { data: more ?? read.data, hasNextPage: goesOn };
+    }
+    return <ChangesTable changes={read.data.pages.flat()} />;
+  };
   return (
-    <Sheet title="Changes of the set-up" aside="entries are never changed, so they are not here">
+    <Sheet
+      title="Changes of the set-up"
+      aside="entries are never changed, so they are not here"
+      tools={<Printed title="Changes of the set-up" dates={longDate(today)} read={whole} />}
+    >
       <div className="row" style={{ gap: 18, marginBottom: 8 }}>
         {[['', 'all'] as const, ...(Object.entries(SET_UP_SUBJECTS) as [SetUpSubject, string][])].map(
           ([key, label]) => (
@@ -40,30 +56,7 @@ export default function ChangesScreen({ slot }: ScreenProps) {
           </p>
         </Empty>
       ) : (
-        <table className="ruled">
-          <thead>
-            <tr>
-              <th style={{ width: 190 }}>When</th>
-              <th style={{ width: 130 }}>Who</th>
-              <th style={{ width: 240 }}>What</th>
-              <th>From, to</th>
-            </tr>
-          </thead>
-          <tbody>
-            {changes.map((change) => (
-              <tr key={change.id}>
-                <td className="soft nowrap">{when(change)}</td>
-                <td>{change.by}</td>
-                <td>
-                  <span className="soft">{SET_UP_SUBJECTS[change.subject as SetUpSubject]}</span> {change.title}
-                </td>
-                <td>
-                  <Difference change={change} />
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <ChangesTable changes={changes} />
       )}
       {hasNextPage && (
         <p style={{ marginTop: 10 }}>
@@ -73,5 +66,34 @@ export default function ChangesScreen({ slot }: ScreenProps) {
         </p>
       )}
     </Sheet>
+  );
+}
+
+function ChangesTable({ changes }: { changes: readonly SetUpChangeAnswer[] }) {
+  return (
+    <table className="ruled">
+      <thead>
+        <tr>
+          <th style={{ width: 190 }}>When</th>
+          <th style={{ width: 130 }}>Who</th>
+          <th style={{ width: 240 }}>What</th>
+          <th>From, to</th>
+        </tr>
+      </thead>
+      <tbody>
+        {changes.map((change) => (
+          <tr key={change.id}>
+            <td className="soft nowrap">{when(change)}</td>
+            <td>{change.by}</td>
+            <td>
+              <span className="soft">{SET_UP_SUBJECTS[change.subject as SetUpSubject]}</span> {change.title}
+            </td>
+            <td>
+              <Difference change={change} />
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }

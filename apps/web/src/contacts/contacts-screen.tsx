@@ -3,10 +3,11 @@ import { TextField } from '@mui/material';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import type { ContactAnswer } from '@just-ledger/contract';
-import { CONTACT_ROLES } from '@just-ledger/core';
+import { CONTACT_ROLES, longDate } from '@just-ledger/core';
 import { useSheetParam } from '../frame/address.js';
 import { Allowed } from '../frame/allowed.js';
 import { useBooks } from '../frame/books-queries.js';
+import { Printed, PrintedRows } from '../frame/printed.js';
 import { Empty, Place, Sheet } from '../frame/sheet.js';
 import { FilesLink } from '../imports/files-link.js';
 import { ContactForm } from './contact-form.js';
@@ -14,7 +15,7 @@ import { contactsQuery } from './contact-queries.js';
 
 /** Customers, suppliers, members, employees, authorities: a list, and one of them beside it. */
 export default function ContactsScreen() {
-  const { organisation } = useBooks();
+  const { organisation, today } = useBooks();
   const { data: contacts } = useSuspenseQuery(contactsQuery(organisation.id));
   const [find, setFind] = useSheetParam('find');
   const [role, setRole] = useSheetParam('role');
@@ -40,6 +41,21 @@ export default function ContactsScreen() {
                   Add a contact
                 </button>
               </Allowed>
+              <Printed
+                title="Contacts"
+                dates={longDate(today)}
+                read={() => (
+                  <PrintedRows
+                    heads={[{ label: 'Number' }, { label: 'Name' }, { label: 'Roles' }, { label: 'Terms' }]}
+                    rows={wanted.map(({ number, name, roles, terms }) => [
+                      number,
+                      name,
+                      roles.join(', '),
+                      terms ?? '',
+                    ])}
+                  />
+                )}
+              />
               <FilesLink subject="contacts" />
             </>
           }

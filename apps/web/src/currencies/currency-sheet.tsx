@@ -1,16 +1,17 @@
 import type { AccountAnswer, CurrencyAnswer } from '@just-ledger/contract';
 import { paths } from '@just-ledger/contract';
 import { useSuspenseQuery } from '@tanstack/react-query';
-import { CURRENCY_CODES } from '@just-ledger/core';
+import { CURRENCY_CODES, longDate } from '@just-ledger/core';
 import { Trail } from '../audit-trail/trail.js';
 import { useBooks } from '../frame/books-queries.js';
 import { currencyName } from '../fields/choice-fields.js';
+import { Printed } from '../frame/printed.js';
 import { Sheet, Trouble } from '../frame/sheet.js';
 import { request } from '../request/request.js';
 import { useChange } from '../request/use-change.js';
 import { exchangeRatesQuery } from './currency-queries.js';
 import { ExchangeAccounts } from './exchange-accounts.js';
-import { RateTable } from './rate-table.js';
+import { PrintedRates, RateTable } from './rate-table.js';
 
 /** One currency: its rates by date, and where what they bring or cost goes. */
 export function CurrencySheet({
@@ -22,7 +23,7 @@ export function CurrencySheet({
   accounts: readonly AccountAnswer[];
   onLeave: () => void;
 }) {
-  const { organisation } = useBooks();
+  const { organisation, today } = useBooks();
   const { data: rates } = useSuspenseQuery(exchangeRatesQuery(organisation.id, currency.currency));
   const remove = useChange(() => request('DELETE', paths.currency(organisation.id, currency.currency)));
   return (
@@ -32,9 +33,16 @@ export function CurrencySheet({
         ' · ',
       )}
       tools={
-        <button className="act" type="button" onClick={onLeave}>
-          Put away
-        </button>
+        <>
+          <Printed
+            title={`Rates of ${currency.currency}`}
+            dates={longDate(today)}
+            read={() => <PrintedRates currency={currency.currency} base={organisation.baseCurrency} rates={rates} />}
+          />
+          <button className="act" type="button" onClick={onLeave}>
+            Put away
+          </button>
+        </>
       }
     >
       <RateTable currency={currency.currency} rates={rates} />

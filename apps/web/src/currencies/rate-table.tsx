@@ -5,6 +5,7 @@ import { exchangeRateOn, inverseOf, isRate, parseCivilDate, seemsInverted, short
 import { Cell } from '../fields/cell.js';
 import { Allowed } from '../frame/allowed.js';
 import { useBooks } from '../frame/books-queries.js';
+import { PrintedRows } from '../frame/printed.js';
 import { Trouble } from '../frame/sheet.js';
 import { problemPlaces } from '../request/problem-places.js';
 import { request } from '../request/request.js';
@@ -89,6 +90,31 @@ export function RateTable({ currency, rates }: { currency: string; rates: readon
       {rates.length === 0 && <p className="soft small">No rate yet. Type one above, or read a CSV file.</p>}
     </section>
   );
+}
+
+/** The rates of a currency on paper, the latest first. */
+export function PrintedRates({
+  currency,
+  base,
+  rates,
+}: {
+  currency: string;
+  base: string;
+  rates: readonly ExchangeRateAnswer[];
+}) {
+  const heads = [
+    { label: 'Day' },
+    { label: `1 ${currency} in ${base}`, isFigure: true },
+    { label: `1 ${base} in ${currency}`, isFigure: true },
+  ];
+  const rows = [...rates]
+    .reverse()
+    .map(({ date, rate, ratePerBase, inverse }) => [
+      shortDate(parseCivilDate(date)),
+      rate ?? inverse,
+      ratePerBase ?? inverse,
+    ]);
+  return <PrintedRows heads={heads} rows={rows} />;
 }
 
 function NextRate({

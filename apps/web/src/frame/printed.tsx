@@ -9,7 +9,15 @@ import { Trouble } from './sheet.js';
  *
  * @param read answers all of the list, ready to be printed
  */
-export function Printed({ title, dates, read }: { title: string; dates: string; read: () => Promise<ReactNode> }) {
+export function Printed({
+  title,
+  dates,
+  read,
+}: {
+  title: string;
+  dates: string;
+  read: () => ReactNode | Promise<ReactNode>;
+}) {
   const { organisation } = useBooks();
   const [content, setContent] = useState<ReactNode>();
   const [isReading, setReading] = useState(false);
@@ -55,5 +63,40 @@ export function Printed({ title, dates, read }: { title: string; dates: string; 
           document.body,
         )}
     </>
+  );
+}
+
+/** The rows of a list on paper, each a text a column; its head stands again on every page. */
+export function PrintedRows({
+  heads,
+  rows,
+}: {
+  heads: readonly { readonly label: string; readonly isFigure?: boolean }[];
+  rows: readonly (readonly string[])[];
+}) {
+  const kind = (at: number): string => (heads[at]?.isFigure ? 'num' : '');
+  return (
+    <table>
+      <thead>
+        <tr>
+          {heads.map(({ label }, at) => (
+            <th key={label} className={kind(at)}>
+              {label}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((cells, row) => (
+          <tr key={row}>
+            {cells.map((cell, at) => (
+              <td key={at} className={kind(at)}>
+                {cell}
+              </td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }
