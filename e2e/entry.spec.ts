@@ -200,3 +200,31 @@ test('lines pasted from a worksheet fill the entry; one decimal comma and one th
   });
   await expect(page.getByLabel('Account, line 2')).toHaveValue(/^1010 /);
 });
+
+test('a contact is taken by Tab and by Enter as an account is; the next entry is ordinary again unless that is said', async ({
+  own: { page, open, ask },
+}) => {
+  for (const name of ['Low Weir Inn', 'Osier Beds']) await ask('POST', '/contacts', { name, roles: ['customer'] });
+  await open('record/entry');
+  await page.keyboard.press('Tab');
+  await page.getByRole('combobox', { name: 'Kind' }).click();
+  await page.getByRole('option', { name: 'Adjusting' }).click();
+  await page.getByRole('textbox', { name: 'Explanation' }).fill('Bad debt');
+  await account(page, 1, '6900');
+  await page.getByLabel('Debit, line 1').fill('20');
+  await account(page, 2, '1100');
+  await page.getByLabel('Contact, line 2').pressSequentially('weir');
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Contact, line 2')).toHaveValue('Low Weir Inn');
+  await page.getByLabel('Contact, line 2').fill('osi');
+  await page.keyboard.press('Tab');
+  await expect(page.getByLabel('Contact, line 2')).toHaveValue('Osier Beds');
+  await page.getByLabel('Credit, line 2').press('=');
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByRole('status')).toContainText('Posted as 2027-0001');
+  await expect(page.getByRole('combobox', { name: 'Kind' })).toHaveText('Ordinary');
+  await page.getByRole('link', { name: 'Skip to the sheet' }).focus();
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Tab');
+  expect(await page.evaluate(() => document.activeElement?.closest('#desk') !== null)).toBe(true);
+});
