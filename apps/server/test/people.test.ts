@@ -35,7 +35,7 @@ async function member(name: string, role: MemberRole, by = server, of = path): P
   const token = await invite(`${name}@sallow-reach.test`, role, by, of);
   const one = by.signedOut();
   const reply = await one.request('POST', `/api/invitations/${token}`, { name, password: PASSWORD });
-  expect([reply.status, reply.body.person]).toEqual([200, { email: `${name}@sallow-reach.test`, name }]);
+  expect([reply.status, reply.body.person]).toMatchObject([200, { email: `${name}@sallow-reach.test`, name }]);
   return one;
 }
 

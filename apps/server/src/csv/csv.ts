@@ -46,16 +46,19 @@ export function readCsv<Column extends string>(
     // row by row, and no further than it makes sense: nothing is built of what cannot be taken
     step: ({ data: record, errors }, parser) => {
       line += 1;
-      for (const error of errors.filter(({ type }) => type === 'Quotes')) {
-        problems.push(problem('csv-quotes', `rows.${line}`, `Quotes are broken: ${error.message}.`));
+      const broken = errors.filter(({ type }) => type === 'Quotes');
+      for (const { message } of broken) {
+        problems.push(problem('csv-quotes', `rows.${line}`, `Quotes are broken: ${message}.`));
       }
       if (names === undefined) {
-        names = record.map((name) => name.trim().toLowerCase());
+        names =
+          record.length === 1 && record[0]?.trim() === '' ? [] : record.map((name) => name.trim().toLowerCase());
         problems.push(...headerProblems(names, columns, required));
         if (problems.length > 0) parser.abort();
         return;
       }
       if (record.length === 1 && record[0]?.trim() === '') return;
+      if (broken.length > 0) return;
       if (record.length !== names.length) {
         const message = `This row has ${record.length} cells, the header ${names.length}.`;
         problems.push(problem('csv-ragged', `rows.${line}`, message));
@@ -66,7 +69,7 @@ export function readCsv<Column extends string>(
       if (rows.length > mostRows || problems.length >= MOST_PROBLEMS) parser.abort();
     },
   });
-  if (names === undefined) problems.push(...headerProblems([''], columns, required));
+  if (names === undefined) problems.push(...headerProblems([], columns, required));
   if (problems.length > 0) throw new Refusal(422, problems);
   return rows;
 }

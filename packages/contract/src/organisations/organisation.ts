@@ -14,9 +14,9 @@ import {
   MaxLength,
   Min,
   MinLength,
-  ValidateIf,
   ValidateNested,
 } from 'class-validator';
+import { Nullable } from '../is-texts.js';
 
 /** A partner with a whole weight in the result. */
 export class PartnerRequest {
@@ -75,7 +75,7 @@ export class ChangeOrganisationRequest {
   @IsOptional() @IsInt() @Min(1) @Max(12) fiscalYearStartMonth?: number;
   @IsOptional() @IsString() @MaxLength(10) firstDay?: string;
   /** Null takes it away. */
-  @IsOptional() @ValidateIf((_, value) => value !== null) @IsString() @MaxLength(10) changeoverDate?: string | null;
+  @Nullable() @IsOptional() @IsString() @MaxLength(10) changeoverDate?: string | null;
   @IsInt() version!: number;
 }
 
