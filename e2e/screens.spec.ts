@@ -133,7 +133,7 @@ test('what was typed stays when the server refuses, and the screen fits 1024 pix
   await page.getByRole('textbox', { name: 'Date', exact: true }).fill('3/6/2026');
   await page.getByRole('textbox', { name: 'Explanation' }).fill('Into a locked month');
   await page.getByRole('button', { name: /^Post/ }).click();
-  await expect(page.getByText('June 2026 is locked.')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Entry' }).getByText('June 2026 is locked.')).toBeVisible();
   await expect(page.getByRole('textbox', { name: 'Explanation' })).toHaveValue('Into a locked month');
   expect(await page.evaluate('document.documentElement.scrollWidth')).toBeLessThanOrEqual(1024);
 });
