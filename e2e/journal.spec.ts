@@ -90,6 +90,7 @@ test('a list is printed whole, whatever of it stands on the screen, under the or
   const printed = page.locator('.printed');
   for (const [screen, name, lines] of [
     ['record/journal?from=2026-01-01&to=2026-12-31', 'No', 140],
+    ['check/account?account=1010&from=2026-01-01&to=2026-12-31', 'No', 140],
     ['prepare/contacts', 'Contact', 60],
   ] as const) {
     await open(screen);

@@ -10,7 +10,8 @@ import { shown, shownWithSide } from '../fields/money.js';
 import { useAddress, useSheetParam } from '../frame/address.js';
 import { useBooks } from '../frame/books-queries.js';
 import type { ScreenProps } from '../frame/screen-props.js';
-import { Printed } from '../frame/printed.js';
+import { assertPrintable } from '../frame/print-limit.js';
+import { Printed, PrintedRows } from '../frame/printed.js';
 import { Empty, Sheet } from '../frame/sheet.js';
 import { request, withQuery } from '../request/request.js';
 
@@ -196,6 +197,10 @@ async function wholeLedger(organisation: number, account: string, from: string, 
     const path = paths.accountLedger(organisation);
     const page: AccountLedgerAnswer = await request('GET', withQuery(path, { account, from, to, after, limit: 500 }));
     pages.push(page);
+    assertPrintable(
+      pages.reduce((count, { rows }) => count + rows.length, 0),
+      'lines',
+    );
     after = page.next ?? undefined;
   } while (after !== undefined);
   return pages;
@@ -206,38 +211,24 @@ function PrintedLedger({ pages }: { pages: readonly AccountLedgerAnswer[] }) {
   const { currency } = useBooks();
   const [first] = pages;
   if (!first) return null;
-  return (
-    <table>
-      <thead>
-        <tr>
-          <th>Date</th>
-          <th>Entry</th>
-          <th>Explanation</th>
-          <th className="num">Debit</th>
-          <th className="num">Credit</th>
-          <th className="num">Balance</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr>
-          <td />
-          <td />
-          <td colSpan={3}>brought forward</td>
-          <td className="num">{shownWithSide(first.broughtForward, currency)}</td>
-        </tr>
-        {pages
-          .flatMap(({ rows }) => rows)
-          .map((row, at) => (
-            <tr key={at}>
-              <td>{shortDate(parseCivilDate(row.date))}</td>
-              <td>{row.entry}</td>
-              <td>{[row.explanation, row.contact, row.note].filter(Boolean).join(' · ')}</td>
-              <td className="num">{shown(row.debit, currency)}</td>
-              <td className="num">{shown(row.credit, currency)}</td>
-              <td className="num">{shownWithSide(row.balance, currency)}</td>
-            </tr>
-          ))}
-      </tbody>
-    </table>
-  );
+  const heads = [
+    { label: 'Date' },
+    { label: 'Entry' },
+    { label: 'Explanation' },
+    { label: 'Debit', isFigure: true },
+    { label: 'Credit', isFigure: true },
+    { label: 'Balance', isFigure: true },
+  ];
+  const opening = ['', '', 'brought forward', '', '', shownWithSide(first.broughtForward, currency)];
+  const rows = pages
+    .flatMap((page) => page.rows)
+    .map((row) => [
+      shortDate(parseCivilDate(row.date)),
+      row.entry,
+      [row.explanation, row.contact, row.note].filter(Boolean).join(' · '),
+      shown(row.debit, currency),
+      shown(row.credit, currency),
+      shownWithSide(row.balance, currency),
+    ]);
+  return <PrintedRows heads={heads} rows={[opening, ...rows]} />;
 }

@@ -2,11 +2,9 @@ import type { EntriesAnswer, EntryAnswer } from '@just-ledger/contract';
 import { paths } from '@just-ledger/contract';
 import { parseCivilDate, shortDate, type CurrencyCode } from '@just-ledger/core';
 import { shown } from '../fields/money.js';
+import { assertPrintable } from '../frame/print-limit.js';
 import { request, withQuery } from '../request/request.js';
 import type { JournalFilter } from './journal-queries.js';
-
-/** So many entries are printed at once; more of them are for a file. */
-const MOST = 20_000;
 
 /** All entries that match, oldest first. @throws if they are too many for paper */
 export async function wholeJournal(organisation: number, filter: JournalFilter): Promise<EntryAnswer[]> {
@@ -17,10 +15,7 @@ export async function wholeJournal(organisation: number, filter: JournalFilter):
       'GET',
       withQuery(paths.entries(organisation), { ...filter, after, limit: 500 }),
     );
-    if (page.count > MOST) {
-      const count = page.count.toLocaleString('en');
-      throw new Error(`These are ${count} entries, too many to print: choose fewer dates, or save them as CSV.`);
-    }
+    assertPrintable(page.count, 'entries');
     entries.push(...page.entries);
     after = page.next ?? undefined;
   } while (after !== undefined);
