@@ -164,6 +164,47 @@ describe('another currency', () => {
     ]);
     expect(await items('2026-03-31')).toEqual([]);
   });
+  test('from a file, each entry realises what those before it left; a difference that the file tells stands alone', async () => {
+    const line = (
+      entry: string,
+      date: string,
+      account: string,
+      debit: string,
+      credit: string,
+      foreign = '',
+    ): string[] => {
+      const isControl = account === '1100';
+      const contact = isControl ? 'Low Weir' : '';
+      const document = isControl ? `INV ${entry.slice(0, 1)}` : '';
+      return [entry, date, 'Trade', account, debit, credit, contact, document, foreign && 'USD', foreign];
+    };
+    const heads = ['entry', 'date', 'explanation', 'account', 'debit', 'credit', 'contact', 'document'];
+    const file = csv([
+      [...heads, 'currency', 'foreign_amount'],
+      // 500 USD at 0.92 are 460.00; paid at 0.90 in two halves of 225.00: 10.00 lost with the second
+      line('1', '2026-01-05', '1100', '460.00', '', '500.00'),
+      line('1', '2026-01-05', '4000', '', '460.00'),
+      line('1a', '2026-02-05', '1010', '225.00', ''),
+      line('1a', '2026-02-05', '1100', '', '225.00', '250.00'),
+      line('1b', '2026-02-06', '1010', '225.00', ''),
+      line('1b', '2026-02-06', '1100', '', '225.00', '250.00'),
+      // 100 USD at 0.92 are 92.00; paid at 0.95, and the 3.00 gained posted two days later by the file itself
+      line('2', '2026-01-06', '1100', '92.00', '', '100.00'),
+      line('2', '2026-01-06', '4000', '', '92.00'),
+      line('2a', '2026-02-07', '1010', '95.00', ''),
+      line('2a', '2026-02-07', '1100', '', '95.00', '100.00'),
+      line('2b', '2026-02-09', '1100', '3.00', ''),
+      line('2b', '2026-02-09', '4950', '', '3.00'),
+    ]);
+    expect(await done('POST', '/entries/import', file)).toMatchObject({ posted: 6 });
+    const { entries } = await done('GET', '/entries?limit=50');
+    const lines = entries.flatMap((entry: EntryAnswer) => entry.lines);
+    expect(lines.filter(({ account }: { account: string }) => ['4950', '6950'].includes(account))).toMatchObject([
+      { account: '4950', credit: '3.00' },
+      { account: '6950', debit: '10.00' },
+    ]);
+    expect(await items('2026-02-28')).toEqual([]);
+  });
   test('an open document there is offered with what is open of it there', async () => {
     await post('2026-01-05', owes('920.00', usd('1000.00', '0.92')), { account: '4000', credit: '920.00' });
     const detail = (await done(

@@ -132,8 +132,8 @@ export class EntryAppender {
     return { place: posted.place, number: entryNumber(year, posted.number), posted, seal };
   }
 
-  /** Posts what is laid out: the database checks it and writes its lines and totals. */
-  private post(): void {
+  /** Posts what is laid out: the database checks it and writes its lines and totals. Until then nobody reads it. */
+  post(): void {
     if (this.last.place === this.posted) return;
     this.statements.post(this.origin.organisation, this.posted + 1, this.last.place);
     this.posted = this.last.place;

@@ -1,6 +1,6 @@
 import type { EntriesImportAnswer, EntryAnswer, EntryRequest, ReverseRequest } from '@just-ledger/contract';
 import { TYPED_KINDS, checkEntry, entriesFromRows, reversalOf, type Books } from '@just-ledger/core';
-import { withRealised } from '../open-items/realised-lines.js';
+import { allWithRealised, withRealised } from '../open-items/realised-lines.js';
 import { Refusal, notFound } from '../problems/refusal.js';
 import type { WriteContext } from '../workers/write-context.js';
 import { EntryAppender, type Appended } from './append-entry.js';
@@ -68,7 +68,8 @@ export const entryCommands = {
       const checked = entriesFromRows(rows, books);
       if (!checked.ok) throw new Refusal(422, checked.problems.slice(0, 1000));
       const appender = new EntryAppender(context, { ...posting, source: 'import' }, books);
-      return { ...appender.appendAll(checked.value), lines: rows.length };
+      const entries = allWithRealised(context.db, posting.organisation, books, checked.value, () => appender.post());
+      return { ...appender.appendAll(entries), lines: rows.length };
     });
   },
 };

@@ -9,7 +9,7 @@ import {
   type ControlLine,
   type CurrencyCode,
 } from '@just-ledger/core';
-import { sql } from 'drizzle-orm';
+import { sql, type SQL } from 'drizzle-orm';
 import { loadChart } from '../accounts/account-store.js';
 import type { Db } from '../database/connection.js';
 
@@ -65,7 +65,7 @@ export function controlLines(
       LEFT JOIN entry AS o ON o.organisation = e.organisation AND o.place = e.reverses
     WHERE l.organisation = ${organisation} AND l.date <= ${asAt}
       AND l.account IN (SELECT value FROM json_each(${JSON.stringify(accounts)}))
-      AND (${contact ?? null} IS NULL OR coalesce(c.merged_into, c.id) = ${contact ?? null})
+      AND ${contact === undefined ? sql`l.contact IS NOT NULL` : sql`l.contact IN (${mergedInto(organisation, contact)})`}
     ORDER BY l.date, l.entry, l.place`);
   const chart = loadChart(db, organisation);
   return rows.map((row) => ({
@@ -87,4 +87,9 @@ export function controlLines(
       foreign: { currency: row.currency as CurrencyCode, amount: minor(row.foreignAmount ?? 0) },
     }),
   }));
+}
+
+/** A contact and those that were merged into it, as a subquery of their ids. */
+function mergedInto(organisation: number, contact: number): SQL {
+  return sql`SELECT id FROM contact WHERE organisation = ${organisation} AND (id = ${contact} OR merged_into = ${contact})`;
 }

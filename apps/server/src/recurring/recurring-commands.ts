@@ -22,6 +22,7 @@ import { occurrence, recurringJournal } from '../database/schema.js';
 import { EntryAppender } from '../journal/append-entry.js';
 import { organisationOf } from '../organisations/organisation-store.js';
 import { withIds } from '../journal/kept-lines.js';
+import { withRealised } from '../open-items/realised-lines.js';
 import { Refusal, changedSince } from '../problems/refusal.js';
 import type { WriteContext } from '../workers/write-context.js';
 import {
@@ -242,8 +243,9 @@ function postOn(
       checked.problems.map((found) => ({ ...found, message: `${row.name}, ${date}: ${found.message}` })),
     );
   }
+  const whole = withRealised(context.db, organisation, books, checked.value);
   const { place, number } = new EntryAppender(context, { organisation, person, source: 'recurring' }, books).append(
-    checked.value,
+    whole,
   );
   const settled = { settledAt: context.clock.moment(), settledBy: person };
   context.db

@@ -47,13 +47,34 @@ export function realisedDifferences(
   });
 }
 
-/** The lines on control accounts that name a document, foreign or not, by account, contact and document. */
+/** Whether an entry can realise a difference: it has a line in another currency that names a document. */
+export function namesForeignDocument({ lines }: Pick<CheckedEntry, 'lines'>, chart: Chart): boolean {
+  return lines.some((line) => line.foreign !== undefined && documentOfLine(line, chart) !== undefined);
+}
+
+/**
+ * The documents whose differences entries tell by themselves: by a line in the books' own currency alone. What comes
+ * from other books may have an entry of its own for the difference, some days after the payment.
+ *
+ * @returns their keys: see {@link documentOfLine}
+ */
+export function documentsWithDifference(entries: readonly Pick<CheckedEntry, 'lines'>[], chart: Chart): Set<string> {
+  const lines = entries.flatMap((entry) => entry.lines).filter(({ foreign }) => foreign === undefined);
+  return new Set(lines.map((line) => documentOfLine(line, chart)).filter((key) => key !== undefined));
+}
+
+/** Which document a line on a control account names: account, contact and document, as a key; nothing for other lines. */
+export function documentOfLine({ account, contact, document }: EntryLine, chart: Chart): string | undefined {
+  if (document === undefined || accountIn(chart, account).control === undefined) return undefined;
+  return `${account} ${contact ?? ''} ${documentKey(document)}`;
+}
+
+/** The lines on control accounts that name a document, foreign or not, by that document. */
 function byDocument(lines: readonly EntryLine[], chart: Chart): Map<string, EntryLine[]> {
   const found = new Map<string, EntryLine[]>();
   for (const line of lines) {
-    if (line.document === undefined || accountIn(chart, line.account).control === undefined) continue;
-    const key = `${line.account} ${line.contact ?? ''} ${documentKey(line.document)}`;
-    found.set(key, [...(found.get(key) ?? []), line]);
+    const key = documentOfLine(line, chart);
+    if (key !== undefined) found.set(key, [...(found.get(key) ?? []), line]);
   }
   return found;
 }
