@@ -1,6 +1,9 @@
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { spawnSync } from 'node:child_process';
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
+import { booksFile } from '../src/database/connection.js';
 import { Refusal } from '../src/problems/refusal.js';
 import { TaskWorker } from '../src/workers/task-worker.js';
 
@@ -93,5 +96,33 @@ describe('a worker', () => {
     await one.end();
     expect(await asked).toBe('said last');
     await expect(one.run('say', 'late')).rejects.toThrow(/has ended/);
+  });
+});
+
+describe('the writer', () => {
+  test('that dies ends the server with a message, and nobody goes on without it', () => {
+    // books that cannot be opened: the thread fails as it begins
+    const data = mkdtempSync(join(tmpdir(), 'just-ledger-writer-'));
+    mkdirSync(booksFile(data));
+    const program = join(folder, 'dead-writer.mjs');
+    writeFileSync(
+      program,
+      `import 'reflect-metadata';
+      import { Writer } from '../workers.module.js';
+      new Writer().run('postEntry', {}).catch(() => undefined);
+      setInterval(() => undefined, 1000);`,
+    );
+    const { status, stdout, stderr } = spawnSync(process.execPath, [program], {
+      encoding: 'utf8',
+      timeout: 30_000,
+      env: { ...process.env, JUST_LEDGER_DATA: data },
+    });
+    rmSync(data, { recursive: true });
+    expect([status, stdout + stderr]).toEqual([
+      70,
+      expect.stringMatching(
+        /The writing thread has died: SQLITE_CANTOPEN\w*\. The server ends; nothing was left half done\./,
+      ),
+    ]);
   });
 });

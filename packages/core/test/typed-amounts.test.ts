@@ -90,7 +90,10 @@ describe('an amount as a person types it', () => {
   });
   test('tells in words how many decimals there may be', () => {
     expect(typedAmountProblem('12.345', 'too-many-decimals', EUR)).toBe(
-      '“12.345” has more decimals than EUR, which has 2 decimals.',
+      '“12.345” has more decimals than EUR, which has 2 decimals. If thousands are meant, type 12345.',
+    );
+    expect(typedAmountProblem('0.125', 'too-many-decimals', EUR)).toBe(
+      '“0.125” has more decimals than EUR, which has 2 decimals.',
     );
     expect(typedAmountProblem('1.5', 'too-many-decimals', JPY)).toMatch(/which has no decimals/);
   });

@@ -18,6 +18,13 @@ export interface ThreadStanding {
   readonly deaths: number;
 }
 
+/** What a thread threw, as an error: the errors of native modules come across without their message. */
+function errorOf(thrown: unknown): Error {
+  if (thrown instanceof Error && thrown.message) return thrown;
+  const { code } = thrown as { code?: unknown };
+  return new Error(typeof code === 'string' ? code : String(thrown));
+}
+
 function threadEnded(): Refusal {
   const message = 'This was too much for the server and has been given up. Nothing has been changed.';
   return new Refusal(503, [problem('thread-ended', '', message)]);
@@ -50,7 +57,7 @@ export class TaskWorker<Tasks extends TaskTable> {
     const megabytes = this.life.megabytes ?? 2_048;
     const worker = new Worker(script, { workerData, resourceLimits: { maxOldGenerationSizeMb: megabytes } });
     worker.on('message', (answer: Answer) => this.settle(answer));
-    worker.on('error', (error) => this.died(worker, error));
+    worker.on('error', (thrown: unknown) => this.died(worker, errorOf(thrown)));
     worker.on('exit', (code) => this.died(worker, new Error(`worker ended with code ${code}`)));
     return worker;
   }

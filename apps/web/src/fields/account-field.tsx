@@ -1,9 +1,7 @@
 import { Autocomplete, InputBase } from '@mui/material';
-import { createFilterOptions } from '@mui/material/Autocomplete';
 import type { AccountAnswer } from '@just-ledger/contract';
 import { useState, type KeyboardEvent } from 'react';
-
-const find = createFilterOptions<AccountAnswer>({ stringify: (one) => `${one.number} ${one.name}`, limit: 60 });
+import { bestMatches } from './best-matches.js';
 
 /** Chooses an account by its number or part of its name; Tab takes what is highlighted. */
 export function AccountField({
@@ -37,7 +35,7 @@ export function AccountField({
       size="small"
       options={accounts as AccountAnswer[]}
       value={chosen}
-      filterOptions={(options, { inputValue }) => matching(options, inputValue.trim())}
+      filterOptions={(options, { inputValue }) => bestMatches(options, inputValue)}
       inputValue={typed ?? (chosen === null ? '' : labelOf(chosen))}
       onInputChange={(_, text, reason) => setTyped(reason === 'input' ? text : undefined)}
       getOptionLabel={labelOf}
@@ -72,17 +70,10 @@ export function AccountField({
   );
 }
 
-/** The accounts that hold what is typed; a number finds those that begin with it first. */
-function matching(accounts: readonly AccountAnswer[], typed: string): AccountAnswer[] {
-  const found = find(accounts as AccountAnswer[], { inputValue: typed, getOptionLabel: ({ name }) => name });
-  if (!/^\d/.test(typed)) return found;
-  return found.sort((a, b) => Number(b.number.startsWith(typed)) - Number(a.number.startsWith(typed)));
-}
-
 /** The number that typed text stands for: of the account it names, else of the first that holds it, else itself. */
 function numberFor(accounts: readonly AccountAnswer[], typed: string): string {
   const named = accounts.find((one) => one.number === typed || labelOf(one) === typed);
-  return (named ?? matching(accounts, typed)[0])?.number ?? typed;
+  return (named ?? bestMatches(accounts, typed)[0])?.number ?? typed;
 }
 
 function labelOf(one: AccountAnswer | string): string {

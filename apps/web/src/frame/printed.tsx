@@ -1,4 +1,4 @@
-import { useEffect, useState, type ReactNode } from 'react';
+import { useEffect, useRef, useState, type ReactNode, type RefObject } from 'react';
 import { createPortal } from 'react-dom';
 import { useBooks } from './books-queries.js';
 import { Trouble } from './sheet.js';
@@ -33,6 +33,7 @@ export function Printed({
       window.removeEventListener('afterprint', done);
     };
   }, [content]);
+  const button = useRef<HTMLButtonElement>(null);
   const print = async (): Promise<void> => {
     setError(undefined);
     setReading(true);
@@ -44,9 +45,10 @@ export function Printed({
       setReading(false);
     }
   };
+  usePrintKey(button, () => void print());
   return (
     <>
-      <button className="act" type="button" disabled={isReading} onClick={() => void print()}>
+      <button ref={button} className="act" type="button" disabled={isReading} onClick={() => void print()}>
         {isReading ? 'Reading all of it …' : 'Print'}
       </button>
       <Trouble error={error} />
@@ -64,6 +66,22 @@ export function Printed({
         )}
     </>
   );
+}
+
+/** The browser's own print key prints the whole list too: that of the sheet in use, else of the first. */
+function usePrintKey(button: RefObject<HTMLButtonElement | null>, print: () => void): void {
+  useEffect(() => {
+    const press = (event: KeyboardEvent): void => {
+      const isPrintKey = (event.ctrlKey || event.metaKey) && !event.shiftKey && event.key.toLowerCase() === 'p';
+      if (!isPrintKey || event.defaultPrevented) return;
+      const inUse = document.activeElement?.closest('.sheet');
+      if (inUse && inUse !== button.current?.closest('.sheet')) return;
+      event.preventDefault();
+      print();
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  }, [button, print]);
 }
 
 /** The rows of a list on paper, each a text a column; its head stands again on every page. */

@@ -51,7 +51,10 @@ export function typedAmountProblem(typed: string, failure: AmountFailure, curren
     case 'too-many-decimals': {
       const places = exponentOf(currency);
       const most = places === 0 ? 'no decimals' : places === 1 ? 'one decimal' : `${places} decimals`;
-      return `“${typed}” has more decimals than ${currency}, which has ${most}.`;
+      const thousands = /^[1-9]\d{0,2}[.,]\d{3}$/.test(typed)
+        ? ` If thousands are meant, type ${typed.replace(/[.,]/, '')}.`
+        : '';
+      return `“${typed}” has more decimals than ${currency}, which has ${most}.${thousands}`;
     }
     case 'too-large':
       return `“${typed}” is larger than the books can hold.`;
