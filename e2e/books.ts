@@ -55,9 +55,13 @@ const DEMO_EMAIL = 'demo@sallow-reach.test';
 
 /**
  * Tests with books of their own: `demo` holds the samples, `empty` has never been started, `own` is a new organisation
- * with a short chart, a co-operative with calendar years from 2026.
+ * with a short chart and calendar years from 2026, a co-operative unless `beginning` says more.
  */
-export const test = base.extend<{ empty: string; signedIn: Page; own: OwnBooks }, { demo: string }>({
+export const test = base.extend<
+  { empty: string; signedIn: Page; beginning: object; own: OwnBooks },
+  { demo: string }
+>({
+  beginning: [{}, { option: true }],
   demo: [
     // eslint-disable-next-line no-empty-pattern -- fixtures name what they need, here nothing
     async ({}, use) => {
@@ -91,7 +95,7 @@ export const test = base.extend<{ empty: string; signedIn: Page; own: OwnBooks }
     await use(page);
     expect(trouble).toEqual([]);
   },
-  own: async ({ signedIn: page, demo }, use, { title }) => {
+  own: async ({ signedIn: page, demo, beginning }, use, { title }) => {
     const ask = async <T>(method: string, path: string, body?: object | string): Promise<T> => {
       const reply = await page.request.fetch(`${demo}/api${path}`, {
         method,
@@ -108,6 +112,7 @@ export const test = base.extend<{ empty: string; signedIn: Page; own: OwnBooks }
       fiscalYearStartMonth: 1,
       firstDay: '2026-01-01',
       starterChart: true,
+      ...beginning,
     });
     await use({
       page,

@@ -75,3 +75,34 @@ test('a running year is not closed by the same key twice; a closed one stays in 
   await page.keyboard.press('Enter');
   await expect(page.getByText('2027 is closed and locked.')).toBeVisible();
 });
+
+test.describe('a charity', () => {
+  test.use({
+    beginning: {
+      kind: 'non-profit',
+      funds: [
+        { name: 'Roof', restriction: 'purpose' },
+        { name: 'Bursary', restriction: 'purpose' },
+      ],
+    },
+  });
+
+  test('is shown the entries without a fund that stand in the way of closing, and is led to them', async ({
+    own: { page, open, ask, post },
+  }) => {
+    await ask('POST', '/accounts', { number: '6990', name: 'Sundries', element: 'expense' });
+    const given = { breakdowns: { Fund: 'Roof' } };
+    const donation = [
+      { account: '1010', debit: '90.00', ...given },
+      { account: '4000', credit: '90.00', ...given },
+    ];
+    await ask('POST', '/entries', { date: '2026-03-01', explanation: 'Given for the roof', lines: donation });
+    const without = await post('2026-04-01', 'Stamps', '6990', '1010', '12.00');
+    await open('close/year-end?from=2026-01-01&to=2026-12-31');
+    const remark = page.getByText(/Give those lines their fund\./);
+    await expect(remark).toBeVisible();
+    await expect(remark.getByRole('link')).toHaveText([without]);
+    await remark.getByRole('link', { name: without }).click();
+    await expect(page.getByText('Stamps')).toBeVisible();
+  });
+});

@@ -48,7 +48,14 @@ export function Printed({
   usePrintKey(button, () => void print());
   return (
     <>
-      <button ref={button} className="act" type="button" disabled={isReading} onClick={() => void print()}>
+      <button
+        ref={button}
+        data-prints
+        className="act"
+        type="button"
+        disabled={isReading}
+        onClick={() => void print()}
+      >
         {isReading ? 'Reading all of it …' : 'Print'}
       </button>
       <Trouble error={error} />
@@ -74,8 +81,8 @@ function usePrintKey(button: RefObject<HTMLButtonElement | null>, print: () => v
     const press = (event: KeyboardEvent): void => {
       const isPrintKey = (event.ctrlKey || event.metaKey) && !event.shiftKey && event.key.toLowerCase() === 'p';
       if (!isPrintKey || event.defaultPrevented) return;
-      const inUse = document.activeElement?.closest('.sheet');
-      if (inUse && inUse !== button.current?.closest('.sheet')) return;
+      const ofSheetInUse = document.activeElement?.closest('.sheet')?.querySelector('[data-prints]');
+      if (ofSheetInUse && ofSheetInUse !== button.current) return;
       event.preventDefault();
       print();
     };

@@ -1,0 +1,37 @@
+/** What a field offers to choose from: known by a number and a name. */
+export interface Numbered {
+  readonly number: string;
+  readonly name: string;
+}
+
+/** So many are offered at once. */
+const MOST = 60;
+
+/**
+ * What a field offers for what is typed, the best first: what has it as its number or its whole name; what begins with
+ * it; what has a word that begins with it; what only holds it. Case and accents make no difference; among equals the
+ * order stays.
+ *
+ * @example bestMatches([wagesOwed, wages], 'wages') // → [wages, wagesOwed]
+ */
+export function bestMatches<Option extends Numbered>(options: readonly Option[], typed: string): Option[] {
+  const sought = folded(typed.trim());
+  if (sought === '') return options.slice(0, MOST);
+  const held = options.filter(({ number, name }) => folded(`${number} ${name}`).includes(sought));
+  const ranked = held.map((option) => ({ option, rank: rankOf(option, sought) }));
+  return ranked
+    .sort((a, b) => a.rank - b.rank)
+    .slice(0, MOST)
+    .map(({ option }) => option);
+}
+
+function rankOf(option: Numbered, sought: string): number {
+  const [number, name] = [folded(option.number), folded(option.name)];
+  if (number === sought || name === sought) return 0;
+  if (number.startsWith(sought) || name.startsWith(sought)) return 1;
+  return name.includes(` ${sought}`) ? 2 : 3;
+}
+
+function folded(text: string): string {
+  return text.normalize('NFD').replaceAll(/\p{M}/gu, '').toLowerCase();
+}
