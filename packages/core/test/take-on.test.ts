@@ -72,19 +72,33 @@ describe('rows of trays', () => {
     expect(assets.facts[0]?.proposed).toBe(24_000);
   });
   test('in a foreign currency take the rate of the changeover date, or their own', () => {
-    const { customers, banks } = read({
+    const typed = {
       customers: rows(
         { contact: 'Low Weir', currency: 'usd', unpaid: '100' },
         { contact: 'Low Weir', currency: 'USD', rate: '0.85', unpaid: '-10.00' },
       ),
       banks: rows({ account: '1020', statement: '200' }),
-    });
+    };
+    const { customers, banks } = read(typed);
     expect(customers.facts.flatMap(({ lines }) => lines.map(({ amount, foreign }) => [amount, foreign]))).toEqual([
       [9_000, { currency: 'USD', amount: 10_000, quote: { rate: '0.9' } }],
       [-850, { currency: 'USD', amount: -1_000, quote: { rate: '0.85' } }],
     ]);
     expect(banks.facts[0]?.lines[0]).toMatchObject({ amount: 18_000, foreign: { amount: 20_000 } });
+    const { customers: standing } = Object.fromEntries(
+      takeOnStanding(read(typed), on).trays.map((one) => [one.tray, one.accounts]),
+    );
+    expect(standing?.map(({ detail, foreign }) => [detail, [...foreign]])).toEqual([[8_150, [['USD', 9_000]]]]);
   });
+  test.each(['1234.50', '1234,50', '1 234.50', '(1,234.50)'])(
+    '%s of an account kept there is 1,234.50',
+    (foreign) => {
+      const { 'trial-balance': old } = read({
+        'trial-balance': rows({ account: '1020', debit: '1000.00', foreign }),
+      });
+      expect(old.facts[0]?.lines[0]).toMatchObject({ amount: 100_000, foreign: { amount: 123_450 } });
+    },
+  );
   test.each<[string, TrayKey, Record<string, string>, string[]]>([
     ['an account that is not there', 'trial-balance', { account: '9', debit: '1' }, ['account-unknown at account']],
     ['both sides', 'trial-balance', { account: '1010', debit: '1', credit: '1' }, ['both-sides at credit']],

@@ -136,12 +136,13 @@ function trayAnswer(
     detail: write(standing?.detail ?? minor(0)),
     trialBalance: standing?.trialBalance === undefined ? null : write(standing.trialBalance),
     difference: write(standing?.difference ?? minor(0)),
-    accounts: (standing?.accounts ?? []).map(({ account, detail, trialBalance, difference }) => {
+    accounts: (standing?.accounts ?? []).map(({ account, detail, foreign, trialBalance, difference }) => {
       const { number, name } = accountIn(chart, account);
       return {
         number,
         name,
         detail: write(detail),
+        foreign: [...foreign].map(([currency, amount]) => ({ currency, amount: formatAmount(amount, currency) })),
         trialBalance: trialBalance === undefined ? null : write(trialBalance),
         difference: write(difference),
       };

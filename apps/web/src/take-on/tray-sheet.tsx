@@ -145,12 +145,19 @@ function Standing({ of, takeOn }: { of: TrayAnswer; takeOn: TakeOnAnswer }) {
         </tr>
       </thead>
       <tbody>
-        {of.accounts.map(({ number, name, detail, trialBalance, difference }) => (
+        {of.accounts.map(({ number, name, detail, foreign, trialBalance, difference }) => (
           <tr key={number}>
             <td>
               {number} {name}
             </td>
-            <td className="num">{show(detail)}</td>
+            <td className="num">
+              {show(detail)}
+              {foreign.map((one) => (
+                <div key={one.currency} className="soft small">
+                  {shown(one.amount, one.currency)} {one.currency}
+                </div>
+              ))}
+            </td>
             <td className="num">
               {trialBalance === null ? <span className="soft">not there</span> : show(trialBalance)}
             </td>

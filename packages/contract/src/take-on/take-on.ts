@@ -58,6 +58,8 @@ export interface TakeOnAccountAnswer {
   number: string;
   name: string;
   detail: string;
+  /** What of the detail stands in other currencies, in amounts of each. */
+  foreign: { currency: string; amount: string }[];
   trialBalance: string | null;
   difference: string;
 }

@@ -1,5 +1,7 @@
 import { accountTitle, isTemporary, type AccountId } from '../accounts/account.js';
 import { daysInMonth, civilDate, partsOf, type CivilDate } from '../dates/civil-date.js';
+import { formatAmount } from '../money/amount.js';
+import { minor } from '../money/minor.js';
 import { longDate } from '../dates/month-names.js';
 import { typedDate } from '../dates/typed-date.js';
 import { fiscalYearOf } from '../organisations/books-calendar.js';
@@ -36,7 +38,9 @@ export function readBalanceRow(reader: RowReader, detailed?: ReadonlySet<Account
     {
       ...(reader.text('note') && { note: reader.text('note') }),
       ...(foreign !== undefined &&
-        foreign !== 0 && { foreignAmount: reader.text('foreign').replaceAll(/[^\d.]/g, '') }),
+        foreign !== 0 && {
+          foreignAmount: formatAmount(minor(Math.abs(foreign)), account.currency ?? books.baseCurrency),
+        }),
     },
     { debit: 'debit', credit: 'credit', foreignAmount: 'foreign' },
   );

@@ -1,5 +1,6 @@
 import { accountIn, type Chart } from '../accounts/chart.js';
 import { accountTitle, isTemporary, type AccountId } from '../accounts/account.js';
+import type { CurrencyCode } from '../money/currency.js';
 import { minor, sumOf, type Minor } from '../money/minor.js';
 import { locateDifference, type SearchedLine, type Suggestion } from './locate-difference.js';
 import { detailedAccounts, type ReadTrays } from './read-trays.js';
@@ -11,6 +12,8 @@ export interface AccountStanding {
   readonly account: AccountId;
   /** Minor units, debit positive, like all of these. */
   readonly detail: Minor;
+  /** What of the detail stands in other currencies; minor units of each, debit positive. */
+  readonly foreign: ReadonlyMap<CurrencyCode, Minor>;
   /** Nothing while the old trial balance does not have the account. */
   readonly trialBalance: Minor | undefined;
   /** Detail less trial balance. */
@@ -55,7 +58,13 @@ export function takeOnStanding(trays: ReadTrays, on: TakeOnBooks): TakeOnStandin
       .filter((id) => detailed.get(id) === tray && (detail.has(id) || oldBalances.has(id)));
     const accounts = ids.map((account): AccountStanding => {
       const [left, right] = [detail.get(account) ?? minor(0), oldBalances.get(account)];
-      return { account, detail: left, trialBalance: right, difference: minor(left - (right ?? 0)) };
+      return {
+        account,
+        detail: left,
+        foreign: foreignBalance(trays[tray].facts, account),
+        trialBalance: right,
+        difference: minor(left - (right ?? 0)),
+      };
     });
     const known = accounts.flatMap(({ trialBalance }) => (trialBalance === undefined ? [] : [trialBalance]));
     return {
@@ -169,6 +178,14 @@ function balancesOf(facts: readonly RowFact[]): Map<AccountId, Minor> {
   const balances = new Map<AccountId, Minor>();
   for (const { lines } of facts) {
     for (const { account, amount } of lines) balances.set(account, minor((balances.get(account) ?? 0) + amount));
+  }
+  return balances;
+}
+
+function foreignBalance(facts: readonly RowFact[], account: AccountId): Map<CurrencyCode, Minor> {
+  const balances = new Map<CurrencyCode, Minor>();
+  for (const { foreign } of facts.flatMap(({ lines }) => lines.filter((line) => line.account === account))) {
+    if (foreign) balances.set(foreign.currency, minor((balances.get(foreign.currency) ?? 0) + foreign.amount));
   }
   return balances;
 }
