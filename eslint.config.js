@@ -15,35 +15,6 @@ const OUTSIDE = [
   'core computes only: no interface, server, SQL or files',
 ];
 const UPWARD = [['@just-ledger/server*', '@just-ledger/web*', '**/apps/**'], 'arrows point towards core'];
-/** Areas of core in the order in which they may build on each other. */
-const CORE_AREAS = [
-  'problems',
-  'money',
-  'dates',
-  'audit-trail',
-  'people',
-  'organisations',
-  'gathering',
-  'accounts',
-  'breakdowns',
-  'contacts',
-  'tax-codes',
-  'currencies',
-  'journal',
-  'ledger',
-  'recurring',
-  'trial-balance',
-  'account-ledger',
-  'closing',
-  'statements',
-  'proofs',
-  'open-items',
-  'assets',
-  'take-on',
-  'imports',
-  'archives',
-];
-
 export default tseslint.config(
   { ignores: ['**/dist/**', '**/node_modules/**', '**/test-results/**', '.data/**'] },
   js.configs.recommended,
@@ -72,14 +43,6 @@ export default tseslint.config(
     },
   },
   only(['packages/core/src/*/**/*.ts'], OUTSIDE, UPWARD, [['@just-ledger/*'], 'core stands on nothing of ours']),
-  ...CORE_AREAS.map((area, at) =>
-    only(
-      [`packages/core/src/${area}/**/*.ts`],
-      OUTSIDE,
-      UPWARD,
-      ...CORE_AREAS.slice(at + 1).map((later) => [[`../${later}/*`], `${area} may not build on ${later}`]),
-    ),
-  ),
   {
     files: ['packages/core/src/**/*.ts'],
     rules: {

@@ -39,7 +39,8 @@ for (const scheme of ['light', 'dark'] as const) {
     await page.emulateMedia({ colorScheme: scheme });
     for (const screen of SCREENS) {
       await page.goto(`${demo}${screen}`);
-      await page.waitForLoadState('networkidle');
+      await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible();
+      await expect(page.locator('[aria-busy=true]')).toHaveCount(0);
       const { violations } = await new AxeBuilder({ page }).analyze();
       expect([
         screen,

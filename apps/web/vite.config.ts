@@ -4,5 +4,6 @@ import { defineConfig } from 'vite';
 export default defineConfig({
   plugins: [react()],
   build: { outDir: 'dist', chunkSizeWarningLimit: 900, modulePreload: { polyfill: false } },
-  server: { proxy: { '/api': 'http://127.0.0.1:4700' } },
+  // the pages keep their own address, so that the server takes what they change
+  server: { proxy: { '/api': { target: `http://127.0.0.1:${process.env['PORT'] ?? '4700'}`, changeOrigin: false } } },
 });

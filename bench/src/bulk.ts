@@ -1,6 +1,7 @@
-import { loadChart } from '@just-ledger/server/accounts/account-store';
-import { EntryAppender } from '@just-ledger/server/journal/append-entry';
-import type { WriteContext } from '@just-ledger/server/workers/write-context';
+import { booksOf } from '@just-ledger/server/areas/books/books-store';
+import { loadChart } from '@just-ledger/server/areas/accounts/account-store';
+import { EntryAppender } from '@just-ledger/server/areas/journal/append-entry';
+import type { WriteContext } from '@just-ledger/server/platform/threads/write-context';
 import type { CheckedEntry } from '@just-ledger/core';
 import { LARGE_TODAY, emptyLargeBooks, largeEntries } from './large-books.js';
 import { unguarded } from './unguarded.js';
@@ -53,7 +54,7 @@ async function bareBooks(folder: string): Promise<BareBooks> {
  */
 export async function bulkImport(context: WriteContext, lines: number, scratch: string): Promise<number> {
   const bare = await bareBooks(scratch);
-  const appender = new EntryAppender(context, { organisation: 1, person: 1, source: 'import' }, context.booksOf(1));
+  const appender = new EntryAppender(context, { organisation: 1, person: 1, source: 'import' }, booksOf(context, 1));
   let [ours, theirs] = [0, 0];
   const onBoth = (here: () => unknown, there: () => unknown): void => {
     const start = performance.now();

@@ -1,11 +1,14 @@
+import { booksOf } from '@just-ledger/server/areas/books/books-store';
+import { createFirstOwner } from '@just-ledger/server/platform/sessions/session-commands';
+import { createOrganisation } from '@just-ledger/server/areas/beginning/beginning-commands';
+import { importAccounts } from '@just-ledger/server/areas/accounts/account-commands';
 import 'reflect-metadata';
 import { accountIn, minor, parseCivilDate, type Chart, type CheckedEntry, type CivilDate } from '@just-ledger/core';
-import { prepareBooks } from '@just-ledger/server/database/migrate';
-import { loadChart } from '@just-ledger/server/accounts/account-store';
-import { EntryAppender } from '@just-ledger/server/journal/append-entry';
-import { readChartFile } from '@just-ledger/server/accounts/chart-file';
-import { commands } from '@just-ledger/server/workers/commands';
-import { WriteContext } from '@just-ledger/server/workers/write-context';
+import { prepareBooks } from '@just-ledger/server/platform/database/migrate';
+import { loadChart } from '@just-ledger/server/areas/accounts/account-store';
+import { EntryAppender } from '@just-ledger/server/areas/journal/append-entry';
+import { readChartFile } from '@just-ledger/server/areas/accounts/chart-file';
+import { WriteContext } from '@just-ledger/server/platform/threads/write-context';
 
 /** The day at which the large books stand: five years from January 2022. */
 export const LARGE_TODAY = parseCivilDate('2026-12-31');
@@ -28,7 +31,7 @@ export async function emptyLargeBooks(folder: string): Promise<WriteContext> {
     moment: () => `${LARGE_TODAY}T12:00:00.000Z`,
   });
   const person = context.transact(() =>
-    commands.createFirstOwner(context, { email: 'bench@example.test', name: 'Bench', passwordHash: '-' }),
+    createFirstOwner(context, { email: 'bench@example.test', name: 'Bench', passwordHash: '-' }),
   );
   const request = {
     name: 'Large',
@@ -38,14 +41,14 @@ export async function emptyLargeBooks(folder: string): Promise<WriteContext> {
     firstDay: '2022-01-01',
     starterChart: false,
   };
-  context.transact(() => commands.createOrganisation(context, { person, request }));
+  context.transact(() => createOrganisation(context, { person, request }));
   const rows = Array.from({ length: 196 }, (_, at) => `${1000 + at * 40},Account ${at},,`);
   const csv = `number,name,element,role\n${rows.map((row) => row.replace(/^(\d)(\d+),/, (_, first: string, rest: string) => `${first}${rest},`)).join('\n')}\n`;
   const withElements = csv
     .split('\n')
     .map((row, at) => (at === 0 || row === '' ? row : row.replace(',,', `,${elementOf(row)},`)));
   context.transact(() =>
-    commands.importAccounts(context, {
+    importAccounts(context, {
       organisation: 1,
       person: 1,
       rows: readChartFile(`${withElements.join('\n')}3999,Retained,equity,retained-earnings\n`),
@@ -58,7 +61,7 @@ export async function emptyLargeBooks(folder: string): Promise<WriteContext> {
 export function fillBooks(context: WriteContext, lines: number): number {
   const origin = { organisation: 1, person: 1, source: 'import' as const };
   return context.transact(() =>
-    new EntryAppender(context, origin, context.booksOf(1)).appendAll(largeEntries(loadChart(context.db, 1), lines)),
+    new EntryAppender(context, origin, booksOf(context, 1)).appendAll(largeEntries(loadChart(context.db, 1), lines)),
   ).posted;
 }
 

@@ -1,6 +1,6 @@
+import { postEntry } from '@just-ledger/server/areas/journal/entry-commands';
 import Database from 'better-sqlite3';
-import { commands } from '@just-ledger/server/workers/commands';
-import type { WriteContext } from '@just-ledger/server/workers/write-context';
+import type { WriteContext } from '@just-ledger/server/platform/threads/write-context';
 import { took } from './stopwatch.js';
 import { unguarded } from './unguarded.js';
 
@@ -18,7 +18,7 @@ export type CopyBooks = () => string;
 
 /** Posts entries one by one and, turn and turn about, commits a bare row in another file and unchecked rows in a copy. */
 export function posting(context: WriteContext, count: number, bareFile: string, copyBooks: CopyBooks): PostingTimes {
-  const post = (n: number): void => void context.transact(() => commands.postEntry(context, request(n)));
+  const post = (n: number): void => void context.transact(() => postEntry(context, request(n)));
   post(0); // so that totals and balances of the month are there in the copy too
   const bare = bareRow(bareFile);
   const unchecked = uncheckedRows(copyBooks());

@@ -1,11 +1,11 @@
-import { openForReading, type Db } from '@just-ledger/server/database/connection';
-import { organisationOf, type Organisation } from '@just-ledger/server/organisations/organisation-store';
+import { openForReading, type Db } from '@just-ledger/server/platform/database/connection';
+import { organisationOf, type Organisation } from '@just-ledger/server/areas/organisations/organisation-store';
 import {
   balanceSheetReport,
   equityStatementReport,
   incomeStatementReport,
-} from '@just-ledger/server/statements/statement-reports';
-import { trialBalanceReport } from '@just-ledger/server/trial-balance/trial-balance-report';
+} from '@just-ledger/server/areas/statements/statement-reports';
+import { trialBalanceReport } from '@just-ledger/server/areas/trial-balance/trial-balance-report';
 import { LARGE_TODAY } from './large-books.js';
 import { median, took, usually } from './stopwatch.js';
 

@@ -1,3 +1,7 @@
+import { addCurrency } from '@just-ledger/server/areas/currencies/currency-commands';
+import { importRates } from '@just-ledger/server/areas/imports/import-commands';
+import { postEntry } from '@just-ledger/server/areas/journal/entry-commands';
+import { addTaxCode } from '@just-ledger/server/areas/tax-codes/tax-code-commands';
 import { addDays, parseCivilDate as d, type CivilDate } from '@just-ledger/core';
 import { around, type SampleBooks, type StoryPlan } from './sample-books.js';
 
@@ -14,15 +18,15 @@ export function goAbroad(books: SampleBooks, plan: StoryPlan, today: CivilDate):
     ])
       books.addAccount(account);
     const exchange = { realisedGain: '4520', realisedLoss: '7020', unrealisedGain: '4520', unrealisedLoss: '7020' };
-    for (const currency of ['GBP', 'USD']) books.do('addCurrency', { ...of, request: { currency, ...exchange } });
+    for (const currency of ['GBP', 'USD']) books.do(addCurrency, { ...of, request: { currency, ...exchange } });
     books.contact('The Cooper’s Arms, Deptford', 'customer', { terms: '30', currency: 'GBP' });
     books.contact('Tri-State Press Parts', 'supplier', { terms: '30', currency: 'USD' });
   });
   for (let day = d('2026-11-02'); day <= today; day = addDays(day, 7)) {
-    plan.on(day, (date) => books.do('importRates', { ...of, csv: ratesOf(date) }));
+    plan.on(day, (date) => books.do(importRates, { ...of, csv: ratesOf(date) }));
   }
   plan.on(d('2026-11-19'), (date) =>
-    books.do('postEntry', {
+    books.do(postEntry, {
       ...of,
       request: {
         date,
@@ -35,7 +39,7 @@ export function goAbroad(books: SampleBooks, plan: StoryPlan, today: CivilDate):
     }),
   );
   plan.on(d('2026-12-10'), (date) =>
-    books.do('postEntry', {
+    books.do(postEntry, {
       ...of,
       request: {
         date,
@@ -101,7 +105,7 @@ function liableForTax(books: SampleBooks): void {
       ],
     },
   ];
-  for (const request of codes) books.do('addTaxCode', { ...of, request });
+  for (const request of codes) books.do(addTaxCode, { ...of, request });
   for (const number of ['4010', '4030']) books.changeAccount(number, { taxCode: 'S20' });
   for (const number of ['5310', '5320', '5410']) books.changeAccount(number, { taxCode: 'P20' });
 }

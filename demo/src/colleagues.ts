@@ -1,9 +1,10 @@
+import { invite, takeInvitation } from '@just-ledger/server/areas/people/people-commands';
+import { keepDraft } from '@just-ledger/server/areas/journal/draft-commands';
 import { randomBytes } from 'node:crypto';
-import { hashToken } from '@just-ledger/server/sessions/session-store';
-import { commands } from '@just-ledger/server/workers/commands';
-import { WriteContext } from '@just-ledger/server/workers/write-context';
+import { hashToken } from '@just-ledger/server/platform/sessions/session-store';
+import { WriteContext } from '@just-ledger/server/platform/threads/write-context';
 import type { MemberRole } from '@just-ledger/core';
-import type { Clock } from '@just-ledger/server/database/clock';
+import type { Clock } from '@just-ledger/server/platform/database/clock';
 
 const CO_OPERATIVE = 1;
 const COLLEAGUES: readonly { name: string; email: string; role: MemberRole }[] = [
@@ -15,19 +16,19 @@ const COLLEAGUES: readonly { name: string; email: string; role: MemberRole }[] =
 export function inviteColleagues(folder: string, owner: number, clock: Clock, passwordHash: string): void {
   const context = new WriteContext(folder, clock);
   const of = { organisation: CO_OPERATIVE, person: owner };
-  const invite = (email: string, role: MemberRole): string => {
+  const invited = (email: string, role: MemberRole): string => {
     const token = randomBytes(32).toString('base64url');
     const link = `/invitation/${token}`;
-    context.transact(() => commands.invite(context, { ...of, email, role, tokenHash: hashToken(token), link }));
+    context.transact(() => invite(context, { ...of, email, role, tokenHash: hashToken(token), link }));
     return token;
   };
   const [tam] = COLLEAGUES.map(({ name, email, role }) => {
-    const token = invite(email, role);
-    return context.transact(() => commands.takeInvitation(context, { token, given: { name, passwordHash } }));
+    const token = invited(email, role);
+    return context.transact(() => takeInvitation(context, { token, given: { name, passwordHash } }));
   });
-  invite('otto@sallow-reach.test', 'approver');
+  invited('otto@sallow-reach.test', 'approver');
   context.transact(() =>
-    commands.keepDraft(context, {
+    keepDraft(context, {
       organisation: CO_OPERATIVE,
       person: tam ?? owner,
       request: {

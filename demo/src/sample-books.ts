@@ -1,3 +1,14 @@
+import { booksOf } from '@just-ledger/server/areas/books/books-store';
+import { createOrganisation } from '@just-ledger/server/areas/beginning/beginning-commands';
+import { addAccount, changeAccount, importAccounts } from '@just-ledger/server/areas/accounts/account-commands';
+import { addContact } from '@just-ledger/server/areas/contacts/contact-commands';
+import { addTakeOnRows, postTray } from '@just-ledger/server/areas/take-on/take-on-commands';
+import { keepPaper } from '@just-ledger/server/areas/gathering/paper-commands';
+import { postEntry, reverseEntry } from '@just-ledger/server/areas/journal/entry-commands';
+import { keepRecurring, postDue, skipOccurrence } from '@just-ledger/server/areas/recurring/recurring-commands';
+import { keepDraft } from '@just-ledger/server/areas/journal/draft-commands';
+import { lockPeriod } from '@just-ledger/server/areas/periods/period-commands';
+import { closeYear } from '@just-ledger/server/areas/closing/closing-commands';
 import type { AccountRequest, ChangeAccountRequest, ContactRequest } from '@just-ledger/contract';
 import {
   addDays,
@@ -11,12 +22,12 @@ import {
   type PaperState,
   type TrayKey,
 } from '@just-ledger/core';
-import type { Commands } from '@just-ledger/server/workers/commands';
-import { runCommand } from '@just-ledger/server/workers/run-command';
-import { readChartFile } from '@just-ledger/server/accounts/chart-file';
-import { chartNames } from '@just-ledger/server/accounts/chart-names';
-import { WriteContext } from '@just-ledger/server/workers/write-context';
-import type { Clock } from '@just-ledger/server/database/clock';
+import { openForCommands, runCommand } from '@just-ledger/server/composition/commands';
+import type { Command } from '@just-ledger/server/platform/threads/task';
+import { readChartFile } from '@just-ledger/server/areas/accounts/chart-file';
+import { chartNames } from '@just-ledger/server/areas/accounts/chart-names';
+import type { WriteContext } from '@just-ledger/server/platform/threads/write-context';
+import type { Clock } from '@just-ledger/server/platform/database/clock';
 
 const EUR = parseCurrencyCode('EUR');
 
@@ -70,30 +81,30 @@ export class SampleBooks {
       funds?: { name: string; restriction: FundRestriction }[];
     },
   ): SampleBooks {
-    const context = new WriteContext(folder, clock);
+    const context = openForCommands(folder, clock);
     const { chart, ...request } = fields;
-    const { id } = runCommand(context, 'createOrganisation', {
+    const { id } = runCommand(context, createOrganisation, {
       person,
       request: { ...request, baseCurrency: 'EUR', starterChart: chart === undefined },
     });
     const books = new SampleBooks(context, clock, person, id);
-    if (chart !== undefined) books.do('importAccounts', { organisation: id, person, rows: readChartFile(chart) });
+    if (chart !== undefined) books.do(importAccounts, { organisation: id, person, rows: readChartFile(chart) });
     return books;
   }
 
   /** Does one operation in a transaction of its own. */
-  do<Name extends keyof Commands>(name: Name, args: Parameters<Commands[Name]>[1]): ReturnType<Commands[Name]> {
-    return runCommand(this.context, name, args);
+  do<Args, Result>(command: Command<Args, Result>, args: Args): Result {
+    return runCommand(this.context, command, args);
   }
 
   contact(name: string, role: string, more: Partial<ContactRequest> = {}): void {
     const request = { name, roles: [role], ...more };
-    this.do('addContact', { organisation: this.organisation, person: this.person, request });
+    this.do(addContact, { organisation: this.organisation, person: this.person, request });
   }
 
   /** Adds an account to the chart. */
   addAccount(request: AccountRequest): void {
-    this.do('addAccount', { organisation: this.organisation, person: this.person, request });
+    this.do(addAccount, { organisation: this.organisation, person: this.person, request });
   }
 
   renameAccount(number: string, name: string): void {
@@ -107,7 +118,7 @@ export class SampleBooks {
 
   /** Changes what an account says of itself. */
   changeAccount(number: string, change: Partial<AccountRequest>): void {
-    const { chart } = this.context.booksOf(this.organisation);
+    const { chart } = booksOf(this.context, this.organisation);
     const account = chart.byNumber.get(number);
     if (!account) throw new Error(`the sample has no account ${number}`);
     const { breakdowns: needed, ...proposal } = proposalOf(
@@ -121,23 +132,23 @@ export class SampleBooks {
       ...change,
       version: 1,
     } as ChangeAccountRequest;
-    this.do('changeAccount', { organisation: this.organisation, person: this.person, id: account.id, request });
+    this.do(changeAccount, { organisation: this.organisation, person: this.person, id: account.id, request });
   }
 
   /** Types rows into a tray of the take-on. */
   takeOn(tray: TrayKey, ...rows: Record<string, string>[]): void {
     const of = { organisation: this.organisation, person: this.person };
-    this.do('addTakeOnRows', { ...of, tray, rows: rows.map((cells) => ({ cells })) });
+    this.do(addTakeOnRows, { ...of, tray, rows: rows.map((cells) => ({ cells })) });
   }
 
   /** Posts what has been typed into a tray. */
   postTray(tray: TrayKey): void {
-    this.do('postTray', { organisation: this.organisation, person: this.person, tray });
+    this.do(postTray, { organisation: this.organisation, person: this.person, tray });
   }
 
   /** Notes what stands of a paper to gather. */
   paper(paper: string, state: PaperState, note: string): void {
-    this.do('keepPaper', { organisation: this.organisation, person: this.person, paper, request: { state, note } });
+    this.do(keepPaper, { organisation: this.organisation, person: this.person, paper, request: { state, note } });
   }
 
   /** Posts an entry whose lines name breakdown values. */
@@ -147,7 +158,7 @@ export class SampleBooks {
     lines: readonly (readonly [account: string, euro: number, breakdowns: Record<string, string>])[],
   ): void {
     this.clock.goTo(date);
-    this.do('postEntry', {
+    this.do(postEntry, {
       organisation: this.organisation,
       person: this.person,
       request: {
@@ -167,7 +178,7 @@ export class SampleBooks {
   ): string {
     const lag = more.kind === 'opening' ? 1 : Number(date.slice(8)) % 3;
     this.clock.goTo(addDays(date, lag));
-    return this.do('postEntry', {
+    return this.do(postEntry, {
       organisation: this.organisation,
       person: this.person,
       request: { date, explanation, ...more, lines: lines.map(requestLine) },
@@ -176,7 +187,7 @@ export class SampleBooks {
 
   reverse(number: string, date: CivilDate, explanation: string): void {
     this.clock.goTo(date);
-    this.do('reverseEntry', {
+    this.do(reverseEntry, {
       organisation: this.organisation,
       person: this.person,
       number,
@@ -191,7 +202,7 @@ export class SampleBooks {
     lines: readonly SampleLine[],
     kind = 'ordinary',
   ): number {
-    return this.do('keepRecurring', {
+    return this.do(keepRecurring, {
       organisation: this.organisation,
       request: { name, schedule, entry: { kind, explanation, lines: lines.map(requestLine) } },
     }).id;
@@ -200,12 +211,12 @@ export class SampleBooks {
   /** Posts everything due by a day. */
   postDue(on: CivilDate): void {
     this.clock.goTo(on);
-    this.do('postDue', { organisation: this.organisation, person: this.person });
+    this.do(postDue, { organisation: this.organisation, person: this.person });
   }
 
   skip(id: number, date: CivilDate, reason: string): void {
     this.clock.goTo(date);
-    this.do('skipOccurrence', {
+    this.do(skipOccurrence, {
       organisation: this.organisation,
       person: this.person,
       id,
@@ -214,7 +225,7 @@ export class SampleBooks {
   }
 
   draft(date: string, explanation: string, lines: readonly SampleLine[], kind = 'ordinary'): void {
-    this.do('keepDraft', {
+    this.do(keepDraft, {
       organisation: this.organisation,
       person: this.person,
       request: { date, kind, explanation, lines: lines.map(requestLine) },
@@ -222,11 +233,11 @@ export class SampleBooks {
   }
 
   lock(period: string): void {
-    this.do('lockPeriod', { organisation: this.organisation, person: this.person, period });
+    this.do(lockPeriod, { organisation: this.organisation, person: this.person, period });
   }
 
   close(year: string): void {
-    this.do('closeYear', { organisation: this.organisation, person: this.person, year, request: {} });
+    this.do(closeYear, { organisation: this.organisation, person: this.person, year, request: {} });
   }
 
   end(): void {

@@ -1,9 +1,9 @@
+import { createFirstOwner } from '@just-ledger/server/platform/sessions/session-commands';
 import 'reflect-metadata';
 import { parseCivilDate } from '@just-ledger/core';
-import { prepareBooks } from '@just-ledger/server/database/migrate';
-import { hashPassword } from '@just-ledger/server/sessions/password';
-import { commands } from '@just-ledger/server/workers/commands';
-import { WriteContext } from '@just-ledger/server/workers/write-context';
+import { prepareBooks } from '@just-ledger/server/platform/database/migrate';
+import { hashPassword } from '@just-ledger/server/platform/sessions/password';
+import { WriteContext } from '@just-ledger/server/platform/threads/write-context';
 import { inviteColleagues } from './colleagues.js';
 import { writeCiderCoOperative } from './cider-co-operative.js';
 import { writeHedgeLayer } from './hedge-layer.js';
@@ -26,7 +26,7 @@ export async function writeDemo(folder: string): Promise<void> {
   const context = new WriteContext(folder, new StoryClock(DEMO_TODAY));
   const { email, name } = DEMO_SIGN_IN;
   const passwordHash = await hashPassword(DEMO_SIGN_IN.password);
-  const person = context.transact(() => commands.createFirstOwner(context, { email, name, passwordHash }));
+  const person = context.transact(() => createFirstOwner(context, { email, name, passwordHash }));
   context.db.$client.close();
   writeCiderCoOperative(folder, person, DEMO_TODAY);
   writeHedgeLayer(folder, person, DEMO_TODAY);

@@ -1,10 +1,10 @@
+import { takeOnAt, trayAt } from '@just-ledger/server/areas/take-on/take-on-readings';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { DEMO_TODAY, writeDemo } from '../dist/write-demo.js';
-import { takeOnReadings } from '../../apps/server/dist/take-on/take-on-readings.js';
-import { verifyBooks } from '../../apps/server/dist/verify.js';
-import { openForReading } from '../../apps/server/dist/database/connection.js';
+import { verifyBooks } from '../../apps/server/dist/areas/proofs/verify-books.js';
+import { openForReading } from '../../apps/server/dist/platform/database/connection.js';
 
 describe('the sample books', () => {
   const folder = join(mkdtempSync(join(tmpdir(), 'just-ledger-demo-')), 'books');
@@ -42,7 +42,7 @@ describe('the sample books', () => {
     expect(new Set(papers.map((paper) => paper.state))).toEqual(new Set(['wanted', 'at-hand', 'not-needed']));
     const db = openForReading(folder);
     const at = { organisation: 3, today: DEMO_TODAY };
-    const { outBy, clearing } = takeOnReadings.takeOnAt(db, at);
+    const { outBy, clearing } = takeOnAt(db, at);
     const left = clearing.filter(({ expected }) => expected !== '0.00');
     expect([outBy, left]).toEqual([
       '0.00',
@@ -51,8 +51,7 @@ describe('the sample books', () => {
         { part: 'suppliers', expected: '-600.00', posted: '-600.00' },
       ],
     ]);
-    const first = (tray: 'customers' | 'suppliers'): unknown =>
-      takeOnReadings.trayAt(db, { ...at, tray }).suggestions[0]?.sentence;
+    const first = (tray: 'customers' | 'suppliers'): unknown => trayAt(db, { ...at, tray }).suggestions[0]?.sentence;
     expect([first('customers'), first('suppliers')]).toEqual([
       'Fenwater Council, parks OT-1165, 1,460.00: perhaps 1,640.00.',
       'A line of 600.00 credit may be missing.',

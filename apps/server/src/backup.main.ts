@@ -1,8 +1,8 @@
 import { existsSync } from 'node:fs';
 import { resolve } from 'node:path';
-import { backUp, backupsFolder } from './backups/backup.js';
-import { booksFile } from './database/connection.js';
-import { verifyBooks } from './verify.js';
+import { backUp, backupsFolder } from './areas/backups/backup.js';
+import { verifyBooks } from './areas/proofs/verify-books.js';
+import { booksFile } from './platform/database/connection.js';
 
 const folder = resolve(process.argv[2] ?? '.data/books');
 const into = resolve(process.argv[3] ?? backupsFolder(folder));

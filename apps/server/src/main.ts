@@ -1,9 +1,9 @@
 import 'reflect-metadata';
-import { settings } from './settings.js';
-import { DataFolderInUseError, takeDataFolder } from './database/data-folder.js';
-import { NewerBooksError, prepareBooks } from './database/migrate.js';
-import { createUnattendedOwner } from './sessions/unattended-owner.js';
-import { createServer } from './server.js';
+import { DataFolderInUseError, takeDataFolder } from './platform/database/data-folder.js';
+import { NewerBooksError, prepareBooks } from './platform/database/migrate.js';
+import { createUnattendedOwner } from './platform/sessions/unattended-owner.js';
+import { settings } from './platform/settings.js';
+import { createServer } from './composition/server.js';
 
 try {
   takeDataFolder(settings.folder);

@@ -1,8 +1,8 @@
 import { existsSync } from 'node:fs';
 import { resolve } from 'node:path';
-import { restore } from './backups/backup.js';
-import { booksFile } from './database/connection.js';
-import { verifyBooks } from './verify.js';
+import { restore } from './areas/backups/backup.js';
+import { verifyBooks } from './areas/proofs/verify-books.js';
+import { booksFile } from './platform/database/connection.js';
 
 const [backup, folder] = [process.argv[2], resolve(process.argv[3] ?? '.data/books')];
 if (!backup || !existsSync(booksFile(resolve(backup)))) {

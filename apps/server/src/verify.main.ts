@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs';
 import { resolve } from 'node:path';
-import { booksFile } from './database/connection.js';
-import { verifyBooks } from './verify.js';
+import { verifyBooks } from './areas/proofs/verify-books.js';
+import { booksFile } from './platform/database/connection.js';
 
 const folder = resolve(process.argv[2] ?? '.data/books');
 if (!existsSync(booksFile(folder))) {

@@ -1,3 +1,9 @@
+import { readSomeTrays } from '../src/areas/account-detail/tray-rows.js';
+import { addTakeOnRows, changeTakeOnRow, removeTakeOnRows } from '../src/areas/take-on/take-on-commands.js';
+import { booksOf } from '../src/areas/books/books-store.js';
+import { createFirstOwner } from '../src/platform/sessions/session-commands.js';
+import { createOrganisation } from '../src/areas/beginning/beginning-commands.js';
+import { addContact } from '../src/areas/contacts/contact-commands.js';
 import 'reflect-metadata';
 import {
   minor,
@@ -11,16 +17,15 @@ import fc from 'fast-check';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { loadChart } from '../src/accounts/account-store.js';
-import { openForReading, type Db } from '../src/database/connection.js';
-import { keptUntilCommit } from '../src/database/kept-reading.js';
-import { prepareBooks } from '../src/database/migrate.js';
-import { EntryAppender } from '../src/journal/append-entry.js';
-import { everyPostedEntry } from '../src/journal/posted-entries.js';
-import { flowsBetween } from '../src/ledger/flow-store.js';
-import { fullCheck } from '../src/proofs/chain-check.js';
-import { commands } from '../src/workers/commands.js';
-import { WriteContext } from '../src/workers/write-context.js';
+import { loadChart } from '../src/areas/accounts/account-store.js';
+import { openForReading, type Db } from '../src/platform/database/connection.js';
+import { keptUntilCommit } from '../src/platform/database/kept-reading.js';
+import { prepareBooks } from '../src/platform/database/migrate.js';
+import { EntryAppender } from '../src/areas/journal/append-entry.js';
+import { everyPostedEntry } from '../src/areas/journal/posted-entries.js';
+import { flowsBetween } from '../src/areas/ledger/flow-store.js';
+import { fullCheck } from '../src/areas/proofs/chain-check.js';
+import { WriteContext } from '../src/platform/threads/write-context.js';
 
 const TODAY = parseCivilDate('2027-01-18');
 const calendar = { firstDay: parseCivilDate('2025-10-15'), fiscalYearStartMonth: 4 };
@@ -35,11 +40,11 @@ beforeEach(async () => {
   context = new WriteContext(folder, { today: () => TODAY, moment: () => `${TODAY}T12:00:00.000Z` });
   reading = openForReading(folder);
   const person = context.transact(() =>
-    commands.createFirstOwner(context, { email: 'a@sallow-reach.test', name: 'Ada', passwordHash: '-' }),
+    createFirstOwner(context, { email: 'a@sallow-reach.test', name: 'Ada', passwordHash: '-' }),
   );
   for (const name of ['Cider', 'Hedges'])
     context.transact(() =>
-      commands.createOrganisation(context, {
+      createOrganisation(context, {
         person,
         request: {
           name,
@@ -52,7 +57,7 @@ beforeEach(async () => {
       }),
     );
   context.transact(() =>
-    commands.addContact(context, { organisation: 1, person: 1, request: { name: 'Low Weir', roles: ['customer'] } }),
+    addContact(context, { organisation: 1, person: 1, request: { name: 'Low Weir', roles: ['customer'] } }),
   );
 });
 afterEach(() => {
@@ -72,7 +77,7 @@ function accountOf(number: string, organisation = 1): AccountId {
 }
 
 const appender = (organisation = 1): EntryAppender =>
-  new EntryAppender(context, { organisation, person: 1, source: 'import' }, context.booksOf(organisation));
+  new EntryAppender(context, { organisation, person: 1, source: 'import' }, booksOf(context, organisation));
 
 function sale(date: string, amount: number, more: Partial<EntryLine> = {}, organisation = 1): CheckedEntry {
   return {
@@ -265,6 +270,31 @@ describe('what a reading connection keeps', () => {
       const before = bank();
       context.transact(() => appender().append(sale('2026-05-01', amount)));
       expect(bank()).toBe(before + amount);
+    }
+  });
+  test('of what is typed for a take-on is read anew with that or with the set-up, and not with a posting', () => {
+    const trays = (): unknown => readSomeTrays(reading, 1, ['trial-balance']).trays;
+    const of = { organisation: 1, person: 1 };
+    const cells = { account: '1010', debit: '5.00' };
+    const changes: (() => unknown)[] = [
+      () => addTakeOnRows(context, { ...of, tray: 'trial-balance', rows: [{ cells }] }),
+      () =>
+        changeTakeOnRow(context, {
+          ...of,
+          tray: 'trial-balance',
+          id: 1,
+          cells: { ...cells, debit: '6.00' },
+        }),
+      () => addContact(context, { ...of, request: { name: 'High Weir', roles: ['customer'] } }),
+      () => removeTakeOnRows(context, { ...of, tray: 'trial-balance', id: 1 }),
+    ];
+    for (const change of changes) {
+      const before = trays();
+      context.transact(() => appender().append(sale('2026-05-01', 1)));
+      expect(trays()).toBe(before);
+      context.transact(change);
+      expect(trays()).not.toBe(before);
+      expect(trays()).toBe(trays());
     }
   });
   test('of all sorts does not grow without end', () => {

@@ -15,8 +15,8 @@ import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { ARCHIVE_TABLES, archivedColumns, type TableFile } from '../src/archives/archive-tables.js';
-import { sealOf } from '../src/journal/append-entry.js';
+import { ARCHIVE_TABLES, archivedColumns, type TableFile } from '../src/areas/archives/archive-tables.js';
+import { sealOf } from '../src/areas/journal/append-entry.js';
 import { zipOf } from './files.js';
 import { RunningServer, type Reply } from './running-server.js';
 
@@ -287,6 +287,7 @@ describe('an archive', () => {
       total: 'made from lines',
       balance: 'made from lines',
       volume: 'made from lines',
+      take_on_version: 'counts changes of take_on_row',
       posting: 'empty between postings',
       idempotent_answer: 'of requests that nobody repeats in other books',
       invitation: 'of this installation',

@@ -3,7 +3,7 @@ import { existsSync, mkdirSync, mkdtempSync, readdirSync, rmSync, writeFileSync 
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { backupsIn, keepLatest } from '../src/backups/backup.js';
+import { backupsIn, keepLatest } from '../src/areas/backups/backup.js';
 import { RunningServer } from './running-server.js';
 
 const run = (command: 'backup' | 'restore', ...args: string[]): { status: number | null; said: string } => {

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import { readCsv, writeCsv } from '../src/csv/csv.js';
-import { Refusal } from '../src/problems/refusal.js';
+import { readCsv, writeCsv } from '../src/platform/files/csv.js';
+import { Refusal } from '../src/platform/problems/refusal.js';
 
 type Column = 'name' | 'note' | 'amount';
 const COLUMNS: readonly Column[] = ['name', 'note', 'amount'];

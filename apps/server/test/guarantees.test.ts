@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { RunningServer } from './running-server.js';
 
-const SCHEMA = fileURLToPath(new URL('../dist/database/migrate.js', import.meta.url));
+const SCHEMA = fileURLToPath(new URL('../dist/platform/database/migrate.js', import.meta.url));
 const VERIFY = fileURLToPath(new URL('../dist/verify.main.js', import.meta.url));
 const ZEROS = '0'.repeat(64);
 
@@ -385,7 +385,7 @@ describe('the file itself', () => {
       'set_up_change 3',
       'take_on_entry 1',
       'take_on_event 3',
-      'take_on_row 3',
+      'take_on_row 6',
       'tax_code 1',
       'total 6',
       'volume 3',

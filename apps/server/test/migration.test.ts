@@ -6,11 +6,11 @@ import { copyFileSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync,
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { booksFile, openForReading } from '../src/database/connection.js';
-import { NewerBooksError, prepareBooks } from '../src/database/migrate.js';
-import { sealOf } from '../src/journal/append-entry.js';
-import { flowsBetween } from '../src/ledger/flow-store.js';
-import { fullCheck } from '../src/proofs/chain-check.js';
+import { booksFile, openForReading } from '../src/platform/database/connection.js';
+import { NewerBooksError, prepareBooks } from '../src/platform/database/migrate.js';
+import { sealOf } from '../src/areas/journal/append-entry.js';
+import { flowsBetween } from '../src/areas/ledger/flow-store.js';
+import { fullCheck } from '../src/areas/proofs/chain-check.js';
 
 const DRIZZLE = fileURLToPath(new URL('../drizzle', import.meta.url));
 const calendar = { firstDay: parseCivilDate('2025-04-01'), fiscalYearStartMonth: 4 };

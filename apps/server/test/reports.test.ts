@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import Database from 'better-sqlite3';
 import { join } from 'node:path';
-import { BALANCE_SQL } from '../src/ledger/balance-statements.js';
+import { BALANCE_SQL } from '../src/areas/ledger/balance-statements.js';
 import { RunningServer, csv } from './running-server.js';
 
 let server: RunningServer;

@@ -1,5 +1,5 @@
-import { AttemptLimit } from '../src/sessions/attempt-limit.js';
-import { assertSameOrigin } from '../src/sessions/same-origin.js';
+import { AttemptLimit } from '../src/platform/sessions/attempt-limit.js';
+import { assertSameOrigin } from '../src/platform/sessions/same-origin.js';
 
 describe('failed sign-ins', () => {
   const minute = 60_000;

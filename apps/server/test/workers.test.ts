@@ -3,20 +3,17 @@ import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
-import { booksFile } from '../src/database/connection.js';
-import { Refusal } from '../src/problems/refusal.js';
-import { TaskWorker } from '../src/workers/task-worker.js';
+import { booksFile } from '../src/platform/database/connection.js';
+import { Refusal } from '../src/platform/problems/refusal.js';
+import type { Task } from '../src/platform/threads/task.js';
+import { TaskWorker } from '../src/platform/threads/task-worker.js';
 
-// a type, not an interface: only those fit the table of any tasks
-type Tasks = {
-  say(context: unknown, args: string): string;
-  refuse(context: unknown, args: string): never;
-  fail(context: unknown, args: null): never;
-  leave(context: unknown, args: null): never;
-  fill(context: unknown, args: null): never;
-};
+// what the thread of the tests does is in its own program; here are only names and types
+const task = <Args>(taskName: string): Task<unknown, Args, string> => Object.assign(() => '', { taskName });
+const [say, refuse] = [task<string>('say'), task<string>('refuse')];
+const [fail, leave, fill] = [task<null>('fail'), task<null>('leave'), task<null>('fill')];
 
-const BUILT = fileURLToPath(new URL('../dist/workers', import.meta.url));
+const BUILT = fileURLToPath(new URL('../dist/platform/threads', import.meta.url));
 let folder: string;
 let script: URL;
 
@@ -26,9 +23,9 @@ beforeAll(() => {
   const file = join(folder, 'test.worker.mjs');
   writeFileSync(
     file,
-    `import { answerWith } from '../task.js';
+    `import { serveTasks } from '../serve-tasks.js';
     import { Refusal } from '../../problems/refusal.js';
-    answerWith((name, args) => {
+    serveTasks((name, args) => {
       if (name === 'say') return 'said ' + args;
       if (name === 'refuse') throw new Refusal(422, [{ code: 'no', path: 'lines.0', message: args }]);
       if (name === 'leave') process.exit(3);
@@ -40,62 +37,62 @@ beforeAll(() => {
 });
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
-const worker = (): TaskWorker<Tasks> => new TaskWorker<Tasks>(script, {});
+const worker = (): TaskWorker<unknown> => new TaskWorker<unknown>(script, {});
 
 describe('a worker', () => {
   test('answers each question with its own answer, in the order asked', async () => {
     const one = worker();
-    const answers = await Promise.all(['a', 'b', 'c'].map((word) => one.run('say', word)));
+    const answers = await Promise.all(['a', 'b', 'c'].map((word) => one.run(say, word)));
     expect(answers).toEqual(['said a', 'said b', 'said c']);
     await one.end();
   });
   test('tells a refusal with its problems, and goes on', async () => {
     const one = worker();
-    const refused = one.run('refuse', 'not so');
+    const refused = one.run(refuse, 'not so');
     await expect(refused).rejects.toBeInstanceOf(Refusal);
     await expect(refused).rejects.toMatchObject({
       status: 422,
       problems: [{ code: 'no', path: 'lines.0', message: 'not so' }],
     });
-    expect(await one.run('say', 'on')).toBe('said on');
+    expect(await one.run(say, 'on')).toBe('said on');
     await one.end();
   });
   test('tells a failure with its code, and goes on', async () => {
     const one = worker();
-    await expect(one.run('fail', null)).rejects.toMatchObject({ message: 'broken', code: 'SQLITE_FULL' });
-    expect(await one.run('say', 'on')).toBe('said on');
+    await expect(one.run(fail, null)).rejects.toMatchObject({ message: 'broken', code: 'SQLITE_FULL' });
+    expect(await one.run(say, 'on')).toBe('said on');
     await one.end();
   });
   test('that dies leaves nobody waiting, neither then nor later', async () => {
     const one = worker();
-    await expect(one.run('leave', null)).rejects.toThrow(/ended with code 3/);
-    await expect(one.run('say', 'late')).rejects.toThrow(/ended with code 3/);
+    await expect(one.run(leave, null)).rejects.toThrow(/ended with code 3/);
+    await expect(one.run(say, 'late')).rejects.toThrow(/ended with code 3/);
   });
   test('that may be begun anew takes the next question, and says that it had died', async () => {
     const died: string[] = [];
-    const one = new TaskWorker<Tasks>(
+    const one = new TaskWorker<unknown>(
       script,
       {},
       { isBegunAnew: true, onDeath: ({ message }) => died.push(message) },
     );
     expect(one.standing).toEqual({ state: 'running', deaths: 0 });
-    await expect(one.run('leave', null)).rejects.toMatchObject({ status: 503, problems: [{ code: 'thread-ended' }] });
-    expect(await one.run('say', 'late')).toBe('said late');
+    await expect(one.run(leave, null)).rejects.toMatchObject({ status: 503, problems: [{ code: 'thread-ended' }] });
+    expect(await one.run(say, 'late')).toBe('said late');
     expect([died, one.standing]).toEqual([['worker ended with code 3'], { state: 'running', deaths: 1 }]);
     await one.end();
   });
   test('that asks for more memory than it may have ends alone', async () => {
-    const one = new TaskWorker<Tasks>(script, {}, { isBegunAnew: true, megabytes: 24 });
-    await expect(one.run('fill', null)).rejects.toMatchObject({ status: 503, problems: [{ code: 'thread-ended' }] });
-    expect(await one.run('say', 'on')).toBe('said on');
+    const one = new TaskWorker<unknown>(script, {}, { isBegunAnew: true, megabytes: 24 });
+    await expect(one.run(fill, null)).rejects.toMatchObject({ status: 503, problems: [{ code: 'thread-ended' }] });
+    expect(await one.run(say, 'on')).toBe('said on');
     await one.end();
   });
   test('that is ended finishes what it was asked', async () => {
     const one = worker();
-    const asked = one.run('say', 'last');
+    const asked = one.run(say, 'last');
     await one.end();
     expect(await asked).toBe('said last');
-    await expect(one.run('say', 'late')).rejects.toThrow(/has ended/);
+    await expect(one.run(say, 'late')).rejects.toThrow(/has ended/);
   });
 });
 
@@ -108,8 +105,9 @@ describe('the writer', () => {
     writeFileSync(
       program,
       `import 'reflect-metadata';
-      import { Writer } from '../workers.module.js';
-      new Writer().run('postEntry', {}).catch(() => undefined);
+      import { Writer } from '../threads.module.js';
+      const writer = new URL('../../../composition/writer.worker.js', import.meta.url);
+      new Writer({ writer }).run({ taskName: 'postEntry' }, {}).catch(() => undefined);
       setInterval(() => undefined, 1000);`,
     );
     const { status, stdout, stderr } = spawnSync(process.execPath, [program], {

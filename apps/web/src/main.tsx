@@ -1,25 +1,16 @@
 import '@fontsource-variable/public-sans/wght.css';
 import '@fontsource-variable/source-serif-4/wght.css';
-import './theme/ledger.css';
-import { StrictMode, Suspense, useState } from 'react';
-import { createRoot } from 'react-dom/client';
 import { ThemeProvider } from '@mui/material/styles';
 import { MutationCache, QueryCache, QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { BrowserRouter, Route, Routes } from 'react-router';
-import { ErrorBoundary } from './frame/error-boundary.js';
-import { setOwnWays } from './fields/own-ways.js';
-import { Frame } from './frame/frame.js';
-import { ServerNotice } from './frame/server-notice.js';
-import { FromArchiveScreen } from './archives/from-archive-screen.js';
-import { BeginScreen } from './organisations/begin-screen.js';
-import { OrganisationsScreen } from './organisations/organisations-screen.js';
-import { InvitationScreen } from './people/invitation-screen.js';
-import { NewPasswordScreen } from './people/new-password-screen.js';
-import { RequestRefused } from './request/request.js';
-import { SessionEnded } from './sessions/session-ended.js';
-import { sessionQuery, useSession } from './sessions/session-queries.js';
-import { SignInScreen } from './sessions/sign-in-screen.js';
-import { theme } from './theme/theme.js';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { createBrowserRouter } from 'react-router';
+import { RouterProvider } from 'react-router/dom';
+import { RequestRefused } from './api/request.js';
+import { sessionQuery } from './api/session-queries.js';
+import { ROUTES } from './app/routes.js';
+import './ui/theme/ledger.css';
+import { theme } from './ui/theme/theme.js';
 
 /** A session that has ended is noticed by whatever asks next. */
 const onError = (error: Error): void => {
@@ -46,42 +37,13 @@ const client = new QueryClient({
   },
 });
 
-/** Who is let in; a session that ends is taken up again over the desk, which stays as it is. */
-function Door() {
-  const session = useSession();
-  setOwnWays(session.person?.preferences);
-  const [email, setEmail] = useState(session.person?.email);
-  if (session.person && session.person.email !== email) setEmail(session.person.email);
-  if (!email) return <SignInScreen firstRun={session.firstRun} />;
-  return (
-    <>
-      <ServerNotice />
-      <Routes>
-        <Route path="/" element={<OrganisationsScreen />} />
-        <Route path="/begin" element={<BeginScreen />} />
-        <Route path="/from-archive" element={<FromArchiveScreen />} />
-        <Route path="/:organisation/:stage?/:screen?" element={<Frame />} />
-      </Routes>
-      {!session.person && <SessionEnded email={email} />}
-    </>
-  );
-}
+const router = createBrowserRouter(ROUTES);
 
 createRoot(document.getElementById('root') as HTMLElement).render(
   <StrictMode>
     <ThemeProvider theme={theme}>
       <QueryClientProvider client={client}>
-        <BrowserRouter>
-          <ErrorBoundary>
-            <Suspense fallback={<p className="visually-hidden">Loading</p>}>
-              <Routes>
-                <Route path="/invitation/:token" element={<InvitationScreen />} />
-                <Route path="/new-password/:token" element={<NewPasswordScreen />} />
-                <Route path="*" element={<Door />} />
-              </Routes>
-            </Suspense>
-          </ErrorBoundary>
-        </BrowserRouter>
+        <RouterProvider router={router} />
       </QueryClientProvider>
     </ThemeProvider>
   </StrictMode>,

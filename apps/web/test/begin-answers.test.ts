@@ -6,7 +6,7 @@ import {
   datesOf,
   firstAnswers,
   type BeginAnswers,
-} from '../src/organisations/begin-answers.js';
+} from '../src/features/beginning/begin-answers.js';
 
 const today = parseCivilDate('2027-01-18');
 const answers = (change: Partial<BeginAnswers>): BeginAnswers => ({

@@ -1,4 +1,4 @@
-import { bestMatches } from '../src/fields/best-matches.js';
+import { bestMatches } from '../src/ui/best-matches.js';
 
 const chart = [
   { number: '1010', name: 'Bank' },

@@ -8,7 +8,7 @@ import {
   under,
   type ChartFilter,
   type ChartItem,
-} from '../src/accounts/chart-list.js';
+} from '../src/features/accounts/chart-list.js';
 
 const EUR = parseCurrencyCode('EUR');
 const account = (number: string, name: string, change: Partial<AccountAnswer> = {}): AccountAnswer => ({

@@ -18,9 +18,9 @@ import {
   shownBreakdowns,
   withAccount,
   type FormLine,
-} from '../src/journal/entry-form.js';
-import { setOwnWays } from '../src/fields/own-ways.js';
-import { pastedLines } from '../src/journal/pasted-lines.js';
+} from '../src/features/journal/entry-form.js';
+import { setOwnWays } from '../src/ui/own-ways.js';
+import { pastedLines } from '../src/features/journal/pasted-lines.js';
 
 const EUR = parseCurrencyCode('EUR');
 const near = parseCivilDate('2026-09-30');
@@ -106,7 +106,9 @@ describe('amounts in the marks of the person', () => {
   test('too many places are refused at the cell, and not rounded', () => {
     expect(settle('12.345')).toMatchObject({
       debit: '12.345',
-      doubts: { debit: '“12.345” has more decimals than EUR, which has 2 decimals.' },
+      doubts: {
+        debit: '“12.345” has more decimals than EUR, which has 2 decimals. If thousands are meant, type 12345.',
+      },
     });
     const again = after(
       sheet({ debit: '12.345' }),

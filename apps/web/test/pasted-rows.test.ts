@@ -1,5 +1,5 @@
 import { parseCurrencyCode } from '@just-ledger/core';
-import { isCells, pastedRows } from '../src/take-on/pasted-rows.js';
+import { isCells, pastedRows } from '../src/features/take-on/pasted-rows.js';
 
 const EUR = parseCurrencyCode('EUR');
 const CUSTOMERS = ['contact', 'document', 'date', 'due', 'unpaid'];

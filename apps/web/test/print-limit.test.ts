@@ -1,4 +1,4 @@
-import { assertPrintable } from '../src/frame/print-limit.js';
+import { assertPrintable } from '../src/ui/print-limit.js';
 
 test('a list is printed up to a length that paper can take, and beyond it says what to do', () => {
   expect(() => assertPrintable(20_000, 'lines')).not.toThrow();

@@ -1,6 +1,6 @@
 import { jest } from '@jest/globals';
-import { problemPlaces } from '../src/request/problem-places.js';
-import { request, RequestRefused, ServerAway, withQuery } from '../src/request/request.js';
+import { problemPlaces } from '../src/api/problem-places.js';
+import { request, RequestRefused, ServerAway, withQuery } from '../src/api/request.js';
 
 const refusal = (...problems: { code: string; path: string; message: string }[]): RequestRefused =>
   new RequestRefused({ type: 'about:blank', title: 'Refused', status: 422, problems });

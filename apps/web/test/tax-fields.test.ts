@@ -11,7 +11,7 @@ import {
   taxCodeRequest,
   withNextRate,
   type Shape,
-} from '../src/tax-codes/tax-fields.js';
+} from '../src/features/tax-codes/tax-fields.js';
 
 const account = (id: number, number: string, name: string, element: string): AccountAnswer =>
   ({ id, number, name, element, active: true, heading: false }) as AccountAnswer;

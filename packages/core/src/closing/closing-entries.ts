@@ -13,7 +13,7 @@ import {
   resultTargets,
   shareResult,
   type ResultTarget,
-} from './closing-targets.js';
+} from '../periods/closing-targets.js';
 
 /** Closing through income summary in four steps, or in one entry without it. */
 export const CLOSING_FORMS = ['income-summary', 'direct'] as const;

@@ -2,8 +2,8 @@ import { isCivilDate, type CivilDate } from '../dates/civil-date.js';
 import { longDate } from '../dates/month-names.js';
 import { fiscalYearOf, horizonOf, periodName, periodOf, yearName } from '../organisations/books-calendar.js';
 import { problem, refused, valid, type Checked } from '../problems/problem.js';
-import type { Books } from './books.js';
-import type { EntryKind } from './entry-kind.js';
+import type { Books } from '../books/books.js';
+import type { EntryKind } from '../ledger/entry-kind.js';
 
 /**
  * Checks that an entry of a kind may stand on a date: within the books, in an open period, opening entries not after

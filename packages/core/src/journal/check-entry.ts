@@ -4,12 +4,12 @@ import { minor, sumOf, type Minor } from '../money/minor.js';
 import { isPlainText } from '../problems/plain-text.js';
 import { problem, refused, valid, type Checked, type Problem } from '../problems/problem.js';
 import type { Breakdown } from '../breakdowns/breakdown.js';
-import type { Books } from './books.js';
+import type { Books } from '../books/books.js';
 import { checkDate } from './check-date.js';
 import { checkLine, type LineOf, type ReadLine } from './check-line.js';
 import type { CheckedEntry, EntryLine } from './entry.js';
-import { ENTRY_KINDS, type EntryKind, type EntrySource } from './entry-kind.js';
-import { proposeMovements } from './movement.js';
+import { ENTRY_KINDS, type EntryKind, type EntrySource } from '../ledger/entry-kind.js';
+import { proposeMovements } from '../ledger/movement.js';
 import type { ProposedEntry } from './proposed-entry.js';
 
 /** How many lines one entry may have. */

@@ -9,10 +9,10 @@ import { baseAmount, impliedRate, isRate, rateTolerance, type RateQuote } from '
 import { isPermanentEquity } from '../accounts/account.js';
 import { isPlainText } from '../problems/plain-text.js';
 import { problem, type Problem } from '../problems/problem.js';
-import type { Books } from './books.js';
+import type { Books } from '../books/books.js';
 import type { EntryLine, ForeignAmount } from './entry.js';
-import type { EntryKind, EntrySource } from './entry-kind.js';
-import { MOVEMENTS, type Movement } from './movement.js';
+import type { EntryKind, EntrySource } from '../ledger/entry-kind.js';
+import { MOVEMENTS, type Movement } from '../ledger/movement.js';
 import type { ProposedLine } from './proposed-entry.js';
 
 /** A line that could be read, with its account. */

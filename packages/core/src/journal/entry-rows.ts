@@ -1,10 +1,10 @@
 import { problem, refused, valid, type Checked, type Problem } from '../problems/problem.js';
-import type { Books } from './books.js';
+import type { Books } from '../books/books.js';
 import { readBreakdowns } from './breakdown-cell.js';
 import { checkEntry } from './check-entry.js';
 import type { CheckedEntry } from './entry.js';
 import { fiscalYearOf } from '../organisations/books-calendar.js';
-import type { EntryKind } from './entry-kind.js';
+import type { EntryKind } from '../ledger/entry-kind.js';
 import type { ProposedEntry, ProposedLine } from './proposed-entry.js';
 import { longDate } from '../dates/month-names.js';
 

@@ -4,8 +4,8 @@ import type { CivilDate } from '../dates/civil-date.js';
 import type { CurrencyCode } from '../money/currency.js';
 import type { Minor } from '../money/minor.js';
 import type { RateQuote } from '../money/rate.js';
-import type { EntryKind, EntrySource, Stage } from './entry-kind.js';
-import type { Movement } from './movement.js';
+import type { EntryKind, EntrySource, Stage } from '../ledger/entry-kind.js';
+import type { Movement } from '../ledger/movement.js';
 
 /** What a line says in a foreign currency: the amount there, and the rate as it was given if one was. */
 export interface ForeignAmount {

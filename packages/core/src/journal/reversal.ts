@@ -3,10 +3,10 @@ import { longDate } from '../dates/month-names.js';
 import { negated } from '../money/minor.js';
 import { fiscalYearOf, periodOf } from '../organisations/books-calendar.js';
 import { problem, refused, valid, type Checked } from '../problems/problem.js';
-import type { Books } from './books.js';
+import type { Books } from '../books/books.js';
 import { checkDate } from './check-date.js';
 import { entryNumber, type CheckedEntry, type EntryLine, type PostedEntry } from './entry.js';
-import { stageOf, type Stage } from './entry-kind.js';
+import { stageOf, type Stage } from '../ledger/entry-kind.js';
 
 /** A reversal ready to be posted, with the stage it takes. */
 export interface Reversal {

@@ -1,6 +1,6 @@
 import type { AccountId } from '../accounts/account.js';
-import type { Stage } from '../journal/entry-kind.js';
-import type { Movement } from '../journal/movement.js';
+import type { Stage } from './entry-kind.js';
+import type { Movement } from './movement.js';
 import { minor, type Minor } from '../money/minor.js';
 
 /** What an account received in a span of days: the sum of its lines of one stage and movement. */

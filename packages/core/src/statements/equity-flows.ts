@@ -1,8 +1,8 @@
 import type { Chart } from '../accounts/chart.js';
 import { accountIn } from '../accounts/chart.js';
 import { isTemporary, type Account } from '../accounts/account.js';
-import type { ClosingRules } from '../closing/closing-rules.js';
-import { shareResult } from '../closing/closing-targets.js';
+import type { ClosingRules } from '../periods/closing-rules.js';
+import { shareResult } from '../periods/closing-targets.js';
 import type { LedgerFlow } from '../ledger/ledger-flow.js';
 import { ZERO, minor, type Minor } from '../money/minor.js';
 

@@ -1,8 +1,8 @@
 import { isPermanentEquity, isTemporary, type Account } from '../accounts/account.js';
 import { accountIn, type Chart } from '../accounts/chart.js';
-import { closingRules, type ClosingRules } from '../closing/closing-rules.js';
+import { closingRules, type ClosingRules } from '../periods/closing-rules.js';
 import { sumByAccount, type LedgerFlow } from '../ledger/ledger-flow.js';
-import type { Movement } from '../journal/movement.js';
+import type { Movement } from '../ledger/movement.js';
 import { ZERO, minor, sumOf, type Minor } from '../money/minor.js';
 import { STATEMENT_WORDS, type OrganisationKind } from '../organisations/kind.js';
 import { EARLIER_RESULTS, addTo, temporaryParts, type ComponentKey } from './equity-flows.js';

@@ -1,6 +1,6 @@
 import type { Account } from '../accounts/account.js';
 import { checkLine } from '../journal/check-line.js';
-import type { Books } from '../journal/books.js';
+import type { Books } from '../books/books.js';
 import type { EntryLine } from '../journal/entry.js';
 import type { ProposedLine } from '../journal/proposed-entry.js';
 import { addDays, type CivilDate } from '../dates/civil-date.js';

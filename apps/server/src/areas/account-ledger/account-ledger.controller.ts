@@ -1,0 +1,29 @@
+import { type AccountLedgerAnswer, AccountLedgerQuery } from '@just-ledger/contract';
+import { Controller, Get, Header, Query } from '@nestjs/common';
+import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
+import { HeavyReader, Reader } from '../../platform/threads/threads.module.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { ledgerCsv } from './ledger-readings.js';
+import { ledgerReport } from './ledger-report.js';
+
+/** The ledger of an account. */
+@Controller('api/organisations/:organisation/reports')
+export class AccountLedgerController {
+  constructor(
+    private readonly reader: Reader,
+    private readonly heavyReader: HeavyReader,
+  ) {}
+
+  @Get('account-ledger')
+  json(@CurrentOrganisation() of: Organisation, @Query() query: AccountLedgerQuery): AccountLedgerAnswer {
+    return this.reader.read((db) => ledgerReport(db, of, query, this.reader.clock.today(), query.limit ?? 200));
+  }
+
+  @Get('account-ledger.csv')
+  @Header('content-type', 'text/csv; charset=utf-8')
+  csv(@CurrentOrganisation() of: Organisation, @Query() query: AccountLedgerQuery): Promise<string> {
+    const { account, from, to } = query;
+    const whole = { account, ...(from && { from }), ...(to && { to }) };
+    return this.heavyReader.run(ledgerCsv, { organisation: of.id, query: whole, today: this.reader.clock.today() });
+  }
+}

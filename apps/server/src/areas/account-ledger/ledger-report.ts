@@ -1,0 +1,224 @@
+import type { AccountLedgerAnswer, AccountLedgerQuery, LedgerRowAnswer } from '@just-ledger/contract';
+import {
+  type Account,
+  type AccountId,
+  accountLedger,
+  accountTitle,
+  type Chart,
+  type CivilDate,
+  countsFrom,
+  dayBefore,
+  entryNumber,
+  formatAmount,
+  minor,
+  type Minor,
+  ZERO,
+} from '@just-ledger/core';
+import { and, eq, ne, sql } from 'drizzle-orm';
+import type { Db } from '../../platform/database/connection.js';
+import { line } from '../../platform/database/schema.js';
+import { unprocessable } from '../../platform/problems/refusal.js';
+import { foreignBalances, loadChart } from '../accounts/account-store.js';
+import { isOneOf } from '../journal/posted-entries.js';
+import { flowsBetween } from '../ledger/flow-store.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { reportSpan } from '../organisations/report-dates.js';
+
+interface Cursor {
+  readonly date: CivilDate;
+  readonly entry: number;
+  readonly place: number;
+}
+
+interface FoundLine {
+  readonly date: CivilDate;
+  readonly amount: Minor;
+  readonly entry: number;
+  readonly place: number;
+  readonly number: string;
+  readonly explanation: string;
+  readonly note: string | null;
+  readonly contact: string | null;
+  readonly foreignAmount: number | null;
+}
+
+/** A page of an account's ledger; without a limit the whole span. */
+export function ledgerReport(
+  db: Db,
+  of: Organisation,
+  query: AccountLedgerQuery,
+  today: CivilDate,
+  limit: number | undefined,
+): AccountLedgerAnswer {
+  const chart = loadChart(db, of.id);
+  const account = chart.byNumber.get(query.account);
+  if (!account) throw unprocessable('account-unknown', 'account', `There is no account ${query.account}.`);
+  const { from, to } = reportSpan(query, of, today);
+  const after = query.after ? readCursor(query.after) : undefined;
+  const found = linesAfter(
+    db,
+    of,
+    account.id,
+    after ?? { date: from, entry: 0, place: 0 },
+    to,
+    limit === undefined ? undefined : limit + 1,
+  );
+  const shown = limit === undefined ? found : found.slice(0, limit);
+  const hasMore = shown.length < found.length;
+  const last = shown.at(-1);
+  const opening = after ? balanceBefore(db, of, account, after) : openingBalance(db, of, account, from);
+  const until = hasMore && last ? last.date : to;
+  const rows = accountLedger(account, of.calendar, opening, after?.date ?? from, shown, until);
+  const opposite = oppositeAccounts(db, of, chart, account.id, shown);
+  const write = (amount: Minor): string => formatAmount(amount, of.baseCurrency);
+  const foreign = foreignSide(db, of, account, from, to, after);
+  return {
+    account: account.number,
+    name: account.name,
+    from,
+    to,
+    broughtForward: write(opening),
+    rows: rows.map((row): LedgerRowAnswer => {
+      const amount = row.is === 'line' ? row.line.amount : row.amount;
+      const there = foreign.row(row.is === 'line' ? row.line.foreignAmount : 0);
+      const sides = {
+        ...there,
+        debit: amount > 0 ? write(amount) : null,
+        credit: amount < 0 ? write(minor(-amount)) : null,
+        balance: write(row.balance),
+      };
+      if (row.is === 'year-ended') {
+        return {
+          date: row.date,
+          entry: '',
+          explanation: 'Year ended, not closed',
+          note: null,
+          contact: null,
+          opposite: '',
+          ...sides,
+        };
+      }
+      const { date, number, explanation, note, contact, entry } = row.line;
+      return { date, entry: number, explanation, note, contact, opposite: opposite.get(entry) ?? '', ...sides };
+    }),
+    closing: write(closingBalance(db, of, account, to)),
+    currency: foreign.currency,
+    foreignBroughtForward: foreign.broughtForward,
+    foreignClosing: foreign.closing,
+    next: hasMore && last ? `${last.date}.${last.entry}.${last.place}` : null,
+  };
+}
+
+/** What an account kept in another currency holds there, line by line; nothing for all others. */
+function foreignSide(
+  db: Db,
+  of: Organisation,
+  { id, currency }: Account,
+  from: CivilDate,
+  to: CivilDate,
+  after: Cursor | undefined,
+): Pick<AccountLedgerAnswer, 'currency'> & {
+  readonly broughtForward: string | null;
+  readonly closing: string | null;
+  readonly row: (amount: number | null) => Pick<LedgerRowAnswer, 'foreignAmount' | 'foreignBalance'>;
+} {
+  if (currency === undefined || currency === of.baseCurrency) {
+    const row = () => ({ foreignAmount: null, foreignBalance: null });
+    return { currency: null, broughtForward: null, closing: null, row };
+  }
+  const write = (amount: number): string => formatAmount(minor(amount), currency);
+  const upTo = (date: CivilDate): number => foreignBalances(db, of.id, [id], date).get(id) ?? 0;
+  const opening = upTo(dayBefore(from));
+  let balance = after ? upTo(dayBefore(after.date)) + foreignOfDay(db, of, id, after) : opening;
+  return {
+    currency,
+    broughtForward: write(opening),
+    closing: write(upTo(to)),
+    row: (amount) => {
+      balance += amount ?? 0;
+      return { foreignAmount: write(amount ?? 0), foreignBalance: write(balance) };
+    },
+  };
+}
+
+/** What an account received in its own currency on the day of a cursor, up to it. */
+function foreignOfDay(db: Db, of: Organisation, account: AccountId, cursor: Cursor): number {
+  return db.get<{ amount: number }>(sql`
+    SELECT coalesce(sum(foreign_amount), 0) AS amount FROM line
+    WHERE organisation = ${of.id} AND account = ${account} AND date = ${cursor.date}
+      AND (entry < ${cursor.entry} OR (entry = ${cursor.entry} AND place <= ${cursor.place}))`).amount;
+}
+
+/** An account's balance before the first line of a day, within its year if it is temporary. */
+function openingBalance(db: Db, of: Organisation, account: Account, day: CivilDate): Minor {
+  const start = countsFrom(account, of.calendar, day);
+  return start === day ? ZERO : sumOfDays(db, of, account.id, start, dayBefore(day));
+}
+
+function closingBalance(db: Db, of: Organisation, account: Account, day: CivilDate): Minor {
+  return sumOfDays(db, of, account.id, countsFrom(account, of.calendar, day), day);
+}
+
+/** The balance after a line where a page ended. */
+function balanceBefore(db: Db, of: Organisation, account: Account, cursor: Cursor): Minor {
+  const ofDay = db.get<{ amount: number }>(sql`
+    SELECT coalesce(sum(amount), 0) AS amount FROM line
+    WHERE organisation = ${of.id} AND account = ${account.id} AND date = ${cursor.date}
+      AND (entry < ${cursor.entry} OR (entry = ${cursor.entry} AND place <= ${cursor.place}))`);
+  return minor(openingBalance(db, of, account, cursor.date) + ofDay.amount);
+}
+
+/** Sums an account from one day to another. */
+function sumOfDays(db: Db, of: Organisation, account: AccountId, from: CivilDate | undefined, to: CivilDate): Minor {
+  const flows = flowsBetween(db, { organisation: of.id, calendar: of.calendar }, from, to, account);
+  return minor(flows.reduce((sum, flow) => sum + flow.amount, 0));
+}
+
+function linesAfter(
+  db: Db,
+  of: Organisation,
+  account: AccountId,
+  after: Cursor,
+  to: CivilDate,
+  limit: number | undefined,
+): FoundLine[] {
+  const rows = db.all<Omit<FoundLine, 'number'> & { year: string; serial: number }>(sql`
+    SELECT l.date AS date, l.amount AS amount, l.entry AS entry, l.place AS place, e.year AS year, e.number AS serial,
+      e.explanation AS explanation, l.note AS note, c.name AS contact, l.foreign_amount AS foreignAmount
+    FROM line AS l JOIN entry AS e ON e.organisation = l.organisation AND e.place = l.entry
+      LEFT JOIN contact AS c ON c.organisation = l.organisation AND c.id = l.contact
+    WHERE l.organisation = ${of.id} AND l.account = ${account} AND l.date >= ${after.date} AND l.date <= ${to}
+      AND (l.date > ${after.date} OR l.entry > ${after.entry} OR (l.entry = ${after.entry} AND l.place > ${after.place}))
+    ORDER BY l.date, l.entry, l.place LIMIT ${limit ?? -1}`);
+  return rows.map(({ year, serial, ...row }) => ({ ...row, number: entryNumber(year, serial) }));
+}
+
+/** The other accounts of each entry: the one if there is one, else how many. */
+function oppositeAccounts(
+  db: Db,
+  of: Organisation,
+  chart: Chart,
+  own: AccountId,
+  lines: readonly FoundLine[],
+): Map<number, string> {
+  const accounts = new Map<number, Set<number>>();
+  const entries = [...new Set(lines.map((one) => one.entry))];
+  const others = db
+    .selectDistinct({ entry: line.entry, account: line.account })
+    .from(line)
+    .where(and(eq(line.organisation, of.id), isOneOf(line.entry, entries), ne(line.account, own)))
+    .all();
+  for (const row of others) accounts.set(row.entry, (accounts.get(row.entry) ?? new Set()).add(row.account));
+  return new Map([...accounts].map(([entry, others]) => [entry, titleOf([...others], chart)]));
+}
+
+function titleOf(others: readonly number[], chart: Chart): string {
+  const only = others.length === 1 ? chart.byId.get(others[0] as AccountId) : undefined;
+  return only ? accountTitle(only) : `${others.length} accounts`;
+}
+
+function readCursor(text: string): Cursor {
+  const match = /^(\d{4}-\d\d-\d\d)\.(\d{1,15})\.(\d{1,6})$/.exec(text);
+  if (!match) throw unprocessable('cursor', 'after', 'This is not where a page ended.');
+  return { date: match[1] as CivilDate, entry: Number(match[2]), place: Number(match[3]) };
+}

@@ -1,0 +1,194 @@
+import type { AccountRequest, ChangeAccountRequest, ChartImportAnswer } from '@just-ledger/contract';
+import {
+  type Account,
+  type AccountId,
+  accountParticulars,
+  accountTitle,
+  type ChartColumn,
+  problem,
+  type ProposedAccount,
+} from '@just-ledger/core';
+import { and, eq, sql } from 'drizzle-orm';
+import { insertRows } from '../../platform/database/insert-rows.js';
+import { account, accountBreakdown } from '../../platform/database/schema.js';
+import type { CsvRow } from '../../platform/files/csv.js';
+import { changedSince, notFound, Refusal } from '../../platform/problems/refusal.js';
+import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import { defineCommand } from '../../platform/threads/task.js';
+import type { WriteContext } from '../../platform/threads/write-context.js';
+import { recordChange, recordChanges } from '../audit-trail/record-change.js';
+import { accountVersions, loadChart, postedLines } from './account-store.js';
+import { chartNames } from './chart-names.js';
+import { type ChartChange, chartChanges, type ChartPlan, planChart } from './chart-plan.js';
+import { userOfAccount } from './users-of-account.js';
+
+/** Adds one account. @returns its id */
+export const addAccount = defineCommand(
+  'addAccount',
+  (context: WriteContext, { organisation, person, request }: OfPerson & { request: AccountRequest }): number => {
+    const [added] = addAccounts(context, { organisation, person }, [request]);
+    if (!added) throw new Error('no account was added');
+    return added;
+  },
+);
+
+/** Puts new particulars in the place of an account's old ones. */
+export const changeAccount = defineCommand(
+  'changeAccount',
+  (
+    context: WriteContext,
+    { organisation, person, id, request }: OfPerson & { id: number; request: ChangeAccountRequest },
+  ): void => {
+    const chart = loadChart(context.db, organisation);
+    const before = chart.byId.get(id as AccountId);
+    if (!before) throw notFound('account');
+    if (accountVersions(context.db, organisation).get(id) !== request.version) throw changedSince('account');
+    const { version, ...proposed } = request;
+    applyChart(context, { organisation, person }, [{ proposed, existing: before, place: (found) => found }]);
+  },
+);
+
+/** Removes an account that nothing was ever posted to and nothing refers to. */
+export const removeAccount = defineCommand(
+  'removeAccount',
+  (context: WriteContext, { organisation, person, id }: OfPerson & { id: number }): void => {
+    const chart = loadChart(context.db, organisation);
+    const gone = chart.byId.get(id as AccountId);
+    if (!gone) throw notFound('account');
+    const title = `${gone.number} ${gone.name}`;
+    if ((postedLines(context.db, organisation).get(id) ?? 0) > 0) {
+      throw new Refusal(422, [problem('account-in-use', '', `${title} has postings; retire it instead.`)]);
+    }
+    const user = userOfAccount(context.db, organisation, chart, gone);
+    if (user) throw new Refusal(422, [problem('account-in-use', '', user)]);
+    context.db
+      .delete(account)
+      .where(and(eq(account.organisation, organisation), eq(account.id, id)))
+      .run();
+    const before = accountParticulars(gone, chart, chartNames(context.db, organisation));
+    recordChange(context, { organisation, person, subject: 'account', object: id, title, before });
+    context.setUpChanged(organisation);
+  },
+);
+
+/** Adds and changes accounts from a chart file; all of it, or nothing and every problem by row. */
+export const importAccounts = defineCommand(
+  'importAccounts',
+  (
+    context: WriteContext,
+    { organisation, person, rows }: OfPerson & { rows: CsvRow<ChartColumn>[] },
+  ): ChartImportAnswer => {
+    if (rows.length === 0) throw new Refusal(422, [problem('no-rows', '', 'The file has no rows.')]);
+    const { changes, problems } = chartChanges(context.db, organisation, rows);
+    if (problems.length > 0) throw new Refusal(422, problems);
+    applyChart(context, { organisation, person }, changes);
+    const changed = changes.filter((change) => change.existing).length;
+    return { created: changes.length - changed, changed };
+  },
+);
+
+/** Adds accounts that may refer to each other. @returns their ids */
+export function addAccounts(
+  context: WriteContext,
+  of: OfPerson,
+  proposed: readonly ProposedAccount[],
+): readonly number[] {
+  return applyChart(
+    context,
+    of,
+    proposed.map((one) => ({ proposed: one, place: (found) => found })),
+  );
+}
+
+/** Applies additions and changes together, so that they may refer to each other. @returns the ids, in their order */
+function applyChart(context: WriteContext, of: OfPerson, changes: readonly ChartChange[]): readonly number[] {
+  const plan = planChart(context.db, of.organisation, changes);
+  if (plan.problems.length > 0) throw new Refusal(422, plan.problems);
+  writeChart(context, of, plan);
+  return plan.ids;
+}
+
+/** Writes a planned chart, and the trail of what is different. */
+export function writeChart(context: WriteContext, of: OfPerson, { before, after, names, changed }: ChartPlan): void {
+  save(
+    context,
+    of.organisation,
+    changed.map((one) => ({ one, isNew: !before.byId.has(one.id) })),
+  );
+  recordChanges(
+    context,
+    of,
+    changed.map((one) => {
+      const old = before.byId.get(one.id);
+      return {
+        subject: 'account',
+        object: one.id,
+        title: accountTitle(one),
+        before: old && accountParticulars(old, before, names),
+        after: accountParticulars(one, after, names),
+      };
+    }),
+  );
+  context.setUpChanged(of.organisation);
+}
+
+/** Writes accounts: first all without references, then the references, so that the order does not matter. */
+function save(
+  context: WriteContext,
+  organisation: number,
+  accounts: readonly { one: Account; isNew: boolean }[],
+): void {
+  const { db } = context;
+  const [fresh, changed] = [accounts.filter(({ isNew }) => isNew), accounts.filter(({ isNew }) => !isNew)];
+  insertRows(
+    db,
+    account,
+    fresh.map(({ one }) => ({ ...rowOf(one), organisation, id: one.id })),
+  );
+  for (const { one } of changed) {
+    db.update(account)
+      .set({ ...rowOf(one), version: sql`${account.version} + 1` })
+      .where(isAccount(organisation, one.id))
+      .run();
+    db.delete(accountBreakdown)
+      .where(and(eq(accountBreakdown.organisation, organisation), eq(accountBreakdown.account, one.id)))
+      .run();
+  }
+  insertRows(
+    db,
+    accountBreakdown,
+    accounts.flatMap(({ one }) =>
+      (one.requiredBreakdowns ?? []).map((breakdown) => ({ organisation, account: one.id, breakdown })),
+    ),
+  );
+  for (const { one, isNew } of accounts) {
+    if (isNew && one.parent === undefined && one.closesTo === undefined) continue;
+    db.update(account)
+      .set({ parent: one.parent ?? null, closesTo: one.closesTo ?? null })
+      .where(isAccount(organisation, one.id))
+      .run();
+  }
+}
+
+/** The columns of an account that refer to no other. */
+function rowOf(one: Account) {
+  return {
+    number: one.number,
+    name: one.name,
+    element: one.element,
+    classification: one.classification,
+    contra: one.contra,
+    typedEntries: one.typedEntries,
+    active: one.active,
+    currency: one.currency ?? null,
+    control: one.control ?? null,
+    role: one.role ?? null,
+    share: one.share ?? null,
+    settles: one.settles ?? false,
+    taxCode: one.taxCode ?? null,
+  };
+}
+
+function isAccount(organisation: number, id: number) {
+  return and(eq(account.organisation, organisation), eq(account.id, id));
+}

@@ -1,0 +1,158 @@
+import type { AccountAnswer } from '@just-ledger/contract';
+import {
+  type Account,
+  type AccountHistory,
+  type AccountId,
+  type Chart,
+  type ChartNames,
+  chartOf,
+  type CivilDate,
+  type CurrencyCode,
+  entryNumber,
+  formatAmount,
+  minor,
+  type Minor,
+  normalBalanceOf,
+} from '@just-ledger/core';
+import { and, eq, inArray, isNull, lte, sql } from 'drizzle-orm';
+import type { Db } from '../../platform/database/connection.js';
+import { keptUntilCommit } from '../../platform/database/kept-reading.js';
+import { account, accountBreakdown, entry, line, total } from '../../platform/database/schema.js';
+
+type AccountRow = typeof account.$inferSelect;
+
+/** An organisation's chart of accounts. */
+export function loadChart(db: Db, organisation: number): Chart {
+  return keptUntilCommit(db, `chart ${organisation}`, () => readChart(db, organisation));
+}
+
+function readChart(db: Db, organisation: number): Chart {
+  const required = new Map<number, number[]>();
+  const rows = db.select().from(accountBreakdown).where(eq(accountBreakdown.organisation, organisation)).all();
+  for (const row of rows) required.set(row.account, [...(required.get(row.account) ?? []), row.breakdown]);
+  const accounts = db.select().from(account).where(eq(account.organisation, organisation)).all();
+  return chartOf(accounts.map((row) => accountOf(row, required.get(row.id))));
+}
+
+/** What stands on an account, for changes that history may forbid. */
+export function accountHistory(db: Db, organisation: number, id: AccountId, lines: number): AccountHistory {
+  if (lines === 0) return { lines, withoutContact: 0, entries: [] };
+  const mine = and(eq(line.organisation, organisation), eq(line.account, id));
+  const bare = db
+    .select({ count: sql<number>`count(*)` })
+    .from(line)
+    .where(and(mine, isNull(line.contact)))
+    .get();
+  const entries = db
+    .selectDistinct({ year: entry.year, number: entry.number, date: line.date })
+    .from(line)
+    .innerJoin(entry, and(eq(entry.organisation, line.organisation), eq(entry.place, line.entry)))
+    .where(mine)
+    .orderBy(line.date)
+    .limit(3)
+    .all();
+  return {
+    lines,
+    withoutContact: bare?.count ?? 0,
+    entries: entries.map(({ year, number }) => entryNumber(year, number)),
+  };
+}
+
+/** How many posted lines stand on each account. */
+export function postedLines(db: Db, organisation: number): Map<number, number> {
+  const rows = db
+    .select({ account: total.account, lines: sql<number>`sum(${total.lines})` })
+    .from(total)
+    .where(eq(total.organisation, organisation))
+    .groupBy(total.account)
+    .all();
+  return new Map(rows.map((row) => [row.account, row.lines]));
+}
+
+/** What accounts kept in another currency hold there at the end of a day; minor units of that currency, debit positive. */
+export function foreignBalances(
+  db: Db,
+  organisation: number,
+  accounts: readonly AccountId[],
+  asAt: CivilDate,
+): ReadonlyMap<number, number> {
+  if (accounts.length === 0) return new Map();
+  return keptUntilCommit(db, `foreign ${organisation} ${asAt} ${accounts.join(' ')}`, () => {
+    const rows = db
+      .select({ account: line.account, amount: sql<number>`coalesce(sum(${line.foreignAmount}), 0)` })
+      .from(line)
+      .where(and(eq(line.organisation, organisation), inArray(line.account, [...accounts]), lte(line.date, asAt)))
+      .groupBy(line.account)
+      .all();
+    return new Map(rows.map(({ account: id, amount }) => [id, amount]));
+  });
+}
+
+/** The version of each account, for changes that must not undo somebody else's. */
+export function accountVersions(db: Db, organisation: number): Map<number, number> {
+  const rows = db
+    .select({ id: account.id, version: account.version })
+    .from(account)
+    .where(eq(account.organisation, organisation))
+    .all();
+  return new Map(rows.map((row) => [row.id, row.version]));
+}
+
+/** An account as it goes over the wire. */
+export function accountAnswer(
+  of: Account,
+  chart: Chart,
+  currency: CurrencyCode,
+  facts: { lines: number; balance: Minor; foreign?: number | undefined; version: number; names: ChartNames },
+): AccountAnswer {
+  const numberOf = (id: AccountId | undefined): string | null =>
+    id === undefined ? null : (chart.byId.get(id)?.number ?? null);
+  return {
+    id: of.id,
+    number: of.number,
+    name: of.name,
+    element: of.element,
+    classification: of.classification,
+    normalBalance: normalBalanceOf(of),
+    contra: of.contra,
+    parent: numberOf(of.parent),
+    heading: chart.headings.has(of.id),
+    control: of.control ?? null,
+    currency: of.currency ?? null,
+    typedEntries: of.typedEntries,
+    active: of.active,
+    role: of.role ?? null,
+    closesTo: numberOf(of.closesTo),
+    share: of.share ?? null,
+    settles: of.settles ?? false,
+    breakdowns: (of.requiredBreakdowns ?? []).flatMap((id) => facts.names.breakdowns.get(id) ?? []),
+    taxCode: of.taxCode === undefined ? null : (facts.names.taxCodes.get(of.taxCode) ?? null),
+    lines: facts.lines,
+    balance: formatAmount(minor(facts.balance), currency),
+    foreignBalance:
+      of.currency && of.currency !== currency ? formatAmount(minor(facts.foreign ?? 0), of.currency) : null,
+    version: facts.version,
+  };
+}
+
+function accountOf(row: AccountRow, requiredBreakdowns: readonly number[] | undefined): Account {
+  return {
+    id: row.id as AccountId,
+    number: row.number,
+    name: row.name,
+    element: row.element as Account['element'],
+    classification: row.classification as Account['classification'],
+    contra: row.contra,
+    typedEntries: row.typedEntries,
+    active: row.active,
+    ...(row.parent !== null && { parent: row.parent as AccountId }),
+    ...(row.currency !== null && { currency: row.currency as CurrencyCode }),
+    ...(row.control !== null && { control: row.control as NonNullable<Account['control']> }),
+    ...(row.role !== null && { role: row.role as NonNullable<Account['role']> }),
+    ...(row.closesTo !== null && { closesTo: row.closesTo as AccountId }),
+    ...(row.share !== null && { share: row.share }),
+    ...(row.settles && { settles: true }),
+    ...(row.taxCode !== null && { taxCode: row.taxCode }),
+    ...(requiredBreakdowns && { requiredBreakdowns }),
+  };
+}

@@ -1,0 +1,14 @@
+import { CHART_COLUMNS, type ChartColumn } from '@just-ledger/core';
+import { type CsvRow, readCsv } from '../../platform/files/csv.js';
+import { defineFileTask } from '../../platform/threads/task.js';
+
+/** So many accounts a file of the chart may have. */
+const MOST_ACCOUNTS = 50_000;
+
+/** Reads a file of the chart: its rows, not yet what they mean. @throws {Refusal} 422 with problems by row */
+export function readChartFile(csv: string): CsvRow<ChartColumn>[] {
+  return readCsv<ChartColumn>(csv, CHART_COLUMNS, ['number', 'name', 'element'], new Set(), MOST_ACCOUNTS);
+}
+
+/** Reads a chart that is sent to be taken in at once. */
+export const readChart = defineFileTask('readChart', (_, { csv }: { csv: string }) => readChartFile(csv));

@@ -1,0 +1,104 @@
+import type { ArchiveAnswer, ArchiveContentsAnswer, ArchiveState } from '@just-ledger/contract';
+import { problem } from '@just-ledger/core';
+import { Injectable } from '@nestjs/common';
+import { randomUUID } from 'node:crypto';
+import { type Job, JobList } from '../../platform/jobs/job-list.js';
+import { Progress } from '../../platform/jobs/progress.js';
+import { notFound, Refusal, unprocessable } from '../../platform/problems/refusal.js';
+import { Importer, Writer } from '../../platform/threads/threads.module.js';
+import { takeArchive } from './archive-commands.js';
+import { archiveRead, forgetArchive, openArchive } from './archive-tasks.js';
+
+interface ArchiveJob extends Job {
+  readonly person: number;
+  readonly name: string;
+  state: ArchiveState;
+  contents: ArchiveContentsAnswer | null;
+  organisation: number | null;
+}
+
+/** The archives on their way in: read and proved, shown, taken in. A person has one at a time. */
+@Injectable()
+export class ArchiveJobs {
+  private readonly jobs: JobList<ArchiveJob>;
+
+  constructor(
+    private readonly importer: Importer,
+    private readonly writer: Writer,
+  ) {
+    this.jobs = new JobList('archive', ({ id }) => importer.run(forgetArchive, { id }));
+  }
+
+  /** Begins to read an archive. */
+  begin(person: number, name: string, bytes: Uint8Array): ArchiveAnswer {
+    const job: ArchiveJob = {
+      id: randomUUID(),
+      person,
+      name,
+      begun: Date.now(),
+      progress: new Progress(),
+      state: 'reading',
+      contents: null,
+      problems: [],
+      problemCount: 0,
+      organisation: null,
+    };
+    this.jobs.add(job, (old) => old.person === person);
+    const { id, progress } = job;
+    const reading = this.importer.run(openArchive, { id, bytes, person, shared: progress.shared });
+    void this.jobs.follow(job, reading, (contents) => Object.assign(job, { contents, state: 'read' }));
+    return answerOf(job);
+  }
+
+  /** Makes books of an archive that has been read. */
+  take(person: number, id: string, name: string): ArchiveAnswer {
+    const job = this.jobs.find(id, (one) => one.person === person);
+    if (job.state !== 'read') throw notNow(job);
+    if (name.trim() === '') throw unprocessable('organisation-name', 'name', 'Enter a name.');
+    job.state = 'writing';
+    const written = this.importer.run(archiveRead, { id }).then((archive) => {
+      if (!archive) throw notFound('archive');
+      return this.writer.run(takeArchive, { person, name, ...archive });
+    });
+    void this.jobs.follow(job, written, ({ id: organisation }) => {
+      Object.assign(job, { organisation, state: 'done' });
+      this.jobs.letGo(job);
+    });
+    return answerOf(job);
+  }
+
+  /** How far an archive is. */
+  look(person: number, id: string): ArchiveAnswer {
+    return answerOf(this.jobs.find(id, (one) => one.person === person));
+  }
+
+  /** Gives an archive up, unless it is being written. */
+  forget(person: number, id: string): void {
+    const job = this.jobs.find(id, (one) => one.person === person);
+    if (job.state === 'writing') throw notNow(job);
+    this.jobs.drop(job);
+  }
+}
+
+function answerOf({ id, name, state, progress, contents, problems, organisation }: ArchiveJob): ArchiveAnswer {
+  return {
+    id,
+    name,
+    state,
+    progress: state === 'reading' ? { done: progress.done, total: progress.total } : null,
+    contents,
+    problems: [...problems],
+    organisation,
+  };
+}
+
+function notNow({ state }: ArchiveJob): Refusal {
+  const message = {
+    reading: 'The archive is still being read.',
+    read: 'The archive waits to be taken in.',
+    writing: 'It is being written and can no longer be given up.',
+    done: 'This archive has been taken in.',
+    failed: 'This archive cannot be taken in.',
+  }[state];
+  return new Refusal(409, [problem('archive-state', '', message)]);
+}

@@ -1,0 +1,85 @@
+import type { ArchiveFile } from '@just-ledger/core';
+import { getTableColumns } from 'drizzle-orm';
+import type { SQLiteColumn, SQLiteTable } from 'drizzle-orm/sqlite-core';
+import {
+  account,
+  accountBreakdown,
+  breakdown,
+  breakdownValue,
+  contact,
+  currencyKept,
+  draft,
+  draftEnd,
+  exchangeRate,
+  importMatching,
+  occurrence,
+  paperToGather,
+  periodEvent,
+  periodLock,
+  recurringJournal,
+  setUpChange,
+  takeOn,
+  takeOnEntry,
+  takeOnEvent,
+  takeOnRow,
+  taxCode,
+  taxPart,
+  taxRate,
+  yearClosing,
+} from '../../platform/database/schema.js';
+
+/** The files whose lines are rows of one table. The others are made by hand. */
+export const ARCHIVE_TABLES = {
+  'tax-codes': taxCode,
+  'tax-rates': taxRate,
+  breakdowns: breakdown,
+  accounts: account,
+  'account-breakdowns': accountBreakdown,
+  'breakdown-values': breakdownValue,
+  'tax-parts': taxPart,
+  contacts: contact,
+  currencies: currencyKept,
+  'exchange-rates': exchangeRate,
+  drafts: draft,
+  'draft-ends': draftEnd,
+  'recurring-journals': recurringJournal,
+  occurrences: occurrence,
+  'take-on-rows': takeOnRow,
+  'take-on-entries': takeOnEntry,
+  'take-on': takeOn,
+  'take-on-events': takeOnEvent,
+  'period-locks': periodLock,
+  'period-events': periodEvent,
+  'year-closings': yearClosing,
+  'set-up-changes': setUpChange,
+  papers: paperToGather,
+  matchings: importMatching,
+} as const satisfies Record<Exclude<ArchiveFile, 'organisation' | 'people' | 'entries'>, SQLiteTable>;
+
+/** A key of {@link ARCHIVE_TABLES}. */
+export type TableFile = keyof typeof ARCHIVE_TABLES;
+
+/** The fields that name a person. */
+export const PERSON_FIELDS = [
+  'by',
+  'createdBy',
+  'settledBy',
+  'lockedBy',
+  'closedBy',
+  'postedBy',
+  'signedOffBy',
+] as const;
+
+/** What exists as the installation's: the organisation, versions of what is edited, ids that count over all organisations. */
+const NOT_ARCHIVED: Partial<Record<TableFile, readonly string[]>> = {
+  'period-events': ['id'],
+  'take-on-events': ['id'],
+  'set-up-changes': ['id'],
+};
+
+/** The columns of a table that its archive file holds, by field. */
+export function archivedColumns(file: TableFile): Record<string, SQLiteColumn> {
+  const left = ['organisation', 'version', ...(NOT_ARCHIVED[file] ?? [])];
+  const columns = Object.entries(getTableColumns(ARCHIVE_TABLES[file]) as Record<string, SQLiteColumn>);
+  return Object.fromEntries(columns.filter(([field]) => !left.includes(field)));
+}

@@ -1,0 +1,94 @@
+import type { ArchiveContentsAnswer } from '@just-ledger/contract';
+import type { ArchiveManifest, OrganisationKind } from '@just-ledger/core';
+import { and, eq } from 'drizzle-orm';
+import type { Db } from '../../platform/database/connection.js';
+import { entry, membership, organisation } from '../../platform/database/schema.js';
+import { Progress } from '../../platform/jobs/progress.js';
+import { defineFileTask } from '../../platform/threads/task.js';
+import { type ArchiveBytes, recordsOf } from './archive-records.js';
+import { standOf } from './books-stand.js';
+import type { ArchivedEntry } from './check-archive.js';
+import { readArchive, type ReadArchive } from './read-archive.js';
+import { writeArchive } from './write-archive.js';
+
+/** Archives that have been read, by the id of their way in. */
+const read = new Map<string, ReadArchive>();
+
+/** Writes an organisation as an archive, as it stands at one moment. */
+export const writeBooks = defineFileTask(
+  'writeBooks',
+  (
+    db: Db,
+    { organisation: id, writtenAt }: { organisation: number; writtenAt: string },
+  ): { bytes: Uint8Array; manifest: ArchiveManifest; stand: string } => {
+    return db.$client.transaction(() => ({ ...writeArchive(db, id, writtenAt), stand: standOf(db, id) }))();
+  },
+);
+
+/** Reads an archive and proves it. */
+export const openArchive = defineFileTask(
+  'openArchive',
+  async (
+    db: Db,
+    { id, bytes, person, shared }: { id: string; bytes: Uint8Array; person: number; shared: SharedArrayBuffer },
+  ): Promise<ArchiveContentsAnswer> => {
+    const progress = new Progress(shared);
+    const archive = await readArchive(bytes, progress.at);
+    progress.at(archive.manifest.entries); // given up at its last entry, it is not kept
+    read.set(id, archive);
+    return contentsOf(db, archive, person);
+  },
+);
+
+/** What was read, to be written. */
+export const archiveRead = defineFileTask(
+  'archiveRead',
+  (_: Db, { id }: { id: string }): { manifest: ArchiveManifest; files: ArchiveBytes } | undefined => {
+    return read.get(id);
+  },
+);
+
+/** Forgets an archive. */
+export const forgetArchive = defineFileTask('forgetArchive', (_: Db, { id }: { id: string }): void => {
+  read.delete(id);
+});
+
+function contentsOf(db: Db, { manifest, files }: ReadArchive, person: number): ArchiveContentsAnswer {
+  const [head] = [
+    ...recordsOf<{ kind: OrganisationKind; baseCurrency: string; firstDay: string }>(files, 'organisation'),
+  ];
+  let [firstDate, lastDate, firstSeal]: [string | null, string | null, string | null] = [null, null, null];
+  for (const { sealed, seal } of recordsOf<ArchivedEntry>(files, 'entries')) {
+    firstSeal ??= seal;
+    if (firstDate === null || sealed.date < firstDate) firstDate = sealed.date;
+    if (lastDate === null || sealed.date > lastDate) lastDate = sealed.date;
+  }
+  const { organisation: name, writtenAt, entries, lastSeal, files: said } = manifest;
+  return {
+    organisation: name,
+    kind: head?.kind as OrganisationKind,
+    baseCurrency: head?.baseCurrency ?? '',
+    firstDay: head?.firstDay ?? '',
+    writtenAt,
+    accounts: said.accounts.records,
+    contacts: said.contacts.records,
+    entries,
+    firstDate,
+    lastDate,
+    drafts: said.drafts.records,
+    lastSeal,
+    alreadyHere: firstSeal === null ? null : (booksBeginningWith(db, firstSeal, person) ?? null),
+  };
+}
+
+/** Books of a person whose first entry has this seal. */
+function booksBeginningWith(db: Db, seal: string, person: number): { id: number; name: string } | undefined {
+  return db
+    .select({ id: organisation.id, name: organisation.name })
+    .from(entry)
+    .innerJoin(organisation, eq(organisation.id, entry.organisation))
+    .innerJoin(membership, eq(membership.organisation, entry.organisation))
+    .where(and(eq(entry.place, 1), eq(entry.seal, seal), eq(membership.person, person)))
+    .orderBy(organisation.id)
+    .get();
+}

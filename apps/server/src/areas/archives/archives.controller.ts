@@ -1,0 +1,121 @@
+import { type ArchiveAnswer, type PutAwayAnswer, TakeArchiveRequest } from '@just-ledger/contract';
+import { ARCHIVE_SCHEMA, problem } from '@just-ledger/core';
+import { Body, Controller, Delete, Get, HttpCode, Param, Post, Query, Res } from '@nestjs/common';
+import type { FastifyReply } from 'fastify';
+import { mkdirSync, renameSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { Refusal, unprocessable } from '../../platform/problems/refusal.js';
+import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import { Acting, CurrentOrganisation, CurrentPerson, Needs, Open } from '../../platform/sessions/session-guard.js';
+import type { Person } from '../../platform/sessions/session-store.js';
+import { settings } from '../../platform/settings.js';
+import { Importer, Reader, Writer } from '../../platform/threads/threads.module.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { putAway, takeOut } from './archive-commands.js';
+import { ArchiveJobs } from './archive-jobs.js';
+import { writeBooks } from './archive-tasks.js';
+
+/** Whole organisations as files: written, read into new books; and books that are put away. */
+@Controller('api')
+export class ArchivesController {
+  constructor(
+    private readonly jobs: ArchiveJobs,
+    private readonly importer: Importer,
+    private readonly writer: Writer,
+    private readonly reader: Reader,
+  ) {}
+
+  /** What an archive looks like, as a JSON Schema. */
+  @Open()
+  @Get('archive-schema.json')
+  schema(): typeof ARCHIVE_SCHEMA {
+    return ARCHIVE_SCHEMA;
+  }
+
+  /** The whole organisation as one file. */
+  @Needs('owner')
+  @Get('organisations/:organisation/archive.zip')
+  async archive(
+    @CurrentOrganisation() { id, name }: Organisation,
+    @Res({ passthrough: true }) reply: FastifyReply,
+  ): Promise<Buffer> {
+    const { bytes, manifest } = await this.importer.run(writeBooks, {
+      organisation: id,
+      writtenAt: this.reader.clock.moment(),
+    });
+    void reply.header('content-type', 'application/zip');
+    void reply.header('content-disposition', `attachment; filename="${fileName(name, manifest.writtenAt)}"`);
+    return Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  }
+
+  /** Takes an archive to be read. */
+  @Post('archives')
+  begin(@CurrentPerson() { id }: Person, @Query('name') name: unknown, @Body() body: unknown): ArchiveAnswer {
+    if (!(body instanceof Uint8Array)) {
+      throw new Refusal(415, [problem('file-expected', '', 'Send the file as application/octet-stream.')]);
+    }
+    return this.jobs.begin(id, typeof name === 'string' ? name.slice(0, 255) : '', new Uint8Array(body));
+  }
+
+  @Get('archives/:archive')
+  look(@CurrentPerson() { id }: Person, @Param('archive') archive: string): ArchiveAnswer {
+    return this.jobs.look(id, archive);
+  }
+
+  /** Makes new books of it, all or nothing. */
+  @Post('archives/:archive/taking')
+  @HttpCode(202)
+  take(
+    @CurrentPerson() { id }: Person,
+    @Param('archive') archive: string,
+    @Body() { name }: TakeArchiveRequest,
+  ): ArchiveAnswer {
+    return this.jobs.take(id, archive, name);
+  }
+
+  @Delete('archives/:archive')
+  @HttpCode(204)
+  forget(@CurrentPerson() { id }: Person, @Param('archive') archive: string): void {
+    this.jobs.forget(id, archive);
+  }
+
+  /** Writes an archive into the data folder and puts the books away: hidden, and read only. */
+  @Needs('owner')
+  @Post('organisations/:organisation/putting-away')
+  async putAway(
+    @CurrentOrganisation() { id, name, putAwayAt }: Organisation,
+    @Acting() by: OfPerson,
+  ): Promise<PutAwayAnswer> {
+    if (putAwayAt) throw unprocessable('put-away', '', 'These books are put away already.');
+    const { bytes, manifest, stand } = await this.importer.run(writeBooks, {
+      organisation: id,
+      writtenAt: this.reader.clock.moment(),
+    });
+    const archive = join('archives', fileName(name, manifest.writtenAt));
+    const path = join(settings.folder, archive);
+    mkdirSync(join(settings.folder, 'archives'), { recursive: true, mode: 0o700 });
+    writeFileSync(`${path}.unfinished`, bytes, { mode: 0o600, flush: true });
+    renameSync(`${path}.unfinished`, path);
+    await this.writer.run(putAway, { ...by, archive, stand });
+    return { archive, bytes: bytes.byteLength };
+  }
+
+  /** Takes books out again: they are as they were. */
+  @Needs('owner')
+  @Delete('organisations/:organisation/putting-away')
+  @HttpCode(204)
+  takeOut(@Acting() by: OfPerson): Promise<void> {
+    return this.writer.run(takeOut, by);
+  }
+}
+
+/** A file name made of an organisation's name. @example 'sallow-reach-hedge-layer-20270118T101500Z.zip' */
+function fileName(name: string, writtenAt: string): string {
+  const plain = name
+    .normalize('NFKD')
+    .toLowerCase()
+    .replaceAll(/[^a-z0-9]+/g, '-')
+    .replaceAll(/^-+|-+$/g, '')
+    .slice(0, 60);
+  return `${plain || 'books'}-${writtenAt.slice(0, 19).replaceAll(/[-:]/g, '')}Z.zip`;
+}

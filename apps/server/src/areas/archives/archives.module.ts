@@ -1,0 +1,10 @@
+import { Module } from '@nestjs/common';
+import { ArchivesController } from './archives.controller.js';
+import { ArchiveJobs } from './archive-jobs.js';
+
+/** Whole organisations as archives. */
+@Module({
+  controllers: [ArchivesController],
+  providers: [ArchiveJobs],
+})
+export class ArchivesModule {}

@@ -1,0 +1,19 @@
+import { sql } from 'drizzle-orm';
+import type { Db } from '../../platform/database/connection.js';
+
+/** How far an organisation's books are, as one text: it differs as soon as anything in them was changed. */
+export function standOf(db: Db, organisation: number): string {
+  const of = (table: string, what: string): ReturnType<typeof sql> =>
+    sql`(SELECT ${sql.raw(what)} FROM ${sql.raw(table)} WHERE organisation = ${organisation})`;
+  const row = db.get<Record<string, unknown>>(sql`SELECT
+    ${of('entry', 'max(place)')} AS entries,
+    ${of('set_up_change', 'max(id)')} AS changes,
+    ${of('period_event', 'max(id)')} AS periods,
+    ${of('draft', "count(*) || ' ' || coalesce(max(updated_at || ' ' || version), '')")} AS drafts,
+    ${of('recurring_journal', "count(*) || ' ' || total(version)")} AS recurring,
+    ${of('occurrence', "count(*) || ' ' || coalesce(max(settled_at), '')")} AS occurrences,
+    ${of('take_on_row', "count(*) || ' ' || total(length(cells)) || ' ' || total(id)")} AS takeOn,
+    ${of('take_on_event', 'max(id)')} AS takeOnEvents,
+    ${of('paper_to_gather', "coalesce(group_concat(state || note), '')")} AS papers`);
+  return JSON.stringify(row);
+}

@@ -1,0 +1,196 @@
+import { DraftRequest, RecurringEntryRequest, ScheduleRequest } from '@just-ledger/contract';
+import {
+  ARCHIVE_FILE_KEYS,
+  type ArchiveFile,
+  archiveFileName,
+  type ArchiveManifest,
+  type Classification,
+  CLASSIFICATIONS,
+  entryOfSealed,
+  FIRST_PREVIOUS_SEAL,
+  isCivilDate,
+  isCurrencyCode,
+  problem,
+  type Problem,
+  scheduleProblems,
+  type SealedEntry,
+} from '@just-ledger/core';
+import { plainToInstance } from 'class-transformer';
+import { validateSync } from 'class-validator';
+import { sealOf } from '../journal/append-entry.js';
+import { type ArchiveBytes, linesOfBytes, recordsOf } from './archive-records.js';
+import { PERSON_FIELDS } from './archive-tables.js';
+
+type Row = Readonly<Record<string, unknown>>;
+
+/** An entry as a line of its file has it. */
+export interface ArchivedEntry {
+  readonly sealed: SealedEntry;
+  readonly seal: string;
+  readonly postedBy: number;
+}
+
+/** Fields that hold a civil date. */
+const DATES = ['date', 'firstDay', 'changeoverDate', 'endedOn'];
+
+/**
+ * What is wrong inside an archive whose records are each as described: numbers that differ from the manifest, ids
+ * that lead nowhere or in a circle, dates that do not exist, seals that do not follow.
+ */
+export function checkArchive(
+  files: ArchiveBytes,
+  manifest: ArchiveManifest,
+  step: (entries: number) => void,
+): Problem[] {
+  return [
+    ...countProblems(files, manifest),
+    ...particularProblems(files),
+    ...referenceProblems(files),
+    ...unfinishedProblems(files),
+    ...chainProblems(files, manifest, step),
+  ];
+}
+
+function countProblems(files: ArchiveBytes, manifest: ArchiveManifest): Problem[] {
+  const problems = ARCHIVE_FILE_KEYS.flatMap((file) => {
+    const records = [...linesOfBytes(files[file])].length;
+    const said = manifest.files[file].records;
+    return records === said
+      ? []
+      : [
+          problem(
+            'archive-count',
+            archiveFileName(file),
+            `${archiveFileName(file)} has ${records} lines, not ${said}.`,
+          ),
+        ];
+  });
+  if (manifest.files.organisation.records !== 1) {
+    problems.push(problem('archive-count', 'organisation.jsonl', 'An archive has one organisation.'));
+  }
+  return problems;
+}
+
+/** Dates and currencies that do not exist, and accounts shown where their element cannot be. */
+function particularProblems(files: ArchiveBytes): Problem[] {
+  return ARCHIVE_FILE_KEYS.filter((file) => file !== 'entries').flatMap((file) =>
+    at(files, file).flatMap(({ row, place }) => [
+      ...DATES.filter((field) => typeof row[field] === 'string' && row[field] !== '' && !isCivilDate(row[field])).map(
+        (field) => problem('not-a-date', place, `${place}: ${String(row[field])} is not a date.`),
+      ),
+      ...['currency', 'baseCurrency']
+        .filter((field) => typeof row[field] === 'string' && !isCurrencyCode(row[field]))
+        .map((field) =>
+          problem('currency-unknown', place, `${place}: ${String(row[field])} is not an ISO 4217 currency code.`),
+        ),
+      ...(file === 'accounts' && CLASSIFICATIONS[row['classification'] as Classification].element !== row['element']
+        ? [problem('classification-element', place, `${place}: shown where its element cannot be.`)]
+        : []),
+    ]),
+  );
+}
+
+/** Ids that lead nowhere or in a circle. Everything the database cannot say by itself with a place. */
+function referenceProblems(files: ArchiveBytes): Problem[] {
+  const people = new Set(at(files, 'people').map(({ row }) => row['id']));
+  const accounts = new Map(at(files, 'accounts').map(({ row }) => [row['id'], row['parent']]));
+  const values = new Map(
+    at(files, 'breakdown-values').map(({ row }) => [
+      `${String(row['breakdown'])} ${String(row['id'])}`,
+      row['parent'] && `${String(row['breakdown'])} ${String(row['parent'])}`,
+    ]),
+  );
+  const named = ARCHIVE_FILE_KEYS.filter((file) => file !== 'entries' && file !== 'people').flatMap((file) =>
+    at(files, file).flatMap(({ row, place }) =>
+      PERSON_FIELDS.filter((field) => row[field] !== undefined && !people.has(row[field])).map((field) =>
+        problem('archive-person', place, `${place}: ${field} names nobody in people.jsonl.`),
+      ),
+    ),
+  );
+  return [
+    ...named,
+    ...circles(accounts).map((id) =>
+      problem('archive-circle', 'accounts.jsonl', `Account ${String(id)} stands under itself.`),
+    ),
+    ...circles(values).map((id) =>
+      problem('archive-circle', 'breakdown-values.jsonl', `Value ${String(id)} stands under itself.`),
+    ),
+  ];
+}
+
+/** The keys from which the way up never ends. */
+function circles<K>(parents: ReadonlyMap<K, unknown>): K[] {
+  const sound = new Set<unknown>([undefined]);
+  return [...parents.keys()].filter((start) => {
+    const way = new Set<unknown>();
+    let one: unknown = start;
+    while (!sound.has(one) && parents.has(one as K) && !way.has(one)) {
+      way.add(one);
+      one = parents.get(one as K);
+    }
+    if (way.has(one)) return true;
+    for (const passed of way) sound.add(passed);
+    return false;
+  });
+}
+
+/** Drafts and recurring journals are what the interface could have sent. */
+function unfinishedProblems(files: ArchiveBytes): Problem[] {
+  const check = (place: string, type: new () => object, value: unknown): Problem[] => {
+    const errors = validateSync(plainToInstance(type, value), { whitelist: true, forbidUnknownValues: true });
+    return errors.length === 0
+      ? []
+      : [
+          problem(
+            'archive-record',
+            place,
+            `${place}: ${errors.map((one) => one.property).join(', ')} not as described.`,
+          ),
+        ];
+  };
+  return [
+    ...at(files, 'drafts').flatMap(({ row, place }) => check(place, DraftRequest, row['content'])),
+    ...at(files, 'recurring-journals').flatMap(({ row, place }) => [
+      ...check(place, ScheduleRequest, row['schedule']),
+      ...scheduleProblems(row['schedule'] as ScheduleRequest).map((one) => ({
+        ...one,
+        path: place,
+        message: `${place}: ${one.message}`,
+      })),
+      ...check(place, RecurringEntryRequest, row['entry']),
+    ]),
+  ];
+}
+
+function chainProblems(files: ArchiveBytes, manifest: ArchiveManifest, step: (entries: number) => void): Problem[] {
+  const people = new Set(at(files, 'people').map(({ row }) => row['id']));
+  let [entries, lastSeal] = [0, FIRST_PREVIOUS_SEAL];
+  for (const { sealed, seal, postedBy } of recordsOf<ArchivedEntry>(files, 'entries')) {
+    entries += 1;
+    const place = `entries.jsonl:${entries}`;
+    if (sealed.place !== entries || sealOf(lastSeal, entryOfSealed(sealed)) !== seal) {
+      return [
+        problem('archive-seal', place, `${place}: the seal does not follow from the entry and the seal before it.`),
+      ];
+    }
+    if (!people.has(postedBy))
+      return [problem('archive-person', place, `${place}: postedBy names nobody in people.jsonl.`)];
+    lastSeal = seal;
+    if (entries % 500 === 0) step(entries);
+  }
+  return entries === manifest.entries && lastSeal === manifest.lastSeal
+    ? []
+    : [
+        problem(
+          'archive-seal',
+          'manifest.json',
+          'The last entry is not the one that the manifest names: some are missing.',
+        ),
+      ];
+}
+
+/** The records of a file with the place of each. */
+function at(files: ArchiveBytes, file: ArchiveFile): { readonly row: Row; readonly place: string }[] {
+  let line = 0;
+  return [...recordsOf<Row>(files, file)].map((row) => ({ row, place: `${archiveFileName(file)}:${(line += 1)}` }));
+}

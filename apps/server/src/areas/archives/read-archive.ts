@@ -1,0 +1,138 @@
+import {
+  ARCHIVE_FILE_KEYS,
+  ARCHIVE_FILES,
+  ARCHIVE_FORMAT,
+  ARCHIVE_SCHEMA,
+  ARCHIVE_VERSION,
+  type ArchiveFile,
+  archiveFileName,
+  type ArchiveManifest,
+  type JsonSchema,
+  problem,
+  type Problem,
+} from '@just-ledger/core';
+import { Ajv2020, type ErrorObject, type ValidateFunction } from 'ajv/dist/2020.js';
+import { hash } from 'node:crypto';
+import { unpackParts, type ZipLimits } from '../../platform/files/zip-parts.js';
+import { Refusal } from '../../platform/problems/refusal.js';
+import { TOLD_PROBLEMS } from '../imports/import-plan.js';
+import { type ArchiveBytes, linesOfBytes } from './archive-records.js';
+import { checkArchive } from './check-archive.js';
+
+/** An archive that has been read and proved. */
+export interface ReadArchive {
+  readonly manifest: ArchiveManifest;
+  readonly files: ArchiveBytes;
+}
+
+const LIMITS: ZipLimits = { bytes: 512 * 1024 * 1024, parts: 100 };
+
+const ajv = new Ajv2020({ allErrors: false, strict: false });
+const validators = new Map<JsonSchema, ValidateFunction>();
+
+/**
+ * Reads an archive and proves it: the names, hashes and numbers of its files against its manifest, every record against
+ * the published description, every reference inside it, every seal against its entry.
+ *
+ * @param step called with each entry that was proved; throws if the reading is given up
+ * @throws {Refusal} 422 with every problem, by file and line
+ */
+export async function readArchive(bytes: Uint8Array, step: (entries: number) => void): Promise<ReadArchive> {
+  if (bytes[0] !== 0x50 || bytes[1] !== 0x4b) {
+    throw refusal(
+      'archive-expected',
+      '',
+      'This is not an archive: an archive is a ZIP file that Just Ledger has written.',
+    );
+  }
+  const known = new Set(['manifest.json', 'schema.json', ...ARCHIVE_FILE_KEYS.map(archiveFileName)]);
+  const seen = new Set<string>();
+  const parts = await unpackParts(bytes, LIMITS, (name) => {
+    if (!known.has(name))
+      throw refusal('archive-path', name, `“${name}” does not belong in an archive. It is not read.`);
+    if (seen.has(name)) throw refusal('archive-path', name, `“${name}” is there twice. It is not read.`);
+    seen.add(name);
+  });
+  const manifest = readManifest(parts.get('manifest.json'));
+  const problems = ARCHIVE_FILE_KEYS.flatMap((file) =>
+    fileProblems(file, parts.get(archiveFileName(file)), manifest),
+  );
+  if (problems.length > 0) throw new Refusal(422, problems);
+  const files = Object.fromEntries(
+    ARCHIVE_FILE_KEYS.map((file) => [file, parts.get(archiveFileName(file)) as Uint8Array]),
+  ) as unknown as ArchiveBytes;
+  const invalid = ARCHIVE_FILE_KEYS.flatMap((file) => recordProblems(file, files[file]));
+  if (invalid.length > 0) throw new Refusal(422, invalid.slice(0, TOLD_PROBLEMS));
+  const wrong = checkArchive(files, manifest, step);
+  if (wrong.length > 0) throw new Refusal(422, wrong.slice(0, TOLD_PROBLEMS));
+  return { manifest, files };
+}
+
+function readManifest(bytes: Uint8Array | undefined): ArchiveManifest {
+  if (!bytes) throw refusal('archive-expected', '', 'This is not an archive: it has no manifest.json.');
+  const manifest = parsed(new TextDecoder().decode(bytes)) as Partial<ArchiveManifest> | undefined;
+  if (manifest?.format !== ARCHIVE_FORMAT) {
+    throw refusal('archive-expected', 'manifest.json', 'The manifest is not that of an archive.');
+  }
+  if (Number(manifest.version) > ARCHIVE_VERSION) {
+    throw refusal(
+      'archive-newer',
+      'manifest.json',
+      'A later version of Just Ledger has written this archive. Read it there.',
+    );
+  }
+  const validate = validatorOf(ARCHIVE_SCHEMA.$defs.manifest);
+  if (!validate(manifest)) throw new Refusal(422, [schemaProblem('manifest.json', validate.errors)]);
+  return manifest as ArchiveManifest;
+}
+
+function fileProblems(file: ArchiveFile, bytes: Uint8Array | undefined, manifest: ArchiveManifest): Problem[] {
+  const name = archiveFileName(file);
+  if (!bytes) return [problem('archive-file', name, `${name} is missing.`)];
+  return hash('sha256', bytes) === manifest.files[file].sha256
+    ? []
+    : [problem('archive-hash', name, `${name} is not what the manifest says: it has been changed.`)];
+}
+
+function recordProblems(file: ArchiveFile, bytes: Uint8Array): Problem[] {
+  const validate = validatorOf(ARCHIVE_FILES[file]);
+  const problems: Problem[] = [];
+  try {
+    for (const { line, text } of linesOfBytes(bytes)) {
+      const record = parsed(text);
+      const at = `${archiveFileName(file)}:${line}`;
+      if (record === undefined) problems.push(problem('archive-record', at, `${at}: this is not JSON.`));
+      else if (!validate(record)) problems.push(schemaProblem(at, validate.errors));
+      if (problems.length > TOLD_PROBLEMS) break;
+    }
+  } catch {
+    problems.push(problem('archive-record', archiveFileName(file), `${archiveFileName(file)} is not UTF-8.`));
+  }
+  return problems;
+}
+
+function validatorOf(schema: JsonSchema): ValidateFunction {
+  const known = validators.get(schema) ?? ajv.compile(schema);
+  validators.set(schema, known);
+  return known;
+}
+
+function schemaProblem(at: string, errors: readonly ErrorObject[] | null | undefined): Problem {
+  const [first] = errors ?? [];
+  const field = first?.instancePath.slice(1).replaceAll('/', '.');
+  const extra = (first?.params as { additionalProperty?: string } | undefined)?.additionalProperty;
+  const message = `${at}${field ? `, ${field}` : ''}: ${first?.message ?? 'not as described'}${extra ? ` (${extra})` : ''}.`;
+  return problem('archive-record', at, message);
+}
+
+function parsed(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return undefined;
+  }
+}
+
+function refusal(code: string, path: string, message: string): Refusal {
+  return new Refusal(422, [problem(code, path, message)]);
+}

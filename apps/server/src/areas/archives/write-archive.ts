@@ -1,0 +1,170 @@
+import {
+  ARCHIVE_FILE_KEYS,
+  ARCHIVE_FORMAT,
+  ARCHIVE_SCHEMA,
+  ARCHIVE_VERSION,
+  type ArchiveFile,
+  archiveFileName,
+  type ArchiveManifest,
+  FIRST_PREVIOUS_SEAL,
+  sealedContent,
+} from '@just-ledger/core';
+import { asc, eq, sql, type SQL } from 'drizzle-orm';
+import type { SQLiteColumn } from 'drizzle-orm/sqlite-core';
+import { Zip, ZipDeflate } from 'fflate';
+import { createHash } from 'node:crypto';
+import type { Db } from '../../platform/database/connection.js';
+import { membership, organisation as organisationTable, person } from '../../platform/database/schema.js';
+import { everyPostedEntry } from '../journal/posted-entries.js';
+import { ARCHIVE_TABLES, archivedColumns, PERSON_FIELDS, type TableFile } from './archive-tables.js';
+
+/** An archive, and how far the books were that it holds. */
+export interface WrittenArchive {
+  readonly bytes: Uint8Array;
+  readonly manifest: ArchiveManifest;
+}
+
+/** So much text is compressed at a time. */
+const CHUNK = 1 << 20;
+
+/**
+ * Writes the whole organisation as an archive, as the books stand at one moment: the caller holds a reading
+ * transaction.
+ *
+ * @param writtenAt UTC moment
+ */
+export function writeArchive(db: Db, organisation: number, writtenAt: string): WrittenArchive {
+  const pieces: Uint8Array[] = [];
+  const zip = new Zip((error, piece) => {
+    if (error) throw error;
+    pieces.push(piece);
+  });
+  const chain = { entries: 0, lastSeal: FIRST_PREVIOUS_SEAL };
+  const people = new Set<number>();
+  const files = {} as Record<ArchiveFile, { records: number; sha256: string }>;
+  // people are known last: whoever the other records name
+  for (const file of [...ARCHIVE_FILE_KEYS.filter((one) => one !== 'people'), 'people' as const]) {
+    files[file] = addFile(zip, file, writtenAt, linesOf(db, organisation, file, people, chain));
+  }
+  const { name } = organisationRow(db, organisation);
+  const manifest: ArchiveManifest = {
+    format: ARCHIVE_FORMAT,
+    version: ARCHIVE_VERSION,
+    organisation: name,
+    writtenAt,
+    ...chain,
+    files,
+  };
+  addText(zip, 'manifest.json', writtenAt, `${JSON.stringify(manifest, null, 2)}\n`);
+  addText(zip, 'schema.json', writtenAt, `${JSON.stringify(ARCHIVE_SCHEMA, null, 2)}\n`);
+  zip.end();
+  return { bytes: Buffer.concat(pieces), manifest };
+}
+
+function addFile(
+  zip: Zip,
+  file: ArchiveFile,
+  writtenAt: string,
+  lines: Iterable<string>,
+): { records: number; sha256: string } {
+  const part = new ZipDeflate(archiveFileName(file), { level: 6 });
+  part.mtime = writtenAt;
+  zip.add(part);
+  const hash = createHash('sha256');
+  let [records, waiting] = [0, ''];
+  const push = (isLast: boolean): void => {
+    const bytes = new TextEncoder().encode(waiting);
+    hash.update(bytes);
+    part.push(bytes, isLast);
+    waiting = '';
+  };
+  for (const line of lines) {
+    records += 1;
+    waiting += `${line}\n`;
+    if (waiting.length > CHUNK) push(false);
+  }
+  push(true);
+  return { records, sha256: hash.digest('hex') };
+}
+
+function addText(zip: Zip, name: string, writtenAt: string, text: string): void {
+  const part = new ZipDeflate(name, { level: 6 });
+  part.mtime = writtenAt;
+  zip.add(part);
+  part.push(new TextEncoder().encode(text), true);
+}
+
+/** The records of a file, one a line; the people they name are remembered. */
+function* linesOf(
+  db: Db,
+  organisation: number,
+  file: ArchiveFile,
+  people: Set<number>,
+  chain: { entries: number; lastSeal: string },
+): Generator<string> {
+  switch (file) {
+    case 'organisation':
+      yield recordLine(organisationRow(db, organisation));
+      return;
+    case 'people':
+      for (const row of peopleRows(db, organisation, people)) yield recordLine(row);
+      return;
+    case 'entries':
+      for (const { row, posted } of everyPostedEntry(db, organisation)) {
+        people.add(row.postedBy);
+        [chain.entries, chain.lastSeal] = [row.place, row.seal];
+        yield `{"sealed":${sealedContent(posted)},"seal":"${row.seal}","postedBy":${row.postedBy}}`;
+      }
+      return;
+    default:
+      for (const row of rowsOf(db, organisation, file)) {
+        for (const field of PERSON_FIELDS) if (typeof row[field] === 'number') people.add(row[field]);
+        if (row['subject'] === 'person') people.add(row['object'] as number);
+        yield recordLine(row);
+      }
+  }
+}
+
+function rowsOf(db: Db, organisation: number, file: TableFile): Record<string, unknown>[] {
+  const table = ARCHIVE_TABLES[file];
+  const columns = archivedColumns(file);
+  const order: (SQLiteColumn | SQL)[] =
+    'at' in columns && !('id' in columns) ? [sql`rowid`] : Object.values(columns).map((one) => asc(one));
+  return db
+    .select(columns)
+    .from(table)
+    .where(eq(table.organisation, organisation))
+    .orderBy(...order)
+    .all();
+}
+
+function organisationRow(db: Db, id: number) {
+  const { name, kind, baseCurrency, fiscalYearStartMonth, firstDay, changeoverDate, createdAt } = organisationTable;
+  const row = db
+    .select({ name, kind, baseCurrency, fiscalYearStartMonth, firstDay, changeoverDate, createdAt })
+    .from(organisationTable)
+    .where(eq(organisationTable.id, id))
+    .get();
+  if (!row) throw new Error(`there is no organisation ${id}`);
+  return row;
+}
+
+/** Members with their roles, and everybody else who is named. */
+function peopleRows(db: Db, organisation: number, named: ReadonlySet<number>): Record<string, unknown>[] {
+  const members = db.select().from(membership).where(eq(membership.organisation, organisation)).all();
+  const ids = [...new Set([...named, ...members.map((one) => one.person)])].sort((a, b) => a - b);
+  return ids.flatMap((id) => {
+    const row = db
+      .select({ id: person.id, name: person.name, email: person.email })
+      .from(person)
+      .where(eq(person.id, id))
+      .get();
+    const member = members.find((one) => one.person === id);
+    return row ? [{ ...row, role: member?.role ?? null, since: member?.since ?? null }] : [];
+  });
+}
+
+/** A record as a line of JSON, what is null left out. */
+function recordLine(row: Readonly<Record<string, unknown>>): string {
+  return JSON.stringify(Object.fromEntries(Object.entries(row).filter(([, value]) => value !== null)));
+}

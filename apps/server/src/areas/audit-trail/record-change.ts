@@ -1,0 +1,35 @@
+import { fieldChanges, type Particulars, type SetUpSubject } from '@just-ledger/core';
+import { insertRows } from '../../platform/database/insert-rows.js';
+import { setUpChange } from '../../platform/database/schema.js';
+import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import type { WriteContext } from '../../platform/threads/write-context.js';
+
+/** Something of the set-up before and after a change: nothing before if it is new, nothing after if it is gone. */
+export interface ObjectChange {
+  readonly subject: SetUpSubject;
+  readonly object: number;
+  /** How people name it. */
+  readonly title: string;
+  readonly before?: Particulars | undefined;
+  readonly after?: Particulars | undefined;
+}
+
+/** Adds a change to the audit trail, in the transaction that makes it; nothing if nothing differs. */
+export function recordChange(context: WriteContext, { organisation, person, ...of }: ObjectChange & OfPerson): void {
+  recordChanges(context, { organisation, person }, [of]);
+}
+
+/** Adds many changes at once. */
+export function recordChanges(
+  context: WriteContext,
+  { organisation, person }: OfPerson,
+  changes: readonly ObjectChange[],
+): void {
+  const at = context.clock.moment();
+  const rows = changes.flatMap(({ subject, object, title, before, after }) => {
+    const fields = fieldChanges(before, after);
+    const action = before ? (after ? ('changed' as const) : ('removed' as const)) : ('added' as const);
+    return fields.length === 0 ? [] : [{ organisation, at, by: person, subject, object, title, action, fields }];
+  });
+  insertRows(context.db, setUpChange, rows);
+}

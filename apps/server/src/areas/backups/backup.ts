@@ -1,0 +1,122 @@
+import Database from 'better-sqlite3';
+import { copyFileSync, existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
+import { join } from 'node:path';
+import { booksFile } from '../../platform/database/connection.js';
+import { takeDataFolder } from '../../platform/database/data-folder.js';
+
+/** A copy of the books in a folder of its own, named by the moment at which it was begun. */
+export interface Backup {
+  readonly folder: string;
+  /** UTC moment, ISO 8601. */
+  readonly at: string;
+  readonly bytes: number;
+}
+
+/** Says what is wrong with the books of a folder; nothing if all is well. */
+export type Verify = (folder: string) => Promise<readonly string[]> | readonly string[];
+
+/** A copy that does not verify; it is kept beside the others under a name that says so. */
+export class BackupNotVerifiedError extends Error {}
+
+const NAMED = /^(\d{4}-\d\d-\d\d)T(\d\d)(\d\d)(\d\d)Z$/;
+
+/** Where the backups of a data folder are, unless told otherwise. */
+export function backupsFolder(folder: string): string {
+  return join(folder, 'backups');
+}
+
+/**
+ * Copies the books with SQLite's online backup, beside a running server if need be, and verifies the copy. Only a
+ * verified copy gets its final name.
+ *
+ * @param into where the backups are kept
+ * @throws {BackupNotVerifiedError} if the copy does not verify
+ */
+export async function backUp(folder: string, into: string, verify: Verify, now = new Date()): Promise<Backup> {
+  const name = `${now.toISOString().slice(0, 19).replaceAll(':', '')}Z`;
+  const unfinished = join(into, `${name}.unfinished`);
+  mkdirSync(unfinished, { recursive: true, mode: 0o700 });
+  const books = new Database(booksFile(folder), { readonly: true });
+  try {
+    await books.backup(booksFile(unfinished));
+  } finally {
+    books.close();
+  }
+  const wrong = await verify(unfinished);
+  for (const beside of ['-wal', '-shm']) rmSync(`${booksFile(unfinished)}${beside}`, { force: true });
+  const finished = join(into, wrong.length === 0 ? name : `${name}.not-verified`);
+  renameSync(unfinished, finished);
+  if (wrong.length > 0) throw new BackupNotVerifiedError(`The copy ${finished} does not verify: ${wrong.join(' ')}`);
+  return backupIn(into, name);
+}
+
+/** The backups in a folder, the latest first. What was not finished or not verified is none. */
+export function backupsIn(into: string): Backup[] {
+  if (!existsSync(into)) return [];
+  return readdirSync(into)
+    .filter((name) => NAMED.test(name) && existsSync(booksFile(join(into, name))))
+    .sort()
+    .reverse()
+    .map((name) => backupIn(into, name));
+}
+
+/**
+ * Removes all backups but the latest ones, all copies that did not verify but the latest, and what was left unfinished.
+ *
+ * @returns the backups that are kept
+ */
+export function keepLatest(into: string, count: number): Backup[] {
+  const backups = backupsIn(into);
+  for (const old of backups.slice(count)) rmSync(old.folder, { recursive: true });
+  const names = existsSync(into) ? readdirSync(into).sort() : [];
+  const unverified = names.filter((name) => name.endsWith('.not-verified')).slice(0, -1);
+  for (const name of [...names.filter((one) => one.endsWith('.unfinished')), ...unverified]) {
+    rmSync(join(into, name), { recursive: true });
+  }
+  return backups.slice(0, count);
+}
+
+/**
+ * Puts a backup in the place of a data folder's books, which are kept beside it. No server may be using the folder.
+ *
+ * @returns where the books that were there are now; undefined if there were none
+ * @throws {BackupNotVerifiedError} if the backup does not verify; nothing has been changed then
+ */
+export async function restore(
+  backup: string,
+  folder: string,
+  verify: Verify,
+  now = new Date(),
+): Promise<string | undefined> {
+  const giveBack = takeDataFolder(folder);
+  try {
+    const wrong = await verify(backup);
+    if (wrong.length > 0) throw new BackupNotVerifiedError(`${backup} does not verify: ${wrong.join(' ')}`);
+    const books = booksFile(folder);
+    const incoming = `${books}.incoming`;
+    copyFileSync(booksFile(backup), incoming);
+    const aside = existsSync(books)
+      ? join(folder, `books-before-restore-${now.toISOString().slice(0, 19).replaceAll(':', '')}Z.sqlite`)
+      : undefined;
+    if (aside) setAside(books, aside);
+    renameSync(incoming, books);
+    return aside;
+  } finally {
+    giveBack();
+  }
+}
+
+/** Moves books aside with all that was committed: what still stands in the log beside them is written into them first. */
+function setAside(books: string, aside: string): void {
+  const client = new Database(books);
+  client.pragma('wal_checkpoint(TRUNCATE)');
+  client.close();
+  renameSync(books, aside);
+  for (const beside of ['-wal', '-shm']) rmSync(`${books}${beside}`, { force: true });
+}
+
+function backupIn(into: string, name: string): Backup {
+  const folder = join(into, name);
+  const [, day = '', hour = '', minute = '', second = ''] = NAMED.exec(name) ?? [];
+  return { folder, at: `${day}T${hour}:${minute}:${second}.000Z`, bytes: statSync(booksFile(folder)).size };
+}

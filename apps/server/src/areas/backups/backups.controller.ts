@@ -1,0 +1,15 @@
+import type { BackupsAnswer } from '@just-ledger/contract';
+import { Controller, Get } from '@nestjs/common';
+import { DailyBackup } from './daily-backup.js';
+
+/** How old the last backup is. */
+@Controller('api/backups')
+export class BackupsController {
+  constructor(private readonly daily: DailyBackup) {}
+
+  @Get()
+  backups(): BackupsAnswer {
+    const { backups, lastFailure } = this.daily;
+    return { last: backups[0]?.at ?? null, kept: backups.length, failure: lastFailure ?? null };
+  }
+}

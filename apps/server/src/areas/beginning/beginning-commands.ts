@@ -1,0 +1,173 @@
+import type { CreateOrganisationRequest, OrganisationAnswer, StarterWishesRequest } from '@just-ledger/contract';
+import { isPlainText, type OrganisationKind, problem, type Problem, starterChart } from '@just-ledger/core';
+import { and, eq, sql } from 'drizzle-orm';
+import {
+  account,
+  accountBreakdown,
+  breakdown,
+  breakdownValue,
+  membership,
+  organisation,
+  unfinishedStart,
+} from '../../platform/database/schema.js';
+import { Refusal } from '../../platform/problems/refusal.js';
+import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import { defineCommand } from '../../platform/threads/task.js';
+import type { WriteContext } from '../../platform/threads/write-context.js';
+import { addAccounts } from '../accounts/account-commands.js';
+import { postingUsers } from '../accounts/users-of-account.js';
+import { recordChange } from '../audit-trail/record-change.js';
+import { addBreakdown, addStarterValues } from '../breakdowns/breakdown-commands.js';
+import { postedEntries } from '../organisations/dependence.js';
+import { fieldProblems, recordOrganisation } from '../organisations/organisation-commands.js';
+import { organisationAnswer, organisationOf } from '../organisations/organisation-store.js';
+
+/** Creates an organisation that its creator owns, with the starter chart of its kind if asked for. */
+export const createOrganisation = defineCommand(
+  'createOrganisation',
+  (
+    context: WriteContext,
+    { person, request }: { person: number; request: CreateOrganisationRequest },
+  ): OrganisationAnswer => {
+    const problems = [...fieldProblems(request), ...wishProblems(request)];
+    if (problems.length > 0) throw new Refusal(422, problems);
+    const { id } = context.db
+      .insert(organisation)
+      .values({
+        id: sql`(SELECT coalesce(max(id), 0) + 1 FROM organisation)`,
+        name: request.name.trim(),
+        kind: request.kind,
+        baseCurrency: request.baseCurrency,
+        fiscalYearStartMonth: request.fiscalYearStartMonth,
+        firstDay: request.firstDay,
+        changeoverDate: request.changeoverDate ?? null,
+        createdAt: context.clock.moment(),
+      })
+      .returning({ id: organisation.id })
+      .get();
+    context.db
+      .insert(membership)
+      .values({ organisation: id, person, role: 'owner', since: context.clock.moment() })
+      .run();
+    context.db.delete(unfinishedStart).where(eq(unfinishedStart.person, person)).run();
+    const made = organisationOf(context.db, id);
+    recordOrganisation(context, { organisation: id, person }, made);
+    if (request.starterChart) addStarterChart(context, { organisation: id, person }, request.kind, request);
+    return organisationAnswer(made, 'owner');
+  },
+);
+
+/** Puts the starter chart of the organisation's kind in the place of its chart, while nothing has been posted. */
+export const startChartAnew = defineCommand(
+  'startChartAnew',
+  (context: WriteContext, { request, ...of }: OfPerson & { request: StarterWishesRequest }): void => {
+    const { kind } = organisationOf(context.db, of.organisation);
+    const posted = postedEntries(context.db, of.organisation);
+    if (posted) {
+      throw new Refusal(422, [
+        problem('chart-in-use', '', `${posted}: the chart is changed account by account now.`),
+      ]);
+    }
+    const problems = wishProblems(request);
+    const [user] = postingUsers(context.db, of.organisation).values();
+    if (user) {
+      problems.push(
+        problem('chart-in-use', '', `${user.replace('…', 'one of these accounts')} Take that away first.`),
+      );
+    }
+    if (problems.length > 0) throw new Refusal(422, problems);
+    removeChart(context, of);
+    addStarterChart(context, of, kind, request);
+  },
+);
+
+/** Keeps the answers of a start that somebody leaves before its end. */
+export const keepUnfinishedStart = defineCommand(
+  'keepUnfinishedStart',
+  (context: WriteContext, { person, answers }: { person: number; answers: Record<string, unknown> }): void => {
+    const row = { answers, updatedAt: context.clock.moment() };
+    context.db
+      .insert(unfinishedStart)
+      .values({ person, ...row })
+      .onConflictDoUpdate({ target: unfinishedStart.person, set: row })
+      .run();
+  },
+);
+
+/** Throws an unfinished start away. */
+export const dropUnfinishedStart = defineCommand(
+  'dropUnfinishedStart',
+  (context: WriteContext, { person }: { person: number }): void => {
+    context.db.delete(unfinishedStart).where(eq(unfinishedStart.person, person)).run();
+  },
+);
+
+/** Names of partners, classes of shares and funds, each given once. */
+function wishProblems({ partners, shareClasses, funds }: StarterWishesRequest): Problem[] {
+  const lists: readonly (readonly [string, string, readonly string[] | undefined])[] = [
+    ['partners', '.name', partners?.map((one) => one.name)],
+    ['shareClasses', '', shareClasses],
+    ['funds', '.name', funds?.map((one) => one.name)],
+  ];
+  return lists.flatMap(([path, field, names]) => {
+    if (names?.length === 0) return [problem('none-named', path, 'Name at least one, or leave this out.')];
+    return (names ?? []).flatMap((name, place) => {
+      const at = `${path}.${place}${field}`;
+      if (name.trim() === '' || !isPlainText(name, 80)) {
+        return [problem('name', at, 'A name is up to 80 characters on one line.')];
+      }
+      const isTwin =
+        (names ?? []).findIndex((other) => other.trim().toLowerCase() === name.trim().toLowerCase()) < place;
+      return isTwin ? [problem('named-twice', at, `“${name.trim()}” is named twice.`)] : [];
+    });
+  });
+}
+
+function addStarterChart(
+  context: WriteContext,
+  of: OfPerson,
+  kind: OrganisationKind,
+  { partners, shareClasses, funds }: StarterWishesRequest,
+): void {
+  const trimmed = <T extends { readonly name: string }>(one: T): T => ({ ...one, name: one.name.trim() });
+  const starter = starterChart(kind, {
+    partners: partners?.map(trimmed),
+    shareClasses: shareClasses?.map((name) => name.trim()),
+    funds: funds?.map(trimmed),
+  });
+  // accounts name the breakdowns they need, and values name accounts: so breakdowns come first, their values last
+  const ids = starter.breakdowns.map(({ name }) => addBreakdown(context, { ...of, request: { name } }));
+  addAccounts(context, of, starter.accounts);
+  starter.breakdowns.forEach((one, at) => addStarterValues(context, of, ids[at] as number, one));
+}
+
+/** Takes away the whole chart and the breakdowns whose values name its accounts; nothing may have been posted. */
+function removeChart(context: WriteContext, of: OfPerson): void {
+  const { db } = context;
+  const { organisation: id } = of;
+  const funds = db
+    .selectDistinct({ id: breakdownValue.breakdown })
+    .from(breakdownValue)
+    .where(and(eq(breakdownValue.organisation, id), sql`${breakdownValue.account} IS NOT NULL`))
+    .all();
+  db.delete(accountBreakdown).where(eq(accountBreakdown.organisation, id)).run();
+  for (const { id: fund } of funds) {
+    const itself = and(eq(breakdown.organisation, id), eq(breakdown.id, fund));
+    const values = and(eq(breakdownValue.organisation, id), eq(breakdownValue.breakdown, fund));
+    db.update(breakdown).set({ usualValue: null }).where(itself).run();
+    db.update(breakdownValue).set({ parent: null }).where(values).run();
+    db.delete(breakdownValue).where(values).run();
+    db.delete(breakdown).where(itself).run();
+  }
+  db.update(account).set({ parent: null, closesTo: null, taxCode: null }).where(eq(account.organisation, id)).run();
+  db.delete(account).where(eq(account.organisation, id)).run();
+  recordChange(context, {
+    ...of,
+    subject: 'organisation',
+    object: id,
+    title: organisationOf(db, id).name,
+    before: { chart: 'its accounts' },
+    after: { chart: 'begun anew' },
+  });
+  context.setUpChanged(id);
+}

@@ -1,0 +1,57 @@
+import {
+  CreateOrganisationRequest,
+  type OrganisationAnswer,
+  StarterWishesRequest,
+  type UnfinishedStartAnswer,
+  UnfinishedStartRequest,
+} from '@just-ledger/contract';
+import { Body, Controller, Delete, Get, HttpCode, Post, Put } from '@nestjs/common';
+import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import { Acting, CurrentPerson, Needs } from '../../platform/sessions/session-guard.js';
+import type { Person } from '../../platform/sessions/session-store.js';
+import { Reader, Writer } from '../../platform/threads/threads.module.js';
+import { unfinishedStartOf } from '../organisations/organisation-store.js';
+import {
+  createOrganisation,
+  dropUnfinishedStart,
+  keepUnfinishedStart,
+  startChartAnew,
+} from './beginning-commands.js';
+
+/** The start of a set of books, and one that is not finished. */
+@Controller('api')
+export class BeginningController {
+  constructor(
+    private readonly reader: Reader,
+    private readonly writer: Writer,
+  ) {}
+
+  @Post('organisations')
+  create(@CurrentPerson() person: Person, @Body() request: CreateOrganisationRequest): Promise<OrganisationAnswer> {
+    return this.writer.run(createOrganisation, { person: person.id, request });
+  }
+
+  @Needs('owner')
+  @Post('organisations/:organisation/accounts/starter')
+  @HttpCode(204)
+  startChartAnew(@Acting() by: OfPerson, @Body() request: StarterWishesRequest): Promise<void> {
+    return this.writer.run(startChartAnew, { ...by, request });
+  }
+
+  @Get('unfinished-start')
+  unfinishedStart(@CurrentPerson() person: Person): UnfinishedStartAnswer {
+    return unfinishedStartOf(this.reader.db, person.id);
+  }
+
+  @Put('unfinished-start')
+  @HttpCode(204)
+  keepUnfinishedStart(@CurrentPerson() person: Person, @Body() { answers }: UnfinishedStartRequest): Promise<void> {
+    return this.writer.run(keepUnfinishedStart, { person: person.id, answers });
+  }
+
+  @Delete('unfinished-start')
+  @HttpCode(204)
+  dropUnfinishedStart(@CurrentPerson() person: Person): Promise<void> {
+    return this.writer.run(dropUnfinishedStart, { person: person.id });
+  }
+}

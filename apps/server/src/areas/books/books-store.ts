@@ -1,0 +1,73 @@
+import type { Books, CivilDate, Contact, ContactId, Period, Terms } from '@just-ledger/core';
+import { eq } from 'drizzle-orm';
+import type { Db } from '../../platform/database/connection.js';
+import { contact, periodLock, yearClosing } from '../../platform/database/schema.js';
+import type { WriteContext } from '../../platform/threads/write-context.js';
+import { loadChart } from '../accounts/account-store.js';
+import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
+import { loadCurrencies, rateHeldOn } from '../currencies/currency-store.js';
+import { organisationOf } from '../organisations/organisation-store.js';
+
+/** An organisation's books for a command, kept until its set-up changes or the day does. */
+export function booksOf(context: WriteContext, organisation: number): Books {
+  const today = context.clock.today();
+  return context.ofSetUp(organisation, today, () => loadBooks(context.db, organisation, today));
+}
+
+/** What an entry of an organisation is checked against, as it stands now. */
+export function loadBooks(db: Db, organisation: number, today: CivilDate): Books {
+  const { baseCurrency, calendar, changeoverDate } = organisationOf(db, organisation);
+  // looked up only once somebody asks: reports do not, and there may be very many
+  let contacts: ContactNames | undefined;
+  const locks = db
+    .select({ period: periodLock.period })
+    .from(periodLock)
+    .where(eq(periodLock.organisation, organisation))
+    .all();
+  const closed = db
+    .select({ year: yearClosing.year })
+    .from(yearClosing)
+    .where(eq(yearClosing.organisation, organisation))
+    .all();
+  return {
+    baseCurrency,
+    calendar,
+    chart: loadChart(db, organisation),
+    breakdowns: loadBreakdowns(db, organisation),
+    today,
+    changeoverDate: (changeoverDate ?? undefined) as CivilDate | undefined,
+    lockedPeriods: new Set(locks.map((lock) => lock.period as Period)),
+    closedYears: new Set(closed.map(({ year }) => year)),
+    exchange: {
+      rateOn: (currency, date) => rateHeldOn(db, organisation, currency, date)?.quote,
+      accounts: (currency) =>
+        loadCurrencies(db, organisation).find((one) => one.currency === currency)?.accounts ?? {},
+    },
+    findContact: (text) => {
+      contacts ??= contactNames(db, organisation);
+      return contacts.get(text) ?? contacts.get(text.toLowerCase());
+    },
+  };
+}
+
+type NamedContact = Pick<Contact, 'id' | 'name' | 'active' | 'terms'>;
+type ContactNames = ReadonlyMap<string, NamedContact>;
+
+/** Contacts by number and by name in small letters; merged ones lead to the contact that took their place. */
+function contactNames(db: Db, organisation: number): ContactNames {
+  const rows = db.select().from(contact).where(eq(contact.organisation, organisation)).all();
+  const byId = new Map(
+    rows.map(({ id, name, active, terms }): [number, NamedContact] => [
+      id,
+      { id: id as ContactId, name, active, ...(terms && { terms: terms as unknown as Terms }) },
+    ]),
+  );
+  const found = new Map<string, NamedContact>();
+  const name = (key: string, { id, mergedInto }: (typeof rows)[number]): void => {
+    const named = byId.get(mergedInto ?? id);
+    if (named) found.set(key, named);
+  };
+  for (const row of rows) name(row.name.toLowerCase(), row);
+  for (const row of rows) name(row.number, row);
+  return found;
+}

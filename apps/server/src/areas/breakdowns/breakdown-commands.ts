@@ -1,0 +1,243 @@
+import type { BreakdownRequest, BreakdownValueRequest, ChangeBreakdownRequest } from '@just-ledger/contract';
+import {
+  type Breakdown,
+  type BreakdownValue,
+  type Chart,
+  checkBreakdown,
+  checkBreakdownValue,
+  type Particulars,
+  problem,
+  type StarterBreakdown,
+} from '@just-ledger/core';
+import { and, eq, sql } from 'drizzle-orm';
+import { breakdown, breakdownValue, entry } from '../../platform/database/schema.js';
+import { changedSince, notFound, Refusal } from '../../platform/problems/refusal.js';
+import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import { defineCommand } from '../../platform/threads/task.js';
+import type { WriteContext } from '../../platform/threads/write-context.js';
+import { loadChart } from '../accounts/account-store.js';
+import { recordChange } from '../audit-trail/record-change.js';
+import { breakdownVersion, linesOfValues, loadBreakdowns } from './breakdown-store.js';
+
+/** Adds a breakdown without values. @returns its id */
+export const addBreakdown = defineCommand(
+  'addBreakdown',
+  (context: WriteContext, { request, ...of }: OfPerson & { request: BreakdownRequest }): number => {
+    const others = loadBreakdowns(context.db, of.organisation);
+    const checked = checkBreakdown(request, others, undefined, entryCount(context, of.organisation));
+    if (!checked.ok) throw new Refusal(422, checked.problems);
+    const { name, selfBalancing } = checked.value;
+    const id = Math.max(0, ...others.map((one) => one.id)) + 1;
+    context.db.insert(breakdown).values({ organisation: of.organisation, id, name, selfBalancing }).run();
+    record(context, of, { id, ...checked.value, values: [] });
+    return id;
+  },
+);
+
+/** Renames a breakdown, or changes its usual value and whether it balances by itself. */
+export const changeBreakdown = defineCommand(
+  'changeBreakdown',
+  (
+    context: WriteContext,
+    { id, request, ...of }: OfPerson & { id: number; request: ChangeBreakdownRequest },
+  ): void => {
+    const others = loadBreakdowns(context.db, of.organisation);
+    const before = others.find((one) => one.id === id);
+    if (!before) throw notFound('breakdown');
+    if (breakdownVersion(context.db, of.organisation, id) !== request.version) throw changedSince('breakdown');
+    const checked = checkBreakdown(request, others, before, entryCount(context, of.organisation));
+    if (!checked.ok) throw new Refusal(422, checked.problems);
+    const { name, selfBalancing, usualValue } = checked.value;
+    context.db
+      .update(breakdown)
+      .set({ name, selfBalancing, usualValue: usualValue ?? null, version: request.version + 1 })
+      .where(and(eq(breakdown.organisation, of.organisation), eq(breakdown.id, id)))
+      .run();
+    record(context, of, { id, ...checked.value, values: before.values }, before);
+  },
+);
+
+/** Removes a breakdown that no posted line and no account refers to, with its values. */
+export const removeBreakdown = defineCommand(
+  'removeBreakdown',
+  (context: WriteContext, { id, ...of }: OfPerson & { id: number }): void => {
+    const gone = breakdownOf(context, of, id);
+    if (linesOfValues(context.db, of.organisation, id).size > 0) {
+      throw new Refusal(422, [problem('breakdown-in-use', '', `Posted lines name values of ${gone.name}.`)]);
+    }
+    const user = loadChart(context.db, of.organisation).accounts.find((one) => one.requiredBreakdowns?.includes(id));
+    if (user) {
+      const message = `${user.number} ${user.name} needs its ${gone.name}; take that away first.`;
+      throw new Refusal(422, [problem('breakdown-in-use', '', message)]);
+    }
+    const mine = and(eq(breakdownValue.organisation, of.organisation), eq(breakdownValue.breakdown, id));
+    const itself = and(eq(breakdown.organisation, of.organisation), eq(breakdown.id, id));
+    context.db.update(breakdown).set({ usualValue: null }).where(itself).run();
+    context.db.update(breakdownValue).set({ parent: null }).where(mine).run();
+    context.db.delete(breakdownValue).where(mine).run();
+    context.db.delete(breakdown).where(itself).run();
+    record(context, of, undefined, gone);
+  },
+);
+
+/** Adds a value. @returns its id */
+export const addBreakdownValue = defineCommand(
+  'addBreakdownValue',
+  (
+    context: WriteContext,
+    { id, request, ...of }: OfPerson & { id: number; request: BreakdownValueRequest },
+  ): number => {
+    const within = breakdownOf(context, of, id);
+    const value = Math.max(0, ...within.values.map((one) => one.id)) + 1;
+    saveValue(context, of, within, value, request);
+    return value;
+  },
+);
+
+/** Renames, moves, retires or revives a value, or gives it the account that keeps its balance. */
+export const changeBreakdownValue = defineCommand(
+  'changeBreakdownValue',
+  (
+    context: WriteContext,
+    { id, value, request, ...of }: OfPerson & { id: number; value: number; request: BreakdownValueRequest },
+  ): void => {
+    const within = breakdownOf(context, of, id);
+    const before = within.values.find((one) => one.id === value);
+    if (!before) throw notFound('value');
+    saveValue(context, of, within, value, request, before);
+  },
+);
+
+/** Removes a value that nothing refers to. */
+export const removeBreakdownValue = defineCommand(
+  'removeBreakdownValue',
+  (context: WriteContext, { id, value, ...of }: OfPerson & { id: number; value: number }): void => {
+    const within = breakdownOf(context, of, id);
+    const gone = within.values.find((one) => one.id === value);
+    if (!gone) throw notFound('value');
+    const refuse = (why: string): never => {
+      throw new Refusal(422, [problem('breakdown-value-in-use', '', `“${gone.name}” ${why}`)]);
+    };
+    const lines = linesOfValues(context.db, of.organisation, id).get(value) ?? 0;
+    if (lines > 0) refuse(`stands on ${lines === 1 ? '1 posted line' : `${lines} posted lines`}; retire it instead.`);
+    if (within.values.some((one) => one.parent === value)) refuse('has others under it; move them first.');
+    if (within.usualValue === value) refuse('is the usual value; choose another first.');
+    context.db
+      .delete(breakdownValue)
+      .where(isValue(of.organisation, id, value))
+      .run();
+    recordValue(context, of, within, undefined, gone);
+  },
+);
+
+/** Adds the values of a breakdown that a starter chart begins with; the accounts they name are there already. */
+export function addStarterValues(context: WriteContext, of: OfPerson, id: number, starter: StarterBreakdown): void {
+  for (const request of starter.values) addBreakdownValue(context, { ...of, id, request });
+  const request = { name: starter.name, usualValue: starter.usualValue, version: 1 };
+  changeBreakdown(context, { ...of, id, request });
+}
+
+function breakdownOf(context: WriteContext, of: OfPerson, id: number): Breakdown {
+  const found = loadBreakdowns(context.db, of.organisation).find((one) => one.id === id);
+  if (!found) throw notFound('breakdown');
+  return found;
+}
+
+function saveValue(
+  context: WriteContext,
+  of: OfPerson,
+  within: Breakdown,
+  id: number,
+  request: BreakdownValueRequest,
+  before?: BreakdownValue,
+): void {
+  const chart = loadChart(context.db, of.organisation);
+  const lines = linesOfValues(context.db, of.organisation, within.id);
+  const checked = checkBreakdownValue(request, within, chart, (one) => (lines.get(one) ?? 0) > 0, before);
+  if (!checked.ok) throw new Refusal(422, checked.problems);
+  const { name, active, parent, account } = checked.value;
+  const row = { name, active, parent: parent ?? null, account: account ?? null };
+  if (before) {
+    context.db
+      .update(breakdownValue)
+      .set(row)
+      .where(isValue(of.organisation, within.id, id))
+      .run();
+  } else {
+    context.db
+      .insert(breakdownValue)
+      .values({ ...row, organisation: of.organisation, breakdown: within.id, id })
+      .run();
+  }
+  recordValue(context, of, within, { id, ...checked.value }, before, chart);
+}
+
+function isValue(organisation: number, within: number, id: number) {
+  return and(
+    eq(breakdownValue.organisation, organisation),
+    eq(breakdownValue.breakdown, within),
+    eq(breakdownValue.id, id),
+  );
+}
+
+function entryCount(context: WriteContext, organisation: number): number {
+  const row = context.db
+    .select({ count: sql<number>`coalesce(max(${entry.place}), 0)` })
+    .from(entry)
+    .where(eq(entry.organisation, organisation))
+    .get();
+  return row?.count ?? 0;
+}
+
+function record(context: WriteContext, of: OfPerson, after: Breakdown | undefined, before?: Breakdown): void {
+  const particulars = (one: Breakdown | undefined): Particulars | undefined =>
+    one && {
+      name: one.name,
+      'self-balancing': one.selfBalancing,
+      'usual value': one.values.find((value) => value.id === one.usualValue)?.name,
+    };
+  const { id, name } = (after ?? before) as Breakdown;
+  recordChange(context, {
+    ...of,
+    subject: 'breakdown',
+    object: id,
+    title: name,
+    before: particulars(before),
+    after: particulars(after),
+  });
+  context.setUpChanged(of.organisation);
+}
+
+function recordValue(
+  context: WriteContext,
+  of: OfPerson,
+  within: Breakdown,
+  after: BreakdownValue | undefined,
+  before?: BreakdownValue,
+  chart: Chart = loadChart(context.db, of.organisation),
+): void {
+  const nameOf = (id: number | undefined): string | undefined => within.values.find((value) => value.id === id)?.name;
+  recordChange(context, {
+    ...of,
+    subject: 'breakdown',
+    object: within.id,
+    title: `${within.name}: ${(after ?? before)?.name ?? ''}`,
+    before: before && valueParticulars(before, nameOf, chart),
+    after: after && valueParticulars(after, nameOf, chart),
+  });
+  context.setUpChanged(of.organisation);
+}
+
+/** A value's particulars in words, as its trail tells them. */
+export function valueParticulars(
+  one: BreakdownValue,
+  nameOf: (id: number | undefined) => string | undefined,
+  chart: Chart,
+): Particulars {
+  return {
+    name: one.name,
+    under: nameOf(one.parent),
+    'fund account': one.account === undefined ? undefined : chart.byId.get(one.account)?.number,
+    'in use': one.active,
+  };
+}

@@ -1,0 +1,87 @@
+import type { BreakdownAnswer } from '@just-ledger/contract';
+import {
+  type AccountId,
+  type Breakdown,
+  type Chart,
+  depthOfValue,
+  isValueHeading,
+  valuesInOrder,
+} from '@just-ledger/core';
+import { and, eq, sql } from 'drizzle-orm';
+import type { Db } from '../../platform/database/connection.js';
+import { keptUntilCommit } from '../../platform/database/kept-reading.js';
+import { breakdown, breakdownValue } from '../../platform/database/schema.js';
+
+/** An organisation's breakdowns with their values. */
+export function loadBreakdowns(db: Db, organisation: number): readonly Breakdown[] {
+  return keptUntilCommit(db, `breakdowns ${organisation}`, () => readBreakdowns(db, organisation));
+}
+
+function readBreakdowns(db: Db, organisation: number): Breakdown[] {
+  const values = db.select().from(breakdownValue).where(eq(breakdownValue.organisation, organisation)).all();
+  const rows = db
+    .select()
+    .from(breakdown)
+    .where(eq(breakdown.organisation, organisation))
+    .orderBy(breakdown.id)
+    .all();
+  return rows.map((row) => ({
+    id: row.id,
+    name: row.name,
+    selfBalancing: row.selfBalancing,
+    ...(row.usualValue !== null && { usualValue: row.usualValue }),
+    values: values
+      .filter((value) => value.breakdown === row.id)
+      .map(({ id, name, parent, active, account }) => ({
+        id,
+        name,
+        active,
+        ...(parent !== null && { parent }),
+        ...(account !== null && { account: account as AccountId }),
+      })),
+  }));
+}
+
+/** The version of a breakdown, for changes that must not undo somebody else's; undefined if there is none. */
+export function breakdownVersion(db: Db, organisation: number, id: number): number | undefined {
+  return db
+    .select({ version: breakdown.version })
+    .from(breakdown)
+    .where(and(eq(breakdown.organisation, organisation), eq(breakdown.id, id)))
+    .get()?.version;
+}
+
+/** How many posted lines name each value of a breakdown. */
+export function linesOfValues(db: Db, organisation: number, id: number): Map<number, number> {
+  const rows = db.all<{ value: number; lines: number }>(sql`
+    SELECT v.value AS value, sum(t.lines) AS lines
+    FROM combination_value AS v JOIN total AS t ON t.organisation = v.organisation AND t.combination = v.combination
+    WHERE v.organisation = ${organisation} AND v.breakdown = ${id} GROUP BY v.value`);
+  return new Map(rows.map((row) => [row.value, row.lines]));
+}
+
+/** Breakdowns as they go over the wire. */
+export function breakdownAnswers(db: Db, organisation: number, chart: Chart): BreakdownAnswer[] {
+  return loadBreakdowns(db, organisation).map((of) => {
+    const lines = linesOfValues(db, organisation, of.id);
+    const nameOf = (id: number | undefined): string | null => of.values.find((one) => one.id === id)?.name ?? null;
+    return {
+      id: of.id,
+      name: of.name,
+      selfBalancing: of.selfBalancing,
+      usualValue: nameOf(of.usualValue),
+      requiredBy: chart.accounts.filter((one) => one.requiredBreakdowns?.includes(of.id)).map((one) => one.number),
+      values: valuesInOrder(of).map((value) => ({
+        id: value.id,
+        name: value.name,
+        parent: nameOf(value.parent),
+        heading: isValueHeading(of, value),
+        depth: depthOfValue(of, value),
+        account: value.account === undefined ? null : (chart.byId.get(value.account)?.number ?? null),
+        active: value.active,
+        lines: lines.get(value.id) ?? 0,
+      })),
+      version: breakdownVersion(db, organisation, of.id) ?? 1,
+    };
+  });
+}

@@ -1,0 +1,102 @@
+import {
+  type BreakdownAnswer,
+  BreakdownRequest,
+  BreakdownValueRequest,
+  ChangeBreakdownRequest,
+} from '@just-ledger/contract';
+import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put } from '@nestjs/common';
+import { notFound } from '../../platform/problems/refusal.js';
+import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import { Acting, CurrentOrganisation } from '../../platform/sessions/session-guard.js';
+import { Reader, Writer } from '../../platform/threads/threads.module.js';
+import { loadChart } from '../accounts/account-store.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import {
+  addBreakdown,
+  addBreakdownValue,
+  changeBreakdown,
+  changeBreakdownValue,
+  removeBreakdown,
+  removeBreakdownValue,
+} from './breakdown-commands.js';
+import { breakdownAnswers } from './breakdown-store.js';
+
+/** Breakdowns and their values; each change answers the breakdown as it is then. */
+@Controller('api/organisations/:organisation/breakdowns')
+export class BreakdownsController {
+  constructor(
+    private readonly reader: Reader,
+    private readonly writer: Writer,
+  ) {}
+
+  @Get()
+  list(@CurrentOrganisation() of: Organisation): BreakdownAnswer[] {
+    return breakdownAnswers(this.reader.db, of.id, loadChart(this.reader.db, of.id));
+  }
+
+  @Post()
+  async add(
+    @CurrentOrganisation() of: Organisation,
+    @Acting() by: OfPerson,
+    @Body() request: BreakdownRequest,
+  ): Promise<BreakdownAnswer> {
+    const id = await this.writer.run(addBreakdown, { ...by, request });
+    return this.one(of, id);
+  }
+
+  @Put(':id')
+  async change(
+    @CurrentOrganisation() of: Organisation,
+    @Acting() by: OfPerson,
+    @Param('id', ParseIntPipe) id: number,
+    @Body() request: ChangeBreakdownRequest,
+  ): Promise<BreakdownAnswer> {
+    await this.writer.run(changeBreakdown, { ...by, id, request });
+    return this.one(of, id);
+  }
+
+  @Delete(':id')
+  @HttpCode(204)
+  remove(@Acting() by: OfPerson, @Param('id', ParseIntPipe) id: number): Promise<void> {
+    return this.writer.run(removeBreakdown, { ...by, id });
+  }
+
+  @Post(':id/values')
+  async addValue(
+    @CurrentOrganisation() of: Organisation,
+    @Acting() by: OfPerson,
+    @Param('id', ParseIntPipe) id: number,
+    @Body() request: BreakdownValueRequest,
+  ): Promise<BreakdownAnswer> {
+    await this.writer.run(addBreakdownValue, { ...by, id, request });
+    return this.one(of, id);
+  }
+
+  @Put(':id/values/:value')
+  async changeValue(
+    @CurrentOrganisation() of: Organisation,
+    @Acting() by: OfPerson,
+    @Param('id', ParseIntPipe) id: number,
+    @Param('value', ParseIntPipe) value: number,
+    @Body() request: BreakdownValueRequest,
+  ): Promise<BreakdownAnswer> {
+    await this.writer.run(changeBreakdownValue, { ...by, id, value, request });
+    return this.one(of, id);
+  }
+
+  @Delete(':id/values/:value')
+  @HttpCode(204)
+  removeValue(
+    @Acting() by: OfPerson,
+    @Param('id', ParseIntPipe) id: number,
+    @Param('value', ParseIntPipe) value: number,
+  ): Promise<void> {
+    return this.writer.run(removeBreakdownValue, { ...by, id, value });
+  }
+
+  private one(of: Organisation, id: number): BreakdownAnswer {
+    const found = this.list(of).find((one) => one.id === id);
+    if (!found) throw notFound('breakdown');
+    return found;
+  }
+}

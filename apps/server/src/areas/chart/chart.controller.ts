@@ -1,0 +1,138 @@
+import {
+  type AccountAnswer,
+  AccountRequest,
+  ChangeAccountRequest,
+  type ChartImportAnswer,
+  TrialBalanceQuery,
+} from '@just-ledger/contract';
+import {
+  CHART_COLUMNS,
+  chartRows,
+  type CivilDate,
+  isTemporary,
+  type Minor,
+  plus,
+  sumByAccount,
+  ZERO,
+} from '@just-ledger/core';
+import {
+  Body,
+  Controller,
+  Delete,
+  Get,
+  Header,
+  HttpCode,
+  Param,
+  ParseIntPipe,
+  Post,
+  Put,
+  Query,
+} from '@nestjs/common';
+import { csvText } from '../../platform/files/csv-body.js';
+import { writeCsv } from '../../platform/files/csv.js';
+import { notFound } from '../../platform/problems/refusal.js';
+import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import { Acting, CurrentOrganisation, Needs } from '../../platform/sessions/session-guard.js';
+import { Importer, Reader, Writer } from '../../platform/threads/threads.module.js';
+import { addAccount, changeAccount, importAccounts, removeAccount } from '../accounts/account-commands.js';
+import {
+  accountAnswer,
+  accountVersions,
+  foreignBalances,
+  loadChart,
+  postedLines,
+} from '../accounts/account-store.js';
+import { readChart } from '../accounts/chart-file.js';
+import { chartNames } from '../accounts/chart-names.js';
+import { flowsKnownAt } from '../earlier-years/old-books.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { reportDate } from '../organisations/report-dates.js';
+
+/** The chart of accounts. */
+@Controller('api/organisations/:organisation')
+export class ChartController {
+  constructor(
+    private readonly reader: Reader,
+    private readonly writer: Writer,
+    private readonly importer: Importer,
+  ) {}
+
+  /** All accounts with their balances at a date, by default today. */
+  @Get('accounts')
+  list(@CurrentOrganisation() of: Organisation, @Query() query: TrialBalanceQuery): AccountAnswer[] {
+    const today = this.reader.clock.today();
+    return this.answers(of, reportDate(query.asAt, 'asAt', of, today, today));
+  }
+
+  @Needs('preparer')
+  @Post('accounts')
+  async add(
+    @CurrentOrganisation() of: Organisation,
+    @Acting() by: OfPerson,
+    @Body() request: AccountRequest,
+  ): Promise<AccountAnswer> {
+    const id = await this.writer.run(addAccount, { ...by, request });
+    return this.answer(of, id);
+  }
+
+  @Put('accounts/:id')
+  async change(
+    @CurrentOrganisation() of: Organisation,
+    @Acting() by: OfPerson,
+    @Param('id', ParseIntPipe) id: number,
+    @Body() request: ChangeAccountRequest,
+  ): Promise<AccountAnswer> {
+    await this.writer.run(changeAccount, { ...by, id, request });
+    return this.answer(of, id);
+  }
+
+  @Delete('accounts/:id')
+  @HttpCode(204)
+  remove(@Acting() by: OfPerson, @Param('id', ParseIntPipe) id: number): Promise<void> {
+    return this.writer.run(removeAccount, { ...by, id });
+  }
+
+  @Post('accounts/import')
+  @HttpCode(200)
+  async import(@Acting() by: OfPerson, @Body() body: unknown): Promise<ChartImportAnswer> {
+    const rows = await this.importer.run(readChart, { csv: csvText(body) });
+    return this.writer.run(importAccounts, { ...by, rows });
+  }
+
+  @Get('accounts.csv')
+  @Header('content-type', 'text/csv; charset=utf-8')
+  csv(@CurrentOrganisation() of: Organisation): string {
+    return writeCsv(CHART_COLUMNS, chartRows(loadChart(this.reader.db, of.id), chartNames(this.reader.db, of.id)));
+  }
+
+  private answer(of: Organisation, id: number): AccountAnswer {
+    const found = this.answers(of, this.reader.clock.today()).find((one) => one.id === id);
+    if (!found) throw notFound('account');
+    return found;
+  }
+
+  private answers(of: Organisation, asAt: CivilDate): AccountAnswer[] {
+    const { db } = this.reader;
+    const chart = loadChart(db, of.id);
+    const known = flowsKnownAt(db, of, { organisation: of.id, calendar: of.calendar }, asAt).of;
+    const { earlier, year } = known ?? { earlier: [], year: [] };
+    const [before, running] = [sumByAccount(earlier), sumByAccount(year)];
+    const lines = postedLines(db, of.id);
+    const versions = accountVersions(db, of.id);
+    const names = chartNames(db, of.id);
+    const kept = chart.accounts.filter(({ currency }) => currency !== undefined && currency !== of.baseCurrency);
+    const foreign = foreignBalances(
+      db,
+      of.id,
+      kept.map(({ id }) => id),
+      asAt,
+    );
+    return chart.accounts.map((account) => {
+      const own: Minor = running.get(account.id) ?? ZERO;
+      const balance = isTemporary(account) ? own : plus(own, before.get(account.id) ?? ZERO);
+      const version = versions.get(account.id) ?? 1;
+      const facts = { lines: lines.get(account.id) ?? 0, balance, foreign: foreign.get(account.id), version, names };
+      return accountAnswer(account, chart, of.baseCurrency, facts);
+    });
+  }
+}

@@ -1,0 +1,90 @@
+import {
+  type ClosingAnswer,
+  ClosingQuery,
+  type ClosingRehearsalAnswer,
+  ClosingRequest,
+  type FiscalYearsAnswer,
+  ReasonRequest,
+} from '@just-ledger/contract';
+import { Body, Controller, Get, HttpCode, Param, Post, Query } from '@nestjs/common';
+import { CurrentOrganisation, CurrentPerson } from '../../platform/sessions/session-guard.js';
+import type { Person } from '../../platform/sessions/session-store.js';
+import { Reader, Writer } from '../../platform/threads/threads.module.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { lockPeriod, unlockPeriod } from '../periods/period-commands.js';
+import { fiscalYearsAnswer } from '../periods/period-store.js';
+import { closeYear, reopenYear } from './closing-commands.js';
+import { closingRehearsal } from './closing-rehearsal.js';
+
+/** Years and months: locking, closing, reopening. */
+@Controller('api/organisations/:organisation')
+export class ClosingController {
+  constructor(
+    private readonly reader: Reader,
+    private readonly writer: Writer,
+  ) {}
+
+  @Get('fiscal-years')
+  years(@CurrentOrganisation() of: Organisation): FiscalYearsAnswer {
+    return this.reader.read((db) => fiscalYearsAnswer(db, of, this.reader.clock.today()));
+  }
+
+  @Post('periods/:period/lock')
+  @HttpCode(204)
+  lock(
+    @CurrentOrganisation() of: Organisation,
+    @CurrentPerson() person: Person,
+    @Param('period') period: string,
+  ): Promise<void> {
+    return this.writer.run(lockPeriod, { organisation: of.id, person: person.id, period });
+  }
+
+  @Post('periods/:period/unlock')
+  @HttpCode(204)
+  unlock(
+    @CurrentOrganisation() of: Organisation,
+    @CurrentPerson() person: Person,
+    @Param('period') period: string,
+    @Body() { reason }: ReasonRequest,
+  ): Promise<void> {
+    return this.writer.run(unlockPeriod, { organisation: of.id, person: person.id, period, reason });
+  }
+
+  /** The closing entries as they would be. */
+  @Get('fiscal-years/:year/closing')
+  rehearsal(
+    @CurrentOrganisation() of: Organisation,
+    @Param('year') year: string,
+    @Query() { form }: ClosingQuery,
+  ): ClosingRehearsalAnswer {
+    return this.reader.read((db) => closingRehearsal(db, of, year, this.reader.clock.today(), form));
+  }
+
+  @Post('fiscal-years/:year/closing')
+  close(
+    @CurrentOrganisation() of: Organisation,
+    @CurrentPerson() person: Person,
+    @Param('year') year: string,
+    @Query() query: ClosingQuery,
+    @Body() request?: ClosingRequest,
+  ): Promise<ClosingAnswer> {
+    const form = request?.form ?? query.form;
+    return this.writer.run(closeYear, {
+      organisation: of.id,
+      person: person.id,
+      year,
+      request: form ? { form } : {},
+    });
+  }
+
+  @Post('fiscal-years/:year/reopening')
+  @HttpCode(200)
+  reopen(
+    @CurrentOrganisation() of: Organisation,
+    @CurrentPerson() person: Person,
+    @Param('year') year: string,
+    @Body() { reason }: ReasonRequest,
+  ): Promise<ClosingAnswer> {
+    return this.writer.run(reopenYear, { organisation: of.id, person: person.id, year, reason });
+  }
+}

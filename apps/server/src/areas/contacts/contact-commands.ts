@@ -1,0 +1,209 @@
+import type { ChangeContactRequest, ContactRequest, MergeContactRequest } from '@just-ledger/contract';
+import {
+  checkContact,
+  type CheckedContact,
+  type Contact,
+  type ContactId,
+  contactParticulars,
+  problem,
+} from '@just-ledger/core';
+import { and, eq, ne, or, sql } from 'drizzle-orm';
+import { contact, line } from '../../platform/database/schema.js';
+import { changedSince, notFound, Refusal, unprocessable } from '../../platform/problems/refusal.js';
+import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import { defineCommand } from '../../platform/threads/task.js';
+import type { WriteContext } from '../../platform/threads/write-context.js';
+import { recordChange } from '../audit-trail/record-change.js';
+import { contactOf, findContact } from './contact-store.js';
+
+/** Adds a contact; its number is the next one if none is given. @returns its id */
+export const addContact = defineCommand(
+  'addContact',
+  (context: WriteContext, { request, ...of }: OfPerson & { request: ContactRequest }): number => {
+    const checked = checkContact(request);
+    if (!checked.ok) throw new Refusal(422, checked.problems);
+    const id = nextId(context, of.organisation);
+    const number = checked.value.number ?? freeNumber(context, of.organisation, id);
+    refuseTwin(context, of.organisation, id, number, checked.value.name);
+    context.db
+      .insert(contact)
+      .values({ organisation: of.organisation, id, ...contactRowOf(checked.value, number) })
+      .run();
+    record(context, of, { ...checked.value, id: id as ContactId, number });
+    return id;
+  },
+);
+
+/** Puts new particulars in the place of a contact's old ones. */
+export const changeContact = defineCommand(
+  'changeContact',
+  (context: WriteContext, { id, request, ...of }: OfPerson & { id: number; request: ChangeContactRequest }): void => {
+    const row = currentRow(context, of, id, request.version);
+    const checked = checkContact(request);
+    if (!checked.ok) throw new Refusal(422, checked.problems);
+    const number = checked.value.number ?? row.number;
+    refuseTwin(context, of.organisation, id, number, checked.value.name);
+    context.db
+      .update(contact)
+      .set({ ...contactRowOf(checked.value, number), version: row.version + 1 })
+      .where(isContact(of.organisation, id))
+      .run();
+    record(context, of, { ...checked.value, id: row.id as ContactId, number }, contactOf(row));
+  },
+);
+
+/**
+ * Lets another contact take a duplicate's place: what was posted stays as it is and counts with the other from now on.
+ */
+export const mergeContact = defineCommand(
+  'mergeContact',
+  (context: WriteContext, { id, request, ...of }: OfPerson & { id: number; request: MergeContactRequest }): void => {
+    const row = currentRow(context, of, id, request.version);
+    const into = findContact(context.db, of.organisation, request.into);
+    if (!into) throw unprocessable('contact-unknown', 'into', 'There is no such contact.');
+    if (into.id === id) throw unprocessable('contact-itself', 'into', 'A contact cannot be merged into itself.');
+    if (into.mergedInto !== null) {
+      throw unprocessable('contact-merged', 'into', `${into.name} has itself been merged into another contact.`);
+    }
+    const heirs = context.db.select().from(contact).where(isMergedInto(of.organisation, id)).all();
+    // those merged into the duplicate earlier follow it, so that one step always leads to the contact that stays
+    context.db.update(contact).set({ mergedInto: null }).where(isMergedInto(of.organisation, id)).run();
+    for (const merged of [...heirs.map((heir) => heir.id), row.id]) {
+      context.db
+        .update(contact)
+        .set({ mergedInto: into.id, active: false })
+        .where(isContact(of.organisation, merged))
+        .run();
+    }
+    context.db
+      .update(contact)
+      .set({ version: row.version + 1 })
+      .where(isContact(of.organisation, id))
+      .run();
+    const roles = [...new Set([...into.roles, ...row.roles])];
+    const after = { ...into, roles, version: into.version + 1 };
+    context.db
+      .update(contact)
+      .set({ roles, version: after.version })
+      .where(isContact(of.organisation, into.id))
+      .run();
+    record(context, of, contactOf(after), contactOf(into));
+    const title = `${row.number} ${row.name}`;
+    recordChange(context, {
+      ...of,
+      subject: 'contact',
+      object: id,
+      title,
+      before: { 'merged into': null },
+      after: { 'merged into': `${into.number} ${into.name}` },
+    });
+  },
+);
+
+/** Removes a contact that no posted line names. */
+export const removeContact = defineCommand(
+  'removeContact',
+  (context: WriteContext, { id, ...of }: OfPerson & { id: number }): void => {
+    const row = findContact(context.db, of.organisation, id);
+    if (!row) throw notFound('contact');
+    const refuse = (why: string): never => {
+      throw new Refusal(422, [problem('contact-in-use', '', `${row.name} ${why}`)]);
+    };
+    const mine = and(eq(line.organisation, of.organisation), eq(line.contact, id));
+    if (context.db.select({ place: line.place }).from(line).where(mine).limit(1).get()) {
+      refuse('stands on posted lines; retire it instead.');
+    }
+    if (context.db.select({ id: contact.id }).from(contact).where(isMergedInto(of.organisation, id)).get()) {
+      refuse('has taken the place of other contacts.');
+    }
+    context.db.delete(contact).where(isContact(of.organisation, id)).run();
+    record(context, of, undefined, contactOf(row));
+  },
+);
+
+function currentRow(context: WriteContext, of: OfPerson, id: number, version: number) {
+  const row = findContact(context.db, of.organisation, id);
+  if (!row) throw notFound('contact');
+  if (row.version !== version) throw changedSince('contact');
+  if (row.mergedInto !== null) {
+    throw unprocessable('contact-merged', '', `${row.name} has been merged into another contact and stays as it is.`);
+  }
+  return row;
+}
+
+/** The columns of a contact. */
+export function contactRowOf(checked: CheckedContact, number: string) {
+  const { name, roles, active, terms, currency, email, phone, address, bank } = checked;
+  return {
+    number,
+    name,
+    roles: [...roles],
+    active,
+    terms: terms ? { ...terms } : null,
+    currency: currency ?? null,
+    email: email ?? null,
+    phone: phone ?? null,
+    address: address ?? null,
+    bank: bank ? { ...bank } : null,
+  };
+}
+
+function nextId(context: WriteContext, organisation: number): number {
+  const row = context.db
+    .select({ id: sql<number>`coalesce(max(${contact.id}), 0) + 1` })
+    .from(contact)
+    .where(eq(contact.organisation, organisation))
+    .get();
+  return row?.id ?? 1;
+}
+
+function refuseTwin(context: WriteContext, organisation: number, id: number, number: string, name: string): void {
+  const twin = context.db
+    .select()
+    .from(contact)
+    .where(
+      and(
+        eq(contact.organisation, organisation),
+        ne(contact.id, id),
+        or(eq(contact.number, number), sql`${contact.name} = ${name} COLLATE NOCASE`),
+      ),
+    )
+    .get();
+  if (!twin) return;
+  const [path, what] = twin.number === number ? ['number', `Number ${number}`] : ['name', `“${twin.name}”`];
+  throw new Refusal(422, [problem('contact-taken', path, `${what} is already a contact.`)]);
+}
+
+/** The next number that no contact has. */
+function freeNumber(context: WriteContext, organisation: number, from: number): string {
+  const isTaken = (number: string): boolean =>
+    context.db
+      .select({ id: contact.id })
+      .from(contact)
+      .where(and(eq(contact.organisation, organisation), eq(contact.number, number)))
+      .get() !== undefined;
+  let next = from;
+  while (isTaken(String(next))) next += 1;
+  return String(next);
+}
+
+function isContact(organisation: number, id: number) {
+  return and(eq(contact.organisation, organisation), eq(contact.id, id));
+}
+
+function isMergedInto(organisation: number, id: number) {
+  return and(eq(contact.organisation, organisation), eq(contact.mergedInto, id));
+}
+
+function record(context: WriteContext, of: OfPerson, after: Contact | undefined, before?: Contact): void {
+  const { id, number, name } = (after ?? before) as Contact;
+  recordChange(context, {
+    ...of,
+    subject: 'contact',
+    object: id,
+    title: `${number} ${name}`,
+    before: before && contactParticulars(before),
+    after: after && contactParticulars(after),
+  });
+  context.setUpChanged(of.organisation);
+}

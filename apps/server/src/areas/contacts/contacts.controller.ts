@@ -1,0 +1,70 @@
+import { ChangeContactRequest, type ContactAnswer, ContactRequest, MergeContactRequest } from '@just-ledger/contract';
+import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put } from '@nestjs/common';
+import { notFound } from '../../platform/problems/refusal.js';
+import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import { Acting, CurrentOrganisation, Needs } from '../../platform/sessions/session-guard.js';
+import { Reader, Writer } from '../../platform/threads/threads.module.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { addContact, changeContact, mergeContact, removeContact } from './contact-commands.js';
+import { contactsOf } from './contact-store.js';
+
+/** Customers, suppliers, members, employees, authorities. */
+@Controller('api/organisations/:organisation/contacts')
+export class ContactsController {
+  constructor(
+    private readonly reader: Reader,
+    private readonly writer: Writer,
+  ) {}
+
+  @Get()
+  list(@CurrentOrganisation() of: Organisation): ContactAnswer[] {
+    return contactsOf(this.reader.db, of.id);
+  }
+
+  @Needs('preparer')
+  @Post()
+  async add(
+    @CurrentOrganisation() of: Organisation,
+    @Acting() by: OfPerson,
+    @Body() request: ContactRequest,
+  ): Promise<ContactAnswer> {
+    const id = await this.writer.run(addContact, { ...by, request });
+    return this.one(of, id);
+  }
+
+  @Needs('preparer')
+  @Put(':id')
+  async change(
+    @CurrentOrganisation() of: Organisation,
+    @Acting() by: OfPerson,
+    @Param('id', ParseIntPipe) id: number,
+    @Body() request: ChangeContactRequest,
+  ): Promise<ContactAnswer> {
+    await this.writer.run(changeContact, { ...by, id, request });
+    return this.one(of, id);
+  }
+
+  @Post(':id/merge')
+  @HttpCode(200)
+  async merge(
+    @CurrentOrganisation() of: Organisation,
+    @Acting() by: OfPerson,
+    @Param('id', ParseIntPipe) id: number,
+    @Body() request: MergeContactRequest,
+  ): Promise<ContactAnswer> {
+    await this.writer.run(mergeContact, { ...by, id, request });
+    return this.one(of, request.into);
+  }
+
+  @Delete(':id')
+  @HttpCode(204)
+  remove(@Acting() by: OfPerson, @Param('id', ParseIntPipe) id: number): Promise<void> {
+    return this.writer.run(removeContact, { ...by, id });
+  }
+
+  private one(of: Organisation, id: number): ContactAnswer {
+    const found = this.list(of).find((one) => one.id === id);
+    if (!found) throw notFound('contact');
+    return found;
+  }
+}

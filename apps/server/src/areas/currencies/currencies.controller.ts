@@ -1,0 +1,113 @@
+import {
+  ChangeCurrencyRequest,
+  CurrenciesQuery,
+  type CurrencyAnswer,
+  CurrencyRequest,
+  type ExchangeRateAnswer,
+  ExchangeRatesQuery,
+  RateRequest,
+} from '@just-ledger/contract';
+import { dayBefore, RATE_COLUMNS, rateRows } from '@just-ledger/core';
+import { Body, Controller, Delete, Get, Header, HttpCode, Param, Post, Put, Query } from '@nestjs/common';
+import { writeCsv } from '../../platform/files/csv.js';
+import { notFound } from '../../platform/problems/refusal.js';
+import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import { Acting, CurrentOrganisation } from '../../platform/sessions/session-guard.js';
+import { Reader, Writer } from '../../platform/threads/threads.module.js';
+import { loadChart } from '../accounts/account-store.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { reportDate, reportSpan } from '../organisations/report-dates.js';
+import { addCurrency, changeCurrency, removeCurrency, removeRate, setRate } from './currency-commands.js';
+import { currencyAnswers, exchangeRateAnswer, loadCurrencies, loadRates, rateHeldOn } from './currency-store.js';
+
+/** Foreign currencies and their rates. */
+@Controller('api/organisations/:organisation')
+export class CurrenciesController {
+  constructor(
+    private readonly reader: Reader,
+    private readonly writer: Writer,
+  ) {}
+
+  /** The currencies, with the rates that hold before the first and on the last day of a span. */
+  @Get('currencies')
+  list(@CurrentOrganisation() of: Organisation, @Query() query: CurrenciesQuery): CurrencyAnswer[] {
+    const { db, clock } = this.reader;
+    const { from, to } = reportSpan(query, of, clock.today());
+    return currencyAnswers(db, of.id, loadChart(db, of.id), { opening: dayBefore(from), closing: to });
+  }
+
+  @Post('currencies')
+  async add(
+    @CurrentOrganisation() of: Organisation,
+    @Acting() by: OfPerson,
+    @Body() request: CurrencyRequest,
+  ): Promise<CurrencyAnswer> {
+    await this.writer.run(addCurrency, { ...by, request });
+    return this.one(of, request.currency.trim().toUpperCase());
+  }
+
+  @Put('currencies/:currency')
+  async change(
+    @CurrentOrganisation() of: Organisation,
+    @Acting() by: OfPerson,
+    @Param('currency') currency: string,
+    @Body() request: ChangeCurrencyRequest,
+  ): Promise<CurrencyAnswer> {
+    await this.writer.run(changeCurrency, { ...by, request: { ...request, currency } });
+    return this.one(of, currency);
+  }
+
+  @Delete('currencies/:currency')
+  @HttpCode(204)
+  remove(@Acting() by: OfPerson, @Param('currency') currency: string): Promise<void> {
+    return this.writer.run(removeCurrency, { ...by, currency });
+  }
+
+  /** Rates as they were quoted, the earliest first; or those that hold on a day. */
+  @Get('exchange-rates')
+  rates(@CurrentOrganisation() of: Organisation, @Query() query: ExchangeRatesQuery): ExchangeRateAnswer[] {
+    const { db, clock } = this.reader;
+    if (!query.on) return loadRates(db, of.id, query.currency).map(exchangeRateAnswer);
+    const on = reportDate(query.on, 'on', of, clock.today(), clock.today());
+    return loadCurrencies(db, of.id)
+      .filter(({ currency }) => query.currency === undefined || query.currency === currency)
+      .flatMap(({ currency }) => rateHeldOn(db, of.id, currency, on) ?? [])
+      .map(exchangeRateAnswer);
+  }
+
+  @Get('exchange-rates.csv')
+  @Header('content-type', 'text/csv; charset=utf-8')
+  csv(@CurrentOrganisation() of: Organisation, @Query() query: ExchangeRatesQuery): string {
+    return writeCsv(RATE_COLUMNS, rateRows(loadRates(this.reader.db, of.id, query.currency)));
+  }
+
+  @Put('exchange-rates/:currency/:date')
+  async setRate(
+    @CurrentOrganisation() of: Organisation,
+    @Acting() by: OfPerson,
+    @Param('currency') currency: string,
+    @Param('date') date: string,
+    @Body() request: RateRequest,
+  ): Promise<ExchangeRateAnswer> {
+    await this.writer.run(setRate, { ...by, currency, date, request });
+    const found = this.rates(of, { currency }).find((rate) => rate.date === date);
+    if (!found) throw notFound('rate');
+    return found;
+  }
+
+  @Delete('exchange-rates/:currency/:date')
+  @HttpCode(204)
+  removeRate(
+    @Acting() by: OfPerson,
+    @Param('currency') currency: string,
+    @Param('date') date: string,
+  ): Promise<void> {
+    return this.writer.run(removeRate, { ...by, currency, date });
+  }
+
+  private one(of: Organisation, currency: string): CurrencyAnswer {
+    const found = this.list(of, {}).find((one) => one.currency === currency);
+    if (!found) throw notFound('currency');
+    return found;
+  }
+}

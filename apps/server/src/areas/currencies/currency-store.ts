@@ -1,0 +1,141 @@
+import type { CurrencyAnswer, ExchangeRateAnswer } from '@just-ledger/contract';
+import {
+  type AccountId,
+  type Chart,
+  type CivilDate,
+  type CurrencyCode,
+  type CurrencyKept,
+  EXCHANGE_ACCOUNT_KEYS,
+  type ExchangeAccount,
+  type ExchangeRate,
+  inverseOf,
+  quotedRate,
+  type Rate,
+} from '@just-ledger/core';
+import { and, desc, eq, lte, sql } from 'drizzle-orm';
+import type { Db } from '../../platform/database/connection.js';
+import { contact, currencyKept, exchangeRate } from '../../platform/database/schema.js';
+
+/** A currency as it is kept. */
+export interface KeptCurrency extends CurrencyKept {
+  readonly version: number;
+}
+
+/** The foreign currencies of an organisation, by their codes. */
+export function loadCurrencies(db: Db, organisation: number): KeptCurrency[] {
+  return db
+    .select()
+    .from(currencyKept)
+    .where(eq(currencyKept.organisation, organisation))
+    .orderBy(currencyKept.currency)
+    .all()
+    .map((row) => ({
+      currency: row.currency as CurrencyCode,
+      version: row.version,
+      accounts: Object.fromEntries(
+        EXCHANGE_ACCOUNT_KEYS.flatMap((key) => (row[key] === null ? [] : [[key, row[key] as AccountId]])),
+      ),
+    }));
+}
+
+/** Rates by currency and date, the earliest first: all of them, or one currency's. */
+export function loadRates(db: Db, organisation: number, currency?: string): ExchangeRate[] {
+  return db
+    .select()
+    .from(exchangeRate)
+    .where(
+      and(
+        eq(exchangeRate.organisation, organisation),
+        currency === undefined ? undefined : eq(exchangeRate.currency, currency),
+      ),
+    )
+    .orderBy(exchangeRate.currency, exchangeRate.date)
+    .all()
+    .map(rateOf);
+}
+
+/** The rate that holds on a day: that of the day, else the last one before it. */
+export function rateHeldOn(
+  db: Db,
+  organisation: number,
+  currency: string,
+  date: CivilDate,
+): ExchangeRate | undefined {
+  const row = db
+    .select()
+    .from(exchangeRate)
+    .where(
+      and(
+        eq(exchangeRate.organisation, organisation),
+        eq(exchangeRate.currency, currency),
+        lte(exchangeRate.date, date),
+      ),
+    )
+    .orderBy(desc(exchangeRate.date))
+    .limit(1)
+    .get();
+  return row && rateOf(row);
+}
+
+/** A rate as it goes over the wire. */
+export function exchangeRateAnswer({ currency, date, quote }: ExchangeRate): ExchangeRateAnswer {
+  return {
+    currency,
+    date,
+    rate: 'rate' in quote ? quote.rate : null,
+    ratePerBase: 'rate' in quote ? null : quote.ratePerBase,
+    inverse: inverseOf(quotedRate(quote)),
+  };
+}
+
+/** The currencies as they go over the wire, with the rates that hold on two days. */
+export function currencyAnswers(
+  db: Db,
+  organisation: number,
+  chart: Chart,
+  days: { readonly opening: CivilDate; readonly closing: CivilDate },
+): CurrencyAnswer[] {
+  const counted = db
+    .select({ currency: exchangeRate.currency, rates: sql<number>`count(*)` })
+    .from(exchangeRate)
+    .where(eq(exchangeRate.organisation, organisation))
+    .groupBy(exchangeRate.currency)
+    .all();
+  const contacts = db
+    .select({ currency: contact.currency, count: sql<number>`count(*)` })
+    .from(contact)
+    .where(eq(contact.organisation, organisation))
+    .groupBy(contact.currency)
+    .all();
+  return loadCurrencies(db, organisation).map(({ currency, accounts, version }) => {
+    const heldOn = (date: CivilDate): ExchangeRateAnswer | null => {
+      const rate = rateHeldOn(db, organisation, currency, date);
+      return rate ? exchangeRateAnswer(rate) : null;
+    };
+    const numberOf = (key: ExchangeAccount): string | null => {
+      const id = accounts[key];
+      return id === undefined ? null : (chart.byId.get(id)?.number ?? null);
+    };
+    return {
+      currency,
+      realisedGain: numberOf('realisedGain'),
+      realisedLoss: numberOf('realisedLoss'),
+      unrealisedGain: numberOf('unrealisedGain'),
+      unrealisedLoss: numberOf('unrealisedLoss'),
+      rates: counted.find((row) => row.currency === currency)?.rates ?? 0,
+      opening: heldOn(days.opening),
+      closing: heldOn(days.closing),
+      accounts: chart.accounts.filter((one) => one.currency === currency).map((one) => one.number),
+      contacts: contacts.find((row) => row.currency === currency)?.count ?? 0,
+      version,
+    };
+  });
+}
+
+function rateOf(row: typeof exchangeRate.$inferSelect): ExchangeRate {
+  return {
+    currency: row.currency as CurrencyCode,
+    date: row.date as CivilDate,
+    quote: row.rate === null ? { ratePerBase: row.ratePerBase as Rate } : { rate: row.rate as Rate },
+  };
+}

@@ -1,0 +1,34 @@
+import { type PaperAnswer, PaperRequest } from '@just-ledger/contract';
+import { Body, Controller, Get, Param, Put } from '@nestjs/common';
+import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import { Acting, CurrentOrganisation, Needs } from '../../platform/sessions/session-guard.js';
+import { Reader, Writer } from '../../platform/threads/threads.module.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { keepPaper } from './paper-commands.js';
+import { papersOf } from './paper-store.js';
+
+/** The papers to gather before the books begin. */
+@Controller('api/organisations/:organisation/papers')
+export class GatheringController {
+  constructor(
+    private readonly reader: Reader,
+    private readonly writer: Writer,
+  ) {}
+
+  @Get()
+  list(@CurrentOrganisation() of: Organisation): PaperAnswer[] {
+    return papersOf(this.reader.db, of);
+  }
+
+  @Needs('preparer')
+  @Put(':paper')
+  async keep(
+    @CurrentOrganisation() of: Organisation,
+    @Acting() by: OfPerson,
+    @Param('paper') paper: string,
+    @Body() request: PaperRequest,
+  ): Promise<PaperAnswer[]> {
+    await this.writer.run(keepPaper, { ...by, paper, request });
+    return this.list(of);
+  }
+}

@@ -1,0 +1,46 @@
+import {
+  chartRows,
+  contactRows,
+  fileRowOfCells,
+  IMPORT_SUBJECTS,
+  type ImportSubject,
+  rateRows,
+  SET_UP_FILES,
+  trayOfSubject,
+  valueRows,
+} from '@just-ledger/core';
+import { and, eq, isNull } from 'drizzle-orm';
+import type { Db } from '../../platform/database/connection.js';
+import { contact } from '../../platform/database/schema.js';
+import { rowsOfTray } from '../account-detail/tray-rows.js';
+import { loadChart } from '../accounts/account-store.js';
+import { chartNames } from '../accounts/chart-names.js';
+import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
+import { contactOf } from '../contacts/contact-store.js';
+import { loadRates } from '../currencies/currency-store.js';
+
+/** All that a subject has, as the rows of its file; the first are the columns. */
+export function exportRows(db: Db, organisation: number, subject: ImportSubject): string[][] {
+  const tray = trayOfSubject(subject);
+  const rows = tray
+    ? rowsOfTray(db, organisation, tray).map(({ cells }) => fileRowOfCells(tray, cells))
+    : ROWS[subject as keyof typeof SET_UP_FILES](db, organisation);
+  return [[...IMPORT_SUBJECTS[subject].columns], ...rows];
+}
+
+const ROWS: Readonly<Record<keyof typeof SET_UP_FILES, (db: Db, organisation: number) => string[][]>> = {
+  chart: (db, organisation) => chartRows(loadChart(db, organisation), chartNames(db, organisation)),
+  // a merged contact counts with another and stays as it is
+  contacts: (db, organisation) =>
+    contactRows(
+      db
+        .select()
+        .from(contact)
+        .where(and(eq(contact.organisation, organisation), isNull(contact.mergedInto)))
+        .orderBy(contact.id)
+        .all()
+        .map(contactOf),
+    ),
+  'breakdown-values': (db, organisation) => valueRows(loadBreakdowns(db, organisation), loadChart(db, organisation)),
+  rates: (db, organisation) => rateRows(loadRates(db, organisation)),
+};

@@ -1,0 +1,186 @@
+import type { HeadingAnswer, ImportAnswer, ImportState } from '@just-ledger/contract';
+import { type ImportSubject, problem } from '@just-ledger/core';
+import { Injectable } from '@nestjs/common';
+import { randomUUID } from 'node:crypto';
+import { type Job, JobList } from '../../platform/jobs/job-list.js';
+import { Progress } from '../../platform/jobs/progress.js';
+import { Refusal } from '../../platform/problems/refusal.js';
+import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import { Importer, Writer } from '../../platform/threads/threads.module.js';
+import { rememberMatching, takeImport } from './import-commands.js';
+import {
+  checkImport,
+  forgetImport,
+  matchingProblems,
+  packedRows,
+  readImport,
+  rememberedMatching,
+} from './import-tasks.js';
+
+interface ImportJob extends Job, OfPerson {
+  readonly subject: ImportSubject;
+  readonly name: string;
+  state: ImportState;
+  notes: string[];
+  remarks: string[];
+  decimal: '.' | ',' | null;
+  rows: number;
+  headings: HeadingAnswer[];
+  result: ImportAnswer['result'];
+}
+
+/** The imports on their way: what each waits for, and how far it is. A person has one at a time in an organisation. */
+@Injectable()
+export class ImportJobs {
+  private readonly jobs: JobList<ImportJob>;
+
+  constructor(
+    private readonly importer: Importer,
+    private readonly writer: Writer,
+  ) {
+    this.jobs = new JobList('import', ({ id }) => importer.run(forgetImport, { id }));
+  }
+
+  /** Begins to read a file. */
+  begin(of: OfPerson, subject: ImportSubject, name: string, bytes: Uint8Array): ImportAnswer {
+    const job: ImportJob = {
+      ...of,
+      id: randomUUID(),
+      subject,
+      name,
+      begun: Date.now(),
+      state: 'reading',
+      progress: new Progress(),
+      notes: [],
+      remarks: [],
+      decimal: null,
+      rows: 0,
+      headings: [],
+      result: null,
+      problems: [],
+      problemCount: 0,
+    };
+    this.jobs.add(job, isOf(of));
+    const { id, organisation, progress } = job;
+    void this.jobs.follow(
+      job,
+      this.importer.run(readImport, { id, bytes, organisation, subject, shared: progress.shared }),
+      ({ rows, notes, headings }) => Object.assign(job, { rows, notes, headings, state: 'matching' }),
+    );
+    return answerOf(job);
+  }
+
+  /** Compares the rows, matched as somebody says, with the books. @throws {Refusal} 422 if the matching is not whole */
+  async match(of: OfPerson, id: string, columns: string[], decimal?: '.' | ','): Promise<ImportAnswer> {
+    const job = this.jobs.find(id, isOf(of));
+    if (!['matching', 'checked', 'failed'].includes(job.state) || job.headings.length === 0) throw notNow(job);
+    const padded = job.headings.map((_, at) => columns[at] ?? '');
+    const problems = matchingProblems(job.subject, padded);
+    if (problems.length > 0) throw new Refusal(422, problems);
+    const { organisation, subject } = job;
+    Object.assign(job, { state: 'checking', progress: new Progress(), result: null, problems: [], problemCount: 0 });
+    const headings = job.headings.map(({ heading }) => heading);
+    job.headings = job.headings.map((one, at) => ({ ...one, column: padded[at] ?? '' }));
+    void this.jobs.follow(
+      job,
+      this.importer.run(checkImport, {
+        id,
+        organisation,
+        subject,
+        columns: padded,
+        decimal,
+        shared: job.progress.shared,
+      }),
+      ({ result, problems: found, count, notes: remarks, decimal: mark }) =>
+        Object.assign(job, {
+          state: 'checked',
+          result,
+          problems: found,
+          problemCount: count,
+          remarks,
+          decimal: mark,
+        }),
+    );
+    // remembered before it is answered, so that the next file finds it
+    const matching = rememberedMatching(headings, padded);
+    await this.writer.run(rememberMatching, { organisation, subject, matching });
+    return answerOf(job);
+  }
+
+  /** Takes a checked import in. */
+  take(of: OfPerson, id: string): ImportAnswer {
+    const job = this.jobs.find(id, isOf(of));
+    if (job.state !== 'checked' || job.problemCount > 0) throw notNow(job);
+    Object.assign(job, { state: 'writing', progress: new Progress() });
+    const { shared } = job.progress;
+    const written = this.importer
+      .run(packedRows, { id })
+      .then((packed) => this.writer.run(takeImport, { ...of, subject: job.subject, packed, shared }));
+    void this.jobs.follow(job, written, (result) => Object.assign(job, { state: 'done', result }));
+    return answerOf(job);
+  }
+
+  /** How far an import is. */
+  look(of: OfPerson, id: string): ImportAnswer {
+    return answerOf(this.jobs.find(id, isOf(of)));
+  }
+
+  /** Gives an import up and forgets it; one that is being written stays, to say whether all of it was taken in or nothing. */
+  forget(of: OfPerson, id: string): void {
+    const job = this.jobs.find(id, isOf(of));
+    if (job.state === 'writing') job.progress.stop();
+    else this.jobs.drop(job);
+  }
+}
+
+/** Whether a job is a person's in an organisation. */
+function isOf({ organisation, person }: OfPerson): (job: ImportJob) => boolean {
+  return (job) => job.organisation === organisation && job.person === person;
+}
+
+function answerOf(job: ImportJob): ImportAnswer {
+  const {
+    id,
+    subject,
+    name,
+    state,
+    notes,
+    remarks,
+    decimal,
+    rows,
+    headings,
+    result,
+    problems,
+    problemCount,
+    progress,
+  } = job;
+  const isCounted = state === 'reading' || state === 'checking' || state === 'writing';
+  return {
+    id,
+    subject,
+    name,
+    state,
+    progress: isCounted ? { done: progress.done, total: progress.total } : null,
+    notes,
+    remarks,
+    decimal,
+    rows,
+    headings,
+    result,
+    problems: [...problems],
+    problemCount,
+  };
+}
+
+function notNow({ state }: ImportJob): Refusal {
+  const message = {
+    reading: 'The file is still being read.',
+    matching: 'The columns are not matched yet.',
+    checking: 'The rows are still being compared with the books.',
+    checked: 'There are problems left; mend them in the file and read it again.',
+    writing: 'The rows are being taken in.',
+    done: 'This import has been taken in.',
+    failed: 'This import has failed. Read the file again.',
+  }[state];
+  return new Refusal(409, [problem('import-state', '', message)]);
+}

@@ -1,0 +1,211 @@
+import {
+  IMPORT_SUBJECTS,
+  type ImportSubject,
+  plainHeading,
+  problem,
+  type Problem,
+  recogniseColumns,
+  trayOfSubject,
+  withPlainAmounts,
+} from '@just-ledger/core';
+import { and, eq } from 'drizzle-orm';
+import type { Db } from '../../platform/database/connection.js';
+import { importMatching } from '../../platform/database/schema.js';
+import { withoutMark } from '../../platform/files/csv.js';
+import { Progress } from '../../platform/jobs/progress.js';
+import { Refusal } from '../../platform/problems/refusal.js';
+import { defineFileTask } from '../../platform/threads/task.js';
+import { organisationOf } from '../organisations/organisation-store.js';
+import { type ImportRow, TOLD_PROBLEMS } from './import-plan.js';
+import { IMPORT_PLANS } from './import-plans.js';
+import { readTable } from './read-table.js';
+import type { Table } from './table.js';
+import { writeWorkbook } from './workbook-table.js';
+
+/** So many samples are shown under a heading. */
+const SAMPLES = 3;
+
+/** Tables that have been read, by the id of their import; the rows that a matching made of them. */
+const tables = new Map<string, Table>();
+const matched = new Map<string, ImportRow[]>();
+
+/** Reads a file and recognises its columns. */
+export const readImport = defineFileTask(
+  'readImport',
+  async (
+    db: Db,
+    {
+      id,
+      bytes,
+      organisation,
+      subject,
+      shared,
+    }: { id: string; bytes: Uint8Array; organisation: number; subject: ImportSubject; shared: SharedArrayBuffer },
+  ) => {
+    const progress = new Progress(shared);
+    const table = await readTable(bytes, progress.at);
+    progress.at(table.rows.length); // given up at its last row, it is not kept
+    tables.set(id, table);
+    const [headings = [], ...rows] = table.rows;
+    const chosen = db
+      .select()
+      .from(importMatching)
+      .where(and(eq(importMatching.organisation, organisation), eq(importMatching.subject, subject)))
+      .all();
+    const remembered = new Map(chosen.map(({ heading, column }) => [heading, column || null]));
+    const columns = recogniseColumns(subject, headings, remembered);
+    return {
+      rows: rows.length,
+      notes: [...table.notes],
+      headings: headings.map((heading, at) => ({
+        heading,
+        column: columns[at] ?? '',
+        samples: rows
+          .map((row) => row[at]?.trim() ?? '')
+          .filter((cell) => cell !== '')
+          .slice(0, SAMPLES),
+      })),
+    };
+  },
+);
+
+/** Compares a table, matched as somebody says, with the books. */
+export const checkImport = defineFileTask(
+  'checkImport',
+  (
+    db: Db,
+    {
+      id,
+      organisation,
+      subject,
+      columns,
+      decimal,
+      shared,
+    }: {
+      id: string;
+      organisation: number;
+      subject: ImportSubject;
+      columns: string[];
+      decimal: '.' | ',' | undefined;
+      shared: SharedArrayBuffer;
+    },
+  ) => {
+    const table = tables.get(id);
+    if (!table)
+      throw new Refusal(404, [problem('not-found', '', 'This import is no longer there. Read the file again.')]);
+    const progress = new Progress(shared);
+    const read = withReadAmounts(db, organisation, subject, matchedRows(table, columns), decimal);
+    matched.set(id, read.rows);
+    progress.begin(read.rows.length);
+    let done = 0;
+    const step = (): void => {
+      done += 1;
+      if (done % 200 === 0) progress.at(Math.min(done, read.rows.length));
+    };
+    const plan = db.$client.transaction(() => IMPORT_PLANS[subject](db, organisation, read.rows, step))();
+    const problems = [...read.problems, ...plan.problems].sort((a, b) => lineOf(a) - lineOf(b));
+    const { added, changed, unchanged } = plan;
+    return {
+      result: { added, changed, unchanged },
+      problems: problems.slice(0, TOLD_PROBLEMS),
+      count: problems.length,
+      notes: [...read.notes, ...(plan.notes ?? [])],
+      decimal: read.decimal,
+    };
+  },
+);
+
+/** The matched rows, packed so that no other thread has to unpack them on the way to the writer. */
+export const packedRows = defineFileTask('packedRows', (_: Db, { id }: { id: string }): Uint8Array => {
+  return new TextEncoder().encode(JSON.stringify(matched.get(id) ?? []));
+});
+
+/** Forgets an import. */
+export const forgetImport = defineFileTask('forgetImport', (_: Db, { id }: { id: string }): void => {
+  tables.delete(id);
+  matched.delete(id);
+});
+
+/** Writes rows as a workbook of one sheet. */
+export const writeExport = defineFileTask(
+  'writeExport',
+  (_: Db, { title, rows }: { title: string; rows: string[][] }): Promise<Uint8Array> => {
+    return writeWorkbook(title, rows);
+  },
+);
+
+/** The rows of a tray with their amounts written in our way, and how they were read. */
+function withReadAmounts(
+  db: Db,
+  organisation: number,
+  subject: ImportSubject,
+  read: { rows: ImportRow[]; problems: Problem[] },
+  decimal: '.' | ',' | undefined,
+): { rows: ImportRow[]; problems: Problem[]; notes: string[]; decimal: '.' | ',' | null } {
+  const tray = trayOfSubject(subject);
+  if (!tray) return { ...read, notes: [], decimal: null };
+  const { baseCurrency } = organisationOf(db, organisation);
+  const cells = read.rows.map((row) => row.cells);
+  const { rows, marks, isDoubtful, sample } = withPlainAmounts(tray, cells, baseCurrency, decimal);
+  return {
+    problems: read.problems,
+    rows: read.rows.map(({ line }, at) => ({ line, cells: rows[at] ?? {} })),
+    notes: sample
+      ? [`${sample.written} is read as ${sample.read}${isDoubtful ? ': is its mark that of decimals?' : ''}`]
+      : [],
+    decimal: sample ? marks.decimal : null,
+  };
+}
+
+/** The rows by column. Rows with more cells than headings are told; one apostrophe before a mark is taken off. */
+function matchedRows(table: Table, columns: readonly string[]): { rows: ImportRow[]; problems: Problem[] } {
+  const problems: Problem[] = [];
+  const rows: ImportRow[] = [];
+  const [headings = []] = table.rows;
+  table.rows.forEach((cells, at) => {
+    const line = at + 1;
+    if (line === 1 || cells.every((cell) => cell.trim() === '')) return;
+    if (cells.length !== headings.length) {
+      const message = `This row has ${cells.length} cells, the headings are ${headings.length}.`;
+      problems.push(problem('ragged', `rows.${line}`, message));
+      return;
+    }
+    const byColumn: Record<string, string> = {};
+    columns.forEach((column, place) => {
+      const cell = cells[place] ?? '';
+      if (column) byColumn[column] = withoutMark(cell);
+    });
+    rows.push({ line, cells: byColumn });
+  });
+  return { rows, problems };
+}
+
+/** What is wrong with a matching: a column that the subject has not, one twice, one missing. */
+export function matchingProblems(subject: ImportSubject, columns: readonly string[]): Problem[] {
+  const { columns: known, required } = IMPORT_SUBJECTS[subject];
+  const named = columns.filter((column) => column !== '');
+  return [
+    ...named
+      .filter((column) => !known.some((one) => one === column))
+      .map((column) => problem('column-unknown', 'columns', `There is no column “${column}”.`)),
+    ...known
+      .filter((column) => named.filter((one) => one === column).length > 1)
+      .map((column) => problem('column-twice', 'columns', `Two headings are matched to ${column}.`)),
+    ...required
+      .filter((column) => !named.includes(column))
+      .map((column) => problem('column-missing', 'columns', `Which heading is the ${column.replaceAll('_', ' ')}?`)),
+  ];
+}
+
+/** What a matching is remembered as, by plain heading. */
+export function rememberedMatching(
+  headings: readonly string[],
+  columns: readonly string[],
+): { heading: string; column: string }[] {
+  const byHeading = new Map(headings.map((heading, at) => [plainHeading(heading), columns[at] ?? '']));
+  return [...byHeading].map(([heading, column]) => ({ heading, column }));
+}
+
+function lineOf({ path }: Problem): number {
+  return Number(/^rows\.(\d+)/.exec(path)?.[1] ?? 0);
+}

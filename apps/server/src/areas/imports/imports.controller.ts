@@ -1,0 +1,93 @@
+import type { ImportCounts } from '@just-ledger/contract';
+import { type ImportAnswer, ImportQuery, MatchingRequest } from '@just-ledger/contract';
+import { IMPORT_SUBJECTS, isImportSubject, problem } from '@just-ledger/core';
+import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Query, Res } from '@nestjs/common';
+import type { FastifyReply } from 'fastify';
+import { csvText } from '../../platform/files/csv-body.js';
+import { withMarks, writeCsv } from '../../platform/files/csv.js';
+import { notFound, Refusal } from '../../platform/problems/refusal.js';
+import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import { Acting, CurrentOrganisation, Needs } from '../../platform/sessions/session-guard.js';
+import { Importer, Reader, Writer } from '../../platform/threads/threads.module.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { exportRows } from './export-rows.js';
+import { importRates } from './import-commands.js';
+import { ImportJobs } from './import-jobs.js';
+import { writeExport } from './import-tasks.js';
+
+/** Files of chart, contacts, breakdown values and rates: read in steps, and written. */
+@Needs('approver')
+@Controller('api/organisations/:organisation')
+export class ImportsController {
+  constructor(
+    private readonly jobs: ImportJobs,
+    private readonly importer: Importer,
+    private readonly reader: Reader,
+    private readonly writer: Writer,
+  ) {}
+
+  /** Takes a file to be read; what it is called means nothing, what it holds does. */
+  @Post('imports')
+  begin(@Acting() by: OfPerson, @Query() { subject, name }: ImportQuery, @Body() body: unknown): ImportAnswer {
+    if (!(body instanceof Uint8Array)) {
+      throw new Refusal(415, [problem('file-expected', '', 'Send the file as application/octet-stream.')]);
+    }
+    return this.jobs.begin(by, subject, name ?? '', new Uint8Array(body));
+  }
+
+  @Get('imports/:import')
+  look(@Acting() by: OfPerson, @Param('import') id: string): ImportAnswer {
+    return this.jobs.look(by, id);
+  }
+
+  /** Matches headings with columns and compares the rows with the books: a dry run. */
+  @Put('imports/:import/matching')
+  match(
+    @Acting() by: OfPerson,
+    @Param('import') id: string,
+    @Body() { columns, decimal }: MatchingRequest,
+  ): Promise<ImportAnswer> {
+    return this.jobs.match(by, id, columns, decimal);
+  }
+
+  /** Takes the rows in, all or nothing. */
+  @Post('imports/:import/taking')
+  @HttpCode(202)
+  take(@Acting() by: OfPerson, @Param('import') id: string): ImportAnswer {
+    return this.jobs.take(by, id);
+  }
+
+  @Delete('imports/:import')
+  @HttpCode(204)
+  forget(@Acting() by: OfPerson, @Param('import') id: string): void {
+    this.jobs.forget(by, id);
+  }
+
+  /** Takes rates in at once, as CSV. */
+  @Post('exchange-rates/import')
+  @HttpCode(200)
+  takeRates(@Acting() by: OfPerson, @Body() body: unknown): Promise<ImportCounts> {
+    return this.writer.run(importRates, { ...by, csv: csvText(body) });
+  }
+
+  /** All that a subject has, as CSV or XLSX by the ending. */
+  @Needs('reader')
+  @Get('exports/:file')
+  async export(
+    @CurrentOrganisation() of: Organisation,
+    @Param('file') file: string,
+    @Res({ passthrough: true }) reply: FastifyReply,
+  ): Promise<string | Buffer> {
+    const [, subject = '', ending = ''] = /^([a-z-]+)\.(csv|xlsx)$/.exec(file) ?? [];
+    if (!isImportSubject(subject)) throw notFound('file');
+    const [header = [], ...rows] = exportRows(this.reader.db, of.id, subject);
+    void reply.header('content-disposition', `attachment; filename="${file}"`);
+    if (ending === 'csv') {
+      void reply.header('content-type', 'text/csv; charset=utf-8');
+      return writeCsv(header, rows);
+    }
+    void reply.header('content-type', 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet');
+    const { label: title } = IMPORT_SUBJECTS[subject];
+    return Buffer.from(await this.importer.run(writeExport, { title, rows: [header, ...withMarks(rows)] }));
+  }
+}

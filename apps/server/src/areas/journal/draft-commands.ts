@@ -1,0 +1,136 @@
+import type { DraftAnswer, DraftRequest, EntryAnswer, EntryRequest, PostDraftRequest } from '@just-ledger/contract';
+import { and, eq, sql } from 'drizzle-orm';
+import { draft, draftEnd } from '../../platform/database/schema.js';
+import { changedSince } from '../../platform/problems/refusal.js';
+import { defineCommand } from '../../platform/threads/task.js';
+import type { WriteContext } from '../../platform/threads/write-context.js';
+import { booksOf } from '../books/books-store.js';
+import { draftAnswer, draftOf } from './draft-store.js';
+import { postEntry } from './entry-commands.js';
+import { once } from './idempotency.js';
+import { withIds } from './kept-lines.js';
+
+export interface DraftPlace {
+  readonly organisation: number;
+  readonly id: number;
+}
+
+/** Keeps a new draft, however unfinished. */
+export const keepDraft = defineCommand(
+  'keepDraft',
+  (
+    context: WriteContext,
+    { organisation, person, request }: { organisation: number; person: number; request: DraftRequest },
+  ): DraftAnswer => {
+    const { forReview = false } = request;
+    // an id is never given again, whatever became of the draft that had it
+    const id = sql<number>`(SELECT max((SELECT coalesce(max(id), 0) FROM draft WHERE organisation = ${organisation}),
+      (SELECT coalesce(max(id), 0) FROM draft_end WHERE organisation = ${organisation})) + 1)`;
+    const row = context.db
+      .insert(draft)
+      .values({
+        organisation,
+        id,
+        content: contentOf(context, organisation, request),
+        forReview,
+        createdBy: person,
+        updatedAt: context.clock.moment(),
+      })
+      .returning()
+      .get();
+    return draftAnswer(context.db, row);
+  },
+);
+
+/** Puts new content in the place of a draft's old one. */
+export const changeDraft = defineCommand(
+  'changeDraft',
+  (context: WriteContext, { organisation, id, request }: DraftPlace & { request: DraftRequest }): DraftAnswer => {
+    const { forReview = false, version = 0 } = request;
+    draftOf(context.db, organisation, id);
+    const row = context.db
+      .update(draft)
+      .set({
+        content: contentOf(context, organisation, request),
+        forReview,
+        updatedAt: context.clock.moment(),
+        version: version + 1,
+      })
+      .where(and(eq(draft.organisation, organisation), eq(draft.id, id), eq(draft.version, version)))
+      .returning()
+      .get();
+    if (!row) throw changedSince('draft');
+    return draftAnswer(context.db, row);
+  },
+);
+
+/** Throws a draft away. @param version the one that was looked at; any if left out */
+export const dropDraft = defineCommand(
+  'dropDraft',
+  (
+    context: WriteContext,
+    { organisation, id, person, version }: DraftPlace & { person: number; version?: number | undefined },
+  ): void => {
+    const row = draftOf(context.db, organisation, id);
+    if (version !== undefined && row.version !== version) throw changedSince('draft');
+    endDraft(context, { organisation, id, person, entry: null });
+  },
+);
+
+/**
+ * Posts a draft: it becomes an entry and is a draft no more, in one act.
+ *
+ * @param request the version that was looked at, and the entry as it stands there if it was changed since it was kept
+ */
+export const postDraft = defineCommand(
+  'postDraft',
+  (
+    context: WriteContext,
+    {
+      organisation,
+      id,
+      person,
+      key,
+      request = {},
+    }: DraftPlace & { person: number; key?: string | undefined; request?: PostDraftRequest | undefined },
+  ): EntryAnswer => {
+    return once(context, { organisation, person, key, request: { draft: id, ...request } }, () => {
+      const row = draftOf(context.db, organisation, id);
+      if (request.version !== undefined && row.version !== request.version) throw changedSince('draft');
+      const posted = postEntry(context, {
+        organisation,
+        person,
+        request: request.entry ?? entryOf(draftAnswer(context.db, row)),
+      });
+      endDraft(context, { organisation, id, person, entry: posted.number });
+      return posted;
+    });
+  },
+);
+
+/** A draft's content as it is kept: its lines with the ids of what they name. */
+function contentOf(context: WriteContext, organisation: number, request: DraftRequest): Record<string, unknown> {
+  const { forReview, version, lines, ...content } = request;
+  void [forReview, version];
+  return { ...content, lines: withIds(lines, booksOf(context, organisation)) };
+}
+
+function entryOf({ lines, date, kind, explanation, reference }: DraftAnswer): EntryRequest {
+  return {
+    date,
+    kind,
+    explanation,
+    reference,
+    lines: lines.map((line) => ({ ...line, account: line.account ?? '' })),
+  };
+}
+
+function endDraft(
+  { db, clock }: WriteContext,
+  { organisation, id, person, entry }: DraftPlace & { person: number; entry: string | null },
+): void {
+  db.delete(draft)
+    .where(and(eq(draft.organisation, organisation), eq(draft.id, id)))
+    .run();
+  db.insert(draftEnd).values({ organisation, id, entry, at: clock.moment(), by: person }).run();
+}

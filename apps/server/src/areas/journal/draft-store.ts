@@ -1,0 +1,76 @@
+import type { DraftAnswer } from '@just-ledger/contract';
+import { type CivilDate, problem } from '@just-ledger/core';
+import { and, desc, eq, gte, lte, sql } from 'drizzle-orm';
+import type { Db } from '../../platform/database/connection.js';
+import { draft, draftEnd, person } from '../../platform/database/schema.js';
+import { notFound, Refusal } from '../../platform/problems/refusal.js';
+import { type KeptLine, withLabels } from './kept-lines.js';
+
+type DraftRow = typeof draft.$inferSelect;
+
+/** A draft by its id. @throws {Refusal} 404; 409 if it has been posted or thrown away meanwhile, saying which */
+export function draftOf(db: Db, organisation: number, id: number): DraftRow {
+  const row = db
+    .select()
+    .from(draft)
+    .where(and(eq(draft.organisation, organisation), eq(draft.id, id)))
+    .get();
+  if (row) return row;
+  const ended = db
+    .select({ end: draftEnd, by: person.name })
+    .from(draftEnd)
+    .leftJoin(person, eq(person.id, draftEnd.by))
+    .where(and(eq(draftEnd.organisation, organisation), eq(draftEnd.id, id)))
+    .get();
+  if (!ended) throw notFound('draft');
+  const what = ended.end.entry === null ? 'thrown away' : `posted as ${ended.end.entry}`;
+  const message = `This draft was ${what} by ${ended.by ?? 'somebody'} meanwhile. What stands here is not posted.`;
+  throw new Refusal(409, [problem('draft-ended', '', message)]);
+}
+
+/** How many drafts are dated in a span. */
+export function draftsBetween(db: Db, organisation: number, from: CivilDate, to: CivilDate): number {
+  const date = sql<string>`json_extract(${draft.content}, '$.date')`;
+  return (
+    db
+      .select({ count: sql<number>`count(*)` })
+      .from(draft)
+      .where(and(eq(draft.organisation, organisation), gte(date, from), lte(date, to)))
+      .get()?.count ?? 0
+  );
+}
+
+/** All drafts, the one touched last first. */
+export function draftsOf(db: Db, organisation: number): DraftAnswer[] {
+  const rows = db
+    .select()
+    .from(draft)
+    .where(eq(draft.organisation, organisation))
+    .orderBy(desc(draft.updatedAt), desc(draft.id))
+    .all();
+  return rows.map((row) => draftAnswer(db, row));
+}
+
+/** A draft as it goes over the wire. */
+export function draftAnswer(db: Db, row: DraftRow): DraftAnswer {
+  const content = row.content as {
+    date?: string;
+    kind?: string;
+    explanation?: string;
+    reference?: string;
+    lines?: KeptLine[];
+  };
+  const by = db.select({ name: person.name }).from(person).where(eq(person.id, row.createdBy)).get();
+  return {
+    id: row.id,
+    date: content.date ?? '',
+    kind: content.kind ?? 'ordinary',
+    explanation: content.explanation ?? '',
+    reference: content.reference ?? '',
+    lines: withLabels(db, row.organisation, content.lines ?? []),
+    forReview: row.forReview,
+    createdBy: by?.name ?? '',
+    updatedAt: row.updatedAt,
+    version: row.version,
+  };
+}

@@ -1,0 +1,88 @@
+import {
+  type DraftAnswer,
+  DraftRequest,
+  DraftVersionQuery,
+  type EntryAnswer,
+  PostDraftRequest,
+} from '@just-ledger/contract';
+import {
+  Body,
+  Controller,
+  Delete,
+  Get,
+  Headers,
+  HttpCode,
+  Param,
+  ParseIntPipe,
+  Post,
+  Put,
+  Query,
+} from '@nestjs/common';
+import { CurrentOrganisation, CurrentPerson, Needs } from '../../platform/sessions/session-guard.js';
+import type { Person } from '../../platform/sessions/session-store.js';
+import { Reader, Writer } from '../../platform/threads/threads.module.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { changeDraft, dropDraft, keepDraft, postDraft } from './draft-commands.js';
+import { draftAnswer, draftOf, draftsOf } from './draft-store.js';
+
+/** Entries not yet posted. */
+@Controller('api/organisations/:organisation/drafts')
+export class DraftsController {
+  constructor(
+    private readonly reader: Reader,
+    private readonly writer: Writer,
+  ) {}
+
+  @Get()
+  list(@CurrentOrganisation() of: Organisation): DraftAnswer[] {
+    return draftsOf(this.reader.db, of.id);
+  }
+
+  @Needs('preparer')
+  @Post()
+  keep(
+    @CurrentOrganisation() of: Organisation,
+    @CurrentPerson() person: Person,
+    @Body() request: DraftRequest,
+  ): Promise<DraftAnswer> {
+    return this.writer.run(keepDraft, { organisation: of.id, person: person.id, request });
+  }
+
+  @Get(':id')
+  one(@CurrentOrganisation() of: Organisation, @Param('id', ParseIntPipe) id: number): DraftAnswer {
+    return draftAnswer(this.reader.db, draftOf(this.reader.db, of.id, id));
+  }
+
+  @Needs('preparer')
+  @Put(':id')
+  change(
+    @CurrentOrganisation() of: Organisation,
+    @Param('id', ParseIntPipe) id: number,
+    @Body() request: DraftRequest,
+  ): Promise<DraftAnswer> {
+    return this.writer.run(changeDraft, { organisation: of.id, id, request });
+  }
+
+  @Needs('preparer')
+  @Delete(':id')
+  @HttpCode(204)
+  drop(
+    @CurrentOrganisation() of: Organisation,
+    @CurrentPerson() person: Person,
+    @Param('id', ParseIntPipe) id: number,
+    @Query() { version }: DraftVersionQuery,
+  ): Promise<void> {
+    return this.writer.run(dropDraft, { organisation: of.id, person: person.id, id, version });
+  }
+
+  @Post(':id/post')
+  post(
+    @CurrentOrganisation() of: Organisation,
+    @CurrentPerson() person: Person,
+    @Param('id', ParseIntPipe) id: number,
+    @Body() request?: PostDraftRequest,
+    @Headers('idempotency-key') key?: string,
+  ): Promise<EntryAnswer> {
+    return this.writer.run(postDraft, { organisation: of.id, person: person.id, id, key, request });
+  }
+}

@@ -1,0 +1,80 @@
+import {
+  type EntriesAnswer,
+  type EntriesImportAnswer,
+  EntriesQuery,
+  type EntryAnswer,
+  EntryRequest,
+  ReverseRequest,
+} from '@just-ledger/contract';
+import { Body, Controller, Get, Header, Headers, HttpCode, Param, Post, Query } from '@nestjs/common';
+import { csvText } from '../../platform/files/csv-body.js';
+import { CurrentOrganisation, CurrentPerson } from '../../platform/sessions/session-guard.js';
+import type { Person } from '../../platform/sessions/session-store.js';
+import { HeavyReader, Importer, Reader, Writer } from '../../platform/threads/threads.module.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { importEntries, postEntry, reverseEntry } from './entry-commands.js';
+import { readEntries } from './entry-file.js';
+import { entriesCsv } from './entry-readings.js';
+import { entryAnswers, entryRowOf, journalPage } from './entry-store.js';
+
+/** The journal. */
+@Controller('api/organisations/:organisation')
+export class EntriesController {
+  constructor(
+    private readonly reader: Reader,
+    private readonly heavyReader: HeavyReader,
+    private readonly writer: Writer,
+    private readonly importer: Importer,
+  ) {}
+
+  @Get('entries')
+  page(@CurrentOrganisation() of: Organisation, @Query() query: EntriesQuery): EntriesAnswer {
+    return this.reader.read((db) => journalPage(db, of, query));
+  }
+
+  @Get('entries.csv')
+  @Header('content-type', 'text/csv; charset=utf-8')
+  csv(@CurrentOrganisation() of: Organisation, @Query() query: EntriesQuery): Promise<string> {
+    return this.heavyReader.run(entriesCsv, { organisation: of.id, query: { ...query } });
+  }
+
+  @Post('entries')
+  post(
+    @CurrentOrganisation() of: Organisation,
+    @CurrentPerson() person: Person,
+    @Body() request: EntryRequest,
+    @Headers('idempotency-key') key?: string,
+  ): Promise<EntryAnswer> {
+    return this.writer.run(postEntry, { organisation: of.id, person: person.id, key, request });
+  }
+
+  @Post('entries/import')
+  @HttpCode(201)
+  async import(
+    @CurrentOrganisation() of: Organisation,
+    @CurrentPerson() person: Person,
+    @Body() body: unknown,
+    @Headers('idempotency-key') key?: string,
+  ): Promise<EntriesImportAnswer> {
+    // read beside the writer, who has to stay free for others
+    const file = await this.importer.run(readEntries, { csv: csvText(body) });
+    return this.writer.run(importEntries, { organisation: of.id, person: person.id, key, file });
+  }
+
+  @Get('entries/:number')
+  one(@CurrentOrganisation() of: Organisation, @Param('number') number: string): EntryAnswer {
+    const [entry] = this.reader.read((db) => entryAnswers(db, of, [entryRowOf(db, of.id, number)]));
+    return entry as EntryAnswer;
+  }
+
+  @Post('entries/:number/reverse')
+  reverse(
+    @CurrentOrganisation() of: Organisation,
+    @CurrentPerson() person: Person,
+    @Param('number') number: string,
+    @Body() request: ReverseRequest,
+    @Headers('idempotency-key') key?: string,
+  ): Promise<EntryAnswer> {
+    return this.writer.run(reverseEntry, { organisation: of.id, person: person.id, key, number, request });
+  }
+}

@@ -1,0 +1,83 @@
+import type { DraftLine } from '@just-ledger/contract';
+import type { AccountId, Books } from '@just-ledger/core';
+import { and, eq } from 'drizzle-orm';
+import type { Db } from '../../platform/database/connection.js';
+import { contact } from '../../platform/database/schema.js';
+import { loadChart } from '../accounts/account-store.js';
+import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
+
+/** What a line that is not posted yet means, by id: its number and names are only labels, which may change. */
+interface MeantIds {
+  readonly account?: number;
+  readonly contact?: number;
+  /** The id of a value by the id of its breakdown. */
+  readonly breakdowns?: Readonly<Record<string, number>>;
+}
+
+/** A line as drafts and schedules keep it. */
+export type KeptLine<Line extends DraftLine = DraftLine> = Line & { readonly ids?: MeantIds };
+
+/** Lines with the ids of what they name now beside their texts; what names nothing yet stays a text. */
+export function withIds<Line extends DraftLine>(lines: readonly Line[], books: Books): KeptLine<Line>[] {
+  return lines.map((line) => {
+    const account = books.chart.byNumber.get(line.account?.trim() ?? '')?.id;
+    const named = line.contact?.trim() ? books.findContact(line.contact.trim())?.id : undefined;
+    const values = Object.entries(line.breakdowns ?? {}).flatMap(([name, valueName]) => {
+      const breakdown = books.breakdowns.find((one) => one.name === name);
+      const value = breakdown?.values.find((one) => one.name === valueName);
+      return breakdown && value ? [[String(breakdown.id), value.id] as const] : [];
+    });
+    const ids: MeantIds = {
+      ...(account !== undefined && { account }),
+      ...(named !== undefined && { contact: named }),
+      ...(values.length > 0 && { breakdowns: Object.fromEntries(values) }),
+    };
+    return Object.keys(ids).length > 0 ? { ...line, ids } : line;
+  });
+}
+
+/** Lines with the numbers and names that what they mean bears now. */
+export function withLabels<Line extends DraftLine>(
+  db: Db,
+  organisation: number,
+  lines: readonly KeptLine<Line>[],
+): Line[] {
+  const chart = loadChart(db, organisation);
+  return lines.map(({ ids, ...line }) => {
+    const account = chart.byId.get(ids?.account as AccountId)?.number;
+    const named = ids?.contact === undefined ? undefined : contactName(db, organisation, ids.contact);
+    return {
+      ...line,
+      ...(account !== undefined && { account }),
+      ...(named !== undefined && { contact: named }),
+      ...(line.breakdowns && { breakdowns: valuesNow(db, organisation, line.breakdowns, ids?.breakdowns ?? {}) }),
+    } as unknown as Line;
+  });
+}
+
+/** The name of a contact, or of the one it was merged into. */
+function contactName(db: Db, organisation: number, id: number): string | undefined {
+  const row = db
+    .select({ name: contact.name, mergedInto: contact.mergedInto })
+    .from(contact)
+    .where(and(eq(contact.organisation, organisation), eq(contact.id, id)))
+    .get();
+  return row?.mergedInto ? contactName(db, organisation, row.mergedInto) : row?.name;
+}
+
+/** Values by the names that they and their breakdowns bear now; those that meant nothing when kept, as they were typed. */
+function valuesNow(
+  db: Db,
+  organisation: number,
+  typed: Readonly<Record<string, string>>,
+  meant: Readonly<Record<string, number>>,
+): Record<string, string> {
+  const now = Object.entries(meant).flatMap(([id, value]) => {
+    const breakdown = loadBreakdowns(db, organisation).find((one) => String(one.id) === id);
+    const name = breakdown?.values.find((one) => one.id === value)?.name;
+    return breakdown && name !== undefined ? [[breakdown.name, name] as const] : [];
+  });
+  return Object.keys(meant).length < Object.keys(typed).length
+    ? { ...typed, ...Object.fromEntries(now) }
+    : Object.fromEntries(now);
+}

@@ -1,0 +1,123 @@
+import {
+  type AccountId,
+  type CivilDate,
+  type ContactId,
+  type CurrencyCode,
+  type EntryKind,
+  type EntryLine,
+  type EntrySource,
+  type ForeignAmount,
+  minor,
+  type Movement,
+  type PostedEntry,
+  type RateQuote,
+  type Stage,
+} from '@just-ledger/core';
+import { and, eq, gt, sql, type SQL } from 'drizzle-orm';
+import type { SQLiteColumn } from 'drizzle-orm/sqlite-core';
+import type { Db } from '../../platform/database/connection.js';
+import { combination, entry, line } from '../../platform/database/schema.js';
+
+export type EntryRow = typeof entry.$inferSelect;
+export type LineRow = typeof line.$inferSelect;
+type Breakdowns = NonNullable<EntryLine['breakdowns']>;
+
+/** So many entries are read at a time when all are. */
+const PAGE = 2_000;
+
+/** Of a query of entries those that nobody has reversed. */
+export function isStanding(organisation: number): SQL {
+  return sql`NOT EXISTS (SELECT 1 FROM entry AS r WHERE r.organisation = ${organisation} AND r.reverses = ${entry.place})`;
+}
+
+/** Entries as core knows them, from their rows; in the order given. */
+export function postedEntriesOf(db: Db, organisation: number, rows: readonly EntryRow[]): PostedEntry[] {
+  const places = rows.map((row) => row.place);
+  const lines = db
+    .select()
+    .from(line)
+    .where(and(eq(line.organisation, organisation), isOneOf(line.entry, places)))
+    .orderBy(line.entry, line.place)
+    .all();
+  const byEntry = new Map<number, LineRow[]>(places.map((place) => [place, []]));
+  for (const row of lines) byEntry.get(row.entry)?.push(row);
+  const breakdowns = lines.some((row) => row.combination !== 0) ? combinationsOf(db, organisation) : NO_COMBINATIONS;
+  return rows.map((row) => postedEntryOf(row, byEntry.get(row.place) ?? [], breakdowns));
+}
+
+/** Every entry of an organisation with its row, in the order of the chain, read as it is asked for. */
+export function* everyPostedEntry(
+  db: Db,
+  organisation: number,
+): Generator<{ readonly row: EntryRow; readonly posted: PostedEntry }> {
+  for (let last = -Infinity, rows: EntryRow[]; ; last = rows.at(-1)?.place ?? last) {
+    rows = db
+      .select()
+      .from(entry)
+      .where(and(eq(entry.organisation, organisation), gt(entry.place, last)))
+      .orderBy(entry.place)
+      .limit(PAGE)
+      .all();
+    const posted = postedEntriesOf(db, organisation, rows);
+    for (const [at, row] of rows.entries()) yield { row, posted: posted[at] as PostedEntry };
+    if (rows.length < PAGE) return;
+  }
+}
+
+/** Whether a column is one of any number of whole numbers. */
+export function isOneOf(column: SQLiteColumn, numbers: readonly number[]): SQL {
+  return sql`${column} IN (SELECT value FROM json_each(${JSON.stringify(numbers)}))`;
+}
+
+type Combinations = ReadonlyMap<number, Breakdowns>;
+
+const NO_COMBINATIONS: Combinations = new Map();
+
+function combinationsOf(db: Db, organisation: number): Combinations {
+  const rows = db.select().from(combination).where(eq(combination.organisation, organisation)).all();
+  return new Map(rows.map((row) => [row.id, JSON.parse(row.content) as Breakdowns]));
+}
+
+function postedEntryOf(row: EntryRow, lines: readonly LineRow[], combinations: Combinations): PostedEntry {
+  return {
+    date: row.date as CivilDate,
+    kind: row.kind as EntryKind,
+    explanation: row.explanation,
+    ...(row.reference !== null && { reference: row.reference }),
+    place: row.place,
+    year: row.year,
+    number: row.number,
+    stage: row.stage as Stage,
+    source: row.source as EntrySource,
+    ...(row.reverses !== null && { reverses: row.reverses }),
+    postedAt: row.postedAt,
+    lines: lines.map((one) => entryLineOf(one, combinations)),
+  };
+}
+
+function entryLineOf(row: LineRow, combinations: Combinations): EntryLine {
+  const breakdowns = combinations.get(row.combination);
+  return {
+    account: row.account as AccountId,
+    amount: minor(row.amount),
+    ...(row.note !== null && { note: row.note }),
+    ...(row.contact !== null && { contact: row.contact as ContactId }),
+    ...(breakdowns && { breakdowns }),
+    ...(row.currency !== null && { foreign: foreignOf(row, row.currency) }),
+    ...(row.dueDate !== null && { dueDate: row.dueDate as CivilDate }),
+    ...(row.document !== null && { document: row.document }),
+    ...(row.documentDate !== null && { documentDate: row.documentDate as CivilDate }),
+    ...(row.ownNumber !== null && { ownNumber: row.ownNumber }),
+    ...(row.movement !== '' && { movement: row.movement as Movement }),
+    ...(row.cashBasis !== null && { cashBasis: row.cashBasis }),
+  };
+}
+
+function foreignOf({ foreignAmount, rate, ratePerBase }: LineRow, currency: string): ForeignAmount {
+  const quote = rate !== null ? { rate } : ratePerBase !== null ? { ratePerBase } : undefined;
+  return {
+    currency: currency as CurrencyCode,
+    amount: minor(foreignAmount ?? 0),
+    ...(quote && { quote: quote as RateQuote }),
+  };
+}

@@ -1,0 +1,134 @@
+import {
+  type AccountId,
+  type BooksCalendar,
+  BROUGHT_FORWARD,
+  type CivilDate,
+  dayBefore,
+  endOfMonth,
+  type LedgerFlow,
+  minor,
+  type Movement,
+  periodOf,
+  type Stage,
+} from '@just-ledger/core';
+import { and, desc, eq, gt, gte, lte, sql } from 'drizzle-orm';
+import type { Db } from '../../platform/database/connection.js';
+import { keptUntilCommit } from '../../platform/database/kept-reading.js';
+import { entry, line } from '../../platform/database/schema.js';
+import { type BalanceRow, balanceStatements } from './balance-statements.js';
+
+/** What flows are asked of: an organisation's books, as known at some place of its chain. */
+export interface LedgerView {
+  readonly organisation: number;
+  readonly calendar: BooksCalendar;
+  /** Entries after this place are left out; undefined for all that is known. */
+  readonly knownTo?: number | undefined;
+}
+
+/** The number under which totals keep a date's period: 0 before the first day, else year and month. */
+export function periodNumber(calendar: BooksCalendar, date: CivilDate): number {
+  const period = periodOf(calendar, date);
+  return period === BROUGHT_FORWARD ? 0 : Number(period.replace('-', ''));
+}
+
+/**
+ * What accounts received from one day to another, by stage and movement: what they held at the end less what they held
+ * at the beginning. Flows of zero are left out.
+ *
+ * @param from the first day, or undefined for everything up to the last
+ * @param account only this one's flows
+ */
+export function flowsBetween(
+  db: Db,
+  view: LedgerView,
+  from: CivilDate | undefined,
+  to: CivilDate,
+  account?: AccountId,
+): readonly LedgerFlow[] {
+  if (from !== undefined && from > to) return [];
+  const key = `flows ${view.organisation} ${from ?? ''} ${to} ${account ?? ''}`;
+  const flows = keptUntilCommit(db, key, () => {
+    const before = from === undefined ? [] : balancesAt(db, view, dayBefore(from), account);
+    return difference(balancesAt(db, view, to, account), before);
+  });
+  return view.knownTo === undefined ? flows : [...flows, ...postedSince(db, view, view.knownTo, from, to, account)];
+}
+
+/** What accounts held at the end of a day. */
+function balancesAt(
+  db: Db,
+  { organisation, calendar }: LedgerView,
+  date: CivilDate,
+  account: AccountId | undefined,
+): readonly BalanceRow[] {
+  return keptUntilCommit(db, `balances ${organisation} ${date} ${account ?? ''}`, () => {
+    const of = { organisation, account, period: periodNumber(calendar, date) };
+    const end = date < calendar.firstDay ? dayBefore(calendar.firstDay) : endOfMonth(date);
+    return balanceStatements(db)(date === end ? of : { ...of, to: date });
+  });
+}
+
+/** What has come between two readings of balances: the earlier has no rows that the later has not, in the same order. */
+function difference(held: readonly BalanceRow[], before: readonly BalanceRow[]): LedgerFlow[] {
+  let at = 0;
+  const flows = held.flatMap(([account, stage, movement, amount]) => {
+    const earlier = before[at];
+    const same = earlier?.[0] === account && earlier[1] === stage && earlier[2] === movement;
+    if (same) at += 1;
+    const received = same ? amount - earlier[3] : amount;
+    return received === 0 ? [] : [flowOf([account, stage, movement, received])];
+  });
+  if (at < before.length) throw new Error('balances were read at two moments');
+  return flows;
+}
+
+/** The last place of the chain that was known at a moment; a bare date means its end. */
+export function placeKnownOn(db: Db, organisation: number, moment: string): number {
+  const until = moment.length === 10 ? `${moment}T23:59:59.999Z` : moment;
+  const row = db
+    .select({ place: entry.place })
+    .from(entry)
+    .where(and(eq(entry.organisation, organisation), lte(entry.postedAt, until)))
+    .orderBy(desc(entry.place))
+    .limit(1)
+    .get();
+  return row?.place ?? 0;
+}
+
+/** What was posted after a place, the other way round. */
+function postedSince(
+  db: Db,
+  view: LedgerView,
+  place: number,
+  from: CivilDate | undefined,
+  to: CivilDate,
+  account: AccountId | undefined,
+): LedgerFlow[] {
+  const condition = and(
+    gt(line.entry, place),
+    account === undefined ? undefined : eq(line.account, account),
+    from === undefined ? undefined : gte(line.date, from),
+    lte(line.date, to),
+  );
+  return db
+    .select({
+      account: line.account,
+      stage: line.stage,
+      movement: line.movement,
+      amount: sql<number>`sum(${line.amount})`,
+    })
+    .from(line)
+    .where(and(eq(line.organisation, view.organisation), condition))
+    .groupBy(line.account, line.stage, line.movement)
+    .all()
+    .map(({ account: id, stage, movement, amount }) => flowOf([id, stage, movement, -amount]));
+}
+
+function flowOf([account, stage, movement, amount]: BalanceRow): LedgerFlow {
+  return {
+    account: account as AccountId,
+    stage: stage as Stage,
+    movement: movement === '' ? undefined : (movement as Movement),
+    amount: minor(amount),
+  };
+}

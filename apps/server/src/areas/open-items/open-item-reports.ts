@@ -1,0 +1,196 @@
+import type {
+  AgedBalancesAnswer,
+  AgedBalancesQuery,
+  AgedItemAnswer,
+  StatementOfAccountAnswer,
+  StatementOfAccountQuery,
+} from '@just-ledger/contract';
+import {
+  type Age,
+  agedBalances,
+  type AgedItem,
+  AGES,
+  type CivilDate,
+  type ControlLedger,
+  type CurrencyCode,
+  formatAmount,
+  minor,
+  openItems,
+  sumByAccount,
+  sumsByAge,
+} from '@just-ledger/core';
+import { eq } from 'drizzle-orm';
+import type { Db } from '../../platform/database/connection.js';
+import { contact } from '../../platform/database/schema.js';
+import { contactNamed } from '../contacts/contact-named.js';
+import { flowsBetween } from '../ledger/flow-store.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { reportDate, reportSpan } from '../organisations/report-dates.js';
+import { controlAccounts, controlLines } from './control-lines.js';
+
+/** What is owed to the organisation, or by it, by contact and age, and the accounts that it must equal. */
+export function agedBalancesReport(
+  db: Db,
+  of: Organisation,
+  { ledger, asAt: text }: AgedBalancesQuery,
+  today: CivilDate,
+): AgedBalancesAnswer {
+  const asAt = reportDate(text, 'asAt', of, today, today);
+  const accounts = controlAccounts(db, of.id, ledger);
+  const sign = ledger === 'receivables' ? 1 : -1;
+  const write = (amount: number): string => formatAmount(minor(sign * amount), of.baseCurrency);
+  const names = new Map(
+    db
+      .select({ id: contact.id, number: contact.number, name: contact.name })
+      .from(contact)
+      .where(eq(contact.organisation, of.id))
+      .all()
+      .map((row) => [row.id, row]),
+  );
+  const aged = agedBalances(openItems(controlLines(db, of.id, accounts, asAt)), asAt)
+    .map((one) => ({
+      ...one,
+      name: names.get(one.contact)?.name ?? '',
+      number: names.get(one.contact)?.number ?? '',
+    }))
+    .sort((a, b) => a.name.localeCompare(b.name, 'en'));
+  const all = aged.flatMap(({ items }) => items);
+  const balances = sumByAccount(flowsBetween(db, { organisation: of.id, calendar: of.calendar }, undefined, asAt));
+  return {
+    ledger,
+    asAt,
+    contacts: aged.map(({ number, name, ages, total, items }) => ({
+      number,
+      name,
+      ages: writtenAges(ages, write),
+      total: write(total),
+      items: items.map((item) => itemAnswer(item, sign, of.baseCurrency)),
+    })),
+    ages: writtenAges(sumsByAge(all), write),
+    total: write(all.reduce((sum, item) => sum + item.open, 0)),
+    control: write(accounts.reduce((sum, id) => sum + (balances.get(id) ?? 0), 0)),
+  };
+}
+
+/** The rows of the report as a file: one a document, then the totals with an empty contact. */
+export function agedBalancesRows({ contacts, ages, total }: AgedBalancesAnswer): string[][] {
+  const columns = (age: Age | undefined, open: string): string[] =>
+    Object.keys(AGES).map((key) => (key === age ? open : ''));
+  return [
+    ...contacts.flatMap(({ number, name, items }) =>
+      items.map((item) => [
+        number,
+        name,
+        item.document ?? '',
+        item.ownNumber ?? '',
+        item.date,
+        item.dueDate,
+        item.currency ?? '',
+        item.foreignOpen ?? '',
+        ...columns(item.age, item.open),
+        item.open,
+      ]),
+    ),
+    ['', ...NONE, '', ...Object.keys(AGES).map((age) => ages[age as Age]), total],
+  ];
+}
+
+/** What passed between the organisation and a contact in a span, and what is open at its end. */
+export function statementOfAccount(
+  db: Db,
+  of: Organisation,
+  query: StatementOfAccountQuery,
+  today: CivilDate,
+): StatementOfAccountAnswer {
+  const { from, to } = reportSpan(query, of, today);
+  const found = contactNamed(db, of.id, query.contact);
+  const write = (amount: number): string => formatAmount(minor(amount), of.baseCurrency);
+  const lines = controlLines(db, of.id, controlAccounts(db, of.id), to, found.id);
+  const before = lines.filter(({ date }) => date < from).reduce((sum, { amount }) => sum + amount, 0);
+  let balance = before;
+  const [aged] = agedBalances(openItems(lines), to);
+  const sumOn = (ledger: ControlLedger): number =>
+    lines.filter((line) => line.ledger === ledger).reduce((sum, { amount }) => sum + amount, 0);
+  return {
+    number: found.number,
+    name: found.name,
+    address: found.address,
+    from,
+    to,
+    broughtForward: write(before),
+    lines: lines
+      .filter(({ date }) => date >= from)
+      .map(({ date, entry, explanation, document, documentDate, ownNumber, dueDate, amount }) => {
+        balance += amount;
+        return {
+          date,
+          entry,
+          explanation,
+          document: document ?? null,
+          documentDate: documentDate !== undefined && documentDate !== date ? documentDate : null,
+          ownNumber: ownNumber ?? null,
+          dueDate: dueDate ?? null,
+          debit: amount > 0 ? write(amount) : null,
+          credit: amount < 0 ? write(-amount) : null,
+          balance: write(balance),
+        };
+      }),
+    closing: write(balance),
+    owed: write(sumOn('receivables')),
+    owing: write(-sumOn('payables')),
+    items: (aged?.items ?? []).map((item) => itemAnswer(item, 1, of.baseCurrency)),
+  };
+}
+
+/** The columns between the explanation and the balance, where a row has none of them. */
+const NONE = Array<string>(6).fill('');
+
+/** The rows of a statement as a file: brought forward, its lines, the balance at the end. */
+export function statementOfAccountRows({
+  from,
+  to,
+  broughtForward,
+  lines,
+  closing,
+}: StatementOfAccountAnswer): string[][] {
+  return [
+    [from, '', 'brought forward', ...NONE, broughtForward],
+    ...lines.map((line) => [
+      line.date,
+      line.entry,
+      line.explanation,
+      line.document ?? '',
+      line.ownNumber ?? '',
+      line.documentDate ?? '',
+      line.dueDate ?? '',
+      line.debit ?? '',
+      line.credit ?? '',
+      line.balance,
+    ]),
+    [to, '', 'balance', ...NONE, closing],
+  ];
+}
+
+function itemAnswer(item: AgedItem, sign: 1 | -1, base: CurrencyCode): AgedItemAnswer {
+  const { document, ownNumber, date, dueDate, daysOverdue, age, open, foreign, entries, unallocated, isPayment } =
+    item;
+  const notAllocated = isPayment ? open : (unallocated ?? 0);
+  const isForeign = foreign !== undefined && foreign.currency !== base;
+  return {
+    document: document ?? null,
+    ownNumber: ownNumber ?? null,
+    date,
+    dueDate,
+    daysOverdue: Math.max(0, daysOverdue),
+    age,
+    open: formatAmount(minor(sign * open), base),
+    currency: isForeign ? foreign.currency : null,
+    foreignOpen: isForeign ? formatAmount(minor(sign * foreign.open), foreign.currency) : null,
+    entries: [...entries],
+    notAllocated: notAllocated === 0 ? null : formatAmount(minor(-sign * notAllocated), base),
+  };
+}
+
+function writtenAges(ages: Readonly<Record<Age, number>>, write: (amount: number) => string): Record<Age, string> {
+  return Object.fromEntries(Object.entries(ages).map(([age, amount]) => [age, write(amount)])) as Record<Age, string>;
+}

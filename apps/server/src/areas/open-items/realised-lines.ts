@@ -1,0 +1,75 @@
+import {
+  type Books,
+  type CheckedEntry,
+  type CurrencyCode,
+  documentKey,
+  documentOfLine,
+  documentsWithDifference,
+  type EntryLine,
+  namesForeignDocument,
+  type OpenItem,
+  openItems,
+  realisedDifferences,
+} from '@just-ledger/core';
+import type { Db } from '../../platform/database/connection.js';
+import { controlLines } from './control-lines.js';
+
+/**
+ * An entry with the gains and losses that it realises: where it settles documents whole in their own currency, what is
+ * left over in the books' own is taken off at once.
+ *
+ * @param told documents whose differences are told elsewhere
+ */
+export function withRealised(
+  db: Db,
+  organisation: number,
+  books: Books,
+  entry: CheckedEntry,
+  told: ReadonlySet<string> = new Set(),
+): CheckedEntry {
+  if (!namesForeignDocument(entry, books.chart)) return entry;
+  const lines = realisedDifferences(
+    entry,
+    books.chart,
+    (line) =>
+      told.has(documentOfLine(line, books.chart) ?? '') ? undefined : openDocument(db, organisation, line, entry),
+    (currency) => books.exchange?.accounts(currency as CurrencyCode) ?? {},
+  );
+  return lines.length === 0 ? entry : { ...entry, lines: [...entry.lines, ...lines] };
+}
+
+/**
+ * Many entries, in the order in which they are posted, each with what it realises. Documents whose differences they tell
+ * themselves are left as they are told.
+ *
+ * @param post posts those handed out so far, so that the next one finds what they left open
+ */
+export function* allWithRealised(
+  db: Db,
+  organisation: number,
+  books: Books,
+  entries: readonly CheckedEntry[],
+  post: () => void,
+): Generator<CheckedEntry> {
+  const told = documentsWithDifference(entries, books.chart);
+  for (const entry of entries) {
+    if (namesForeignDocument(entry, books.chart)) post();
+    yield withRealised(db, organisation, books, entry, told);
+  }
+}
+
+/** The document that a line names, as it stands at the entry's date. */
+function openDocument(
+  db: Db,
+  organisation: number,
+  { account, contact, document = '', foreign }: EntryLine,
+  { date }: CheckedEntry,
+): OpenItem | undefined {
+  const lines = controlLines(db, organisation, [account], date, contact);
+  return openItems(lines).find(
+    (item) =>
+      item.document !== undefined &&
+      documentKey(item.document) === documentKey(document) &&
+      item.foreign?.currency === foreign?.currency,
+  );
+}

@@ -1,0 +1,92 @@
+import type { ChangeOrganisationRequest, CreateOrganisationRequest, OrganisationAnswer } from '@just-ledger/contract';
+import {
+  isCivilDate,
+  isCurrencyCode,
+  isPlainText,
+  KIND_LABELS,
+  MONTH_NAMES,
+  type Particulars,
+  problem,
+  type Problem,
+} from '@just-ledger/core';
+import { and, eq } from 'drizzle-orm';
+import { organisation } from '../../platform/database/schema.js';
+import { changedSince, Refusal } from '../../platform/problems/refusal.js';
+import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import { defineCommand } from '../../platform/threads/task.js';
+import type { WriteContext } from '../../platform/threads/write-context.js';
+import { recordChange } from '../audit-trail/record-change.js';
+import { dependenceProblems } from './dependence.js';
+import { type Organisation, organisationAnswer, organisationOf } from './organisation-store.js';
+
+/** Changes an organisation: its name always, the rest as long as nothing posted depends on it. */
+export const changeOrganisation = defineCommand(
+  'changeOrganisation',
+  (
+    context: WriteContext,
+    { organisation: id, person, request }: OfPerson & { request: ChangeOrganisationRequest },
+  ): OrganisationAnswer => {
+    const before = organisationOf(context.db, id);
+    const { version, ...wanted } = request;
+    const problems = [...fieldProblems(request), ...dependenceProblems(context.db, before, request)];
+    if (problems.length > 0) throw new Refusal(422, problems);
+    const given = Object.entries(wanted).filter(([, value]) => value !== undefined);
+    const changed = context.db
+      .update(organisation)
+      .set({
+        ...Object.fromEntries(given),
+        ...(wanted.name !== undefined && { name: wanted.name.trim() }),
+        version: version + 1,
+      })
+      .where(and(eq(organisation.id, id), eq(organisation.version, version)))
+      .run();
+    if (changed.changes === 0) throw changedSince('organisation');
+    const after = organisationOf(context.db, id);
+    recordOrganisation(context, { organisation: id, person }, after, before);
+    context.setUpChanged(id);
+    return organisationAnswer(after, 'owner');
+  },
+);
+
+/** What is wrong with an organisation's own particulars. */
+export function fieldProblems(request: Partial<CreateOrganisationRequest> | ChangeOrganisationRequest): Problem[] {
+  const problems: Problem[] = [];
+  const { name, baseCurrency, firstDay, changeoverDate } = request;
+  if (name !== undefined && (!isPlainText(name, 120) || name.trim() === '')) {
+    problems.push(problem('organisation-name', 'name', 'A name is up to 120 characters on one line.'));
+  }
+  if (baseCurrency !== undefined && !isCurrencyCode(baseCurrency)) {
+    problems.push(problem('currency-unknown', 'baseCurrency', `${baseCurrency} is not an ISO 4217 currency code.`));
+  }
+  for (const [field, date] of Object.entries({ firstDay, changeoverDate })) {
+    if (date !== undefined && date !== null && !isCivilDate(date)) {
+      problems.push(problem('not-a-date', field, `“${date}” is not a date.`));
+    }
+  }
+  return problems;
+}
+
+/** Tells the audit trail what an organisation's own particulars were and are. */
+export function recordOrganisation(
+  context: WriteContext,
+  of: OfPerson,
+  after: Organisation,
+  before?: Organisation,
+): void {
+  const particulars = (one: Organisation): Particulars => ({
+    name: one.name,
+    kind: KIND_LABELS[one.kind],
+    'base currency': one.baseCurrency,
+    'fiscal year from': MONTH_NAMES[one.calendar.fiscalYearStartMonth - 1],
+    'first day': one.calendar.firstDay,
+    'changeover date': one.changeoverDate,
+  });
+  recordChange(context, {
+    ...of,
+    subject: 'organisation',
+    object: after.id,
+    title: after.name,
+    before: before && particulars(before),
+    after: particulars(after),
+  });
+}

@@ -1,0 +1,79 @@
+import type { OrganisationAnswer, UnfinishedStartAnswer } from '@just-ledger/contract';
+import {
+  type BooksCalendar,
+  type CurrencyCode,
+  type MemberRole,
+  type OrganisationKind,
+  parseCivilDate,
+  parseCurrencyCode,
+  problem,
+} from '@just-ledger/core';
+import { and, eq } from 'drizzle-orm';
+import type { Db } from '../../platform/database/connection.js';
+import { membership, organisation, unfinishedStart } from '../../platform/database/schema.js';
+import { notFound, Refusal } from '../../platform/problems/refusal.js';
+
+/** An organisation as the server works with it. */
+export interface Organisation {
+  readonly id: number;
+  readonly name: string;
+  readonly kind: OrganisationKind;
+  readonly baseCurrency: CurrencyCode;
+  readonly calendar: BooksCalendar;
+  readonly changeoverDate: string | null;
+  readonly version: number;
+  /** The moment at which the books were put away. */
+  readonly putAwayAt: string | null;
+}
+
+/** The organisation with an id. @throws {Refusal} 404 */
+export function organisationOf(db: Db, id: number): Organisation {
+  const row = db.select().from(organisation).where(eq(organisation.id, id)).get();
+  if (!row) throw notFound('organisation');
+  return {
+    id: row.id,
+    name: row.name,
+    kind: row.kind as OrganisationKind,
+    baseCurrency: parseCurrencyCode(row.baseCurrency),
+    calendar: { firstDay: parseCivilDate(row.firstDay), fiscalYearStartMonth: row.fiscalYearStartMonth },
+    changeoverDate: row.changeoverDate,
+    version: row.version,
+    putAwayAt: row.putAwayAt,
+  };
+}
+
+/** Books that are put away are read only. @throws {Refusal} 409 */
+export function assertNotPutAway(db: Db, id: number): void {
+  const row = db.select({ at: organisation.putAwayAt }).from(organisation).where(eq(organisation.id, id)).get();
+  if (!row?.at) return;
+  throw new Refusal(409, [problem('put-away', '', 'These books are put away: they can be read and not changed.')]);
+}
+
+/** What a person is in an organisation, if anything. */
+export function roleOf(db: Db, organisationId: number, person: number): MemberRole | undefined {
+  return db
+    .select({ role: membership.role })
+    .from(membership)
+    .where(and(eq(membership.organisation, organisationId), eq(membership.person, person)))
+    .get()?.role;
+}
+
+/** The organisations of a person, in the order of their names. */
+export function organisationsOf(db: Db, person: number): OrganisationAnswer[] {
+  const mine = db.select().from(membership).where(eq(membership.person, person)).all();
+  return mine
+    .map(({ organisation: id, role }) => organisationAnswer(organisationOf(db, id), role))
+    .sort((a, b) => a.name.localeCompare(b.name, 'en'));
+}
+
+/** The answers of a start that a person has not finished. */
+export function unfinishedStartOf(db: Db, person: number): UnfinishedStartAnswer {
+  const row = db.select().from(unfinishedStart).where(eq(unfinishedStart.person, person)).get();
+  return { answers: row?.answers ?? null, updatedAt: row?.updatedAt ?? null };
+}
+
+/** An organisation as it goes over the wire. */
+export function organisationAnswer(of: Organisation, role: MemberRole): OrganisationAnswer {
+  const { id, name, kind, baseCurrency, calendar, changeoverDate, version, putAwayAt } = of;
+  return { id, name, kind, baseCurrency, ...calendar, changeoverDate, role, version, putAwayAt };
+}

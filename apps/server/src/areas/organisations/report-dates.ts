@@ -1,0 +1,36 @@
+import { type CivilDate, fiscalYearOf, horizonOf, isCivilDate, problem } from '@just-ledger/core';
+import { Refusal } from '../../platform/problems/refusal.js';
+import type { Organisation } from './organisation-store.js';
+
+/** Reads a date of a query. @throws {Refusal} 422 if it is none, or later than the books take */
+export function reportDate(
+  text: string | undefined,
+  path: string,
+  of: Organisation,
+  today: CivilDate,
+  otherwise: CivilDate,
+): CivilDate {
+  if (text === undefined || text === '') return otherwise;
+  if (!isCivilDate(text)) throw new Refusal(422, [problem('not-a-date', path, `“${text}” is not a date.`)]);
+  const horizon = horizonOf(of.calendar, today);
+  if (text > horizon)
+    throw new Refusal(422, [problem('beyond-horizon', path, `The books take dates up to ${horizon}.`)]);
+  return text;
+}
+
+/** Reads a span of a query: by default from the first day of the fiscal year of its end, which is by default today. */
+export function reportSpan(
+  query: { from?: string | undefined; to?: string | undefined },
+  of: Organisation,
+  today: CivilDate,
+): { from: CivilDate; to: CivilDate } {
+  const to = reportDate(query.to, 'to', of, today, today);
+  const from = reportDate(query.from, 'from', of, today, yearStart(of, to) ?? to);
+  if (from > to) throw new Refusal(422, [problem('from-after-to', 'from', 'The span ends before it begins.')]);
+  return { from, to };
+}
+
+/** The first day of a date's fiscal year; undefined before the books' first day. */
+export function yearStart(of: Organisation, date: CivilDate): CivilDate | undefined {
+  return date < of.calendar.firstDay ? undefined : fiscalYearOf(of.calendar, date).first;
+}

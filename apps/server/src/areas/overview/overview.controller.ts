@@ -1,0 +1,59 @@
+import type { StandingAnswer } from '@just-ledger/contract';
+import type { CivilDate } from '@just-ledger/core';
+import { Controller, Get, Logger } from '@nestjs/common';
+import { CurrentPerson } from '../../platform/sessions/session-guard.js';
+import type { Person } from '../../platform/sessions/session-store.js';
+import { HeavyReader, Reader } from '../../platform/threads/threads.module.js';
+import { organisationsOf } from '../organisations/organisation-store.js';
+import { FullChecks } from '../proofs/full-checks.js';
+import { standingOf } from './standing.js';
+
+/** Where every organisation of a person stands in its job. */
+@Controller('api/overview')
+export class OverviewController {
+  private readonly logger = new Logger('overview');
+
+  constructor(
+    private readonly reader: Reader,
+    private readonly heavyReader: HeavyReader,
+    private readonly checks: FullChecks,
+  ) {}
+
+  @Get()
+  async overview(@CurrentPerson() person: Person): Promise<StandingAnswer[]> {
+    const today = this.reader.clock.today();
+    const mine = organisationsOf(this.reader.db, person.id);
+    return Promise.all(
+      mine.map(({ id }) =>
+        this.standing(id, today).catch((error: unknown) => {
+          this.logger.error(error);
+          return { ...NOTHING_KNOWN, organisation: id, trouble: 'These books cannot be read. Verify them.' };
+        }),
+      ),
+    );
+  }
+
+  private async standing(organisation: number, today: CivilDate): Promise<StandingAnswer> {
+    const standing = await this.heavyReader.run(standingOf, { organisation, today });
+    const read = (await this.checks.last(organisation)).proofs;
+    return {
+      ...standing,
+      proofs: standing.proofs + read.length,
+      proofsFailing: standing.proofsFailing + read.filter((proof) => !proof.holds).length,
+    };
+  }
+}
+
+/** What is told of books that cannot be read. */
+const NOTHING_KNOWN: Omit<StandingAnswer, 'organisation'> = {
+  entries: 0,
+  lastDate: null,
+  drafts: 0,
+  due: 0,
+  openMonths: 0,
+  yearToClose: null,
+  papersWanted: 0,
+  takeOnApart: null,
+  proofs: 0,
+  proofsFailing: 0,
+};

@@ -1,0 +1,64 @@
+import type { StandingAnswer } from '@just-ledger/contract';
+import { type CivilDate, formatAmount, minor, parseCivilDate, takeOnStanding } from '@just-ledger/core';
+import { eq, sql } from 'drizzle-orm';
+import type { Db } from '../../platform/database/connection.js';
+import { draft, entry } from '../../platform/database/schema.js';
+import { defineReading } from '../../platform/threads/task.js';
+import { papersOf } from '../gathering/paper-store.js';
+import { type Organisation, organisationOf } from '../organisations/organisation-store.js';
+import { fiscalYearsAnswer } from '../periods/period-store.js';
+import { proofsAt } from '../proofs/proof-readings.js';
+import { dueDates, recurringRows } from '../recurring/recurring-store.js';
+import { isSignedOff, loadTakeOn } from '../take-on/take-on-store.js';
+
+/** Where an organisation stands on a day. */
+export const standingOf = defineReading(
+  'standingOf',
+  (db: Db, { organisation, today: day }: { organisation: number; today: string }): StandingAnswer => {
+    const today = parseCivilDate(day);
+    const of = organisationOf(db, organisation);
+    const posted = db
+      .select({ entries: sql<number>`count(*)`, lastDate: sql<string | null>`max(${entry.date})` })
+      .from(entry)
+      .where(eq(entry.organisation, organisation))
+      .get();
+    const drafts = db
+      .select({ count: sql<number>`count(*)` })
+      .from(draft)
+      .where(eq(draft.organisation, organisation))
+      .get();
+    const { years } = fiscalYearsAnswer(db, of, today);
+    const isOver = (to: string): boolean => to < today;
+    const months = years.filter((year) => !year.closed).flatMap((year) => year.periods);
+    const toClose = years.find(
+      (year) => isOver(year.to) && !year.closed && year.periods.some((period) => period.entries > 0),
+    );
+    const isYoung =
+      !isSignedOff(db, organisation) &&
+      !years.some((year) => year.closed || year.periods.some((period) => period.locked));
+    const proofs = proofsAt(db, { organisation, asAt: today });
+    return {
+      organisation,
+      entries: posted?.entries ?? 0,
+      lastDate: posted?.lastDate ?? null,
+      drafts: drafts?.count ?? 0,
+      due: recurringRows(db, organisation).reduce((sum, row) => sum + dueDates(db, row, today).length, 0),
+      openMonths: months.filter((period) => isOver(period.to) && period.entries > 0 && !period.locked).length,
+      yearToClose: toClose?.name ?? null,
+      papersWanted: isYoung ? papersOf(db, of).filter((paper) => paper.state === 'wanted').length : 0,
+      takeOnApart: takeOnApart(db, of, today),
+      proofs: proofs.length,
+      proofsFailing: proofs.filter((proof) => !proof.holds).length,
+    };
+  },
+);
+
+/** What a take-on on its way is apart by: the old trial balance by itself, and each tray against its accounts. */
+function takeOnApart(db: Db, { id, baseCurrency }: Organisation, today: CivilDate): string | null {
+  if (isSignedOff(db, id)) return null;
+  const { rows, trays, on } = loadTakeOn(db, id, today);
+  if (Object.values(rows).every((some) => some.length === 0)) return null;
+  const { outBy, trays: standings } = takeOnStanding(trays, on);
+  const apart = standings.reduce((sum, { difference }) => sum + Math.abs(difference), Math.abs(outBy));
+  return formatAmount(minor(apart), baseCurrency);
+}

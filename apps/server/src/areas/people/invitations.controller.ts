@@ -1,0 +1,98 @@
+import { type InvitationOffer, type SessionAnswer, TakeInvitationRequest } from '@just-ledger/contract';
+import { isPlainText } from '@just-ledger/core';
+import { Body, Controller, Get, HttpCode, Param, Post, Req, Res } from '@nestjs/common';
+import { verify } from '@node-rs/argon2';
+import { notFound, unprocessable } from '../../platform/problems/refusal.js';
+import { assertMayTry, AttemptLimit } from '../../platform/sessions/attempt-limit.js';
+import { beginSession, type CookieReply, type CookieRequest } from '../../platform/sessions/open-session.js';
+import { hashPassword } from '../../platform/sessions/password.js';
+import { Open, SESSION_COOKIE } from '../../platform/sessions/session-guard.js';
+import { personAnswer, personOfEmail, personOfId, personOfToken } from '../../platform/sessions/session-store.js';
+import { Reader, Writer } from '../../platform/threads/threads.module.js';
+import { organisationOf } from '../organisations/organisation-store.js';
+import { takeInvitation } from './people-commands.js';
+import { type Invitation, invitationOfToken } from './people-store.js';
+
+/** What an invitation's link leads to: for whoever has the link, signed in or not. */
+@Open()
+@Controller('api/invitations')
+export class InvitationsController {
+  private readonly limit = new AttemptLimit();
+
+  constructor(
+    private readonly reader: Reader,
+    private readonly writer: Writer,
+  ) {}
+
+  @Get(':token')
+  offer(@Param('token') token: string, @Req() request: CookieRequest): InvitationOffer {
+    const { db } = this.reader;
+    const found = this.invitation(token);
+    return {
+      organisation: organisationOf(db, found.organisation).name,
+      email: found.email,
+      role: found.role,
+      invitedBy: personOfId(db, found.invitedBy)?.name ?? '',
+      expiresAt: found.expiresAt,
+      known: personOfEmail(db, found.email) !== undefined,
+      signedIn: this.signedIn(request, found) !== undefined,
+    };
+  }
+
+  /** Takes the invitation and signs in. */
+  @Post(':token')
+  @HttpCode(200)
+  async take(
+    @Param('token') token: string,
+    @Body() body: TakeInvitationRequest,
+    @Req() request: CookieRequest,
+    @Res({ passthrough: true }) reply: CookieReply,
+  ): Promise<SessionAnswer> {
+    const found = this.invitation(token);
+    const given = await this.taker(found, body, request);
+    const id = await this.writer.run(takeInvitation, { token, given });
+    if (this.signedIn(request, found) === undefined) await beginSession(this.writer, id, request, reply);
+    const person = personOfId(this.reader.db, id);
+    return {
+      person: person ? personAnswer(this.reader.db, person) : null,
+      firstRun: false,
+      today: this.reader.clock.today(),
+    };
+  }
+
+  private invitation(token: string): Invitation {
+    const found = invitationOfToken(this.reader.db, token);
+    if (!found) throw notFound('invitation');
+    return found;
+  }
+
+  private signedIn(request: CookieRequest, { email }: Invitation): number | undefined {
+    const token = request.cookies[SESSION_COOKIE];
+    const person = token ? personOfToken(this.reader.db, token) : undefined;
+    return person?.email.toLowerCase() === email.toLowerCase() ? person.id : undefined;
+  }
+
+  private async taker(
+    found: Invitation,
+    { name = '', password = '' }: TakeInvitationRequest,
+    request: CookieRequest,
+  ): Promise<{ personId: number } | { name: string; passwordHash: string }> {
+    const signedIn = this.signedIn(request, found);
+    if (signedIn !== undefined) return { personId: signedIn };
+    const known = personOfEmail(this.reader.db, found.email);
+    if (!known) {
+      if (name.trim() === '' || !isPlainText(name, 120)) throw unprocessable('name', 'name', 'Enter a name.');
+      if (password.length < 10) {
+        throw unprocessable('password', 'password', 'A password has at least 10 characters.');
+      }
+      return { name: name.trim(), passwordHash: await hashPassword(password) };
+    }
+    const key = `invitation ${found.id}`;
+    assertMayTry(this.limit, [key]);
+    if (!(await verify(known.passwordHash, password))) {
+      this.limit.failed(key, Date.now());
+      throw unprocessable('wrong-password', 'password', `This is not the password of ${found.email}.`);
+    }
+    return { personId: known.id };
+  }
+}

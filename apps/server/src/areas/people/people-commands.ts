@@ -1,0 +1,214 @@
+import { type MemberRole, problem } from '@just-ledger/core';
+import { and, eq, isNull, lt, sql } from 'drizzle-orm';
+import { invitation, membership, passwordReset, person, session } from '../../platform/database/schema.js';
+import { writeMessage } from '../../platform/outbox/outbox-store.js';
+import { notFound, Refusal } from '../../platform/problems/refusal.js';
+import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import { personOfEmail } from '../../platform/sessions/session-store.js';
+import { defineCommand } from '../../platform/threads/task.js';
+import type { WriteContext } from '../../platform/threads/write-context.js';
+import { recordChange } from '../audit-trail/record-change.js';
+import { organisationOf, roleOf } from '../organisations/organisation-store.js';
+import { invitationOfToken } from './people-store.js';
+
+const INVITED_FOR = 14 * 24 * 60 * 60 * 1000;
+const RESET_FOR = 24 * 60 * 60 * 1000;
+
+/** Offers an address a place; an invitation that it has already is withdrawn. */
+export const invite = defineCommand(
+  'invite',
+  (
+    context: WriteContext,
+    {
+      email,
+      role,
+      tokenHash,
+      link,
+      ...of
+    }: OfPerson & { email: string; role: MemberRole; tokenHash: string; link: string },
+  ): void => {
+    const { db } = context;
+    const known = personOfEmail(db, email);
+    if (known && roleOf(db, of.organisation, known.id)) {
+      throw new Refusal(422, [problem('already-there', 'email', `${known.name} has a place here already.`)]);
+    }
+    const now = Date.now();
+    db.update(invitation)
+      .set({ endedAt: new Date(now).toISOString() })
+      .where(
+        and(
+          eq(invitation.organisation, of.organisation),
+          sql`${invitation.email} = ${email} COLLATE NOCASE`,
+          isNull(invitation.endedAt),
+        ),
+      )
+      .run();
+    const { id } = db
+      .insert(invitation)
+      .values({
+        organisation: of.organisation,
+        email,
+        role,
+        tokenHash,
+        invitedBy: of.person,
+        createdAt: new Date(now).toISOString(),
+        expiresAt: new Date(now + INVITED_FOR).toISOString(),
+      })
+      .returning({ id: invitation.id })
+      .get();
+    const { name } = organisationOf(db, of.organisation);
+    writeMessage(db, {
+      to: email,
+      about: { organisation: of.organisation },
+      subject: `The books of ${name}`,
+      body: `${nameOf(context, of.person)} invites you to the books of ${name}, as ${role}.\n\nThis link leads there and holds for 14 days:\n${link}\n`,
+    });
+    recordChange(context, { ...of, subject: 'invitation', object: id, title: email, after: { role } });
+  },
+);
+
+/** Takes an invitation back before it was taken. */
+export const withdrawInvitation = defineCommand(
+  'withdrawInvitation',
+  (context: WriteContext, { id, ...of }: OfPerson & { id: number }): void => {
+    const ended = context.db
+      .update(invitation)
+      .set({ endedAt: new Date().toISOString() })
+      .where(and(eq(invitation.organisation, of.organisation), eq(invitation.id, id), isNull(invitation.endedAt)))
+      .returning()
+      .get();
+    if (!ended) throw notFound('invitation');
+    const { role, email: title } = ended;
+    recordChange(context, { ...of, subject: 'invitation', object: id, title, before: { role } });
+  },
+);
+
+/**
+ * Gives whoever has the link the place it offers. @param given who takes it: somebody with a sign-in, or a new name
+ * with a password. @returns the id of the person
+ */
+export const takeInvitation = defineCommand(
+  'takeInvitation',
+  (
+    context: WriteContext,
+    { token, given }: { token: string; given: { personId: number } | { name: string; passwordHash: string } },
+  ): number => {
+    const { db } = context;
+    const offer = invitationOfToken(db, token);
+    if (!offer) throw notFound('invitation');
+    const now = new Date().toISOString();
+    const taker =
+      'personId' in given
+        ? given.personId
+        : db
+            .insert(person)
+            .values({ email: offer.email, name: given.name, passwordHash: given.passwordHash, createdAt: now })
+            .returning({ id: person.id })
+            .get().id;
+    db.update(invitation).set({ endedAt: now }).where(eq(invitation.id, offer.id)).run();
+    const { organisation, role } = offer;
+    if (roleOf(db, organisation, taker)) return taker;
+    db.insert(membership).values({ organisation, person: taker, role, since: now }).run();
+    const title = nameOf(context, taker);
+    recordChange(context, { organisation, person: taker, subject: 'person', object: taker, title, after: { role } });
+    return taker;
+  },
+);
+
+/** Lets a person do more or less from now on. */
+export const changeRole = defineCommand(
+  'changeRole',
+  (context: WriteContext, { id, role, ...of }: OfPerson & { id: number; role: MemberRole }): void => {
+    const before = roleOf(context.db, of.organisation, id);
+    if (!before) throw notFound('person');
+    if (before === 'owner' && role !== 'owner') assertOtherOwner(context, of, id);
+    context.db
+      .update(membership)
+      .set({ role })
+      .where(and(eq(membership.organisation, of.organisation), eq(membership.person, id)))
+      .run();
+    const title = nameOf(context, id);
+    recordChange(context, {
+      ...of,
+      subject: 'person',
+      object: id,
+      title,
+      before: { role: before },
+      after: { role },
+    });
+  },
+);
+
+/** Takes a person's place away; what they wrote keeps their name. */
+export const removePerson = defineCommand(
+  'removePerson',
+  (context: WriteContext, { id, ...of }: OfPerson & { id: number }): void => {
+    const before = roleOf(context.db, of.organisation, id);
+    if (!before) throw notFound('person');
+    if (before === 'owner') assertOtherOwner(context, of, id);
+    context.db
+      .delete(membership)
+      .where(and(eq(membership.organisation, of.organisation), eq(membership.person, id)))
+      .run();
+    const title = nameOf(context, id);
+    recordChange(context, { ...of, subject: 'person', object: id, title, before: { role: before } });
+  },
+);
+
+/** Writes somebody the way to a new password. The way asked for before ends. */
+export const offerPasswordReset = defineCommand(
+  'offerPasswordReset',
+  (
+    context: WriteContext,
+    { personId, tokenHash, link }: { personId: number; tokenHash: string; link: string },
+  ): void => {
+    const { db } = context;
+    const now = Date.now();
+    db.delete(passwordReset).where(eq(passwordReset.person, personId)).run();
+    db.delete(passwordReset)
+      .where(lt(passwordReset.expiresAt, new Date(now).toISOString()))
+      .run();
+    db.insert(passwordReset)
+      .values({
+        tokenHash,
+        person: personId,
+        createdAt: new Date(now).toISOString(),
+        expiresAt: new Date(now + RESET_FOR).toISOString(),
+      })
+      .run();
+    const to = db.select().from(person).where(eq(person.id, personId)).get();
+    writeMessage(db, {
+      to: to?.email ?? '',
+      about: { person: personId },
+      subject: 'A new password',
+      body: `Somebody, probably you, asked for a new password for ${to?.email}.\n\nThis link leads to it and holds for a day:\n${link}\n\nIf it was not you, nothing has changed and nothing needs to be done.\n`,
+    });
+  },
+);
+
+/** Sets a new password by the way that was asked for, once, and ends every session of the person. */
+export const resetPassword = defineCommand(
+  'resetPassword',
+  (context: WriteContext, { tokenHash, passwordHash }: { tokenHash: string; passwordHash: string }): void => {
+    const { db } = context;
+    const way = db.delete(passwordReset).where(eq(passwordReset.tokenHash, tokenHash)).returning().get();
+    if (!way || way.expiresAt <= new Date().toISOString()) throw notFound('way to a new password');
+    db.update(person).set({ passwordHash }).where(eq(person.id, way.person)).run();
+    db.delete(session).where(eq(session.person, way.person)).run();
+  },
+);
+
+function nameOf(context: WriteContext, id: number): string {
+  return context.db.select().from(person).where(eq(person.id, id)).get()?.name ?? '';
+}
+
+function assertOtherOwner(context: WriteContext, of: OfPerson, id: number): void {
+  const owners = context.db
+    .select()
+    .from(membership)
+    .where(and(eq(membership.organisation, of.organisation), eq(membership.role, 'owner')))
+    .all();
+  if (owners.some((one) => one.person !== id)) return;
+  const message = 'Somebody has to own the books: make another person owner first.';
+  throw new Refusal(422, [problem('last-owner', 'role', message)]);
+}

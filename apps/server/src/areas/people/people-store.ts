@@ -1,0 +1,56 @@
+import type { InvitationAnswer, PersonAnswer } from '@just-ledger/contract';
+import { and, eq, isNull } from 'drizzle-orm';
+import type { Db } from '../../platform/database/connection.js';
+import { invitation, membership, person } from '../../platform/database/schema.js';
+import { hashToken, signInAddress } from '../../platform/sessions/session-store.js';
+
+/** An invitation as it is kept. */
+export type Invitation = typeof invitation.$inferSelect;
+
+/** The people of an organisation by name. */
+export function peopleOf(db: Db, organisation: number, you: number): PersonAnswer[] {
+  return db
+    .select({
+      id: person.id,
+      name: person.name,
+      email: signInAddress,
+      role: membership.role,
+      since: membership.since,
+    })
+    .from(membership)
+    .innerJoin(person, eq(person.id, membership.person))
+    .where(eq(membership.organisation, organisation))
+    .all()
+    .map((one) => ({ ...one, you: one.id === you }))
+    .sort((a, b) => a.name.localeCompare(b.name, 'en'));
+}
+
+/** The invitations to an organisation that have not been taken, the latest first. */
+export function openInvitations(db: Db, organisation: number): InvitationAnswer[] {
+  const now = new Date().toISOString();
+  return db
+    .select({
+      id: invitation.id,
+      email: invitation.email,
+      role: invitation.role,
+      invitedBy: person.name,
+      createdAt: invitation.createdAt,
+      expiresAt: invitation.expiresAt,
+    })
+    .from(invitation)
+    .innerJoin(person, eq(person.id, invitation.invitedBy))
+    .where(and(eq(invitation.organisation, organisation), isNull(invitation.endedAt)))
+    .all()
+    .map((one) => ({ ...one, expired: one.expiresAt <= now }))
+    .reverse();
+}
+
+/** The invitation that a link leads to, unless it was taken or withdrawn or its time is over. */
+export function invitationOfToken(db: Db, token: string): Invitation | undefined {
+  const found = db
+    .select()
+    .from(invitation)
+    .where(and(eq(invitation.tokenHash, hashToken(token)), isNull(invitation.endedAt)))
+    .get();
+  return found && found.expiresAt > new Date().toISOString() ? found : undefined;
+}

@@ -1,0 +1,79 @@
+import {
+  ChangePersonRequest,
+  type InvitationAnswer,
+  InvitationRequest,
+  type OutboxMessageAnswer,
+  type PersonAnswer,
+} from '@just-ledger/contract';
+import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put } from '@nestjs/common';
+import { messagesFor } from '../../platform/outbox/outbox-store.js';
+import { newLink } from '../../platform/sessions/link.js';
+import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import { Acting, CurrentOrganisation, CurrentPerson, Needs } from '../../platform/sessions/session-guard.js';
+import type { Person } from '../../platform/sessions/session-store.js';
+import { Reader, Writer } from '../../platform/threads/threads.module.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { changeRole, invite, removePerson, withdrawInvitation } from './people-commands.js';
+import { openInvitations, peopleOf } from './people-store.js';
+
+/** Who may do what in an organisation, and who is invited to it. */
+@Needs('owner')
+@Controller('api/organisations/:organisation')
+export class PeopleController {
+  constructor(
+    private readonly reader: Reader,
+    private readonly writer: Writer,
+  ) {}
+
+  /** Everybody may see who else is there. */
+  @Needs('reader')
+  @Get('people')
+  list(@CurrentOrganisation() of: Organisation, @CurrentPerson() you: Person): PersonAnswer[] {
+    return peopleOf(this.reader.db, of.id, you.id);
+  }
+
+  @Put('people/:id')
+  async change(
+    @CurrentOrganisation() of: Organisation,
+    @Acting() by: OfPerson,
+    @Param('id', ParseIntPipe) id: number,
+    @Body() { role }: ChangePersonRequest,
+  ): Promise<PersonAnswer[]> {
+    await this.writer.run(changeRole, { ...by, id, role });
+    return peopleOf(this.reader.db, of.id, by.person);
+  }
+
+  @Delete('people/:id')
+  @HttpCode(204)
+  remove(@Acting() by: OfPerson, @Param('id', ParseIntPipe) id: number): Promise<void> {
+    return this.writer.run(removePerson, { ...by, id });
+  }
+
+  @Get('invitations')
+  invitations(@CurrentOrganisation() of: Organisation): InvitationAnswer[] {
+    return openInvitations(this.reader.db, of.id);
+  }
+
+  /** Invites an address by a message in the outbox. */
+  @Post('invitations')
+  async invite(
+    @CurrentOrganisation() of: Organisation,
+    @Acting() by: OfPerson,
+    @Body() { email, role }: InvitationRequest,
+  ): Promise<InvitationAnswer[]> {
+    await this.writer.run(invite, { ...by, email: email.trim(), role, ...newLink('invitation') });
+    return openInvitations(this.reader.db, of.id);
+  }
+
+  @Delete('invitations/:id')
+  @HttpCode(204)
+  withdraw(@Acting() by: OfPerson, @Param('id', ParseIntPipe) id: number): Promise<void> {
+    return this.writer.run(withdrawInvitation, { ...by, id });
+  }
+
+  /** Messages where mail would be sent. */
+  @Get('outbox')
+  outbox(@CurrentOrganisation() of: Organisation, @CurrentPerson() you: Person): OutboxMessageAnswer[] {
+    return messagesFor(this.reader.db, of.id, you.id);
+  }
+}

@@ -1,0 +1,104 @@
+import type { FiscalYearsAnswer, PeriodAnswer } from '@just-ledger/contract';
+import {
+  BROUGHT_FORWARD,
+  type CivilDate,
+  dayBefore,
+  earlierOf,
+  endOfMonth,
+  FIRST_PREVIOUS_SEAL,
+  type FiscalYear,
+  fiscalYears,
+  laterOf,
+  parseCivilDate,
+  type Period,
+  periodName,
+  periodsOf,
+  yearName,
+} from '@just-ledger/core';
+import { and, desc, eq, sql } from 'drizzle-orm';
+import type { Db } from '../../platform/database/connection.js';
+import { entry, periodLock, person, yearClosing } from '../../platform/database/schema.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+
+/** How far the chain has come: kept with each lock and closing. */
+export function chainEnd(db: Db, organisation: number): { entries: number; seal: string } {
+  const last = db
+    .select({ place: entry.place, seal: entry.seal })
+    .from(entry)
+    .where(eq(entry.organisation, organisation))
+    .orderBy(desc(entry.place))
+    .limit(1)
+    .get();
+  return { entries: last?.place ?? 0, seal: last?.seal ?? FIRST_PREVIOUS_SEAL };
+}
+
+/** The labels of the years that are closed. */
+export function closedYears(db: Db, organisation: number): Set<string> {
+  const rows = db
+    .select({ year: yearClosing.year })
+    .from(yearClosing)
+    .where(eq(yearClosing.organisation, organisation))
+    .all();
+  return new Set(rows.map((row) => row.year));
+}
+
+/** The periods that a year's closing locked, and nobody before it. */
+export function periodsLockedBy(db: Db, organisation: number, year: string): Period[] {
+  return db
+    .select({ period: periodLock.period })
+    .from(periodLock)
+    .where(and(eq(periodLock.organisation, organisation), eq(periodLock.closing, year)))
+    .all()
+    .map(({ period }) => period as Period);
+}
+
+/** All years and months of the books, with their activity and locks. */
+export function fiscalYearsAnswer(db: Db, of: Organisation, today: CivilDate): FiscalYearsAnswer {
+  const counts = entriesByMonth(db, of);
+  const closed = closedYears(db, of.id);
+  const locks = new Map(
+    db
+      .select({ lock: periodLock, by: person.name })
+      .from(periodLock)
+      .leftJoin(person, eq(person.id, periodLock.lockedBy))
+      .where(eq(periodLock.organisation, of.id))
+      .all()
+      .map((row) => [row.lock.period, { at: row.lock.lockedAt, by: row.by }]),
+  );
+  const answer = (period: Period, from: CivilDate | null, to: CivilDate): PeriodAnswer => {
+    const lock = locks.get(period);
+    return {
+      period,
+      name: periodName(period),
+      from,
+      to,
+      entries: counts.get(period) ?? 0,
+      locked: lock !== undefined,
+      lockedAt: lock?.at ?? null,
+      lockedBy: lock?.by ?? null,
+    };
+  };
+  const month = (period: Period, year: FiscalYear): PeriodAnswer => {
+    const begin = parseCivilDate(`${period}-01`);
+    return answer(period, laterOf(begin, year.first), earlierOf(endOfMonth(begin), year.last));
+  };
+  return {
+    broughtForward: answer(BROUGHT_FORWARD, null, dayBefore(of.calendar.firstDay)),
+    years: fiscalYears(of.calendar, today).map((year) => ({
+      year: year.label,
+      name: yearName(year),
+      from: year.first,
+      to: year.last,
+      closed: closed.has(year.label),
+      periods: periodsOf(year).map((period) => month(period, year)),
+    })),
+    today,
+  };
+}
+
+function entriesByMonth(db: Db, of: Organisation): Map<string, number> {
+  const rows = db.all<{ month: string; entries: number }>(sql`
+    SELECT CASE WHEN date < ${of.calendar.firstDay} THEN ${BROUGHT_FORWARD} ELSE substr(date, 1, 7) END AS month, count(*) AS entries
+    FROM entry WHERE organisation = ${of.id} GROUP BY 1`);
+  return new Map(rows.map((row) => [row.month, row.entries]));
+}

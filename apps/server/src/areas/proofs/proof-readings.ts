@@ -1,0 +1,142 @@
+import {
+  type AccountId,
+  accountIn,
+  accountTitle,
+  type CivilDate,
+  dayBefore,
+  equityRow,
+  findFiscalYear,
+  isTemporary,
+  laterOf,
+  longDate,
+  minor,
+  parseCivilDate,
+  type Proof,
+  proofOf,
+  sumOf,
+} from '@just-ledger/core';
+import { sql } from 'drizzle-orm';
+import type { Db } from '../../platform/database/connection.js';
+import { defineReading } from '../../platform/threads/task.js';
+import { loadChart } from '../accounts/account-store.js';
+import { flowsBetween } from '../ledger/flow-store.js';
+import { type Organisation, organisationOf } from '../organisations/organisation-store.js';
+import { yearStart } from '../organisations/report-dates.js';
+import { closedYears } from '../periods/period-store.js';
+import { positionAt } from '../statements/statement-figures.js';
+import { controlProofs, takeOnProofs } from '../take-on/take-on-proofs.js';
+import { fullCheck, type FullCheck } from './chain-check.js';
+
+/** The proofs that are drawn at a date. */
+export const proofsAt = defineReading(
+  'proofsAt',
+  (db: Db, { organisation, asAt }: { organisation: number; asAt: string }): Proof[] => {
+    const of = organisationOf(db, organisation);
+    const date = parseCivilDate(asAt);
+    return [
+      debitsAndCredits(db, of, date),
+      resultAndEquity(db, of, date),
+      equityAndBalanceSheet(db, of, date),
+      ...endedYears(db, of, date),
+      ...controlProofs(db, of, date),
+      ...takeOnProofs(db, of, date, date),
+    ];
+  },
+);
+
+/** Everything read once over: seals, lines, totals. */
+export const checkWhole = defineReading(
+  'checkWhole',
+  (db: Db, { organisation }: { organisation: number }): FullCheck => {
+    return fullCheck(db, organisation);
+  },
+);
+
+/** Debits and credits of the raw lines. */
+function debitsAndCredits(db: Db, of: Organisation, asAt: CivilDate): Proof {
+  const sums = db.get<{ debit: number; credit: number }>(sql`
+    SELECT coalesce(sum(CASE WHEN amount > 0 THEN amount END), 0) AS debit, coalesce(-sum(CASE WHEN amount < 0 THEN amount END), 0) AS credit
+    FROM line WHERE organisation = ${of.id} AND date <= ${asAt}`);
+  return proofOf('debits-credits', {
+    leftLabel: 'Debits',
+    left: minor(sums.debit),
+    rightLabel: 'Credits',
+    right: minor(sums.credit),
+    remark: 'All posted lines up to the date, added up on either side.',
+  });
+}
+
+/** The result from the totals of revenue and expense, against what the raw lines of all other accounts leave over. */
+function resultAndEquity(db: Db, of: Organisation, asAt: CivilDate): Proof {
+  const chart = loadChart(db, of.id);
+  const start = yearStart(of, asAt);
+  const view = { organisation: of.id, calendar: of.calendar };
+  const isResult = (id: AccountId): boolean => {
+    const account = accountIn(chart, id);
+    return account.element === 'revenue' || account.element === 'expense';
+  };
+  const flows = flowsBetween(db, view, start, asAt).filter(
+    (flow) => flow.stage !== 'closing' && isResult(flow.account),
+  );
+  const result = minor(-flows.reduce((sum, flow) => sum + flow.amount, 0));
+  const rest = db.get<{ assets: number; owners: number }>(sql`
+    SELECT coalesce(sum(CASE WHEN a.element IN ('asset', 'liability') THEN l.amount END), 0) AS assets,
+      coalesce(-sum(CASE WHEN a.element = 'equity' THEN l.amount END), 0) AS owners
+    FROM line AS l JOIN account AS a ON a.organisation = l.organisation AND a.id = l.account
+    WHERE l.organisation = ${of.id} AND l.stage <> 'closing' AND l.date >= ${start ?? '0000-00-00'} AND l.date <= ${asAt}`);
+  return proofOf('result-equity', {
+    leftLabel: 'Result of the year to date',
+    left: result,
+    rightLabel: 'Change in assets less liabilities, less owners’ movements',
+    right: minor(rest.assets - rest.owners),
+    remark: 'What the income statement shows is what the equity statement takes.',
+  });
+}
+
+/**
+ * What raw lines left on revenue, expense, drawings and their like up to the end of the last closed year, or of the time
+ * before these books: nothing. Years that have ended and are not closed yet do not count.
+ */
+function endedYears(db: Db, of: Organisation, asAt: CivilDate): Proof[] {
+  const closed = [...closedYears(db, of.id)]
+    .map((label) => findFiscalYear(of.calendar, label)?.last ?? asAt)
+    .filter((last) => last <= asAt);
+  const end = closed.reduce((latest, last) => laterOf(latest, last), dayBefore(of.calendar.firstDay));
+  if (end > asAt) return [];
+  const temporary = loadChart(db, of.id).accounts.filter(isTemporary);
+  const rows = db.all<{ account: number; amount: number }>(sql`
+    SELECT account, sum(amount) AS amount FROM line
+    WHERE organisation = ${of.id} AND account IN (SELECT value FROM json_each(${JSON.stringify(temporary.map(({ id }) => id))}))
+      AND date <= ${end} GROUP BY account`);
+  if (rows.length === 0) return [];
+  const open = rows.filter(({ amount }) => amount !== 0);
+  const names = temporary.filter(({ id }) => open.some(({ account }) => account === id)).map(accountTitle);
+  return [
+    proofOf('ended-years', {
+      leftLabel: `On temporary accounts at ${longDate(end)}, either side`,
+      left: sumOf(open.map(({ amount }) => minor(Math.abs(amount)))),
+      rightLabel: 'Nothing',
+      right: minor(0),
+      remark:
+        open.length === 0
+          ? 'All that ended years brought stands in equity.'
+          : `Still open: ${names.slice(0, 5).join(', ')}${names.length > 5 ? ' and others' : ''}.`,
+    }),
+  ];
+}
+
+/** The equity statement's end, from totals, against assets less liabilities, from raw lines. */
+function equityAndBalanceSheet(db: Db, of: Organisation, asAt: CivilDate): Proof {
+  const chart = loadChart(db, of.id);
+  const { equity } = positionAt(db, of, { organisation: of.id, calendar: of.calendar }, chart, asAt);
+  const net = db.get<{ amount: number }>(sql`
+    SELECT coalesce(sum(l.amount), 0) AS amount FROM line AS l JOIN account AS a ON a.organisation = l.organisation AND a.id = l.account
+    WHERE l.organisation = ${of.id} AND l.date <= ${asAt} AND a.element IN ('asset', 'liability')`);
+  return proofOf('equity-balance-sheet', {
+    leftLabel: 'End of the equity statement',
+    left: equityRow(equity, 'closing-equity').total,
+    rightLabel: 'Assets less liabilities',
+    right: minor(net.amount),
+    remark: 'Opening, result and every movement against what is owned less what is owed.',
+  });
+}

@@ -1,0 +1,64 @@
+import { type ProofAnswer, type ProofsAnswer, ProofsQuery } from '@just-ledger/contract';
+import { type CurrencyCode, formatAmount, type Proof } from '@just-ledger/core';
+import { Controller, Get, HttpCode, Post, Query } from '@nestjs/common';
+import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
+import { HeavyReader, Reader } from '../../platform/threads/threads.module.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { reportDate } from '../organisations/report-dates.js';
+import { FullChecks, type KeptCheck } from './full-checks.js';
+import { proofsAt } from './proof-readings.js';
+
+/** Whether the numbers prove. */
+@Controller('api/organisations/:organisation/proofs')
+export class ProofsController {
+  constructor(
+    private readonly reader: Reader,
+    private readonly heavyReader: HeavyReader,
+    private readonly checks: FullChecks,
+  ) {}
+
+  /** All proofs at a date; those that read everything as they were last read. */
+  @Get()
+  async at(@CurrentOrganisation() of: Organisation, @Query() query: ProofsQuery): Promise<ProofsAnswer> {
+    return this.answer(of, query, await this.checks.last(of.id));
+  }
+
+  /** Reads everything again and answers all proofs. */
+  @Post('check')
+  @HttpCode(200)
+  async check(@CurrentOrganisation() of: Organisation, @Query() query: ProofsQuery): Promise<ProofsAnswer> {
+    return this.answer(of, query, await this.checks.check(of.id));
+  }
+
+  private async answer(of: Organisation, query: ProofsQuery, check: KeptCheck): Promise<ProofsAnswer> {
+    const today = this.reader.clock.today();
+    const asAt = reportDate(query.asAt, 'asAt', of, today, today);
+    const drawn = await this.heavyReader.run(proofsAt, { organisation: of.id, asAt });
+    const read = check.proofs.map((proof) => ({
+      ...proofAnswer(proof, of.baseCurrency),
+      remark: `${proof.remark} Checked ${timeOf(check.at)}.`,
+    }));
+    return { asAt, proofs: [...drawn.map((proof) => proofAnswer(proof, of.baseCurrency)), ...read] };
+  }
+}
+
+function timeOf(moment: string): string {
+  return `${moment.slice(0, 10)} ${moment.slice(11, 16)} UTC`;
+}
+
+function proofAnswer(proof: Proof, currency: CurrencyCode): ProofAnswer {
+  const write = (figure: Proof['left']): string =>
+    proof.unit === 'amount' ? formatAmount(figure, currency) : String(figure);
+  return {
+    key: proof.key,
+    label: proof.label,
+    leftLabel: proof.leftLabel,
+    rightLabel: proof.rightLabel,
+    left: write(proof.left),
+    right: write(proof.right),
+    difference: write(proof.difference),
+    holds: proof.holds,
+    unit: proof.unit,
+    remark: proof.remark ?? null,
+  };
+}

@@ -1,0 +1,11 @@
+import { Module } from '@nestjs/common';
+import { ProofsController } from './proofs.controller.js';
+import { FullChecks } from './full-checks.js';
+
+/** What must agree, and whether it does. */
+@Module({
+  controllers: [ProofsController],
+  providers: [FullChecks],
+  exports: [FullChecks],
+})
+export class ProofsModule {}

@@ -1,0 +1,77 @@
+import {
+  type Chart,
+  type CivilDate,
+  dayBefore,
+  earlierOf,
+  equityStatement,
+  type EquityStatement,
+  flowsInOldBooks,
+  laterOf,
+  type LedgerFlow,
+  longDate,
+} from '@just-ledger/core';
+import type { Db } from '../../platform/database/connection.js';
+import { type Figures, howToBringIn, oldBooksOf, oldPosition } from '../earlier-years/old-books.js';
+import { flowsBetween, type LedgerView } from '../ledger/flow-store.js';
+import { flowsByFund } from '../ledger/fund-flows.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { yearStart } from '../organisations/report-dates.js';
+import { rulesOfYear } from '../periods/rules-of-years.js';
+
+/** What a balance sheet is drawn of. */
+export interface Position {
+  readonly flows: readonly LedgerFlow[];
+  readonly equity: EquityStatement;
+}
+
+/** All flows up to a date, and the equity statement of its fiscal year up to it. */
+export function positionAt(db: Db, of: Organisation, view: LedgerView, chart: Chart, asAt: CivilDate): Position {
+  const start = yearStart(of, asAt);
+  const base = flowsBetween(db, view, undefined, start === undefined ? asAt : dayBefore(start));
+  const rules = rulesOfYear(db, of, asAt);
+  const span = start === undefined ? [] : flowsByFund(db, of, view, start, asAt, rules);
+  const equity = equityStatement(chart, of.kind, { base, years: [{ lead: [], span, rules }] });
+  return { flows: [...base, ...span], equity };
+}
+
+/** The position at a date: of these books, or before the changeover of what was brought in of the old ones. */
+export function positionFigures(
+  db: Db,
+  of: Organisation,
+  view: LedgerView,
+  chart: Chart,
+  asAt: CivilDate,
+): Figures<Position> {
+  if (asAt >= oldBooksOf(db, of).changeover) return { of: positionAt(db, of, view, chart, asAt), note: null };
+  const { of: old, note } = oldPosition(db, of, asAt);
+  if (!old) return { of: undefined, note };
+  const equity = equityStatement(chart, of.kind, { base: old.earlier, years: [{ lead: [], span: old.year }] });
+  return { of: { flows: [...old.earlier, ...old.year], equity }, note };
+}
+
+/**
+ * What revenue and expense received in a span: in these books, and before they take over in the old ones.
+ *
+ * @param isWhole whether nothing is better than a part, where the old books have nothing for the beginning of the span
+ */
+export function resultFigures(
+  db: Db,
+  of: Organisation,
+  view: LedgerView,
+  chart: Chart,
+  { from, to, isWhole }: { from: CivilDate; to: CivilDate; isWhole: boolean },
+): Figures<readonly LedgerFlow[]> {
+  const { flowsFrom, balances } = oldBooksOf(db, of);
+  const here = (): readonly LedgerFlow[] => flowsBetween(db, view, laterOf(from, flowsFrom), to);
+  if (from >= flowsFrom) return { of: here(), note: null };
+  const old = flowsInOldBooks(balances, chart, of.calendar, from, earlierOf(to, dayBefore(flowsFrom)));
+  if (old.missing !== undefined) {
+    const why = `Before these books begin: revenue and expense are here from ${longDate(flowsFrom)}. ${howToBringIn(old.missing)}`;
+    if (isWhole || to < flowsFrom) return { of: undefined, note: why };
+    return { of: here(), note: `Only from ${longDate(flowsFrom)} on. ${why}` };
+  }
+  return {
+    of: [...old.flows, ...here()],
+    note: to < flowsFrom ? 'From the old books.' : `Up to ${longDate(dayBefore(flowsFrom))} from the old books.`,
+  };
+}

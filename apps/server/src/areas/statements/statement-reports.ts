@@ -1,0 +1,262 @@
+import type {
+  BalanceSheetAnswer,
+  BalanceSheetQuery,
+  EquityStatementAnswer,
+  IncomeStatementAnswer,
+  IncomeStatementQuery,
+  SpanQuery,
+  StatementRowAnswer,
+} from '@just-ledger/contract';
+import {
+  balanceSheet,
+  type BalanceSheet,
+  type Chart,
+  type CivilDate,
+  type ComparedRow,
+  comparedRows,
+  dayBefore,
+  earlierOf,
+  type EquityFlows,
+  equityStatement,
+  type EquityStatement,
+  type FiscalYear,
+  fiscalYearOf,
+  formatAmount,
+  incomeStatement,
+  type IncomeStatement,
+  laterOf,
+  longDate,
+  type Minor,
+  nextFiscalYear,
+  spanLine,
+  STATEMENT_WORDS,
+  type StatementRow,
+  yearBefore,
+  type YearFlows,
+  ZERO,
+} from '@just-ledger/core';
+import type { Db } from '../../platform/database/connection.js';
+import { loadChart } from '../accounts/account-store.js';
+import { beforeTheseBooks, type Figures, oldBooksOf } from '../earlier-years/old-books.js';
+import { flowsBetween, type LedgerView } from '../ledger/flow-store.js';
+import { flowsByFund } from '../ledger/fund-flows.js';
+import { ledgerView } from '../ledger/ledger-view.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { reportDate, reportSpan, yearStart } from '../organisations/report-dates.js';
+import { rulesOfYear } from '../periods/rules-of-years.js';
+import { positionFigures, resultFigures } from './statement-figures.js';
+
+/** The income statement that a query asks for. */
+export function incomeStatementReport(
+  db: Db,
+  of: Organisation,
+  query: IncomeStatementQuery,
+  today: CivilDate,
+): IncomeStatementAnswer {
+  const { from, to } = reportSpan(query, of, today);
+  const form = query.form ?? 'single-step';
+  const chart = loadChart(db, of.id);
+  const view = ledgerView(db, of, query.asKnownOn);
+  const figures = resultFigures(db, of, view, chart, { from, to, isWhole: false });
+  const before = query.beside && { from: yearBefore(from), to: yearBefore(to) };
+  const figuresBefore = before && resultFigures(db, of, view, chart, { ...before, isWhole: true });
+  const drawn = (
+    { of: flows, note }: typeof figures,
+    beside: typeof figures | undefined,
+  ): Figures<IncomeStatement> => ({
+    of: flows && incomeStatement(chart, flows, of.kind, form, query.zeros === 'true', beside?.of),
+    note,
+  });
+  const now = drawn(figures, figuresBefore);
+  const earlier = figuresBefore && drawn(figuresBefore, figures);
+  const statement = now.of ?? incomeStatement(chart, [], of.kind, form);
+  const write = (amount: StatementRow['amount']): string => formatAmount(amount ?? (0 as never), of.baseCurrency);
+  return {
+    ...heading(of, 'Income statement', spanLine(of.calendar, from, to), now.note),
+    from,
+    to,
+    form,
+    beside: before ? { ...before, note: earlier?.note ?? null } : null,
+    rows: rowAnswers(of, chart, now.of?.rows ?? [], earlier?.of?.rows),
+    totals: {
+      totalRevenue: write(statement.totalRevenue),
+      totalExpenses: write(statement.totalExpenses),
+      netResult: write(statement.netResult),
+    },
+  };
+}
+
+/** The statement of changes in equity that a query asks for. */
+export function equityStatementReport(
+  db: Db,
+  of: Organisation,
+  query: SpanQuery,
+  today: CivilDate,
+): EquityStatementAnswer {
+  const { from, to } = reportSpan(query, of, today);
+  const chart = loadChart(db, of.id);
+  const { changeover } = oldBooksOf(db, of);
+  const isBefore = to < changeover;
+  const flows = isBefore
+    ? { base: [], years: [{ lead: [], span: [] }] }
+    : equityFlows(db, of, ledgerView(db, of, query.asKnownOn), from, to);
+  const statement = equityStatement(chart, of.kind, flows);
+  const write = (amount: EquityStatement['rows'][number]['total']): string => formatAmount(amount, of.baseCurrency);
+  return {
+    ...heading(
+      of,
+      STATEMENT_WORDS[of.kind].equityStatement,
+      spanLine(of.calendar, from, to),
+      isBefore ? beforeTheseBooks(changeover, to) : null,
+    ),
+    from,
+    to,
+    components: statement.components.map(({ key, label, account }) => ({
+      key: account ? account.number : String(key),
+      label,
+      account: account?.number ?? null,
+    })),
+    rows: (isBefore ? [] : statement.rows).map(({ key, label, amounts, total }) => ({
+      row:
+        key === 'net-result' ? 'carry' : key === 'opening-equity' || key === 'closing-equity' ? 'total' : 'account',
+      key,
+      label:
+        key === 'opening-equity' ? `At ${longDate(from)}` : key === 'closing-equity' ? `At ${longDate(to)}` : label,
+      amounts: amounts.map(write),
+      total: write(total),
+    })),
+  };
+}
+
+/** The balance sheet that a query asks for. */
+export function balanceSheetReport(
+  db: Db,
+  of: Organisation,
+  query: BalanceSheetQuery,
+  today: CivilDate,
+): BalanceSheetAnswer {
+  const asAt = reportDate(query.asAt, 'asAt', of, today, today);
+  const view = ledgerView(db, of, query.asKnownOn);
+  const chart = loadChart(db, of.id);
+  const figures = positionFigures(db, of, view, chart, asAt);
+  const before = query.beside && yearBefore(asAt);
+  const figuresBefore = before && positionFigures(db, of, view, chart, before);
+  const drawn = (
+    { of: position, note }: typeof figures,
+    beside: typeof figures | undefined,
+  ): Figures<BalanceSheet> => {
+    const { flows, equity } = position ?? {};
+    const zeros = query.zeros === 'true';
+    return { of: flows && equity && balanceSheet(chart, of.kind, flows, equity, zeros, beside?.of?.flows), note };
+  };
+  const now = drawn(figures, figuresBefore || undefined);
+  const earlier = figuresBefore ? drawn(figuresBefore, figures) : undefined;
+  const write = (amount: Minor | undefined): string => formatAmount(amount ?? ZERO, of.baseCurrency);
+  return {
+    ...heading(of, 'Balance sheet', `as at ${longDate(asAt)}`, now.note),
+    asAt,
+    beside: before && earlier ? { from: null, to: before, note: earlier.note } : null,
+    rows: rowAnswers(of, chart, now.of?.rows ?? [], earlier?.of?.rows),
+    totals: {
+      totalAssets: write(now.of?.totalAssets),
+      totalLiabilities: write(now.of?.totalLiabilities),
+      totalEquity: write(now.of?.totalEquity),
+    },
+  };
+}
+
+/** Everything up to the end of a span, cut where fiscal years and the span begin. */
+export function equityFlows(db: Db, of: Organisation, view: LedgerView, from: CivilDate, to: CivilDate): EquityFlows {
+  const { calendar } = of;
+  const firstStart = yearStart(of, from);
+  const before = dayBefore(from);
+  if (firstStart === undefined) return flowsFromBeforeBooks(db, of, view, from, to);
+  const base = flowsBetween(db, view, undefined, dayBefore(firstStart));
+  const years: YearFlows[] = [];
+  for (let year = fiscalYearOf(calendar, from); year.first <= to; year = nextFiscalYear(calendar, year)) {
+    const rules = rulesOfYear(db, of, year.first);
+    years.push({
+      rules,
+      lead: year.first < from ? flowsByFund(db, of, view, year.first, before, rules) : [],
+      span: flowsByFund(db, of, view, laterOf(year.first, from), earlierOf(year.last, to), rules),
+    });
+  }
+  return { base, years };
+}
+
+/** A span that begins before the books do: what was brought forward is a year of its own. */
+function flowsFromBeforeBooks(
+  db: Db,
+  of: Organisation,
+  view: LedgerView,
+  from: CivilDate,
+  to: CivilDate,
+): EquityFlows {
+  const { firstDay } = of.calendar;
+  const years: YearFlows[] = [
+    {
+      isBroughtForward: true,
+      lead: flowsBetween(db, view, undefined, dayBefore(from)),
+      span: flowsBetween(db, view, from, earlierOf(dayBefore(firstDay), to)),
+    },
+  ];
+  for (
+    let year: FiscalYear = fiscalYearOf(of.calendar, firstDay);
+    year.first <= to;
+    year = nextFiscalYear(of.calendar, year)
+  ) {
+    const rules = rulesOfYear(db, of, year.first);
+    years.push({ rules, lead: [], span: flowsByFund(db, of, view, year.first, earlierOf(year.last, to), rules) });
+  }
+  return { base: [], years };
+}
+
+/** The columns of an income statement or balance sheet file; the last only if another stands beside it. */
+export const STATEMENT_COLUMNS = ['row', 'key', 'label', 'account', 'amount', 'earlier'] as const;
+
+/** The rows of an income statement or balance sheet file. */
+export function statementRows({ rows, beside }: Pick<BalanceSheetAnswer, 'rows' | 'beside'>): string[][] {
+  return rows.map(({ row, key, label, account, amount, earlier }) => [
+    row,
+    key,
+    label,
+    account ?? '',
+    amount ?? '',
+    ...(beside ? [earlier ?? ''] : []),
+  ]);
+}
+
+/** The rows of an equity statement file: a row a component, then the row's total with an empty component. */
+export function equityRows(of: EquityStatementAnswer): string[][] {
+  return of.rows.flatMap((row) => [
+    ...of.components.flatMap(({ label, account, key }, place) => {
+      const amount = row.amounts[place] ?? '';
+      return /[1-9]/.test(amount) ? [['account', row.key, row.label, label, account ?? key, amount]] : [];
+    }),
+    [row.row === 'account' ? 'subtotal' : row.row, row.key, row.label, '', '', row.total],
+  ]);
+}
+
+function heading(of: Organisation, title: string, dateLine: string, note: string | null) {
+  return { organisation: of.name, title, dateLine, currency: of.baseCurrency, note };
+}
+
+/** Rows as they go over the wire, with those of an earlier statement beside them if there is one. */
+function rowAnswers(
+  of: Organisation,
+  chart: Chart,
+  now: readonly StatementRow[],
+  earlier: readonly StatementRow[] | undefined,
+): StatementRowAnswer[] {
+  const write = (amount: Minor | undefined): string | null =>
+    amount === undefined ? null : formatAmount(amount, of.baseCurrency);
+  const rows: readonly ComparedRow[] = earlier ? comparedRows(chart, now, earlier) : now;
+  return rows.map((row) => ({
+    row: row.row,
+    key: row.key,
+    label: row.label,
+    account: row.account?.number ?? null,
+    amount: write(row.amount),
+    earlier: write(row.earlier),
+  }));
+}

@@ -1,0 +1,74 @@
+import {
+  type BalanceSheetAnswer,
+  BalanceSheetQuery,
+  type EquityStatementAnswer,
+  type IncomeStatementAnswer,
+  IncomeStatementQuery,
+  SpanQuery,
+} from '@just-ledger/contract';
+import { Controller, Get, Header, Query } from '@nestjs/common';
+import { writeCsv } from '../../platform/files/csv.js';
+import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
+import { Reader } from '../../platform/threads/threads.module.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import {
+  balanceSheetReport,
+  equityRows,
+  equityStatementReport,
+  incomeStatementReport,
+  STATEMENT_COLUMNS,
+  statementRows,
+} from './statement-reports.js';
+
+const CSV = 'text/csv; charset=utf-8';
+
+/** The three statements. */
+@Controller('api/organisations/:organisation/reports')
+export class StatementsController {
+  constructor(private readonly reader: Reader) {}
+
+  @Get('income-statement')
+  incomeStatement(
+    @CurrentOrganisation() of: Organisation,
+    @Query() query: IncomeStatementQuery,
+  ): IncomeStatementAnswer {
+    return this.reader.read((db) => incomeStatementReport(db, of, query, this.reader.clock.today()));
+  }
+
+  @Get('income-statement.csv')
+  @Header('content-type', CSV)
+  incomeStatementCsv(@CurrentOrganisation() of: Organisation, @Query() query: IncomeStatementQuery): string {
+    return statementCsv(this.incomeStatement(of, query));
+  }
+
+  @Get('equity-statement')
+  equityStatement(@CurrentOrganisation() of: Organisation, @Query() query: SpanQuery): EquityStatementAnswer {
+    return this.reader.read((db) => equityStatementReport(db, of, query, this.reader.clock.today()));
+  }
+
+  @Get('equity-statement.csv')
+  @Header('content-type', CSV)
+  equityStatementCsv(@CurrentOrganisation() of: Organisation, @Query() query: SpanQuery): string {
+    return writeCsv(
+      ['row', 'key', 'label', 'component', 'account', 'amount'],
+      equityRows(this.equityStatement(of, query)),
+      ['amount'],
+    );
+  }
+
+  @Get('balance-sheet')
+  balanceSheet(@CurrentOrganisation() of: Organisation, @Query() query: BalanceSheetQuery): BalanceSheetAnswer {
+    return this.reader.read((db) => balanceSheetReport(db, of, query, this.reader.clock.today()));
+  }
+
+  @Get('balance-sheet.csv')
+  @Header('content-type', CSV)
+  balanceSheetCsv(@CurrentOrganisation() of: Organisation, @Query() query: BalanceSheetQuery): string {
+    return statementCsv(this.balanceSheet(of, query));
+  }
+}
+
+function statementCsv(of: IncomeStatementAnswer | BalanceSheetAnswer): string {
+  const columns = STATEMENT_COLUMNS.slice(0, of.beside ? undefined : -1);
+  return writeCsv(columns, statementRows(of), ['amount', 'earlier']);
+}

@@ -1,0 +1,8 @@
+import { Module } from '@nestjs/common';
+import { StatementsController } from './statements.controller.js';
+
+/** The three statements. */
+@Module({
+  controllers: [StatementsController],
+})
+export class StatementsModule {}

@@ -1,0 +1,424 @@
+import { CLOSING_RULES } from '@just-ledger/contract';
+import {
+  type Account,
+  accountTitle,
+  BROUGHT_FORWARD,
+  checkDate,
+  displayAmount,
+  endOfMonth,
+  formatAmount,
+  inTheWayOfSignOff,
+  isPermanentEquity,
+  isTrayKey,
+  minor,
+  periodOf,
+  periodsBetween,
+  POSTED_PARTS,
+  type PostedPart,
+  problem,
+  type Problem,
+  reversalOf,
+  safeParseAmount,
+  takeOnStanding,
+  type TrayKey,
+  trayLabel,
+  TRAYS,
+} from '@just-ledger/core';
+import { and, eq, sql } from 'drizzle-orm';
+import { insertRows } from '../../platform/database/insert-rows.js';
+import { entry, takeOn, takeOnEntry, takeOnEvent, takeOnRow } from '../../platform/database/schema.js';
+import { notFound, Refusal, unprocessable } from '../../platform/problems/refusal.js';
+import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import { defineCommand } from '../../platform/threads/task.js';
+import type { WriteContext } from '../../platform/threads/write-context.js';
+import { addAccounts } from '../accounts/account-commands.js';
+import { recordChange } from '../audit-trail/record-change.js';
+import { booksOf } from '../books/books-store.js';
+import { settleBroughtForward } from '../closing/brought-forward.js';
+import { EntryAppender } from '../journal/append-entry.js';
+import { broughtForwardChanged } from '../journal/brought-forward-changed.js';
+import { postedEntriesOf } from '../journal/posted-entries.js';
+import { lock, unlock } from '../periods/period-commands.js';
+import { chainEnd, closedYears } from '../periods/period-store.js';
+import {
+  clearingAccount,
+  clearingInLedger,
+  entriesOfPart,
+  isPostedAsTyped,
+  isSignedOff,
+  type LoadedTakeOn,
+  loadTakeOn,
+  wantedEntries,
+} from './take-on-store.js';
+
+/** So long a cell may be. */
+const LONGEST_CELL = 500;
+/** So many rows a tray may have. */
+const MOST_ROWS = 50_000;
+
+/** A tray, and who works on it. */
+export interface InTray extends OfPerson {
+  readonly tray: string;
+}
+
+/** Keeps new rows just as they were typed. @returns their ids, in their order */
+export const addTakeOnRows = defineCommand(
+  'addTakeOnRows',
+  (
+    context: WriteContext,
+    {
+      tray: name,
+      rows,
+      after,
+      ...of
+    }: InTray & { rows: { cells: Record<string, string> }[]; after?: number | undefined },
+  ): number[] => {
+    const tray = trayFrom(context, of.organisation, name);
+    for (const [at, { cells }] of rows.entries()) assertCells(cells, `rows.${at}.cells`);
+    const { db } = context;
+    const { organisation } = of;
+    const counted = db
+      .select({ count: sql<number>`count(*)`, last: sql<number>`coalesce(max(place), 0)` })
+      .from(takeOnRow)
+      .where(and(eq(takeOnRow.organisation, organisation), eq(takeOnRow.tray, tray)))
+      .get();
+    if ((counted?.count ?? 0) + rows.length > MOST_ROWS) {
+      throw unprocessable('too-many-rows', 'rows', `A tray takes ${MOST_ROWS.toLocaleString('en')} rows.`);
+    }
+    let place = (counted?.last ?? 0) + 1;
+    if (after !== undefined) {
+      place = rowOf(context, organisation, tray, after).place + 1;
+      db.update(takeOnRow)
+        .set({ place: sql`${takeOnRow.place} + ${rows.length}` })
+        .where(
+          and(
+            eq(takeOnRow.organisation, organisation),
+            eq(takeOnRow.tray, tray),
+            sql`${takeOnRow.place} >= ${place}`,
+          ),
+        )
+        .run();
+    }
+    const next =
+      1 +
+      (db
+        .select({ id: sql<number>`coalesce(max(id), 0)` })
+        .from(takeOnRow)
+        .where(eq(takeOnRow.organisation, organisation))
+        .get()?.id ?? 0);
+    insertRows(
+      db,
+      takeOnRow,
+      rows.map(({ cells }, at) => ({ organisation, id: next + at, tray, place: place + at, cells })),
+    );
+    return rows.map((_, at) => next + at);
+  },
+);
+
+/** Keeps a row as it is typed now. */
+export const changeTakeOnRow = defineCommand(
+  'changeTakeOnRow',
+  (
+    context: WriteContext,
+    { tray: name, id, cells, ...of }: InTray & { id: number; cells: Record<string, string> },
+  ): void => {
+    const tray = trayFrom(context, of.organisation, name);
+    assertCells(cells, 'cells');
+    rowOf(context, of.organisation, tray, id);
+    context.db
+      .update(takeOnRow)
+      .set({ cells })
+      .where(and(eq(takeOnRow.organisation, of.organisation), eq(takeOnRow.id, id)))
+      .run();
+  },
+);
+
+/** Takes a row away; all of a tray's if none is named. */
+export const removeTakeOnRows = defineCommand(
+  'removeTakeOnRows',
+  (context: WriteContext, { tray: name, id, ...of }: InTray & { id?: number | undefined }): void => {
+    const tray = trayFrom(context, of.organisation, name);
+    if (id !== undefined) rowOf(context, of.organisation, tray, id);
+    context.db
+      .delete(takeOnRow)
+      .where(
+        and(
+          eq(takeOnRow.organisation, of.organisation),
+          eq(takeOnRow.tray, tray),
+          id === undefined ? undefined : eq(takeOnRow.id, id),
+        ),
+      )
+      .run();
+  },
+);
+
+/** Settles where revenue and expense of the old year go. */
+export const changeTakeOn = defineCommand(
+  'changeTakeOn',
+  (context: WriteContext, { closesInto, ...of }: OfPerson & { closesInto: string | null }): void => {
+    assertOpen(context, of.organisation);
+    const closesByRule = closesInto === CLOSING_RULES;
+    const account = closesInto === null || closesByRule ? undefined : lastingEquity(context, of, closesInto);
+    settle(context, of.organisation, { closesInto: account?.id ?? null, closesByRule: closesByRule || null });
+    context.tell(broughtForwardChanged, { organisation: of.organisation, person: of.person });
+  },
+);
+
+/** Posts a tray, or the old trial balance, as it is typed now; what it had posted before is reversed. */
+export const postTray = defineCommand('postTray', (context: WriteContext, { tray: name, ...of }: InTray): void => {
+  const part = partFrom(context, of.organisation, name);
+  ensureClearing(context, of);
+  const loaded = load(context, of.organisation);
+  assertReadable(loaded, [part]);
+  postPart(context, of, part, loaded);
+  redoOldBalance(context, of, part, loaded);
+});
+
+/** Takes back what a tray has posted. */
+export const takeTrayBack = defineCommand(
+  'takeTrayBack',
+  (context: WriteContext, { tray: name, ...of }: InTray): void => {
+    const part = partFrom(context, of.organisation, name);
+    const loaded = load(context, of.organisation);
+    reversePart(context, of, part, loaded);
+  },
+);
+
+/** Takes the difference of the old trial balance as equity, on an account that somebody chose, having seen the figure. */
+export const acceptEquity = defineCommand(
+  'acceptEquity',
+  (
+    context: WriteContext,
+    { account: number, amount, ...of }: OfPerson & { account: string; amount: string },
+  ): void => {
+    assertOpen(context, of.organisation);
+    const { on, trays } = load(context, of.organisation);
+    const { chart, baseCurrency } = on.books;
+    const account = chart.byNumber.get(number);
+    if (account?.element !== 'equity')
+      throw unprocessable('not-equity', 'account', `${number} is no equity account.`);
+    const { outBy } = takeOnStanding(trays, on);
+    const seen = safeParseAmount(amount, baseCurrency);
+    if (!seen.ok || seen.amount !== outBy || outBy === 0) {
+      const now = displayAmount(minor(Math.abs(outBy)), baseCurrency);
+      throw new Refusal(409, [problem('changed-since', 'amount', `The difference is ${now} now. Look at it again.`)]);
+    }
+    const side = outBy > 0 ? 'credit' : 'debit';
+    addTakeOnRows(context, {
+      ...of,
+      tray: 'trial-balance',
+      rows: [
+        {
+          cells: {
+            account: number,
+            [side]: formatAmount(minor(Math.abs(outBy)), baseCurrency),
+            note: 'accepted as the difference',
+          },
+        },
+      ],
+    });
+    recordChange(context, {
+      ...of,
+      subject: 'organisation',
+      object: of.organisation,
+      title: 'Take-on',
+      before: {},
+      after: {
+        'difference accepted as equity': `${displayAmount(minor(Math.abs(outBy)), baseCurrency)} on ${accountTitle(account)}`,
+      },
+    });
+  },
+);
+
+/** Posts what is not posted yet, sees that nothing is left, and locks what lies up to the changeover date. */
+export const signOff = defineCommand('signOff', (context: WriteContext, of: OfPerson): void => {
+  assertOpen(context, of.organisation);
+  ensureClearing(context, of);
+  const loaded = load(context, of.organisation);
+  const wrong = inTheWayOfSignOff(loaded.trays, loaded.on, loaded.closesInto !== undefined);
+  if (wrong.length > 0)
+    throw new Refusal(
+      422,
+      wrong.map((sentence) => problem('not-at-zero', '', sentence)),
+    );
+  for (const part of POSTED_PARTS) postPart(context, of, part, loaded);
+  settleBroughtForward(context, of);
+  const left = [...clearingInLedger(context.db, of.organisation, loaded.clearing)].filter(
+    ([, amount]) => amount !== 0,
+  );
+  if (left.length > 0) throw new Error(`take-on clearing is not zero after sign-off: ${JSON.stringify(left)}`);
+  settle(context, of.organisation, { signedOffAt: context.clock.moment(), signedOffBy: of.person });
+  record(context, of, 'signed-off', null);
+  for (const period of periodsUpToChangeover(loaded)) lock(context, of.organisation, of.person, period);
+});
+
+/** Opens a take-on again that was signed off; the reason is kept. */
+export const reopenTakeOn = defineCommand(
+  'reopenTakeOn',
+  (context: WriteContext, { reason, ...of }: OfPerson & { reason: string }): void => {
+    if (!isSignedOff(context.db, of.organisation))
+      throw unprocessable('not-signed-off', '', 'This take-on is not signed off.');
+    if (reason.trim() === '') throw unprocessable('reason-missing', 'reason', 'Say why.');
+    const [closed] = closedYears(context.db, of.organisation);
+    if (closed !== undefined) {
+      throw unprocessable(
+        'year-closed',
+        '',
+        `The year ${closed} is closed by what was taken on. Reopen the year first.`,
+      );
+    }
+    settle(context, of.organisation, { signedOffAt: null, signedOffBy: null });
+    record(context, of, 'reopened', reason.trim());
+    const loaded = load(context, of.organisation);
+    for (const period of periodsUpToChangeover(loaded))
+      unlock(context, of.organisation, of.person, period, reason.trim());
+  },
+);
+
+/** Posts a part unless just that stands already; what stood before is reversed first. */
+function postPart(context: WriteContext, of: OfPerson, part: PostedPart, loaded: LoadedTakeOn): void {
+  const wanted = wantedEntries(part, loaded);
+  if (isPostedAsTyped(context.db, of.organisation, part, wanted)) return;
+  reversePart(context, of, part, loaded);
+  const { books } = loaded.on;
+  const appender = new EntryAppender(context, { ...of, source: 'take-on' }, books);
+  for (const checked of wanted) {
+    const date = checkDate(checked.date, 'opening', books);
+    if (!date.ok) throw new Refusal(422, date.problems);
+    const { place } = appender.append(checked);
+    context.db.insert(takeOnEntry).values({ organisation: of.organisation, entry: place, part }).run();
+  }
+}
+
+function reversePart(context: WriteContext, of: OfPerson, part: PostedPart, { on }: LoadedTakeOn): void {
+  const { db } = context;
+  const { organisation } = of;
+  const standing = entriesOfPart(db, organisation, part);
+  db.delete(takeOnEntry)
+    .where(and(eq(takeOnEntry.organisation, organisation), eq(takeOnEntry.part, part)))
+    .run();
+  for (const { place, date } of standing) {
+    const row = db
+      .select()
+      .from(entry)
+      .where(and(eq(entry.organisation, organisation), eq(entry.place, place)))
+      .get();
+    const [original] = row ? postedEntriesOf(db, organisation, [row]) : [];
+    if (!original) throw notFound('entry');
+    const checked = reversalOf(original, date, on.books);
+    if (!checked.ok) throw new Refusal(422, checked.problems);
+    const appender = new EntryAppender(context, { ...of, source: 'take-on' }, on.books);
+    appender.append(checked.value.entry, { reverses: place, stage: checked.value.stage });
+  }
+}
+
+/** Where a tray details other accounts than before, the old trial balance, if posted, posts them elsewhere now. */
+function redoOldBalance(context: WriteContext, of: OfPerson, part: PostedPart, loaded: LoadedTakeOn): void {
+  if (part === 'trial-balance' || entriesOfPart(context.db, of.organisation, 'trial-balance').length === 0) return;
+  assertReadable(loaded, ['trial-balance']);
+  postPart(context, of, 'trial-balance', loaded);
+}
+
+/** An account that can take what closing brings. @throws {Refusal} 422 */
+function lastingEquity(context: WriteContext, { organisation }: OfPerson, number: string): Account {
+  const { chart } = booksOf(context, organisation);
+  const account = chart.byNumber.get(number);
+  if (!account || !isPermanentEquity(account) || account.role === 'take-on-clearing') {
+    throw unprocessable('not-equity', 'closesInto', `${number} is no lasting account of equity.`);
+  }
+  if (!account.active || chart.headings.has(account.id)) {
+    throw unprocessable('account-unusable', 'closesInto', `${accountTitle(account)} takes no entries.`);
+  }
+  return account;
+}
+
+/** The clearing account, made if the chart has none. */
+function ensureClearing(context: WriteContext, of: OfPerson): void {
+  if (clearingAccount(context.db, of.organisation) !== undefined) return;
+  const { chart } = booksOf(context, of.organisation);
+  const number = ['3990', '3995', '3999', '39990', '39995'].find((one) => !chart.byNumber.has(one)) ?? '399990';
+  addAccounts(context, of, [
+    { number, name: 'Take-on clearing', element: 'equity', classification: 'equity', role: 'take-on-clearing' },
+  ]);
+}
+
+function load(context: WriteContext, organisation: number): LoadedTakeOn {
+  return loadTakeOn(context.db, organisation, context.clock.today(), booksOf(context, organisation));
+}
+
+/** Every row of these parts can be read. @throws {Refusal} 422 with each problem at its tray, row and column */
+function assertReadable({ trays }: LoadedTakeOn, parts: readonly PostedPart[]): void {
+  const needed: readonly TrayKey[] = parts.includes('assets') ? ['asset-classes', ...parts] : parts;
+  const problems = needed.flatMap((tray) =>
+    [...trays[tray].problems].flatMap(([row, found]) =>
+      found.map(({ code, path, message }): Problem => ({
+        code,
+        path: `${tray}.${row}.${path}`,
+        message: `${trayLabel(tray)}: ${message}`,
+      })),
+    ),
+  );
+  if (problems.length > 0) throw new Refusal(422, problems.slice(0, 500));
+}
+
+function assertOpen(context: WriteContext, organisation: number): void {
+  if (!isSignedOff(context.db, organisation)) return;
+  throw new Refusal(409, [problem('signed-off', '', 'The take-on is signed off. An owner can reopen it.')]);
+}
+
+function trayFrom(context: WriteContext, organisation: number, name: string): TrayKey {
+  if (!isTrayKey(name)) throw notFound('tray');
+  assertOpen(context, organisation);
+  return name;
+}
+
+function partFrom(context: WriteContext, organisation: number, name: string): PostedPart {
+  const tray = trayFrom(context, organisation, name);
+  const part = POSTED_PARTS.find((one) => one === tray);
+  if (!part) throw unprocessable('posts-nothing', '', `${TRAYS[tray].label} posts nothing by itself.`);
+  return part;
+}
+
+function rowOf(context: WriteContext, organisation: number, tray: TrayKey, id: number): { place: number } {
+  const where = and(eq(takeOnRow.organisation, organisation), eq(takeOnRow.id, id), eq(takeOnRow.tray, tray));
+  const row = context.db.select({ place: takeOnRow.place }).from(takeOnRow).where(where).get();
+  if (!row) throw notFound('row');
+  return row;
+}
+
+function assertCells(cells: Record<string, string>, path: string): void {
+  for (const [key, text] of Object.entries(cells)) {
+    if (typeof text !== 'string' || text.length > LONGEST_CELL || key.length > 100) {
+      throw unprocessable(
+        'cell',
+        `${path}.${key.slice(0, 100)}`,
+        `A cell is a text of up to ${LONGEST_CELL} characters.`,
+      );
+    }
+  }
+}
+
+function settle(context: WriteContext, organisation: number, set: Partial<typeof takeOn.$inferInsert>): void {
+  context.db
+    .insert(takeOn)
+    .values({ organisation, ...set })
+    .onConflictDoUpdate({ target: takeOn.organisation, set })
+    .run();
+}
+
+function record(context: WriteContext, of: OfPerson, event: 'signed-off' | 'reopened', reason: string | null): void {
+  const { organisation, person } = of;
+  const end = chainEnd(context.db, organisation);
+  context.db
+    .insert(takeOnEvent)
+    .values({ organisation, event, at: context.clock.moment(), by: person, reason, ...end })
+    .run();
+}
+
+/** What was brought forward, and every month that is over at the changeover date. */
+function periodsUpToChangeover({ on: { books, changeover } }: LoadedTakeOn): ReturnType<typeof periodOf>[] {
+  if (changeover < books.calendar.firstDay) return [BROUGHT_FORWARD];
+  const months = periodsBetween(books.calendar.firstDay, changeover);
+  const last = periodOf(books.calendar, changeover);
+  return [BROUGHT_FORWARD, ...months.filter((month) => month !== last || endOfMonth(changeover) === changeover)];
+}

@@ -1,0 +1,145 @@
+import type { TrialBalanceAnswer } from '@just-ledger/contract';
+import {
+  accountIn,
+  type CivilDate,
+  type CurrencyCode,
+  DETAIL_TRAYS,
+  displayAmount,
+  longDate,
+  minor,
+  parseAmount,
+  type Proof,
+  type ReadTrays,
+  type RowFact,
+  takeOnStanding,
+  type Tray,
+  type TrayKey,
+  TRAYS,
+} from '@just-ledger/core';
+import type { Db } from '../../platform/database/connection.js';
+import type { PdfPart } from '../../platform/files/write-pdf.js';
+import { organisationOf } from '../organisations/organisation-store.js';
+import { chainEnd } from '../periods/period-store.js';
+import { trialBalanceReport } from '../trial-balance/trial-balance-report.js';
+import { controlProofs, takeOnProofs } from './take-on-proofs.js';
+import { takeOnAt } from './take-on-readings.js';
+import { type LoadedTakeOn, loadTakeOn } from './take-on-store.js';
+
+/** What a pack is called and made of, ready to be drawn. */
+export interface TakeOnPack {
+  readonly title: string;
+  readonly parts: readonly PdfPart[];
+}
+
+/** The pack of a take-on: old and new trial balance, each list of detail, each proof with its figures. */
+export function takeOnPack(db: Db, organisation: number, today: CivilDate): TakeOnPack {
+  const of = organisationOf(db, organisation);
+  const loaded = loadTakeOn(db, organisation, today);
+  const { changeover } = loaded.on;
+  const { signedOff } = takeOnAt(db, { organisation, today });
+  const { entries, seal } = chainEnd(db, organisation);
+  const signed = signedOff
+    ? `Signed off by ${signedOff.by} on ${longDate(signedOff.at.slice(0, 10) as CivilDate)}`
+    : 'Not signed off';
+  const inLedger = trialBalanceReport(db, of, { asAt: changeover, stage: 'unadjusted' }, today);
+  const proofs = [...controlProofs(db, of, changeover), ...takeOnProofs(db, of, today, changeover)];
+  return {
+    title: `${of.name}: take-on of the opening balances`,
+    parts: [
+      { is: 'title', lines: [of.name, 'Take-on of the opening balances', `as at ${longDate(changeover)}`] },
+      { is: 'text', text: `${signed}. ${entries} entries, last seal ${seal}.` },
+      oldTrialBalance(loaded),
+      newTrialBalance(inLedger, of.baseCurrency),
+      ...DETAIL_TRAYS.filter((tray) => loaded.trays[tray].facts.length > 0).map((tray) => detailList(tray, loaded)),
+      proofTable(proofs, of.baseCurrency),
+    ],
+  };
+}
+
+function oldTrialBalance({ trays, on }: LoadedTakeOn): PdfPart {
+  const { chart, baseCurrency } = on.books;
+  const { debit, credit } = takeOnStanding(trays, on);
+  const rows = trays['trial-balance'].facts.flatMap(({ lines }) =>
+    lines.map(({ account, amount }) => {
+      const { number, name } = accountIn(chart, account);
+      return [number, name, ...sides(amount, baseCurrency)];
+    }),
+  );
+  return {
+    is: 'table',
+    heading: 'Old trial balance',
+    columns: ['Account', 'Name', 'Debit', 'Credit'],
+    widths: ['auto', '*', 'auto', 'auto'],
+    amounts: 2,
+    rows,
+    totals: ['', '', displayAmount(debit, baseCurrency), displayAmount(credit, baseCurrency)],
+  };
+}
+
+function newTrialBalance(report: TrialBalanceAnswer, currency: CurrencyCode): PdfPart {
+  const show = (amount: string): string =>
+    amount === '' ? '' : displayAmount(parseAmount(amount, currency), currency);
+  return {
+    is: 'table',
+    heading: 'New trial balance at the changeover date',
+    isOnNewPage: true,
+    columns: ['Account', 'Name', 'Debit', 'Credit'],
+    widths: ['auto', '*', 'auto', 'auto'],
+    amounts: 2,
+    rows: report.rows.map((row) => [row.account, row.name, show(row.debit), show(row.credit)]),
+    totals: ['', '', show(report.totalDebit), show(report.totalCredit)],
+  };
+}
+
+/** A tray's rows as they were typed, with what each comes to, and its total against the old trial balance. */
+function detailList(tray: TrayKey, { trays, on, rows }: LoadedTakeOn): PdfPart {
+  const { baseCurrency } = on.books;
+  const { columns }: Tray = TRAYS[tray];
+  const facts = new Map<number, RowFact>((trays[tray] as ReadTrays['stock']).facts.map((fact) => [fact.row, fact]));
+  const used = columns.filter(({ key }) => rows[tray].some(({ cells }) => (cells[key] ?? '') !== ''));
+  const amountOf = (fact: RowFact | undefined): number =>
+    (fact?.lines ?? []).reduce((sum, line) => sum + line.amount, 0);
+  const standing = takeOnStanding(trays, on).trays.find((one) => one.tray === tray);
+  const apart = standing?.difference ?? minor(0);
+  return {
+    is: 'table',
+    heading: TRAYS[tray].label,
+    remark:
+      apart === 0
+        ? 'Agrees with the old trial balance.'
+        : `Apart from the old trial balance by ${displayAmount(minor(Math.abs(apart)), baseCurrency)}.`,
+    columns: [...used.map(({ label }) => label), 'In the books'],
+    widths: [...used.map(({ kind }, at) => (at === 0 || kind === 'contact' ? '*' : 'auto')), 'auto'],
+    amounts: 1 + [...used].reverse().findIndex(({ kind }) => kind !== 'amount'),
+    rows: rows[tray]
+      .filter(({ id }) => facts.has(id))
+      .map(({ id, cells }) => [
+        ...used.map(({ key }) => cells[key] ?? ''),
+        displayAmount(minor(amountOf(facts.get(id))), baseCurrency),
+      ]),
+    totals: [...used.map(() => ''), displayAmount(standing?.detail ?? minor(0), baseCurrency)],
+  };
+}
+
+function proofTable(proofs: readonly Proof[], currency: CurrencyCode): PdfPart {
+  return {
+    is: 'table',
+    heading: 'Proofs',
+    columns: ['Proof', 'One figure', '', 'The other', '', 'Apart'],
+    widths: ['*', '*', 'auto', '*', 'auto', 'auto'],
+    amounts: 1,
+    rows: proofs.map(({ label, leftLabel, left, rightLabel, right, difference }) => [
+      label,
+      leftLabel,
+      displayAmount(left, currency),
+      rightLabel,
+      displayAmount(right, currency),
+      difference === 0 ? 'nothing' : displayAmount(difference, currency),
+    ]),
+  };
+}
+
+function sides(amount: number, currency: CurrencyCode): [string, string] {
+  const text = displayAmount(minor(Math.abs(amount)), currency);
+  return amount < 0 ? ['', text] : [text, ''];
+}

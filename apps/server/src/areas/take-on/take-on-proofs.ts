@@ -1,0 +1,208 @@
+import {
+  accountDetail,
+  type AccountDetail,
+  type AccountId,
+  type CivilDate,
+  type ControlLedger,
+  type DetailTray,
+  displayAmount,
+  longDate,
+  minor,
+  openItems,
+  type Proof,
+  proofOf,
+  type RowFact,
+  sumByAccount,
+  sumOf,
+  type TakeOnBooks,
+  trayLabel,
+} from '@just-ledger/core';
+import { eq, sql } from 'drizzle-orm';
+import type { Db } from '../../platform/database/connection.js';
+import { takeOnEntry } from '../../platform/database/schema.js';
+import { laterLines, laterSum } from '../account-detail/later-lines.js';
+import { loadChart } from '../accounts/account-store.js';
+import { flowsBetween } from '../ledger/flow-store.js';
+import { controlLines } from '../open-items/control-lines.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { clearingAccount, type LoadedTakeOn, loadTakeOn } from './take-on-store.js';
+
+/** The detail of control accounts against their totals, for as long as the books are kept. */
+export function controlProofs(db: Db, of: Organisation, asAt: CivilDate): Proof[] {
+  return (['receivables', 'payables'] as const).flatMap((ledger) => controlProof(db, of, asAt, ledger));
+}
+
+/** The detail that was taken on, as entries have gone on with it, against the ledger; and clearing against zero. */
+export function takeOnProofs(db: Db, of: Organisation, today: CivilDate, asAt: CivilDate): Proof[] {
+  const posted = db
+    .selectDistinct({ part: takeOnEntry.part })
+    .from(takeOnEntry)
+    .where(eq(takeOnEntry.organisation, of.id))
+    .all()
+    .map(({ part }) => part);
+  if (posted.length === 0) return [];
+  const loaded = loadTakeOn(db, of.id, today);
+  if (asAt < loaded.on.changeover) return [];
+  const at: Standing = { loaded, balances: balancesAt(db, of, asAt), db, asAt, organisation: of.id };
+  const has = (tray: DetailTray): boolean => posted.includes(tray);
+  return [
+    ...clearingProof(db, of, asAt),
+    ...(has('banks') ? [bankProof(at)] : []),
+    ...(has('assets') ? assetProofs(at) : []),
+    ...(has('stock') ? [stockProof(at)] : []),
+  ];
+}
+
+/** What proofs of detail are drawn of. */
+interface Standing {
+  readonly loaded: LoadedTakeOn;
+  /** What each account stands at. */
+  readonly balances: Balances;
+  readonly db: Db;
+  readonly organisation: number;
+  readonly asAt: CivilDate;
+}
+
+/** Open documents, read line by line and netted by contact and number, against the account's total. */
+function controlProof(db: Db, of: Organisation, asAt: CivilDate, ledger: ControlLedger): Proof[] {
+  const accounts = loadChart(db, of.id).accounts.filter((account) => account.control === ledger);
+  const lines = controlLines(
+    db,
+    of.id,
+    accounts.map(({ id }) => id),
+    asAt,
+  );
+  if (lines.length === 0) return [];
+  const balances = balancesAt(db, of, asAt);
+  const open = openItems(lines);
+  const contacts = new Set(open.map(({ contact }) => contact)).size;
+  return [
+    proofOf(ledger === 'receivables' ? 'receivables-control' : 'payables-control', {
+      leftLabel: ledger === 'receivables' ? 'Open items of customers' : 'Open items of suppliers',
+      left: minor(open.reduce((sum, item) => sum + item.open, 0)),
+      rightLabel: accounts.map(({ number, name }) => `${number} ${name}`).join(', '),
+      right: sumOver(
+        balances,
+        accounts.map(({ id }) => id),
+      ),
+      remark: `${open.length} open ${open.length === 1 ? 'document' : 'documents'} of ${contacts} ${contacts === 1 ? 'contact' : 'contacts'}, read line by line.`,
+    }),
+  ];
+}
+
+/** What the old trial balance left in clearing against what the trays took from it. */
+function clearingProof(db: Db, of: Organisation, asAt: CivilDate): Proof[] {
+  const clearing = clearingAccount(db, of.id);
+  if (clearing === undefined) return [];
+  const sums = db.get<{ apart: number; differing: string | null }>(sql`
+    WITH marked AS (
+      SELECT document AS part, sum(CASE WHEN e.part = 'trial-balance' THEN l.amount ELSE 0 END) AS old,
+        sum(CASE WHEN e.part = 'trial-balance' THEN 0 ELSE l.amount END) AS trays
+      FROM line AS l LEFT JOIN take_on_entry AS e ON e.organisation = l.organisation AND e.entry = l.entry
+      WHERE l.organisation = ${of.id} AND l.account = ${clearing} AND l.date <= ${asAt} GROUP BY document
+    )
+    SELECT coalesce(sum(abs(old + trays)), 0) AS apart,
+      group_concat(CASE WHEN old + trays <> 0 THEN part END) AS differing FROM marked`);
+  const differing = (sums.differing ?? '').split(',').filter((part) => part !== '');
+  return [
+    proofOf('take-on-clearing', {
+      leftLabel: 'Left in clearing, tray by tray, either side',
+      left: minor(sums.apart),
+      rightLabel: 'Nothing',
+      right: minor(0),
+      remark:
+        differing.length === 0
+          ? 'Every tray agrees with its accounts.'
+          : `Apart: ${differing.map((part) => trayLabel(part as DetailTray).toLowerCase()).join(', ')}.`,
+    }),
+  ];
+}
+
+/** Until a bank is reconciled, every entry on it since the changeover is an item that its statement does not show yet. */
+function bankProof({ loaded: { trays, on }, balances, ...of }: Standing): Proof {
+  const { facts } = trays.banks;
+  const accounts = [...new Set(facts.map(({ account }) => account))];
+  const uncleared = facts.filter((fact) => fact.uncleared).length;
+  const since = laterSum(of.db, { ...of, accounts });
+  return proofOf('bank-ledger', {
+    leftLabel: 'Statements, uncleared items, entries since',
+    left: sumOf([...facts.flatMap(({ lines }) => lines), since].map(({ amount }) => amount)),
+    rightLabel: numbers(accounts, on),
+    right: sumOver(balances, accounts),
+    remark: `At the changeover ${count(uncleared, 'item was', 'items were')} not cleared; ${count(since.lines, 'line', 'lines')} since.`,
+  });
+}
+
+function assetProofs({ loaded: { trays, on }, balances, ...of }: Standing): Proof[] {
+  const used = new Set(trays.assets.facts.map((fact) => fact.class));
+  const classes = trays['asset-classes'].facts.map((fact) => fact.class).filter(({ name }) => used.has(name));
+  const proof = (
+    key: 'assets-cost' | 'assets-written-off',
+    leftLabel: string,
+    accounts: readonly AccountId[],
+    sign: 1 | -1,
+  ): Proof => {
+    const detail = accountDetail(onAccounts(trays.assets.facts, accounts), laterLines(of.db, { ...of, accounts }));
+    return proofOf(key, {
+      leftLabel,
+      left: minor(sign * sumOf(detail.items.map(({ amount }) => amount))),
+      rightLabel: numbers(accounts, on),
+      right: minor(sign * sumOver(balances, accounts)),
+      remark: detailRemark(detail, on, ['asset', 'assets']),
+    });
+  };
+  const [cost, accumulated] = [classes.map((one) => one.cost), classes.map((one) => one.accumulated)];
+  return [
+    proof('assets-cost', 'Cost of each asset', [...new Set(cost)], 1),
+    proof(
+      'assets-written-off',
+      'Written off of each asset',
+      [...new Set(accumulated.filter((id) => id !== undefined))],
+      -1,
+    ),
+  ];
+}
+
+function stockProof({ loaded: { trays, on }, balances, ...of }: Standing): Proof {
+  const { facts } = trays.stock;
+  const accounts = [...new Set(facts.flatMap(({ lines }) => lines.map(({ account }) => account)))];
+  const detail = accountDetail(facts, laterLines(of.db, { ...of, accounts }));
+  return proofOf('stock-inventory', {
+    leftLabel: 'Quantity times cost of each item',
+    left: sumOf(detail.items.map(({ amount }) => amount)),
+    rightLabel: numbers(accounts, on),
+    right: sumOver(balances, accounts),
+    remark: detailRemark(detail, on, ['item', 'items']),
+  });
+}
+
+/** What the detail holds, or the entries that it does not have. */
+function detailRemark({ items, unnamed }: AccountDetail, { books }: TakeOnBooks, words: [string, string]): string {
+  const [first] = unnamed;
+  if (!first || sumOf(unnamed.map(({ amount }) => amount)) === 0)
+    return `${count(items.filter(({ amount }) => amount !== 0).length, ...words)}, with all entries since.`;
+  const more = unnamed.length - 1;
+  return `${first.entry} of ${longDate(first.date)}, ${displayAmount(first.amount, books.baseCurrency)}, names no ${words[0]}${more === 0 ? '' : `, nor do ${count(more, 'other line', 'other lines')}`}.`;
+}
+
+function onAccounts(facts: readonly RowFact[], accounts: readonly AccountId[]): RowFact[] {
+  return facts.map((fact) => ({ ...fact, lines: fact.lines.filter(({ account }) => accounts.includes(account)) }));
+}
+
+function numbers(accounts: readonly AccountId[], { books }: TakeOnBooks): string {
+  return accounts.map((id) => books.chart.byId.get(id)?.number).join(', ');
+}
+
+function count(of: number, one: string, several: string): string {
+  return `${of} ${of === 1 ? one : several}`;
+}
+
+type Balances = ReadonlyMap<AccountId, number>;
+
+function balancesAt(db: Db, of: Organisation, date: CivilDate): Balances {
+  return sumByAccount(flowsBetween(db, { organisation: of.id, calendar: of.calendar }, undefined, date));
+}
+
+function sumOver(balances: Balances, accounts: readonly AccountId[]) {
+  return minor(accounts.reduce((sum, id) => sum + (balances.get(id) ?? 0), 0));
+}

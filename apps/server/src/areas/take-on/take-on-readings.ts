@@ -1,0 +1,224 @@
+import type { PartState, SuggestionAnswer, TakeOnAnswer, TrayAnswer, TrayRowsAnswer } from '@just-ledger/contract';
+import {
+  accountIn,
+  type AssetFact,
+  DETAIL_TRAYS,
+  displayAmount,
+  formatAmount,
+  historyDates,
+  inTheWayOfSignOff,
+  minor,
+  type Minor,
+  parseCivilDate,
+  placeOfLine,
+  POSTED_PARTS,
+  type PostedPart,
+  suggestionWords,
+  type TakeOnRow,
+  takeOnStanding,
+  type TrayKey,
+  TRAYS,
+  whereFrom,
+} from '@just-ledger/core';
+import { desc, eq } from 'drizzle-orm';
+import type { Db } from '../../platform/database/connection.js';
+import { person, takeOn, takeOnEvent } from '../../platform/database/schema.js';
+import { defineReading } from '../../platform/threads/task.js';
+import {
+  clearingInLedger,
+  entriesOfPart,
+  isPostedAsTyped,
+  type LoadedTakeOn,
+  loadTakeOn,
+  wantedEntries,
+} from './take-on-store.js';
+
+/** So many suggestions are told. */
+const MOST_SUGGESTIONS = 12;
+
+/** How a take-on stands as a whole. */
+export const takeOnAt = defineReading(
+  'takeOnAt',
+  (db: Db, { organisation, today }: { organisation: number; today: string }): TakeOnAnswer => {
+    const loaded = loadTakeOn(db, organisation, parseCivilDate(today));
+    const { trays, on, clearing, closesInto, rows } = loaded;
+    const { chart, baseCurrency } = on.books;
+    const write = (amount: Minor): string => formatAmount(amount, baseCurrency);
+    const standing = takeOnStanding(trays, on);
+    const left = clearingInLedger(db, organisation, clearing);
+    const events = eventsOf(db, organisation);
+    const signedOff = db
+      .select({ at: takeOn.signedOffAt, by: person.name })
+      .from(takeOn)
+      .innerJoin(person, eq(person.id, takeOn.signedOffBy))
+      .where(eq(takeOn.organisation, organisation))
+      .get();
+    return {
+      changeover: on.changeover,
+      isBegun: events.length > 0 || Object.values(rows).some((some) => some.length > 0),
+      debit: write(standing.debit),
+      credit: write(standing.credit),
+      outBy: write(standing.outBy),
+      trays: (Object.keys(TRAYS) as TrayKey[]).map((tray) =>
+        trayAnswer(db, organisation, tray, loaded, standing.trays),
+      ),
+      history: historyDates(trays.history.facts, trays['trial-balance'].facts, on).map(
+        ({ date, rows: count, debit, credit, outBy, differing }) => ({
+          date,
+          rows: count,
+          debit: write(debit),
+          credit: write(credit),
+          outBy: write(outBy),
+          differing: differing ?? null,
+        }),
+      ),
+      clearing: POSTED_PARTS.map((part) => ({
+        part,
+        expected: write(standing.clearing.get(part) ?? minor(0)),
+        posted: write(minor(left.get(part) ?? 0)),
+      })),
+      clearingAccount: clearing === undefined ? null : accountIn(chart, clearing).number,
+      isUnclosed: standing.isUnclosed,
+      closesInto: typeof closesInto === 'number' ? accountIn(chart, closesInto).number : (closesInto ?? null),
+      signedOff: signedOff?.at ? { at: signedOff.at, by: signedOff.by } : null,
+      events,
+      inTheWay: inTheWayOfSignOff(trays, on, closesInto !== undefined),
+    };
+  },
+);
+
+/** The rows of a tray, and what explains its difference. */
+export const trayAt = defineReading(
+  'trayAt',
+  (db: Db, { organisation, today, tray }: { organisation: number; today: string; tray: TrayKey }): TrayRowsAnswer => {
+    const loaded = loadTakeOn(db, organisation, parseCivilDate(today));
+    const { trays, rows, on } = loaded;
+    const facts = new Map(trays[tray].facts.map((fact) => [fact.row, fact]));
+    const write = (amount: number): string => formatAmount(minor(amount), on.books.baseCurrency);
+    return {
+      tray,
+      rows: rows[tray].map(({ id, cells }) => {
+        const fact = facts.get(id);
+        const proposed = tray === 'assets' ? (fact as AssetFact | undefined)?.proposed : undefined;
+        return {
+          id,
+          cells: { ...cells },
+          problems: [...(trays[tray].problems.get(id) ?? [])],
+          remarks: trays[tray].remarks
+            .filter(({ row }) => row === id)
+            .map(({ code, column, message }) => ({ code, column, message })),
+          amount: fact ? write(fact.lines.reduce((sum, line) => sum + line.amount, 0)) : null,
+          proposed: proposed === undefined ? null : write(proposed),
+        };
+      }),
+      suggestions: suggestionsFor(tray, loaded),
+    };
+  },
+);
+
+function trayAnswer(
+  db: Db,
+  organisation: number,
+  tray: TrayKey,
+  loaded: LoadedTakeOn,
+  standings: ReturnType<typeof takeOnStanding>['trays'],
+): TrayAnswer {
+  const { trays, on } = loaded;
+  const { chart, baseCurrency } = on.books;
+  const write = (amount: Minor): string => formatAmount(amount, baseCurrency);
+  const standing = standings.find((one) => one.tray === tray);
+  const part = POSTED_PARTS.find((one) => one === tray);
+  const entries = part ? entriesOfPart(db, organisation, part) : [];
+  return {
+    tray,
+    rows: trays[tray].facts.length + trays[tray].problems.size,
+    rowsWithProblems: trays[tray].problems.size,
+    remarks: trays[tray].remarks.length,
+    detail: write(standing?.detail ?? minor(0)),
+    trialBalance: standing?.trialBalance === undefined ? null : write(standing.trialBalance),
+    difference: write(standing?.difference ?? minor(0)),
+    accounts: (standing?.accounts ?? []).map(({ account, detail, foreign, trialBalance, difference }) => {
+      const { number, name } = accountIn(chart, account);
+      return {
+        number,
+        name,
+        detail: write(detail),
+        foreign: [...foreign].map(([currency, amount]) => ({ currency, amount: formatAmount(amount, currency) })),
+        trialBalance: trialBalance === undefined ? null : write(trialBalance),
+        difference: write(difference),
+      };
+    }),
+    state: part ? stateOf(db, organisation, part, entries.length, loaded) : 'nothing',
+    entries: entries.map(({ number }) => number),
+  };
+}
+
+function stateOf(db: Db, organisation: number, part: PostedPart, posted: number, loaded: LoadedTakeOn): PartState {
+  const wanted = wantedEntries(part, loaded);
+  if (posted === 0) return wanted.length === 0 ? 'nothing' : 'waiting';
+  return isPostedAsTyped(db, organisation, part, wanted) ? 'posted' : 'changed';
+}
+
+function suggestionsFor(tray: TrayKey, loaded: LoadedTakeOn): SuggestionAnswer[] {
+  const { trays, on, rows } = loaded;
+  const part = [...DETAIL_TRAYS, 'trial-balance' as const].find((one) => one === tray);
+  if (!part) return [];
+  const standing = takeOnStanding(trays, on);
+  const difference =
+    part === 'trial-balance'
+      ? standing.outBy
+      : (standing.trays.find((one) => one.tray === part)?.difference ?? minor(0));
+  // while the other side is missing altogether there is nothing to explain
+  if (part !== 'trial-balance' && standing.trays.find((one) => one.tray === part)?.trialBalance === undefined)
+    return [];
+  return whereFrom(part, trays, on)
+    .slice(0, MOST_SUGGESTIONS)
+    .map((suggestion) => {
+      const lines = suggestion.lines.map(placeOfLine).filter((line) => line !== undefined);
+      const titles = lines.map((line) =>
+        titleOf(
+          line.tray,
+          rows[line.tray].find(({ id }) => id === line.row),
+          loaded,
+        ),
+      );
+      const words = suggestionWords(suggestion, difference, titles, on.books.baseCurrency);
+      return { slip: suggestion.slip, ...words, lines, weight: suggestion.weight };
+    });
+}
+
+/** A row as people name it. */
+function titleOf(tray: TrayKey, row: TakeOnRow | undefined, { on, trays }: LoadedTakeOn): string {
+  if (!row) return '';
+  const cell = (key: string): string => row.cells[key]?.trim() ?? '';
+  const account = on.books.chart.byNumber.get(cell('account'));
+  const named = {
+    'trial-balance': account ? `${account.number} ${account.name}` : cell('account'),
+    customers: `${cell('contact')} ${cell('document')}`,
+    suppliers: `${cell('contact')} ${cell('document')}`,
+    banks:
+      cell('statement') === '' ? `${cell('payee')} ${cell('reference')}` : `${account?.name ?? ''} on the statement`,
+    'asset-classes': cell('name'),
+    assets: cell('name'),
+    stock: cell('item'),
+    other: cell('note') || `${account?.number} ${account?.name}`,
+    equity: cell('note') || `${account?.number} ${account?.name}`,
+    'running-year': `${account?.name ?? ''} ${cell('month')}`,
+    history: `${account?.name ?? ''} ${cell('date')}`,
+  } satisfies Record<TrayKey, string>;
+  const amount = trays[tray].facts
+    .find((fact) => fact.row === row.id)
+    ?.lines.reduce((sum, line) => sum + line.amount, 0);
+  const shown = amount === undefined ? '' : `, ${displayAmount(minor(Math.abs(amount)), on.books.baseCurrency)}`;
+  return `${named[tray].trim() || 'A line'}${shown}`;
+}
+
+function eventsOf(db: Db, organisation: number): TakeOnAnswer['events'] {
+  return db
+    .select({ event: takeOnEvent.event, at: takeOnEvent.at, by: person.name, reason: takeOnEvent.reason })
+    .from(takeOnEvent)
+    .innerJoin(person, eq(person.id, takeOnEvent.by))
+    .where(eq(takeOnEvent.organisation, organisation))
+    .orderBy(desc(takeOnEvent.id))
+    .all();
+}

@@ -1,0 +1,154 @@
+import {
+  AcceptEquityRequest,
+  ChangeTakeOnRequest,
+  ReopenTakeOnRequest,
+  type TakeOnAnswer,
+  TakeOnRowRequest,
+  TakeOnRowsRequest,
+  type TrayRowsAnswer,
+} from '@just-ledger/contract';
+import { isTrayKey } from '@just-ledger/core';
+import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put, Res } from '@nestjs/common';
+import type { FastifyReply } from 'fastify';
+import { notFound } from '../../platform/problems/refusal.js';
+import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import { Acting, CurrentOrganisation, Needs } from '../../platform/sessions/session-guard.js';
+import { HeavyReader, Importer, Reader, Writer } from '../../platform/threads/threads.module.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { writeTakeOnPack } from './pack-tasks.js';
+import {
+  acceptEquity,
+  addTakeOnRows,
+  changeTakeOn,
+  changeTakeOnRow,
+  postTray,
+  removeTakeOnRows,
+  reopenTakeOn,
+  signOff,
+  takeTrayBack,
+} from './take-on-commands.js';
+import { takeOnAt, trayAt } from './take-on-readings.js';
+
+/** The opening balances on their way in. */
+@Controller('api/organisations/:organisation/take-on')
+export class TakeOnController {
+  constructor(
+    private readonly writer: Writer,
+    private readonly heavyReader: HeavyReader,
+    private readonly reader: Reader,
+    private readonly importer: Importer,
+  ) {}
+
+  @Get()
+  takeOn(@CurrentOrganisation() { id }: Organisation): Promise<TakeOnAnswer> {
+    return this.heavyReader.run(takeOnAt, { organisation: id, today: this.reader.clock.today() });
+  }
+
+  @Put()
+  async change(@Acting() by: OfPerson, @Body() { closesInto }: ChangeTakeOnRequest): Promise<TakeOnAnswer> {
+    if (closesInto !== undefined) await this.writer.run(changeTakeOn, { ...by, closesInto });
+    return this.now(by);
+  }
+
+  /** Old and new trial balance, each list of detail, each proof: to be printed or kept. */
+  @Get('pack.pdf')
+  async pack(
+    @CurrentOrganisation() { id }: Organisation,
+    @Res({ passthrough: true }) reply: FastifyReply,
+  ): Promise<Buffer> {
+    const today = this.reader.clock.today();
+    const bytes = await this.importer.run(writeTakeOnPack, { organisation: id, today });
+    void reply.header('content-type', 'application/pdf');
+    void reply.header('content-disposition', 'inline; filename="take-on.pdf"');
+    return Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  }
+
+  @Get('trays/:tray')
+  tray(@CurrentOrganisation() { id }: Organisation, @Param('tray') tray: string): Promise<TrayRowsAnswer> {
+    if (!isTrayKey(tray)) throw notFound('tray');
+    return this.heavyReader.run(trayAt, { organisation: id, today: this.reader.clock.today(), tray });
+  }
+
+  /** Adds rows as they were typed or pasted. */
+  @Needs('preparer')
+  @Post('trays/:tray/rows')
+  async addRows(
+    @Acting() by: OfPerson,
+    @Param('tray') tray: string,
+    @Body() { rows, after }: TakeOnRowsRequest,
+  ): Promise<{ ids: number[] }> {
+    return { ids: await this.writer.run(addTakeOnRows, { ...by, tray, rows, after }) };
+  }
+
+  @Needs('preparer')
+  @Put('trays/:tray/rows/:row')
+  @HttpCode(204)
+  changeRow(
+    @Acting() by: OfPerson,
+    @Param('tray') tray: string,
+    @Param('row', ParseIntPipe) id: number,
+    @Body() { cells }: TakeOnRowRequest,
+  ): Promise<void> {
+    return this.writer.run(changeTakeOnRow, { ...by, tray, id, cells });
+  }
+
+  @Needs('preparer')
+  @Delete('trays/:tray/rows/:row')
+  @HttpCode(204)
+  removeRow(
+    @Acting() by: OfPerson,
+    @Param('tray') tray: string,
+    @Param('row', ParseIntPipe) id: number,
+  ): Promise<void> {
+    return this.writer.run(removeTakeOnRows, { ...by, tray, id });
+  }
+
+  /** Takes all rows of a tray away. */
+  @Needs('preparer')
+  @Delete('trays/:tray/rows')
+  @HttpCode(204)
+  removeRows(@Acting() by: OfPerson, @Param('tray') tray: string): Promise<void> {
+    return this.writer.run(removeTakeOnRows, { ...by, tray });
+  }
+
+  /** Posts a tray, or the old trial balance, as it is typed now; what it had posted before is reversed. */
+  @Post('trays/:tray/posting')
+  @HttpCode(200)
+  async post(@Acting() by: OfPerson, @Param('tray') tray: string): Promise<TakeOnAnswer> {
+    await this.writer.run(postTray, { ...by, tray });
+    return this.now(by);
+  }
+
+  @Delete('trays/:tray/posting')
+  async takeBack(@Acting() by: OfPerson, @Param('tray') tray: string): Promise<TakeOnAnswer> {
+    await this.writer.run(takeTrayBack, { ...by, tray });
+    return this.now(by);
+  }
+
+  /** Takes the remaining difference as equity, having seen it. */
+  @Post('equity')
+  @HttpCode(200)
+  async acceptEquity(@Acting() by: OfPerson, @Body() request: AcceptEquityRequest): Promise<TakeOnAnswer> {
+    await this.writer.run(acceptEquity, { ...by, ...request });
+    return this.now(by);
+  }
+
+  @Post('sign-off')
+  @HttpCode(200)
+  async signOff(@Acting() by: OfPerson): Promise<TakeOnAnswer> {
+    await this.writer.run(signOff, by);
+    return this.now(by);
+  }
+
+  @Needs('owner')
+  @Post('reopening')
+  @HttpCode(200)
+  async reopen(@Acting() by: OfPerson, @Body() { reason }: ReopenTakeOnRequest): Promise<TakeOnAnswer> {
+    await this.writer.run(reopenTakeOn, { ...by, reason });
+    return this.now(by);
+  }
+
+  private now({ organisation }: OfPerson): Promise<TakeOnAnswer> {
+    return this.heavyReader.run(takeOnAt, { organisation, today: this.reader.clock.today() });
+  }
+}

@@ -1,0 +1,115 @@
+import type { ChangeTaxCodeRequest, TaxCodeRequest } from '@just-ledger/contract';
+import { accountTitle, checkTaxCode, problem, type TaxCode, taxCodeParticulars } from '@just-ledger/core';
+import { and, eq } from 'drizzle-orm';
+import { taxCode, taxPart, taxRate } from '../../platform/database/schema.js';
+import { changedSince, notFound, Refusal } from '../../platform/problems/refusal.js';
+import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import { defineCommand } from '../../platform/threads/task.js';
+import type { WriteContext } from '../../platform/threads/write-context.js';
+import { loadChart } from '../accounts/account-store.js';
+import { recordChange } from '../audit-trail/record-change.js';
+import { type KeptTaxCode, loadTaxCodes } from './tax-code-store.js';
+
+/** Adds a tax code with its rates. @returns its id */
+export const addTaxCode = defineCommand(
+  'addTaxCode',
+  (context: WriteContext, { request, ...of }: OfPerson & { request: TaxCodeRequest }): number => {
+    const others = loadTaxCodes(context.db, of.organisation);
+    const added = { id: Math.max(0, ...others.map((one) => one.id)) + 1, ...checked(context, of, request, others) };
+    const { rates, ...row } = added;
+    context.db
+      .insert(taxCode)
+      .values({ organisation: of.organisation, ...row })
+      .run();
+    saveRates(context, of, added);
+    record(context, of, added);
+    return added.id;
+  },
+);
+
+/** Puts new particulars and rates in the place of a tax code's old ones. */
+export const changeTaxCode = defineCommand(
+  'changeTaxCode',
+  (context: WriteContext, { id, request, ...of }: OfPerson & { id: number; request: ChangeTaxCodeRequest }): void => {
+    const others = loadTaxCodes(context.db, of.organisation);
+    const before = taxCodeIn(others, id);
+    if (before.version !== request.version) throw changedSince('tax code');
+    const after = { id, ...checked(context, of, request, others, id) };
+    const { rates, ...row } = after;
+    context.db
+      .update(taxCode)
+      .set({ ...row, version: before.version + 1 })
+      .where(and(eq(taxCode.organisation, of.organisation), eq(taxCode.id, id)))
+      .run();
+    context.db
+      .delete(taxRate)
+      .where(and(eq(taxRate.organisation, of.organisation), eq(taxRate.taxCode, id)))
+      .run();
+    saveRates(context, of, after);
+    record(context, of, after, before);
+  },
+);
+
+/** Removes a tax code that no account proposes. */
+export const removeTaxCode = defineCommand(
+  'removeTaxCode',
+  (context: WriteContext, { id, ...of }: OfPerson & { id: number }): void => {
+    const gone = taxCodeIn(loadTaxCodes(context.db, of.organisation), id);
+    const users = loadChart(context.db, of.organisation).accounts.filter((account) => account.taxCode === id);
+    if (users.length > 0) {
+      const named = users.slice(0, 3).map(accountTitle).join(', ');
+      const message = `Proposed by ${named}${users.length > 3 ? ` and ${users.length - 3} more` : ''}; take it away there first.`;
+      throw new Refusal(422, [problem('tax-code-in-use', '', message)]);
+    }
+    context.db
+      .delete(taxCode)
+      .where(and(eq(taxCode.organisation, of.organisation), eq(taxCode.id, id)))
+      .run();
+    record(context, of, undefined, gone);
+  },
+);
+
+function taxCodeIn(codes: readonly KeptTaxCode[], id: number): KeptTaxCode {
+  const found = codes.find((one) => one.id === id);
+  if (!found) throw notFound('tax code');
+  return found;
+}
+
+function checked(
+  context: WriteContext,
+  of: OfPerson,
+  request: TaxCodeRequest,
+  others: readonly TaxCode[],
+  id?: number,
+): Omit<TaxCode, 'id'> {
+  const read = checkTaxCode(request, others, loadChart(context.db, of.organisation), id);
+  if (!read.ok) throw new Refusal(422, read.problems);
+  return read.value;
+}
+
+function saveRates(context: WriteContext, { organisation }: OfPerson, { id, rates }: TaxCode): void {
+  for (const { from = '', parts } of rates) {
+    const rate = { organisation, taxCode: id, firstDay: from };
+    context.db.insert(taxRate).values(rate).run();
+    parts.forEach((part, place) =>
+      context.db
+        .insert(taxPart)
+        .values({ ...rate, ...part, place })
+        .run(),
+    );
+  }
+}
+
+function record(context: WriteContext, of: OfPerson, after: TaxCode | undefined, before?: TaxCode): void {
+  const chart = loadChart(context.db, of.organisation);
+  const named = (after ?? before) as TaxCode;
+  recordChange(context, {
+    ...of,
+    subject: 'tax-code',
+    object: named.id,
+    title: `${named.code} ${named.name}`,
+    before: before && taxCodeParticulars(before, chart),
+    after: after && taxCodeParticulars(after, chart),
+  });
+  context.setUpChanged(of.organisation);
+}

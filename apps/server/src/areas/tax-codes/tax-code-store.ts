@@ -1,0 +1,71 @@
+import type { TaxCodeAnswer } from '@just-ledger/contract';
+import type { AccountId, Chart, CivilDate, Percent, TaxCode } from '@just-ledger/core';
+import { eq } from 'drizzle-orm';
+import type { Db } from '../../platform/database/connection.js';
+import { taxCode, taxPart, taxRate } from '../../platform/database/schema.js';
+
+/** A tax code as it is kept. */
+export interface KeptTaxCode extends TaxCode {
+  readonly version: number;
+}
+
+/** An organisation's tax codes in the order of their codes. */
+export function loadTaxCodes(db: Db, organisation: number): KeptTaxCode[] {
+  const rates = db.select().from(taxRate).where(eq(taxRate.organisation, organisation)).all();
+  const parts = db.select().from(taxPart).where(eq(taxPart.organisation, organisation)).all();
+  const partsOf = (code: number, firstDay: string): TaxCode['rates'][number]['parts'] =>
+    parts
+      .filter((part) => part.taxCode === code && part.firstDay === firstDay)
+      .sort((a, b) => a.place - b.place)
+      .map(({ rate, share, side, account }) => ({
+        rate: rate as Percent,
+        share: share as Percent,
+        side,
+        ...(account !== null && { account: account as AccountId }),
+      }));
+  return db
+    .select()
+    .from(taxCode)
+    .where(eq(taxCode.organisation, organisation))
+    .orderBy(taxCode.code)
+    .all()
+    .map(({ id, code, name, side, rounding, active, version }) => ({
+      id,
+      code,
+      name,
+      side,
+      rounding,
+      active,
+      version,
+      rates: rates
+        .filter((rate) => rate.taxCode === id)
+        .sort((a, b) => a.firstDay.localeCompare(b.firstDay))
+        .map(({ firstDay }) => ({
+          ...(firstDay !== '' && { from: firstDay as CivilDate }),
+          parts: partsOf(id, firstDay),
+        })),
+    }));
+}
+
+/** A tax code as it goes over the wire. */
+export function taxCodeAnswer(of: KeptTaxCode, chart: Chart): TaxCodeAnswer {
+  return {
+    id: of.id,
+    code: of.code,
+    name: of.name,
+    side: of.side,
+    rounding: of.rounding,
+    active: of.active,
+    rates: of.rates.map(({ from, parts }) => ({
+      from: from ?? null,
+      parts: parts.map(({ rate, share, side, account }) => ({
+        rate,
+        share,
+        side,
+        account: account === undefined ? null : (chart.byId.get(account)?.number ?? null),
+      })),
+    })),
+    usedBy: chart.accounts.filter((account) => account.taxCode === of.id).map((account) => account.number),
+    version: of.version,
+  };
+}

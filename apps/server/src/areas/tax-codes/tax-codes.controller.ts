@@ -1,0 +1,58 @@
+import { ChangeTaxCodeRequest, type TaxCodeAnswer, TaxCodeRequest } from '@just-ledger/contract';
+import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put } from '@nestjs/common';
+import { notFound } from '../../platform/problems/refusal.js';
+import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import { Acting, CurrentOrganisation } from '../../platform/sessions/session-guard.js';
+import { Reader, Writer } from '../../platform/threads/threads.module.js';
+import { loadChart } from '../accounts/account-store.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { addTaxCode, changeTaxCode, removeTaxCode } from './tax-code-commands.js';
+import { loadTaxCodes, taxCodeAnswer } from './tax-code-store.js';
+
+/** Tax codes with their rates. */
+@Controller('api/organisations/:organisation/tax-codes')
+export class TaxCodesController {
+  constructor(
+    private readonly reader: Reader,
+    private readonly writer: Writer,
+  ) {}
+
+  @Get()
+  list(@CurrentOrganisation() of: Organisation): TaxCodeAnswer[] {
+    const chart = loadChart(this.reader.db, of.id);
+    return loadTaxCodes(this.reader.db, of.id).map((one) => taxCodeAnswer(one, chart));
+  }
+
+  @Post()
+  async add(
+    @CurrentOrganisation() of: Organisation,
+    @Acting() by: OfPerson,
+    @Body() request: TaxCodeRequest,
+  ): Promise<TaxCodeAnswer> {
+    const id = await this.writer.run(addTaxCode, { ...by, request });
+    return this.one(of, id);
+  }
+
+  @Put(':id')
+  async change(
+    @CurrentOrganisation() of: Organisation,
+    @Acting() by: OfPerson,
+    @Param('id', ParseIntPipe) id: number,
+    @Body() request: ChangeTaxCodeRequest,
+  ): Promise<TaxCodeAnswer> {
+    await this.writer.run(changeTaxCode, { ...by, id, request });
+    return this.one(of, id);
+  }
+
+  @Delete(':id')
+  @HttpCode(204)
+  remove(@Acting() by: OfPerson, @Param('id', ParseIntPipe) id: number): Promise<void> {
+    return this.writer.run(removeTaxCode, { ...by, id });
+  }
+
+  private one(of: Organisation, id: number): TaxCodeAnswer {
+    const found = this.list(of).find((one) => one.id === id);
+    if (!found) throw notFound('tax code');
+    return found;
+  }
+}

@@ -1,0 +1,62 @@
+import * as accountCommands from '../areas/accounts/account-commands.js';
+import * as archiveCommands from '../areas/archives/archive-commands.js';
+import * as beginningCommands from '../areas/beginning/beginning-commands.js';
+import * as breakdownCommands from '../areas/breakdowns/breakdown-commands.js';
+import { settleBroughtForward } from '../areas/closing/brought-forward.js';
+import * as closingCommands from '../areas/closing/closing-commands.js';
+import * as contactCommands from '../areas/contacts/contact-commands.js';
+import * as currencyCommands from '../areas/currencies/currency-commands.js';
+import * as paperCommands from '../areas/gathering/paper-commands.js';
+import * as importCommands from '../areas/imports/import-commands.js';
+import { broughtForwardChanged } from '../areas/journal/brought-forward-changed.js';
+import * as draftCommands from '../areas/journal/draft-commands.js';
+import * as entryCommands from '../areas/journal/entry-commands.js';
+import * as organisationCommands from '../areas/organisations/organisation-commands.js';
+import { assertNotPutAway } from '../areas/organisations/organisation-store.js';
+import * as peopleCommands from '../areas/people/people-commands.js';
+import * as periodCommands from '../areas/periods/period-commands.js';
+import * as recurringCommands from '../areas/recurring/recurring-commands.js';
+import * as takeOnCommands from '../areas/take-on/take-on-commands.js';
+import * as taxCodeCommands from '../areas/tax-codes/tax-code-commands.js';
+import type { Clock } from '../platform/database/clock.js';
+import * as sessionCommands from '../platform/sessions/session-commands.js';
+import { TaskTable } from '../platform/threads/serve-tasks.js';
+import type { Command } from '../platform/threads/task.js';
+import { listenTo, WriteContext } from '../platform/threads/write-context.js';
+
+/** Everything that changes the books, by name. */
+// eslint-disable-next-line @typescript-eslint/no-explicit-any -- each command has its own arguments
+export const commands = new TaskTable<Command<any, unknown>>(
+  sessionCommands,
+  peopleCommands,
+  organisationCommands,
+  beginningCommands,
+  paperCommands,
+  accountCommands,
+  breakdownCommands,
+  contactCommands,
+  taxCodeCommands,
+  currencyCommands,
+  periodCommands,
+  entryCommands,
+  draftCommands,
+  recurringCommands,
+  closingCommands,
+  takeOnCommands,
+  importCommands,
+  archiveCommands,
+);
+
+/** Opens books for writing, with every area that has to hear of another's changes. */
+export function openForCommands(folder: string, clock: Clock): WriteContext {
+  return new WriteContext(folder, clock, [listenTo(broughtForwardChanged, settleBroughtForward)]);
+}
+
+/** Does one command in a transaction, all of it or nothing, once what it demands is given. */
+export function runCommand<Args, Result>(context: WriteContext, command: Command<Args, Result>, args: Args): Result {
+  return context.transact(() => {
+    const { organisation } = args as { organisation?: number };
+    if (organisation !== undefined && !command.demands.booksPutAway) assertNotPutAway(context.db, organisation);
+    return command(context, args);
+  });
+}

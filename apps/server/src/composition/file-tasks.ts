@@ -1,0 +1,17 @@
+import * as chartFile from '../areas/accounts/chart-file.js';
+import * as archiveTasks from '../areas/archives/archive-tasks.js';
+import * as importTasks from '../areas/imports/import-tasks.js';
+import * as entryFile from '../areas/journal/entry-file.js';
+import * as packTasks from '../areas/take-on/pack-tasks.js';
+import { TaskTable } from '../platform/threads/serve-tasks.js';
+import type { FileTask } from '../platform/threads/task.js';
+
+/** Everything that reads and writes files, by name. */
+// eslint-disable-next-line @typescript-eslint/no-explicit-any -- each task has its own arguments
+export const fileTasks = new TaskTable<FileTask<any, unknown>>(
+  chartFile,
+  archiveTasks,
+  importTasks,
+  entryFile,
+  packTasks,
+);

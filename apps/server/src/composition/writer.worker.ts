@@ -1,0 +1,9 @@
+import { workerData } from 'node:worker_threads';
+import { commands, openForCommands, runCommand } from './commands.js';
+import { clockFor } from '../platform/database/clock.js';
+import { serveTasks } from '../platform/threads/serve-tasks.js';
+
+const { folder, today } = workerData as { folder: string; today: string | undefined };
+const context = openForCommands(folder, clockFor(today));
+
+serveTasks((taskName, args) => runCommand(context, commands.get(taskName), args));

@@ -1,0 +1,74 @@
+import Database from 'better-sqlite3';
+import { drizzle } from 'drizzle-orm/better-sqlite3';
+import { migrate } from 'drizzle-orm/better-sqlite3/migrator';
+import { existsSync, mkdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { booksFile, openForWriting } from './connection.js';
+
+const MIGRATIONS = fileURLToPath(new URL('../../../drizzle', import.meta.url));
+
+/** The file was written by a newer program. */
+export class NewerBooksError extends Error {}
+
+/**
+ * Brings the books of a data folder to this program's schema, creating them if there are none. Before an existing
+ * file is changed it is copied beside itself.
+ *
+ * @throws {NewerBooksError} if a newer program has written it
+ */
+export async function prepareBooks(folder: string): Promise<void> {
+  mkdirSync(folder, { recursive: true, mode: 0o700 });
+  const existed = existsSync(booksFile(folder));
+  const db = openForWriting(folder);
+  try {
+    const [done, known] = [appliedMigrations(db.$client), knownMigrations()];
+    if (done.length > known.length || done.some((when, place) => when !== known[place])) {
+      throw new NewerBooksError(
+        'These books were written by a newer version of Just Ledger. Start that version instead.',
+      );
+    }
+    if (done.length === known.length) return;
+    if (existed && done.length > 0) {
+      await db.$client.backup(join(folder, `books-before-migration-${done.length + 1}.sqlite`));
+    }
+    db.$client.pragma('foreign_keys = OFF'); // a migration may rebuild a table; inside one the pragma does nothing
+    migrate(db, { migrationsFolder: MIGRATIONS });
+    db.$client.pragma('foreign_keys = ON');
+    db.$client.exec('ANALYZE');
+  } finally {
+    db.$client.close();
+  }
+}
+
+/** Every table, index and trigger as the migrations make them, for comparison with a file's. */
+export function expectedSchema(): Map<string, string> {
+  const client = new Database(':memory:');
+  migrate(drizzle({ client }), { migrationsFolder: MIGRATIONS });
+  const schema = schemaOf(client);
+  client.close();
+  return schema;
+}
+
+/** Every table, index and trigger of a file with its SQL, by name. */
+export function schemaOf(client: Database.Database): Map<string, string> {
+  const rows = client
+    .prepare(
+      "SELECT name, sql FROM sqlite_schema WHERE sql IS NOT NULL AND name NOT LIKE 'sqlite_%' AND name NOT LIKE '__drizzle%'",
+    )
+    .all() as { name: string; sql: string }[];
+  return new Map(rows.map((row) => [row.name, row.sql]));
+}
+
+function knownMigrations(): number[] {
+  const journal = JSON.parse(readFileSync(join(MIGRATIONS, 'meta/_journal.json'), 'utf8')) as {
+    entries: { when: number }[];
+  };
+  return journal.entries.map((entry) => entry.when);
+}
+
+function appliedMigrations(client: Database.Database): number[] {
+  const table = client.prepare("SELECT 1 FROM sqlite_schema WHERE name = '__drizzle_migrations'").get();
+  if (!table) return [];
+  return client.prepare('SELECT created_at FROM __drizzle_migrations ORDER BY created_at').pluck().all().map(Number);
+}

@@ -1,0 +1,77 @@
+import type { ProblemDetails } from '@just-ledger/contract';
+import { problem, type Problem } from '@just-ledger/core';
+import { type ArgumentsHost, Catch, type ExceptionFilter, HttpException, Logger } from '@nestjs/common';
+import type { FastifyReply } from 'fastify';
+import { Refusal } from './refusal.js';
+
+const TITLES: Readonly<Record<number, string>> = {
+  400: 'The request could not be read',
+  401: 'Sign in first',
+  403: 'Not allowed',
+  404: 'Not found',
+  409: 'It has changed meanwhile',
+  413: 'Too large',
+  415: 'Another kind of content is expected',
+  422: 'Something in it is not right',
+  429: 'Too many attempts',
+  500: 'Something went wrong here',
+};
+
+/** So many problems are told at once; how many more there are is said. */
+const MOST_PROBLEMS = 200;
+
+function capped(problems: readonly Problem[]): Problem[] {
+  const more = problems.length - MOST_PROBLEMS;
+  if (more <= 0) return [...problems];
+  return [...problems.slice(0, MOST_PROBLEMS), problem('more', '', `And ${more.toLocaleString('en')} more.`)];
+}
+
+/** Answers every failure as RFC 9457 problem details. */
+@Catch()
+export class ProblemFilter implements ExceptionFilter {
+  private readonly logger = new Logger('problems');
+
+  catch(error: unknown, host: ArgumentsHost): void {
+    const reply = host.switchToHttp().getResponse<FastifyReply>();
+    const { status, problems } = this.read(error);
+    const body: ProblemDetails = {
+      type: `/problems/${problems[0]?.code ?? status}`,
+      title: TITLES[status] ?? 'The request was refused',
+      status,
+      ...(problems[0] && { detail: problems[0].message }),
+      problems: capped(problems),
+    };
+    void reply
+      .status(status)
+      .header('content-type', 'application/problem+json; charset=utf-8')
+      .send(JSON.stringify(body));
+  }
+
+  private read(error: unknown): { status: number; problems: readonly Problem[] } {
+    if (error instanceof Refusal) return error;
+    const status = statusOf(error);
+    if (status !== undefined && status < 500) {
+      return { status, problems: [problem(`http-${status}`, '', (error as Error).message)] };
+    }
+    const code = (error as { code?: string }).code ?? '';
+    if (code.startsWith('SQLITE_CONSTRAINT')) {
+      this.logger.error(error);
+      return {
+        status: 409,
+        problems: [problem('refused-by-books', '', `The books refused this: ${(error as Error).message}.`)],
+      };
+    }
+    this.logger.error(error instanceof Error ? (error.stack ?? error.message) : error);
+    return {
+      status: 500,
+      problems: [problem('internal', '', 'This should not have happened. Nothing was changed.')],
+    };
+  }
+}
+
+/** The status of Nest's and Fastify's own refusals. */
+function statusOf(error: unknown): number | undefined {
+  if (error instanceof HttpException) return error.getStatus();
+  const status = (error as { statusCode?: unknown }).statusCode;
+  return typeof status === 'number' ? status : undefined;
+}

@@ -1,0 +1,48 @@
+import { problem, type Problem } from '@just-ledger/core';
+import { type ArgumentMetadata, type ValidationError, ValidationPipe } from '@nestjs/common';
+import { Refusal } from './refusal.js';
+import { shapeProblems, withoutNulls } from './request-shape.js';
+
+/** Checks requests against the contract: another shape, unknown fields and wrong types are refused, each at its path. */
+class RequestPipe extends ValidationPipe {
+  override async transform(value: unknown, metadata: ArgumentMetadata): Promise<unknown> {
+    const { type, metatype } = metadata;
+    const isOurs = type === 'body' && typeof metatype === 'function' && !BARE.has(metatype);
+    if (!isOurs || value === undefined) return super.transform(value, metadata) as Promise<unknown>;
+    const request = metatype as new () => object;
+    const plain = withoutNulls(request, value);
+    const problems = shapeProblems(request, plain);
+    if (problems.length > 0) throw new Refusal(422, problems);
+    return super.transform(plain, metadata) as Promise<unknown>;
+  }
+}
+
+/** What a body may be declared as without being a request of the contract. */
+const BARE = new Set<unknown>([String, Number, Boolean, Array, Object, Buffer, Uint8Array]);
+
+/** The one pipe that all requests pass. */
+export const requestPipe = new RequestPipe({
+  transform: true,
+  whitelist: true,
+  forbidNonWhitelisted: true,
+  forbidUnknownValues: true,
+  stopAtFirstError: true,
+  exceptionFactory: (errors) =>
+    new Refusal(
+      422,
+      errors.flatMap((error) => problemsOf(error, '')),
+    ),
+});
+
+function problemsOf(error: ValidationError, above: string): Problem[] {
+  const path = above ? `${above}.${error.property}` : error.property;
+  const own = Object.entries(error.constraints ?? {}).map(([rule, message]) =>
+    problem(rule === 'whitelistValidation' ? 'unknown-field' : 'invalid', path, sentence(message)),
+  );
+  return [...own, ...(error.children ?? []).flatMap((child) => problemsOf(child, path))];
+}
+
+function sentence(message: string): string {
+  const text = message.charAt(0).toUpperCase() + message.slice(1);
+  return text.endsWith('.') ? text : `${text}.`;
+}

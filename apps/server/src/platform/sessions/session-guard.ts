@@ -1,0 +1,121 @@
+import { isEnough, type MemberRole, problem, withArticle } from '@just-ledger/core';
+import {
+  type CanActivate,
+  createParamDecorator,
+  type ExecutionContext,
+  Injectable,
+  SetMetadata,
+} from '@nestjs/common';
+import { Reflector } from '@nestjs/core';
+import type { FastifyRequest } from 'fastify';
+import type { Db } from '../database/connection.js';
+import { notFound, Refusal } from '../problems/refusal.js';
+import { Reader } from '../threads/threads.module.js';
+import { type Person, personOfToken } from './session-store.js';
+
+/** The name of the session cookie. */
+export const SESSION_COOKIE = 'just_ledger_session';
+
+/** An organisation that a request is about, as far as the guard knows it. */
+export interface Entered {
+  readonly id: number;
+}
+
+/** Who is a member where: told by the area that keeps organisations. */
+export abstract class Memberships {
+  abstract roleOf(db: Db, organisation: number, person: number): MemberRole | undefined;
+  abstract organisationOf(db: Db, organisation: number): Entered;
+}
+
+/** Whose set-up is changed, and who changes it. */
+export interface OfPerson {
+  readonly organisation: number;
+  readonly person: number;
+}
+
+/** What the guard learns about a request. */
+export interface SignedIn {
+  readonly person: Person;
+  readonly organisation?: Entered;
+  readonly role?: MemberRole;
+}
+
+type GuardedRequest = FastifyRequest & { signedIn?: SignedIn; cookies: Record<string, string | undefined> };
+
+/** Marks a route that needs no session. */
+export const Open = (): ReturnType<typeof SetMetadata> => SetMetadata('open', true);
+
+/**
+ * The least role that a route takes. Where nothing is said, looking takes a reader and changing an approver.
+ */
+export const Needs = (role: MemberRole): ReturnType<typeof SetMetadata> => SetMetadata('needs', role);
+
+/** Lets signed-in people in; into an organisation only its members, and to changes only those who may make them. */
+@Injectable()
+export class SessionGuard implements CanActivate {
+  constructor(
+    private readonly reflector: Reflector,
+    private readonly reader: Reader,
+    private readonly memberships: Memberships,
+  ) {}
+
+  canActivate(context: ExecutionContext): boolean {
+    if (this.reflector.getAllAndOverride<boolean>('open', [context.getHandler(), context.getClass()])) return true;
+    const request = context.switchToHttp().getRequest<GuardedRequest>();
+    const token = request.cookies[SESSION_COOKIE];
+    const person = token ? personOfToken(this.reader.db, token) : undefined;
+    if (!person) throw new Refusal(401, [problem('signed-out', '', 'Sign in first.')]);
+    const { organisation } = request.params as { organisation?: string };
+    request.signedIn =
+      organisation === undefined ? { person } : { person, ...this.enter(context, request, person, organisation) };
+    return true;
+  }
+
+  private enter(
+    context: ExecutionContext,
+    request: GuardedRequest,
+    person: Person,
+    text: string,
+  ): { organisation: Entered; role: MemberRole } {
+    const id = /^\d{1,9}$/.test(text) ? Number(text) : 0;
+    const role = this.memberships.roleOf(this.reader.db, id, person.id);
+    if (!role) throw notFound('organisation');
+    const isChange = request.method !== 'GET' && request.method !== 'HEAD';
+    const needed =
+      this.reflector.getAllAndOverride<MemberRole | undefined>('needs', [context.getHandler(), context.getClass()]) ??
+      (isChange ? 'approver' : 'reader');
+    if (!isEnough(role, needed)) {
+      const message =
+        role === 'reader' && isChange
+          ? 'Readers can look at everything and change nothing.'
+          : `This takes ${withArticle(needed)}; you are ${withArticle(role)} here.`;
+      throw new Refusal(403, [problem('role', '', message)]);
+    }
+    return { organisation: this.memberships.organisationOf(this.reader.db, id), role };
+  }
+}
+
+/** The signed-in person of a request. */
+export const CurrentPerson = createParamDecorator(
+  (_: unknown, context: ExecutionContext): Person => signedIn(context).person,
+);
+
+/** The organisation of a request's path. */
+export const CurrentOrganisation = createParamDecorator((_: unknown, context: ExecutionContext): Entered => {
+  const { organisation } = signedIn(context);
+  if (!organisation) throw new Error('this route has no organisation in its path');
+  return organisation;
+});
+
+/** Who changes the set-up of which organisation, as commands want to know it. */
+export const Acting = createParamDecorator((_: unknown, context: ExecutionContext): OfPerson => {
+  const { organisation, person } = signedIn(context);
+  if (!organisation) throw new Error('this route has no organisation in its path');
+  return { organisation: organisation.id, person: person.id };
+});
+
+function signedIn(context: ExecutionContext): SignedIn {
+  const { signedIn: found } = context.switchToHttp().getRequest<GuardedRequest>();
+  if (!found) throw new Error('this route is open');
+  return found;
+}

@@ -1,0 +1,79 @@
+import type { Problem } from '@just-ledger/core';
+import { parentPort } from 'node:worker_threads';
+import { Refusal } from '../problems/refusal.js';
+import type { Task } from './task.js';
+
+/** What is sent to a thread. */
+export interface Question {
+  readonly id: number;
+  readonly taskName: string;
+  readonly args: unknown;
+}
+
+/** What a thread sends back. */
+export type Answer =
+  | { readonly id: number; readonly type: 'done'; readonly value: unknown }
+  | { readonly id: number; readonly type: 'refused'; readonly status: number; readonly problems: readonly Problem[] }
+  | {
+      readonly id: number;
+      readonly type: 'failed';
+      readonly message: string;
+      readonly code?: string | undefined;
+      readonly stack?: string | undefined;
+    };
+
+// each task has its own arguments and result; who asks for one knows them by its type
+// eslint-disable-next-line @typescript-eslint/no-explicit-any
+type AnyTask = Task<any, any, unknown>;
+
+/** Tasks by their names. @throws {Error} if two have the same name */
+export class TaskTable<Of extends AnyTask> {
+  private readonly byName = new Map<string, Of>();
+
+  /** @param areas what areas export: whatever is a task is taken, the rest left */
+  constructor(...areas: readonly object[]) {
+    for (const exported of areas.flatMap((area): unknown[] => Object.values(area))) {
+      if (!isTask(exported)) continue;
+      if (this.byName.has(exported.taskName)) throw new Error(`two tasks are named ${exported.taskName}`);
+      this.byName.set(exported.taskName, exported as Of);
+    }
+  }
+
+  /** @throws {Error} if there is none */
+  get(taskName: string): Of {
+    const task = this.byName.get(taskName);
+    if (!task) throw new Error(`this thread has no task named ${taskName}`);
+    return task;
+  }
+
+  get names(): string[] {
+    return [...this.byName.keys()];
+  }
+}
+
+function isTask(exported: unknown): exported is AnyTask {
+  return typeof exported === 'function' && 'taskName' in exported;
+}
+
+/** In a worker thread: does tasks until the thread ends; what they promise is waited for. */
+export function serveTasks(work: (taskName: string, args: never) => unknown): void {
+  parentPort?.on('message', ({ id, taskName, args }: Question) => {
+    try {
+      const value = work(taskName, args as never);
+      if (value instanceof Promise) {
+        value.then(
+          (kept: unknown) => parentPort?.postMessage({ id, type: 'done', value: kept } satisfies Answer),
+          (error: unknown) => parentPort?.postMessage(failureOf(id, error)),
+        );
+      } else parentPort?.postMessage({ id, type: 'done', value } satisfies Answer);
+    } catch (error) {
+      parentPort?.postMessage(failureOf(id, error));
+    }
+  });
+}
+
+function failureOf(id: number, error: unknown): Answer {
+  if (error instanceof Refusal) return { id, type: 'refused', status: error.status, problems: error.problems };
+  const { message, stack } = error as Error;
+  return { id, type: 'failed', message, stack, code: (error as { code?: string }).code };
+}

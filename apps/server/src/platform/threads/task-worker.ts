@@ -1,0 +1,104 @@
+import { problem } from '@just-ledger/core';
+import { Worker } from 'node:worker_threads';
+import { Refusal } from '../problems/refusal.js';
+import type { Answer, Question } from './serve-tasks.js';
+import type { Task } from './task.js';
+
+/** How a thread may live and die. */
+export interface ThreadLife {
+  /** So much memory its values may take, in megabytes (2^20 bytes); beyond it the thread ends, and not the server. */
+  readonly megabytes?: number;
+  /** Whether another begins when it has died. */
+  readonly isBegunAnew?: boolean;
+  readonly onDeath?: (error: Error) => void;
+}
+
+/** How a thread stands. */
+export interface ThreadStanding {
+  readonly state: 'running' | 'ended';
+  readonly deaths: number;
+}
+
+/** What a thread threw, as an error: the errors of native modules come across without their message. */
+function errorOf(thrown: unknown): Error {
+  if (thrown instanceof Error && thrown.message) return thrown;
+  const { code } = thrown as { code?: unknown };
+  return new Error(typeof code === 'string' ? code : String(thrown));
+}
+
+function threadEnded(): Refusal {
+  const message = 'This was too much for the server and has been given up. Nothing has been changed.';
+  return new Refusal(503, [problem('thread-ended', '', message)]);
+}
+
+/** A worker thread that does tasks one after the other, in the order in which they were asked for. */
+export class TaskWorker<Context> {
+  private worker: Worker;
+  private readonly waiting = new Map<number, { resolve: (value: never) => void; reject: (error: Error) => void }>();
+  private lastId = 0;
+  private failure: Error | undefined;
+  private deaths = 0;
+  private isEnding = false;
+
+  constructor(
+    private readonly script: URL,
+    private readonly workerData: unknown,
+    private readonly life: ThreadLife = {},
+  ) {
+    this.worker = this.begin();
+  }
+
+  /** Whether the thread takes tasks, and how often it had to be begun anew. */
+  get standing(): ThreadStanding {
+    return { state: this.failure ? 'ended' : 'running', deaths: this.deaths };
+  }
+
+  private begin(): Worker {
+    const { script, workerData } = this;
+    const megabytes = this.life.megabytes ?? 2_048;
+    const worker = new Worker(script, { workerData, resourceLimits: { maxOldGenerationSizeMb: megabytes } });
+    worker.on('message', (answer: Answer) => this.settle(answer));
+    worker.on('error', (thrown: unknown) => this.died(worker, errorOf(thrown)));
+    worker.on('exit', (code) => this.died(worker, new Error(`worker ended with code ${code}`)));
+    return worker;
+  }
+
+  /** Asks for a task. @throws {Refusal} as the task does */
+  run<Args, Result>(task: Task<Context, Args, Result>, args: Args): Promise<Awaited<Result>> {
+    if (this.failure) return Promise.reject(this.failure);
+    const question: Question = { id: (this.lastId += 1), taskName: task.taskName, args };
+    return new Promise((resolve, reject) => {
+      this.waiting.set(question.id, { resolve, reject });
+      this.worker.postMessage(question);
+    });
+  }
+
+  /** Waits for what was asked for and ends the thread. */
+  async end(): Promise<void> {
+    this.isEnding = true;
+    while (this.waiting.size > 0) await new Promise((resolve) => setTimeout(resolve, 5));
+    this.failure = new Error('worker has ended');
+    await this.worker.terminate();
+  }
+
+  private settle(answer: Answer): void {
+    const waiting = this.waiting.get(answer.id);
+    this.waiting.delete(answer.id);
+    if (answer.type === 'done') waiting?.resolve(answer.value as never);
+    else if (answer.type === 'refused') waiting?.reject(new Refusal(answer.status, answer.problems));
+    else waiting?.reject(Object.assign(new Error(answer.message), { code: answer.code, stack: answer.stack }));
+  }
+
+  /** A thread that dies takes its tasks with it; another begins in its place, unless nothing can go on without it. */
+  private died(worker: Worker, error: Error): void {
+    if (worker !== this.worker || this.failure) return;
+    this.deaths += 1;
+    const tasks = [...this.waiting.values()];
+    this.waiting.clear();
+    const { onDeath, isBegunAnew } = this.life;
+    if (this.isEnding || !isBegunAnew) this.failure = error;
+    else this.worker = this.begin();
+    for (const { reject } of tasks) reject(isBegunAnew ? threadEnded() : error);
+    if (!this.isEnding) onDeath?.(error);
+  }
+}

@@ -1,0 +1,79 @@
+import type { Clock } from '../database/clock.js';
+import { type Db, openForWriting } from '../database/connection.js';
+
+/** Something that one area tells others before a transaction is committed. */
+export interface Notice<Args> {
+  readonly noticeName: string;
+  /** What makes two of them the same: the later takes the place of the earlier. */
+  readonly keyOf: (args: Args) => string | number;
+}
+
+/** Who hears of a notice. */
+export interface Listener {
+  readonly noticeName: string;
+  // eslint-disable-next-line @typescript-eslint/no-explicit-any -- each notice has its own arguments
+  readonly hear: (context: WriteContext, args: any) => void;
+}
+
+/** Says who hears of a notice. @example listenTo(broughtForwardChanged, settleBroughtForward) */
+export function listenTo<Args>(notice: Notice<Args>, hear: (context: WriteContext, args: Args) => void): Listener {
+  return { noticeName: notice.noticeName, hear };
+}
+
+/** What a command works with: the one writing connection, the clock, and what is kept of each organisation's set-up. */
+export class WriteContext {
+  readonly db: Db;
+  private readonly kept = new Map<number, { readonly key: string; readonly value: unknown }>();
+  private readonly told = new Map<string, { readonly noticeName: string; readonly args: unknown }>();
+
+  constructor(
+    folder: string,
+    readonly clock: Clock,
+    private readonly listeners: readonly Listener[] = [],
+  ) {
+    this.db = openForWriting(folder);
+  }
+
+  /** What was read of an organisation's set-up, kept until that changes or the key does. */
+  ofSetUp<T>(organisation: number, key: string, read: () => T): T {
+    const kept = this.kept.get(organisation);
+    if (kept?.key === key) return kept.value as T;
+    const value = read();
+    this.kept.set(organisation, { key, value });
+    return value;
+  }
+
+  /** Says that an organisation's set-up has changed. */
+  setUpChanged(organisation: number): void {
+    this.kept.delete(organisation);
+  }
+
+  /** Tells something to whoever listens, once before the transaction is committed. */
+  tell<Args>({ noticeName, keyOf }: Notice<Args>, args: Args): void {
+    this.told.set(`${noticeName} ${keyOf(args)}`, { noticeName, args });
+  }
+
+  /** Does work in one transaction: all of it, or nothing. Work that returns a promise is refused by the database. */
+  transact<T>(work: () => T): T {
+    const whole = this.db.$client.transaction((): T => {
+      const result = work();
+      this.hearNotices();
+      return result;
+    });
+    try {
+      return whole.immediate();
+    } catch (error) {
+      this.kept.clear();
+      this.told.clear();
+      throw error;
+    }
+  }
+
+  private hearNotices(): void {
+    const notices = [...this.told.values()];
+    this.told.clear();
+    for (const { noticeName, args } of notices) {
+      for (const listener of this.listeners) if (listener.noticeName === noticeName) listener.hear(this, args);
+    }
+  }
+}

@@ -1,0 +1,19 @@
+import { type ArchiveAnswer, paths } from '@just-ledger/contract';
+import { queryOptions } from '@tanstack/react-query';
+import { request, RequestRefused } from './request.js';
+
+/** An archive on its way in, looked at again as long as it works; null once it is no longer there. */
+export const archiveQuery = (one: string) =>
+  queryOptions({
+    queryKey: ['archive', one],
+    queryFn: async (): Promise<ArchiveAnswer | null> => {
+      try {
+        return await request<ArchiveAnswer>('GET', paths.archive(one));
+      } catch (error) {
+        if (error instanceof RequestRefused && error.details.status === 404) return null;
+        throw error;
+      }
+    },
+    enabled: one !== '',
+    refetchInterval: ({ state: { data } }) => (data?.state === 'reading' || data?.state === 'writing' ? 250 : false),
+  });

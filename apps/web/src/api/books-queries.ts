@@ -1,0 +1,62 @@
+import { type FiscalYearsAnswer, type OrganisationAnswer, paths } from '@just-ledger/contract';
+import {
+  type BooksCalendar,
+  type CivilDate,
+  type CurrencyCode,
+  isEnough,
+  type MemberRole,
+  parseCivilDate,
+  parseCurrencyCode,
+} from '@just-ledger/core';
+import { queryOptions, useSuspenseQuery } from '@tanstack/react-query';
+import { useAddress, useOrganisationId } from './address.js';
+import { request } from './request.js';
+
+/** An organisation by its id. */
+export const organisationQuery = (id: string) =>
+  queryOptions({
+    queryKey: ['organisation', id, 'itself'],
+    queryFn: () => request<OrganisationAnswer>('GET', paths.organisation(id)),
+  });
+
+/** Its years and months. */
+export const fiscalYearsQuery = (id: string) =>
+  queryOptions({
+    queryKey: ['organisation', id, 'fiscal-years'],
+    queryFn: () => request<FiscalYearsAnswer>('GET', paths.fiscalYears(id)),
+  });
+
+/** What every screen needs to know of the books. */
+export interface BooksNow {
+  readonly organisation: OrganisationAnswer;
+  readonly currency: CurrencyCode;
+  readonly calendar: BooksCalendar;
+  readonly years: FiscalYearsAnswer;
+  readonly today: CivilDate;
+  /** The span that the rail shows; positions are drawn at its end. */
+  readonly from: CivilDate;
+  readonly to: CivilDate;
+  /** Whether the signed-in person's role is enough for what takes another. */
+  readonly may: (needed: MemberRole) => boolean;
+}
+
+/** The books of the address, with the span chosen on the rail: by default the fiscal year up to today. */
+export function useBooks(): BooksNow {
+  const id = useOrganisationId();
+  const { data: organisation } = useSuspenseQuery(organisationQuery(id));
+  const { data: years } = useSuspenseQuery(fiscalYearsQuery(id));
+  const address = useAddress();
+  const today = parseCivilDate(years.today);
+  const running = years.years.find((year) => year.from <= today && today <= year.to) ?? years.years[0];
+  const from = parseCivilDate(address.from ?? running?.from ?? organisation.firstDay);
+  const to = parseCivilDate(address.to ?? (today < from ? (running?.to ?? today) : today));
+  const calendar = {
+    firstDay: parseCivilDate(organisation.firstDay),
+    fiscalYearStartMonth: organisation.fiscalYearStartMonth,
+  };
+  const currency = parseCurrencyCode(organisation.baseCurrency);
+  // books that are put away are read only, whoever looks
+  const role = organisation.putAwayAt ? 'reader' : organisation.role;
+  const may = (needed: MemberRole): boolean => isEnough(role, needed);
+  return { organisation, currency, calendar, years, today, from, to, may };
+}

@@ -1,0 +1,25 @@
+import { type ImportAnswer, paths } from '@just-ledger/contract';
+import { queryOptions } from '@tanstack/react-query';
+import { request, RequestRefused } from './request.js';
+
+/** Whether an import works by itself just now. */
+export function isBusy({ state }: ImportAnswer): boolean {
+  return state === 'reading' || state === 'checking' || state === 'writing';
+}
+
+/** An import on its way, looked at again as long as it works; null once it is no longer there. */
+export const importQuery = (id: number, job: string) =>
+  queryOptions({
+    // not under the organisation: what the import itself changes shall not make it be read again
+    queryKey: ['import', id, job],
+    queryFn: async (): Promise<ImportAnswer | null> => {
+      try {
+        return await request<ImportAnswer>('GET', paths.import(id, job));
+      } catch (error) {
+        if (error instanceof RequestRefused && error.details.status === 404) return null;
+        throw error;
+      }
+    },
+    enabled: job !== '',
+    refetchInterval: ({ state: { data } }) => (data && isBusy(data) ? 250 : false),
+  });

@@ -1,0 +1,48 @@
+import { type DraftAnswer, type EntriesAnswer, type EntryAnswer, paths } from '@just-ledger/contract';
+import { infiniteQueryOptions, queryOptions } from '@tanstack/react-query';
+import { request, withQuery } from './request.js';
+
+/** Which entries to list. */
+export interface JournalFilter {
+  readonly from: string;
+  readonly to: string;
+  readonly text?: string;
+  readonly account?: string;
+  readonly kind?: string;
+  readonly source?: string;
+  readonly amount?: string;
+}
+
+/** The journal, page by page, newest first. */
+export const journalQuery = (id: number, filter: JournalFilter) =>
+  infiniteQueryOptions({
+    queryKey: ['organisation', String(id), 'journal', filter],
+    queryFn: ({ pageParam }) =>
+      request<EntriesAnswer>('GET', withQuery(paths.entries(id), { ...filter, after: pageParam, limit: 100 })),
+    initialPageParam: '',
+    getNextPageParam: (page) => page.next ?? undefined,
+  });
+
+/** One entry. */
+export const entryQuery = (id: number, number: string) =>
+  queryOptions({
+    queryKey: ['organisation', String(id), 'entry', number],
+    queryFn: () => request<EntryAnswer>('GET', paths.entry(id, number)),
+  });
+
+/** A draft as it was opened: it stays on its sheet as it is until somebody asks for it anew. */
+export const openedDraftQuery = (id: number, draft: string) =>
+  queryOptions({
+    queryKey: ['opened draft', String(id), draft],
+    queryFn: () => request<DraftAnswer>('GET', paths.draft(id, draft)),
+    staleTime: Infinity,
+    gcTime: 0,
+    retry: false,
+  });
+
+/** All drafts. */
+export const draftsQuery = (id: number) =>
+  queryOptions({
+    queryKey: ['organisation', String(id), 'drafts'],
+    queryFn: () => request<DraftAnswer[]>('GET', paths.drafts(id)),
+  });

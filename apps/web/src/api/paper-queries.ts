@@ -1,0 +1,10 @@
+import { type PaperAnswer, paths } from '@just-ledger/contract';
+import { queryOptions } from '@tanstack/react-query';
+import { request } from './request.js';
+
+/** The papers to gather, with what stands of each. */
+export const papersQuery = (id: number) =>
+  queryOptions({
+    queryKey: ['organisation', String(id), 'papers'],
+    queryFn: () => request<PaperAnswer[]>('GET', paths.papers(id)),
+  });

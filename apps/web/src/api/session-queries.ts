@@ -1,0 +1,27 @@
+import { paths, type SessionAnswer } from '@just-ledger/contract';
+import { queryOptions, useMutation, useQueryClient, useSuspenseQuery } from '@tanstack/react-query';
+import { request } from './request.js';
+
+/** Who is signed in. */
+export const sessionQuery = queryOptions({
+  queryKey: ['session'],
+  queryFn: () => request<SessionAnswer>('GET', paths.session),
+  staleTime: Infinity,
+});
+
+/** Who is signed in, once known. */
+export function useSession(): SessionAnswer {
+  return useSuspenseQuery(sessionQuery).data;
+}
+
+/** Signing out forgets everything that was read. */
+export function useSignOut() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: () => request('DELETE', paths.session),
+    onSuccess: () => {
+      client.clear();
+      window.location.assign('/');
+    },
+  });
+}

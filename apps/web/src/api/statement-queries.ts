@@ -1,0 +1,38 @@
+import {
+  type BalanceSheetAnswer,
+  type Comparison,
+  type EquityStatementAnswer,
+  type IncomeStatementAnswer,
+  paths,
+} from '@just-ledger/contract';
+import type { IncomeStatementForm } from '@just-ledger/core';
+import { queryOptions } from '@tanstack/react-query';
+import { request, withQuery } from './request.js';
+
+/** The income statement of a span. */
+export const incomeStatementQuery = (
+  id: number,
+  from: string,
+  to: string,
+  form: IncomeStatementForm,
+  beside?: Comparison,
+) =>
+  queryOptions({
+    queryKey: ['organisation', String(id), 'income-statement', from, to, form, beside],
+    queryFn: () =>
+      request<IncomeStatementAnswer>('GET', withQuery(paths.incomeStatement(id), { from, to, form, beside })),
+  });
+
+/** The statement of changes in equity of a span. */
+export const equityStatementQuery = (id: number, from: string, to: string) =>
+  queryOptions({
+    queryKey: ['organisation', String(id), 'equity-statement', from, to],
+    queryFn: () => request<EquityStatementAnswer>('GET', withQuery(paths.equityStatement(id), { from, to })),
+  });
+
+/** The balance sheet at a date. */
+export const balanceSheetQuery = (id: number, asAt: string, beside?: Comparison) =>
+  queryOptions({
+    queryKey: ['organisation', String(id), 'balance-sheet', asAt, beside],
+    queryFn: () => request<BalanceSheetAnswer>('GET', withQuery(paths.balanceSheet(id), { asAt, beside })),
+  });

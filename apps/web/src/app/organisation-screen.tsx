@@ -1,0 +1,31 @@
+import { useState } from 'react';
+import { useBooks } from '../api/books-queries.js';
+import { ArchiveSection } from '../features/archives/archive-section.js';
+import { Trail } from '../features/audit-trail/trail.js';
+import { StarterAnew } from '../features/beginning/starter-anew.js';
+import { Allowed } from '../ui/allowed.js';
+import { Sheet } from '../ui/sheet.js';
+
+import { OrganisationForm } from '../features/organisations/organisation-form.js';
+/** The organisation itself: all of it can change until something posted depends on it. */
+export default function OrganisationScreen() {
+  const { organisation } = useBooks();
+  const [kept, setKept] = useState<number>();
+  return (
+    <Sheet title="Organisation" aside={`you are its ${organisation.role}`}>
+      <OrganisationForm
+        key={organisation.version}
+        organisation={organisation}
+        isKept={kept === organisation.version}
+        onKept={(version) => setKept(version)}
+      />
+      <Allowed needed="owner">
+        <StarterAnew organisation={organisation} />
+      </Allowed>
+      <ArchiveSection />
+      <div style={{ marginTop: 18 }}>
+        <Trail subject="organisation" object={organisation.id} />
+      </div>
+    </Sheet>
+  );
+}

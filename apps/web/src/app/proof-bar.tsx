@@ -1,0 +1,115 @@
+import { paths, type ProofAnswer, type ProofsAnswer } from '@just-ledger/contract';
+import { type CurrencyCode, longDate, parseCivilDate, shortDate } from '@just-ledger/core';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import { useBooks } from '../api/books-queries.js';
+import { proofsQuery } from '../api/proof-queries.js';
+import { request, withQuery } from '../api/request.js';
+import { shown } from '../ui/money.js';
+
+/** Do the numbers prove: one line, always there; opened, each proof as two figures. */
+export function ProofBar() {
+  const { organisation, currency, to } = useBooks();
+  const [isOpen, setOpen] = useState(false);
+  const client = useQueryClient();
+  const query = proofsQuery(organisation.id, to);
+  const { data, isError } = useQuery(query);
+  const check = useMutation({
+    mutationFn: () => request<ProofsAnswer>('POST', withQuery(paths.proofsCheck(organisation.id), { asAt: to })),
+    onSuccess: (answer) => client.setQueryData(query.queryKey, answer),
+  });
+  useEffect(() => {
+    const close = (event: KeyboardEvent): void => void (event.key === 'Escape' && setOpen(false));
+    window.addEventListener('keydown', close);
+    return () => window.removeEventListener('keydown', close);
+  }, []);
+  const proofs = data?.proofs ?? [];
+  /** So many fit only by their first words. */
+  const isCrowded = proofs.length > 5;
+  const holding = proofs.filter((proof) => proof.holds).length;
+  return (
+    <footer className="proofs" aria-label="Proofs">
+      <button className="plain strong" type="button" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
+        {isError
+          ? 'Proofs could not be drawn'
+          : data
+            ? `${holding} of ${proofs.length} proofs hold`
+            : 'Drawing the proofs …'}
+      </button>
+      {[...proofs]
+        .sort((a, b) => Number(a.holds) - Number(b.holds))
+        .map((proof) => (
+          <span key={proof.key} className={proof.holds ? 'each' : 'each whole'} title={proof.label}>
+            <span className={proof.holds ? 'mark' : 'mark fails'} aria-hidden="true" />
+            <span className={proof.holds ? '' : 'brick strong'}>
+              {proof.holds
+                ? isCrowded
+                  ? firstWord(proof.label)
+                  : heldLabel(proof, currency)
+                : `${proof.label.replace('=', '≠')}, ${figure(proof, proof.difference, currency)}`}
+            </span>
+          </span>
+        ))}
+      <span className="last">as at {shortDate(to)}</span>
+      {isOpen && (
+        <div className="drawn" role="region" aria-label="Proofs">
+          <div className="spread">
+            <h2>Proofs, as at {longDate(parseCivilDate(data?.asAt ?? to))}</h2>
+            <span className="row small">
+              <button className="act" type="button" disabled={check.isPending} onClick={() => check.mutate()}>
+                {check.isPending ? 'Reading everything …' : 'Read every entry again'}
+              </button>
+              <span className="soft">
+                <kbd>Esc</kbd> puts this away
+              </span>
+            </span>
+          </div>
+          <div className="columns">
+            {proofs.map((proof) => (
+              <div className="proof" key={proof.key}>
+                <div className="spread">
+                  <span className="row">
+                    <span className={proof.holds ? 'mark' : 'mark fails'} aria-hidden="true" />
+                    <span className={proof.holds ? 'strong' : 'strong brick'}>
+                      {proof.label}
+                      {proof.holds ? '' : ' does not hold'}
+                    </span>
+                  </span>
+                  <span className={proof.holds ? 'soft' : 'brick strong'}>
+                    {proof.holds ? 'agrees' : `${figure(proof, proof.difference, currency)} apart`}
+                  </span>
+                </div>
+                <div className="spread small">
+                  <span className="soft">{proof.leftLabel}</span>
+                  <span className="num">{figure(proof, proof.left, currency)}</span>
+                </div>
+                <div className="spread small">
+                  <span className="soft">{proof.rightLabel}</span>
+                  <span className="num">{figure(proof, proof.right, currency)}</span>
+                </div>
+                <div className="small soft" style={{ whiteSpace: 'normal' }}>
+                  {proof.remark}
+                </div>
+              </div>
+            ))}
+          </div>
+        </div>
+      )}
+    </footer>
+  );
+}
+
+function figure(proof: ProofAnswer, value: string, currency: CurrencyCode): string {
+  return proof.unit === 'amount' ? shown(value, currency) : `${Number(value).toLocaleString('en')} ${proof.unit}`;
+}
+
+/** The first word of a label, for a bar with many. @example firstWord('Bank + uncleared = ledger') // → 'bank' */
+function firstWord(label: string): string {
+  return (label.split(' ')[0] ?? '').toLowerCase();
+}
+
+function heldLabel(proof: ProofAnswer, currency: CurrencyCode): string {
+  return proof.key === 'debits-credits'
+    ? `${proof.label.toLowerCase()} ${shown(proof.left, currency)}`
+    : proof.label.toLowerCase();
+}

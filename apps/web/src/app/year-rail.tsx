@@ -1,0 +1,127 @@
+import { isCivilDate, MONTH_NAMES, typedSpan } from '@just-ledger/core';
+import { type KeyboardEvent, type MouseEvent, useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { useAddress } from '../api/address.js';
+import { useBooks } from '../api/books-queries.js';
+import { ownDateOrder } from '../ui/own-ways.js';
+
+/** Which time am I looking at: the fiscal year as a column of months; one click a month, Shift and a click a span. */
+export function YearRail() {
+  const { setSpan } = useAddress();
+  const { years, from, to, today, calendar } = useBooks();
+  const [search, setSearch] = useSearchParams();
+  const chosen =
+    search.get('year') ?? years.years.find((year) => year.from <= to && to <= year.to)?.year ?? years.years[0]?.year;
+  const at = Math.max(
+    0,
+    years.years.findIndex((year) => year.year === chosen),
+  );
+  const year = years.years[at];
+  const [typed, setTyped] = useState('');
+  const [refused, setRefused] = useState(false);
+  if (!year) return null;
+  const most = Math.max(1, ...year.periods.map((period) => period.entries));
+  const isFirst = at === 0;
+
+  const step = (by: number): void => {
+    const next = years.years[at + by];
+    if (!next) return;
+    const params = new URLSearchParams(window.location.search);
+    params.set('year', next.year);
+    params.set('from', next.from);
+    params.set('to', next.from <= today && today <= next.to ? today : next.to);
+    setSearch(params);
+  };
+  const choose = (event: MouseEvent, begin: string, end: string): void => {
+    if (event.shiftKey) setSpan(begin < from ? begin : from, end > to ? end : to);
+    else setSpan(begin, end);
+  };
+  const read = (event: KeyboardEvent): void => {
+    if (event.key !== 'Enter') return;
+    // the address is ahead of what has been drawn when somebody types fast
+    const end = new URLSearchParams(window.location.search).get('to') ?? to;
+    const span = typedSpan(typed, isCivilDate(end) ? end : to, calendar, ownDateOrder());
+    setRefused(!span);
+    if (!span) return;
+    setSpan(span.from, span.to);
+    setTyped('');
+  };
+  return (
+    <nav className="rail" aria-label="Time">
+      <div className="years">
+        <button className="plain" type="button" aria-label="Year before" disabled={at === 0} onClick={() => step(-1)}>
+          ‹
+        </button>
+        <button className="plain" type="button" title="The whole year" onClick={() => setSpan(year.from, year.to)}>
+          {year.name}
+        </button>
+        <button
+          className="plain"
+          type="button"
+          aria-label="Year after"
+          disabled={at >= years.years.length - 1}
+          onClick={() => step(1)}
+        >
+          ›
+        </button>
+      </div>
+      <input
+        className="typed"
+        aria-label="Type a date or span, such as 17/6 or jan-mar"
+        aria-invalid={refused}
+        placeholder={refused ? 'not a date' : 'type dates'}
+        value={typed}
+        onChange={(event) => setTyped(event.target.value)}
+        onKeyDown={read}
+      />
+      <button
+        type="button"
+        className="plain month end"
+        aria-pressed={to < year.from}
+        title={isFirst ? 'What was brought forward' : 'The day before the year'}
+        onClick={() =>
+          setSpan(isFirst ? years.broughtForward.to : undefined, isFirst ? years.broughtForward.to : undefined)
+        }
+      >
+        b/f
+        {isFirst && years.broughtForward.locked && <span className="lock" title="Locked" />}
+      </button>
+      {year.periods.map((period) => {
+        const isIn = (period.from ?? '') <= to && period.to >= from;
+        const name = MONTH_NAMES[Number(period.period.slice(5, 7)) - 1] ?? '';
+        return (
+          <button
+            key={period.period}
+            type="button"
+            className={`plain month ${(period.from ?? '') <= today ? 'past' : ''}`}
+            aria-pressed={isIn}
+            aria-label={`${period.name}, ${period.entries} entries${period.locked ? ', locked' : ''}`}
+            onClick={(event) => choose(event, period.from ?? period.to, period.to)}
+          >
+            {name.slice(0, 3)}
+            <span className="trace" aria-hidden="true">
+              {traceOf(period.entries, most).map((height, place) => (
+                <i key={place} style={{ height }} />
+              ))}
+            </span>
+            {period.locked && <span className="lock" title="Locked" />}
+          </button>
+        );
+      })}
+      <button
+        type="button"
+        className="plain month end"
+        aria-pressed={false}
+        onClick={() => setSpan(year.to, year.to)}
+      >
+        year end
+      </button>
+    </nav>
+  );
+}
+
+/** A trace of a month's activity: more and taller strokes the more entries it has. */
+function traceOf(entries: number, most: number): number[] {
+  const strokes = entries === 0 ? 0 : Math.max(1, Math.round((entries / most) * 9));
+  return Array.from({ length: strokes }, (_, place) => 3 + ((place * 5 + entries) % 7));
+}

@@ -1,0 +1,9 @@
+import type { ScreenRoute } from '../../ui/screen-route.js';
+
+export const accountRoute: ScreenRoute = {
+  stage: 'check',
+  path: 'account',
+  label: 'Account',
+  lazy: () => import('./account-screen.js'),
+  isOfLines: true,
+};

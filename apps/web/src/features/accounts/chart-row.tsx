@@ -1,0 +1,221 @@
+import { useDraggable, useDroppable } from '@dnd-kit/core';
+import type { AccountAnswer, AccountRequest } from '@just-ledger/contract';
+import { ACCOUNT_ROLES, type AccountRole, type CurrencyCode, elementFromNumber, type Minor } from '@just-ledger/core';
+import { InputBase } from '@mui/material';
+import { type KeyboardEvent, useState } from 'react';
+import { Link } from 'react-router';
+import { useAddress } from '../../api/address.js';
+import { useBooks } from '../../api/books-queries.js';
+import { shown } from '../../ui/money.js';
+import { displayed } from '../../ui/own-ways.js';
+import type { ChartItem } from './chart-list.js';
+
+interface RowProps {
+  readonly currency: CurrencyCode;
+  /** Whether there are balances of a year before to show. */
+  readonly hasEarlier: boolean;
+  readonly at: number;
+  readonly tabIndex: number;
+  readonly onKeyDown: (event: KeyboardEvent) => void;
+  readonly onFocus: () => void;
+}
+
+/** An element or one of its parts, with its sum; accounts are dropped on a part to stand at its top. */
+export function PartRow({
+  item,
+  currency,
+  hasEarlier,
+  at,
+  ...row
+}: RowProps & { item: Extract<ChartItem, { is: 'part' }> }) {
+  const { setNodeRef, isOver } = useDroppable({ id: item.key, disabled: item.classification === undefined });
+  return (
+    <div
+      ref={setNodeRef}
+      role="row"
+      aria-rowindex={at + 1}
+      aria-level={item.depth + 1}
+      data-key={item.key}
+      className={isOver ? 'line part over' : 'line part'}
+      {...row}
+    >
+      <span role="presentation" />
+      <span role="presentation" />
+      <span role="gridcell" style={{ paddingLeft: item.depth * 16 }}>
+        {item.label}
+      </span>
+      <span role="presentation" />
+      <span role="gridcell" className="num soft">
+        {hasEarlier && quiet(item.balances.earlier, currency)}
+      </span>
+      <span role="gridcell" className="num">
+        {quiet(item.balances.now, currency)}
+      </span>
+    </div>
+  );
+}
+
+/** An account: number and name written in place, its traits, its balance a year before and now. */
+export function AccountRow({
+  item,
+  currency,
+  hasEarlier,
+  at,
+  isWriting,
+  isUnfolded,
+  onWrite,
+  onUnfold,
+  onFold,
+  onWritten,
+  onLeave,
+  ...row
+}: RowProps & {
+  item: Extract<ChartItem, { is: 'account' }>;
+  isWriting: boolean;
+  isUnfolded: boolean;
+  onWrite: () => void;
+  onUnfold: () => void;
+  onFold: () => void;
+  onWritten: (change: Partial<AccountRequest>, goOn: boolean) => void;
+  onLeave: () => void;
+}) {
+  const address = useAddress();
+  const { may } = useBooks();
+  const { account } = item;
+  const { setNodeRef: dropRef, isOver } = useDroppable({ id: account.number, disabled: account.lines > 0 });
+  const { setNodeRef: gripRef, listeners } = useDraggable({ id: account.number, disabled: !may('approver') });
+  return (
+    <div
+      ref={dropRef}
+      role="row"
+      aria-rowindex={at + 1}
+      aria-level={item.depth + 1}
+      aria-expanded={account.heading ? !item.isFolded : undefined}
+      data-key={account.number}
+      className={`line ${isOver ? 'over' : isWriting || isUnfolded ? 'chosen' : ''}`}
+      onDoubleClick={() => !isWriting && onWrite()}
+      {...row}
+    >
+      <span
+        ref={gripRef}
+        className="grip"
+        title="Drag under a heading, or onto a part"
+        {...listeners}
+        aria-hidden="true"
+      >
+        ⋮
+      </span>
+      {isWriting ? (
+        <Writing account={account} depth={item.depth} onWritten={onWritten} onLeave={onLeave} />
+      ) : (
+        <>
+          <span role="gridcell" className="soft">
+            {account.number}
+          </span>
+          <span role="gridcell" className="name-cell" style={{ paddingLeft: item.depth * 16 }}>
+            {account.heading ? (
+              <button className="plain strong" type="button" tabIndex={-1} onClick={onFold}>
+                {item.isFolded ? '+ ' : ''}
+                {account.name}
+              </button>
+            ) : (
+              <Link
+                className="plain"
+                to={address.href('account', { account: account.number })}
+                title={`${account.name}: open its ledger`}
+                tabIndex={-1}
+              >
+                {account.name}
+              </Link>
+            )}
+            {elementFromNumber(account.number) !== account.element && (
+              <span className="brass small"> · number outside its series</span>
+            )}
+          </span>
+        </>
+      )}
+      <span role="gridcell" className="soft small traits">
+        {traits(account)}{' '}
+        <button className="act small" type="button" aria-expanded={isUnfolded} tabIndex={-1} onClick={onUnfold}>
+          change
+        </button>
+      </span>
+      <span role="gridcell" className={account.heading ? 'num soft strong' : 'num soft'}>
+        {hasEarlier && quiet(item.balances.earlier, currency)}
+      </span>
+      <span role="gridcell" className={account.heading ? 'num strong' : 'num'}>
+        {quiet(item.balances.now, currency)}
+      </span>
+    </div>
+  );
+}
+
+/** Number and name while they are written: Enter keeps and goes on to the next account, Escape leaves. */
+function Writing({
+  account,
+  depth,
+  onWritten,
+  onLeave,
+}: {
+  account: AccountAnswer;
+  depth: number;
+  onWritten: (change: Partial<AccountRequest>, goOn: boolean) => void;
+  onLeave: () => void;
+}) {
+  const [number, setNumber] = useState(account.number);
+  const [name, setName] = useState(account.name);
+  const onKeyDown = (event: KeyboardEvent): void => {
+    if (event.key === 'Enter') onWritten({ number, name }, !event.shiftKey);
+    else if (event.key === 'Escape') onLeave();
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+  return (
+    <>
+      <span role="gridcell">
+        <InputBase
+          value={number}
+          onChange={(event) => setNumber(event.target.value)}
+          onKeyDown={onKeyDown}
+          inputProps={{ 'aria-label': `Number of ${account.name}`, style: CELL }}
+        />
+      </span>
+      <span role="gridcell" style={{ paddingLeft: depth * 16 }}>
+        <InputBase
+          autoFocus
+          fullWidth
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+          onKeyDown={onKeyDown}
+          onFocus={(event) => event.target.select()}
+          inputProps={{ 'aria-label': `Name of ${account.number}`, style: CELL }}
+        />
+      </span>
+    </>
+  );
+}
+
+const CELL = { padding: 0, height: 19, fontSize: 13, borderBottom: '1px solid var(--green)' } as const;
+
+/** A balance; a dash for none, so that the eye finds those there are. */
+export function quiet(amount: Minor, currency: CurrencyCode): string {
+  return amount === 0 ? '–' : displayed(amount, currency);
+}
+
+/** What is special about an account, in few words. */
+function traits(one: AccountAnswer): string {
+  return [
+    one.role && one.role !== 'cash' && ACCOUNT_ROLES[one.role as AccountRole]?.label.toLowerCase(),
+    one.role === 'cash' && 'cash or bank',
+    one.control && 'control',
+    one.contra && !one.role && 'contra',
+    one.currency && [one.currency, shown(one.foreignBalance, one.currency as CurrencyCode)].filter(Boolean).join(' '),
+    !one.typedEntries && !one.role && 'no typed entries',
+    one.breakdowns.length > 0 && `needs ${one.breakdowns.join(', ').toLowerCase()}`,
+    one.taxCode && `tax ${one.taxCode}`,
+    !one.active && 'retired',
+  ]
+    .filter(Boolean)
+    .join(' · ');
+}

@@ -1,0 +1,175 @@
+import { type AccountAnswer, type AccountRequest, paths } from '@just-ledger/contract';
+import { dayBefore, longDate, parseCivilDate, shortDate, yearBefore } from '@just-ledger/core';
+import { TextField } from '@mui/material';
+import { useSuspenseQuery } from '@tanstack/react-query';
+import { useMemo, useState } from 'react';
+import { accountsQuery } from '../../api/account-queries.js';
+import { useSheetParam } from '../../api/address.js';
+import { useBooks } from '../../api/books-queries.js';
+import { breakdownsQuery } from '../../api/breakdown-queries.js';
+import { request } from '../../api/request.js';
+import { useChange } from '../../api/use-change.js';
+import { Allowed } from '../../ui/allowed.js';
+import { FilesLink } from '../../ui/files-link.js';
+import { Printed } from '../../ui/printed.js';
+import type { ScreenProps } from '../../ui/screen-route.js';
+import { Empty, Sheet, Trouble } from '../../ui/sheet.js';
+import { AccountForm } from './account-form.js';
+import { accountRequest, type ChartFilter, chartList, earlierResults } from './chart-list.js';
+import { ChartRows } from './chart-rows.js';
+import { PrintedChart } from './printed-chart.js';
+
+const FILTERS = [
+  ['', 'in use'],
+  ['balance', 'with a balance'],
+  ['retired', 'retired'],
+  ['all', 'all'],
+] as const;
+
+/** A change of one account that was kept, and what it was before. */
+interface Kept {
+  readonly said: string;
+  readonly before: AccountRequest;
+  readonly after: AccountAnswer;
+}
+
+/** The chart: a ruled list edited in place, with each account's balance now and a year before. */
+export default function ChartScreen({ slot }: ScreenProps) {
+  const { organisation, currency, calendar, to } = useBooks();
+  const { data: accounts } = useSuspenseQuery(accountsQuery(organisation.id, to));
+  const earlierDay = yearBefore(to);
+  const { data: before } = useSuspenseQuery(accountsQuery(organisation.id, earlierDay));
+  // before these books begin there is something to compare with only if balances of the old ones were brought in
+  const hasYearBefore =
+    earlierDay >= dayBefore(calendar.firstDay) || before.some(({ balance }) => Number(balance) !== 0);
+  const { data: breakdowns } = useSuspenseQuery(breakdownsQuery(organisation.id));
+  const [only, setOnly] = useSheetParam('only', slot);
+  const [find, setFind] = useSheetParam('find', slot);
+  const [foldedText, setFolded] = useSheetParam('folded', slot);
+  const [isAdding, setAdding] = useState<Partial<AccountRequest>>();
+  const [kept, setKept] = useState<Kept>();
+  const folded = useMemo(() => new Set(foldedText.split(' ').filter(Boolean)), [foldedText]);
+  const earlier = useMemo(() => new Map(before.map((one) => [one.number, one.balance])), [before]);
+  const items = useMemo(() => {
+    const filter = { find, only: only as ChartFilter['only'], folded };
+    return chartList(accounts, earlier, filter, currency, earlierResults(accounts, earlier, currency));
+  }, [accounts, earlier, find, only, folded, currency]);
+  const change = useChange(
+    ({ account, to: wanted }: { account: AccountAnswer; to: Partial<AccountRequest>; said?: string }) =>
+      request<AccountAnswer>('PUT', paths.account(organisation.id, account.id), {
+        ...accountRequest(account, wanted),
+        version: account.version,
+      }),
+  );
+  const apply = (account: AccountAnswer, wanted: Partial<AccountRequest>, said?: string, onKept?: () => void): void =>
+    change.mutate(
+      { account, to: wanted },
+      {
+        onSuccess: (after) => {
+          setKept(said ? { said, before: accountRequest(account), after } : undefined);
+          onKept?.();
+        },
+      },
+    );
+  const undo = useChange(({ before: was, after }: Kept) =>
+    request('PUT', paths.account(organisation.id, after.id), { ...was, version: after.version }),
+  );
+  const refused =
+    change.error && change.variables ? { id: change.variables.account.id, error: change.error } : undefined;
+  const isRefusedInSight = items.some((item) => item.is === 'account' && item.account.id === refused?.id);
+  const dates = [hasYearBefore ? shortDate(earlierDay) : '', shortDate(to)] as const;
+  const headings = accounts.filter((one) => one.heading).length;
+  const toggleFold = (number: string): void => {
+    const next = new Set(folded);
+    if (!next.delete(number)) next.add(number);
+    setFolded([...next].join(' ') || undefined);
+  };
+  return (
+    <Sheet
+      title="Chart of accounts"
+      aside={`${accounts.length - headings} accounts${headings ? `, ${headings} ${headings === 1 ? 'heading' : 'headings'}` : ''}`}
+      tools={
+        <>
+          <Allowed needed="preparer">
+            <button className="act" type="button" onClick={() => setAdding({})}>
+              Add an account
+            </button>
+          </Allowed>
+          <Printed
+            title="Chart of accounts"
+            dates={longDate(to)}
+            read={() => <PrintedChart items={items} dates={dates} currency={currency} />}
+          />
+          <FilesLink subject="chart" />
+        </>
+      }
+    >
+      <div className="row" style={{ marginBottom: 8, gap: 18 }}>
+        <TextField
+          placeholder="number or name"
+          value={find}
+          onChange={(event) => setFind(event.target.value)}
+          style={{ width: 220 }}
+          slotProps={{ htmlInput: { 'aria-label': 'Find an account' } }}
+        />
+        {FILTERS.map(([key, label]) => (
+          <button
+            key={key}
+            type="button"
+            aria-pressed={only === key}
+            className={only === key ? 'plain strong small' : 'plain soft small'}
+            onClick={() => setOnly(key || undefined)}
+          >
+            {label}
+          </button>
+        ))}
+      </div>
+      {isAdding && (
+        <AccountForm
+          key={isAdding.parent ?? 'new'}
+          accounts={accounts}
+          breakdowns={breakdowns}
+          start={isAdding}
+          onDone={() => setAdding(undefined)}
+        />
+      )}
+      {kept && !change.error && (
+        <div className="told" role="status">
+          {kept.said}{' '}
+          <button
+            className="act"
+            type="button"
+            disabled={undo.isPending}
+            onClick={() => undo.mutate(kept, { onSuccess: () => setKept(undefined) })}
+          >
+            Undo
+          </button>
+        </div>
+      )}
+      <Trouble error={undo.error ?? (isRefusedInSight ? undefined : change.error)} />
+      {accounts.length === 0 ? (
+        <Empty>
+          <p>
+            The chart says which accounts these books have. Add them one by one, or read a file with at least the
+            columns number and name. A whole chart for your kind of organisation can be had under Organisation.
+          </p>
+        </Empty>
+      ) : items.length === 0 ? (
+        <p className="empty">No account fits.</p>
+      ) : (
+        <ChartRows
+          items={items}
+          accounts={accounts}
+          breakdowns={breakdowns}
+          currency={currency}
+          dates={dates}
+          apply={apply}
+          refused={refused}
+          onAdd={setAdding}
+          onFold={toggleFold}
+        />
+      )}
+      <span className="visually-hidden">Balances as at {parseCivilDate(to)}</span>
+    </Sheet>
+  );
+}

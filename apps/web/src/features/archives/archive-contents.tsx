@@ -1,0 +1,121 @@
+import { type ArchiveAnswer, type ArchiveContentsAnswer, paths } from '@just-ledger/contract';
+import { KIND_LABELS, longDate, parseCivilDate } from '@just-ledger/core';
+import { Button, TextField } from '@mui/material';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import { Link } from 'react-router';
+import { organisationsQuery } from '../../api/organisation-queries.js';
+import { problemPlaces } from '../../api/problem-places.js';
+import { request } from '../../api/request.js';
+import { Trouble } from '../../ui/sheet.js';
+
+const day = (text: string): string => longDate(parseCivilDate(text.slice(0, 10)));
+
+/** What an archive holds, and the name under which it becomes books. */
+export function ArchiveContents({ job, onTaken }: { job: ArchiveAnswer; onTaken: (job: ArchiveAnswer) => void }) {
+  const contents = job.contents as ArchiveContentsAnswer;
+  const { organisation, alreadyHere, writtenAt, entries, lastSeal } = contents;
+  const client = useQueryClient();
+  const [name, setName] = useState(
+    alreadyHere ? `${organisation}, as of ${day(writtenAt)}`.slice(0, 120) : organisation,
+  );
+  const take = useMutation({
+    mutationFn: () => request<ArchiveAnswer>('POST', paths.archiveTaking(job.id), { name }),
+    onSuccess: onTaken,
+  });
+  const { at, elsewhere } = problemPlaces(take.error, ['name']);
+  const isDone = job.state === 'done';
+  useEffect(() => {
+    if (isDone) void client.invalidateQueries({ queryKey: organisationsQuery.queryKey });
+  }, [isDone, client]);
+  if (isDone)
+    return (
+      <p className="told" role="status" style={{ marginTop: 14 }}>
+        The books stand: {count(entries, 'entry', 'entries')}, every seal the same
+        {entries > 0 && <> to the last, {short(lastSeal)}</>}.{' '}
+        <Link className="act" to={`/${job.organisation}/record/journal`}>
+          Open them
+        </Link>
+      </p>
+    );
+  return (
+    <>
+      <h2 style={{ margin: '16px 0 8px' }}>{organisation}</h2>
+      <table className="ruled tight">
+        <tbody>
+          {particulars(contents).map(([label, value]) => (
+            <tr key={label}>
+              <td className="soft" style={{ width: 100 }}>
+                {label}
+              </td>
+              <td>{value}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {alreadyHere && (
+        <p className="brass" style={{ marginTop: 12 }}>
+          Books that begin with the same entry are here already:{' '}
+          <Link className="act" to={`/${alreadyHere.id}/record/journal`}>
+            {alreadyHere.name}
+          </Link>
+          . These will stand beside them and change nothing there.
+        </p>
+      )}
+      <form
+        style={{ marginTop: 16 }}
+        onSubmit={(event) => {
+          event.preventDefault();
+          take.mutate();
+        }}
+      >
+        <TextField
+          label="Name of the books"
+          required
+          fullWidth
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+          {...at('name', 'you will be their owner; nobody else gets a place in them')}
+        />
+        <Trouble error={elsewhere} />
+        <div style={{ marginTop: 14 }}>
+          <Button type="submit" variant="contained" disabled={take.isPending || job.state === 'writing'}>
+            {job.state === 'writing' ? 'Making the books …' : 'Make these books'}
+          </Button>
+        </div>
+      </form>
+    </>
+  );
+}
+
+function particulars(of: ArchiveContentsAnswer): [string, React.ReactNode][] {
+  const { firstDate, lastDate, entries, drafts } = of;
+  return [
+    ['Kind', `${KIND_LABELS[of.kind]} · ${of.baseCurrency} · first day ${day(of.firstDay)}`],
+    [
+      'Entries',
+      firstDate && lastDate
+        ? `${count(entries, 'entry', 'entries')}, ${day(firstDate)} to ${day(lastDate)}`
+        : 'none yet',
+    ],
+    [
+      'Set-up',
+      `${count(of.accounts, 'account', 'accounts')}, ${count(of.contacts, 'contact', 'contacts')}, ${count(drafts, 'draft', 'drafts')}`,
+    ],
+    ['Written', `${day(of.writtenAt)}, ${of.writtenAt.slice(11, 16)} UTC`],
+    ...(entries > 0 ? [['Last seal', short(of.lastSeal)] as [string, React.ReactNode]] : []),
+  ];
+}
+
+/** The beginning and the end of a seal. */
+function short(seal: string) {
+  return (
+    <span title={seal} className="nowrap">
+      {seal.slice(0, 8)} … {seal.slice(-8)}
+    </span>
+  );
+}
+
+function count(number: number, one: string, many: string): string {
+  return `${number.toLocaleString('en')} ${number === 1 ? one : many}`;
+}

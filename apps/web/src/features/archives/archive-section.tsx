@@ -1,0 +1,70 @@
+import { paths, type PutAwayAnswer } from '@just-ledger/contract';
+import { Button } from '@mui/material';
+import { useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useBooks } from '../../api/books-queries.js';
+import { organisationsQuery } from '../../api/organisation-queries.js';
+import { request } from '../../api/request.js';
+import { useChange } from '../../api/use-change.js';
+import { Trouble } from '../../ui/sheet.js';
+
+/** The whole organisation as one file, and the way to put its books away. */
+export function ArchiveSection() {
+  const { organisation } = useBooks();
+  if (organisation.role !== 'owner') return null;
+  return (
+    <section style={{ marginTop: 26, maxWidth: 640 }} aria-label="Archive">
+      <h2 className="minor">Archive</h2>
+      <p style={{ margin: '6px 0' }}>
+        The whole organisation as one open file: set-up, every entry with its seal, drafts, recurring journals, locks
+        and changes. Any installation makes the same books of it.{' '}
+        <a className="act" href={paths.organisationArchive(organisation.id)} download>
+          Write an archive
+        </a>
+      </p>
+      {!organisation.putAwayAt && <PutAway />}
+    </section>
+  );
+}
+
+function PutAway() {
+  const { organisation } = useBooks();
+  const client = useQueryClient();
+  const [isOpen, setOpen] = useState(false);
+  const putAway = useChange(() => request<PutAwayAnswer>('POST', paths.puttingAway(organisation.id)));
+  if (!isOpen)
+    return (
+      <p className="soft">
+        Books that are no longer kept can be hidden and kept from changes.{' '}
+        <button className="act" type="button" onClick={() => setOpen(true)}>
+          Put these books away
+        </button>
+      </p>
+    );
+  return (
+    <div>
+      <p style={{ margin: '6px 0 10px' }}>
+        An archive is written into the data folder first. Then these books leave the list, and can be read but not
+        changed by anybody, until an owner takes them out again.
+      </p>
+      <div className="row">
+        <Button
+          variant="contained"
+          autoFocus
+          disabled={putAway.isPending}
+          onClick={() =>
+            putAway.mutate(undefined, {
+              onSuccess: () => void client.invalidateQueries({ queryKey: organisationsQuery.queryKey }),
+            })
+          }
+        >
+          {putAway.isPending ? 'Writing the archive …' : 'Put away'}
+        </Button>
+        <Button variant="outlined" onClick={() => setOpen(false)}>
+          Not now
+        </Button>
+      </div>
+      <Trouble error={putAway.error} />
+    </div>
+  );
+}

@@ -1,0 +1,92 @@
+import { type ArchiveAnswer, paths } from '@just-ledger/contract';
+import { LinearProgress } from '@mui/material';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { Link, useSearchParams } from 'react-router';
+import { archiveQuery } from '../../api/archive-queries.js';
+import { request, withQuery } from '../../api/request.js';
+import { DoorSheet } from '../../ui/door-sheet.js';
+import { FileDrop } from '../../ui/file-drop.js';
+import { Trouble } from '../../ui/sheet.js';
+import { ArchiveContents } from './archive-contents.js';
+
+/** An archive on its way to becoming books: read and proved, shown, named, taken in. */
+export function FromArchiveScreen() {
+  const client = useQueryClient();
+  const [search, setSearch] = useSearchParams();
+  const id = search.get('archive') ?? '';
+  const { data, error } = useQuery(archiveQuery(id));
+  const show = (next: ArchiveAnswer | undefined): void => {
+    if (next) client.setQueryData(archiveQuery(next.id).queryKey, next);
+    setSearch(next ? { archive: next.id } : {}, { replace: true });
+  };
+  const begin = useMutation({
+    mutationFn: ({ file, name }: { file: Blob; name: string }) =>
+      request<ArchiveAnswer>('POST', withQuery(paths.archives, { name }), file),
+    onSuccess: show,
+  });
+  const giveUp = useMutation({ mutationFn: () => request('DELETE', paths.archive(id)) });
+  const startOver = (): void => {
+    giveUp.mutate();
+    show(undefined);
+  };
+  return (
+    <DoorSheet title="Books from an archive" width={620}>
+      {!data && (
+        <>
+          <p className="soft" style={{ margin: '6px 0 16px' }}>
+            An archive holds a whole organisation. Every file, every reference and every seal in it is proved before
+            anything is made of it.
+          </p>
+          {id !== '' && data === null && (
+            <p className="told" role="status">
+              That archive is no longer there. Read the file again.
+            </p>
+          )}
+          <FileDrop
+            what="an archive"
+            most={128}
+            isSending={begin.isPending}
+            onFile={(file, name) => begin.mutate({ file, name })}
+          />
+        </>
+      )}
+      <Trouble error={error ?? begin.error} />
+      {data && <p className="soft small">{data.name}</p>}
+      {data?.state === 'reading' && <Reading job={data} />}
+      {data?.state === 'failed' && <Refused job={data} />}
+      {data?.contents && data.state !== 'failed' && <ArchiveContents job={data} onTaken={show} />}
+      <p className="small row" style={{ marginTop: 18, gap: 18 }}>
+        <Link className="act" to="/">
+          All books
+        </Link>
+        {data && data.state !== 'writing' && data.state !== 'done' && (
+          <button className="act" type="button" onClick={startOver}>
+            {data.state === 'reading' ? 'Give up' : 'Another archive'}
+          </button>
+        )}
+      </p>
+    </DoorSheet>
+  );
+}
+
+function Reading({ job }: { job: ArchiveAnswer }) {
+  const proved = job.progress?.done ?? 0;
+  return (
+    <div role="status" style={{ margin: '18px 0' }}>
+      <p>{proved > 0 ? `Proving entry ${proved.toLocaleString('en')} …` : 'Reading the archive …'}</p>
+      <LinearProgress aria-label="Reading the archive" />
+    </div>
+  );
+}
+
+function Refused({ job: { problems } }: { job: ArchiveAnswer }) {
+  return (
+    <div className="trouble" role="alert">
+      <div>Nothing has been made of this file.</div>
+      {problems.slice(0, 12).map(({ path, message }, at) => (
+        <div key={`${path} ${at}`}>{message}</div>
+      ))}
+      {problems.length > 12 && <div>… and {problems.length - 12} more.</div>}
+    </div>
+  );
+}

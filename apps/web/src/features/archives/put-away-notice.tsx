@@ -1,0 +1,39 @@
+import { paths } from '@just-ledger/contract';
+import { longDate, parseCivilDate } from '@just-ledger/core';
+import { useQueryClient } from '@tanstack/react-query';
+import { useBooks } from '../../api/books-queries.js';
+import { organisationsQuery } from '../../api/organisation-queries.js';
+import { request } from '../../api/request.js';
+import { useChange } from '../../api/use-change.js';
+import { Trouble } from '../../ui/sheet.js';
+
+/** Says over the desk that these books are put away, and takes them out again. */
+export function PutAwayNotice() {
+  const { organisation } = useBooks();
+  const client = useQueryClient();
+  const takeOut = useChange(() => request('DELETE', paths.puttingAway(organisation.id)));
+  if (!organisation.putAwayAt) return null;
+  return (
+    <div className="put-away" role="status">
+      <span>
+        Put away on {longDate(parseCivilDate(organisation.putAwayAt.slice(0, 10)))}: these books can be read and not
+        changed.
+      </span>
+      {organisation.role === 'owner' && (
+        <button
+          className="act"
+          type="button"
+          disabled={takeOut.isPending}
+          onClick={() =>
+            takeOut.mutate(undefined, {
+              onSuccess: () => void client.invalidateQueries({ queryKey: organisationsQuery.queryKey }),
+            })
+          }
+        >
+          Take them out again
+        </button>
+      )}
+      <Trouble error={takeOut.error} />
+    </div>
+  );
+}

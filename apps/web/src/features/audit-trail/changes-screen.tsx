@@ -1,0 +1,99 @@
+import type { SetUpChangeAnswer } from '@just-ledger/contract';
+import { longDate, SET_UP_SUBJECTS, type SetUpSubject } from '@just-ledger/core';
+import { useSuspenseInfiniteQuery } from '@tanstack/react-query';
+import type { ReactNode } from 'react';
+import { useSheetParam } from '../../api/address.js';
+import { setUpChangesQuery } from '../../api/audit-trail-queries.js';
+import { useBooks } from '../../api/books-queries.js';
+import { Printed } from '../../ui/printed.js';
+import type { ScreenProps } from '../../ui/screen-route.js';
+import { Empty, Sheet } from '../../ui/sheet.js';
+import { Difference, when } from './trail.js';
+
+/** The audit trail: who changed what of the set-up, the latest first. */
+export default function ChangesScreen({ slot }: ScreenProps) {
+  const { organisation, today } = useBooks();
+  const [subject, setSubject] = useSheetParam('subject', slot);
+  const { data, fetchNextPage, hasNextPage, isFetchingNextPage } = useSuspenseInfiniteQuery(
+    setUpChangesQuery(organisation.id, subject || undefined),
+  );
+  const changes = data.pages.flat();
+  const whole = async (): Promise<ReactNode> => {
+    let read = { data, hasNextPage };
+    while (read.hasNextPage) {
+      const { data: more, hasNextPage: goesOn, error } = await fetchNextPage();
+      if (error) throw error;
+      read = { data: more ?? read.data, hasNextPage: goesOn };
+    }
+    return <ChangesTable changes={read.data.pages.flat()} />;
+  };
+  return (
+    <Sheet
+      title="Changes of the set-up"
+      aside="entries are never changed, so they are not here"
+      tools={<Printed title="Changes of the set-up" dates={longDate(today)} read={whole} />}
+    >
+      <div className="row" style={{ gap: 18, marginBottom: 8 }}>
+        {[['', 'all'] as const, ...(Object.entries(SET_UP_SUBJECTS) as [SetUpSubject, string][])].map(
+          ([key, label]) => (
+            <button
+              key={key}
+              type="button"
+              aria-pressed={subject === key}
+              className={subject === key ? 'plain strong small' : 'plain soft small'}
+              onClick={() => setSubject(key || undefined)}
+            >
+              {label.toLowerCase()}
+            </button>
+          ),
+        )}
+      </div>
+      {changes.length === 0 ? (
+        <Empty>
+          <p>
+            Whoever adds, changes or removes an account, a breakdown, a contact or the organisation’s own particulars
+            is named here.
+          </p>
+        </Empty>
+      ) : (
+        <ChangesTable changes={changes} />
+      )}
+      {hasNextPage && (
+        <p style={{ marginTop: 10 }}>
+          <button className="act" type="button" disabled={isFetchingNextPage} onClick={() => void fetchNextPage()}>
+            {isFetchingNextPage ? 'Reading …' : 'Earlier changes'}
+          </button>
+        </p>
+      )}
+    </Sheet>
+  );
+}
+
+function ChangesTable({ changes }: { changes: readonly SetUpChangeAnswer[] }) {
+  return (
+    <table className="ruled">
+      <thead>
+        <tr>
+          <th style={{ width: 190 }}>When</th>
+          <th style={{ width: 130 }}>Who</th>
+          <th style={{ width: 240 }}>What</th>
+          <th>From, to</th>
+        </tr>
+      </thead>
+      <tbody>
+        {changes.map((change) => (
+          <tr key={change.id}>
+            <td className="soft nowrap">{when(change)}</td>
+            <td>{change.by}</td>
+            <td>
+              <span className="soft">{SET_UP_SUBJECTS[change.subject as SetUpSubject]}</span> {change.title}
+            </td>
+            <td>
+              <Difference change={change} />
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

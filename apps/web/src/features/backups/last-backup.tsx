@@ -1,0 +1,35 @@
+import { type BackupsAnswer, paths } from '@just-ledger/contract';
+import { queryOptions, useQuery } from '@tanstack/react-query';
+import { request } from '../../api/request.js';
+
+const backupsQuery = queryOptions({
+  queryKey: ['backups'],
+  queryFn: () => request<BackupsAnswer>('GET', paths.backups),
+  refetchInterval: 60_000,
+});
+const HOUR = 60 * 60 * 1000;
+
+/** How old the last verified backup is; loud where none was made for two days. */
+export function LastBackup() {
+  const { data, dataUpdatedAt } = useQuery(backupsQuery);
+  if (!data) return null;
+  const { last, kept, failure } = data;
+  const age = last === null ? undefined : Math.max(0, dataUpdatedAt - Date.parse(last));
+  const isLate = failure !== null || (age !== undefined && age > 48 * HOUR);
+  return (
+    <p className={isLate ? 'small brick' : 'small soft'} style={{ marginTop: 26 }}>
+      {age === undefined
+        ? 'No backup yet; the first one is made by itself in a moment.'
+        : `Last backup ${told(age)}, verified; ${kept === 1 ? '1 is kept' : `${kept} are kept`}.`}
+      {failure && ` The last attempt failed: ${failure}`}
+    </p>
+  );
+}
+
+/** An age in words. @example told(3 * HOUR) // → '3 hours ago' */
+function told(age: number): string {
+  const hours = Math.floor(age / HOUR);
+  if (hours < 1) return 'less than an hour ago';
+  if (hours < 48) return hours === 1 ? '1 hour ago' : `${hours} hours ago`;
+  return `${Math.floor(hours / 24)} days ago`;
+}

@@ -1,0 +1,140 @@
+import { type OrganisationAnswer, paths } from '@just-ledger/contract';
+import { parseCivilDate } from '@just-ledger/core';
+import { Button } from '@mui/material';
+import { useMutation, useQueryClient, useSuspenseQuery } from '@tanstack/react-query';
+import { useEffect, useRef, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { unfinishedStartQuery } from '../../api/begin-queries.js';
+import { organisationsQuery } from '../../api/organisation-queries.js';
+import { problemPlaces } from '../../api/problem-places.js';
+import { request } from '../../api/request.js';
+import { useSession, useSignOut } from '../../api/session-queries.js';
+import { Trouble } from '../../ui/sheet.js';
+import { answersFrom, type BeginAnswers, beginRequest, datesOf } from './begin-answers.js';
+import { BeginPreview } from './begin-preview.js';
+import { BeginQuestions } from './begin-questions.js';
+
+/** So long after the last key the answers are kept, so that the start can be left at any point. */
+const KEEP_AFTER = 500;
+
+/** The guided start: few questions at the left, what they lead to at the right. */
+export function BeginScreen() {
+  const { today: day, person } = useSession();
+  const signOut = useSignOut();
+  const { data: organisations } = useSuspenseQuery(organisationsQuery);
+  const today = parseCivilDate(day);
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const { data: unfinished } = useSuspenseQuery(unfinishedStartQuery);
+  const [answers, setAnswers] = useState(() => answersFrom(unfinished.answers, today));
+  const keep = useMutation({
+    mutationFn: (kept: BeginAnswers) => request('PUT', paths.unfinishedStart, { answers: kept }),
+  });
+  const [isResumed] = useState(unfinished.answers !== null);
+  /** What has been typed and is not yet sent, and when it will be. */
+  const unsent = useRef<{ readonly answers: BeginAnswers; readonly timer: ReturnType<typeof setTimeout> }>(undefined);
+  const takeUnsent = (): BeginAnswers | undefined => {
+    const taken = unsent.current;
+    clearTimeout(taken?.timer);
+    unsent.current = undefined;
+    return taken?.answers;
+  };
+  const change = (given: Partial<BeginAnswers>): void => {
+    const next = { ...answers, ...given };
+    setAnswers(next);
+    client.setQueryData(unfinishedStartQuery.queryKey, { answers: { ...next }, updatedAt: null });
+    takeUnsent();
+    const send = (): void => {
+      if (takeUnsent()) keep.mutate(next);
+    };
+    unsent.current = { answers: next, timer: setTimeout(send, KEEP_AFTER) };
+  };
+  // whoever leaves by another way within that time leaves nothing behind
+  useEffect(
+    () => () => {
+      const typed = takeUnsent();
+      if (typed) void request('PUT', paths.unfinishedStart, { answers: typed }).catch(() => undefined);
+    },
+    [],
+  );
+  const dates = datesOf(answers, today);
+  const begin = useMutation({
+    mutationFn: () => {
+      takeUnsent(); // sent after the books stand it would begin them a second time
+      return request<OrganisationAnswer>('POST', paths.organisations, beginRequest(answers, dates));
+    },
+    onSuccess: async (made) => {
+      client.setQueryData(unfinishedStartQuery.queryKey, { answers: null, updatedAt: null });
+      await client.invalidateQueries({ queryKey: organisationsQuery.queryKey });
+      void navigate(`/${made.id}/prepare/gather`);
+    },
+  });
+  const leave = (): void => {
+    takeUnsent();
+    client.setQueryData(unfinishedStartQuery.queryKey, { answers: { ...answers }, updatedAt: null });
+    keep.mutate(answers, { onSuccess: () => void navigate('/') });
+  };
+  const { at, elsewhere } = problemPlaces(begin.error, placesOf(answers));
+  return (
+    <main className="begin">
+      <form
+        className="sheet"
+        aria-label="New books"
+        onSubmit={(event) => {
+          event.preventDefault();
+          begin.mutate();
+        }}
+      >
+        <h1>{isResumed ? 'Go on where you left' : 'Whose books will you keep?'}</h1>
+        <p className="soft" style={{ margin: '4px 0 18px' }}>
+          Only what the books cannot do without. Every answer can be changed later, as long as nothing posted depends
+          on it.
+        </p>
+        <BeginQuestions answers={answers} today={today} at={at} onChange={change} />
+        <Trouble error={elsewhere} />
+        <div className="foot">
+          <div className="row">
+            <Button type="submit" variant="contained" disabled={begin.isPending}>
+              Begin these books
+            </Button>
+            <Button variant="outlined" disabled={keep.isPending} onClick={leave}>
+              Leave it for later
+            </Button>
+          </div>
+          <span className="soft small" role="status">
+            {keep.error ? 'Your answers could not be kept just now.' : keep.isSuccess ? 'Answers kept.' : ''}
+          </span>
+        </div>
+      </form>
+      <BeginPreview answers={answers} dates={dates} />
+      <p className="small soft row">
+        <span>{person?.name}</span>
+        <Link className="act" to="/from-archive">
+          Books from an archive
+        </Link>
+        {organisations.length > 0 && (
+          <Link className="act" to="/">
+            All books
+          </Link>
+        )}
+        <button className="act" type="button" onClick={() => signOut.mutate()}>
+          Sign out
+        </button>
+      </p>
+    </main>
+  );
+}
+
+/** The paths of all fields that the answers show. */
+function placesOf(answers: BeginAnswers): string[] {
+  return [
+    'name',
+    'kind',
+    'baseCurrency',
+    'fiscalYearStartMonth',
+    'firstDay',
+    ...answers.partners.flatMap((_, place) => [`partners.${place}.name`, `partners.${place}.share`]),
+    ...answers.shareClasses.map((_, place) => `shareClasses.${place}`),
+    ...answers.funds.map((_, place) => `funds.${place}.name`),
+  ];
+}

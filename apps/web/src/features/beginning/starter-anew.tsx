@@ -1,0 +1,61 @@
+import { type OrganisationAnswer, paths } from '@just-ledger/contract';
+import { KIND_LABELS, starterChart } from '@just-ledger/core';
+import { Button } from '@mui/material';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { accountsQuery } from '../../api/account-queries.js';
+import { useAddress } from '../../api/address.js';
+import { useBooks } from '../../api/books-queries.js';
+import { request } from '../../api/request.js';
+import { useChange } from '../../api/use-change.js';
+import { Trouble } from '../../ui/sheet.js';
+
+/** Takes the starter chart of the organisation's kind, while nothing has been posted; shows first what goes and comes. */
+export function StarterAnew({ organisation }: { organisation: OrganisationAnswer }) {
+  const address = useAddress();
+  const { today } = useBooks();
+  const { data: accounts } = useQuery(accountsQuery(organisation.id, today));
+  const [isOpen, setOpen] = useState(false);
+  const start = useChange(() => request('POST', paths.accountsStarter(organisation.id), {}));
+  const kind = KIND_LABELS[organisation.kind].toLowerCase();
+  const isPosted = accounts?.some((one) => one.lines > 0) ?? true;
+  if (isPosted) return null;
+  const coming = starterChart(organisation.kind).accounts.length;
+  return (
+    <section style={{ marginTop: 26, maxWidth: 640 }} aria-label="Starter chart">
+      <h2 className="minor">Chart of accounts</h2>
+      {start.isSuccess ? (
+        <p className="told">
+          The chart of a {kind} stands.{' '}
+          <Link className="act" to={address.href('chart')}>
+            See it
+          </Link>
+        </p>
+      ) : isOpen ? (
+        <>
+          <p style={{ margin: '6px 0 10px' }}>
+            {accounts?.length ?? 0} accounts go, {coming} of the starter chart for a {kind} come. Nothing has been
+            posted to them.
+          </p>
+          <div className="row">
+            <Button variant="contained" disabled={start.isPending} onClick={() => start.mutate(undefined)}>
+              Take the starter chart
+            </Button>
+            <Button variant="outlined" onClick={() => setOpen(false)}>
+              Leave it
+            </Button>
+          </div>
+        </>
+      ) : (
+        <p className="soft">
+          Nothing has been posted yet.{' '}
+          <button className="act" type="button" onClick={() => setOpen(true)}>
+            Begin the chart anew for a {kind}
+          </button>
+        </p>
+      )}
+      <Trouble error={start.error} />
+    </section>
+  );
+}

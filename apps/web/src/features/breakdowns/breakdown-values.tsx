@@ -1,0 +1,94 @@
+import { type AccountAnswer, type BreakdownAnswer, type BreakdownValueRequest, paths } from '@just-ledger/contract';
+import { useState } from 'react';
+import { useBooks } from '../../api/books-queries.js';
+import { request } from '../../api/request.js';
+import { useChange } from '../../api/use-change.js';
+import { Allowed } from '../../ui/allowed.js';
+import { ValueForm } from './value-form.js';
+
+/** The values of a breakdown as a ruled, indented list, with a line for the next one at its foot. */
+export function BreakdownValues({
+  breakdown,
+  accounts,
+}: {
+  breakdown: BreakdownAnswer;
+  accounts: readonly AccountAnswer[];
+}) {
+  const { organisation } = useBooks();
+  const [open, setOpen] = useState<number>();
+  const [made, setMade] = useState(0);
+  const hasFunds = organisation.kind === 'non-profit';
+  const add = useChange((value: BreakdownValueRequest) =>
+    request('POST', paths.breakdownValues(organisation.id, breakdown.id), value),
+  );
+  const nameOf = (number: string | null): string => {
+    const account = accounts.find((one) => one.number === number);
+    return account ? `${account.number} ${account.name}` : '';
+  };
+  const columns = hasFunds ? 4 : 3;
+  return (
+    <table className="ruled" style={{ maxWidth: 860 }}>
+      <thead>
+        <tr>
+          <th>Value</th>
+          {hasFunds && <th style={{ width: 260 }}>Its balance is kept on</th>}
+          <th className="num" style={{ width: 110 }}>
+            Posted lines
+          </th>
+          <th style={{ width: 130 }}>
+            <span className="visually-hidden">Change</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {breakdown.values.map((value) => [
+          <tr key={value.id} className={open === value.id ? 'chosen' : ''}>
+            <td style={{ paddingLeft: 8 + value.depth * 18 }} className={value.heading ? 'strong' : ''}>
+              {value.name}
+              {!value.active && <span className="soft small"> · retired</span>}
+            </td>
+            {hasFunds && <td className="soft">{nameOf(value.account)}</td>}
+            <td className="num soft">{value.lines > 0 ? value.lines : ''}</td>
+            <td className="num">
+              <button
+                className="act small"
+                type="button"
+                aria-label={`change ${value.name}`}
+                aria-expanded={open === value.id}
+                onClick={() => setOpen(open === value.id ? undefined : value.id)}
+              >
+                change
+              </button>
+            </td>
+          </tr>,
+          open === value.id && (
+            <tr key={`${value.id} form`} className="chosen">
+              <td colSpan={columns}>
+                <ValueForm
+                  breakdown={breakdown}
+                  value={value}
+                  accounts={accounts}
+                  onDone={() => setOpen(undefined)}
+                />
+              </td>
+            </tr>
+          ),
+        ])}
+        <Allowed>
+          <tr>
+            <td colSpan={columns}>
+              <ValueForm
+                key={made}
+                breakdown={breakdown}
+                accounts={accounts}
+                add={{ error: add.error, isPending: add.isPending, autoFocus: made > 0 }}
+                onAdd={(value) => add.mutate(value, { onSuccess: () => setMade(made + 1) })}
+                onDone={() => undefined}
+              />
+            </td>
+          </tr>
+        </Allowed>
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,132 @@
+import { paths, type PeriodAnswer } from '@just-ledger/contract';
+import { TextField } from '@mui/material';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { useAddress } from '../../api/address.js';
+import { useBooks } from '../../api/books-queries.js';
+import { proofsQuery } from '../../api/proof-queries.js';
+import { request } from '../../api/request.js';
+import { useChange } from '../../api/use-change.js';
+import { Allowed } from '../../ui/allowed.js';
+import { Sheet, Trouble } from '../../ui/sheet.js';
+import { Reopen } from './reopen.js';
+
+/** The months of the year: what was posted, whether the proofs hold at their end, and their locks. */
+export default function MonthsScreen() {
+  const address = useAddress();
+  const { years, to, today } = useBooks();
+  const year = years.years.find((one) => one.from <= to && to <= one.to) ?? years.years[0];
+  const isFirst = year === years.years[0];
+  if (!year) return null;
+  return (
+    <Sheet
+      title={`Months of ${year.name}`}
+      aside={year.closed ? 'the year is closed' : 'a locked month takes no more entries'}
+      tools={
+        <Link className="act" to={address.href('year-end')}>
+          {year.closed ? 'See the year end' : 'Rehearse the year end'}
+        </Link>
+      }
+    >
+      <table className="ruled" style={{ maxWidth: 900 }}>
+        <thead>
+          <tr>
+            <th>Month</th>
+            <th className="num">Entries</th>
+            <th>Proofs at its end</th>
+            <th>Locked</th>
+            <th>
+              <span className="visually-hidden">Lock</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {(isFirst ? [years.broughtForward, ...year.periods] : year.periods).map((period) => (
+            <Month key={period.period} period={period} isPast={period.to <= today} isClosed={year.closed} />
+          ))}
+        </tbody>
+      </table>
+      {year.closed && <Reopen year={year.year} name={year.name} />}
+    </Sheet>
+  );
+}
+
+function Month({ period, isPast, isClosed }: { period: PeriodAnswer; isPast: boolean; isClosed: boolean }) {
+  const { organisation } = useBooks();
+  const { data } = useQuery({ ...proofsQuery(organisation.id, period.to), enabled: isPast && !period.locked });
+  const [isUnlocking, setUnlocking] = useState(false);
+  const [reason, setReason] = useState('');
+  const lock = useChange(() => request('POST', paths.lock(organisation.id, period.period)));
+  const unlock = useChange(() => request('POST', paths.unlock(organisation.id, period.period), { reason }));
+  const failing = data?.proofs.filter((proof) => !proof.holds).length ?? 0;
+  return (
+    <tr>
+      <td style={{ textTransform: 'capitalize' }}>{period.name}</td>
+      <td className="num">{period.entries}</td>
+      <td className={failing ? 'brick' : 'soft'}>
+        {period.locked
+          ? ''
+          : !isPast
+            ? 'not over yet'
+            : !data
+              ? '…'
+              : failing
+                ? `${failing} do not hold`
+                : `✓ ${data.proofs.length} hold`}
+      </td>
+      <td className="soft">{period.locked ? `${period.lockedAt?.slice(0, 10)} by ${period.lockedBy}` : ''}</td>
+      <td className="num">
+        {period.locked ? (
+          isUnlocking ? (
+            <form
+              className="row"
+              style={{ justifyContent: 'flex-end' }}
+              onSubmit={(event) => {
+                event.preventDefault();
+                unlock.mutate(undefined, {
+                  onSuccess: () => {
+                    setUnlocking(false);
+                    setReason('');
+                  },
+                });
+              }}
+            >
+              <TextField
+                autoFocus
+                placeholder="why?"
+                value={reason}
+                onChange={(event) => setReason(event.target.value)}
+                style={{ width: 180 }}
+                slotProps={{ htmlInput: { 'aria-label': `Why ${period.name} is unlocked` } }}
+              />
+              <button className="act" type="submit" disabled={reason.trim() === ''}>
+                unlock
+              </button>
+            </form>
+          ) : (
+            !isClosed && (
+              <Allowed>
+                <button className="act small" type="button" onClick={() => setUnlocking(true)}>
+                  unlock …
+                </button>
+              </Allowed>
+            )
+          )
+        ) : (
+          <Allowed>
+            <button
+              className="act small"
+              type="button"
+              disabled={lock.isPending}
+              onClick={() => lock.mutate(undefined)}
+            >
+              lock
+            </button>
+          </Allowed>
+        )}
+        <Trouble error={lock.error ?? unlock.error} />
+      </td>
+    </tr>
+  );
+}

@@ -1,0 +1,43 @@
+import { paths } from '@just-ledger/contract';
+import { Button, TextField } from '@mui/material';
+import { useState } from 'react';
+import { useBooks } from '../../api/books-queries.js';
+import { request } from '../../api/request.js';
+import { useChange } from '../../api/use-change.js';
+import { Allowed } from '../../ui/allowed.js';
+import { Trouble } from '../../ui/sheet.js';
+
+/** Opens a closed year again, with a reason that is kept. */
+export function Reopen({ year, name }: { year: string; name: string }) {
+  const { organisation } = useBooks();
+  const [reason, setReason] = useState('');
+  const reopen = useChange(() => request('POST', paths.reopening(organisation.id, year), { reason }));
+  return (
+    <form
+      className="row"
+      style={{ marginTop: 18 }}
+      onSubmit={(event) => {
+        event.preventDefault();
+        reopen.mutate(undefined);
+      }}
+    >
+      <span>
+        A late adjustment? Reopening {name} reverses its closing entries and gives back the locks as they were before,
+        on the record.
+      </span>
+      <TextField
+        placeholder="why?"
+        value={reason}
+        onChange={(event) => setReason(event.target.value)}
+        style={{ width: 220 }}
+        slotProps={{ htmlInput: { 'aria-label': 'Why the year is reopened' } }}
+      />
+      <Allowed isTold>
+        <Button type="submit" variant="outlined" disabled={reason.trim() === '' || reopen.isPending}>
+          Reopen {name}
+        </Button>
+      </Allowed>
+      <Trouble error={reopen.error} />
+    </form>
+  );
+}

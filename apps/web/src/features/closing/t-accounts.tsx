@@ -1,0 +1,81 @@
+import type { ClosingRehearsalAnswer } from '@just-ledger/contract';
+import { type CurrencyCode, minor, parseAmount } from '@just-ledger/core';
+import { useSuspenseQuery } from '@tanstack/react-query';
+import { accountsQuery } from '../../api/account-queries.js';
+import { useBooks } from '../../api/books-queries.js';
+import { displayed } from '../../ui/own-ways.js';
+
+/** Each touched account as a T, its new lines in green, its end below. */
+export function TAccounts({ rehearsal, currency }: { rehearsal: ClosingRehearsalAnswer; currency: CurrencyCode }) {
+  const { organisation } = useBooks();
+  const { data: accounts } = useSuspenseQuery(accountsQuery(organisation.id, rehearsal.date));
+  const balances = new Map(accounts.map((one) => [one.number, parseAmount(one.balance, currency)]));
+  const lines = new Map<string, { name: string; temporary: boolean; amounts: number[] }>();
+  for (const line of rehearsal.entries.flatMap((entry) => entry.lines)) {
+    const { accountName: name, temporary } = line;
+    const known = lines.get(line.account) ?? { name, temporary, amounts: [] };
+    known.amounts.push(line.debit ? parseAmount(line.debit, currency) : -parseAmount(line.credit ?? '0', currency));
+    lines.set(line.account, known);
+  }
+  const sum = (amounts: readonly number[]): number => amounts.reduce((all, one) => all + one, 0);
+  // of a closed year what stands in the books is the end already
+  const before = (number: string, amounts: readonly number[]): number =>
+    (balances.get(number) ?? 0) - (rehearsal.closed ? sum(amounts) : 0);
+  const ends = new Map([...lines].map(([number, { amounts }]) => [number, before(number, amounts) + sum(amounts)]));
+  const temporary = [...lines].filter((one) => one[1].temporary);
+  const atZero = temporary.filter(([number]) => ends.get(number) === 0).length;
+  const write = (amount: number): string => (amount === 0 ? '' : displayed(minor(Math.abs(amount)), currency));
+  return (
+    <section className="sheet" aria-label="Accounts run to zero" tabIndex={0}>
+      <div>
+        <h2>Temporary accounts run to zero</h2>
+        <p className="soft small">
+          new lines in green
+          {temporary.length > 0 && ` · ${atZero} of ${temporary.length} accounts end at zero`}
+        </p>
+      </div>
+      <div
+        style={{
+          display: 'grid',
+          gridTemplateColumns: 'repeat(auto-fill, minmax(min(100%, 190px), 1fr))',
+          gap: '14px 18px',
+          marginTop: 10,
+        }}
+      >
+        {[...lines].map(([number, { name, amounts }]) => {
+          const start = before(number, amounts);
+          const end = ends.get(number) ?? 0;
+          const cells = (amount: number, className = '') => (
+            <>
+              <td className={`num ${className}`}>{amount > 0 ? write(amount) : ''}</td>
+              <td className={`num ${className}`}>{amount < 0 ? write(amount) : ''}</td>
+            </>
+          );
+          return (
+            <table className="t-account" key={number}>
+              <caption>
+                {number} {name}
+              </caption>
+              <tbody>
+                {start !== 0 && <tr>{cells(start)}</tr>}
+                {amounts.map((amount, at) => (
+                  <tr key={at}>{cells(amount, 'new')}</tr>
+                ))}
+                <tr className="soft" style={{ borderTop: '1px solid var(--rule)' }}>
+                  {end === 0 ? (
+                    <>
+                      <td>0.00</td>
+                      <td>0.00</td>
+                    </>
+                  ) : (
+                    cells(end)
+                  )}
+                </tr>
+              </tbody>
+            </table>
+          );
+        })}
+      </div>
+    </section>
+  );
+}

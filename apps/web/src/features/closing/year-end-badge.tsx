@@ -1,0 +1,10 @@
+import { useBooks } from '../../api/books-queries.js';
+
+/** The first year that has ended and is not closed. */
+export function YearEndBadge() {
+  const { years, today } = useBooks();
+  const open = years.years.find(
+    (year) => year.to < today && !year.closed && year.periods.some((period) => period.entries > 0),
+  );
+  return open ? `${open.name} to close` : null;
+}

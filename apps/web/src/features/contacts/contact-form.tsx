@@ -1,0 +1,194 @@
+import { type ContactAnswer, type ContactRequest, paths } from '@just-ledger/contract';
+import { CONTACT_ROLES, printedIban } from '@just-ledger/core';
+import { Checkbox, FormControlLabel, TextField } from '@mui/material';
+import { useState } from 'react';
+import { useBooks } from '../../api/books-queries.js';
+import { problemPlaces } from '../../api/problem-places.js';
+import { request } from '../../api/request.js';
+import { useChange } from '../../api/use-change.js';
+import { Allowed } from '../../ui/allowed.js';
+import { CurrencyField } from '../../ui/choice-fields.js';
+import { FormFoot } from '../../ui/form-foot.js';
+import { Sheet, Trouble } from '../../ui/sheet.js';
+import { Trail } from '../audit-trail/trail.js';
+import { ContactMerge } from './contact-merge.js';
+
+const BANK = [
+  ['iban', 'IBAN'],
+  ['bic', 'BIC'],
+  ['accountNumber', 'Account number, without IBAN'],
+  ['holder', 'Account holder, if another'],
+] as const;
+const PLACES = [
+  'name',
+  'number',
+  'roles',
+  'terms',
+  'currency',
+  'email',
+  'phone',
+  'address',
+  ...BANK.map(([field]) => `bank.${field}`),
+];
+
+/** A contact's particulars: who it is, its terms, how to reach it, where it is paid. */
+export function ContactForm({
+  contact,
+  contacts,
+  onKept,
+  onLeave,
+}: {
+  contact: ContactAnswer | undefined;
+  contacts: readonly ContactAnswer[];
+  onKept: (id: number) => void;
+  onLeave: () => void;
+}) {
+  const { organisation, may } = useBooks();
+  const [fields, setFields] = useState({
+    name: contact?.name ?? '',
+    number: contact?.number ?? '',
+    roles: contact?.roles ?? ['customer'],
+    active: contact?.active ?? true,
+    terms: contact?.terms ?? '',
+    currency: contact?.currency ?? '',
+    email: contact?.email ?? '',
+    phone: contact?.phone ?? '',
+    address: contact?.address ?? '',
+  });
+  const [bank, setBank] = useState({
+    iban: contact?.bank?.iban ? printedIban(contact.bank.iban) : '',
+    bic: contact?.bank?.bic ?? '',
+    accountNumber: contact?.bank?.accountNumber ?? '',
+    holder: contact?.bank?.holder ?? '',
+  });
+  const save = useChange((): Promise<ContactAnswer> => {
+    const body: ContactRequest = { ...fields, bank };
+    return contact
+      ? request('PUT', paths.contact(organisation.id, contact.id), { ...body, version: contact.version })
+      : request('POST', paths.contacts(organisation.id), body);
+  });
+  const remove = useChange(() => request('DELETE', paths.contact(organisation.id, contact?.id ?? 0)));
+  const { at, elsewhere } = problemPlaces(save.error, PLACES);
+  const set = (change: Partial<typeof fields>): void => setFields({ ...fields, ...change });
+  const text = (field: 'name' | 'number' | 'terms' | 'email' | 'phone', label: string, hint?: string) => (
+    <TextField
+      label={label}
+      value={fields[field]}
+      required={field === 'name'}
+      autoFocus={field === 'name' && !contact}
+      onChange={(event) => set({ [field]: event.target.value })}
+      {...at(field, hint)}
+    />
+  );
+  const into = contacts.find((one) => one.id === contact?.mergedInto);
+  return (
+    <Sheet
+      title={contact?.name ?? 'A new contact'}
+      aside={contact && (contact.lines === 1 ? '1 posted line' : `${contact.lines} posted lines`)}
+      tools={
+        <button className="act" type="button" onClick={onLeave}>
+          Put away
+        </button>
+      }
+    >
+      {into ? (
+        <p className="told">
+          Merged into {into.number} {into.name}: what was posted on it counts there, and its name leads there.
+        </p>
+      ) : (
+        <form
+          aria-label={contact ? `Change ${contact.name}` : 'Add a contact'}
+          onSubmit={(event) => {
+            event.preventDefault();
+            save.mutate(undefined, { onSuccess: (kept) => onKept(kept.id) });
+          }}
+        >
+          <div className="particulars">
+            <div className="wide">{text('name', 'Name')}</div>
+            {text('number', 'Number', contact ? undefined : 'the next one if left empty')}
+            {text('terms', 'Terms', '30, or 10 after month end')}
+            <fieldset className="wide" style={{ border: 0, padding: 0, margin: 0 }}>
+              <legend className="soft small">What it is to you</legend>
+              {CONTACT_ROLES.map((role) => (
+                <FormControlLabel
+                  key={role}
+                  control={
+                    <Checkbox
+                      size="small"
+                      checked={fields.roles.includes(role)}
+                      onChange={(event) =>
+                        set({
+                          roles: event.target.checked
+                            ? [...fields.roles, role]
+                            : fields.roles.filter((other) => other !== role),
+                        })
+                      }
+                    />
+                  }
+                  label={<span className="small">{role}</span>}
+                />
+              ))}
+              {at('roles').helperText && <p className="brick small">{at('roles').helperText}</p>}
+            </fieldset>
+            {text('email', 'E-mail')}
+            {text('phone', 'Telephone')}
+            <TextField
+              className="wide"
+              label="Address"
+              multiline
+              minRows={2}
+              maxRows={6}
+              value={fields.address}
+              onChange={(event) => set({ address: event.target.value })}
+              {...at('address')}
+            />
+            <CurrencyField
+              label="Currency of its documents"
+              value={fields.currency}
+              base={organisation.baseCurrency}
+              onChange={(currency) => set({ currency })}
+              {...at('currency')}
+            />
+            <FormControlLabel
+              control={
+                <Checkbox
+                  size="small"
+                  checked={fields.active}
+                  onChange={(event) => set({ active: event.target.checked })}
+                />
+              }
+              label={<span className="small">in use</span>}
+            />
+            {BANK.map(([field, label]) => (
+              <TextField
+                key={field}
+                label={label}
+                value={bank[field]}
+                onChange={(event) => setBank({ ...bank, [field]: event.target.value })}
+                {...at(`bank.${field}`)}
+              />
+            ))}
+          </div>
+          <Trouble error={elsewhere ?? remove.error} />
+          <FormFoot
+            needed="preparer"
+            isNew={!contact}
+            isPending={save.isPending}
+            onLeave={onLeave}
+            onRemove={
+              contact && contact.lines === 0 && may('approver')
+                ? () => remove.mutate(undefined, { onSuccess: onLeave })
+                : undefined
+            }
+          />
+        </form>
+      )}
+      {contact && !into && (
+        <Allowed>
+          <ContactMerge contact={contact} contacts={contacts} onMerged={onKept} />
+        </Allowed>
+      )}
+      {contact && <Trail subject="contact" object={contact.id} />}
+    </Sheet>
+  );
+}

@@ -1,0 +1,67 @@
+import { type ContactAnswer, paths } from '@just-ledger/contract';
+import { Autocomplete, Button, TextField } from '@mui/material';
+import { useState } from 'react';
+import { useBooks } from '../../api/books-queries.js';
+import { request } from '../../api/request.js';
+import { useChange } from '../../api/use-change.js';
+import { Trouble } from '../../ui/sheet.js';
+
+/** Lets another contact take the place of a duplicate, after saying what that does. */
+export function ContactMerge({
+  contact,
+  contacts,
+  onMerged,
+}: {
+  contact: ContactAnswer;
+  contacts: readonly ContactAnswer[];
+  onMerged: (id: number) => void;
+}) {
+  const { organisation } = useBooks();
+  const [isOpen, setOpen] = useState(false);
+  const [into, setInto] = useState<ContactAnswer | null>(null);
+  const merge = useChange(() =>
+    request('POST', paths.contactMerge(organisation.id, contact.id), { into: into?.id, version: contact.version }),
+  );
+  if (!isOpen) {
+    return (
+      <p className="small" style={{ marginBottom: 8 }}>
+        <button className="act small" type="button" onClick={() => setOpen(true)}>
+          This is the same as another contact
+        </button>
+      </p>
+    );
+  }
+  const lines = contact.lines === 1 ? '1 posted line counts' : `${contact.lines} posted lines count`;
+  return (
+    <div style={{ borderTop: '1px solid var(--rule)', padding: '12px 0' }}>
+      <Autocomplete
+        options={contacts.filter((one) => one.id !== contact.id && one.mergedInto === null)}
+        getOptionLabel={(one) => `${one.number} ${one.name}`}
+        isOptionEqualToValue={(a, b) => a.id === b.id}
+        value={into}
+        onChange={(_, one) => setInto(one)}
+        autoHighlight
+        renderInput={(params) => <TextField {...params} label="The contact that stays" autoFocus />}
+      />
+      {into && (
+        <p style={{ margin: '10px 0' }}>
+          {lines} with {into.name} from now on; what was posted stays as it is. {contact.name} is named no more, and
+          its name leads to {into.name}. This cannot be undone.
+        </p>
+      )}
+      <Trouble error={merge.error} />
+      <div className="row" style={{ marginTop: 8 }}>
+        <Button
+          variant="contained"
+          disabled={!into || merge.isPending}
+          onClick={() => merge.mutate(undefined, { onSuccess: () => into && onMerged(into.id) })}
+        >
+          Merge
+        </Button>
+        <Button variant="outlined" onClick={() => setOpen(false)}>
+          Leave it
+        </Button>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,177 @@
+import type { ContactAnswer } from '@just-ledger/contract';
+import { CONTACT_ROLES, longDate } from '@just-ledger/core';
+import { TextField } from '@mui/material';
+import { useSuspenseQuery } from '@tanstack/react-query';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { type KeyboardEvent, useRef } from 'react';
+import { useSheetParam } from '../../api/address.js';
+import { useBooks } from '../../api/books-queries.js';
+import { contactsQuery } from '../../api/contact-queries.js';
+import { Allowed } from '../../ui/allowed.js';
+import { FilesLink } from '../../ui/files-link.js';
+import { Printed, PrintedRows } from '../../ui/printed.js';
+import { Empty, Place, Sheet } from '../../ui/sheet.js';
+import { ContactForm } from './contact-form.js';
+
+/** Customers, suppliers, members, employees, authorities: a list, and one of them beside it. */
+export default function ContactsScreen() {
+  const { organisation, today } = useBooks();
+  const { data: contacts } = useSuspenseQuery(contactsQuery(organisation.id));
+  const [find, setFind] = useSheetParam('find');
+  const [role, setRole] = useSheetParam('role');
+  const [chosen, choose] = useSheetParam('contact');
+  const text = find.trim().toLowerCase();
+  const wanted = contacts.filter(
+    (one) =>
+      (role === 'retired' ? !one.active : one.active) &&
+      (role === '' || role === 'retired' || one.roles.includes(role)) &&
+      `${one.number} ${one.name} ${one.email ?? ''} ${one.bank?.iban ?? ''}`.toLowerCase().includes(text),
+  );
+  const one = contacts.find((contact) => String(contact.id) === chosen);
+  return (
+    <div className="list-and-one">
+      <div className="place">
+        <Sheet
+          title="Contacts"
+          aside={`${contacts.filter((contact) => contact.active).length.toLocaleString('en')} in use`}
+          tools={
+            <>
+              <Allowed needed="preparer">
+                <button className="act" type="button" onClick={() => choose('new')}>
+                  Add a contact
+                </button>
+              </Allowed>
+              <Printed
+                title="Contacts"
+                dates={longDate(today)}
+                read={() => (
+                  <PrintedRows
+                    heads={[{ label: 'Number' }, { label: 'Name' }, { label: 'Roles' }, { label: 'Terms' }]}
+                    rows={wanted.map(({ number, name, roles, terms }) => [
+                      number,
+                      name,
+                      roles.join(', '),
+                      terms ?? '',
+                    ])}
+                  />
+                )}
+              />
+              <FilesLink subject="contacts" />
+            </>
+          }
+        >
+          <div className="row" style={{ marginBottom: 8, gap: '6px 12px' }}>
+            <TextField
+              placeholder="name, number, IBAN"
+              value={find}
+              onChange={(event) => setFind(event.target.value)}
+              style={{ width: 136 }}
+              slotProps={{ htmlInput: { 'aria-label': 'Find a contact' } }}
+            />
+            {['', ...CONTACT_ROLES, 'retired'].map((key) => (
+              <button
+                key={key}
+                type="button"
+                aria-pressed={role === key}
+                className={role === key ? 'plain strong small' : 'plain soft small'}
+                onClick={() => setRole(key || undefined)}
+              >
+                {key === '' ? 'all' : key === 'authority' ? 'authorities' : key === 'retired' ? key : `${key}s`}
+              </button>
+            ))}
+          </div>
+          {contacts.length === 0 ? (
+            <Empty>
+              <p>
+                Whoever owes these books something or is owed by them stands here. Lines on receivables and payables
+                name one of them.
+              </p>
+              <p>
+                <Allowed needed="preparer">
+                  <button className="act" type="button" onClick={() => choose('new')}>
+                    Add the first one
+                  </button>
+                </Allowed>
+              </p>
+            </Empty>
+          ) : wanted.length === 0 ? (
+            <p className="empty">No contact fits.</p>
+          ) : (
+            <ContactList contacts={wanted} chosen={chosen} onChoose={choose} />
+          )}
+        </Sheet>
+      </div>
+      {(one || chosen === 'new') && (
+        <Place>
+          <ContactForm
+            key={one ? `${one.id} ${one.version}` : 'new'}
+            contact={one}
+            contacts={contacts}
+            onKept={(id) => choose(String(id))}
+            onLeave={() => choose(undefined)}
+          />
+        </Place>
+      )}
+    </div>
+  );
+}
+
+function ContactList({
+  contacts,
+  chosen,
+  onChoose,
+}: {
+  contacts: readonly ContactAnswer[];
+  chosen: string;
+  onChoose: (id: string) => void;
+}) {
+  const scroller = useRef<HTMLDivElement>(null);
+  const virtual = useVirtualizer({
+    count: contacts.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => 29,
+    overscan: 20,
+    getItemKey: (at) => contacts[at]?.id ?? at,
+  });
+  const onKey = (event: KeyboardEvent, at: number): void => {
+    const step = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
+    const next = contacts[at + step];
+    if (step === 0 || !next) return;
+    event.preventDefault();
+    virtual.scrollToIndex(at + step);
+    setTimeout(() => scroller.current?.querySelector<HTMLElement>(`[data-contact="${next.id}"]`)?.focus());
+  };
+  return (
+    <div ref={scroller} role="list" style={{ overflow: 'auto', flex: 1, minHeight: 140 }}>
+      <div style={{ height: virtual.getTotalSize(), position: 'relative' }} role="presentation">
+        {virtual.getVirtualItems().map(({ key, index, start }) => {
+          const one = contacts[index];
+          if (!one) return null;
+          return (
+            <div
+              key={key}
+              role="listitem"
+              style={{ position: 'absolute', insetInline: 0, transform: `translateY(${start}px)` }}
+            >
+              <button
+                type="button"
+                data-contact={one.id}
+                className={chosen === String(one.id) ? 'plain contact-row chosen' : 'plain contact-row'}
+                aria-current={chosen === String(one.id)}
+                onClick={() => onChoose(String(one.id))}
+                onKeyDown={(event) => onKey(event, index)}
+              >
+                <span className="soft">{one.number}</span>
+                <span className="clip">{one.name}</span>
+                <span className="soft small clip">
+                  {one.mergedInto === null ? one.roles.join(', ') : 'merged into another'}
+                </span>
+                <span className="soft small num">{one.terms ?? ''}</span>
+              </button>
+            </div>
+          );
+        })}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,182 @@
+import { type CurrencyAnswer, type ExchangeRateAnswer, paths } from '@just-ledger/contract';
+import { type CivilDate, dayBefore, daysBetween, parseCivilDate, shortDate } from '@just-ledger/core';
+import { Button } from '@mui/material';
+import { useSuspenseQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { accountsQuery } from '../../api/account-queries.js';
+import { useSheetParam } from '../../api/address.js';
+import { useBooks } from '../../api/books-queries.js';
+import { currenciesQuery } from '../../api/currency-queries.js';
+import { problemPlaces } from '../../api/problem-places.js';
+import { request } from '../../api/request.js';
+import { useChange } from '../../api/use-change.js';
+import { Allowed } from '../../ui/allowed.js';
+import { CurrencyField, currencyName } from '../../ui/choice-fields.js';
+import { FilesLink } from '../../ui/files-link.js';
+import { Empty, Place, Sheet, Trouble } from '../../ui/sheet.js';
+import { CurrencySheet } from './currency-sheet.js';
+
+/** Foreign currencies with the opening and closing rate of the rail's span; the rates of one beside them. */
+export default function CurrenciesScreen() {
+  const { organisation, from, to } = useBooks();
+  const { data: currencies } = useSuspenseQuery(currenciesQuery(organisation.id, from, to));
+  const { data: accounts } = useSuspenseQuery(accountsQuery(organisation.id, to));
+  const [chosen, choose] = useSheetParam('currency');
+  const [isAdding, setAdding] = useState(false);
+  const one = currencies.find(({ currency }) => currency === chosen);
+  return (
+    <div className="list-and-one">
+      <div className="place">
+        <Sheet
+          title="Currencies"
+          aside={`beside ${organisation.baseCurrency}`}
+          tools={
+            <>
+              <Allowed>
+                <button className="act" type="button" onClick={() => setAdding(true)}>
+                  Add a currency
+                </button>
+              </Allowed>
+              {currencies.length > 0 && <FilesLink subject="rates" />}
+            </>
+          }
+        >
+          {isAdding && (
+            <NewCurrency
+              onDone={(added) => {
+                setAdding(false);
+                if (added) choose(added);
+              }}
+            />
+          )}
+          {currencies.length === 0 && !isAdding ? (
+            <Empty>
+              <p>
+                These books are kept in {organisation.baseCurrency}. Where something is owed, owned or held in another
+                currency, its rates stand here by date; entries in it take the rate of their day.
+              </p>
+              <p>
+                <Allowed>
+                  <button className="act" type="button" onClick={() => setAdding(true)}>
+                    Add the first one
+                  </button>
+                </Allowed>
+              </p>
+            </Empty>
+          ) : (
+            currencies.length > 0 && (
+              <>
+                <div className="currency-row soft small" aria-hidden="true" style={{ padding: '4px 8px' }}>
+                  <span />
+                  <span className="num">
+                    opening,
+                    <br />
+                    {shortDate(dayBefore(from))}
+                  </span>
+                  <span className="num">
+                    closing,
+                    <br />
+                    {shortDate(to)}
+                  </span>
+                  <span>used by</span>
+                </div>
+                {currencies.map((currency) => (
+                  <CurrencyRow
+                    key={currency.currency}
+                    currency={currency}
+                    isChosen={currency.currency === chosen}
+                    onChoose={() => choose(currency.currency)}
+                  />
+                ))}
+                <p className="soft small" style={{ marginTop: 12 }}>
+                  A rate holds from its day until the next one. Opening is the rate on the day before the span begins,
+                  closing the rate on its last day, both in {organisation.baseCurrency}; in brass, the day it is from,
+                  where that is more than a week before.
+                </p>
+              </>
+            )
+          )}
+        </Sheet>
+      </div>
+      {one && (
+        <Place>
+          <CurrencySheet key={one.currency} currency={one} accounts={accounts} onLeave={() => choose(undefined)} />
+        </Place>
+      )}
+    </div>
+  );
+}
+
+function CurrencyRow({
+  currency: one,
+  isChosen,
+  onChoose,
+}: {
+  currency: CurrencyAnswer;
+  isChosen: boolean;
+  onChoose: () => void;
+}) {
+  const { from, to } = useBooks();
+  const users = [
+    one.accounts.length > 0 &&
+      (one.accounts.length === 1 ? `account ${one.accounts[0]}` : `${one.accounts.length} accounts`),
+    one.contacts > 0 && (one.contacts === 1 ? '1 contact' : `${one.contacts} contacts`),
+  ].filter(Boolean);
+  return (
+    <button
+      type="button"
+      className={isChosen ? 'plain currency-row chosen' : 'plain currency-row'}
+      aria-current={isChosen}
+      onClick={onChoose}
+    >
+      <span className="clip">
+        <span className="strong">{one.currency}</span>{' '}
+        <span className="soft small">{currencyName(one.currency)}</span>
+      </span>
+      <HeldRate rate={one.opening} on={dayBefore(from)} what="opening" />
+      <HeldRate rate={one.closing} on={to} what="closing" />
+      <span className="soft small">{users.join(', ') || 'nothing yet'}</span>
+    </button>
+  );
+}
+
+/** A rate that holds on a day, and the day it is from where that is long ago. */
+function HeldRate({ rate, on, what }: { rate: ExchangeRateAnswer | null; on: CivilDate; what: string }) {
+  if (!rate) return <span className="num soft small">no {what} rate</span>;
+  const isOld = daysBetween(parseCivilDate(rate.date), on) > 7;
+  return (
+    <span className="num">
+      {rate.rate ?? rate.inverse}
+      {isOld && <span className="brass small"> of {shortDate(parseCivilDate(rate.date))}</span>}
+    </span>
+  );
+}
+
+function NewCurrency({ onDone }: { onDone: (added?: string) => void }) {
+  const { organisation } = useBooks();
+  const [currency, setCurrency] = useState('');
+  const add = useChange(() => request('POST', paths.currencies(organisation.id), { currency }));
+  const { at, elsewhere } = problemPlaces(add.error, ['currency']);
+  return (
+    <form
+      className="row"
+      aria-label="Add a currency"
+      style={{ gap: 14, alignItems: 'flex-start', margin: '6px 0 12px' }}
+      onSubmit={(event) => {
+        event.preventDefault();
+        add.mutate(undefined, { onSuccess: () => onDone(currency) });
+      }}
+    >
+      <div style={{ width: 260, display: 'grid' }}>
+        <CurrencyField autoFocus label="Currency" value={currency} onChange={setCurrency} {...at('currency')} />
+      </div>
+      <Button type="submit" variant="contained" disabled={add.isPending || currency === ''}>
+        Add
+      </Button>
+      <Button variant="outlined" onClick={() => onDone()}>
+        Leave it
+      </Button>
+      <Trouble error={elsewhere} />
+    </form>
+  );
+}

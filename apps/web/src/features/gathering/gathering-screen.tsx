@@ -1,0 +1,123 @@
+import { type PaperAnswer, type PaperRequest, paths } from '@just-ledger/contract';
+import { longDate, type PaperState, parseCivilDate } from '@just-ledger/core';
+import { Checkbox, InputBase } from '@mui/material';
+import { useSuspenseQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { useAddress } from '../../api/address.js';
+import { useBooks } from '../../api/books-queries.js';
+import { papersQuery } from '../../api/paper-queries.js';
+import { request } from '../../api/request.js';
+import { useChange } from '../../api/use-change.js';
+import { Allowed } from '../../ui/allowed.js';
+import { Sheet, Trouble } from '../../ui/sheet.js';
+
+/** The papers to gather before the first entry: ticked, annotated, printed. */
+export default function GatheringScreen() {
+  const address = useAddress();
+  const { organisation } = useBooks();
+  const { data: papers } = useSuspenseQuery(papersQuery(organisation.id));
+  const [wanted, needed] = [
+    papers.filter((paper) => paper.state === 'wanted').length,
+    papers.filter((paper) => paper.state !== 'not-needed').length,
+  ];
+  const asAt = organisation.changeoverDate;
+  return (
+    <Sheet
+      title="Papers to gather"
+      aside={wanted === 0 ? 'all at hand' : `${needed - wanted} of ${needed} at hand`}
+      tools={
+        <>
+          <button className="act no-print" type="button" onClick={() => window.print()}>
+            Print the list
+          </button>
+          <Link className="act no-print" to={address.href(asAt ? 'opening' : 'entry')}>
+            {asAt ? 'Take on the opening balances' : 'Write the first entry'}
+          </Link>
+        </>
+      }
+    >
+      <p className="soft" style={{ maxWidth: 680, marginBottom: 10 }}>
+        {organisation.name}
+        {asAt
+          ? `, balances as at ${longDate(parseCivilDate(asAt))}. Rarely is all of it at hand on day one: begin with what there is; the rest can come in any order.`
+          : ', new books. Little is needed before the first entry.'}
+      </p>
+      <table className="ruled" style={{ maxWidth: 960 }}>
+        <thead>
+          <tr>
+            <th style={{ width: 76 }}>At hand</th>
+            <th>Paper</th>
+            <th style={{ width: 300 }}>Note</th>
+            <th style={{ width: 96 }}>
+              <span className="visually-hidden">Needed</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {papers.map((paper) => (
+            <Paper key={paper.key} paper={paper} />
+          ))}
+        </tbody>
+      </table>
+    </Sheet>
+  );
+}
+
+function Paper({ paper }: { paper: PaperAnswer }) {
+  const { organisation, may } = useBooks();
+  const [note, setNote] = useState(paper.note);
+  const [state, setState] = useState(paper.state);
+  const keep = useChange((change: Partial<PaperRequest>) =>
+    request('PUT', paths.paper(organisation.id, paper.key), { state, note, ...change }),
+  );
+  const isNeeded = state !== 'not-needed';
+  // shown at once; what the server refuses goes back to what it was
+  const put = (next: PaperState): void => {
+    setState(next);
+    keep.mutate({ state: next }, { onError: () => setState(paper.state) });
+  };
+  return (
+    <tr>
+      <td>
+        <Checkbox
+          size="small"
+          style={{ padding: 2 }}
+          checked={state === 'at-hand'}
+          disabled={!isNeeded || !may('preparer')}
+          onChange={(event) => put(event.target.checked ? 'at-hand' : 'wanted')}
+          slotProps={{ input: { 'aria-label': `${paper.title} at hand` } }}
+        />
+      </td>
+      <td className={isNeeded ? '' : 'soft'}>
+        {isNeeded ? paper.title : <s>{paper.title}</s>}
+        <div className="soft small">{paper.gives}</div>
+        <Trouble error={keep.error} />
+      </td>
+      <td>
+        <InputBase
+          fullWidth
+          multiline
+          readOnly={!may('preparer')}
+          value={note}
+          placeholder="where it is, who has it"
+          onChange={(event) => setNote(event.target.value.replaceAll('\n', ' '))}
+          onBlur={() => note.trim() !== paper.note && keep.mutate({ note })}
+          inputProps={{ 'aria-label': `Note on ${paper.title}`, style: { padding: 0, fontSize: 13 } }}
+        />
+      </td>
+      <td className="num">
+        <Allowed needed="preparer">
+          <button
+            className="act small no-print"
+            type="button"
+            aria-label={isNeeded ? `${paper.title} is not needed` : `${paper.title} is needed after all`}
+            onClick={() => put(isNeeded ? 'not-needed' : 'wanted')}
+          >
+            {isNeeded ? 'not needed' : 'needed'}
+          </button>
+        </Allowed>
+      </td>
+    </tr>
+  );
+}

@@ -1,0 +1,101 @@
+import { paths } from '@just-ledger/contract';
+import { IMPORT_SUBJECTS, type ImportSubject, isImportSubject, trayOfSubject } from '@just-ledger/core';
+import { Link } from 'react-router';
+import { useAddress, useSheetParam } from '../../api/address.js';
+import { useBooks } from '../../api/books-queries.js';
+import { Allowed } from '../../ui/allowed.js';
+import { Place, Sheet } from '../../ui/sheet.js';
+import { ImportSheet } from './import-sheet.js';
+
+/** What can be written to files and read from them; one file on its way into the books beside it. */
+export default function FilesScreen() {
+  const [given] = useSheetParam('subject');
+  const subject = isImportSubject(given) ? given : undefined;
+  return (
+    <div className="list-and-one">
+      <div className="place narrow">
+        <Sheet title="Files" aside="in and out">
+          <SubjectTable subjects={SUBJECTS.filter((one) => !trayOfSubject(one))} chosen={subject} what="What" />
+          <SubjectTable
+            subjects={SUBJECTS.filter((one) => trayOfSubject(one))}
+            chosen={subject}
+            what="Tray of the take-on"
+          />
+          <p className="soft small" style={{ marginTop: 14 }}>
+            What is written here can be read again unchanged. A cell that a spreadsheet would run as a formula is
+            written with one apostrophe before it, which is taken off when it is read.
+          </p>
+        </Sheet>
+      </div>
+      {subject && (
+        <Allowed>
+          <Place key={subject}>
+            <ImportSheet subject={subject} />
+          </Place>
+        </Allowed>
+      )}
+    </div>
+  );
+}
+
+const SUBJECTS = Object.keys(IMPORT_SUBJECTS) as ImportSubject[];
+
+/** Subjects with their files, out and in. */
+function SubjectTable({
+  subjects,
+  chosen,
+  what,
+}: {
+  subjects: readonly ImportSubject[];
+  chosen: ImportSubject | undefined;
+  what: string;
+}) {
+  const { organisation } = useBooks();
+  const address = useAddress();
+  return (
+    <table className="ruled" style={{ marginBottom: 14 }}>
+      <thead>
+        <tr>
+          <th>{what}</th>
+          <th style={{ width: 110 }}>Write all of it</th>
+          <th style={{ width: 90 }}>
+            <span className="visually-hidden">Read</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {subjects.map((one) => (
+          <tr key={one} className={one === chosen ? 'chosen' : ''}>
+            <td>{IMPORT_SUBJECTS[one].label}</td>
+            <td>
+              <span className="row" style={{ gap: 12 }}>
+                {(['csv', 'xlsx'] as const).map((ending) => (
+                  <a
+                    key={ending}
+                    className="act"
+                    href={paths.exportFile(organisation.id, one, ending)}
+                    download={`${one}.${ending}`}
+                    aria-label={`${IMPORT_SUBJECTS[one].label} as ${ending.toUpperCase()}`}
+                  >
+                    {ending.toUpperCase()}
+                  </a>
+                ))}
+              </span>
+            </td>
+            <td className="num">
+              <Allowed>
+                <Link
+                  className="act"
+                  to={address.href('files', { subject: one })}
+                  aria-label={`Read ${IMPORT_SUBJECTS[one].label} from a file`}
+                >
+                  read a file
+                </Link>
+              </Allowed>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,141 @@
+import { type ImportAnswer, paths } from '@just-ledger/contract';
+import { trayOfSubject } from '@just-ledger/core';
+import { Button } from '@mui/material';
+import { Link } from 'react-router';
+import { useAddress } from '../../api/address.js';
+import { useBooks } from '../../api/books-queries.js';
+import { request } from '../../api/request.js';
+import { useChange } from '../../api/use-change.js';
+import { Trouble } from '../../ui/sheet.js';
+
+const SCREENS: Readonly<Record<string, string>> = {
+  chart: 'chart',
+  contacts: 'contacts',
+  'breakdown-values': 'breakdowns',
+  rates: 'currencies',
+};
+
+/** What an import would do, has done, or what stands in its way by row and column. */
+export function ImportOutcome({ job, onTaken }: { job: ImportAnswer; onTaken: (job: ImportAnswer) => void }) {
+  const { organisation } = useBooks();
+  const address = useAddress();
+  const take = useChange(() => request<ImportAnswer>('POST', paths.importTaking(organisation.id, job.id)));
+  const otherWay = useChange(() =>
+    request<ImportAnswer>('PUT', paths.importMatching(organisation.id, job.id), {
+      columns: job.headings.map((one) => one.column),
+      decimal: job.decimal === '.' ? ',' : '.',
+    }),
+  );
+  const { state, result, problemCount } = job;
+  if (problemCount > 0) return <ProblemRows job={job} />;
+  if (!result) return null;
+  const { added, changed, unchanged } = result;
+  const tray = trayOfSubject(job.subject);
+  const counts = [
+    `${count(added)} ${state === 'done' ? 'added' : 'to add'}`,
+    ...(tray
+      ? []
+      : [
+          `${count(changed)} ${state === 'done' ? 'changed' : 'to change'}`,
+          `${count(unchanged)} ${state === 'done' ? 'were' : 'are'} there already`,
+        ]),
+  ];
+  return (
+    <div style={{ marginTop: 16 }}>
+      <p className={state === 'done' ? 'told' : ''} role="status">
+        {counts.join(', ')}.{' '}
+        {state === 'done' && (
+          <Link
+            className="act"
+            to={tray ? address.href('bench', { tray }) : address.href(SCREENS[job.subject] ?? '')}
+          >
+            See them
+          </Link>
+        )}
+      </p>
+      {state === 'checked' && job.remarks.length > 0 && (
+        <ul className="in-the-way small">
+          {job.remarks.map((remark) => (
+            <li key={remark}>{remark}</li>
+          ))}
+        </ul>
+      )}
+      {state === 'checked' && job.decimal && (
+        <p>
+          <button
+            className="act small"
+            type="button"
+            disabled={otherWay.isPending}
+            onClick={() => otherWay.mutate(undefined, { onSuccess: onTaken })}
+          >
+            Read the amounts the other way, with a {job.decimal === '.' ? 'comma' : 'point'} for decimals
+          </button>
+        </p>
+      )}
+      {state === 'checked' && added + changed > 0 && (
+        <Button
+          variant="contained"
+          style={{ marginTop: 10 }}
+          autoFocus
+          disabled={take.isPending}
+          onClick={() => take.mutate(undefined, { onSuccess: onTaken })}
+        >
+          Take it in
+        </Button>
+      )}
+      <Trouble error={take.error} />
+    </div>
+  );
+}
+
+function ProblemRows({ job }: { job: ImportAnswer }) {
+  const { problems, problemCount, state } = job;
+  const isFile = problems.length > 0 && problems.every(({ path }) => path === '');
+  if (isFile) {
+    return (
+      <div className="trouble" role="alert">
+        {problems.map(({ message }) => (
+          <div key={message}>{message}</div>
+        ))}
+      </div>
+    );
+  }
+  return (
+    <section aria-label="Problems" style={{ marginTop: 16 }}>
+      <p className="brick" role="alert">
+        {count(problemCount)} {problemCount === 1 ? 'problem' : 'problems'}
+        {state === 'failed' ? '' : '; nothing is taken in before they are mended in the file'}.
+      </p>
+      <table className="ruled tight">
+        <thead>
+          <tr>
+            <th className="num" style={{ width: 60 }}>
+              Row
+            </th>
+            <th style={{ width: 120 }}>Column</th>
+            <th>What is wrong</th>
+          </tr>
+        </thead>
+        <tbody>
+          {problems.map(({ path, message }, at) => {
+            const [, row = '', column = ''] = /^rows\.(\d+)(?:\.(.+))?$/.exec(path) ?? [];
+            return (
+              <tr key={at}>
+                <td className="num">{row}</td>
+                <td className="soft">{column.replaceAll('_', ' ')}</td>
+                <td>{message}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      {problemCount > problems.length && (
+        <p className="soft small">… and {count(problemCount - problems.length)} more.</p>
+      )}
+    </section>
+  );
+}
+
+function count(rows: number): string {
+  return rows.toLocaleString('en');
+}

@@ -1,0 +1,115 @@
+import { type ImportAnswer, paths } from '@just-ledger/contract';
+import { IMPORT_SUBJECTS, type ImportSubject } from '@just-ledger/core';
+import { LinearProgress } from '@mui/material';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect } from 'react';
+import { useSheetParam } from '../../api/address.js';
+import { useBooks } from '../../api/books-queries.js';
+import { importQuery, isBusy } from '../../api/import-queries.js';
+import { request, withQuery } from '../../api/request.js';
+import { useChange } from '../../api/use-change.js';
+import { FileDrop } from '../../ui/file-drop.js';
+import { Sheet, Trouble } from '../../ui/sheet.js';
+import { ImportOutcome } from './import-outcome.js';
+import { MatchingForm } from './matching-form.js';
+
+/** A file on its way into the books: read, matched, compared, taken in. It can be left and come back to. */
+export function ImportSheet({ subject }: { subject: ImportSubject }) {
+  const { organisation } = useBooks();
+  const client = useQueryClient();
+  const [job, setJob] = useSheetParam('import');
+  const { data, error } = useQuery(importQuery(organisation.id, job));
+  const one = data?.subject === subject ? data : undefined;
+  const show = (next: ImportAnswer): void => {
+    client.setQueryData(importQuery(organisation.id, next.id).queryKey, next);
+    setJob(next.id);
+  };
+  const giveUp = useChange(() => request('DELETE', paths.import(organisation.id, job)));
+  const begin = useChange(({ file, name }: { file: Blob; name: string }) =>
+    request<ImportAnswer>('POST', withQuery(paths.imports(organisation.id), { subject, name }), file),
+  );
+  const startOver = (): void => {
+    if (one && one.state !== 'done') giveUp.mutate(undefined);
+    // one that is being written stays, to say how it ended
+    if (one?.state !== 'writing') setJob(undefined);
+  };
+  const isDone = one?.state === 'done';
+  useEffect(() => {
+    if (isDone) void client.invalidateQueries({ queryKey: ['organisation', String(organisation.id)] });
+  }, [isDone, client, organisation.id]);
+  const { label, columns } = IMPORT_SUBJECTS[subject];
+  return (
+    <Sheet
+      title={`${label} from a file`}
+      aside={one?.name}
+      tools={
+        one && (
+          <button
+            className="act"
+            type="button"
+            disabled={one.state === 'writing' && giveUp.isPending}
+            onClick={startOver}
+          >
+            {isBusy(one) ? 'Give up' : 'Another file'}
+          </button>
+        )
+      }
+    >
+      <Trouble error={error ?? giveUp.error} />
+      {!one && job !== '' && data === null && (
+        <p className="told" role="status">
+          That import is no longer there. Read the file again.
+        </p>
+      )}
+      {!one && (
+        <FileDrop
+          what="a CSV or XLSX file"
+          most={32}
+          takesRows
+          isSending={begin.isPending}
+          onFile={(file, name) => begin.mutate({ file, name }, { onSuccess: show })}
+        />
+      )}
+      <Trouble error={begin.error} />
+      {!one && (
+        <p className="soft small" style={{ marginTop: 14 }}>
+          Columns: {columns.map((column) => column.replaceAll('_', ' ')).join(', ')}. Their order does not matter, and
+          those that are called otherwise are matched in the next step.
+        </p>
+      )}
+      {one && isBusy(one) && <Working job={one} />}
+      {one && (one.state === 'matching' || one.state === 'checked') && (
+        <MatchingForm key={one.id} job={one} onMatched={show} />
+      )}
+      {one && (one.state === 'checked' || one.state === 'done' || one.state === 'failed') && (
+        <ImportOutcome job={one} onTaken={show} />
+      )}
+    </Sheet>
+  );
+}
+
+const DOING = { reading: 'Reading the file', checking: 'Comparing with the books', writing: 'Taking it in' } as const;
+
+function Working({ job }: { job: ImportAnswer }) {
+  const { state, progress } = job;
+  const doing = DOING[state as keyof typeof DOING];
+  const isCounted = progress !== null && progress.total > 0;
+  return (
+    <div role="status" style={{ margin: '18px 0' }}>
+      <p>
+        {doing}
+        {progress && progress.done > 0 && (
+          <>
+            , row {progress.done.toLocaleString('en')}
+            {isCounted && ` of ${progress.total.toLocaleString('en')}`}
+          </>
+        )}{' '}
+        …
+      </p>
+      <LinearProgress
+        aria-label={doing}
+        {...(isCounted && { variant: 'determinate', value: (100 * progress.done) / progress.total })}
+      />
+    </div>
+  );
+}

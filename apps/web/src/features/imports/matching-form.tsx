@@ -1,0 +1,87 @@
+import { type ImportAnswer, paths } from '@just-ledger/contract';
+import { IMPORT_SUBJECTS } from '@just-ledger/core';
+import { Button, MenuItem, TextField } from '@mui/material';
+import { useState } from 'react';
+import { useBooks } from '../../api/books-queries.js';
+import { request } from '../../api/request.js';
+import { useChange } from '../../api/use-change.js';
+import { Trouble } from '../../ui/sheet.js';
+
+/** Which heading means which column; recognised ones are chosen already, and what is chosen is remembered. */
+export function MatchingForm({ job, onMatched }: { job: ImportAnswer; onMatched: (job: ImportAnswer) => void }) {
+  const { organisation } = useBooks();
+  const [columns, setColumns] = useState(() => job.headings.map((one) => one.column));
+  const match = useChange(() =>
+    request<ImportAnswer>('PUT', paths.importMatching(organisation.id, job.id), { columns }),
+  );
+  const subject = IMPORT_SUBJECTS[job.subject];
+  const required: readonly string[] = subject.required;
+  const isSame = job.state === 'checked' && job.headings.every((one, at) => one.column === columns[at]);
+  return (
+    <form
+      aria-label="Matching of the columns"
+      onSubmit={(event) => {
+        event.preventDefault();
+        match.mutate(undefined, { onSuccess: onMatched });
+      }}
+    >
+      <p className="soft">
+        {job.rows === 1 ? '1 row' : `${job.rows.toLocaleString('en')} rows`}
+        {job.notes.length > 0 && `, ${job.notes.join(', ')}`}
+      </p>
+      <table className="ruled" style={{ marginTop: 8 }}>
+        <thead>
+          <tr>
+            <th>In the file</th>
+            <th>The first cells under it</th>
+            <th style={{ width: 200 }}>Means</th>
+          </tr>
+        </thead>
+        <tbody>
+          {job.headings.map(({ heading, samples }, at) => (
+            <tr key={at}>
+              <td className="strong">{heading || <span className="soft">no heading</span>}</td>
+              <td className="soft small clip" style={{ maxWidth: 240 }}>
+                {samples.join(' · ') || 'empty'}
+              </td>
+              <td>
+                <TextField
+                  select
+                  variant="standard"
+                  fullWidth
+                  value={columns[at] ?? ''}
+                  onChange={(event) =>
+                    setColumns(columns.map((one, place) => (place === at ? event.target.value : one)))
+                  }
+                  slotProps={{
+                    input: { disableUnderline: true, style: { fontSize: 13.5 } },
+                    select: { displayEmpty: true, 'aria-label': `What ${heading || `column ${at + 1}`} means` },
+                  }}
+                >
+                  <MenuItem value="">
+                    <span className="soft">left out</span>
+                  </MenuItem>
+                  {subject.columns.map((column) => (
+                    <MenuItem key={column} value={column}>
+                      {column.replaceAll('_', ' ')}
+                      {required.includes(column) ? ' *' : ''}
+                    </MenuItem>
+                  ))}
+                </TextField>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <Trouble error={match.error} />
+      {!isSame && (
+        <div className="row" style={{ marginTop: 12 }}>
+          <Button type="submit" variant="contained" disabled={match.isPending} autoFocus>
+            Compare with the books
+          </Button>
+          <span className="soft small">nothing is changed yet</span>
+        </div>
+      )}
+    </form>
+  );
+}

@@ -1,0 +1,162 @@
+import type { AccountAnswer, DetailItemAnswer } from '@just-ledger/contract';
+import {
+  type CivilDate,
+  type CurrencyCode,
+  documentKey,
+  dueOn,
+  parseCivilDate,
+  parseTerms,
+  shortDate,
+} from '@just-ledger/core';
+import { useQuery } from '@tanstack/react-query';
+import type { Dispatch, KeyboardEvent } from 'react';
+import { useBooks } from '../../api/books-queries.js';
+import { contactsQuery } from '../../api/contact-queries.js';
+import { accountDetailQuery } from '../../api/open-item-queries.js';
+import { Cell } from '../../ui/cell.js';
+import { shown, shownWithSide } from '../../ui/money.js';
+import { typedDay, wireInCell } from '../../ui/own-ways.js';
+import { amountsOf, emptyForm, type FormEvent, type FormLine } from './entry-form.js';
+
+/** Whether an account may be made up of things that were taken on one by one. */
+export function hasThings({ control, element, role }: AccountAnswer): boolean {
+  return control === null && element === 'asset' && role !== 'cash';
+}
+
+const WORDS = { documents: 'document', assets: 'asset', stock: 'item of stock' } as const;
+
+/**
+ * What a line belongs to in the detail of its account: a document of its contact, an asset, an item of stock. One that is
+ * open fills in what is open of it, on the side that settles it. A row of its own; none where the account has no detail.
+ */
+export function DocumentCells({
+  line,
+  at,
+  account,
+  date,
+  wrongAt,
+  dispatch,
+  onKeyDown,
+}: {
+  line: FormLine;
+  at: number;
+  account: AccountAnswer;
+  /** The entry's date, from which terms run where the document has no date of its own. */
+  date: CivilDate | undefined;
+  wrongAt: (row: number, field: string) => string | undefined;
+  dispatch: Dispatch<FormEvent>;
+  onKeyDown: (event: KeyboardEvent) => void;
+}) {
+  const { organisation, currency, today } = useBooks();
+  const isControl = account.control !== null;
+  const { data } = useQuery({
+    ...accountDetailQuery(organisation.id, account.number, isControl ? line.contact.trim() : '', today),
+    enabled: !isControl || line.contact.trim() !== '',
+    retry: false,
+  });
+  const { data: contacts = [] } = useQuery({ ...contactsQuery(organisation.id), enabled: isControl });
+  const of = isControl ? 'documents' : data?.of;
+  if (!of) return null;
+  const items = data?.items ?? [];
+  const list = `detail-${line.key}`;
+  const known = items.find(({ name }) => isSameDocument(name, line.document));
+  const [amount] = amountsOf({ ...emptyForm(''), lines: [line] }, currency);
+  const opens = account.control === 'receivables' ? (amount ?? 0) > 0 : (amount ?? 0) < 0;
+  const settled = data?.settled.find(({ name }) => isSameDocument(name, line.document));
+  const terms = contacts.find(
+    ({ name, number }) => isSameDocument(name, line.contact) || number === line.contact.trim(),
+  )?.terms;
+  const from = typedDay(line.documentDate, today) ?? date;
+  const read = terms ? parseTerms(terms) : undefined;
+  const byTerms = read?.ok && read.value && from ? shortDate(dueOn(read.value, from)) : undefined;
+  const openAmount = (item: DetailItemAnswer): string =>
+    item.currency && item.foreignAmount
+      ? `${item.currency} ${shown(item.foreignAmount, item.currency as CurrencyCode)}`
+      : shownWithSide(item.amount, currency);
+  const settle = (): void => {
+    if (!isControl || !known || line.debit !== '' || line.credit !== '' || line.foreignAmount !== '') return;
+    const side = known.amount.startsWith('-') ? 'debit' : 'credit';
+    if (known.currency !== null && known.foreignAmount !== null) {
+      // in another currency what is open there is settled; the rate of the day makes the amount here
+      const own = known.foreignAmount.replace('-', '');
+      const foreignAmount = wireInCell(own, known.currency as CurrencyCode);
+      dispatch({ is: 'line', at, change: { currency: known.currency, foreignAmount, settles: side } });
+      return;
+    }
+    dispatch({ is: 'line', at, change: { [side]: wireInCell(known.amount.replace('-', ''), currency) } });
+  };
+  const field = (key: 'ownNumber' | 'documentDate' | 'dueDate', label: string, word: string, proposed = '') => (
+    <>
+      <span className="nowrap">{word}</span>{' '}
+      <Cell
+        label={`${label}, line ${at + 1}`}
+        value={line[key]}
+        wrong={wrongAt(at, key)}
+        placeholder={proposed}
+        onChange={(typed) => dispatch({ is: 'line', at, change: { [key]: typed } })}
+        onBlur={(typed) => {
+          const date = key === 'ownNumber' ? undefined : typedDay(typed, today);
+          if (date) dispatch({ is: 'line', at, change: { [key]: shortDate(date) } });
+        }}
+        onKeyDown={onKeyDown}
+      />
+    </>
+  );
+  return (
+    <tr className="part">
+      <td colSpan={3}>
+        <div className="cell small soft row" style={{ flexWrap: 'nowrap' }}>
+          <span className="nowrap">{WORDS[of]}</span>{' '}
+          <Cell
+            label={`${WORDS[of].charAt(0).toUpperCase()}${WORDS[of].slice(1)}, line ${at + 1}`}
+            value={line.document}
+            list={list}
+            wrong={wrongAt(at, 'document')}
+            placeholder={items.length === 0 ? 'which?' : `which of ${items.length}?`}
+            onChange={(document) => dispatch({ is: 'line', at, change: { document } })}
+            onBlur={settle}
+            onKeyDown={onKeyDown}
+          />
+          <datalist id={list}>
+            {items.map((item) => (
+              <option key={item.name} value={item.name}>
+                {described(item)}
+              </option>
+            ))}
+          </datalist>
+          {known && !opens && (
+            <span className="nowrap">
+              {isControl ? 'open' : 'stands at'} {isControl ? openAmount(known) : shown(known.amount, currency)}
+            </span>
+          )}
+          {isControl && line.document.trim() !== '' && (!known || opens) && (
+            <>
+              {field('ownNumber', 'Our number', 'ours')}
+              {field('documentDate', 'Dated', 'of')}
+            </>
+          )}
+          {isControl && (opens || (line.document.trim() !== '' && !known)) && field('dueDate', 'Due', 'due', byTerms)}
+          {isControl && opens && (known ?? settled) && (
+            <span className="brass">
+              {known ? 'open already' : `used on ${shortDate(parseCivilDate(settled?.date ?? today))}`}: this is
+              another {line.document.trim()}
+            </span>
+          )}
+        </div>
+      </td>
+      <td className="money" />
+      <td className="money" />
+    </tr>
+  );
+}
+
+/** A document's number without regard to case and spaces. */
+function isSameDocument(a: string, b: string): boolean {
+  return documentKey(a) === documentKey(b);
+}
+
+function described({ amount, dueDate, currency, foreignAmount }: DetailItemAnswer): string {
+  return [currency ? `${currency} ${foreignAmount}` : amount, dueDate && `due ${shortDate(parseCivilDate(dueDate))}`]
+    .filter(Boolean)
+    .join(', ');
+}

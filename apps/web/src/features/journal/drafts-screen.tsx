@@ -1,0 +1,96 @@
+import { type DraftAnswer, paths } from '@just-ledger/contract';
+import { isCivilDate, shortDate } from '@just-ledger/core';
+import { useSuspenseQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { useAddress } from '../../api/address.js';
+import { useBooks } from '../../api/books-queries.js';
+import { draftsQuery } from '../../api/journal-queries.js';
+import { request, withQuery } from '../../api/request.js';
+import { useChange } from '../../api/use-change.js';
+import { Allowed } from '../../ui/allowed.js';
+import { Empty, Sheet, Trouble } from '../../ui/sheet.js';
+
+/** Entries not yet posted. */
+export default function DraftsScreen() {
+  const address = useAddress();
+  const { organisation } = useBooks();
+  const { data: drafts } = useSuspenseQuery(draftsQuery(organisation.id));
+  const drop = useChange(({ id, version }: DraftAnswer) =>
+    request('DELETE', withQuery(paths.draft(organisation.id, id), { version })),
+  );
+  const [dropping, setDropping] = useState<number>();
+  return (
+    <Sheet
+      title="Drafts"
+      aside={drafts.length === 1 ? '1 entry not yet posted' : `${drafts.length} entries not yet posted`}
+    >
+      <Trouble error={drop.error} />
+      {drafts.length === 0 ? (
+        <Empty>
+          <p>Entries that wait for a figure, a paper or a second pair of eyes are kept here.</p>
+          <p>
+            <Link className="act" to={address.href('entry')}>
+              Write an entry
+            </Link>
+          </p>
+        </Empty>
+      ) : (
+        <table className="ruled">
+          <thead>
+            <tr>
+              <th>Date</th>
+              <th>Explanation</th>
+              <th className="num">Lines</th>
+              <th>Written by</th>
+              <th>
+                <span className="visually-hidden">What to do</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {drafts.map((draft) => (
+              <tr key={draft.id}>
+                <td className="nowrap">{dated(draft.date) || <span className="soft">no date</span>}</td>
+                <td>
+                  <Link className="act" to={address.href('entry', { draft: String(draft.id) })}>
+                    {draft.explanation || 'without explanation'}
+                  </Link>
+                </td>
+                <td className="num">{draft.lines.length}</td>
+                <td className="soft">
+                  {draft.createdBy}
+                  {draft.forReview ? ' · for review' : ''}
+                </td>
+                <td className="num">
+                  {dropping === draft.id ? (
+                    <span className="row small" style={{ justifyContent: 'flex-end', gap: 12 }}>
+                      <span className="brass">It cannot be brought back.</span>
+                      <button className="act" type="button" onClick={() => drop.mutate(draft)}>
+                        throw it away
+                      </button>
+                      <button className="act" type="button" autoFocus onClick={() => setDropping(undefined)}>
+                        keep it
+                      </button>
+                    </span>
+                  ) : (
+                    <Allowed needed="preparer">
+                      <button className="act small" type="button" onClick={() => setDropping(draft.id)}>
+                        throw away …
+                      </button>
+                    </Allowed>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </Sheet>
+  );
+}
+
+/** A date is shown as elsewhere; what is none yet stays as it was typed. */
+function dated(typed: string): string {
+  return isCivilDate(typed) ? shortDate(typed) : typed;
+}

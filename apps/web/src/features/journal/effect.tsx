@@ -1,0 +1,295 @@
+import type { AccountAnswer } from '@just-ledger/contract';
+import {
+  type AccountEffect,
+  type BalancesAt,
+  type BeforeAfter,
+  checkDate,
+  type CivilDate,
+  type ControlLedger,
+  type CurrencyCode,
+  type DetailProof,
+  type EffectAccount,
+  type EffectLine,
+  type Element,
+  entryEffect,
+  type EntryKind,
+  fiscalYearOf,
+  isTemporary,
+  laterDates,
+  minor,
+  parseAmount,
+  type ProofEffect,
+  proofEffects,
+  PROOFS,
+  shortDate,
+  yearName,
+} from '@just-ledger/core';
+import { useQueries, useQuery } from '@tanstack/react-query';
+import { accountsQuery } from '../../api/account-queries.js';
+import { useBooks } from '../../api/books-queries.js';
+import { accountDetailQuery } from '../../api/open-item-queries.js';
+import { displayed } from '../../ui/own-ways.js';
+import { booksForDates } from './books-for-dates.js';
+import { hasThings } from './document-cells.js';
+import { amountsOf, type EntryForm } from './entry-form.js';
+
+/**
+ * What the entry would do at its date, and by now where that differs: each touched account before and after, the result
+ * of the year it falls in, the closing it changes, total assets, the proofs it moves. For a date on which nothing can be
+ * posted, why not.
+ */
+export function Effect({
+  form,
+  accounts,
+  currency,
+  date,
+}: {
+  form: EntryForm;
+  accounts: readonly AccountAnswer[];
+  currency: CurrencyCode;
+  /** The entry's date; undefined while none has been typed that can be read. */
+  date: CivilDate | undefined;
+}) {
+  const books = useBooks();
+  const { calendar, today, organisation } = books;
+  const onDay = date ?? today;
+  const why = date && checkDate(date, form.kind as EntryKind, booksForDates(books));
+  const later = laterDates(calendar, onDay, today);
+  const isInRange = why === undefined || why.ok || why.problems[0]?.code !== 'beyond-horizon';
+  const then = useBalances(organisation.id, isInRange ? onDay : today, currency);
+  const lasting = useBalances(organisation.id, later?.lasting ?? today, currency);
+  const temporary = useBalances(organisation.id, later?.temporary ?? today, currency);
+
+  const amounts = amountsOf(form, currency);
+  const byNumber = new Map(accounts.map((one) => [one.number, one]));
+  const touched = new Map<string, number>();
+  form.lines.forEach((line, at) => {
+    const amount = amounts[at] ?? 0;
+    if (byNumber.has(line.account) && amount !== 0)
+      touched.set(line.account, (touched.get(line.account) ?? 0) + amount);
+  });
+  const proofOf = useDetailProofs([...touched.keys()].flatMap((number) => byNumber.get(number) ?? []));
+  const named = (number: string): number =>
+    form.lines.reduce(
+      (sum, line, at) => sum + (line.account === number && line.document.trim() !== '' ? (amounts[at] ?? 0) : 0),
+      0,
+    );
+  const effects = proofEffects(
+    [...touched].map(([number, amount]) => ({
+      element: byNumber.get(number)?.element as Element,
+      amount: minor(amount),
+      control: (byNumber.get(number)?.control ?? undefined) as ControlLedger | undefined,
+      detail: detailOf(proofOf.get(number), named(number)),
+    })),
+  );
+  const show = (amount: number): string => displayed(minor(amount), currency);
+  const effect =
+    then && lasting && temporary
+      ? entryEffect(accounts.map(effectAccount), touched as Map<string, never>, then, later && { lasting, temporary })
+      : undefined;
+  const year = fiscalYearOf(calendar, onDay);
+  const isEnded = year.last < today && onDay >= calendar.firstDay;
+  const isClosed = books.years.years.some((one) => one.year === year.label && one.closed);
+  return (
+    <section className="sheet" aria-label="Effect if posted">
+      <div>
+        <h2>Effect if posted</h2>
+        <p className="soft small">
+          balances at {shortDate(onDay)}
+          {later && ', and by now where that differs'}
+        </p>
+      </div>
+      {why && !why.ok && (
+        <p className="brick small" role="status" style={{ marginTop: 8 }}>
+          {why.problems[0]?.message}
+        </p>
+      )}
+      {touched.size === 0 && (
+        <p className="soft" style={{ marginTop: 14 }}>
+          Each account you write to appears here with its balance before and after.
+        </p>
+      )}
+      {touched.size > 0 && !effect && <p className="soft small">Reading balances …</p>}
+      {touched.size > 0 && effect && (
+        <>
+          <div style={{ marginTop: 8 }}>
+            {effect.accounts.map((one) => (
+              <OnAccount key={one.account.number} effect={one} date={onDay} later={later} show={show} />
+            ))}
+          </div>
+          <Total
+            label={onDay < calendar.firstDay ? 'Result before these books' : `Result of ${yearName(year)}`}
+            effect={effect.result}
+            later={later?.temporary}
+            show={show}
+          />
+          {isEnded && !isClosed && effect.result.change !== 0 && (
+            <p className="small brass">
+              The closing of {yearName(year)}, not posted yet, will give{' '}
+              {show((effect.result.later ?? effect.result.then).after)} to equity.
+            </p>
+          )}
+          {onDay < calendar.firstDay && effect.accounts.some(({ account }) => isTemporary(account)) && (
+            <p className="small brass">
+              Of a year that has ended: an entry of its own takes this to equity, as chosen under Opening balances.
+            </p>
+          )}
+          <Total label="Total assets" effect={effect.assets} later={later?.lasting} show={show} />
+          <Proofs effects={effects} show={show} />
+        </>
+      )}
+    </section>
+  );
+}
+
+function effectAccount({ number, name, element, role, contra }: AccountAnswer): EffectAccount {
+  return {
+    number,
+    name,
+    element: element as Element,
+    contra,
+    ...(role !== null && { role: role as NonNullable<EffectAccount['role']> }),
+  };
+}
+
+/** What accounts stand at on a date; undefined while that is being read. */
+function useBalances(organisation: number, date: CivilDate, currency: CurrencyCode): BalancesAt | undefined {
+  const { data } = useQuery(accountsQuery(organisation, date));
+  return data && new Map(data.map(({ number, balance }) => [number, parseAmount(balance, currency)]));
+}
+
+/** One account: what moves, before and after at the entry's date, and by now where that differs. */
+function OnAccount({
+  effect: { account, change, then, later: now },
+  date,
+  later,
+  show,
+}: {
+  effect: AccountEffect;
+  date: CivilDate;
+  later: ReturnType<typeof laterDates>;
+  show: (amount: number) => string;
+}) {
+  const laterDate = later && (isTemporary(account) ? later.temporary : later.lasting);
+  const sizes = [Math.abs(then.before), Math.abs(then.after)] as const;
+  const [low, high] = [Math.min(...sizes), Math.max(...sizes)];
+  const most = Math.max(high, 1);
+  return (
+    <div className="effect">
+      <div className="spread">
+        <span>
+          {account.number} {account.name}
+        </span>
+        <span className="strong num">
+          {change > 0 ? '+' : '−'} {show(Math.abs(change))}
+        </span>
+      </div>
+      <BeforeAndAfter figures={then} show={show} on={now ? date : undefined} />
+      {now && <BeforeAndAfter figures={now} show={show} on={laterDate} />}
+      <div className="bar" aria-hidden="true">
+        <i style={{ left: 0, width: `${(low / most) * 100}%` }} />
+        <b style={{ left: `${(low / most) * 100}%`, width: `${((high - low) / most) * 100}%` }} />
+      </div>
+    </div>
+  );
+}
+
+function BeforeAndAfter({
+  figures: { before, after },
+  on,
+  show,
+}: {
+  figures: BeforeAfter;
+  on?: CivilDate | undefined;
+  show: (amount: number) => string;
+}) {
+  return (
+    <div className="small soft">
+      {on && `${shortDate(on)}: `}
+      {show(before)} →{' '}
+      <span className="strong" style={{ color: 'var(--ink)' }}>
+        {show(after)}
+      </span>
+      {after < 0 && <span className="brass"> · on its unusual side</span>}
+    </div>
+  );
+}
+
+function detailOf(proof: DetailProof | undefined, named: number): EffectLine['detail'] {
+  return proof && { proof, named: minor(named) };
+}
+
+/** The proof of each account whose detail was taken on and goes on by name. */
+function useDetailProofs(accounts: readonly AccountAnswer[]): ReadonlyMap<string, DetailProof> {
+  const { organisation, today } = useBooks();
+  const possible = accounts.filter(hasThings);
+  const answers = useQueries({
+    queries: possible.map(({ number }) => accountDetailQuery(organisation.id, number, '', today)),
+  });
+  return new Map(
+    possible.flatMap((account, at): [string, DetailProof][] => {
+      const of = answers[at]?.data?.of;
+      if (of === 'stock') return [[account.number, 'stock-inventory']];
+      return of === 'assets' ? [[account.number, account.contra ? 'assets-written-off' : 'assets-cost']] : [];
+    }),
+  );
+}
+
+/** The proofs whose figures the entry would move, and by how much; until it is in balance, what it still lacks. */
+function Proofs({ effects, show }: { effects: readonly ProofEffect[]; show: (amount: number) => string }) {
+  const apart = effects.find(({ left, right }) => left !== right);
+  return (
+    <div className="effect">
+      <div>Proofs it moves</div>
+      {apart ? (
+        <div className="spread small brass">
+          <span>{PROOFS[apart.key].toLowerCase().replace('=', '≠')} so far</span>
+          <span className="num">{show(Math.abs(apart.left - apart.right))} apart</span>
+        </div>
+      ) : (
+        effects.map(({ key, left }) => (
+          <div key={key} className="spread small">
+            <span className="row soft" style={{ gap: 7 }}>
+              <span className="mark" aria-hidden="true" />
+              {PROOFS[key].toLowerCase()}
+            </span>
+            <span className="num">
+              both {left < 0 ? '−' : '+'} {show(Math.abs(left))}
+            </span>
+          </div>
+        ))
+      )}
+    </div>
+  );
+}
+
+function Total({
+  label,
+  effect: { change, then, later: now },
+  later,
+  show,
+}: {
+  label: string;
+  effect: Omit<AccountEffect, 'account'>;
+  later: CivilDate | undefined;
+  show: (amount: number) => string;
+}) {
+  const moved = change === 0 ? 'unchanged' : `${change > 0 ? '+' : '−'} ${show(Math.abs(change))}`;
+  return (
+    <div className="effect">
+      <div className="spread">
+        <span>{label}</span>
+        <span className="strong num">{show(then.after)}</span>
+      </div>
+      <div className="spread small soft">
+        <span>was {show(then.before)}</span>
+        <span className="num">{moved}</span>
+      </div>
+      {now && later && (
+        <div className="small soft">
+          at {shortDate(later)}: {show(now.before)} → {show(now.after)}
+        </div>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,145 @@
+import { type EntryAnswer, paths } from '@just-ledger/contract';
+import { parseCivilDate, shortDate } from '@just-ledger/core';
+import { Button, TextField } from '@mui/material';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { useAddress } from '../../api/address.js';
+import { useBooks } from '../../api/books-queries.js';
+import { request } from '../../api/request.js';
+import { useChange } from '../../api/use-change.js';
+import { shown } from '../../ui/money.js';
+import { typedDay } from '../../ui/own-ways.js';
+import { Trouble } from '../../ui/sheet.js';
+
+/** An entry's page: its lines, where it came from, what it belongs to, and reversing it. */
+export function EntryDetail({ entry }: { entry: EntryAnswer }) {
+  const address = useAddress();
+  const { organisation, currency, may } = useBooks();
+  const [isReversing, setReversing] = useState(false);
+  const canReverse = may('approver') && !entry.reversedBy && entry.kind !== 'reversing' && entry.kind !== 'closing';
+  return (
+    <div style={{ padding: '2px 8px 12px 96px' }}>
+      <p className="soft small">
+        {entry.kind} · {entry.source} · posted {entry.postedAt.slice(0, 16).replace('T', ' ')} UTC by {entry.postedBy}
+        {entry.reference && <> · paper {entry.reference}</>}
+        {entry.reverses && (
+          <>
+            {' '}
+            · reverses <EntryLink number={entry.reverses} />
+          </>
+        )}
+        {entry.reversedBy && (
+          <>
+            {' '}
+            · reversed by <EntryLink number={entry.reversedBy} />
+          </>
+        )}
+        <span title={entry.seal}> · seal {entry.seal.slice(0, 8)}</span>
+      </p>
+      <table className="ruled tight" style={{ maxWidth: 760 }}>
+        <tbody>
+          {entry.lines.map((line, place) => (
+            <tr key={place}>
+              <td style={{ paddingLeft: line.credit ? 30 : 8 }}>
+                <Link className="plain" to={address.href('account', { account: line.account })}>
+                  <span className="soft">{line.account}</span> {line.accountName}
+                </Link>
+              </td>
+              <td className="soft small">
+                {[
+                  line.contact,
+                  line.document,
+                  line.ownNumber && `ours ${line.ownNumber}`,
+                  line.documentDate && `of ${shortDate(parseCivilDate(line.documentDate))}`,
+                  line.dueDate && `due ${shortDate(parseCivilDate(line.dueDate))}`,
+                  line.note,
+                  line.foreignAmount && `${line.currency} ${line.foreignAmount}`,
+                  (line.rate ?? line.ratePerBase) && `at ${line.rate ?? line.ratePerBase}`,
+                  line.movement,
+                  ...Object.entries(line.breakdowns ?? {}).map(([name, value]) => `${name.toLowerCase()} ${value}`),
+                ]
+                  .filter(Boolean)
+                  .join(' · ')}
+              </td>
+              <td className="num col" style={{ width: 100 }}>
+                {shown(line.debit, currency)}
+              </td>
+              <td className="num col" style={{ width: 100 }}>
+                {shown(line.credit, currency)}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {canReverse &&
+        (isReversing ? (
+          <ReverseForm entry={entry} onDone={() => setReversing(false)} organisation={organisation.id} />
+        ) : (
+          <p style={{ marginTop: 6 }}>
+            <button className="act small" type="button" onClick={() => setReversing(true)}>
+              Reverse this entry
+            </button>
+          </p>
+        ))}
+    </div>
+  );
+}
+
+function EntryLink({ number }: { number: string }) {
+  const address = useAddress();
+  return (
+    <Link className="act" to={address.href('journal', { entry: number })}>
+      {number}
+    </Link>
+  );
+}
+
+function ReverseForm({
+  entry,
+  organisation,
+  onDone,
+}: {
+  entry: EntryAnswer;
+  organisation: number;
+  onDone: () => void;
+}) {
+  const address = useAddress();
+  const original = parseCivilDate(entry.date);
+  const [date, setDate] = useState(shortDate(original));
+  const reverse = useChange(() =>
+    request<EntryAnswer>('POST', paths.reverse(organisation, entry.number), {
+      date: typedDay(date, original) ?? date,
+    }),
+  );
+  return (
+    <form
+      className="row"
+      style={{ marginTop: 8 }}
+      onSubmit={(event) => {
+        event.preventDefault();
+        reverse.mutate(undefined, {
+          onSuccess: (made) => {
+            onDone();
+            address.go('journal', { entry: made.number });
+          },
+        });
+      }}
+    >
+      <span>Every line of {entry.number} is posted on its other side, on</span>
+      <TextField
+        value={date}
+        autoFocus
+        onChange={(event) => setDate(event.target.value)}
+        style={{ width: 120 }}
+        slotProps={{ htmlInput: { 'aria-label': 'Date of the reversal' } }}
+      />
+      <Button type="submit" variant="contained" disabled={reverse.isPending}>
+        Reverse
+      </Button>
+      <button className="act" type="button" onClick={onDone}>
+        leave it
+      </button>
+      <Trouble error={reverse.error} />
+    </form>
+  );
+}

@@ -1,0 +1,96 @@
+import { type CivilDate, shortDate } from '@just-ledger/core';
+import { Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
+import type { Dispatch, KeyboardEvent, RefObject } from 'react';
+import { typedDay } from '../../ui/own-ways.js';
+import type { EntryForm, FormEvent } from './entry-form.js';
+
+const KINDS = [
+  ['ordinary', 'Ordinary'],
+  ['adjusting', 'Adjusting'],
+  ['opening', 'Opening'],
+] as const;
+
+/** What an entry says of itself: date, kind, explanation and the paper behind it. */
+export function EntryHead({
+  form,
+  near,
+  first,
+  wrong,
+  keepsKind,
+  onKeepKind,
+  dispatch,
+}: {
+  form: EntryForm;
+  /** The date that typed ones are completed from. */
+  near: CivilDate;
+  first: RefObject<HTMLInputElement | null>;
+  wrong: (field: string) => string | undefined;
+  keepsKind: boolean;
+  onKeepKind: (keeps: boolean) => void;
+  dispatch: Dispatch<FormEvent>;
+}) {
+  const date = typedDay(form.date, near);
+  /** Enter goes on to the next field that is typed into, from the last to the first line. */
+  const walk = (event: KeyboardEvent): void => {
+    if (event.key !== 'Enter' || event.ctrlKey || event.metaKey) return;
+    const fields = event.currentTarget
+      .closest('[data-typing]')
+      ?.querySelectorAll<HTMLInputElement>('.entry-head input[type="text"], table.paper input[type="text"]');
+    const at = [...(fields ?? [])].indexOf(event.target as HTMLInputElement);
+    if (at >= 0) fields?.[at + 1]?.focus();
+  };
+  const field = (name: 'date' | 'explanation' | 'reference') => {
+    const message = wrong(name);
+    const isNoDate = name === 'date' && form.date.trim() !== '' && !date;
+    return {
+      value: form[name],
+      error: message !== undefined || isNoDate,
+      helperText: message ?? (isNoDate ? 'Not a date' : undefined),
+      onChange: (event: { target: { value: string } }) =>
+        dispatch({ is: 'head', change: { [name]: event.target.value } }),
+    };
+  };
+  return (
+    <div className="entry-head" onKeyDown={walk}>
+      <TextField
+        label="Date"
+        inputRef={first}
+        {...field('date')}
+        onFocus={(event) => event.target.select()}
+        onBlur={() => date && dispatch({ is: 'head', change: { date: shortDate(date) } })}
+      />
+      <div>
+        <TextField
+          select
+          fullWidth
+          label="Kind"
+          value={form.kind}
+          onChange={(event) => dispatch({ is: 'head', change: { kind: event.target.value } })}
+          error={wrong('kind') !== undefined}
+          helperText={wrong('kind')}
+        >
+          {KINDS.map(([kind, label]) => (
+            <MenuItem key={kind} value={kind}>
+              {label}
+            </MenuItem>
+          ))}
+        </TextField>
+        {form.kind !== 'ordinary' && (
+          <FormControlLabel
+            control={
+              <Checkbox
+                size="small"
+                checked={keepsKind}
+                onChange={(event) => onKeepKind(event.target.checked)}
+                slotProps={{ input: { tabIndex: -1 } }}
+              />
+            }
+            label={<span className="small">for the next too</span>}
+          />
+        )}
+      </div>
+      <TextField label="Explanation" {...field('explanation')} />
+      <TextField label="Paper" placeholder="its reference" {...field('reference')} />
+    </div>
+  );
+}

@@ -1,0 +1,59 @@
+import type { EntryAnswer } from '@just-ledger/contract';
+import { useQuery } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import { Link } from 'react-router';
+import { useAddress, useSheetParam } from '../../api/address.js';
+import { useBooks } from '../../api/books-queries.js';
+import { openedDraftQuery } from '../../api/journal-queries.js';
+import { takeAhead } from '../../api/type-ahead.js';
+import { Sheet, Trouble } from '../../ui/sheet.js';
+import { EntrySheet, LAST_DATE } from './entry-sheet.js';
+
+/** The entry sheet, new or going on with a draft. */
+export default function EntryScreen() {
+  const [draftId] = useSheetParam('draft');
+  const { organisation } = useBooks();
+  const address = useAddress();
+  const opened = useQuery({ ...openedDraftQuery(organisation.id, draftId), enabled: draftId !== '' });
+  // what has been posted is told on the next sheet too: that of a draft ends with the draft
+  const [posted, setPosted] = useState<EntryAnswer>();
+  const [times, setTimes] = useState(0);
+  useEffect(() => {
+    if (opened.error) takeAhead();
+  }, [opened.error]);
+  const onPosted = (entry: EntryAnswer): void => {
+    sessionStorage.setItem(LAST_DATE, entry.date);
+    setPosted(entry);
+    if (draftId !== '') address.go('entry');
+  };
+  if (draftId !== '' && !opened.data) {
+    return (
+      <Sheet title="Entry">
+        {opened.error ? (
+          <>
+            <Trouble error={opened.error} />
+            <p>
+              <Link className="act" to={address.href('drafts')}>
+                All drafts
+              </Link>
+            </p>
+          </>
+        ) : (
+          <div className="lines-loading" aria-busy="true" />
+        )}
+      </Sheet>
+    );
+  }
+  return (
+    <EntrySheet
+      key={`${draftId || 'new'} ${times}`}
+      draft={draftId === '' ? undefined : opened.data}
+      posted={posted}
+      onPosted={onPosted}
+      onOpenAnew={async () => {
+        await opened.refetch();
+        setTimes(times + 1);
+      }}
+    />
+  );
+}

@@ -1,0 +1,65 @@
+import type { EntriesAnswer, EntryAnswer } from '@just-ledger/contract';
+import { paths } from '@just-ledger/contract';
+import { type CurrencyCode, parseCivilDate, shortDate } from '@just-ledger/core';
+import type { JournalFilter } from '../../api/journal-queries.js';
+import { request, withQuery } from '../../api/request.js';
+import { shown } from '../../ui/money.js';
+import { assertPrintable } from '../../ui/print-limit.js';
+
+/** All entries that match, oldest first. @throws if they are too many for paper */
+export async function wholeJournal(organisation: number, filter: JournalFilter): Promise<EntryAnswer[]> {
+  const entries: EntryAnswer[] = [];
+  let after: string | undefined = '';
+  do {
+    const page: EntriesAnswer = await request(
+      'GET',
+      withQuery(paths.entries(organisation), { ...filter, after, limit: 500 }),
+    );
+    assertPrintable(page.count, 'entries');
+    entries.push(...page.entries);
+    after = page.next ?? undefined;
+  } while (after !== undefined);
+  return entries.reverse();
+}
+
+/** The journal as it is printed: every entry with its lines. */
+export function PrintedJournal({ entries, currency }: { entries: readonly EntryAnswer[]; currency: CurrencyCode }) {
+  return (
+    <table>
+      <thead>
+        <tr>
+          <th>Date</th>
+          <th>Entry</th>
+          <th>Account and explanation</th>
+          <th className="num">Debit</th>
+          <th className="num">Credit</th>
+        </tr>
+      </thead>
+      {entries.map((entry) => (
+        <tbody key={entry.number}>
+          {entry.lines.map((line, at) => (
+            <tr key={at}>
+              <td>{at === 0 ? shortDate(parseCivilDate(entry.date)) : ''}</td>
+              <td>{at === 0 ? entry.number : ''}</td>
+              <td style={{ paddingLeft: line.credit ? 24 : 4 }}>
+                {line.account} {line.accountName}
+                {[line.contact, line.document, line.note, ...Object.values(line.breakdowns ?? {})]
+                  .filter(Boolean)
+                  .map((text) => ` · ${text}`)}
+              </td>
+              <td className="num">{shown(line.debit, currency)}</td>
+              <td className="num">{shown(line.credit, currency)}</td>
+            </tr>
+          ))}
+          <tr className="said">
+            <td colSpan={2} />
+            <td colSpan={3}>
+              {entry.explanation}
+              {entry.reference && ` · ${entry.reference}`}
+            </td>
+          </tr>
+        </tbody>
+      ))}
+    </table>
+  );
+}

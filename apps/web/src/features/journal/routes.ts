@@ -1,0 +1,42 @@
+import type { ScreenRoute } from '../../ui/screen-route.js';
+import { DraftsBadge } from './drafts-badge.js';
+
+export const journalRoute: ScreenRoute = {
+  stage: 'record',
+  path: 'journal',
+  label: 'Journal',
+  lazy: () => import('./journal-screen.js'),
+  goKey: 'r',
+  isOfferedBeside: true,
+  keys: [
+    ['↑ ↓', 'entry before, after'],
+    ['Enter', 'open or close the entry'],
+    ['/', 'find'],
+  ],
+};
+
+export const entryRoute: ScreenRoute = {
+  stage: 'record',
+  path: 'entry',
+  label: 'Entry',
+  lazy: () => import('./entry-screen.js'),
+  isWhole: true,
+  keys: [
+    ['Tab, Enter', 'next cell'],
+    ['1200/3 or 15%*800', 'worked out in an amount'],
+    ['=', 'put the missing amount in'],
+    ['Alt ↑', 'repeat the line above'],
+    ['Alt Backspace', 'take the line away'],
+    ['Alt .', 'breakdowns of the line'],
+    ['Ctrl Enter', 'post'],
+  ],
+};
+
+export const draftsRoute: ScreenRoute = {
+  stage: 'record',
+  path: 'drafts',
+  label: 'Drafts',
+  lazy: () => import('./drafts-screen.js'),
+  isWhole: true,
+  Badge: DraftsBadge,
+};

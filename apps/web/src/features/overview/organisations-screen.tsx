@@ -1,0 +1,113 @@
+import type { OrganisationAnswer, StandingAnswer } from '@just-ledger/contract';
+import { KIND_LABELS, longDate, parseCivilDate } from '@just-ledger/core';
+import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
+import { type RefObject, useRef, useState } from 'react';
+import { Link, Navigate } from 'react-router';
+import { unfinishedStartQuery } from '../../api/begin-queries.js';
+import { organisationsQuery } from '../../api/organisation-queries.js';
+import { overviewQuery } from '../../api/overview-queries.js';
+import { useSession, useSignOut } from '../../api/session-queries.js';
+import { useLostFocus } from '../../ui/use-lost-focus.js';
+import { LastBackup } from '../backups/last-backup.js';
+import { Standing } from './standing.js';
+
+/** Which books: the organisations of this installation, and the way to a new one. */
+export function OrganisationsScreen() {
+  const { data: organisations } = useSuspenseQuery(organisationsQuery);
+  const { data: unfinished } = useSuspenseQuery(unfinishedStartQuery);
+  const { data: standings } = useQuery(overviewQuery);
+  const { person } = useSession();
+  const first = useRef<HTMLAnchorElement>(null);
+  useLostFocus(first);
+  const signOut = useSignOut();
+  if (organisations.length === 0 && !unfinished.answers) return <Navigate to="/begin" replace />;
+  const begun = unfinished.answers && (String(unfinished.answers['name'] ?? '').trim() || 'books without a name yet');
+  return (
+    <main
+      style={{ display: 'grid', placeItems: 'start center', height: '100%', overflow: 'auto', padding: '60px 20px' }}
+    >
+      <section className="sheet" style={{ width: 760, flex: 'none', overflow: 'visible', padding: '28px 32px' }}>
+        <h1>Whose books?</h1>
+        <BooksTable
+          organisations={organisations.filter((one) => !one.putAwayAt)}
+          standings={standings}
+          first={first}
+        />
+        <p className="row" style={{ gap: 22 }}>
+          <Link className="act" to="/begin">
+            {begun ? `Go on beginning ${begun}` : 'Begin the books of another organisation'}
+          </Link>
+          <Link className="act" to="/from-archive">
+            Books from an archive
+          </Link>
+        </p>
+        <PutAwayBooks organisations={organisations.filter((one) => one.putAwayAt)} />
+        <LastBackup />
+        <p className="spread small soft" style={{ marginTop: 14 }}>
+          <span>{person?.name}</span>
+          <button className="act" type="button" onClick={() => signOut.mutate()}>
+            Sign out
+          </button>
+        </p>
+      </section>
+    </main>
+  );
+}
+
+function BooksTable({
+  organisations,
+  standings,
+  first,
+}: {
+  organisations: readonly OrganisationAnswer[];
+  standings: readonly StandingAnswer[] | undefined;
+  /** The first of them, which is at hand as soon as the list is there. */
+  first?: RefObject<HTMLAnchorElement | null>;
+}) {
+  return (
+    <table className="ruled" style={{ margin: '14px 0' }}>
+      <tbody>
+        {organisations.map((one, at) => (
+          <tr key={one.id} className="goes">
+            <td style={{ height: 46 }}>
+              <Link
+                ref={at === 0 ? first : undefined}
+                className="plain strong"
+                style={{ fontFamily: 'var(--serif)', fontSize: 15 }}
+                to={`/${one.id}/record/journal`}
+              >
+                {one.name}
+              </Link>
+              {one.putAwayAt ? (
+                <div className="small soft">put away on {longDate(parseCivilDate(one.putAwayAt.slice(0, 10)))}</div>
+              ) : (
+                <Standing standing={standings?.find((standing) => standing.organisation === one.id)} />
+              )}
+            </td>
+            <td className="soft nowrap" style={{ width: 128 }}>
+              {KIND_LABELS[one.kind]} · {one.baseCurrency}
+            </td>
+            <td className="soft num" style={{ width: 64 }}>
+              {one.role}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** Books that are put away, shown when asked for. */
+function PutAwayBooks({ organisations }: { organisations: readonly OrganisationAnswer[] }) {
+  const [isOpen, setOpen] = useState(false);
+  if (organisations.length === 0) return null;
+  const count = organisations.length;
+  return (
+    <div style={{ marginTop: 14 }}>
+      <button className="act" type="button" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
+        {isOpen ? 'Hide' : 'Show'} the {count === 1 ? 'one that is' : `${count} that are`} put away
+      </button>
+      {isOpen && <BooksTable organisations={organisations} standings={undefined} />}
+    </div>
+  );
+}

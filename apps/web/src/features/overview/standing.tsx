@@ -1,0 +1,44 @@
+import type { StandingAnswer } from '@just-ledger/contract';
+import { longDate, parseCivilDate } from '@just-ledger/core';
+import { Link } from 'react-router';
+
+/** Where an organisation stands, in a line: what waits opens its screen, what fails says so. */
+export function Standing({ standing }: { standing: StandingAnswer | undefined }) {
+  if (!standing) return <span className="soft small">…</span>;
+  if (standing.trouble) return <span className="brick small">{standing.trouble}</span>;
+  const { organisation, drafts, due, openMonths, yearToClose, papersWanted, takeOnApart, proofs, proofsFailing } =
+    standing;
+  const waits: readonly (readonly [number | string | null, string, string])[] = [
+    [papersWanted, papersWanted === 1 ? '1 paper wanted' : `${papersWanted} papers wanted`, 'prepare/gather'],
+    [
+      takeOnApart,
+      Number(takeOnApart) === 0 ? 'take-on to sign off' : `take-on ${takeOnApart} apart`,
+      'take-on/bench',
+    ],
+    [drafts, drafts === 1 ? '1 draft' : `${drafts} drafts`, 'record/drafts'],
+    [due, `${due} due`, 'record/recurring'],
+    [openMonths, openMonths === 1 ? '1 month open' : `${openMonths} months open`, 'close/months'],
+    [yearToClose, `${yearToClose ?? ''} to close`, 'close/year-end'],
+  ];
+  return (
+    <div className="small" style={{ lineHeight: 1.6 }}>
+      <span className={proofsFailing > 0 ? 'brick' : 'soft'}>
+        {proofsFailing > 0
+          ? `${proofsFailing} of ${proofs} proofs do not hold`
+          : `${proofs} of ${proofs} proofs hold`}
+        {standing.lastDate && ` · last entry of ${longDate(parseCivilDate(standing.lastDate))}`}
+        {standing.entries === 0 && ' · no entry yet'}
+      </span>
+      {waits
+        .filter(([count]) => count)
+        .map(([, text, screen]) => (
+          <span key={screen}>
+            {' · '}
+            <Link className="act brass nowrap" to={`/${organisation}/${screen}`}>
+              {text}
+            </Link>
+          </span>
+        ))}
+    </div>
+  );
+}

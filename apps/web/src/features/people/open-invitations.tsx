@@ -1,0 +1,50 @@
+import { paths } from '@just-ledger/contract';
+import { MEMBER_ROLES, parseCivilDate, shortDate } from '@just-ledger/core';
+import { useSuspenseQuery } from '@tanstack/react-query';
+import { useBooks } from '../../api/books-queries.js';
+import { invitationsQuery } from '../../api/people-queries.js';
+import { request } from '../../api/request.js';
+import { useChange } from '../../api/use-change.js';
+import { Trouble } from '../../ui/sheet.js';
+
+/** Invitations that have not been taken. */
+export function OpenInvitations() {
+  const { organisation } = useBooks();
+  const { data: invitations } = useSuspenseQuery(invitationsQuery(organisation.id));
+  const withdraw = useChange((id: number) => request('DELETE', paths.organisationInvitation(organisation.id, id)));
+  if (invitations.length === 0) return null;
+  return (
+    <section aria-label="Invited" style={{ marginTop: 22 }}>
+      <h2>Invited</h2>
+      <Trouble error={withdraw.error} />
+      <table className="ruled">
+        <tbody>
+          {invitations.map(({ id, email, role, invitedBy, expiresAt, expired }) => (
+            <tr key={id}>
+              <td>
+                {email}
+                <div className="soft small">
+                  by {invitedBy},{' '}
+                  <span className={expired ? 'brick' : ''}>
+                    {expired ? 'ran out on' : 'until'} {shortDate(parseCivilDate(expiresAt.slice(0, 10)))}
+                  </span>
+                </div>
+              </td>
+              <td>{MEMBER_ROLES[role].label}</td>
+              <td className="num">
+                <button
+                  className="act small"
+                  type="button"
+                  aria-label={`Withdraw the invitation of ${email}`}
+                  onClick={() => withdraw.mutate(id)}
+                >
+                  withdraw
+                </button>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}

@@ -1,0 +1,82 @@
+import { paths, type PersonAnswer } from '@just-ledger/contract';
+import { MEMBER_ROLE_KEYS, MEMBER_ROLES, type MemberRole, parseCivilDate, shortDate } from '@just-ledger/core';
+import { MenuItem, TextField } from '@mui/material';
+import { useState } from 'react';
+import { useBooks } from '../../api/books-queries.js';
+import { request } from '../../api/request.js';
+import { useChange } from '../../api/use-change.js';
+import { Trouble } from '../../ui/sheet.js';
+
+/** A person with their role; an owner changes it here, or takes the place away after a second word. */
+export function PersonRow({ person }: { person: PersonAnswer }) {
+  const { organisation, may } = useBooks();
+  const [isGoing, setGoing] = useState(false);
+  const path = paths.person(organisation.id, person.id);
+  const change = useChange((role: MemberRole) => request('PUT', path, { role }));
+  const remove = useChange(() => request('DELETE', path));
+  const error = change.error ?? remove.error;
+  return (
+    <>
+      <tr>
+        <td>
+          {person.name}
+          {person.you && <span className="soft small"> (you)</span>}
+          <div className="soft small">{person.email}</div>
+        </td>
+        <td>
+          {may('owner') ? (
+            <TextField
+              select
+              variant="standard"
+              value={person.role}
+              disabled={change.isPending}
+              onChange={(event) => change.mutate(event.target.value as MemberRole)}
+              slotProps={{
+                input: { disableUnderline: true, style: { fontSize: 13.5 } },
+                select: { 'aria-label': `Role of ${person.name}` },
+              }}
+            >
+              {MEMBER_ROLE_KEYS.map((role) => (
+                <MenuItem key={role} value={role}>
+                  {MEMBER_ROLES[role].label}
+                </MenuItem>
+              ))}
+            </TextField>
+          ) : (
+            MEMBER_ROLES[person.role].label
+          )}
+        </td>
+        <td className="soft nowrap">{person.since && shortDate(parseCivilDate(person.since.slice(0, 10)))}</td>
+        <td style={{ textAlign: 'right' }}>
+          {may('owner') &&
+            (isGoing ? (
+              <span className="row small" style={{ justifyContent: 'flex-end', gap: 12 }}>
+                <button className="act" type="button" onClick={() => remove.mutate(undefined)}>
+                  take it away
+                </button>
+                <button className="act" type="button" autoFocus onClick={() => setGoing(false)}>
+                  keep it
+                </button>
+              </span>
+            ) : (
+              <button
+                className="act small"
+                type="button"
+                aria-label={`Take the place of ${person.name} away`}
+                onClick={() => setGoing(true)}
+              >
+                take away …
+              </button>
+            ))}
+        </td>
+      </tr>
+      {error && (
+        <tr>
+          <td colSpan={4}>
+            <Trouble error={error} />
+          </td>
+        </tr>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,212 @@
+import { paths, type RecurringJournalAnswer, type RecurringJournalRequest } from '@just-ledger/contract';
+import { parseCivilDate, shortDate } from '@just-ledger/core';
+import { Button, MenuItem, TextField } from '@mui/material';
+import { useSuspenseQuery } from '@tanstack/react-query';
+import { type FormEvent, useReducer, useState } from 'react';
+import { accountsQuery } from '../../api/account-queries.js';
+import { useBooks } from '../../api/books-queries.js';
+import { breakdownsQuery } from '../../api/breakdown-queries.js';
+import { contactsQuery } from '../../api/contact-queries.js';
+import { request, RequestRefused } from '../../api/request.js';
+import { useChange } from '../../api/use-change.js';
+import { Allowed } from '../../ui/allowed.js';
+import { typedDay } from '../../ui/own-ways.js';
+import { Trouble } from '../../ui/sheet.js';
+import { emptyForm, entryRequest, formOf, formReducer, rowOfPath, writableAccounts } from '../journal/entry-form.js';
+import { EntryLines } from '../journal/entry-lines.js';
+
+const OFTEN = [
+  ['1 week', 'every week'],
+  ['2 week', 'every two weeks'],
+  ['1 month', 'every month'],
+  ['2 month', 'every two months'],
+  ['3 month', 'every quarter'],
+  ['6 month', 'every half-year'],
+  ['1 year', 'every year'],
+] as const;
+
+/** A recurring journal: when it falls due, and the entry that it posts. */
+export function RecurringForm({ journal, onDone }: { journal?: RecurringJournalAnswer; onDone: () => void }) {
+  const { organisation, currency, today } = useBooks();
+  const { data: accounts } = useSuspenseQuery(accountsQuery(organisation.id, today));
+  const { data: contacts } = useSuspenseQuery(contactsQuery(organisation.id));
+  const { data: breakdowns } = useSuspenseQuery(breakdownsQuery(organisation.id));
+  const [fields, setFields] = useState({
+    name: journal?.name ?? '',
+    often: journal ? `${journal.schedule.every} ${journal.schedule.unit}` : '1 month',
+    day: String(journal?.schedule.day ?? ''),
+    from: shortDate(journal ? parseCivilDate(journal.schedule.from) : today),
+    until: journal?.schedule.until ? shortDate(parseCivilDate(journal.schedule.until)) : '',
+    count: journal?.schedule.count ? String(journal.schedule.count) : '',
+  });
+  const [form, dispatch] = useReducer(formReducer, journal, (given) =>
+    given
+      ? formOf(
+          {
+            id: 0,
+            date: today,
+            kind: given.entry.kind ?? 'ordinary',
+            explanation: given.entry.explanation,
+            reference: given.entry.reference ?? '',
+            lines: given.entry.lines,
+            forReview: false,
+            createdBy: '',
+            updatedAt: '',
+            version: 0,
+          },
+          currency,
+        )
+      : emptyForm(today),
+  );
+  const save = useChange(() => {
+    const [every, unit = 'month'] = fields.often.split(' ');
+    const { lines, explanation, kind } = entryRequest(
+      { ...form, explanation: form.explanation || fields.name },
+      today,
+      currency,
+    );
+    const day = fields.day === 'last' ? 'last' : fields.day === '' ? undefined : Number(fields.day);
+    const body: RecurringJournalRequest = {
+      name: fields.name,
+      schedule: {
+        unit,
+        every: Number(every),
+        ...(day !== undefined && unit !== 'week' && { day }),
+        from: typedDay(fields.from, today) ?? fields.from,
+        ...(fields.until && { until: typedDay(fields.until, today) ?? fields.until }),
+        ...(fields.count && { count: Number(fields.count) }),
+      },
+      entry: { explanation, lines, ...(kind && { kind }) },
+      ...(journal && { version: journal.version }),
+    };
+    return journal
+      ? request('PUT', paths.recurringJournal(organisation.id, journal.id), body)
+      : request('POST', paths.recurringJournals(organisation.id), body);
+  });
+  const refusal = save.error instanceof RequestRefused ? save.error : undefined;
+  const wrong = (path: string) => ({ error: refusal?.at(path) !== undefined, helperText: refusal?.at(path) });
+  const wrongAt = (row: number, field: string): string | undefined =>
+    refusal?.details.problems.find((problem) => {
+      const place = rowOfPath(form, problem.path.replace(/^entry\./, ''));
+      return place?.row === row && place.field === field;
+    })?.message;
+  const general =
+    refusal?.details.problems.filter((problem) => problem.path === 'entry.lines' || problem.path === '') ?? [];
+  const set = (change: Partial<typeof fields>): void => setFields({ ...fields, ...change });
+  const submit = (event: FormEvent): void => {
+    event.preventDefault();
+    save.mutate(undefined, { onSuccess: onDone });
+  };
+  return (
+    <form
+      onSubmit={submit}
+      style={{ padding: '8px 8px 16px', borderBottom: '1px solid var(--ink)', marginBottom: 10 }}
+      aria-label={journal ? `Change ${journal.name}` : 'New schedule'}
+    >
+      <div
+        style={{ display: 'grid', gridTemplateColumns: '1.4fr 1fr 90px 110px 110px 80px', gap: 18, marginBottom: 12 }}
+      >
+        <TextField
+          label="Name"
+          required
+          autoFocus
+          value={fields.name}
+          onChange={(event) => set({ name: event.target.value })}
+          {...wrong('name')}
+        />
+        <TextField
+          select
+          label="How often"
+          value={fields.often}
+          onChange={(event) => set({ often: event.target.value })}
+          {...wrong('schedule.every')}
+        >
+          {OFTEN.map(([key, label]) => (
+            <MenuItem key={key} value={key}>
+              {label}
+            </MenuItem>
+          ))}
+        </TextField>
+        <TextField
+          select
+          label="On the"
+          value={fields.day}
+          disabled={fields.often.endsWith('week')}
+          onChange={(event) => set({ day: event.target.value })}
+          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+          {...wrong('schedule.day')}
+        >
+          <MenuItem value="">same day</MenuItem>
+          <MenuItem value="last">last day</MenuItem>
+          {Array.from({ length: 31 }, (_, at) => (
+            <MenuItem key={at} value={String(at + 1)}>
+              {at + 1}
+            </MenuItem>
+          ))}
+        </TextField>
+        <TextField
+          label="From"
+          value={fields.from}
+          onChange={(event) => set({ from: event.target.value })}
+          {...wrong('schedule.from')}
+        />
+        <TextField
+          label="Until"
+          placeholder="no end"
+          value={fields.until}
+          onChange={(event) => set({ until: event.target.value })}
+          {...wrong('schedule.until')}
+        />
+        <TextField
+          label="Times"
+          placeholder="any"
+          value={fields.count}
+          onChange={(event) => set({ count: event.target.value.replace(/\D/g, '') })}
+          {...wrong('schedule.count')}
+        />
+        <TextField
+          label="Explanation of each entry"
+          placeholder={fields.name}
+          value={form.explanation}
+          onChange={(event) => dispatch({ is: 'head', change: { explanation: event.target.value } })}
+          {...wrong('entry.explanation')}
+        />
+        <TextField
+          select
+          label="Kind"
+          value={form.kind}
+          onChange={(event) => dispatch({ is: 'head', change: { kind: event.target.value } })}
+        >
+          <MenuItem value="ordinary">Ordinary</MenuItem>
+          <MenuItem value="adjusting">Adjusting</MenuItem>
+        </TextField>
+      </div>
+      <EntryLines
+        form={form}
+        accounts={writableAccounts(accounts)}
+        contacts={contacts.filter((one) => one.active)}
+        breakdowns={breakdowns}
+        currency={currency}
+        wrongAt={wrongAt}
+        dispatch={dispatch}
+        onNewContact={() => undefined}
+      />
+      {general.map((problem) => (
+        <div key={problem.message} className="trouble" role="alert">
+          {problem.message}
+        </div>
+      ))}
+      {save.error && !refusal && <Trouble error={save.error} />}
+      <Allowed isTold>
+        <div className="row">
+          <Button type="submit" variant="contained" disabled={save.isPending}>
+            Keep the schedule
+          </Button>
+          <Button variant="outlined" onClick={onDone}>
+            Leave it
+          </Button>
+        </div>
+      </Allowed>
+    </form>
+  );
+}

@@ -1,0 +1,145 @@
+import { paths } from '@just-ledger/contract';
+import { DATE_ORDERS, type DateOrder, type MarksKey, type Preferences, USUAL_PREFERENCES } from '@just-ledger/core';
+import { Button, Dialog, DialogContent, DialogTitle, MenuItem, TextField } from '@mui/material';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { problemPlaces } from '../../api/problem-places.js';
+import { request } from '../../api/request.js';
+import { sessionQuery, useSession } from '../../api/session-queries.js';
+import { Trouble } from '../../ui/sheet.js';
+
+/** The signed-in person by name; behind it, the password and the sessions open anywhere. */
+export function OwnSignIn() {
+  const { person } = useSession();
+  const [isOpen, setOpen] = useState(false);
+  return (
+    <>
+      <button className="plain" type="button" title="Your sign-in" onClick={() => setOpen(true)}>
+        {person?.name}
+      </button>
+      <Dialog open={isOpen} onClose={() => setOpen(false)} aria-labelledby="own-sign-in">
+        <DialogTitle id="own-sign-in">Your sign-in</DialogTitle>
+        <DialogContent style={{ width: 400 }}>
+          <p className="soft" style={{ marginBottom: 14 }}>
+            {person?.name}, {person?.email}
+          </p>
+          <Ways />
+          <PasswordForm />
+          <Everywhere />
+        </DialogContent>
+      </Dialog>
+    </>
+  );
+}
+
+const AMOUNTS: Record<MarksKey, string> = {
+  point: '1,234.50',
+  comma: '1.234,50',
+  'space-comma': '1 234,50',
+  'apostrophe-point': '1’234.50',
+};
+const DATES: Record<DateOrder, string> = { 'day-first': '3/4 is 3 April', 'month-first': '3/4 is 4 March' };
+
+/** How the person reads and types amounts and dates. The other way is understood too where it can mean only one thing. */
+function Ways() {
+  const { person } = useSession();
+  const client = useQueryClient();
+  const now = person?.preferences ?? USUAL_PREFERENCES;
+  const change = useMutation({
+    mutationFn: (preferences: Preferences) => request('PUT', paths.ownPreferences, preferences),
+    onSuccess: () => client.invalidateQueries({ queryKey: sessionQuery.queryKey }),
+  });
+  return (
+    <div className="stack" style={{ gap: 10, marginBottom: 22 }}>
+      <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 18 }}>
+        <TextField
+          select
+          label="Amounts"
+          value={now.amounts}
+          onChange={(event) => change.mutate({ ...now, amounts: event.target.value as MarksKey })}
+        >
+          {Object.entries(AMOUNTS).map(([key, example]) => (
+            <MenuItem key={key} value={key}>
+              {example}
+            </MenuItem>
+          ))}
+        </TextField>
+        <TextField
+          select
+          label="Dates"
+          value={now.dates}
+          onChange={(event) => change.mutate({ ...now, dates: event.target.value as DateOrder })}
+        >
+          {DATE_ORDERS.map((order) => (
+            <MenuItem key={order} value={order}>
+              {DATES[order]}
+            </MenuItem>
+          ))}
+        </TextField>
+      </div>
+      <Trouble error={change.error} />
+    </div>
+  );
+}
+
+function PasswordForm() {
+  const [fields, setFields] = useState({ current: '', next: '' });
+  const change = useMutation({
+    mutationFn: () => request('PUT', paths.ownPassword, fields),
+    onSuccess: () => setFields({ current: '', next: '' }),
+  });
+  const { at, elsewhere } = problemPlaces(change.error, ['current', 'next']);
+  const field = (name: keyof typeof fields, label: string, complete: string) => (
+    <TextField
+      label={label}
+      type="password"
+      autoComplete={complete}
+      required
+      value={fields[name]}
+      onChange={(event) => setFields({ ...fields, [name]: event.target.value })}
+      {...at(name)}
+    />
+  );
+  return (
+    <form
+      className="stack"
+      style={{ gap: 16 }}
+      aria-label="Change your password"
+      onSubmit={(event) => {
+        event.preventDefault();
+        change.mutate();
+      }}
+    >
+      {field('current', 'Password', 'current-password')}
+      {field('next', 'New password', 'new-password')}
+      <Trouble error={elsewhere} />
+      <div className="row">
+        <Button type="submit" variant="contained" disabled={change.isPending}>
+          Change the password
+        </Button>
+        {change.isSuccess && (
+          <span className="told" role="status">
+            Changed; every other session has ended.
+          </span>
+        )}
+      </div>
+    </form>
+  );
+}
+
+/** Ends every session, also those on other machines. */
+function Everywhere() {
+  const end = useMutation({
+    mutationFn: () => request('DELETE', paths.ownSessions),
+    onSuccess: () => window.location.assign('/'),
+  });
+  return (
+    <p style={{ marginTop: 20 }}>
+      <button className="act" type="button" disabled={end.isPending} onClick={() => end.mutate()}>
+        Sign out everywhere
+      </button>{' '}
+      <span className="soft small">also where you are signed in on other machines</span>
+      <Trouble error={end.error} />
+    </p>
+  );
+}

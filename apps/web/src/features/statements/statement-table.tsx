@@ -1,0 +1,101 @@
+import type { StatementHeading, StatementRowAnswer } from '@just-ledger/contract';
+import type { CurrencyCode } from '@just-ledger/core';
+import { Link } from 'react-router';
+import { useAddress } from '../../api/address.js';
+import { currencySign } from '../../ui/money.js';
+import { withSign, writtenFigure } from './written-figure.js';
+
+/** What stands over a statement, as the trade writes it; and where its figures come from, if not from these books. */
+export function Heading({ of }: { of: StatementHeading }) {
+  return (
+    <>
+      <hgroup>
+        <p>{of.organisation}</p>
+        <h2>{of.title}</h2>
+        <p className="date">{of.dateLine}</p>
+      </hgroup>
+      {of.note && <p className="note">{of.note}</p>}
+    </>
+  );
+}
+
+/** An income statement or balance sheet: items in the inner column, sums in the outer one. */
+export function StatementTable({
+  rows,
+  currency,
+  carried,
+  isStepped = false,
+}: {
+  rows: readonly StatementRowAnswer[];
+  currency: CurrencyCode;
+  /** The keys of figures that leave for, or come from, another statement. */
+  carried: Readonly<Record<string, string>>;
+  isStepped?: boolean;
+}) {
+  const address = useAddress();
+  const sign = currencySign(currency);
+  const firstAmount = rows.findIndex((row) => row.row === 'account');
+  const write = (row: StatementRowAnswer): string => writtenFigure(row.amount, row.key, currency, isStepped);
+  return (
+    <table>
+      <tbody>
+        {rows.map((row, at) => {
+          const isItem = row.row === 'account';
+          const next = rows[at + 1];
+          const isLastItem = isItem && next?.row !== 'account';
+          // a part's sum stands beside its last item, as in print, not on a line of its own
+          if (isPartSum(rows, at)) return null;
+          const beside = next && isPartSum(rows, at + 1) ? write(next) : '';
+          const isEnd = row.row === 'total' || row.row === 'carry';
+          const amount = write(row);
+          const mark = at === firstAmount || row.row === 'total' ? sign : '';
+          const href = row.account ? address.href('account', { account: row.account }) : undefined;
+          return (
+            <tr
+              key={`${row.key} ${row.account} ${at}`}
+              className={`${row.row === 'heading' ? 'heading' : isItem ? '' : isEnd ? row.row : 'sum'} ${carried[row.key] ? 'carried' : ''}`}
+              data-carry={carried[row.key]}
+            >
+              <td className={isItem ? 'item' : ''}>
+                {href ? (
+                  <Link to={href} title="Open its ledger">
+                    {row.label}
+                  </Link>
+                ) : (
+                  row.label
+                )}
+              </td>
+              <td className="num">
+                {isItem && (
+                  <span
+                    className={isLastItem ? 'under-item' : ''}
+                    style={isLastItem ? { borderBottom: '1px solid var(--ink)', paddingLeft: 10 } : undefined}
+                  >
+                    {withSign(mark, amount)}
+                  </span>
+                )}
+              </td>
+              <td className="num">
+                {beside && <span className={next?.key && carried[next.key] ? 'under' : ''}>{beside}</span>}
+                {!isItem && row.row !== 'heading' && (
+                  <span
+                    className={row.row === 'total' ? 'under' : row.key.startsWith('total-') || isEnd ? '' : 'over'}
+                  >
+                    {withSign(mark, amount)}
+                  </span>
+                )}
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}
+
+/** Whether a row is the sum of the part right above it. */
+function isPartSum(rows: readonly StatementRowAnswer[], at: number): boolean {
+  return (
+    rows[at]?.row === 'subtotal' && rows[at - 1]?.row === 'account' && rows[at]?.key.startsWith('total-') === true
+  );
+}

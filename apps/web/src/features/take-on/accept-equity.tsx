@@ -1,0 +1,98 @@
+import { CLOSING_RULES, paths, type TakeOnAnswer } from '@just-ledger/contract';
+import { type Account, isPermanentEquity } from '@just-ledger/core';
+import { Button, MenuItem, TextField } from '@mui/material';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { accountsQuery } from '../../api/account-queries.js';
+import { useBooks } from '../../api/books-queries.js';
+import { request } from '../../api/request.js';
+import { useChange } from '../../api/use-change.js';
+import { Allowed } from '../../ui/allowed.js';
+import { shown } from '../../ui/money.js';
+import { Trouble } from '../../ui/sheet.js';
+
+type EquityAccount = Pick<Account, 'element' | 'role'>;
+
+/** Equity left to come out as the difference: the figure is shown, and accepted by hand. Also: where an old year is closed into. */
+export function AcceptEquity({ takeOn }: { takeOn: TakeOnAnswer }) {
+  const { organisation, currency, today } = useBooks();
+  const { data: accounts } = useQuery(accountsQuery(organisation.id, today));
+  const [account, setAccount] = useState('');
+  const accept = useChange(() =>
+    request<TakeOnAnswer>('POST', paths.takeOnEquity(organisation.id), { account, amount: takeOn.outBy }),
+  );
+  const close = useChange((closesInto: string | null) =>
+    request<TakeOnAnswer>('PUT', paths.takeOn(organisation.id), { closesInto }),
+  );
+  const equity = (accounts ?? []).filter(
+    ({ element, active, heading }) => element === 'equity' && active && !heading,
+  );
+  if (takeOn.signedOff) return null;
+  const isOut =
+    Number(takeOn.outBy) !== 0 && (takeOn.trays.find(({ tray }) => tray === 'trial-balance')?.rows ?? 0) > 0;
+  return (
+    <Allowed>
+      {isOut && (
+        <section aria-label="The difference as equity" style={{ marginTop: 18 }}>
+          <h2 className="minor">What is left is equity?</h2>
+          <p className="small soft">
+            If the old books never said what equity was, it is what is left over:{' '}
+            {shown(takeOn.outBy.replace(/^-/, ''), currency)} {takeOn.outBy.startsWith('-') ? 'debit' : 'credit'}. A
+            slip would hide in it, so look for one first.
+          </p>
+          <div className="row" style={{ marginTop: 8 }}>
+            <TextField
+              select
+              label="On"
+              size="small"
+              value={account}
+              style={{ minWidth: 150 }}
+              onChange={(event) => setAccount(event.target.value)}
+            >
+              {equity.map(({ number, name }) => (
+                <MenuItem key={number} value={number}>
+                  {number} {name}
+                </MenuItem>
+              ))}
+            </TextField>
+            <Button
+              variant="outlined"
+              disabled={account === '' || accept.isPending}
+              onClick={() => accept.mutate(undefined)}
+            >
+              Accept
+            </Button>
+          </div>
+          <Trouble error={accept.error} />
+        </section>
+      )}
+      {takeOn.isUnclosed && (
+        <section aria-label="The old year" style={{ marginTop: 18 }}>
+          <h2 className="minor">The old year is not closed</h2>
+          <p className="small soft">
+            The old books still hold revenue, expense or drawings of a year that has ended. An entry of their own
+            closes them: into one account of equity, or as the closing of each year does it.
+          </p>
+          <TextField
+            select
+            label="Closed into"
+            size="small"
+            value={takeOn.closesInto ?? ''}
+            style={{ minWidth: 220, marginTop: 8 }}
+            onChange={(event) => close.mutate(event.target.value || null)}
+          >
+            <MenuItem value={CLOSING_RULES}>As each year is closed</MenuItem>
+            {equity
+              .filter((one) => one.role !== 'take-on-clearing' && isPermanentEquity(one as EquityAccount))
+              .map(({ number, name }) => (
+                <MenuItem key={number} value={number}>
+                  {number} {name}
+                </MenuItem>
+              ))}
+          </TextField>
+          <Trouble error={close.error} />
+        </section>
+      )}
+    </Allowed>
+  );
+}

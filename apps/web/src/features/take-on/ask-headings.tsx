@@ -1,0 +1,72 @@
+import type { TrayColumn } from '@just-ledger/core';
+import { Button, MenuItem, TextField } from '@mui/material';
+import { useState } from 'react';
+import type { PasteOptions, UnknownHeading } from './pasted-rows.js';
+
+/** A paste that waits for what its headings mean. */
+export interface AskedPaste {
+  readonly from: PasteOptions & { readonly text: string; readonly column: string; readonly over: number | undefined };
+  readonly unknown: readonly UnknownHeading[];
+}
+
+/** Asks what headings mean that none of the columns is called by. Nothing is taken before that is said. */
+export function AskHeadings({
+  asked,
+  columns,
+  onSay,
+  onLeave,
+}: {
+  asked: AskedPaste;
+  columns: readonly TrayColumn[];
+  onSay: (chosen: ReadonlyMap<string, string | null>) => void;
+  onLeave: () => void;
+}) {
+  const [chosen, setChosen] = useState<ReadonlyMap<string, string>>(new Map());
+  const isSaid = asked.unknown.every(({ heading }) => (chosen.get(heading) ?? '') !== '');
+  return (
+    <form
+      className="told"
+      aria-label="What the pasted headings mean"
+      onSubmit={(event) => {
+        event.preventDefault();
+        const said = asked.unknown.map(({ heading }) => {
+          const key = chosen.get(heading) ?? '';
+          return [heading, key === LEAVE_OUT ? null : key] as const;
+        });
+        onSay(new Map([...(asked.from.chosen ?? []), ...said]));
+      }}
+    >
+      <p>Before these rows are taken: what do these headings mean?</p>
+      <div className="row" style={{ gap: 18, margin: '10px 0' }}>
+        {asked.unknown.map(({ heading, sample }, at) => (
+          <TextField
+            key={heading}
+            select
+            autoFocus={at === 0}
+            label={sample ? `${heading}, such as ${sample}` : heading}
+            value={chosen.get(heading) ?? ''}
+            style={{ minWidth: 220 }}
+            onChange={(event) => setChosen(new Map(chosen).set(heading, event.target.value))}
+          >
+            <MenuItem value={LEAVE_OUT}>leave it out</MenuItem>
+            {columns.map(({ key, label }) => (
+              <MenuItem key={key} value={key}>
+                {label}
+              </MenuItem>
+            ))}
+          </TextField>
+        ))}
+      </div>
+      <div className="row">
+        <Button type="submit" variant="contained" disabled={!isSaid}>
+          Take the rows
+        </Button>
+        <Button variant="outlined" onClick={onLeave}>
+          Leave it
+        </Button>
+      </div>
+    </form>
+  );
+}
+
+const LEAVE_OUT = 'leave-out';

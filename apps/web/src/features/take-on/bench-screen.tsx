@@ -1,0 +1,30 @@
+import { isTrayKey } from '@just-ledger/core';
+import { useSuspenseQuery } from '@tanstack/react-query';
+import { useSheetParam } from '../../api/address.js';
+import { useBooks } from '../../api/books-queries.js';
+import { takeOnQuery } from '../../api/take-on-queries.js';
+import { Place } from '../../ui/sheet.js';
+import { ClearingSheet } from './clearing-sheet.js';
+import { TrayList } from './tray-list.js';
+import { TraySheet } from './tray-sheet.js';
+
+/** The bench: trays around the old trial balance, one of them open, and clearing going to zero. */
+export default function BenchScreen() {
+  const { organisation } = useBooks();
+  const { data: takeOn } = useSuspenseQuery(takeOnQuery(organisation.id));
+  const [given] = useSheetParam('tray');
+  const tray = isTrayKey(given) && given !== 'asset-classes' ? given : 'trial-balance';
+  return (
+    <div className="bench">
+      <Place>
+        <TrayList takeOn={takeOn} tray={tray} />
+      </Place>
+      <Place key={tray}>
+        <TraySheet takeOn={takeOn} tray={tray} />
+      </Place>
+      <Place>
+        <ClearingSheet takeOn={takeOn} tray={tray} />
+      </Place>
+    </div>
+  );
+}

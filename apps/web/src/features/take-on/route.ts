@@ -1,0 +1,18 @@
+import type { ScreenRoute } from '../../ui/screen-route.js';
+import { TakeOnBadge } from './take-on-badge.js';
+
+export const benchRoute: ScreenRoute = {
+  stage: 'take-on',
+  path: 'bench',
+  label: 'Bench',
+  lazy: () => import('./bench-screen.js'),
+  goKey: 't',
+  isWhole: true,
+  Badge: TakeOnBadge,
+  keys: [
+    ['Tab, Enter', 'next cell; the last row leads to a new one'],
+    ['Alt Backspace', 'take the row away'],
+    ['Ctrl Enter', 'post the tray'],
+    ['Ctrl V', 'paste cells of a spreadsheet, with or without headings'],
+  ],
+};

@@ -1,0 +1,103 @@
+import { paths, type TakeOnAnswer } from '@just-ledger/contract';
+import { longDate, parseCivilDate } from '@just-ledger/core';
+import { Button, TextField } from '@mui/material';
+import { useState } from 'react';
+import { useBooks } from '../../api/books-queries.js';
+import { problemPlaces } from '../../api/problem-places.js';
+import { request } from '../../api/request.js';
+import { useChange } from '../../api/use-change.js';
+import { Allowed } from '../../ui/allowed.js';
+import { Trouble } from '../../ui/sheet.js';
+
+/** Sign-off at zero; afterwards who and when, and the way to reopen. */
+export function SignOff({ takeOn }: { takeOn: TakeOnAnswer }) {
+  const { organisation } = useBooks();
+  const signOff = useChange(() => request<TakeOnAnswer>('POST', paths.takeOnSignOff(organisation.id)));
+  if (!takeOn.isBegun) return null;
+  if (takeOn.signedOff) return <SignedOff takeOn={takeOn} />;
+  return (
+    <section aria-label="Sign-off" style={{ marginTop: 22 }}>
+      <h2>Sign-off</h2>
+      {takeOn.inTheWay.length > 0 ? (
+        <ul className="in-the-way small">
+          {takeOn.inTheWay.map((sentence) => (
+            <li key={sentence}>{sentence}</li>
+          ))}
+        </ul>
+      ) : (
+        <p className="small soft">
+          Everything agrees. What is not in the ledger yet is posted, and what lies up to{' '}
+          {longDate(parseCivilDate(takeOn.changeover))} is locked.
+        </p>
+      )}
+      <Allowed isTold>
+        <Button
+          variant="contained"
+          style={{ marginTop: 10 }}
+          disabled={takeOn.inTheWay.length > 0 || signOff.isPending}
+          onClick={() => signOff.mutate(undefined)}
+        >
+          Sign off
+        </Button>
+      </Allowed>
+      <Trouble error={signOff.error} />
+    </section>
+  );
+}
+
+function SignedOff({ takeOn }: { takeOn: TakeOnAnswer }) {
+  const { organisation } = useBooks();
+  const [isOpen, setOpen] = useState(false);
+  const [reason, setReason] = useState('');
+  const reopen = useChange(() => request<TakeOnAnswer>('POST', paths.takeOnReopening(organisation.id), { reason }));
+  const { at, elsewhere } = problemPlaces(reopen.error, ['reason']);
+  const day = (moment: string): string => longDate(parseCivilDate(moment.slice(0, 10)));
+  return (
+    <section aria-label="Sign-off" style={{ marginTop: 22 }}>
+      <h2>Signed off</h2>
+      <p className="small" role="status">
+        By {takeOn.signedOff?.by} on {day(takeOn.signedOff?.at ?? '')}.
+      </p>
+      <ul className="in-the-way small soft">
+        {takeOn.events.slice(1).map(({ event, at: when, by, reason: why }) => (
+          <li key={when + event}>
+            {event === 'reopened' ? 'Reopened' : 'Signed off'} by {by} on {day(when)}
+            {why && `: ${why}`}
+          </li>
+        ))}
+      </ul>
+      <Allowed needed="owner">
+        {isOpen ? (
+          <form
+            onSubmit={(event) => {
+              event.preventDefault();
+              reopen.mutate(undefined);
+            }}
+          >
+            <TextField
+              label="Why it is reopened"
+              fullWidth
+              autoFocus
+              value={reason}
+              onChange={(event) => setReason(event.target.value)}
+              {...at('reason', 'kept on the record')}
+            />
+            <div className="row" style={{ marginTop: 10 }}>
+              <Button type="submit" variant="contained" disabled={reopen.isPending}>
+                Reopen
+              </Button>
+              <Button variant="outlined" onClick={() => setOpen(false)}>
+                Leave it
+              </Button>
+            </div>
+            <Trouble error={elsewhere} />
+          </form>
+        ) : (
+          <button className="act" type="button" onClick={() => setOpen(true)}>
+            Reopen it
+          </button>
+        )}
+      </Allowed>
+    </section>
+  );
+}

@@ -1,0 +1,96 @@
+import type { TakeOnAnswer, TrayAnswer } from '@just-ledger/contract';
+import { longDate, parseCivilDate, type TrayKey, TRAYS } from '@just-ledger/core';
+import { Link } from 'react-router';
+import { useAddress } from '../../api/address.js';
+import { useBooks } from '../../api/books-queries.js';
+import { shown } from '../../ui/money.js';
+import { Sheet } from '../../ui/sheet.js';
+
+/** What the bench lists; asset classes are shown with the assets. */
+const LISTED = (Object.keys(TRAYS) as TrayKey[]).filter((tray) => tray !== 'asset-classes');
+
+/** The trays around the old trial balance: how many rows each has, and whether it agrees. */
+export function TrayList({ takeOn, tray }: { takeOn: TakeOnAnswer; tray: TrayKey }) {
+  const address = useAddress();
+  return (
+    <Sheet title="Trays">
+      <p className="soft small">old books up to {longDate(parseCivilDate(takeOn.changeover))}</p>
+      <nav className="trays" aria-label="Trays">
+        {LISTED.map((key) => {
+          const of = takeOn.trays.find((one) => one.tray === key);
+          if (!of) return null;
+          return (
+            <Link
+              key={key}
+              to={address.href('bench', { tray: key })}
+              aria-current={key === tray ? 'page' : undefined}
+            >
+              <TrayLine of={of} takeOn={takeOn} />
+            </Link>
+          );
+        })}
+      </nav>
+    </Sheet>
+  );
+}
+
+function TrayLine({ of, takeOn }: { of: TrayAnswer; takeOn: TakeOnAnswer }) {
+  const { currency } = useBooks();
+  const { word, tone, figures } = standingOf(of, takeOn, (amount) => shown(plain(amount), currency));
+  const rows = of.rows === 0 ? '' : `${of.rows.toLocaleString('en')} ${of.rows === 1 ? 'row' : 'rows'}`;
+  return (
+    <>
+      <span className="spread">
+        <span className="strong nowrap">{TRAYS[of.tray].label}</span>
+        <span className={tone}>{word}</span>
+      </span>
+      <span className="spread small soft">
+        <span className="nowrap">{of.rowsWithProblems > 0 ? `${rows}, ${of.rowsWithProblems} to mend` : rows}</span>
+        {of.rowsWithProblems === 0 && <span className="num">{figures}</span>}
+      </span>
+    </>
+  );
+}
+
+/** How a tray stands in a word, and its figures. */
+function standingOf(
+  of: TrayAnswer,
+  takeOn: TakeOnAnswer,
+  show: (amount: string) => string,
+): { word: string; tone: string; figures: string } {
+  if (of.tray === 'trial-balance') {
+    if (of.rows === 0) return { word: 'not here yet', tone: 'soft', figures: '' };
+    const isIn = Number(takeOn.outBy) === 0;
+    return isIn
+      ? { word: 'balances', tone: 'soft', figures: `${show(takeOn.debit)} = ${show(takeOn.credit)}` }
+      : {
+          word: `out by ${show(takeOn.outBy)}`,
+          tone: 'brick',
+          figures: `${show(takeOn.debit)} ≠ ${show(takeOn.credit)}`,
+        };
+  }
+  if (of.tray === 'history') {
+    const out = takeOn.history.filter((one) => Number(one.outBy) !== 0).length;
+    const dates = takeOn.history.length;
+    if (dates === 0) return { word: '', tone: 'soft', figures: '' };
+    const figures = `${dates} ${dates === 1 ? 'date' : 'dates'}`;
+    return out === 0
+      ? { word: 'balance', tone: 'soft', figures }
+      : { word: `${out} out of balance`, tone: 'brick', figures };
+  }
+  if (of.rows === 0 && of.trialBalance === null) return { word: '', tone: 'soft', figures: '' };
+  if (of.trialBalance === null) return { word: 'no total yet', tone: 'brass', figures: show(of.detail) };
+  if (of.accounts.every((account) => Number(account.difference) === 0)) {
+    return { word: 'agrees', tone: 'soft', figures: show(of.detail) };
+  }
+  return {
+    word: Number(of.difference) === 0 ? 'between accounts' : `${show(of.difference)} apart`,
+    tone: 'brick',
+    figures: `${show(of.detail)} ≠ ${show(of.trialBalance)}`,
+  };
+}
+
+/** An amount without its side. */
+function plain(amount: string): string {
+  return amount.replace(/^-/, '');
+}

@@ -1,0 +1,174 @@
+import { type AccountAnswer, paths, type TaxCodeAnswer } from '@just-ledger/contract';
+import { TAX_ROUNDINGS, TAX_SIDES, type TaxRounding, type TaxSide } from '@just-ledger/core';
+import { Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
+import { useState } from 'react';
+import { useBooks } from '../../api/books-queries.js';
+import { problemPlaces } from '../../api/problem-places.js';
+import { request } from '../../api/request.js';
+import { useChange } from '../../api/use-change.js';
+import { FormFoot } from '../../ui/form-foot.js';
+import { Sheet, Trouble } from '../../ui/sheet.js';
+import { Trail } from '../audit-trail/trail.js';
+import { TaxExample } from './tax-example.js';
+import {
+  fieldsOf,
+  fieldsOfShape,
+  type Shape,
+  SHAPES,
+  type TaxCodeFields,
+  taxCodeRequest,
+  withNextRate,
+} from './tax-fields.js';
+import { TaxRateFields } from './tax-rate-fields.js';
+
+/** A tax code: what it is for, what it takes from which day on, and what that does to an amount. */
+export function TaxCodeForm({
+  code,
+  accounts,
+  onKept,
+  onLeave,
+}: {
+  code: TaxCodeAnswer | undefined;
+  accounts: readonly AccountAnswer[];
+  onKept: (id: number) => void;
+  onLeave: () => void;
+}) {
+  const { organisation, to } = useBooks();
+  const [shape, setShape] = useState<Shape>('sales');
+  const [fields, setFields] = useState<TaxCodeFields>(code ? fieldsOf(code) : fieldsOfShape('sales', accounts));
+  const save = useChange((): Promise<TaxCodeAnswer> => {
+    const body = taxCodeRequest(fields, to);
+    return code
+      ? request('PUT', paths.taxCode(organisation.id, code.id), { ...body, version: code.version })
+      : request('POST', paths.taxCodes(organisation.id), body);
+  });
+  const remove = useChange(() => request('DELETE', paths.taxCode(organisation.id, code?.id ?? 0)));
+  const places = fields.rates.flatMap((rate, at) => [
+    `rates.${at}.from`,
+    ...rate.parts.flatMap((_, place) =>
+      ['rate', 'share', 'side', 'account'].map((field) => `rates.${at}.parts.${place}.${field}`),
+    ),
+  ]);
+  const { at, elsewhere } = problemPlaces(save.error, ['code', 'name', 'side', 'rounding', ...places]);
+  const set = (change: Partial<TaxCodeFields>): void => setFields({ ...fields, ...change });
+  const users = code?.usedBy.length ?? 0;
+  return (
+    <Sheet
+      title={code ? `${code.code} ${code.name}` : 'A new tax code'}
+      aside={users > 0 && `proposed by ${users === 1 ? '1 account' : `${users} accounts`}`}
+      tools={
+        <button className="act" type="button" onClick={onLeave}>
+          Put away
+        </button>
+      }
+    >
+      <form
+        aria-label={code ? `Change ${code.code}` : 'Add a tax code'}
+        onSubmit={(event) => {
+          event.preventDefault();
+          save.mutate(undefined, { onSuccess: (kept) => onKept(kept.id) });
+        }}
+      >
+        <div className="particulars" style={{ gridTemplateColumns: '120px minmax(0, 1fr) minmax(0, 1fr)' }}>
+          {!code && (
+            <TextField
+              className="wide"
+              select
+              label="Begin with a tax"
+              value={shape}
+              onChange={(event) => {
+                const next = event.target.value as Shape;
+                const rate = fields.rates[0]?.parts[0]?.rate;
+                setShape(next);
+                setFields({ ...fieldsOfShape(next, accounts, rate), code: fields.code, name: fields.name });
+              }}
+            >
+              {(Object.keys(SHAPES) as Shape[]).map((key) => (
+                <MenuItem key={key} value={key}>
+                  {SHAPES[key]}
+                </MenuItem>
+              ))}
+            </TextField>
+          )}
+          <TextField
+            label="Code"
+            required
+            autoFocus={!code}
+            value={fields.code}
+            onChange={(event) => set({ code: event.target.value })}
+            {...at('code')}
+          />
+          <TextField
+            label="Name"
+            required
+            style={{ gridColumn: 'span 2' }}
+            value={fields.name}
+            onChange={(event) => set({ name: event.target.value })}
+            {...at('name')}
+          />
+          <TextField
+            select
+            label="Is for"
+            value={fields.side}
+            onChange={(event) => set({ side: event.target.value as TaxSide })}
+            {...at('side')}
+          >
+            {(Object.keys(TAX_SIDES) as TaxSide[]).map((side) => (
+              <MenuItem key={side} value={side}>
+                {TAX_SIDES[side].label}
+              </MenuItem>
+            ))}
+          </TextField>
+          <TextField
+            select
+            label="Rounded"
+            value={fields.rounding}
+            onChange={(event) => set({ rounding: event.target.value as TaxRounding })}
+            {...at('rounding')}
+          >
+            {(Object.keys(TAX_ROUNDINGS) as TaxRounding[]).map((rounding) => (
+              <MenuItem key={rounding} value={rounding}>
+                {TAX_ROUNDINGS[rounding]}
+              </MenuItem>
+            ))}
+          </TextField>
+          <FormControlLabel
+            control={
+              <Checkbox
+                size="small"
+                checked={fields.active}
+                onChange={(event) => set({ active: event.target.checked })}
+              />
+            }
+            label={<span className="small">in use</span>}
+          />
+        </div>
+        {fields.rates.map((rate, place) => (
+          <TaxRateFields
+            key={rate.key}
+            rate={rate}
+            isFirst={place === 0}
+            isOnly={fields.rates.length === 1}
+            side={fields.side}
+            accounts={accounts}
+            wrong={(field) => at(`rates.${place}.${field}`)}
+            onChange={(changed) => set({ rates: fields.rates.map((one) => (one.key === rate.key ? changed : one)) })}
+            onRemove={() => set({ rates: fields.rates.filter((one) => one.key !== rate.key) })}
+          />
+        ))}
+        <button className="act small" type="button" onClick={() => set({ rates: withNextRate(fields.rates) })}>
+          another rate from a day on
+        </button>
+        <TaxExample fields={fields} accounts={accounts} />
+        <Trouble error={elsewhere ?? remove.error} />
+        <FormFoot
+          isNew={!code}
+          isPending={save.isPending}
+          onLeave={onLeave}
+          onRemove={code && (() => remove.mutate(undefined, { onSuccess: onLeave }))}
+        />
+      </form>
+      {code && <Trail subject="tax-code" object={code.id} />}
+    </Sheet>
+  );
+}

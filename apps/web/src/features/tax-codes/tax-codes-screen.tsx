@@ -1,0 +1,122 @@
+import type { TaxCodeAnswer } from '@just-ledger/contract';
+import { parseCivilDate, shortDate, TAX_SIDES, type TaxSide } from '@just-ledger/core';
+import { useSuspenseQuery } from '@tanstack/react-query';
+import { accountsQuery } from '../../api/account-queries.js';
+import { useSheetParam } from '../../api/address.js';
+import { useBooks } from '../../api/books-queries.js';
+import { taxCodesQuery } from '../../api/tax-code-queries.js';
+import { Allowed } from '../../ui/allowed.js';
+import { Empty, Place, Sheet } from '../../ui/sheet.js';
+import { TaxCodeForm } from './tax-code-form.js';
+import { rateAnswerOn, takes } from './tax-fields.js';
+
+/** Tax codes by what they are for, with what each takes at the rail's date; one of them beside the list. */
+export default function TaxCodesScreen() {
+  const { organisation, to } = useBooks();
+  const { data: codes } = useSuspenseQuery(taxCodesQuery(organisation.id));
+  const { data: accounts } = useSuspenseQuery(accountsQuery(organisation.id, to));
+  const [chosen, choose] = useSheetParam('code');
+  const one = codes.find((code) => String(code.id) === chosen);
+  return (
+    <div className="list-and-one">
+      <div className="place">
+        <Sheet
+          title="Tax codes"
+          aside={codes.length > 0 && `as at ${shortDate(to)}`}
+          tools={
+            <Allowed>
+              <button className="act" type="button" onClick={() => choose('new')}>
+                Add a tax code
+              </button>
+            </Allowed>
+          }
+        >
+          {codes.length === 0 ? (
+            <Empty>
+              <p>
+                A tax code says how much tax an amount carries and which accounts it goes to. Rates hold from a day
+                on, so that a new one never changes what was written before.
+              </p>
+              <p>
+                <Allowed>
+                  <button className="act" type="button" onClick={() => choose('new')}>
+                    Add the first one
+                  </button>
+                </Allowed>
+              </p>
+            </Empty>
+          ) : (
+            (Object.keys(TAX_SIDES) as TaxSide[]).map((side) => (
+              <CodesOfSide
+                key={side}
+                side={side}
+                codes={codes.filter((code) => code.side === side)}
+                date={to}
+                chosen={chosen}
+                onChoose={choose}
+              />
+            ))
+          )}
+        </Sheet>
+      </div>
+      {(one || chosen === 'new') && (
+        <Place>
+          <TaxCodeForm
+            key={one ? `${one.id} ${one.version}` : 'new'}
+            code={one}
+            accounts={accounts}
+            onKept={(id) => choose(String(id))}
+            onLeave={() => choose(undefined)}
+          />
+        </Place>
+      )}
+    </div>
+  );
+}
+
+function CodesOfSide({
+  side,
+  codes,
+  date,
+  chosen,
+  onChoose,
+}: {
+  side: TaxSide;
+  codes: readonly TaxCodeAnswer[];
+  date: string;
+  chosen: string;
+  onChoose: (id: string) => void;
+}) {
+  if (codes.length === 0) return null;
+  return (
+    <section aria-label={TAX_SIDES[side].label} style={{ marginBottom: 18 }}>
+      <h2>{TAX_SIDES[side].label}</h2>
+      {codes.map((code) => {
+        const rate = rateAnswerOn(code, date);
+        const next = code.rates.find(({ from }) => from !== null && from > date);
+        const goesTo = [...new Set((rate?.parts ?? []).map(({ account }) => account ?? 'cost'))];
+        return (
+          <button
+            key={code.id}
+            type="button"
+            className={chosen === String(code.id) ? 'plain tax-row chosen' : 'plain tax-row'}
+            aria-current={chosen === String(code.id)}
+            onClick={() => onChoose(String(code.id))}
+          >
+            <span className="strong clip">{code.code}</span>
+            <span>{code.active ? code.name : <s>{code.name}</s>}</span>
+            <span className="num nowrap">{rate ? takes(rate.parts, side) : 'not yet'}</span>
+            <span className="soft small">
+              {[
+                next && `${takes(next.parts, side)} from ${shortDate(parseCivilDate(next.from ?? date))}`,
+                goesTo.length > 0 && `to ${goesTo.join(', ')}`,
+              ]
+                .filter(Boolean)
+                .join(' · ')}
+            </span>
+          </button>
+        );
+      })}
+    </section>
+  );
+}

@@ -1,0 +1,105 @@
+import type { AccountAnswer } from '@just-ledger/contract';
+import { minor, shortDate, sumOf, taxAmounts, type TaxedLine, taxedLines } from '@just-ledger/core';
+import { TextField } from '@mui/material';
+import { useState } from 'react';
+import { useBooks } from '../../api/books-queries.js';
+import { displayed, readTyped, typedDay } from '../../ui/own-ways.js';
+import { rateFieldsOn, rateOfFields, type TaxCodeFields } from './tax-fields.js';
+
+/** What the code, as it is being typed, makes of an amount: the lines of the entry. */
+export function TaxExample({ fields, accounts }: { fields: TaxCodeFields; accounts: readonly AccountAnswer[] }) {
+  const { currency, to } = useBooks();
+  const [typed, setTyped] = useState('100');
+  const [isGross, setGross] = useState(false);
+  const [day, setDay] = useState('');
+  const date = typedDay(day, to) ?? to;
+  const amount = readTyped(typed, currency);
+  const held = rateFieldsOn(fields.rates, date);
+  const rate = held && rateOfFields(held, accounts);
+  const [taxed] =
+    rate && amount.ok ? taxAmounts(rate, fields.side, 'line', [{ amount: amount.amount, isGross }]) : [];
+  const lines = taxed ? taxedLines(taxed, fields.side) : [];
+  const nameOf = ({ what, account }: TaxedLine): string => {
+    if (what === 'gross')
+      return fields.side === 'sales' ? 'received, or owed by the customer' : 'paid, or owed to the supplier';
+    if (what === 'tax') {
+      const to = accounts.find((one) => one.id === account);
+      return to ? `${to.number} ${to.name}` : '';
+    }
+    const own = fields.side === 'sales' ? 'the revenue account' : 'the cost account';
+    return what === 'net' ? own : `${own}, tax that is not reclaimed`;
+  };
+  const total = displayed(sumOf(lines.map((line) => minor(line.side === 'debit' ? line.amount : 0))), currency);
+  return (
+    <section className="tax-example" aria-label="What it does to an amount">
+      <div className="row" style={{ gap: 12, alignItems: 'center' }}>
+        <h2>What it does to</h2>
+        <TextField
+          value={typed}
+          onChange={(event) => setTyped(event.target.value)}
+          style={{ width: 92 }}
+          slotProps={{ htmlInput: { 'aria-label': 'Amount to try', style: { textAlign: 'right' } } }}
+        />
+        {[false, true].map((gross) => (
+          <button
+            key={String(gross)}
+            type="button"
+            title={gross ? 'the tax is in it' : 'the tax comes on top'}
+            aria-pressed={isGross === gross}
+            className={isGross === gross ? 'plain strong small' : 'plain soft small'}
+            onClick={() => setGross(gross)}
+          >
+            {gross ? 'gross' : 'net'}
+          </button>
+        ))}
+        <span className="soft small">on</span>
+        <TextField
+          value={day}
+          placeholder={shortDate(to)}
+          onChange={(event) => setDay(event.target.value)}
+          style={{ width: 116 }}
+          slotProps={{ htmlInput: { 'aria-label': 'Day to try' } }}
+        />
+      </div>
+      {lines.length === 0 ? (
+        <p className="soft small" role="status">
+          {!amount.ok
+            ? 'The amount cannot be worked out.'
+            : !held
+              ? `On ${shortDate(date)} this code takes nothing yet.`
+              : rate
+                ? 'Nothing comes of nothing.'
+                : 'The rates and shares are not yet numbers.'}
+        </p>
+      ) : (
+        <table className="ruled">
+          <thead>
+            <tr>
+              <th className="soft small">on {shortDate(date)}</th>
+              <th className="num">Debit</th>
+              <th className="num">Credit</th>
+            </tr>
+          </thead>
+          <tbody>
+            {lines.map((line, place) => (
+              <tr key={place}>
+                <td className={line.side === 'credit' ? 'credit-in' : ''}>
+                  <span className={line.what === 'tax' ? '' : 'soft'}>{nameOf(line)}</span>
+                </td>
+                <td className="num">{line.side === 'debit' && displayed(line.amount, currency)}</td>
+                <td className="num">{line.side === 'credit' && displayed(line.amount, currency)}</td>
+              </tr>
+            ))}
+          </tbody>
+          <tfoot>
+            <tr className="sums">
+              <td />
+              <td className="num">{total}</td>
+              <td className="num">{total}</td>
+            </tr>
+          </tfoot>
+        </table>
+      )}
+    </section>
+  );
+}

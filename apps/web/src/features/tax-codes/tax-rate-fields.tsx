@@ -1,0 +1,146 @@
+import type { AccountAnswer } from '@just-ledger/contract';
+import { type Side, TAX_SIDES, type TaxSide } from '@just-ledger/core';
+import { MenuItem, TextField } from '@mui/material';
+import { AccountField } from '../../ui/account-field.js';
+import { Cell } from '../../ui/cell.js';
+import { emptyPart, type PartFields, type RateFields } from './tax-fields.js';
+
+/** What a code takes from a day on: its parts, each with rate, share, side and account. */
+export function TaxRateFields({
+  rate,
+  isFirst,
+  isOnly,
+  side,
+  accounts,
+  wrong,
+  onChange,
+  onRemove,
+}: {
+  rate: RateFields;
+  isFirst: boolean;
+  isOnly: boolean;
+  side: TaxSide;
+  accounts: readonly AccountAnswer[];
+  wrong: (field: string) => { error: boolean; helperText: string | undefined };
+  onChange: (rate: RateFields) => void;
+  onRemove: () => void;
+}) {
+  const takers = accounts.filter(
+    (one) => one.active && !one.heading && !one.control && !one.currency && one.element !== 'equity',
+  );
+  const setPart = (key: number, change: Partial<PartFields>): void =>
+    onChange({ ...rate, parts: rate.parts.map((part) => (part.key === key ? { ...part, ...change } : part)) });
+  const problemsOf = (place: number): string[] =>
+    ['rate', 'share', 'side', 'account'].flatMap((field) => wrong(`parts.${place}.${field}`).helperText ?? []);
+  const when = isFirst && rate.from === '' ? 'from the beginning' : `from ${rate.from || 'which day?'}`;
+  return (
+    <fieldset className="tax-rate" aria-label={`What it takes ${when}`}>
+      <div className="row" style={{ alignItems: 'flex-start', gap: 14 }}>
+        <TextField
+          label="Takes from"
+          value={rate.from}
+          placeholder={isFirst ? 'the beginning' : 'day'}
+          onChange={(event) => onChange({ ...rate, from: event.target.value })}
+          style={{ width: 150 }}
+          slotProps={{ inputLabel: { shrink: true } }}
+          {...wrong('from')}
+        />
+        {!isOnly && (
+          <button className="act small" type="button" style={{ marginTop: 14 }} onClick={onRemove}>
+            take this rate away
+          </button>
+        )}
+      </div>
+      <table className="ruled paper tax-parts">
+        <thead>
+          <tr>
+            <th className="num" style={{ width: 70 }}>
+              Rate, %
+            </th>
+            <th className="num" style={{ width: 70 }}>
+              Share, %
+            </th>
+            <th style={{ width: 84 }}>Side</th>
+            <th>Account</th>
+            <th style={{ width: 30 }}>
+              <span className="visually-hidden">Take away</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {rate.parts.map((part, place) => [
+            <tr key={part.key}>
+              {(['rate', 'share'] as const).map((field) => (
+                <td key={field}>
+                  <div className="cell">
+                    <Cell
+                      label={`${field === 'rate' ? 'Rate' : 'Share'} of part ${place + 1}, ${when}`}
+                      value={part[field]}
+                      isAmount
+                      wrong={wrong(`parts.${place}.${field}`).helperText}
+                      onChange={(typed) => setPart(part.key, { [field]: typed })}
+                    />
+                  </div>
+                </td>
+              ))}
+              <td>
+                <TextField
+                  select
+                  variant="standard"
+                  value={part.side}
+                  onChange={(event) => setPart(part.key, { side: event.target.value as Side })}
+                  slotProps={{
+                    input: { disableUnderline: true, style: { fontSize: 13.5 } },
+                    select: { 'aria-label': `Side of part ${place + 1}, ${when}` },
+                  }}
+                >
+                  <MenuItem value="debit">debit</MenuItem>
+                  <MenuItem value="credit">credit</MenuItem>
+                </TextField>
+              </td>
+              <td>
+                <div className="cell cell-account">
+                  <AccountField
+                    accounts={takers}
+                    value={part.account}
+                    label={`Account of part ${place + 1}, ${when}`}
+                    placeholder="the line’s own: into the cost"
+                    wrong={wrong(`parts.${place}.account`).helperText}
+                    onChange={(account) => setPart(part.key, { account })}
+                  />
+                </div>
+              </td>
+              <td>
+                <button
+                  className="plain soft"
+                  type="button"
+                  aria-label={`Take part ${place + 1} away, ${when}`}
+                  title="Take this part away"
+                  onClick={() => onChange({ ...rate, parts: rate.parts.filter((other) => other.key !== part.key) })}
+                >
+                  ×
+                </button>
+              </td>
+            </tr>,
+            problemsOf(place).length > 0 && (
+              <tr key={`${part.key} problems`}>
+                <td colSpan={5}>
+                  <div className="cell brick small" role="alert">
+                    {problemsOf(place).join(' ')}
+                  </div>
+                </td>
+              </tr>
+            ),
+          ])}
+        </tbody>
+      </table>
+      <button
+        className="act small"
+        type="button"
+        onClick={() => onChange({ ...rate, parts: [...rate.parts, emptyPart(TAX_SIDES[side].lineStandsOn)] })}
+      >
+        {rate.parts.length === 0 ? 'no tax is taken; add a part' : 'another part'}
+      </button>
+    </fieldset>
+  );
+}

@@ -1,9 +1,0 @@
-import { queryOptions } from '@tanstack/react-query';
-import { paths, type StandingAnswer } from '@just-ledger/contract';
-import { request } from '../request/request.js';
-
-/** Where every organisation stands. */
-export const overviewQuery = queryOptions({
-  queryKey: ['overview'],
-  queryFn: () => request<StandingAnswer[]>('GET', paths.overview),
-});

@@ -1,0 +1,81 @@
+import type { AccountAnswer } from '@just-ledger/contract';
+import { Autocomplete, InputBase } from '@mui/material';
+import { type KeyboardEvent, useState } from 'react';
+import { bestMatches } from './best-matches.js';
+
+/** Chooses an account by its number or part of its name; Tab takes what is highlighted. */
+export function AccountField({
+  accounts,
+  value,
+  label,
+  wrong,
+  onChange,
+  onKeyDown,
+  autoFocus = false,
+  keepsTyped = false,
+  placeholder,
+}: {
+  accounts: readonly AccountAnswer[];
+  /** The account's number. */
+  value: string;
+  label: string;
+  wrong?: string | undefined;
+  onChange: (number: string) => void;
+  onKeyDown?: (event: KeyboardEvent) => void;
+  autoFocus?: boolean;
+  /** Whether what is no account stays in the field, to be put right. */
+  keepsTyped?: boolean;
+  placeholder?: string;
+}) {
+  const chosen: AccountAnswer | string | null = accounts.find((one) => one.number === value) ?? (value || null);
+  const [typed, setTyped] = useState<string>();
+  return (
+    <Autocomplete<AccountAnswer, false, false, true>
+      freeSolo={keepsTyped as true}
+      size="small"
+      options={accounts as AccountAnswer[]}
+      value={chosen}
+      filterOptions={(options, { inputValue }) => bestMatches(options, inputValue)}
+      inputValue={typed ?? (chosen === null ? '' : labelOf(chosen))}
+      onInputChange={(_, text, reason) => setTyped(reason === 'input' ? text : undefined)}
+      getOptionLabel={labelOf}
+      isOptionEqualToValue={(a, b) => a.number === (typeof b === 'string' ? b : b.number)}
+      autoHighlight
+      autoSelect
+      disableClearable={false}
+      forcePopupIcon={false}
+      clearIcon={null}
+      onChange={(_, one) => {
+        setTyped(undefined);
+        onChange(typeof one === 'string' ? numberFor(accounts, one.trim()) : (one?.number ?? ''));
+      }}
+      slotProps={{ listbox: { style: { maxHeight: 260 } }, popper: { style: { minWidth: 320 } } }}
+      renderInput={({ slotProps }) => (
+        <InputBase
+          {...slotProps.input}
+          fullWidth
+          autoFocus={autoFocus}
+          placeholder={placeholder}
+          onKeyDown={onKeyDown}
+          inputProps={{
+            ...slotProps.htmlInput,
+            'aria-label': label,
+            'aria-invalid': wrong !== undefined || typeof chosen === 'string',
+            title: wrong ?? (typeof chosen === 'string' ? 'There is no such account' : undefined),
+            style: { padding: '2px 0', fontSize: 13.5 },
+          }}
+        />
+      )}
+    />
+  );
+}
+
+/** The number that typed text stands for: of the account it names, else of the first that holds it, else itself. */
+function numberFor(accounts: readonly AccountAnswer[], typed: string): string {
+  const named = accounts.find((one) => one.number === typed || labelOf(one) === typed);
+  return (named ?? bestMatches(accounts, typed)[0])?.number ?? typed;
+}
+
+function labelOf(one: AccountAnswer | string): string {
+  return typeof one === 'string' ? one : `${one.number} ${one.name}`;
+}

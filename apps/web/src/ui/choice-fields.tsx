@@ -1,0 +1,46 @@
+import { CURRENCY_CODES, MONTH_NAMES } from '@just-ledger/core';
+import { MenuItem, TextField } from '@mui/material';
+
+interface ChoiceProps<T> {
+  readonly label: string;
+  readonly value: T;
+  readonly onChange: (chosen: T) => void;
+  readonly disabled?: boolean;
+  readonly autoFocus?: boolean;
+  readonly error?: boolean;
+  readonly helperText?: string | undefined;
+}
+
+const NAMES = new Intl.DisplayNames('en', { type: 'currency', fallback: 'none' });
+
+/** The name of a currency, where it has one beside its code. @example currencyName('JPY') // → 'Japanese Yen' */
+export function currencyName(code: string): string {
+  return NAMES.of(code) ?? '';
+}
+
+/** Chooses a currency by its code; where the books' own is meant by leaving it open, that is the first choice. */
+export function CurrencyField({ base, onChange, ...field }: ChoiceProps<string> & { readonly base?: string }) {
+  return (
+    <TextField select {...field} onChange={(event) => onChange(event.target.value)}>
+      {base && <MenuItem value="">{base}, as the books</MenuItem>}
+      {CURRENCY_CODES.filter((code) => code !== base).map((code) => (
+        <MenuItem key={code} value={code}>
+          {code} {currencyName(code)}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+}
+
+/** Chooses a month by its name: 1 for January to 12 for December. */
+export function MonthField({ onChange, ...field }: ChoiceProps<number>) {
+  return (
+    <TextField select {...field} onChange={(event) => onChange(Number(event.target.value))}>
+      {MONTH_NAMES.map((name, place) => (
+        <MenuItem key={name} value={place + 1}>
+          {name}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+}

@@ -1,0 +1,60 @@
+import type { ContactAnswer } from '@just-ledger/contract';
+import { Autocomplete, InputBase } from '@mui/material';
+import type { KeyboardEvent } from 'react';
+import { bestMatches } from './best-matches.js';
+
+/** Chooses a contact by part of its name or its number, as an account is chosen: Tab takes what is highlighted. */
+export function ContactField({
+  contacts,
+  value,
+  label,
+  wrong,
+  onChange,
+  onKeyDown,
+}: {
+  contacts: readonly ContactAnswer[];
+  value: string;
+  label: string;
+  wrong?: string | undefined;
+  onChange: (name: string) => void;
+  onKeyDown?: (event: KeyboardEvent) => void;
+}) {
+  const numbers = new Map(contacts.map(({ name, number }) => [name, number]));
+  return (
+    <Autocomplete
+      freeSolo
+      size="small"
+      options={contacts.map(({ name }) => name)}
+      value={value}
+      inputValue={value}
+      filterOptions={(_, { inputValue }) => bestMatches(contacts, inputValue).map(({ name }) => name)}
+      autoHighlight={value.trim() !== ''}
+      autoSelect
+      forcePopupIcon={false}
+      disableClearable
+      onChange={(_, typed, reason) => {
+        // Enter takes what is highlighted, as Tab does: until the arrows are used that is the first
+        if (reason === 'createOption') onChange(bestMatches(contacts, typed)[0]?.name ?? typed);
+      }}
+      onInputChange={(_, typed, reason) => {
+        if (reason !== 'reset' || numbers.has(typed)) onChange(typed);
+      }}
+      slotProps={{ listbox: { style: { maxHeight: 260 } }, popper: { style: { minWidth: 220 } } }}
+      renderInput={({ slotProps }) => (
+        <InputBase
+          {...slotProps.input}
+          fullWidth
+          placeholder="who?"
+          onKeyDown={onKeyDown}
+          inputProps={{
+            ...slotProps.htmlInput,
+            'aria-label': label,
+            'aria-invalid': wrong !== undefined,
+            title: wrong,
+            style: { padding: '2px 0', fontSize: 13.5 },
+          }}
+        />
+      )}
+    />
+  );
+}

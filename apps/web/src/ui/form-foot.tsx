@@ -1,0 +1,39 @@
+import type { MemberRole } from '@just-ledger/core';
+import { Button } from '@mui/material';
+import { Allowed } from './allowed.js';
+
+/** The end of a form of particulars: keep them, leave them, or take the thing itself away. */
+export function FormFoot({
+  needed = 'approver',
+  isNew,
+  isPending,
+  onLeave,
+  onRemove,
+  removeLabel = 'remove',
+}: {
+  needed?: MemberRole;
+  isNew: boolean;
+  isPending: boolean;
+  onLeave: () => void;
+  /** Left out where the thing cannot be taken away. */
+  onRemove?: (() => void) | undefined;
+  removeLabel?: string;
+}) {
+  return (
+    <Allowed needed={needed} isTold>
+      <div className="row" style={{ margin: '12px 0' }}>
+        <Button type="submit" variant="contained" disabled={isPending}>
+          {isNew ? 'Add' : 'Keep'}
+        </Button>
+        <Button variant="outlined" onClick={onLeave}>
+          Leave it
+        </Button>
+        {onRemove && (
+          <button className="act small" type="button" onClick={onRemove}>
+            {removeLabel}
+          </button>
+        )}
+      </div>
+    </Allowed>
+  );
+}

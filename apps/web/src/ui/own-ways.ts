@@ -1,0 +1,68 @@
+import {
+  type AmountMarks,
+  type CivilDate,
+  type CurrencyCode,
+  type DateOrder,
+  displayAmount,
+  formatAmount,
+  MARKS_OF_AMOUNTS,
+  type Minor,
+  PLAIN_MARKS,
+  type Preferences,
+  readTypedAmount,
+  safeParseAmount,
+  type TypedAmount,
+  typedDate,
+  USUAL_PREFERENCES,
+} from '@just-ledger/core';
+
+/** How the signed-in person reads and types. One person sits before a page, so it holds for all of it. */
+let own: { readonly marks: AmountMarks; readonly order: DateOrder } = { marks: PLAIN_MARKS, order: 'day-first' };
+
+/** Takes over how the person reads and types; what is shown from then on follows. */
+export function setOwnWays({ amounts, dates }: Preferences = USUAL_PREFERENCES): void {
+  own = { marks: MARKS_OF_AMOUNTS[amounts], order: dates };
+}
+
+/** The person's marks. */
+export function ownMarks(): AmountMarks {
+  return own.marks;
+}
+
+/** Which the person writes first, day or month. */
+export function ownDateOrder(): DateOrder {
+  return own.order;
+}
+
+/** An amount as the person reads it: grouped, negatives in parentheses. */
+export function displayed(amount: Minor, currency: CurrencyCode): string {
+  return displayAmount(amount, currency, own.marks);
+}
+
+/** An amount as it stands in a cell that can be typed into: the person's decimal mark, nothing between thousands. */
+export function inCell(amount: Minor, currency: CurrencyCode): string {
+  const plain = formatAmount(amount, currency);
+  return own.marks.decimal === '.' ? plain : plain.replace('.', own.marks.decimal);
+}
+
+/** An amount of the wire as it stands in a cell; what is none stays as it is. */
+export function wireInCell(text: string, currency: CurrencyCode): string {
+  const read = safeParseAmount(text, currency);
+  return read.ok ? inCell(read.amount, currency) : text;
+}
+
+/** Reads what the person typed as an amount. */
+export function readTyped(typed: string, currency: CurrencyCode): TypedAmount {
+  return readTypedAmount(typed, currency, own.marks);
+}
+
+/** Reads what the person typed as a date. */
+export function typedDay(typed: string, near: CivilDate): CivilDate | undefined {
+  return typedDate(typed, near, own.order);
+}
+
+/** A rate or another exact number as the wire takes it: a comma that parts decimals becomes a point. */
+export function plainDecimal(typed: string): string {
+  const text = typed.trim().replaceAll(/[\s’']/g, '');
+  return /^\d+,\d+$/.test(text) ? text.replace(',', '.') : text;
+}

@@ -1,0 +1,127 @@
+import { type ReactNode, type RefObject, useEffect, useRef, useState } from 'react';
+import { createPortal } from 'react-dom';
+import { useBooks } from '../api/books-queries.js';
+import { Trouble } from './sheet.js';
+
+/**
+ * Prints a whole list, whatever of it the screen has loaded: it is read to its end first, then printed by itself under
+ * the organisation's name, without anything to press.
+ *
+ * @param read answers all of the list, ready to be printed
+ */
+export function Printed({
+  title,
+  dates,
+  read,
+}: {
+  title: string;
+  dates: string;
+  read: () => ReactNode | Promise<ReactNode>;
+}) {
+  const { organisation } = useBooks();
+  const [content, setContent] = useState<ReactNode>();
+  const [isReading, setReading] = useState(false);
+  const [error, setError] = useState<Error>();
+  useEffect(() => {
+    if (content === undefined) return;
+    const done = (): void => setContent(undefined);
+    document.body.classList.add('prints-list');
+    window.addEventListener('afterprint', done, { once: true });
+    window.print();
+    return () => {
+      document.body.classList.remove('prints-list');
+      window.removeEventListener('afterprint', done);
+    };
+  }, [content]);
+  const button = useRef<HTMLButtonElement>(null);
+  const print = async (): Promise<void> => {
+    setError(undefined);
+    setReading(true);
+    try {
+      setContent(await read());
+    } catch (failure) {
+      setError(failure as Error);
+    } finally {
+      setReading(false);
+    }
+  };
+  usePrintKey(button, () => void print());
+  return (
+    <>
+      <button
+        ref={button}
+        data-prints
+        className="act"
+        type="button"
+        disabled={isReading}
+        onClick={() => void print()}
+      >
+        {isReading ? 'Reading all of it …' : 'Print'}
+      </button>
+      <Trouble error={error} />
+      {content !== undefined &&
+        createPortal(
+          <section className="printed" aria-hidden="true">
+            <header>
+              <strong>{organisation.name}</strong>
+              <h1>{title}</h1>
+              <p>{dates}</p>
+            </header>
+            {content}
+          </section>,
+          document.body,
+        )}
+    </>
+  );
+}
+
+/** The browser's own print key prints the whole list too: that of the sheet in use, else of the first. */
+function usePrintKey(button: RefObject<HTMLButtonElement | null>, print: () => void): void {
+  useEffect(() => {
+    const press = (event: KeyboardEvent): void => {
+      const isPrintKey = (event.ctrlKey || event.metaKey) && !event.shiftKey && event.key.toLowerCase() === 'p';
+      if (!isPrintKey || event.defaultPrevented) return;
+      const ofSheetInUse = document.activeElement?.closest('.sheet')?.querySelector('[data-prints]');
+      if (ofSheetInUse && ofSheetInUse !== button.current) return;
+      event.preventDefault();
+      print();
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  }, [button, print]);
+}
+
+/** The rows of a list on paper, each a text a column; its head stands again on every page. */
+export function PrintedRows({
+  heads,
+  rows,
+}: {
+  heads: readonly { readonly label: string; readonly isFigure?: boolean }[];
+  rows: readonly (readonly string[])[];
+}) {
+  const kind = (at: number): string => (heads[at]?.isFigure ? 'num' : '');
+  return (
+    <table>
+      <thead>
+        <tr>
+          {heads.map(({ label }, at) => (
+            <th key={label} className={kind(at)}>
+              {label}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((cells, row) => (
+          <tr key={row}>
+            {cells.map((cell, at) => (
+              <td key={at} className={kind(at)}>
+                {cell}
+              </td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,89 @@
+import { type ReactNode, Suspense, useRef } from 'react';
+import { ErrorBoundary } from './error-boundary.js';
+import { useLostFocus } from './use-lost-focus.js';
+
+/** A sheet on the desk: title, remarks beside it, content, and what can be done at its foot. */
+export function Sheet({
+  title,
+  aside,
+  tools,
+  foot,
+  children,
+  label,
+}: {
+  title?: ReactNode;
+  aside?: ReactNode;
+  tools?: ReactNode;
+  foot?: ReactNode;
+  label?: string;
+  children: ReactNode;
+}) {
+  const section = useRef<HTMLElement>(null);
+  useLostFocus(section);
+  return (
+    <section
+      ref={section}
+      className="sheet"
+      aria-label={label ?? (typeof title === 'string' ? title : undefined)}
+      tabIndex={-1}
+    >
+      {title !== undefined && (
+        <div className="top">
+          <div className="row">
+            <h1>{title}</h1>
+            <span className="soft">{aside}</span>
+          </div>
+          {tools && <div className="row small">{tools}</div>}
+        </div>
+      )}
+      {children}
+      {foot && <div className="foot">{foot}</div>}
+    </section>
+  );
+}
+
+/** A place for a sheet: shows its empty lines while it loads and says what went wrong if it fails. */
+export function Place({ narrow = false, children }: { narrow?: boolean; children: ReactNode }) {
+  return (
+    <div className={narrow ? 'place narrow' : 'place'}>
+      <ErrorBoundary>
+        <Suspense
+          fallback={
+            <section className="sheet" aria-busy="true">
+              <span className="visually-hidden">Loading</span>
+              <div className="lines-loading" />
+            </section>
+          }
+        >
+          {children}
+        </Suspense>
+      </ErrorBoundary>
+    </div>
+  );
+}
+
+/** What belongs here while there is nothing, and the first step. */
+export function Empty({ children }: { children: ReactNode }) {
+  return <div className="empty stack">{children}</div>;
+}
+
+/** What went wrong, where, and what to do. */
+export function Trouble({ error }: { error: Error | null | undefined }) {
+  if (!error) return null;
+  const problems =
+    'details' in error
+      ? (error as { details: { problems: { message: string; path: string }[] } }).details.problems
+      : [];
+  const rows = problems.map((problem) => {
+    const row = /^rows\.(\d+)(?:\.(.+))?/.exec(problem.path);
+    return row ? `Row ${row[1]}${row[2] ? `, ${row[2]}` : ''}: ${problem.message}` : problem.message;
+  });
+  return (
+    <div className="trouble" role="alert">
+      {rows.length === 0
+        ? error.message
+        : [...new Set(rows)].slice(0, 12).map((message) => <div key={message}>{message}</div>)}
+      {rows.length > 12 && <div>… and {rows.length - 12} more.</div>}
+    </div>
+  );
+}
