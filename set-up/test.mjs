@@ -1,4 +1,4 @@
-import { execFileSync, spawnSync } from 'node:child_process';
+import { execFileSync, spawn } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { build, install, root, run } from './ready.mjs';
 
@@ -20,36 +20,53 @@ if (missing.length > 0) {
   });
 }
 
+/** Says what comes now, and when. */
+function step(what) {
+  console.log(`${new Date().toISOString().slice(11, 19)} ${what} …`);
+}
+
 install({ CFLAGS: '-O1', CXXFLAGS: '-O1', JOBS: '2' });
+step('Format');
 run('npm', ['run', '--silent', 'format:check']);
+step('Build');
 build();
+step('Types');
 run(process.execPath, ['node_modules/typescript/bin/tsc', '-p', 'apps/web']);
 run(process.execPath, ['node_modules/typescript/bin/tsc', '-p', 'e2e']);
 run(process.execPath, ['node_modules/typescript/bin/tsc', '-p', 'tsconfig.tests.json']);
+step('Lint');
 run('npm', ['run', '--silent', 'lint']);
 
 let [passed, failed] = [0, 0];
 
-/** Runs a test command, shows what it says and adds its closing counts to ours. */
-function count(command, args, patterns) {
-  const { stdout, stderr, status } = spawnSync(command, args, {
+/** Runs a test command, shows what it says as it says it, and adds its closing counts to ours. */
+async function count(command, args, patterns) {
+  const child = spawn(command, args, {
     cwd: root,
-    encoding: 'utf8',
-    maxBuffer: 2 ** 28,
+    stdio: ['ignore', 'pipe', 'pipe'],
     env: { ...process.env, FORCE_COLOR: '0' },
   });
-  const said = `${stdout}${stderr}`;
-  process.stdout.write(said);
+  let said = '';
+  for (const stream of [child.stdout, child.stderr]) {
+    stream.setEncoding('utf8');
+    stream.on('data', (text) => {
+      said += text;
+      process.stdout.write(text);
+    });
+  }
+  const status = await new Promise((resolve) => child.once('close', resolve));
   const [ok, wrong] = patterns.map((pattern) => Number(pattern.exec(said)?.[1] ?? 0));
   passed += ok;
   failed += wrong > 0 ? wrong : status === 0 ? 0 : 1;
 }
 
-count(
+step('Core, server, demo and bench');
+await count(
   process.execPath,
-  ['--experimental-vm-modules', '--no-warnings', 'node_modules/jest/bin/jest.js', '--forceExit'],
+  ['--experimental-vm-modules', '--no-warnings', 'node_modules/jest/bin/jest.js'],
   [/^Tests:.*?(\d+) passed/m, /^Tests:.*?(\d+) failed/m],
 );
-count('npm', ['run', '--silent', 'interface'], [/^\s*(\d+) passed/m, /^\s*(\d+) failed/m]);
+step('Interface');
+await count('npm', ['run', '--silent', 'interface'], [/^\s*(\d+) passed/m, /^\s*(\d+) failed/m]);
 console.log(`${passed} passed, ${failed} failed`);
 process.exit(failed > 0 || passed === 0 ? 1 : 0);

@@ -1,8 +1,10 @@
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
+import { compression } from 'vite-plugin-compression2';
 
 export default defineConfig({
-  plugins: [react()],
+  // the server sends what was packed once, at the build
+  plugins: [react(), compression({ algorithms: ['brotliCompress', 'gzip'], include: /\.(js|css|html|svg)$/ })],
   build: { outDir: 'dist', chunkSizeWarningLimit: 900, modulePreload: { polyfill: false } },
   // the pages keep their own address, so that the server takes what they change
   server: { proxy: { '/api': { target: `http://127.0.0.1:${process.env['PORT'] ?? '4700'}`, changeOrigin: false } } },

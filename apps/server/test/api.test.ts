@@ -490,3 +490,28 @@ describe('recurring journals', () => {
     ]);
   });
 });
+
+describe('what goes out', () => {
+  const head = async (path: string, encodings: string): Promise<Headers> =>
+    (await server.request('GET', path, undefined, { 'accept-encoding': encodings })).headers;
+  test.each<[string, string, string | null]>([
+    ['as brotli', 'br, gzip', 'br'],
+    ['as gzip', 'gzip', 'gzip'],
+    ['plain where nothing else is taken', 'identity', null],
+  ])('answers and pages are packed: %s', async (_, taken, sent) => {
+    expect((await head(`${at}/accounts`, taken)).get('content-encoding')).toBe(sent);
+    expect((await head('/', taken)).get('content-encoding')).toBe(sent);
+    expect((await head('/', taken)).get('vary')).toContain('accept-encoding');
+  });
+  test('a short answer is not worth packing', async () =>
+    expect((await head('/api/health', 'br')).get('content-encoding')).toBeNull());
+  test.each(['/', '/api/health', '/api/no-such-thing'])('%s says what a browser may do with it', async (path) => {
+    const headers = Object.fromEntries(await head(path, 'br'));
+    expect(headers).toMatchObject({
+      'content-security-policy': expect.stringMatching(/^default-src 'self';.*frame-ancestors 'none'/),
+      'cross-origin-opener-policy': 'same-origin',
+      'referrer-policy': 'same-origin',
+      'x-content-type-options': 'nosniff',
+    });
+  });
+});
