@@ -46,13 +46,13 @@ test('a file that is no archive, or was changed, makes nothing and says why', as
   await expect(page.getByRole('heading', { name: 'Whose books?' })).toBeVisible();
 });
 
-test('books are put away, only looked at, and taken out again', async ({ own }) => {
+test('books are archived, only looked at, and restored', async ({ own }) => {
   const { page, open, post } = own;
   await post('2027-01-03', 'Last barrel', '1010', '4000', '90.00');
   await open('prepare/organisation');
   const name = await page.getByRole('textbox', { name: 'Name' }).inputValue();
-  await page.getByRole('button', { name: 'Put these books away' }).click();
-  await page.getByRole('button', { name: 'Put away', exact: true }).click();
+  await page.getByRole('button', { name: 'Archive these books' }).click();
+  await page.getByRole('button', { name: 'Archive', exact: true }).click();
   await expect(page.getByText('these books can be read and not changed')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Keep' })).toHaveCount(0);
   await open('record/journal');
@@ -62,9 +62,9 @@ test('books are put away, only looked at, and taken out again', async ({ own }) 
 
   await page.goto(new URL('/', page.url()).href);
   await expect(page.getByRole('link', { name })).toHaveCount(0);
-  await page.getByRole('button', { name: /put away$/ }).click();
+  await page.getByRole('button', { name: /archived books$/ }).click();
   await page.getByRole('link', { name }).click();
-  await page.getByRole('button', { name: 'Take them out again' }).click();
-  await expect(page.getByRole('button', { name: 'Take them out again' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Restore these books' }).click();
+  await expect(page.getByRole('button', { name: 'Restore these books' })).toHaveCount(0);
   await expect(page.getByRole('link', { name: 'Write an entry' })).toBeVisible();
 });

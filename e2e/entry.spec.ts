@@ -107,18 +107,18 @@ test('an account kept in dollars asks for the amount there and its rate', async 
   });
 });
 
-test('a draft is thrown away only once that has been said twice', async ({ own: { page, open, ask } }) => {
+test('a draft is discarded only once that has been said twice', async ({ own: { page, open, ask } }) => {
   for (const explanation of ['Wrong from the start', 'Still wanted'])
     await ask('POST', '/drafts', { date: '', kind: 'ordinary', explanation, reference: '', lines: [] });
   await open('record/drafts');
   const wrong = page.getByRole('row', { name: /Wrong from the start/ });
-  await wrong.getByRole('button', { name: 'throw away …' }).click();
+  await wrong.getByRole('button', { name: 'Discard …' }).click();
   await expect(wrong).toContainText('It cannot be brought back.');
-  await expect(wrong.getByRole('button', { name: 'keep it' })).toBeFocused();
+  await expect(wrong.getByRole('button', { name: 'Keep it' })).toBeFocused();
   await page.keyboard.press('Enter');
   await expect(page.getByText('2 entries not yet posted')).toBeVisible();
-  await wrong.getByRole('button', { name: 'throw away …' }).click();
-  await wrong.getByRole('button', { name: 'throw it away' }).click();
+  await wrong.getByRole('button', { name: 'Discard …' }).click();
+  await wrong.getByRole('button', { name: 'Discard it' }).click();
   await expect(page.getByText('1 entry not yet posted')).toBeVisible();
   await expect(page.getByRole('link', { name: 'Still wanted' })).toBeVisible();
 });

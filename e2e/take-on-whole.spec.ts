@@ -126,7 +126,7 @@ for (const [saying, order] of [
 
     await bench.openTray('assets');
     expect((await bench.suggested())[0]).toContain(bare.name);
-    await bench.mend(new RegExp(bare.name), 'Written off', plain(bare.written));
+    await bench.mend(new RegExp(bare.name), 'Accumulated depreciation', plain(bare.written));
     await bench.agrees(/Fixed assets/);
 
     await bench.openTray('stock');

@@ -73,7 +73,7 @@ test('a slip is found, and the way leads straight to its line', async ({ own: { 
     rows({ account: '1100', debit: '1940' }, { account: '3000', credit: '1940' }),
   );
   await open('take-on/bench?tray=customers');
-  await expect(page.getByText('180.00 apart').first()).toBeVisible();
+  await expect(page.getByText('difference 180.00').first()).toBeVisible();
   const first = page.getByRole('region', { name: 'Where it may come from' }).getByRole('listitem').first();
   await expect(first).toContainText('Low Weir Inn A 1, 1,460.00: perhaps 1,640.00.');
   await first.getByRole('link').click();

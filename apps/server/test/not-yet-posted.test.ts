@@ -85,7 +85,7 @@ describe('a draft', () => {
     await done('POST', `/drafts/${second.id}/post`);
     const third = await done('POST', '/drafts', entry('3.00'));
     expect([first.id, second.id, third.id]).toEqual([1, 2, 3]);
-    expect((await ask('DELETE', `/drafts/${first.id}`)).body.problems[0].message).toMatch(/was thrown away by/);
+    expect((await ask('DELETE', `/drafts/${first.id}`)).body.problems[0].message).toMatch(/was discarded by/);
     expect((await done('GET', '/drafts')).map(({ id }: DraftAnswer) => id)).toEqual([3]);
   });
   test('means accounts and contacts, whatever they are called by the time it is posted', async () => {

@@ -237,7 +237,7 @@ describe('a take-on', () => {
     await books.add('suppliers', { contact: 'Low Weir', document: '78', unpaid: '5' });
     expect(
       (await books.ask('POST', '/sign-off')).body.problems.map((one: { message: string }) => one.message),
-    ).toEqual(['Suppliers: 5.00 apart.']);
+    ).toEqual(['Suppliers: a difference of 5.00.']);
   });
 
   test('takes the running year by month; it counts in the year’s statements and is closed with it', async () => {

@@ -53,11 +53,11 @@ describe('what stands in the way of signing off', () => {
       },
       ['The old trial balance is out by 7.00.'],
     ],
-    ['a control account without its detail', { 'trial-balance': OLD }, ['Customers: 40.00 apart.']],
+    ['a control account without its detail', { 'trial-balance': OLD }, ['Customers: a difference of 40.00.']],
     [
       'detail that is not its account',
       { 'trial-balance': OLD, customers: rows(customer('41.50')) },
-      ['Customers: 1.50 apart.'],
+      ['Customers: a difference of 1.50.'],
     ],
     [
       'detail of an account that the old books do not have',

@@ -47,7 +47,7 @@ describe('a suggestion in words', () => {
       -350_000,
       350_000,
       ['Cider press'],
-      'Cider press has nothing written off.',
+      'Cider press has no accumulated depreciation.',
       /makes 3,500\.00 of it/,
     ],
     [
@@ -55,7 +55,7 @@ describe('a suggestion in words', () => {
       3_750,
       33_750,
       [],
-      'The detail and its account are a whole power of ten apart.',
+      'The detail and its account differ by a whole power of ten.',
       /stands at 37\.50/,
     ],
   ])('%s (meant %i, apart %i)', (slip, meant, apart, titles, sentence, evidence) => {

@@ -8,7 +8,7 @@ const EVERYWHERE: readonly (readonly [string, string])[] = [
   ['?', 'these keys'],
   ['g then p t r c l s', 'go to Prepare, Take on, Record, Check, Close (l), Report (s)'],
   ['n', 'a new entry'],
-  ['Esc', 'leave a field, put away what is open'],
+  ['Esc', 'leave a field, close what is open'],
 ];
 
 /** Where the key after g leads. */

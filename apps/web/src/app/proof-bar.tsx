@@ -76,7 +76,7 @@ export function ProofBar() {
                     </span>
                   </span>
                   <span className={proof.holds ? 'soft' : 'brick strong'}>
-                    {proof.holds ? 'agrees' : `${figure(proof, proof.difference, currency)} apart`}
+                    {proof.holds ? 'agrees' : `difference ${figure(proof, proof.difference, currency)}`}
                   </span>
                 </div>
                 <div className="spread small">

@@ -18,7 +18,7 @@ export function Allowed({
   return (
     <p className="soft small">
       {organisation.putAwayAt
-        ? 'These books are put away: they can be read and not changed.'
+        ? 'These books are archived: they can be read and not changed.'
         : `This takes ${withArticle(needed)}; you are ${withArticle(organisation.role)} in these books.`}
     </p>
   );

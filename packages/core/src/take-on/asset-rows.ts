@@ -47,7 +47,7 @@ export function readAssetClassRow(reader: RowReader): (RowFact & { readonly clas
     reader.report(
       'cell-missing',
       'accumulated',
-      'Where is written off what these assets lose? Or choose “Not depreciated”.',
+      'Which account takes the accumulated depreciation of these assets? Or choose “Not depreciated”.',
     );
   }
   if (!cost || reader.problems.length > 0) return undefined;
@@ -85,7 +85,8 @@ export function readAssetRow(reader: RowReader, classes: readonly AssetClass[]):
   if (cost === undefined || accumulated === undefined || residual === undefined || !acquired) return undefined;
   const written = minor(Math.abs(accumulated));
   if (cost < 0) reader.report('amount-negative', 'cost', 'A cost is positive.');
-  if (written > cost) reader.report('written-too-much', 'accumulated', 'More is written off than it has cost.');
+  if (written > cost)
+    reader.report('written-too-much', 'accumulated', 'The accumulated depreciation is more than the cost.');
   if (reader.problems.length > 0) return undefined;
   const asset: DepreciableAsset = { cost, residual, acquired, method, life, rate };
   const note = reader.text('name').slice(0, 200);
@@ -129,7 +130,7 @@ export function assetRemarks(facts: readonly AssetFact[], reader: Pick<RowReader
       return [{ row, code: 'after-changeover', column: 'acquired', message }];
     }
     if (accumulated === 0 && proposed) {
-      const message = `Nothing is written off; its method makes ${displayAmount(proposed, books.baseCurrency)} of it.`;
+      const message = `It has no accumulated depreciation; its method makes it ${displayAmount(proposed, books.baseCurrency)}.`;
       return [{ row, code: 'no-depreciation', column: 'accumulated', message }];
     }
     return [];

@@ -28,7 +28,7 @@ export function inTheWayOfSignOff(trays: ReadTrays, on: TakeOnBooks, isClosed: b
         return `${trayLabel(tray)}: ${show(detail)} in detail, nothing in the old trial balance.`;
       return difference === 0
         ? `${trayLabel(tray)}: between its accounts.`
-        : `${trayLabel(tray)}: ${show(difference)} apart.`;
+        : `${trayLabel(tray)}: a difference of ${show(difference)}.`;
     });
   return [
     ...(trays['trial-balance'].facts.length === 0 ? ['The old trial balance is missing.'] : []),

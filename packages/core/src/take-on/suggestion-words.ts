@@ -63,12 +63,12 @@ export function suggestionWords(
       };
     case 'no-depreciation':
       return {
-        sentence: `${title} has nothing written off.`,
+        sentence: `${title} has no accumulated depreciation.`,
         evidence: `Its method makes ${show(meant)} of it at the changeover date.`,
       };
     case 'factor-of-ten':
       return {
-        sentence: `The detail and its account are a whole power of ten apart.`,
+        sentence: `The detail and its account differ by a whole power of ten.`,
         evidence: `The account stands at ${show(meant)}.`,
       };
     default:

@@ -91,7 +91,7 @@ export const TRAYS = {
   },
   assets: {
     label: 'Fixed assets',
-    hint: 'each asset with its cost and what has been written off of it',
+    hint: 'each asset with its cost and its accumulated depreciation',
     columns: [
       { key: 'name', label: 'Asset', kind: 'text', isNeeded: true },
       { key: 'class', label: 'Class', kind: 'class', isNeeded: true },
@@ -101,7 +101,7 @@ export const TRAYS = {
       { key: 'rate', label: '%', kind: 'number', isRare: true },
       { key: 'residual', label: 'Residual', kind: 'amount' },
       { key: 'cost', label: 'Cost', kind: 'amount', isNeeded: true },
-      { key: 'accumulated', label: 'Written off', kind: 'amount' },
+      { key: 'accumulated', label: 'Accumulated depreciation', kind: 'amount' },
     ],
   },
   stock: {

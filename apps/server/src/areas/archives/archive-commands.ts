@@ -89,8 +89,8 @@ export const putAway = defineCommand(
       subject: 'organisation',
       object: of.organisation,
       title: before.name,
-      before: { 'put away': 'no' },
-      after: { 'put away': 'yes', archive },
+      before: { archived: 'no' },
+      after: { archived: 'yes', archive },
     });
   },
 );
@@ -100,15 +100,15 @@ export const takeOut = defineCommand(
   'takeOut',
   (context: WriteContext, of: OfPerson): void => {
     const { name, putAwayAt } = organisationOf(context.db, of.organisation);
-    if (!putAwayAt) throw unprocessable('not-put-away', '', 'These books are not put away.');
+    if (!putAwayAt) throw unprocessable('not-put-away', '', 'These books are not archived.');
     setPutAway(context, of.organisation, null);
     recordChange(context, {
       ...of,
       subject: 'organisation',
       object: of.organisation,
       title: name,
-      before: { 'put away': 'yes' },
-      after: { 'put away': 'no' },
+      before: { archived: 'yes' },
+      after: { archived: 'no' },
     });
   },
   { booksPutAway: 'allowed' },

@@ -86,7 +86,7 @@ export class ArchivesController {
     @CurrentOrganisation() { id, name, putAwayAt }: Organisation,
     @Acting() by: OfPerson,
   ): Promise<PutAwayAnswer> {
-    if (putAwayAt) throw unprocessable('put-away', '', 'These books are put away already.');
+    if (putAwayAt) throw unprocessable('put-away', '', 'These books are archived already.');
     const { bytes, manifest, stand } = await this.importer.run(writeBooks, {
       organisation: id,
       writtenAt: this.reader.clock.moment(),

@@ -8,7 +8,7 @@ import { type KeptLine, withLabels } from './kept-lines.js';
 
 type DraftRow = typeof draft.$inferSelect;
 
-/** A draft by its id. @throws {Refusal} 404; 409 if it has been posted or thrown away meanwhile, saying which */
+/** A draft by its id. @throws {Refusal} 404; 409 if it has been posted or discarded meanwhile, saying which */
 export function draftOf(db: Db, organisation: number, id: number): DraftRow {
   const row = db
     .select()
@@ -23,7 +23,7 @@ export function draftOf(db: Db, organisation: number, id: number): DraftRow {
     .where(and(eq(draftEnd.organisation, organisation), eq(draftEnd.id, id)))
     .get();
   if (!ended) throw notFound('draft');
-  const what = ended.end.entry === null ? 'thrown away' : `posted as ${ended.end.entry}`;
+  const what = ended.end.entry === null ? 'discarded' : `posted as ${ended.end.entry}`;
   const message = `This draft was ${what} by ${ended.by ?? 'somebody'} meanwhile. What stands here is not posted.`;
   throw new Refusal(409, [problem('draft-ended', '', message)]);
 }

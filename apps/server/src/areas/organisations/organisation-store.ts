@@ -46,7 +46,7 @@ export function organisationOf(db: Db, id: number): Organisation {
 export function assertNotPutAway(db: Db, id: number): void {
   const row = db.select({ at: organisation.putAwayAt }).from(organisation).where(eq(organisation.id, id)).get();
   if (!row?.at) return;
-  throw new Refusal(409, [problem('put-away', '', 'These books are put away: they can be read and not changed.')]);
+  throw new Refusal(409, [problem('put-away', '', 'These books are archived: they can be read and not changed.')]);
 }
 
 /** What a person is in an organisation, if anything. */

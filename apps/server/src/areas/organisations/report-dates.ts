@@ -1,4 +1,4 @@
-import { type CivilDate, fiscalYearOf, horizonOf, isCivilDate, problem } from '@just-ledger/core';
+import { type CivilDate, fiscalYearOf, horizonOf, isCivilDate, longDate, problem } from '@just-ledger/core';
 import { Refusal } from '../../platform/problems/refusal.js';
 import type { Organisation } from './organisation-store.js';
 
@@ -14,7 +14,7 @@ export function reportDate(
   if (!isCivilDate(text)) throw new Refusal(422, [problem('not-a-date', path, `“${text}” is not a date.`)]);
   const horizon = horizonOf(of.calendar, today);
   if (text > horizon)
-    throw new Refusal(422, [problem('beyond-horizon', path, `The books take dates up to ${horizon}.`)]);
+    throw new Refusal(422, [problem('beyond-horizon', path, `The books take dates up to ${longDate(horizon)}.`)]);
   return text;
 }
 

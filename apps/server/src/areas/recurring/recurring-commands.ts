@@ -11,7 +11,9 @@ import {
   type CivilDate,
   fiscalYearOf,
   isPlainText,
+  isCivilDate,
   longDate,
+  parseCivilDate,
   problem,
   type Problem,
   scheduleProblems,
@@ -213,7 +215,9 @@ function assertDue(context: WriteContext, row: RecurringRow, date: string, isSki
   const { organisation } = row;
   const due = dueDates(context.db, row, context.clock.today());
   if (!due.some((one) => one === date))
-    throw new Refusal(422, [problem('not-due', 'date', `${row.name} is not due on ${date}.`)]);
+    throw new Refusal(422, [
+      problem('not-due', 'date', `${row.name} is not due on ${isCivilDate(date) ? longDate(date) : date}.`),
+    ]);
   const shut = whyShut(context, organisation, row, date as CivilDate);
   if (shut !== undefined && !isSkipped) throw new Refusal(422, [problem('period-locked', 'date', shut)]);
   const before = due.find((one) => one < date && whyShut(context, organisation, row, one) === undefined);
@@ -254,7 +258,10 @@ function postOn(
   if (!checked.ok) {
     throw new Refusal(
       422,
-      checked.problems.map((found) => ({ ...found, message: `${row.name}, ${date}: ${found.message}` })),
+      checked.problems.map((found) => ({
+        ...found,
+        message: `${row.name}, ${longDate(parseCivilDate(date))}: ${found.message}`,
+      })),
     );
   }
   const whole = withRealised(context.db, organisation, books, checked.value);

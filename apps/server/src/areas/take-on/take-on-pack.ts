@@ -107,7 +107,7 @@ function detailList(tray: TrayKey, { trays, on, rows }: LoadedTakeOn): PdfPart {
     remark:
       apart === 0
         ? 'Agrees with the old trial balance.'
-        : `Apart from the old trial balance by ${displayAmount(minor(Math.abs(apart)), baseCurrency)}.`,
+        : `Differs from the old trial balance by ${displayAmount(minor(Math.abs(apart)), baseCurrency)}.`,
     columns: [...used.map(({ label }) => label), 'In the books'],
     widths: [...used.map(({ kind }, at) => (at === 0 || kind === 'contact' ? '*' : 'auto')), 'auto'],
     amounts: 1 + [...used].reverse().findIndex(({ kind }) => kind !== 'amount'),
@@ -125,7 +125,7 @@ function proofTable(proofs: readonly Proof[], currency: CurrencyCode): PdfPart {
   return {
     is: 'table',
     heading: 'Proofs',
-    columns: ['Proof', 'One figure', '', 'The other', '', 'Apart'],
+    columns: ['Proof', 'One figure', '', 'The other', '', 'Difference'],
     widths: ['*', '*', 'auto', '*', 'auto', 'auto'],
     amounts: 1,
     rows: proofs.map(({ label, leftLabel, left, rightLabel, right, difference }) => [

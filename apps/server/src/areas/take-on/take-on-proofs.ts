@@ -113,7 +113,7 @@ function clearingProof(db: Db, of: Organisation, asAt: CivilDate): Proof[] {
       remark:
         differing.length === 0
           ? 'Every tray agrees with its accounts.'
-          : `Apart: ${differing.map((part) => trayLabel(part as DetailTray).toLowerCase()).join(', ')}.`,
+          : `Differing: ${differing.map((part) => trayLabel(part as DetailTray).toLowerCase()).join(', ')}.`,
     }),
   ];
 }
@@ -156,7 +156,7 @@ function assetProofs({ loaded: { trays, on }, balances, ...of }: Standing): Proo
     proof('assets-cost', 'Cost of each asset', [...new Set(cost)], 1),
     proof(
       'assets-written-off',
-      'Written off of each asset',
+      'Accumulated depreciation of each asset',
       [...new Set(accumulated.filter((id) => id !== undefined))],
       -1,
     ),

@@ -37,7 +37,7 @@ function PutAway() {
       <p className="soft">
         Books that are no longer kept can be hidden and kept from changes.{' '}
         <button className="act" type="button" onClick={() => setOpen(true)}>
-          Put these books away
+          Archive these books
         </button>
       </p>
     );
@@ -45,7 +45,7 @@ function PutAway() {
     <div>
       <p style={{ margin: '6px 0 10px' }}>
         An archive is written into the data folder first. Then these books leave the list, and can be read but not
-        changed by anybody, until an owner takes them out again.
+        changed by anybody, until an owner restores them.
       </p>
       <div className="row">
         <Button
@@ -58,7 +58,7 @@ function PutAway() {
             })
           }
         >
-          {putAway.isPending ? 'Writing the archive …' : 'Put away'}
+          {putAway.isPending ? 'Writing the archive …' : 'Archive'}
         </Button>
         <Button variant="outlined" onClick={() => setOpen(false)}>
           Not now

@@ -16,7 +16,7 @@ export function PutAwayNotice() {
   return (
     <div className="put-away" role="status">
       <span>
-        Put away on {longDate(parseCivilDate(organisation.putAwayAt.slice(0, 10)))}: these books can be read and not
+        Archived on {longDate(parseCivilDate(organisation.putAwayAt.slice(0, 10)))}: these books can be read and not
         changed.
       </span>
       {organisation.role === 'owner' && (
@@ -30,7 +30,7 @@ export function PutAwayNotice() {
             })
           }
         >
-          Take them out again
+          Restore these books
         </button>
       )}
       <Trouble error={takeOut.error} />

@@ -1,4 +1,5 @@
 import { paths, type PeriodAnswer } from '@just-ledger/contract';
+import { parseCivilDate, shortDate } from '@just-ledger/core';
 import { TextField } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -75,7 +76,11 @@ function Month({ period, isPast, isClosed }: { period: PeriodAnswer; isPast: boo
                 ? `${failing} do not hold`
                 : `✓ ${data.proofs.length} hold`}
       </td>
-      <td className="soft">{period.locked ? `${period.lockedAt?.slice(0, 10)} by ${period.lockedBy}` : ''}</td>
+      <td className="soft">
+        {period.locked && period.lockedAt
+          ? `${shortDate(parseCivilDate(period.lockedAt.slice(0, 10)))} by ${period.lockedBy}`
+          : ''}
+      </td>
       <td className="num">
         {period.locked ? (
           isUnlocking ? (

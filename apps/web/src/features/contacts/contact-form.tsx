@@ -87,7 +87,7 @@ export function ContactForm({
       aside={contact && (contact.lines === 1 ? '1 posted line' : `${contact.lines} posted lines`)}
       tools={
         <button className="act" type="button" onClick={onLeave}>
-          Put away
+          Close
         </button>
       }
     >
@@ -108,7 +108,7 @@ export function ContactForm({
             {text('number', 'Number', contact ? undefined : 'the next one if left empty')}
             {text('terms', 'Terms', '30, or 10 after month end')}
             <fieldset className="wide" style={{ border: 0, padding: 0, margin: 0 }}>
-              <legend className="soft small">What it is to you</legend>
+              <legend className="soft small">Roles</legend>
               {CONTACT_ROLES.map((role) => (
                 <FormControlLabel
                   key={role}

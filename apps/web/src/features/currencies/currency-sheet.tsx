@@ -40,7 +40,7 @@ export function CurrencySheet({
             read={() => <PrintedRates currency={currency.currency} base={organisation.baseCurrency} rates={rates} />}
           />
           <button className="act" type="button" onClick={onLeave}>
-            Put away
+            Close
           </button>
         </>
       }

@@ -67,16 +67,16 @@ export default function DraftsScreen() {
                     <span className="row small" style={{ justifyContent: 'flex-end', gap: 12 }}>
                       <span className="brass">It cannot be brought back.</span>
                       <button className="act" type="button" onClick={() => drop.mutate(draft)}>
-                        throw it away
+                        Discard it
                       </button>
                       <button className="act" type="button" autoFocus onClick={() => setDropping(undefined)}>
-                        keep it
+                        Keep it
                       </button>
                     </span>
                   ) : (
                     <Allowed needed="preparer">
                       <button className="act small" type="button" onClick={() => setDropping(draft.id)}>
-                        throw away …
+                        Discard …
                       </button>
                     </Allowed>
                   )}

@@ -244,7 +244,7 @@ function Proofs({ effects, show }: { effects: readonly ProofEffect[]; show: (amo
       {apart ? (
         <div className="spread small brass">
           <span>{PROOFS[apart.key].toLowerCase().replace('=', '≠')} so far</span>
-          <span className="num">{show(Math.abs(apart.left - apart.right))} apart</span>
+          <span className="num">difference {show(Math.abs(apart.left - apart.right))}</span>
         </div>
       ) : (
         effects.map(({ key, left }) => (

@@ -79,7 +79,7 @@ function BooksTable({
                 {one.name}
               </Link>
               {one.putAwayAt ? (
-                <div className="small soft">put away on {longDate(parseCivilDate(one.putAwayAt.slice(0, 10)))}</div>
+                <div className="small soft">archived on {longDate(parseCivilDate(one.putAwayAt.slice(0, 10)))}</div>
               ) : (
                 <Standing standing={standings?.find((standing) => standing.organisation === one.id)} />
               )}
@@ -105,7 +105,7 @@ function PutAwayBooks({ organisations }: { organisations: readonly OrganisationA
   return (
     <div style={{ marginTop: 14 }}>
       <button className="act" type="button" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
-        {isOpen ? 'Hide' : 'Show'} the {count === 1 ? 'one that is' : `${count} that are`} put away
+        {isOpen ? 'Hide' : 'Show'} {count === 1 ? 'the archived books' : `all ${count} archived books`}
       </button>
       {isOpen && <BooksTable organisations={organisations} standings={undefined} />}
     </div>

@@ -12,7 +12,7 @@ export function Standing({ standing }: { standing: StandingAnswer | undefined })
     [papersWanted, papersWanted === 1 ? '1 paper wanted' : `${papersWanted} papers wanted`, 'prepare/gather'],
     [
       takeOnApart,
-      Number(takeOnApart) === 0 ? 'take-on to sign off' : `take-on ${takeOnApart} apart`,
+      Number(takeOnApart) === 0 ? 'take-on to sign off' : `take-on: difference ${takeOnApart}`,
       'take-on/bench',
     ],
     [drafts, drafts === 1 ? '1 draft' : `${drafts} drafts`, 'record/drafts'],

@@ -4,7 +4,7 @@ import { TakeOnBadge } from './take-on-badge.js';
 export const benchRoute: ScreenRoute = {
   stage: 'take-on',
   path: 'bench',
-  label: 'Bench',
+  label: 'Opening balances',
   lazy: () => import('./bench-screen.js'),
   goKey: 't',
   isWhole: true,

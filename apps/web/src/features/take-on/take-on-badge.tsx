@@ -10,5 +10,5 @@ export function TakeOnBadge() {
   const { data: takeOn } = useQuery(takeOnQuery(organisation.id));
   if (!takeOn?.isBegun || takeOn.signedOff) return null;
   const apart = takeOn.clearing.reduce((sum, { expected }) => sum + Math.abs(parseAmount(expected, currency)), 0);
-  return apart === 0 ? 'to sign off' : `${displayed(minor(apart), currency)} apart`;
+  return apart === 0 ? 'to sign off' : `difference ${displayed(minor(apart), currency)}`;
 }

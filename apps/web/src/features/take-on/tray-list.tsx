@@ -84,7 +84,7 @@ function standingOf(
     return { word: 'agrees', tone: 'soft', figures: show(of.detail) };
   }
   return {
-    word: Number(of.difference) === 0 ? 'between accounts' : `${show(of.difference)} apart`,
+    word: Number(of.difference) === 0 ? 'between accounts' : `difference ${show(of.difference)}`,
     tone: 'brick',
     figures: `${show(of.detail)} ≠ ${show(of.trialBalance)}`,
   };

@@ -142,7 +142,7 @@ function Standing({ of, takeOn }: { of: TrayAnswer; takeOn: TakeOnAnswer }) {
           <th>Account</th>
           <th className="num">Detail</th>
           <th className="num">Old trial balance</th>
-          <th className="num">Apart</th>
+          <th className="num">Difference</th>
         </tr>
       </thead>
       <tbody>
@@ -261,7 +261,7 @@ function Foot({ of, takeOn }: { of: TrayAnswer; takeOn: TakeOnAnswer }) {
                 disabled={takeBack.isPending}
                 onClick={() => takeBack.mutate(undefined)}
               >
-                take it back
+                Undo posting
               </button>
             )}
           </span>

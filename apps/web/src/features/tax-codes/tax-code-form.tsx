@@ -58,7 +58,7 @@ export function TaxCodeForm({
       aside={users > 0 && `proposed by ${users === 1 ? '1 account' : `${users} accounts`}`}
       tools={
         <button className="act" type="button" onClick={onLeave}>
-          Put away
+          Close
         </button>
       }
     >
