@@ -7,7 +7,7 @@ import {
   type ArchiveManifest,
   type SealedEntry,
 } from '@just-ledger/core';
-import type { ArchiveAnswer } from '@just-ledger/contract';
+import type { ArchiveResponse } from '@just-ledger/contract';
 import { getTableColumns } from 'drizzle-orm';
 import type { SQLiteColumn } from 'drizzle-orm/sqlite-core';
 import { unzipSync, zipSync } from 'fflate';
@@ -151,29 +151,29 @@ async function written(of = path): Promise<Uint8Array> {
 }
 
 /** Sends an archive and waits until it has been read. */
-async function send(bytes: Uint8Array): Promise<ArchiveAnswer> {
+async function send(bytes: Uint8Array): Promise<ArchiveResponse> {
   const reply = await fetch(`${server.url}/api/archives?name=books.zip`, {
     method: 'POST',
     headers: { 'content-type': 'application/octet-stream', cookie: server.session },
     body: bytes as never,
   });
   expect(reply.status).toBe(201);
-  return settled((await reply.json()) as ArchiveAnswer);
+  return settled((await reply.json()) as ArchiveResponse);
 }
 
-async function settled(job: ArchiveAnswer): Promise<ArchiveAnswer> {
+async function settled(job: ArchiveResponse): Promise<ArchiveResponse> {
   let now = job;
   while (['reading', 'writing'].includes(now.state)) {
     await new Promise((resolve) => setTimeout(resolve, 20));
-    now = (await server.request('GET', `/api/archives/${job.id}`)).body as ArchiveAnswer;
+    now = (await server.request('GET', `/api/archives/${job.id}`)).body as ArchiveResponse;
   }
   return now;
 }
 
-async function take(job: ArchiveAnswer, name: string): Promise<ArchiveAnswer> {
+async function take(job: ArchiveResponse, name: string): Promise<ArchiveResponse> {
   const reply = await server.request('POST', `/api/archives/${job.id}/taking`, { name });
   expect(reply.status).toBe(202);
-  return settled(reply.body as ArchiveAnswer);
+  return settled(reply.body as ArchiveResponse);
 }
 
 const lines = (file: ArchiveFile): Record<string, never>[] =>
@@ -469,7 +469,7 @@ describe('a hostile archive', () => {
     expect((await server.signedOut().request('GET', `/api/archives/${job.id}`)).status).toBe(401);
     for (const name of ['', ' ', 'a\nb', 'x'.repeat(121)]) {
       const reply = await server.request('POST', `/api/archives/${job.id}/taking`, { name });
-      const after = reply.status === 202 ? (await settled(reply.body as ArchiveAnswer)).state : reply.status;
+      const after = reply.status === 202 ? (await settled(reply.body as ArchiveResponse)).state : reply.status;
       expect(['failed', 422]).toContain(after);
     }
     const other = await send(zipSync(archive));

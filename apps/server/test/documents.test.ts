@@ -1,4 +1,4 @@
-import type { AccountDetailAnswer, AgedBalancesAnswer, EntryAnswer } from '@just-ledger/contract';
+import type { AccountDetailResponse, AgedBalancesResponse, EntryResponse } from '@just-ledger/contract';
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
 import { RunningServer, csv, problemCodes, type Reply } from './running-server.js';
@@ -24,15 +24,15 @@ const done = async (method: string, to: string, body?: unknown): Promise<Reply['
   if (reply.status >= 300) throw new Error(`${method} ${to}: ${JSON.stringify(reply.body)}`);
   return reply.body;
 };
-const post = (date: string, ...lines: Line[]): Promise<EntryAnswer> =>
+const post = (date: string, ...lines: Line[]): Promise<EntryResponse> =>
   done('POST', '/entries', { date, kind: 'ordinary', explanation: 'Trade', lines });
 const owes = (debit: string, more: Line = {}): Line => ({ account: '1100', contact: 'Low Weir', debit, ...more });
 const pays = (credit: string, more: Line = {}): Line => ({ account: '1100', contact: 'Low Weir', credit, ...more });
 const aged = async (
   asAt: string,
   ledger = 'receivables',
-): Promise<AgedBalancesAnswer['contacts'][number] | undefined> =>
-  ((await done('GET', `/reports/aged-balances?ledger=${ledger}&asAt=${asAt}`)) as AgedBalancesAnswer).contacts[0];
+): Promise<AgedBalancesResponse['contacts'][number] | undefined> =>
+  ((await done('GET', `/reports/aged-balances?ledger=${ledger}&asAt=${asAt}`)) as AgedBalancesResponse).contacts[0];
 const items = async (asAt: string, ledger?: string): Promise<unknown[]> =>
   ((await aged(asAt, ledger))?.items ?? []).map(({ document, open, age, dueDate, notAllocated }) => [
     document,
@@ -100,7 +100,7 @@ describe('pairing', () => {
     const detail = (await done(
       'GET',
       '/reports/account-detail?account=1100&contact=Low%20Weir',
-    )) as AccountDetailAnswer;
+    )) as AccountDetailResponse;
     expect(detail).toMatchObject({ items: [], settled: [{ name: '7', date: '2026-01-05', entry: number }] });
     await post('2026-06-05', owes('40.00', { document: '7' }), { account: '4000', credit: '40.00' });
     expect(await items('2026-06-30')).toEqual([['7', '40.00', 'not-due', '2026-07-05', null]]);
@@ -198,7 +198,7 @@ describe('another currency', () => {
     ]);
     expect(await done('POST', '/entries/import', file)).toMatchObject({ posted: 6 });
     const { entries } = await done('GET', '/entries?limit=50');
-    const lines = entries.flatMap((entry: EntryAnswer) => entry.lines);
+    const lines = entries.flatMap((entry: EntryResponse) => entry.lines);
     expect(lines.filter(({ account }: { account: string }) => ['4950', '6950'].includes(account))).toMatchObject([
       { account: '4950', credit: '3.00' },
       { account: '6950', debit: '10.00' },
@@ -210,7 +210,7 @@ describe('another currency', () => {
     const detail = (await done(
       'GET',
       '/reports/account-detail?account=1100&contact=Low%20Weir',
-    )) as AccountDetailAnswer;
+    )) as AccountDetailResponse;
     expect(detail.items).toEqual([
       { name: 'INV 1', amount: '920.00', dueDate: '2026-02-04', currency: 'USD', foreignAmount: '1000.00' },
     ]);

@@ -1,4 +1,4 @@
-import type { ImportAnswer } from '@just-ledger/contract';
+import type { ImportResponse } from '@just-ledger/contract';
 import { request } from 'node:http';
 import { RunningServer, type Reply } from './running-server.js';
 import { workbookOf, zipOf } from './files.js';
@@ -12,42 +12,42 @@ beforeAll(async () => {
 afterAll(() => server.stop());
 
 const text = (content: string): Uint8Array => new TextEncoder().encode(content);
-const codes = (problems: ImportAnswer['problems']): string[] => problems.map((one) => `${one.code} at ${one.path}`);
+const codes = (problems: ImportResponse['problems']): string[] => problems.map((one) => `${one.code} at ${one.path}`);
 
 /** Sends a file and waits until it has been read. */
-async function send(subject: string, file: Uint8Array, of = path): Promise<ImportAnswer> {
+async function send(subject: string, file: Uint8Array, of = path): Promise<ImportResponse> {
   const reply = await fetch(`${server.url}${of}/imports?subject=${subject}&name=file`, {
     method: 'POST',
     headers: { 'content-type': 'application/octet-stream', cookie: server.session },
     body: file as never,
   });
   expect(reply.status).toBe(201);
-  return settled((await reply.json()) as ImportAnswer, of);
+  return settled((await reply.json()) as ImportResponse, of);
 }
 
 /** Waits as long as something is under way. */
-async function settled(job: ImportAnswer, of = path): Promise<ImportAnswer> {
+async function settled(job: ImportResponse, of = path): Promise<ImportResponse> {
   let now = job;
   while (['reading', 'checking', 'writing'].includes(now.state)) {
     await new Promise((resolve) => setTimeout(resolve, 20));
-    now = (await server.request('GET', `${of}/imports/${job.id}`)).body as ImportAnswer;
+    now = (await server.request('GET', `${of}/imports/${job.id}`)).body as ImportResponse;
   }
   return now;
 }
 
 /** Matches a file as it was recognised, or otherwise, and compares it with the books. */
-async function check(job: ImportAnswer, columns?: string[], of = path): Promise<ImportAnswer> {
+async function check(job: ImportResponse, columns?: string[], of = path): Promise<ImportResponse> {
   const body = { columns: columns ?? job.headings.map((one) => one.column) };
   const reply = await server.request('PUT', `${of}/imports/${job.id}/matching`, body);
   // the answer may come before the comparison has ended, or after it
   expect([reply.status, reply.body.id]).toEqual([200, job.id]);
-  return settled(reply.body as ImportAnswer, of);
+  return settled(reply.body as ImportResponse, of);
 }
 
-async function take(job: ImportAnswer, of = path): Promise<ImportAnswer> {
+async function take(job: ImportResponse, of = path): Promise<ImportResponse> {
   const reply = await server.request('POST', `${of}/imports/${job.id}/taking`);
   expect(reply.status).toBe(202);
-  return settled(reply.body as ImportAnswer, of);
+  return settled(reply.body as ImportResponse, of);
 }
 
 async function exported(file: string, of = path): Promise<Uint8Array> {

@@ -1,4 +1,4 @@
-import type { AccountAnswer, DraftAnswer, RecurringJournalAnswer } from '@just-ledger/contract';
+import type { AccountResponse, DraftResponse, RecurringJournalResponse } from '@just-ledger/contract';
 import { RunningServer, problemCodes, type Reply } from './running-server.js';
 
 let server: RunningServer;
@@ -30,14 +30,14 @@ const entry = (amount: string) => ({
 const entries = async (): Promise<{ debit: string }[]> =>
   (await done('GET', '/entries?from=2026-01-01&to=2027-12-31')).entries;
 const renumber = async (from: string, to: string): Promise<void> => {
-  const accounts = (await done('GET', '/accounts')) as AccountAnswer[];
-  const { id, name, element, version, role } = accounts.find(({ number }) => number === from) as AccountAnswer;
+  const accounts = (await done('GET', '/accounts')) as AccountResponse[];
+  const { id, name, element, version, role } = accounts.find(({ number }) => number === from) as AccountResponse;
   await done('PUT', `/accounts/${id}`, { number: to, name, element, version, ...(role && { role }) });
 };
 
 describe('a draft', () => {
   test('is posted in one act: two tabs post it once, the second is told by which entry', async () => {
-    const draft = (await done('POST', '/drafts', entry('10.00'))) as DraftAnswer;
+    const draft = (await done('POST', '/drafts', entry('10.00'))) as DraftResponse;
     const replies = await Promise.all([
       ask('POST', `/drafts/${draft.id}/post`, { version: 1, entry: entry('10.00') }),
       ask('POST', `/drafts/${draft.id}/post`, { version: 1, entry: entry('10.00') }),
@@ -76,7 +76,7 @@ describe('a draft', () => {
     const wrong = { ...entry('10.00'), explanation: '' };
     const refused = await ask('POST', `/drafts/${draft.id}/post`, { version: 1, entry: wrong });
     expect(refused.status).toBe(422);
-    expect((await done('GET', '/drafts')).map(({ id }: DraftAnswer) => id)).toEqual([draft.id]);
+    expect((await done('GET', '/drafts')).map(({ id }: DraftResponse) => id)).toEqual([draft.id]);
   });
   test('leaves its id to nobody else', async () => {
     const first = await done('POST', '/drafts', entry('1.00'));
@@ -86,7 +86,7 @@ describe('a draft', () => {
     const third = await done('POST', '/drafts', entry('3.00'));
     expect([first.id, second.id, third.id]).toEqual([1, 2, 3]);
     expect((await ask('DELETE', `/drafts/${first.id}`)).body.problems[0].message).toMatch(/was discarded by/);
-    expect((await done('GET', '/drafts')).map(({ id }: DraftAnswer) => id)).toEqual([3]);
+    expect((await done('GET', '/drafts')).map(({ id }: DraftResponse) => id)).toEqual([3]);
   });
   test('means accounts and contacts, whatever they are called by the time it is posted', async () => {
     const { id: contact } = await done('POST', '/contacts', { name: 'Low Weir', roles: ['customer'] });
@@ -102,7 +102,7 @@ describe('a draft', () => {
     await done('POST', '/accounts', { number: '4000', name: 'Another', element: 'revenue' });
     const shown = (await done('GET', `/contacts`)).find((one: { id: number }) => one.id === contact);
     await done('PUT', `/contacts/${contact}`, { name: 'Low Weir Mill', roles: ['customer'], version: shown.version });
-    const { lines } = (await done('GET', `/drafts/${draft.id}`)) as DraftAnswer;
+    const { lines } = (await done('GET', `/drafts/${draft.id}`)) as DraftResponse;
     expect(lines.map(({ account, contact: named }) => [account, named])).toEqual([
       ['1100', 'Low Weir Mill'],
       ['4050', undefined],
@@ -128,7 +128,7 @@ describe('a schedule', () => {
     const journal = await done('POST', '/recurring-journals', schedule('2026-12-31'));
     await renumber('6100', '6150');
     await done('POST', '/accounts', { number: '6100', name: 'Another', element: 'expense' });
-    const [listed] = (await done('GET', '/recurring-journals')) as RecurringJournalAnswer[];
+    const [listed] = (await done('GET', '/recurring-journals')) as RecurringJournalResponse[];
     expect(listed?.entry.lines.map(({ account }) => account)).toEqual(['6150', '1010']);
     await done('POST', `/recurring-journals/${journal.id}/post`, { date: '2026-12-31' });
     const csv = (await done('GET', '/reports/trial-balance.csv?asAt=2026-12-31')) as string;

@@ -1,4 +1,4 @@
-import type { BalanceSheetAnswer, IncomeStatementAnswer, StatementRowAnswer } from '@just-ledger/contract';
+import type { BalanceSheetResponse, IncomeStatementResponse, StatementRowResponse } from '@just-ledger/contract';
 import { RunningServer } from './running-server.js';
 import { TakeOn, type Cells } from './take-on-of-books.js';
 
@@ -9,7 +9,7 @@ beforeAll(async () => {
 afterAll(() => server.stop());
 
 /** What a report says, by account number or key: the amount, and the one of the year before. */
-const figures = (rows: readonly StatementRowAnswer[]): Record<string, (string | null)[]> =>
+const figures = (rows: readonly StatementRowResponse[]): Record<string, (string | null)[]> =>
   Object.fromEntries(
     rows
       .filter(({ row }) => row !== 'heading')
@@ -45,7 +45,7 @@ describe('books that begin with a year', () => {
   });
 
   test('without earlier years it is said that the books begin later', async () => {
-    const income = await report<IncomeStatementAnswer>(
+    const income = await report<IncomeStatementResponse>(
       books,
       'income-statement?from=2026-01-01&to=2026-03-31&beside=year-before',
     );
@@ -55,7 +55,7 @@ describe('books that begin with a year', () => {
       note: 'Before these books begin: revenue and expense are here from 1 January 2026. The balances of 31 March 2025 can be brought in under Take on, Earlier years.',
     });
     expect(figures(income.rows)['net-result']).toEqual(['25.00', null]);
-    const sheet = await report<BalanceSheetAnswer>(books, 'balance-sheet?asAt=2025-03-31');
+    const sheet = await report<BalanceSheetResponse>(books, 'balance-sheet?asAt=2025-03-31');
     expect([sheet.rows, sheet.totals.totalAssets, sheet.note?.slice(0, 24)]).toEqual([
       [],
       '0.00',
@@ -83,7 +83,7 @@ describe('books that begin with a year', () => {
       ['2025-12-31', '0.00', 0],
       ['2025-03-31', '0.00', null],
     ]);
-    const income = await report<IncomeStatementAnswer>(
+    const income = await report<IncomeStatementResponse>(
       books,
       'income-statement?from=2026-01-01&to=2026-03-31&beside=year-before',
     );
@@ -93,7 +93,7 @@ describe('books that begin with a year', () => {
       'net-result': ['25.00', '10.00'],
     });
     expect(income.beside?.note).toBe('From the old books.');
-    const sheet = await report<BalanceSheetAnswer>(books, 'balance-sheet?asAt=2026-03-31&beside=year-before');
+    const sheet = await report<BalanceSheetResponse>(books, 'balance-sheet?asAt=2026-03-31&beside=year-before');
     expect(figures(sheet.rows)).toMatchObject({
       1010: ['115.00', '70.00'],
       'total-assets': ['115.00', '70.00'],
@@ -113,7 +113,7 @@ describe('books that begin with a year', () => {
     }[];
     expect(chart.find(({ number }) => number === '4000')?.balance).toBe('-18.00');
     // the year up to the changeover, and the rest of it after March
-    const rest = await report<IncomeStatementAnswer>(books, 'income-statement?from=2025-04-01&to=2025-12-31');
+    const rest = await report<IncomeStatementResponse>(books, 'income-statement?from=2025-04-01&to=2025-12-31');
     expect([figures(rest.rows)['4000'], figures(rest.rows)['6100'], rest.note]).toEqual([
       ['24.00', null],
       ['4.00', null],
@@ -122,7 +122,7 @@ describe('books that begin with a year', () => {
   });
 
   test('a span that begins before anything is known of shows the part that is here, and says so', async () => {
-    const income = await report<IncomeStatementAnswer>(
+    const income = await report<IncomeStatementResponse>(
       books,
       'income-statement?from=2025-12-31&to=2026-03-31&beside=year-before',
     );
@@ -156,7 +156,7 @@ test('books that begin within a year: its months are here, those of the year bef
   );
   for (const tray of ['trial-balance', 'running-year']) await books.post(tray);
   await books.add('history', ...atDate('2025-03-31', { 1010: '9.00', 3000: '(2.00)', 4000: '(7.00)' }));
-  const march = await report<IncomeStatementAnswer>(
+  const march = await report<IncomeStatementResponse>(
     books,
     'income-statement?from=2026-01-01&to=2026-03-31&beside=year-before',
   );
@@ -165,15 +165,15 @@ test('books that begin within a year: its months are here, those of the year bef
     'From the old books.',
     ['15.00', '7.00'],
   ]);
-  const sheet = await report<BalanceSheetAnswer>(books, 'balance-sheet?asAt=2026-03-31&beside=year-before');
+  const sheet = await report<BalanceSheetResponse>(books, 'balance-sheet?asAt=2026-03-31&beside=year-before');
   expect([sheet.note?.slice(0, 24), figures(sheet.rows)['1010']]).toEqual([
     'Before these books begin',
     [null, '9.00'],
   ]);
-  const across = await report<IncomeStatementAnswer>(books, 'income-statement?from=2025-01-01&to=2026-04-30');
+  const across = await report<IncomeStatementResponse>(books, 'income-statement?from=2025-01-01&to=2026-04-30');
   expect(across.note).toContain('The balances of 31 December 2025 can be brought in');
   await books.add('history', ...atDate('2025-12-31', { 1010: '50.00', 3000: '(2.00)', 4000: '(48.00)' }));
-  const whole = await report<IncomeStatementAnswer>(books, 'income-statement?from=2025-01-01&to=2026-04-30');
+  const whole = await report<IncomeStatementResponse>(books, 'income-statement?from=2025-01-01&to=2026-04-30');
   expect([whole.note, figures(whole.rows)['4000']]).toEqual([
     'Up to 31 December 2025 from the old books.',
     ['68.00', null],

@@ -1,4 +1,4 @@
-import type { AgedBalancesAnswer, StatementOfAccountAnswer } from '@just-ledger/contract';
+import type { AgedBalancesResponse, StatementOfAccountResponse } from '@just-ledger/contract';
 import { problemCodes, RunningServer } from './running-server.js';
 
 let server: RunningServer;
@@ -53,13 +53,13 @@ async function post(
   expect([status, body.problems]).toEqual([201, undefined]);
 }
 
-const aged = async (ledger: string, asAt: string): Promise<AgedBalancesAnswer> =>
+const aged = async (ledger: string, asAt: string): Promise<AgedBalancesResponse> =>
   (await server.request('GET', `${path}/reports/aged-balances?ledger=${ledger}&asAt=${asAt}`)).body;
-const statement = async (contact: string, span: string): Promise<StatementOfAccountAnswer> =>
+const statement = async (contact: string, span: string): Promise<StatementOfAccountResponse> =>
   (await server.request('GET', `${path}/reports/statement-of-account?contact=${encodeURIComponent(contact)}&${span}`))
     .body;
 /** What is open of a contact, by document and days overdue. */
-const open = ({ contacts }: AgedBalancesAnswer, name: string): string[] =>
+const open = ({ contacts }: AgedBalancesResponse, name: string): string[] =>
   (contacts.find((one) => one.name === name)?.items ?? []).map(
     ({ document, open: amount, daysOverdue, age }) => `${document ?? '–'} ${amount} ${daysOverdue} ${age}`,
   );

@@ -1,4 +1,4 @@
-import type { TakeOnAnswer, TrayRowsAnswer } from '@just-ledger/contract';
+import type { TakeOnResponse, TrayRowsResponse } from '@just-ledger/contract';
 import type { Reply, RunningServer } from './running-server.js';
 
 /** A row as it is typed. */
@@ -32,18 +32,18 @@ export class TakeOn {
     return body.ids as number[];
   }
 
-  async now(): Promise<TakeOnAnswer> {
-    return (await this.ask('GET')).body as TakeOnAnswer;
+  async now(): Promise<TakeOnResponse> {
+    return (await this.ask('GET')).body as TakeOnResponse;
   }
 
-  async rows(tray: string): Promise<TrayRowsAnswer> {
-    return (await this.ask('GET', `/trays/${tray}`)).body as TrayRowsAnswer;
+  async rows(tray: string): Promise<TrayRowsResponse> {
+    return (await this.ask('GET', `/trays/${tray}`)).body as TrayRowsResponse;
   }
 
-  async post(tray: string): Promise<TakeOnAnswer> {
+  async post(tray: string): Promise<TakeOnResponse> {
     const { status, body } = await this.ask('POST', `/trays/${tray}/posting`);
     expect([status, body.problems]).toEqual([200, undefined]);
-    return body as TakeOnAnswer;
+    return body as TakeOnResponse;
   }
 
   /** Balances at the changeover date by number, debit positive, without those at zero. */

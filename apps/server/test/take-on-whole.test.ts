@@ -1,4 +1,4 @@
-import type { AgedBalancesAnswer, ImportAnswer, TakeOnAnswer, TrayRowsAnswer } from '@just-ledger/contract';
+import type { AgedBalancesResponse, ImportResponse, TakeOnResponse, TrayRowsResponse } from '@just-ledger/contract';
 import { displayAmount, minor, type TrayKey } from '@just-ledger/core';
 import {
   CHANGEOVER,
@@ -37,17 +37,17 @@ async function books(): Promise<string> {
 }
 
 /** Reads a file into a tray as its headings are recognised. */
-async function readFile(path: string, tray: string, bytes: Uint8Array): Promise<ImportAnswer> {
+async function readFile(path: string, tray: string, bytes: Uint8Array): Promise<ImportResponse> {
   const sent = await fetch(`${server.url}${path}/imports?subject=tray-${tray}&name=${tray}`, {
     method: 'POST',
     headers: { 'content-type': 'application/octet-stream', cookie: server.session },
     body: bytes as never,
   });
-  let job = (await sent.json()) as ImportAnswer;
+  let job = (await sent.json()) as ImportResponse;
   const settle = async (): Promise<void> => {
     while (['reading', 'checking', 'writing'].includes(job.state)) {
       await new Promise((resolve) => setTimeout(resolve, 20));
-      job = (await server.request('GET', `${path}/imports/${job.id}`)).body as ImportAnswer;
+      job = (await server.request('GET', `${path}/imports/${job.id}`)).body as ImportResponse;
     }
   };
   await settle();
@@ -58,7 +58,7 @@ async function readFile(path: string, tray: string, bytes: Uint8Array): Promise<
   await settle();
   const checked = job;
   expect([tray, checked.state, checked.problems]).toEqual([tray, 'checked', []]);
-  job = (await server.request('POST', `${path}/imports/${job.id}/taking`)).body as ImportAnswer;
+  job = (await server.request('POST', `${path}/imports/${job.id}/taking`)).body as ImportResponse;
   await settle();
   expect([tray, job.state]).toEqual([tray, 'done']);
   return checked;
@@ -72,15 +72,15 @@ describe.each([
   ],
 ])('a whole take-on from files, %s', (_, order) => {
   let path: string;
-  const rowsOf = async (tray: string): Promise<TrayRowsAnswer> =>
-    (await server.request('GET', `${path}/take-on/trays/${tray}`)).body as TrayRowsAnswer;
-  const find = async (tray: string, key: string, text: string): Promise<TrayRowsAnswer['rows'][number]> => {
+  const rowsOf = async (tray: string): Promise<TrayRowsResponse> =>
+    (await server.request('GET', `${path}/take-on/trays/${tray}`)).body as TrayRowsResponse;
+  const find = async (tray: string, key: string, text: string): Promise<TrayRowsResponse['rows'][number]> => {
     const found = (await rowsOf(tray)).rows.find(({ cells }) => cells[key] === text);
     return found as NonNullable<typeof found>;
   };
   const mend = async (
     tray: string,
-    row: TrayRowsAnswer['rows'][number],
+    row: TrayRowsResponse['rows'][number],
     cells: Record<string, string>,
   ): Promise<void> => {
     await server.request('PUT', `${path}/take-on/trays/${tray}/rows/${row.id}`, {
@@ -141,7 +141,7 @@ describe.each([
 
     const signed = await server.request('POST', `${path}/take-on/sign-off`);
     expect([signed.status, signed.body.problems]).toEqual([200, undefined]);
-    expect((signed.body as TakeOnAnswer).clearing.every(({ posted }) => posted === '0.00')).toBe(true);
+    expect((signed.body as TakeOnResponse).clearing.every(({ posted }) => posted === '0.00')).toBe(true);
 
     const { body: csv } = await server.request('GET', `${path}/reports/trial-balance.csv?asAt=${CHANGEOVER}`);
     const now = (csv as string)
@@ -179,7 +179,7 @@ describe.each([
         'GET',
         `${path}/reports/aged-balances?ledger=${ledger}&asAt=${CHANGEOVER}`,
       );
-      const aged = body as AgedBalancesAnswer;
+      const aged = body as AgedBalancesResponse;
       expect([aged.total, aged.control]).toEqual([plain(sum(taken.map(inBase))), plain(sum(taken.map(inBase)))]);
       expect(
         aged.contacts
@@ -223,7 +223,7 @@ describe.each([
     expect((await server.request('POST', `${path}/entries`, pay)).status).toBe(201);
     const open = async (asAt: string): Promise<boolean> => {
       const { body } = await server.request('GET', `${path}/reports/aged-balances?ledger=receivables&asAt=${asAt}`);
-      const aged = body as AgedBalancesAnswer;
+      const aged = body as AgedBalancesResponse;
       expect(aged.total).toBe(aged.control);
       return aged.contacts.some(({ items: own }) => own.some(({ document }) => document === paid.document));
     };

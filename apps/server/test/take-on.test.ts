@@ -1,4 +1,4 @@
-import type { TakeOnAnswer, TrayRowsAnswer } from '@just-ledger/contract';
+import type { TakeOnResponse, TrayRowsResponse } from '@just-ledger/contract';
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
 import { RunningServer } from './running-server.js';
@@ -10,7 +10,7 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const left = ({ clearing }: TakeOnAnswer): Cells =>
+const left = ({ clearing }: TakeOnResponse): Cells =>
   Object.fromEntries(clearing.filter(({ posted }) => posted !== '0.00').map(({ part, posted }) => [part, posted]));
 
 /** A take-on that adds up. */
@@ -331,8 +331,8 @@ describe('a take-on', () => {
     await pending;
     const again = await RunningServer.start({ folder: fresh.folder });
     const { body } = await again.request('GET', `${path}/take-on/trays/trial-balance`);
-    expect((body as TrayRowsAnswer).rows.map(({ id }) => id)).toEqual(acknowledged);
-    const entries = (await again.request('GET', `${path}/take-on`)).body as TakeOnAnswer;
+    expect((body as TrayRowsResponse).rows.map(({ id }) => id)).toEqual(acknowledged);
+    const entries = (await again.request('GET', `${path}/take-on`)).body as TakeOnResponse;
     expect(['waiting', 'posted']).toContain(entries.trays[0]?.state);
     const { body: proofs } = await again.request('POST', `${path}/proofs/check`);
     expect(proofs.proofs.every((one: { holds: boolean }) => one.holds)).toBe(true);

@@ -1,4 +1,4 @@
-import type { AccountAnswer } from '@just-ledger/contract';
+import type { AccountResponse } from '@just-ledger/contract';
 import { parseCurrencyCode } from '@just-ledger/core';
 import {
   accountRequest,
@@ -11,7 +11,7 @@ import {
 } from '../src/features/accounts/chart-list.js';
 
 const EUR = parseCurrencyCode('EUR');
-const account = (number: string, name: string, change: Partial<AccountAnswer> = {}): AccountAnswer => ({
+const account = (number: string, name: string, change: Partial<AccountResponse> = {}): AccountResponse => ({
   id: Number(number),
   number,
   name,
@@ -37,7 +37,7 @@ const account = (number: string, name: string, change: Partial<AccountAnswer> = 
   version: 1,
   ...change,
 });
-const CHART: readonly AccountAnswer[] = [
+const CHART: readonly AccountResponse[] = [
   account('100', 'Cash and bank', { heading: true }),
   account('1000', 'Till', { parent: '100', balance: '5.00' }),
   account('101', 'Banks', { parent: '100', heading: true }),
@@ -105,7 +105,7 @@ describe('moving an account', () => {
     expect(headingAbove(list(), at('asset'))).toBeUndefined();
   });
   test('asks for all the account has, and to be shown where its heading is', () => {
-    const [heading, till] = [CHART[4] as AccountAnswer, CHART[1] as AccountAnswer];
+    const [heading, till] = [CHART[4] as AccountResponse, CHART[1] as AccountResponse];
     expect(accountRequest({ ...till, share: 3, currency: 'USD' }, under(heading))).toMatchObject({
       number: '1000',
       name: 'Till',
@@ -124,7 +124,7 @@ test('while earlier years are not closed the chart adds up with what they left',
     account('3000', 'Capital', { element: 'equity', classification: 'equity', balance: '-5.00' }),
     account('4000', 'Sales', { element: 'revenue', classification: 'revenue', balance: '-3.00' }),
   ];
-  const drawn = (of: readonly AccountAnswer[], before: ReadonlyMap<string, string>) =>
+  const drawn = (of: readonly AccountResponse[], before: ReadonlyMap<string, string>) =>
     chartList(of, before, { find: '', only: '', folded: new Set() }, EUR, earlierResults(of, before, EUR));
   const before = new Map([
     ['1000', '5.00'],

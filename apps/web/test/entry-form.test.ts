@@ -1,5 +1,5 @@
 import { parseCivilDate, parseCurrencyCode } from '@just-ledger/core';
-import type { AccountAnswer, DraftAnswer } from '@just-ledger/contract';
+import type { AccountResponse, DraftResponse } from '@just-ledger/contract';
 import {
   amountsOf,
   draftRequest,
@@ -139,12 +139,12 @@ describe('amounts in the marks of the person', () => {
       version: 1,
     };
     expect(kept.lines[0]).toMatchObject({ debit: '1234.50' });
-    expect(formOf(kept as DraftAnswer, EUR).lines[0]).toMatchObject({ debit: '1234,50' });
+    expect(formOf(kept as DraftResponse, EUR).lines[0]).toMatchObject({ debit: '1234,50' });
   });
 });
 
 describe('cells pasted from a spreadsheet', () => {
-  const account = (number: string, name: string): AccountAnswer =>
+  const account = (number: string, name: string): AccountResponse =>
     ({ number, name, breakdowns: [], currency: null }) as never;
   const on = (form: EntryForm) => ({
     form,
@@ -330,7 +330,7 @@ test('what a line belongs to is sent with its dates in full, and gone on with as
     updatedAt: '',
     version: 1,
   };
-  expect(formOf(kept as DraftAnswer, EUR).lines[0]).toMatchObject({ ...document, document: 'A 1' });
+  expect(formOf(kept as DraftResponse, EUR).lines[0]).toMatchObject({ ...document, document: 'A 1' });
   const unclear = sheet({ account: '1100', credit: '5', dueDate: 'soon' });
   expect(entryRequest(unclear, near, EUR).lines[0]).toMatchObject({ dueDate: 'soon' });
   expect(Object.keys(entryRequest(sheet({ account: '1010', debit: '5' }), near, EUR).lines[0] ?? {})).toEqual([
@@ -340,7 +340,7 @@ test('what a line belongs to is sent with its dates in full, and gone on with as
 });
 
 describe('a draft', () => {
-  const draft: DraftAnswer = {
+  const draft: DraftResponse = {
     id: 1,
     date: '17/6',
     kind: 'adjusting',
@@ -369,8 +369,8 @@ describe('a draft', () => {
 });
 
 test('only accounts that take typed entries are offered', () => {
-  const account = (number: string, change: Partial<AccountAnswer>): AccountAnswer =>
-    ({ number, heading: false, active: true, typedEntries: true, ...change }) as AccountAnswer;
+  const account = (number: string, change: Partial<AccountResponse>): AccountResponse =>
+    ({ number, heading: false, active: true, typedEntries: true, ...change }) as AccountResponse;
   const offered = writableAccounts([
     account('1', {}),
     account('2', { heading: true }),
@@ -391,10 +391,10 @@ describe('breakdowns on a line', () => {
     version: 1,
   };
   const fund = { ...site, id: 2, name: 'Fund', selfBalancing: true, usualValue: null };
-  const rent = { number: '6100', currency: null, breakdowns: ['Site'] } as unknown as AccountAnswer;
-  const bank = { number: '1010', currency: null, breakdowns: [] } as unknown as AccountAnswer;
+  const rent = { number: '6100', currency: null, breakdowns: ['Site'] } as unknown as AccountResponse;
+  const bank = { number: '1010', currency: null, breakdowns: [] } as unknown as AccountResponse;
   test('are shown where they are needed, named, asked for or balance by themselves', () => {
-    const names = (line: Partial<FormLine>, account?: AccountAnswer): string[] =>
+    const names = (line: Partial<FormLine>, account?: AccountResponse): string[] =>
       shownBreakdowns({ ...emptyLine(), ...line }, account, [site, fund]).map((one) => one.name);
     expect(names({}, rent)).toEqual(['Site', 'Fund']);
     expect(names({}, bank)).toEqual(['Fund']);

@@ -1,4 +1,4 @@
-import type { AccountAnswer, TaxCodeAnswer } from '@just-ledger/contract';
+import type { AccountResponse, TaxCodeResponse } from '@just-ledger/contract';
 import { parseCivilDate } from '@just-ledger/core';
 import {
   emptyPart,
@@ -13,11 +13,11 @@ import {
   type Shape,
 } from '../src/features/tax-codes/tax-fields.js';
 
-const account = (id: number, number: string, name: string, element: string): AccountAnswer =>
-  ({ id, number, name, element, active: true, heading: false }) as AccountAnswer;
+const account = (id: number, number: string, name: string, element: string): AccountResponse =>
+  ({ id, number, name, element, active: true, heading: false }) as AccountResponse;
 const ACCOUNTS = [account(1, '1350', 'Tax to be reclaimed', 'asset'), account(2, '2200', 'VAT owed', 'liability')];
 const near = parseCivilDate('2027-01-18');
-const CODE: TaxCodeAnswer = {
+const CODE: TaxCodeResponse = {
   id: 1,
   code: 'P20',
   name: 'Purchases',
@@ -120,6 +120,6 @@ describe('parts as core computes with them', () => {
       '14.975 %',
     ],
   ])('%j takes %s', (parts, words) =>
-    expect(takes(parts as TaxCodeAnswer['rates'][number]['parts'], 'purchases')).toBe(words),
+    expect(takes(parts as TaxCodeResponse['rates'][number]['parts'], 'purchases')).toBe(words),
   );
 });

@@ -16,10 +16,10 @@ import {
   rateTolerance,
   roundHalfAwayFromZero,
   safeParseAmount,
-  shareOut,
+  allocate,
   splitEvenly,
   sumOf,
-  workOut,
+  evaluateAmount,
   type CurrencyCode,
 } from '../src/index.js';
 import { caseOf } from './cases.js';
@@ -80,7 +80,7 @@ describe('shares by largest remainder', () => {
   )('%s by %s', (_amount, _weights, row, parts) => {
     const currency = byPlaces[row.places] as CurrencyCode;
     expect(
-      shareOut(parseAmount(row.amount, currency), row.weights).map((part) => formatAmount(part, currency)),
+      allocate(parseAmount(row.amount, currency), row.weights).map((part) => formatAmount(part, currency)),
     ).toEqual(parts);
   });
   test('parts always add up, each within a unit of its exact share', () => {
@@ -89,7 +89,7 @@ describe('shares by largest remainder', () => {
       .filter((all) => all.some((one) => one > 0));
     fc.assert(
       fc.property(fc.integer({ min: -1e9, max: 1e9 }), weights, (amount, given) => {
-        const parts = shareOut(minor(amount), given);
+        const parts = allocate(minor(amount), given);
         const whole = given.reduce((sum, one) => sum + one, 0);
         expect(sumOf(parts)).toBe(amount + 0);
         parts.forEach((part, place) =>
@@ -100,7 +100,7 @@ describe('shares by largest remainder', () => {
     );
   });
   test.each([[[]], [[0, 0]], [[1, -1]]])('weights %p are refused', (weights) =>
-    expect(() => shareOut(minor(1), weights)).toThrow(RangeError),
+    expect(() => allocate(minor(1), weights)).toThrow(RangeError),
   );
   test('splitting needs at least one part', () => expect(() => splitEvenly(minor(1), 0)).toThrow(RangeError));
   test('a prepayment of 1,000.00 is released over twelve months without losing a cent', () => {
@@ -163,12 +163,12 @@ describe('arithmetic in an amount cell', () => {
     ['1/200', 1],
     ['.5', 50],
     ['2 × 3', 600],
-  ])('%s gives %d cents', (typed, units) => expect(workOut(typed, EUR)).toEqual({ ok: true, amount: units }));
+  ])('%s gives %d cents', (typed, units) => expect(evaluateAmount(typed, EUR)).toEqual({ ok: true, amount: units }));
   test.each(['', 'abc', '1+', '(1', '1/0', '1 2 x', '()', '99999999999999999'])('“%s” is no arithmetic', (typed) => {
-    expect(workOut(typed, EUR).ok).toBe(false);
+    expect(evaluateAmount(typed, EUR).ok).toBe(false);
   });
   test('a decimal comma is read where a person uses one', () => {
-    expect(workOut('1.200,50/2', EUR, { decimal: ',', thousands: '.' })).toEqual({ ok: true, amount: 60025 });
+    expect(evaluateAmount('1.200,50/2', EUR, { decimal: ',', thousands: '.' })).toEqual({ ok: true, amount: 60025 });
   });
 });
 

@@ -1,5 +1,5 @@
 import {
-  inTheWayOfSignOff,
+  signOffBlockers,
   parseCivilDate as d,
   parseCurrencyCode,
   readTrays,
@@ -94,12 +94,12 @@ describe('what stands in the way of signing off', () => {
       { 'trial-balance': rows({ account: '1010', debit: '5' }, { account: '4000', credit: '5' }) },
       [expect.stringMatching(/say into which account they are closed/) as unknown as string],
     ],
-  ])('is %s', (_, of, expected) => expect(inTheWayOfSignOff(readTrays(of, on), on, false)).toEqual(expected));
+  ])('is %s', (_, of, expected) => expect(signOffBlockers(readTrays(of, on), on, false)).toEqual(expected));
   test('revenue of an ended year is not, once it is said where it goes', () => {
     const trays = readTrays(
       { 'trial-balance': rows({ account: '1010', debit: '5' }, { account: '4000', credit: '5' }) },
       on,
     );
-    expect(inTheWayOfSignOff(trays, on, true)).toEqual([]);
+    expect(signOffBlockers(trays, on, true)).toEqual([]);
   });
 });

@@ -9,7 +9,7 @@ import {
   takeOnEntries,
   takeOnStanding,
   transpositionsOf,
-  whereFrom,
+  explainDifference,
   type CheckedEntry,
   type PostedPart,
   type ReadTrays,
@@ -439,7 +439,7 @@ describe('slips', () => {
         { contact: 'Ferry Lane', document: 'C 9', unpaid: '30' },
       ),
     });
-    expect(whereFrom('customers', short, on)[0]).toMatchObject({
+    expect(explainDifference('customers', short, on)[0]).toMatchObject({
       slip: 'wrong-side',
       lines: ['customers:2'],
       meant: -3_000,
@@ -448,24 +448,24 @@ describe('slips', () => {
       ...WHOLE,
       assets: rows({ name: 'Press', class: 'Equipment', acquired: '2025-01-10', cost: '1300', residual: '100' }),
     });
-    expect(whereFrom('assets', bare, on)[0]).toMatchObject({
+    expect(explainDifference('assets', bare, on)[0]).toMatchObject({
       slip: 'no-depreciation',
       lines: ['assets:1'],
       meant: -24_000,
     });
     const tenfold = read({ ...WHOLE, stock: rows({ item: 'Bottles', quantity: '1500', cost: '0.25' }) });
-    expect(whereFrom('stock', tenfold, on)[0]).toMatchObject({ slip: 'factor-of-ten', meant: 3_750 });
+    expect(explainDifference('stock', tenfold, on)[0]).toMatchObject({ slip: 'factor-of-ten', meant: 3_750 });
     const old = read({
       'trial-balance': [...(WHOLE['trial-balance'] ?? []), { id: 99, cells: { account: '2600', debit: '95' } }],
     });
-    expect(whereFrom('trial-balance', old, on).map(({ lines: [key] }) => key)).toContain('trial-balance:99');
+    expect(explainDifference('trial-balance', old, on).map(({ lines: [key] }) => key)).toContain('trial-balance:99');
   });
 });
 
 describe('what another figure agrees with is looked at last', () => {
   const customers = rows({ contact: 'Low Weir', document: 'A 1', unpaid: '410' });
   test('a total whose detail comes to just that is not the one that the old trial balance is out by', () => {
-    const found = whereFrom(
+    const found = explainDifference(
       'trial-balance',
       read({
         'trial-balance': rows(
@@ -490,7 +490,7 @@ describe('what another figure agrees with is looked at last', () => {
       customers,
     });
     for (const place of ['trial-balance', 'customers'] as const)
-      expect(whereFrom(place, off, on)[0]).toMatchObject({
+      expect(explainDifference(place, off, on)[0]).toMatchObject({
         slip: 'other-than-detail',
         lines: ['trial-balance:1'],
         meant: 41_000,

@@ -1,4 +1,4 @@
-import { type AccountAnswer, paths } from '@just-ledger/contract';
+import { type AccountResponse, paths } from '@just-ledger/contract';
 import { queryOptions } from '@tanstack/react-query';
 import { request, withQuery } from './request.js';
 
@@ -6,5 +6,5 @@ import { request, withQuery } from './request.js';
 export const accountsQuery = (id: number, asAt: string) =>
   queryOptions({
     queryKey: ['organisation', String(id), 'accounts', asAt],
-    queryFn: () => request<AccountAnswer[]>('GET', withQuery(paths.accounts(id), { asAt })),
+    queryFn: () => request<AccountResponse[]>('GET', withQuery(paths.accounts(id), { asAt })),
   });

@@ -1,4 +1,4 @@
-import { type ArchiveAnswer, paths } from '@just-ledger/contract';
+import { type ArchiveResponse, paths } from '@just-ledger/contract';
 import { queryOptions } from '@tanstack/react-query';
 import { request, RequestRefused } from './request.js';
 
@@ -6,9 +6,9 @@ import { request, RequestRefused } from './request.js';
 export const archiveQuery = (one: string) =>
   queryOptions({
     queryKey: ['archive', one],
-    queryFn: async (): Promise<ArchiveAnswer | null> => {
+    queryFn: async (): Promise<ArchiveResponse | null> => {
       try {
-        return await request<ArchiveAnswer>('GET', paths.archive(one));
+        return await request<ArchiveResponse>('GET', paths.archive(one));
       } catch (error) {
         if (error instanceof RequestRefused && error.details.status === 404) return null;
         throw error;

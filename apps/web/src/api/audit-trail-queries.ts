@@ -1,4 +1,4 @@
-import { paths, type SetUpChangeAnswer } from '@just-ledger/contract';
+import { paths, type SetUpChangeResponse } from '@just-ledger/contract';
 import type { SetUpSubject } from '@just-ledger/core';
 import { infiniteQueryOptions, queryOptions } from '@tanstack/react-query';
 import { request, withQuery } from './request.js';
@@ -11,7 +11,7 @@ export const setUpChangesQuery = (id: number, subject?: string) =>
   infiniteQueryOptions({
     queryKey: ['organisation', String(id), 'set-up-changes', subject ?? ''],
     queryFn: ({ pageParam }) =>
-      request<SetUpChangeAnswer[]>('GET', withQuery(paths.setUpChanges(id), { subject, before: pageParam })),
+      request<SetUpChangeResponse[]>('GET', withQuery(paths.setUpChanges(id), { subject, before: pageParam })),
     initialPageParam: undefined as number | undefined,
     getNextPageParam: (last) => (last.length < PAGE ? undefined : last.at(-1)?.id),
   });
@@ -20,5 +20,5 @@ export const setUpChangesQuery = (id: number, subject?: string) =>
 export const trailOfQuery = (id: number, subject: SetUpSubject, object: number) =>
   queryOptions({
     queryKey: ['organisation', String(id), 'set-up-changes', subject, object],
-    queryFn: () => request<SetUpChangeAnswer[]>('GET', withQuery(paths.setUpChanges(id), { subject, object })),
+    queryFn: () => request<SetUpChangeResponse[]>('GET', withQuery(paths.setUpChanges(id), { subject, object })),
   });

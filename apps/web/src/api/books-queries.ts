@@ -1,4 +1,4 @@
-import { type FiscalYearsAnswer, type OrganisationAnswer, paths } from '@just-ledger/contract';
+import { type FiscalYearsResponse, type OrganisationResponse, paths } from '@just-ledger/contract';
 import {
   type BooksCalendar,
   type CivilDate,
@@ -16,22 +16,22 @@ import { request } from './request.js';
 export const organisationQuery = (id: string) =>
   queryOptions({
     queryKey: ['organisation', id, 'itself'],
-    queryFn: () => request<OrganisationAnswer>('GET', paths.organisation(id)),
+    queryFn: () => request<OrganisationResponse>('GET', paths.organisation(id)),
   });
 
 /** Its years and months. */
 export const fiscalYearsQuery = (id: string) =>
   queryOptions({
     queryKey: ['organisation', id, 'fiscal-years'],
-    queryFn: () => request<FiscalYearsAnswer>('GET', paths.fiscalYears(id)),
+    queryFn: () => request<FiscalYearsResponse>('GET', paths.fiscalYears(id)),
   });
 
 /** What every screen needs to know of the books. */
 export interface BooksNow {
-  readonly organisation: OrganisationAnswer;
+  readonly organisation: OrganisationResponse;
   readonly currency: CurrencyCode;
   readonly calendar: BooksCalendar;
-  readonly years: FiscalYearsAnswer;
+  readonly years: FiscalYearsResponse;
   readonly today: CivilDate;
   /** The span that the rail shows; positions are drawn at its end. */
   readonly from: CivilDate;

@@ -1,4 +1,4 @@
-import { type BreakdownAnswer, paths } from '@just-ledger/contract';
+import { type BreakdownResponse, paths } from '@just-ledger/contract';
 import { queryOptions } from '@tanstack/react-query';
 import { request } from './request.js';
 
@@ -6,5 +6,5 @@ import { request } from './request.js';
 export const breakdownsQuery = (id: number) =>
   queryOptions({
     queryKey: ['organisation', String(id), 'breakdowns'],
-    queryFn: () => request<BreakdownAnswer[]>('GET', paths.breakdowns(id)),
+    queryFn: () => request<BreakdownResponse[]>('GET', paths.breakdowns(id)),
   });

@@ -1,4 +1,4 @@
-import { type ClosingRehearsalAnswer, paths } from '@just-ledger/contract';
+import { type ClosingRehearsalResponse, paths } from '@just-ledger/contract';
 import { queryOptions } from '@tanstack/react-query';
 import { request, withQuery } from './request.js';
 
@@ -6,5 +6,5 @@ import { request, withQuery } from './request.js';
 export const rehearsalQuery = (id: number, year: string, form: string) =>
   queryOptions({
     queryKey: ['organisation', String(id), 'closing', year, form],
-    queryFn: () => request<ClosingRehearsalAnswer>('GET', withQuery(paths.closing(id, year), { form })),
+    queryFn: () => request<ClosingRehearsalResponse>('GET', withQuery(paths.closing(id, year), { form })),
   });

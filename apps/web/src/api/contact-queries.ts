@@ -1,4 +1,4 @@
-import { type ContactAnswer, paths } from '@just-ledger/contract';
+import { type ContactResponse, paths } from '@just-ledger/contract';
 import { queryOptions } from '@tanstack/react-query';
 import { request } from './request.js';
 
@@ -6,5 +6,5 @@ import { request } from './request.js';
 export const contactsQuery = (id: number) =>
   queryOptions({
     queryKey: ['organisation', String(id), 'contacts'],
-    queryFn: () => request<ContactAnswer[]>('GET', paths.contacts(id)),
+    queryFn: () => request<ContactResponse[]>('GET', paths.contacts(id)),
   });

@@ -1,4 +1,4 @@
-import { type CurrencyAnswer, type ExchangeRateAnswer, paths } from '@just-ledger/contract';
+import { type CurrencyResponse, type ExchangeRateResponse, paths } from '@just-ledger/contract';
 import { queryOptions } from '@tanstack/react-query';
 import { request, withQuery } from './request.js';
 
@@ -6,14 +6,14 @@ import { request, withQuery } from './request.js';
 export const currenciesQuery = (id: number, from: string, to: string) =>
   queryOptions({
     queryKey: ['organisation', String(id), 'currencies', from, to],
-    queryFn: () => request<CurrencyAnswer[]>('GET', withQuery(paths.currencies(id), { from, to })),
+    queryFn: () => request<CurrencyResponse[]>('GET', withQuery(paths.currencies(id), { from, to })),
   });
 
 /** The rates of one currency, or of all, the earliest first. */
 export const exchangeRatesQuery = (id: number, currency?: string) =>
   queryOptions({
     queryKey: ['organisation', String(id), 'exchange-rates', currency ?? ''],
-    queryFn: () => request<ExchangeRateAnswer[]>('GET', withQuery(paths.exchangeRates(id), { currency })),
+    queryFn: () => request<ExchangeRateResponse[]>('GET', withQuery(paths.exchangeRates(id), { currency })),
   });
 
 /** The rate of a currency that holds on a day, if there is one. */
@@ -21,7 +21,10 @@ export const heldRateQuery = (id: number, currency: string, on: string) =>
   queryOptions({
     queryKey: ['organisation', String(id), 'exchange-rates', currency, on],
     queryFn: async () => {
-      const [held] = await request<ExchangeRateAnswer[]>('GET', withQuery(paths.exchangeRates(id), { currency, on }));
+      const [held] = await request<ExchangeRateResponse[]>(
+        'GET',
+        withQuery(paths.exchangeRates(id), { currency, on }),
+      );
       return held ?? null;
     },
   });

@@ -1,9 +1,9 @@
-import { type ImportAnswer, paths } from '@just-ledger/contract';
+import { type ImportResponse, paths } from '@just-ledger/contract';
 import { queryOptions } from '@tanstack/react-query';
 import { request, RequestRefused } from './request.js';
 
 /** Whether an import works by itself just now. */
-export function isBusy({ state }: ImportAnswer): boolean {
+export function isBusy({ state }: ImportResponse): boolean {
   return state === 'reading' || state === 'checking' || state === 'writing';
 }
 
@@ -12,9 +12,9 @@ export const importQuery = (id: number, job: string) =>
   queryOptions({
     // not under the organisation: what the import itself changes shall not make it be read again
     queryKey: ['import', id, job],
-    queryFn: async (): Promise<ImportAnswer | null> => {
+    queryFn: async (): Promise<ImportResponse | null> => {
       try {
-        return await request<ImportAnswer>('GET', paths.import(id, job));
+        return await request<ImportResponse>('GET', paths.import(id, job));
       } catch (error) {
         if (error instanceof RequestRefused && error.details.status === 404) return null;
         throw error;

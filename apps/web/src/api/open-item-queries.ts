@@ -1,8 +1,8 @@
 import {
-  type AccountDetailAnswer,
-  type AgedBalancesAnswer,
+  type AccountDetailResponse,
+  type AgedBalancesResponse,
   paths,
-  type StatementOfAccountAnswer,
+  type StatementOfAccountResponse,
 } from '@just-ledger/contract';
 import { queryOptions } from '@tanstack/react-query';
 import { request, withQuery } from './request.js';
@@ -11,7 +11,7 @@ import { request, withQuery } from './request.js';
 export const agedBalancesQuery = (id: number, ledger: 'receivables' | 'payables', asAt: string) =>
   queryOptions({
     queryKey: ['organisation', String(id), 'aged-balances', ledger, asAt],
-    queryFn: () => request<AgedBalancesAnswer>('GET', withQuery(paths.agedBalances(id), { ledger, asAt })),
+    queryFn: () => request<AgedBalancesResponse>('GET', withQuery(paths.agedBalances(id), { ledger, asAt })),
   });
 
 /** What passed between the organisation and a contact. */
@@ -19,7 +19,7 @@ export const statementOfAccountQuery = (id: number, contact: string, from: strin
   queryOptions({
     queryKey: ['organisation', String(id), 'statement-of-account', contact, from, to],
     queryFn: () =>
-      request<StatementOfAccountAnswer>('GET', withQuery(paths.statementOfAccount(id), { contact, from, to })),
+      request<StatementOfAccountResponse>('GET', withQuery(paths.statementOfAccount(id), { contact, from, to })),
   });
 
 /** What lines on an account can name; on a control account, of a contact. */
@@ -27,5 +27,5 @@ export const accountDetailQuery = (id: number, account: string, contact: string,
   queryOptions({
     queryKey: ['organisation', String(id), 'account-detail', account, contact, asAt],
     queryFn: () =>
-      request<AccountDetailAnswer>('GET', withQuery(paths.accountDetail(id), { account, contact, asAt })),
+      request<AccountDetailResponse>('GET', withQuery(paths.accountDetail(id), { account, contact, asAt })),
   });

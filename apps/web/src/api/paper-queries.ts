@@ -1,4 +1,4 @@
-import { type PaperAnswer, paths } from '@just-ledger/contract';
+import { type PaperResponse, paths } from '@just-ledger/contract';
 import { queryOptions } from '@tanstack/react-query';
 import { request } from './request.js';
 
@@ -6,5 +6,5 @@ import { request } from './request.js';
 export const papersQuery = (id: number) =>
   queryOptions({
     queryKey: ['organisation', String(id), 'papers'],
-    queryFn: () => request<PaperAnswer[]>('GET', paths.papers(id)),
+    queryFn: () => request<PaperResponse[]>('GET', paths.papers(id)),
   });

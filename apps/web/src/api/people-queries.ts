@@ -1,9 +1,9 @@
 import {
-  type InvitationAnswer,
+  type InvitationResponse,
   type InvitationOffer,
-  type OutboxMessageAnswer,
+  type OutboxMessageResponse,
   paths,
-  type PersonAnswer,
+  type PersonResponse,
 } from '@just-ledger/contract';
 import { queryOptions } from '@tanstack/react-query';
 import { request } from './request.js';
@@ -12,21 +12,21 @@ import { request } from './request.js';
 export const peopleQuery = (id: number) =>
   queryOptions({
     queryKey: ['organisation', String(id), 'people'],
-    queryFn: () => request<PersonAnswer[]>('GET', paths.people(id)),
+    queryFn: () => request<PersonResponse[]>('GET', paths.people(id)),
   });
 
 /** The invitations that have not been taken. */
 export const invitationsQuery = (id: number) =>
   queryOptions({
     queryKey: ['organisation', String(id), 'invitations'],
-    queryFn: () => request<InvitationAnswer[]>('GET', paths.invitations(id)),
+    queryFn: () => request<InvitationResponse[]>('GET', paths.invitations(id)),
   });
 
 /** Messages where mail would be sent. */
 export const outboxQuery = (id: number) =>
   queryOptions({
     queryKey: ['organisation', String(id), 'outbox'],
-    queryFn: () => request<OutboxMessageAnswer[]>('GET', paths.outbox(id)),
+    queryFn: () => request<OutboxMessageResponse[]>('GET', paths.outbox(id)),
   });
 
 /** What a link offers. */

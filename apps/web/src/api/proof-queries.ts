@@ -1,4 +1,4 @@
-import { paths, type ProofsAnswer } from '@just-ledger/contract';
+import { paths, type ProofsResponse } from '@just-ledger/contract';
 import { queryOptions } from '@tanstack/react-query';
 import { request, withQuery } from './request.js';
 
@@ -6,5 +6,5 @@ import { request, withQuery } from './request.js';
 export const proofsQuery = (id: number, asAt: string) =>
   queryOptions({
     queryKey: ['organisation', String(id), 'proofs', asAt],
-    queryFn: () => request<ProofsAnswer>('GET', withQuery(paths.proofs(id), { asAt })),
+    queryFn: () => request<ProofsResponse>('GET', withQuery(paths.proofs(id), { asAt })),
   });

@@ -1,4 +1,4 @@
-import { paths, type RecurringJournalAnswer } from '@just-ledger/contract';
+import { paths, type RecurringJournalResponse } from '@just-ledger/contract';
 import { queryOptions } from '@tanstack/react-query';
 import { request, withQuery } from './request.js';
 
@@ -6,5 +6,5 @@ import { request, withQuery } from './request.js';
 export const recurringQuery = (id: number, asAt: string) =>
   queryOptions({
     queryKey: ['organisation', String(id), 'recurring', asAt],
-    queryFn: () => request<RecurringJournalAnswer[]>('GET', withQuery(paths.recurringJournals(id), { asAt })),
+    queryFn: () => request<RecurringJournalResponse[]>('GET', withQuery(paths.recurringJournals(id), { asAt })),
   });

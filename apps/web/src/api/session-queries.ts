@@ -1,16 +1,16 @@
-import { paths, type SessionAnswer } from '@just-ledger/contract';
+import { paths, type SessionResponse } from '@just-ledger/contract';
 import { queryOptions, useMutation, useQueryClient, useSuspenseQuery } from '@tanstack/react-query';
 import { request } from './request.js';
 
 /** Who is signed in. */
 export const sessionQuery = queryOptions({
   queryKey: ['session'],
-  queryFn: () => request<SessionAnswer>('GET', paths.session),
+  queryFn: () => request<SessionResponse>('GET', paths.session),
   staleTime: Infinity,
 });
 
 /** Who is signed in, once known. */
-export function useSession(): SessionAnswer {
+export function useSession(): SessionResponse {
   return useSuspenseQuery(sessionQuery).data;
 }
 

@@ -1,8 +1,8 @@
 import {
-  type BalanceSheetAnswer,
+  type BalanceSheetResponse,
   type Comparison,
-  type EquityStatementAnswer,
-  type IncomeStatementAnswer,
+  type EquityStatementResponse,
+  type IncomeStatementResponse,
   paths,
 } from '@just-ledger/contract';
 import type { IncomeStatementForm } from '@just-ledger/core';
@@ -20,19 +20,19 @@ export const incomeStatementQuery = (
   queryOptions({
     queryKey: ['organisation', String(id), 'income-statement', from, to, form, beside],
     queryFn: () =>
-      request<IncomeStatementAnswer>('GET', withQuery(paths.incomeStatement(id), { from, to, form, beside })),
+      request<IncomeStatementResponse>('GET', withQuery(paths.incomeStatement(id), { from, to, form, beside })),
   });
 
 /** The statement of changes in equity of a span. */
 export const equityStatementQuery = (id: number, from: string, to: string) =>
   queryOptions({
     queryKey: ['organisation', String(id), 'equity-statement', from, to],
-    queryFn: () => request<EquityStatementAnswer>('GET', withQuery(paths.equityStatement(id), { from, to })),
+    queryFn: () => request<EquityStatementResponse>('GET', withQuery(paths.equityStatement(id), { from, to })),
   });
 
 /** The balance sheet at a date. */
 export const balanceSheetQuery = (id: number, asAt: string, beside?: Comparison) =>
   queryOptions({
     queryKey: ['organisation', String(id), 'balance-sheet', asAt, beside],
-    queryFn: () => request<BalanceSheetAnswer>('GET', withQuery(paths.balanceSheet(id), { asAt, beside })),
+    queryFn: () => request<BalanceSheetResponse>('GET', withQuery(paths.balanceSheet(id), { asAt, beside })),
   });

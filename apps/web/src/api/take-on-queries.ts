@@ -1,4 +1,4 @@
-import { paths, type TakeOnAnswer, type TrayRowsAnswer } from '@just-ledger/contract';
+import { paths, type TakeOnResponse, type TrayRowsResponse } from '@just-ledger/contract';
 import { queryOptions } from '@tanstack/react-query';
 import { request } from './request.js';
 
@@ -6,12 +6,12 @@ import { request } from './request.js';
 export const takeOnQuery = (id: number) =>
   queryOptions({
     queryKey: ['organisation', String(id), 'take-on'],
-    queryFn: () => request<TakeOnAnswer>('GET', paths.takeOn(id)),
+    queryFn: () => request<TakeOnResponse>('GET', paths.takeOn(id)),
   });
 
 /** The rows of a tray, and what explains its difference. */
 export const trayQuery = (id: number, tray: string) =>
   queryOptions({
     queryKey: ['organisation', String(id), 'take-on', 'tray', tray],
-    queryFn: () => request<TrayRowsAnswer>('GET', paths.tray(id, tray)),
+    queryFn: () => request<TrayRowsResponse>('GET', paths.tray(id, tray)),
   });

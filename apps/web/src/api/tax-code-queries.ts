@@ -1,4 +1,4 @@
-import { paths, type TaxCodeAnswer } from '@just-ledger/contract';
+import { paths, type TaxCodeResponse } from '@just-ledger/contract';
 import { queryOptions } from '@tanstack/react-query';
 import { request } from './request.js';
 
@@ -6,5 +6,5 @@ import { request } from './request.js';
 export const taxCodesQuery = (id: number) =>
   queryOptions({
     queryKey: ['organisation', String(id), 'tax-codes'],
-    queryFn: () => request<TaxCodeAnswer[]>('GET', paths.taxCodes(id)),
+    queryFn: () => request<TaxCodeResponse[]>('GET', paths.taxCodes(id)),
   });

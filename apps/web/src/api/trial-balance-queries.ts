@@ -1,4 +1,4 @@
-import { paths, type TrialBalanceAnswer } from '@just-ledger/contract';
+import { paths, type TrialBalanceResponse } from '@just-ledger/contract';
 import type { TrialBalanceStage } from '@just-ledger/core';
 import { queryOptions } from '@tanstack/react-query';
 import { request, withQuery } from './request.js';
@@ -14,7 +14,7 @@ export const trialBalanceQuery = (
   queryOptions({
     queryKey: ['organisation', String(id), 'trial-balance', asAt, stage, zeros, asKnownOn],
     queryFn: () =>
-      request<TrialBalanceAnswer>(
+      request<TrialBalanceResponse>(
         'GET',
         withQuery(paths.trialBalance(id), { asAt, stage, zeros: zeros ? 'true' : undefined, asKnownOn }),
       ),

@@ -7,7 +7,7 @@ import { useSignOut } from '../api/session-queries.js';
 import { PutAwayNotice } from '../features/archives/put-away-notice.js';
 import { OwnSignIn } from '../features/sessions/own-sign-in.js';
 import type { StageKey } from '../ui/screen-route.js';
-import { Place } from '../ui/sheet.js';
+import { Pane } from '../ui/sheet.js';
 import { KeysHelp } from './keys-help.js';
 import { ProofBar } from './proof-bar.js';
 import { screenAt, SCREENS, screensOf, STAGES } from './screens.js';
@@ -64,13 +64,13 @@ export function Frame() {
       </div>
       <main className="desk" id="desk">
         <p className="print-head">{organisation.name}</p>
-        <Place key={screen}>
+        <Pane key={screen}>
           <Main slot="main" />
-        </Place>
+        </Pane>
         {Beside && (
-          <Place key={`beside ${address.beside}`}>
+          <Pane key={`beside ${address.beside}`}>
             <Beside slot="beside" />
-          </Place>
+          </Pane>
         )}
       </main>
       <ProofBar />

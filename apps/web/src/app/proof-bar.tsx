@@ -1,4 +1,4 @@
-import { paths, type ProofAnswer, type ProofsAnswer } from '@just-ledger/contract';
+import { paths, type ProofResponse, type ProofsResponse } from '@just-ledger/contract';
 import { type CurrencyCode, longDate, parseCivilDate, shortDate } from '@just-ledger/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
@@ -15,7 +15,7 @@ export function ProofBar() {
   const query = proofsQuery(organisation.id, to);
   const { data, isError } = useQuery(query);
   const check = useMutation({
-    mutationFn: () => request<ProofsAnswer>('POST', withQuery(paths.proofsCheck(organisation.id), { asAt: to })),
+    mutationFn: () => request<ProofsResponse>('POST', withQuery(paths.proofsCheck(organisation.id), { asAt: to })),
     onSuccess: (answer) => client.setQueryData(query.queryKey, answer),
   });
   useEffect(() => {
@@ -99,7 +99,7 @@ export function ProofBar() {
   );
 }
 
-function figure(proof: ProofAnswer, value: string, currency: CurrencyCode): string {
+function figure(proof: ProofResponse, value: string, currency: CurrencyCode): string {
   return proof.unit === 'amount' ? shown(value, currency) : `${Number(value).toLocaleString('en')} ${proof.unit}`;
 }
 
@@ -108,7 +108,7 @@ function firstWord(label: string): string {
   return (label.split(' ')[0] ?? '').toLowerCase();
 }
 
-function heldLabel(proof: ProofAnswer, currency: CurrencyCode): string {
+function heldLabel(proof: ProofResponse, currency: CurrencyCode): string {
   return proof.key === 'debits-credits'
     ? `${proof.label.toLowerCase()} ${shown(proof.left, currency)}`
     : proof.label.toLowerCase();

@@ -1,4 +1,4 @@
-import type { AccountAnswer } from '@just-ledger/contract';
+import type { AccountResponse } from '@just-ledger/contract';
 import { Autocomplete, InputBase } from '@mui/material';
 import { type KeyboardEvent, useState } from 'react';
 import { bestMatches } from './best-matches.js';
@@ -15,7 +15,7 @@ export function AccountField({
   keepsTyped = false,
   placeholder,
 }: {
-  accounts: readonly AccountAnswer[];
+  accounts: readonly AccountResponse[];
   /** The account's number. */
   value: string;
   label: string;
@@ -27,13 +27,13 @@ export function AccountField({
   keepsTyped?: boolean;
   placeholder?: string;
 }) {
-  const chosen: AccountAnswer | string | null = accounts.find((one) => one.number === value) ?? (value || null);
+  const chosen: AccountResponse | string | null = accounts.find((one) => one.number === value) ?? (value || null);
   const [typed, setTyped] = useState<string>();
   return (
-    <Autocomplete<AccountAnswer, false, false, true>
+    <Autocomplete<AccountResponse, false, false, true>
       freeSolo={keepsTyped as true}
       size="small"
-      options={accounts as AccountAnswer[]}
+      options={accounts as AccountResponse[]}
       value={chosen}
       filterOptions={(options, { inputValue }) => bestMatches(options, inputValue)}
       inputValue={typed ?? (chosen === null ? '' : labelOf(chosen))}
@@ -71,11 +71,11 @@ export function AccountField({
 }
 
 /** The number that typed text stands for: of the account it names, else of the first that holds it, else itself. */
-function numberFor(accounts: readonly AccountAnswer[], typed: string): string {
+function numberFor(accounts: readonly AccountResponse[], typed: string): string {
   const named = accounts.find((one) => one.number === typed || labelOf(one) === typed);
   return (named ?? bestMatches(accounts, typed)[0])?.number ?? typed;
 }
 
-function labelOf(one: AccountAnswer | string): string {
+function labelOf(one: AccountResponse | string): string {
   return typeof one === 'string' ? one : `${one.number} ${one.name}`;
 }

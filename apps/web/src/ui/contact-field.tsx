@@ -1,4 +1,4 @@
-import type { ContactAnswer } from '@just-ledger/contract';
+import type { ContactResponse } from '@just-ledger/contract';
 import { Autocomplete, InputBase } from '@mui/material';
 import type { KeyboardEvent } from 'react';
 import { bestMatches } from './best-matches.js';
@@ -12,7 +12,7 @@ export function ContactField({
   onChange,
   onKeyDown,
 }: {
-  contacts: readonly ContactAnswer[];
+  contacts: readonly ContactResponse[];
   value: string;
   label: string;
   wrong?: string | undefined;

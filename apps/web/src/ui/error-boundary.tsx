@@ -27,7 +27,7 @@ class Boundary extends Component<Props & { reset: () => void }, { error: Error |
       this.setState({ error: undefined });
     };
     return (
-      <section className="sheet" aria-label="Trouble">
+      <section className="sheet" aria-label="ErrorMessage">
         <div className="trouble" role="alert">
           {error.message}
         </div>

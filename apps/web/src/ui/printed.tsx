@@ -1,7 +1,7 @@
 import { type ReactNode, type RefObject, useEffect, useRef, useState } from 'react';
 import { createPortal } from 'react-dom';
 import { useBooks } from '../api/books-queries.js';
-import { Trouble } from './sheet.js';
+import { ErrorMessage } from './sheet.js';
 
 /**
  * Prints a whole list, whatever of it the screen has loaded: it is read to its end first, then printed by itself under
@@ -58,7 +58,7 @@ export function Printed({
       >
         {isReading ? 'Reading all of it …' : 'Print'}
       </button>
-      <Trouble error={error} />
+      <ErrorMessage error={error} />
       {content !== undefined &&
         createPortal(
           <section className="printed" aria-hidden="true">

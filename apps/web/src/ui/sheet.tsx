@@ -43,7 +43,7 @@ export function Sheet({
 }
 
 /** A place for a sheet: shows its empty lines while it loads and says what went wrong if it fails. */
-export function Place({ narrow = false, children }: { narrow?: boolean; children: ReactNode }) {
+export function Pane({ narrow = false, children }: { narrow?: boolean; children: ReactNode }) {
   return (
     <div className={narrow ? 'place narrow' : 'place'}>
       <ErrorBoundary>
@@ -68,7 +68,7 @@ export function Empty({ children }: { children: ReactNode }) {
 }
 
 /** What went wrong, where, and what to do. */
-export function Trouble({ error }: { error: Error | null | undefined }) {
+export function ErrorMessage({ error }: { error: Error | null | undefined }) {
   if (!error) return null;
   const problems =
     'details' in error

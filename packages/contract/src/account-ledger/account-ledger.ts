@@ -12,7 +12,7 @@ export class AccountLedgerQuery {
 }
 
 /** A row of an account's ledger; `entry` is empty where a year ended without being closed. */
-export interface LedgerRowAnswer {
+export interface LedgerRowResponse {
   date: string;
   entry: string;
   explanation: string;
@@ -30,14 +30,14 @@ export interface LedgerRowAnswer {
 }
 
 /** A page of an account's ledger. */
-export interface AccountLedgerAnswer {
+export interface AccountLedgerResponse {
   account: string;
   name: string;
   from: string;
   to: string;
   /** The balance before the first row of this page, debit positive. */
   broughtForward: string;
-  rows: LedgerRowAnswer[];
+  rows: LedgerRowResponse[];
   /** The balance at the end of the span, debit positive. */
   closing: string;
   /** The other currency that the account is kept in, with its balances there. */

@@ -32,7 +32,7 @@ export class ChangeAccountRequest extends AccountRequest {
 }
 
 /** An account of the chart with what stands on it. */
-export interface AccountAnswer {
+export interface AccountResponse {
   id: number;
   number: string;
   name: string;
@@ -62,7 +62,7 @@ export interface AccountAnswer {
 }
 
 /** What an import of a chart did. */
-export interface ChartImportAnswer {
+export interface ChartImportResponse {
   created: number;
   changed: number;
 }

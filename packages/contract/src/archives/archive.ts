@@ -10,7 +10,7 @@ export class TakeArchiveRequest {
 }
 
 /** What an archive holds. */
-export interface ArchiveContentsAnswer {
+export interface ArchiveContentsResponse {
   organisation: string;
   kind: OrganisationKind;
   baseCurrency: string;
@@ -29,20 +29,20 @@ export interface ArchiveContentsAnswer {
 }
 
 /** An archive on its way in. */
-export interface ArchiveAnswer {
+export interface ArchiveResponse {
   id: string;
   name: string;
   state: ArchiveState;
   /** Entries proved so far, while it is read. */
   progress: { done: number; total: number } | null;
-  contents: ArchiveContentsAnswer | null;
+  contents: ArchiveContentsResponse | null;
   problems: Problem[];
   /** The books that were made from it. */
   organisation: number | null;
 }
 
 /** Books that have been put away, and the archive that was written of them. */
-export interface PutAwayAnswer {
+export interface PutAwayResponse {
   /** The file in the data folder. */
   archive: string;
   bytes: number;

@@ -12,7 +12,7 @@ export class SetUpChangesQuery {
 }
 
 /** A change of the set-up. */
-export interface SetUpChangeAnswer {
+export interface SetUpChangeResponse {
   id: number;
   at: string;
   by: string;

@@ -1,5 +1,5 @@
 /** The daily backups of the installation; each was verified when it was made. */
-export interface BackupsAnswer {
+export interface BackupsResponse {
   /** UTC moment of the last one, if there is one. */
   last: string | null;
   kept: number;

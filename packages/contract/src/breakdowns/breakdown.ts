@@ -24,7 +24,7 @@ export class BreakdownValueRequest {
 }
 
 /** A value of a breakdown. */
-export interface BreakdownValueAnswer {
+export interface BreakdownValueResponse {
   id: number;
   name: string;
   parent: string | null;
@@ -39,13 +39,13 @@ export interface BreakdownValueAnswer {
 }
 
 /** A breakdown with its values, each followed by those under it. */
-export interface BreakdownAnswer {
+export interface BreakdownResponse {
   id: number;
   name: string;
   selfBalancing: boolean;
   usualValue: string | null;
   /** Numbers of the accounts whose lines must name a value. */
   requiredBy: string[];
-  values: BreakdownValueAnswer[];
+  values: BreakdownValueResponse[];
   version: number;
 }

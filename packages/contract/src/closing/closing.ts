@@ -1,7 +1,7 @@
 import type { ClosingForm } from '@just-ledger/core';
 import { CLOSING_FORMS } from '@just-ledger/core';
 import { IsIn, IsOptional, IsString, MaxLength, MinLength } from 'class-validator';
-import type { TrialBalanceAnswer } from '../trial-balance/trial-balance.js';
+import type { TrialBalanceResponse } from '../trial-balance/trial-balance.js';
 
 /** How to close: four steps through income summary, or one entry. */
 export class ClosingQuery {
@@ -19,7 +19,7 @@ export class ReasonRequest {
 }
 
 /** A line of a closing entry that is not posted yet. */
-export interface ClosingLineAnswer {
+export interface ClosingLineResponse {
   account: string;
   accountName: string;
   debit: string | null;
@@ -31,29 +31,29 @@ export interface ClosingLineAnswer {
 }
 
 /** The closing entries as they would be, or for a closed year as they were posted, and where they lead. */
-export interface ClosingRehearsalAnswer {
+export interface ClosingRehearsalResponse {
   year: string;
   yearName: string;
   date: string;
   closed: boolean;
   form: ClosingForm;
   /** With their numbers once they are posted. */
-  entries: { explanation: string; number: string | null; lines: ClosingLineAnswer[] }[];
+  entries: { explanation: string; number: string | null; lines: ClosingLineResponse[] }[];
   /** Who closed the year, and when. */
   posted: { at: string; by: string } | null;
-  postClosingTrialBalance: TrialBalanceAnswer;
+  postClosingTrialBalance: TrialBalanceResponse;
   /** What stands in the way or should be looked at first. */
   remarks: { code: string; message: string; blocks: boolean; entries?: string[] }[];
 }
 
 /** What closing posted. */
-export interface ClosingAnswer {
+export interface ClosingResponse {
   year: string;
   entries: string[];
 }
 
 /** A month or what was brought forward. */
-export interface PeriodAnswer {
+export interface PeriodResponse {
   period: string;
   name: string;
   from: string | null;
@@ -65,18 +65,18 @@ export interface PeriodAnswer {
 }
 
 /** A fiscal year with its months. */
-export interface FiscalYearAnswer {
+export interface FiscalYearResponse {
   year: string;
   name: string;
   from: string;
   to: string;
   closed: boolean;
-  periods: PeriodAnswer[];
+  periods: PeriodResponse[];
 }
 
 /** All years of the books; the first also shows what was brought forward. */
-export interface FiscalYearsAnswer {
-  broughtForward: PeriodAnswer;
-  years: FiscalYearAnswer[];
+export interface FiscalYearsResponse {
+  broughtForward: PeriodResponse;
+  years: FiscalYearResponse[];
   today: string;
 }

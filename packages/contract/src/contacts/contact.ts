@@ -50,7 +50,7 @@ export class MergeContactRequest {
 }
 
 /** A contact. */
-export interface ContactAnswer {
+export interface ContactResponse {
   id: number;
   number: string;
   name: string;

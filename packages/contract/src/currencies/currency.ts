@@ -34,7 +34,7 @@ export class ExchangeRatesQuery {
 }
 
 /** A rate as it was quoted, with the other way round for reading. */
-export interface ExchangeRateAnswer {
+export interface ExchangeRateResponse {
   currency: string;
   date: string;
   rate: string | null;
@@ -44,7 +44,7 @@ export interface ExchangeRateAnswer {
 }
 
 /** A foreign currency that the books know rates of. */
-export interface CurrencyAnswer {
+export interface CurrencyResponse {
   currency: string;
   realisedGain: string | null;
   realisedLoss: string | null;
@@ -53,8 +53,8 @@ export interface CurrencyAnswer {
   /** How many rates there are. */
   rates: number;
   /** The rate that holds on the day before the span, and the one on its last day. */
-  opening: ExchangeRateAnswer | null;
-  closing: ExchangeRateAnswer | null;
+  opening: ExchangeRateResponse | null;
+  closing: ExchangeRateResponse | null;
   /** Numbers of the accounts that are kept in it, and how many contacts are. */
   accounts: string[];
   contacts: number;

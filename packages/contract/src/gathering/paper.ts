@@ -8,7 +8,7 @@ export class PaperRequest {
 }
 
 /** A paper to gather before the books begin. */
-export interface PaperAnswer {
+export interface PaperResponse {
   key: string;
   title: string;
   gives: string;

@@ -15,7 +15,7 @@ export class MatchingRequest {
 }
 
 /** A heading of the file with what stands under it first, and the column it seems to mean. */
-export interface HeadingAnswer {
+export interface HeadingResponse {
   heading: string;
   samples: string[];
   /** Empty where nothing fits, or it was left out before. */
@@ -33,7 +33,7 @@ export interface ImportCounts {
 }
 
 /** An import on its way. */
-export interface ImportAnswer {
+export interface ImportResponse {
   id: string;
   subject: ImportSubject;
   name: string;
@@ -47,7 +47,7 @@ export interface ImportAnswer {
   /** The mark by which decimals were parted, where amounts have any. */
   decimal: '.' | ',' | null;
   rows: number;
-  headings: HeadingAnswer[];
+  headings: HeadingResponse[];
   /** What the import would do, or has done. */
   result: ImportCounts | null;
   /** The first problems, each at `rows.<line>.<column>`, and how many there are. */

@@ -112,7 +112,7 @@ export class EntriesQuery {
 }
 
 /** A posted line. */
-export interface LineAnswer {
+export interface LineResponse {
   account: string;
   accountName: string;
   debit: string | null;
@@ -135,7 +135,7 @@ export interface LineAnswer {
 }
 
 /** A posted entry. */
-export interface EntryAnswer {
+export interface EntryResponse {
   number: string;
   place: number;
   date: string;
@@ -152,12 +152,12 @@ export interface EntryAnswer {
   /** The total of its debits. */
   amount: string;
   seal: string;
-  lines: LineAnswer[];
+  lines: LineResponse[];
 }
 
 /** A page of the journal, newest first. */
-export interface EntriesAnswer {
-  entries: EntryAnswer[];
+export interface EntriesResponse {
+  entries: EntryResponse[];
   /** What to ask for next, or null at the end. */
   next: string | null;
   /** How many entries there are in all, and their debits. */
@@ -166,7 +166,7 @@ export interface EntriesAnswer {
 }
 
 /** A draft. */
-export interface DraftAnswer {
+export interface DraftResponse {
   id: number;
   date: string;
   kind: string;
@@ -180,7 +180,7 @@ export interface DraftAnswer {
 }
 
 /** What an entry import posted. */
-export interface EntriesImportAnswer {
+export interface EntriesImportResponse {
   posted: number;
   lines: number;
   first: string | null;

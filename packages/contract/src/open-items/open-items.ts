@@ -22,7 +22,7 @@ export class AccountDetailQuery {
 }
 
 /** A part of an account's balance that lines can name: an open document, an asset, an item of stock. */
-export interface DetailItemAnswer {
+export interface DetailItemResponse {
   name: string;
   /** Debit positive. */
   amount: string;
@@ -33,23 +33,23 @@ export interface DetailItemAnswer {
 }
 
 /** A number that a contact's documents have borne, and that is open no more. */
-export interface UsedDocumentAnswer {
+export interface UsedDocumentResponse {
   name: string;
   date: string;
   entry: string;
 }
 
 /** What lines on an account can name. */
-export interface AccountDetailAnswer {
+export interface AccountDetailResponse {
   /** Documents of a contact, or things; null where the account has no detail. */
   of: 'documents' | 'assets' | 'stock' | null;
-  items: DetailItemAnswer[];
+  items: DetailItemResponse[];
   /** Documents of the contact that are settled: a line that opens one of these numbers again is another document. */
-  settled: UsedDocumentAnswer[];
+  settled: UsedDocumentResponse[];
 }
 
 /** An open document; amounts positive as the ledger has them: owed to the organisation, or by it. */
-export interface AgedItemAnswer {
+export interface AgedItemResponse {
   document: string | null;
   ownNumber: string | null;
   date: string;
@@ -65,19 +65,19 @@ export interface AgedItemAnswer {
 }
 
 /** A contact's open documents by age. */
-export interface AgedContactAnswer {
+export interface AgedContactResponse {
   number: string;
   name: string;
   ages: Record<Age, string>;
   total: string;
-  items: AgedItemAnswer[];
+  items: AgedItemResponse[];
 }
 
 /** Aged balances at a date, and the account they must equal. */
-export interface AgedBalancesAnswer {
+export interface AgedBalancesResponse {
   ledger: 'receivables' | 'payables';
   asAt: string;
-  contacts: AgedContactAnswer[];
+  contacts: AgedContactResponse[];
   ages: Record<Age, string>;
   total: string;
   /** The balance of the control accounts, on the same side. */
@@ -85,7 +85,7 @@ export interface AgedBalancesAnswer {
 }
 
 /** A line of a statement of account; amounts debit positive. */
-export interface StatementLineAnswer {
+export interface StatementLineResponse {
   date: string;
   entry: string;
   explanation: string;
@@ -100,18 +100,18 @@ export interface StatementLineAnswer {
 }
 
 /** What passed between the organisation and a contact, and what is open at the end. */
-export interface StatementOfAccountAnswer {
+export interface StatementOfAccountResponse {
   number: string;
   name: string;
   address: string | null;
   from: string;
   to: string;
   broughtForward: string;
-  lines: StatementLineAnswer[];
+  lines: StatementLineResponse[];
   closing: string;
   /** What the contact owes at the end, and what is owed to it; each of them stands by itself. */
   owed: string;
   owing: string;
   /** What is open at the end of the span. */
-  items: AgedItemAnswer[];
+  items: AgedItemResponse[];
 }

@@ -85,13 +85,13 @@ export class UnfinishedStartRequest {
 }
 
 /** An unfinished start, if there is one. */
-export interface UnfinishedStartAnswer {
+export interface UnfinishedStartResponse {
   answers: Record<string, unknown> | null;
   updatedAt: string | null;
 }
 
 /** A set of books. */
-export interface OrganisationAnswer {
+export interface OrganisationResponse {
   id: number;
   name: string;
   kind: OrganisationKind;

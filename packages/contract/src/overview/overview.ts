@@ -1,5 +1,5 @@
 /** Where an organisation stands in its job. */
-export interface StandingAnswer {
+export interface StandingResponse {
   organisation: number;
   /** Why nothing more can be told of it: its books could not be read. The others are told all the same. */
   trouble?: string;

@@ -29,7 +29,7 @@ export class NewPasswordRequest {
 }
 
 /** A person with a place in an organisation. */
-export interface PersonAnswer {
+export interface PersonResponse {
   id: number;
   name: string;
   email: string;
@@ -41,7 +41,7 @@ export interface PersonAnswer {
 }
 
 /** An invitation that has not been taken yet. */
-export interface InvitationAnswer {
+export interface InvitationResponse {
   id: number;
   email: string;
   role: MemberRole;
@@ -65,7 +65,7 @@ export interface InvitationOffer {
 }
 
 /** A message that stands where mail would be sent. */
-export interface OutboxMessageAnswer {
+export interface OutboxMessageResponse {
   id: number;
   writtenAt: string;
   to: string;

@@ -7,7 +7,7 @@ export class ProofsQuery {
 }
 
 /** Two figures arrived at separately. */
-export interface ProofAnswer {
+export interface ProofResponse {
   key: ProofKey;
   label: string;
   leftLabel: string;
@@ -21,7 +21,7 @@ export interface ProofAnswer {
 }
 
 /** All proofs at a date. */
-export interface ProofsAnswer {
+export interface ProofsResponse {
   asAt: string;
-  proofs: ProofAnswer[];
+  proofs: ProofResponse[];
 }

@@ -47,7 +47,7 @@ export class SkipOccurrenceRequest {
 }
 
 /** One date and what became of it. */
-export interface OccurrenceAnswer {
+export interface OccurrenceResponse {
   date: string;
   state: 'posted' | 'skipped' | 'due' | 'to-come';
   entry: string | null;
@@ -55,7 +55,7 @@ export interface OccurrenceAnswer {
 }
 
 /** A recurring journal with its dates in the running fiscal year and all that are due. */
-export interface RecurringJournalAnswer {
+export interface RecurringJournalResponse {
   id: number;
   name: string;
   schedule: ScheduleRequest;
@@ -63,14 +63,14 @@ export interface RecurringJournalAnswer {
   entry: RecurringEntryRequest;
   amount: string;
   endedOn: string | null;
-  occurrences: OccurrenceAnswer[];
+  occurrences: OccurrenceResponse[];
   /** The next twelve dates from today on. */
   next: string[];
   version: number;
 }
 
 /** What posting all that is due did. */
-export interface PostDueAnswer {
+export interface PostDueResponse {
   posted: { journal: string; date: string; entry: string }[];
   /** What stays due because it lies in a locked month or a closed year, and what to do. */
   left: { journal: string; date: string; message: string }[];

@@ -27,7 +27,7 @@ export class PreferencesRequest {
 }
 
 /** Who is signed in. */
-export interface SessionAnswer {
+export interface SessionResponse {
   person: { email: string; name: string; preferences: Preferences } | null;
   /** Whether nobody has been set up yet. */
   firstRun: boolean;

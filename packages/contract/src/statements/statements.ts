@@ -31,7 +31,7 @@ export class BalanceSheetQuery {
 }
 
 /** A row of a statement. */
-export interface StatementRowAnswer {
+export interface StatementRowResponse {
   row: 'heading' | 'account' | 'subtotal' | 'total' | 'carry';
   key: string;
   label: string;
@@ -42,7 +42,7 @@ export interface StatementRowAnswer {
 }
 
 /** The earlier statement whose amounts stand beside those of this one. */
-export interface BesideAnswer {
+export interface BesideResponse {
   from: string | null;
   to: string;
   /** Where its figures come from, or why there are none; null if they are of these books. */
@@ -60,17 +60,17 @@ export interface StatementHeading {
 }
 
 /** An income statement. */
-export interface IncomeStatementAnswer extends StatementHeading {
+export interface IncomeStatementResponse extends StatementHeading {
   from: string;
   to: string;
   form: IncomeStatementForm;
-  beside: BesideAnswer | null;
-  rows: StatementRowAnswer[];
+  beside: BesideResponse | null;
+  rows: StatementRowResponse[];
   totals: { totalRevenue: string; totalExpenses: string; netResult: string };
 }
 
 /** A row of the equity statement: an amount a component, and their total. */
-export interface EquityRowAnswer {
+export interface EquityRowResponse {
   row: 'account' | 'total' | 'carry';
   key: string;
   label: string;
@@ -79,17 +79,17 @@ export interface EquityRowAnswer {
 }
 
 /** A statement of changes in equity. */
-export interface EquityStatementAnswer extends StatementHeading {
+export interface EquityStatementResponse extends StatementHeading {
   from: string;
   to: string;
   components: { key: string; label: string; account: string | null }[];
-  rows: EquityRowAnswer[];
+  rows: EquityRowResponse[];
 }
 
 /** A balance sheet. */
-export interface BalanceSheetAnswer extends StatementHeading {
+export interface BalanceSheetResponse extends StatementHeading {
   asAt: string;
-  beside: BesideAnswer | null;
-  rows: StatementRowAnswer[];
+  beside: BesideResponse | null;
+  rows: StatementRowResponse[];
   totals: { totalAssets: string; totalLiabilities: string; totalEquity: string };
 }

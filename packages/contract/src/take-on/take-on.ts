@@ -54,7 +54,7 @@ export class ReopenTakeOnRequest {
 }
 
 /** An account of a tray: detail against the old trial balance; amounts debit positive. */
-export interface TakeOnAccountAnswer {
+export interface TakeOnAccountResponse {
   number: string;
   name: string;
   detail: string;
@@ -68,7 +68,7 @@ export interface TakeOnAccountAnswer {
 export type PartState = 'nothing' | 'waiting' | 'posted' | 'changed';
 
 /** How a tray stands. */
-export interface TrayAnswer {
+export interface TrayResponse {
   tray: TrayKey;
   rows: number;
   rowsWithProblems: number;
@@ -76,13 +76,13 @@ export interface TrayAnswer {
   detail: string;
   trialBalance: string | null;
   difference: string;
-  accounts: TakeOnAccountAnswer[];
+  accounts: TakeOnAccountResponse[];
   state: PartState;
   entries: string[];
 }
 
 /** What stands in take-on clearing with the mark of a part. */
-export interface ClearingAnswer {
+export interface ClearingResponse {
   part: PostedPart;
   /** What would be left if everything typed were posted; debit positive. */
   expected: string;
@@ -91,7 +91,7 @@ export interface ClearingAnswer {
 }
 
 /** What happened to a take-on. */
-export interface TakeOnEventAnswer {
+export interface TakeOnEventResponse {
   event: 'signed-off' | 'reopened';
   at: string;
   by: string;
@@ -99,7 +99,7 @@ export interface TakeOnEventAnswer {
 }
 
 /** The balances brought in for an earlier date, as they add up. */
-export interface HistoryDateAnswer {
+export interface HistoryDateResponse {
   date: string;
   rows: number;
   debit: string;
@@ -110,7 +110,7 @@ export interface HistoryDateAnswer {
 }
 
 /** How a take-on stands as a whole. */
-export interface TakeOnAnswer {
+export interface TakeOnResponse {
   changeover: string;
   /** Whether anything has been typed or posted. */
   isBegun: boolean;
@@ -118,22 +118,22 @@ export interface TakeOnAnswer {
   credit: string;
   /** Debits less credits of the old trial balance. */
   outBy: string;
-  trays: TrayAnswer[];
+  trays: TrayResponse[];
   /** Balances of earlier dates, each of which balances by itself; the latest first. */
-  history: HistoryDateAnswer[];
-  clearing: ClearingAnswer[];
+  history: HistoryDateResponse[];
+  clearing: ClearingResponse[];
   clearingAccount: string | null;
   /** Whether the old trial balance still holds revenue and expense of a year that has ended. */
   isUnclosed: boolean;
   closesInto: string | null;
   signedOff: { at: string; by: string } | null;
-  events: TakeOnEventAnswer[];
+  events: TakeOnEventResponse[];
   /** What stands in the way of signing off, in sentences. */
   inTheWay: string[];
 }
 
 /** A row with what is wrong with it and what may be a slip. */
-export interface TakeOnRowAnswer {
+export interface TakeOnRowResponse {
   id: number;
   cells: Record<string, string>;
   problems: Problem[];
@@ -145,7 +145,7 @@ export interface TakeOnRowAnswer {
 }
 
 /** Where a difference may come from. */
-export interface SuggestionAnswer {
+export interface SuggestionResponse {
   slip: Slip;
   sentence: string;
   evidence: string;
@@ -155,8 +155,8 @@ export interface SuggestionAnswer {
 }
 
 /** A tray with its rows and what explains its difference. */
-export interface TrayRowsAnswer {
+export interface TrayRowsResponse {
   tray: TrayKey;
-  rows: TakeOnRowAnswer[];
-  suggestions: SuggestionAnswer[];
+  rows: TakeOnRowResponse[];
+  suggestions: SuggestionResponse[];
 }

@@ -44,7 +44,7 @@ export class ChangeTaxCodeRequest extends TaxCodeRequest {
 }
 
 /** What one account gets of a tax. */
-export interface TaxPartAnswer {
+export interface TaxPartResponse {
   rate: string;
   share: string;
   side: Side;
@@ -53,21 +53,21 @@ export interface TaxPartAnswer {
 }
 
 /** What a tax code takes from a day on, until the next one. */
-export interface TaxRateAnswer {
+export interface TaxRateResponse {
   /** Null for what has always held. */
   from: string | null;
-  parts: TaxPartAnswer[];
+  parts: TaxPartResponse[];
 }
 
 /** A tax code. */
-export interface TaxCodeAnswer {
+export interface TaxCodeResponse {
   id: number;
   code: string;
   name: string;
   side: TaxSide;
   rounding: TaxRounding;
   active: boolean;
-  rates: TaxRateAnswer[];
+  rates: TaxRateResponse[];
   /** Numbers of the accounts that propose it. */
   usedBy: string[];
   version: number;

@@ -14,7 +14,7 @@ export class TrialBalanceQuery {
 }
 
 /** An account in a trial balance; an empty account is the results of earlier years not yet closed. */
-export interface TrialBalanceRowAnswer {
+export interface TrialBalanceRowResponse {
   account: string;
   name: string;
   debit: string;
@@ -22,10 +22,10 @@ export interface TrialBalanceRowAnswer {
 }
 
 /** A trial balance. */
-export interface TrialBalanceAnswer {
+export interface TrialBalanceResponse {
   asAt: string;
   stage: TrialBalanceStage;
-  rows: TrialBalanceRowAnswer[];
+  rows: TrialBalanceRowResponse[];
   totalDebit: string;
   totalCredit: string;
   /** What the reader has to know: figures of the old books, or none because these books begin later. */

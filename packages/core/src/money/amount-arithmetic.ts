@@ -14,9 +14,9 @@ export type Worked = { readonly ok: true; readonly amount: Minor } | { readonly 
  *
  * @param typed with the person's own decimal and thousands marks; a per cent sign divides by one hundred
  * @returns the amount in minor units; `ok: false` for anything else, including division by zero
- * @example workOut('1200/3', EUR) // → {ok: true, amount: 40000}
+ * @example evaluateAmount('1200/3', EUR) // → {ok: true, amount: 40000}
  */
-export function workOut(typed: string, currency: CurrencyCode, marks: AmountMarks = PLAIN_MARKS): Worked {
+export function evaluateAmount(typed: string, currency: CurrencyCode, marks: AmountMarks = PLAIN_MARKS): Worked {
   const tokens = tokensOf(typed, marks);
   if (!tokens || tokens.length === 0) return { ok: false };
   const reader = { tokens, at: 0 };

@@ -39,7 +39,7 @@ export function plus(a: Minor, b: Minor): Minor {
 }
 
 /** Takes the second amount from the first, in minor units. @throws {RangeError} beyond the safe range */
-export function less(a: Minor, b: Minor): Minor {
+export function subtract(a: Minor, b: Minor): Minor {
   return minor(a - b);
 }
 

@@ -1,6 +1,6 @@
 import { PLAIN_MARKS, safeParseAmount, type AmountFailure, type AmountMarks, type AmountResult } from './amount.js';
 import { exponentOf, type CurrencyCode } from './currency.js';
-import { workOut } from './amount-arithmetic.js';
+import { evaluateAmount } from './amount-arithmetic.js';
 import { minor, type Minor } from './minor.js';
 import { plainNumber } from './typed-number.js';
 import { unwrapped } from './written-amount.js';
@@ -30,7 +30,7 @@ export function readTypedAmount(
   const { number, isNegative, side } = unwrapped(typed);
   if (number === '') return { ok: true, amount: minor(0) };
   if (!/^[\d.,\s’']+$/.test(number)) {
-    const worked = workOut(typed, currency, marks);
+    const worked = evaluateAmount(typed, currency, marks);
     return worked.ok ? worked : { ok: false, failure: 'not-an-amount' };
   }
   const read = readNumber(number, currency, marks);

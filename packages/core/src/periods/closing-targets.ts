@@ -1,7 +1,7 @@
 import { isPermanentEquity, type Account, type AccountId } from '../accounts/account.js';
 import { CLOSED_ROLES, type AccountRole } from '../accounts/account-role.js';
 import type { Chart } from '../accounts/chart.js';
-import { shareOut } from '../money/share-out.js';
+import { allocate } from '../money/allocate.js';
 import type { Minor } from '../money/minor.js';
 import type { OrganisationKind } from '../organisations/kind.js';
 import { problem, refused, valid, type Checked } from '../problems/problem.js';
@@ -69,7 +69,7 @@ export function shareResult(
   result: Minor,
   targets: readonly { readonly account: AccountId; readonly share: number }[],
 ): Map<AccountId, Minor> {
-  const parts = shareOut(
+  const parts = allocate(
     result,
     targets.map((target) => target.share),
   );

@@ -1,7 +1,7 @@
 import type { Chart } from '../accounts/chart.js';
 import { CLASSIFICATIONS, classificationsOf, type Classification } from '../accounts/classification.js';
 import { sumByAccount, type LedgerFlow } from '../ledger/ledger-flow.js';
-import { less, plus, minor, type Minor } from '../money/minor.js';
+import { subtract, plus, minor, type Minor } from '../money/minor.js';
 import { STATEMENT_WORDS, type OrganisationKind } from '../organisations/kind.js';
 import { classifiedRows, statementPart, sumOfRows, type StatementRow } from './statement-row.js';
 
@@ -43,7 +43,7 @@ export function incomeStatement(
     of(classification).length > 0 || classifiedRows(chart, classification, sumsBeside).length > 0;
   const totalRevenue = sumOfRows(classificationsOf('revenue').flatMap(of));
   const totalExpenses = sumOfRows(classificationsOf('expense').flatMap(of));
-  const netResult = less(totalRevenue, totalExpenses);
+  const netResult = subtract(totalRevenue, totalExpenses);
   const words = STATEMENT_WORDS[kind];
   const last: StatementRow = {
     row: 'total',
@@ -83,8 +83,8 @@ function multiStep(
     label: amount < 0 ? loss : profit,
     amount,
   });
-  const gross = less(sum('revenue'), sum('cost-of-sales'));
-  const operating = less(gross, sum('operating-expenses'));
+  const gross = subtract(sum('revenue'), sum('cost-of-sales'));
+  const operating = subtract(gross, sum('operating-expenses'));
   const others = plus(sum('other-income'), minor(-sum('other-expenses')));
   const hasOthers = isShown('other-income') || isShown('other-expenses');
   const hasTax = isShown('income-tax');

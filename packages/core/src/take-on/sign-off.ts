@@ -12,7 +12,7 @@ import type { TrayKey } from './tray.js';
  * @param isClosed whether it is settled where revenue and expense of the old year go
  * @returns nothing exactly if all of it, posted, leaves take-on clearing at zero
  */
-export function inTheWayOfSignOff(trays: ReadTrays, on: TakeOnBooks, isClosed: boolean): string[] {
+export function signOffBlockers(trays: ReadTrays, on: TakeOnBooks, isClosed: boolean): string[] {
   const show = (amount: number): string => displayAmount(minor(Math.abs(amount)), on.books.baseCurrency);
   const standing = takeOnStanding(trays, on);
   const unread = (Object.keys(trays) as TrayKey[])

@@ -103,7 +103,11 @@ function hasTemporary(trays: ReadTrays, { books: { chart } }: TakeOnBooks): bool
 }
 
 /** Where a difference of a tray, or of the old trial balance, may come from; most likely first. */
-export function whereFrom(place: DetailTray | 'trial-balance', trays: ReadTrays, on: TakeOnBooks): Suggestion[] {
+export function explainDifference(
+  place: DetailTray | 'trial-balance',
+  trays: ReadTrays,
+  on: TakeOnBooks,
+): Suggestion[] {
   const standing = takeOnStanding(trays, on);
   const { chart } = on.books;
   const tray = standing.trays.find((one) => one.tray === place);
@@ -190,7 +194,7 @@ function foreignBalance(facts: readonly RowFact[], account: AccountId): Map<Curr
   return balances;
 }
 
-/** Where a key of {@link whereFrom} leads. @example placeOfLine('customers:7') // → {tray: 'customers', row: 7} */
+/** Where a key of {@link explainDifference} leads. @example placeOfLine('customers:7') // → {tray: 'customers', row: 7} */
 export function placeOfLine(key: string): { readonly tray: TrayKey; readonly row: number } | undefined {
   const [tray = '', row = ''] = key.split(':');
   return tray in TRAYS ? { tray: tray as TrayKey, row: Number(row) } : undefined;

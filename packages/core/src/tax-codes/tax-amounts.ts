@@ -1,8 +1,8 @@
 import { oppositeSide, type Side } from '../accounts/element.js';
 import type { AccountId } from '../accounts/account.js';
-import { less, minor, negated, plus, sumOf, type Minor } from '../money/minor.js';
+import { subtract, minor, negated, plus, sumOf, type Minor } from '../money/minor.js';
 import { Exact, roundHalfAwayFromZero } from '../money/round.js';
-import { roundTogether, shareOut } from '../money/share-out.js';
+import { roundTogether, allocate } from '../money/allocate.js';
 import {
   TAX_SIDES,
   sharesOf,
@@ -53,14 +53,14 @@ export function taxAmounts(
     const whole = rounding === 'line' ? exact.map(roundHalfAwayFromZero) : roundTogether(exact);
     const weights = shares.map(({ share }) => share);
     whole.forEach((tax, at) =>
-      shareOut(tax, weights).forEach((amount, place) => taxed[at]?.push({ part: shares[place] as TaxPart, amount })),
+      allocate(tax, weights).forEach((amount, place) => taxed[at]?.push({ part: shares[place] as TaxPart, amount })),
     );
   }
   return lines.map(({ amount, isGross }, at) => {
     const parts = taxed[at] ?? [];
     const tax = sumOf(parts.map((one) => onLineSide(one.part, side, one.amount)));
     return isGross
-      ? { net: less(amount, tax), gross: amount, parts }
+      ? { net: subtract(amount, tax), gross: amount, parts }
       : { net: amount, gross: plus(amount, tax), parts };
   });
 }

@@ -1,4 +1,4 @@
-import type { AccountDetailAnswer, AccountDetailQuery } from '@just-ledger/contract';
+import type { AccountDetailResponse, AccountDetailQuery } from '@just-ledger/contract';
 import {
   type Account,
   accountDetail,
@@ -18,7 +18,7 @@ import { reportDate } from '../organisations/report-dates.js';
 import { laterLines } from './later-lines.js';
 import { readSomeTrays } from './tray-rows.js';
 
-const NOTHING: AccountDetailAnswer = { of: null, items: [], settled: [] };
+const NOTHING: AccountDetailResponse = { of: null, items: [], settled: [] };
 
 /** What lines on an account can name: open documents of a contact, or assets or stock that were taken on. */
 export function accountDetailReport(
@@ -26,7 +26,7 @@ export function accountDetailReport(
   of: Organisation,
   query: AccountDetailQuery,
   today: CivilDate,
-): AccountDetailAnswer {
+): AccountDetailResponse {
   const asAt = reportDate(query.asAt, 'asAt', of, today, today);
   const account = loadChart(db, of.id).byNumber.get(query.account);
   if (!account) throw unprocessable('account-unknown', 'account', `There is no account ${query.account}.`);
@@ -39,7 +39,7 @@ function openDocuments(
   account: Account,
   contact: string | undefined,
   asAt: CivilDate,
-): AccountDetailAnswer {
+): AccountDetailResponse {
   if (!contact?.trim()) return { of: 'documents', items: [], settled: [] };
   const lines = controlLines(db, of.id, [account.id], asAt, contactNamed(db, of.id, contact).id);
   const items = openItems(lines).filter(({ document, isPayment }) => document !== undefined && !isPayment);
@@ -63,7 +63,7 @@ function openDocuments(
   };
 }
 
-function things(db: Db, of: Organisation, account: Account, asAt: CivilDate): AccountDetailAnswer {
+function things(db: Db, of: Organisation, account: Account, asAt: CivilDate): AccountDetailResponse {
   if (account.element !== 'asset' || account.role === 'cash') return NOTHING;
   const { trays } = readSomeTrays(db, of.id, ['asset-classes', 'assets', 'stock']);
   for (const tray of ['assets', 'stock'] as const) {

@@ -1,4 +1,4 @@
-import { type AccountLedgerAnswer, AccountLedgerQuery } from '@just-ledger/contract';
+import { type AccountLedgerResponse, AccountLedgerQuery } from '@just-ledger/contract';
 import { Controller, Get, Header, Query } from '@nestjs/common';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
 import { HeavyReader, Reader } from '../../platform/threads/threads.module.js';
@@ -15,7 +15,7 @@ export class AccountLedgerController {
   ) {}
 
   @Get('account-ledger')
-  json(@CurrentOrganisation() of: Organisation, @Query() query: AccountLedgerQuery): AccountLedgerAnswer {
+  json(@CurrentOrganisation() of: Organisation, @Query() query: AccountLedgerQuery): AccountLedgerResponse {
     return this.reader.read((db) => ledgerReport(db, of, query, this.reader.clock.today(), query.limit ?? 200));
   }
 

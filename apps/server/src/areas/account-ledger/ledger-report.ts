@@ -1,4 +1,4 @@
-import type { AccountLedgerAnswer, AccountLedgerQuery, LedgerRowAnswer } from '@just-ledger/contract';
+import type { AccountLedgerResponse, AccountLedgerQuery, LedgerRowResponse } from '@just-ledger/contract';
 import {
   type Account,
   type AccountId,
@@ -49,7 +49,7 @@ export function ledgerReport(
   query: AccountLedgerQuery,
   today: CivilDate,
   limit: number | undefined,
-): AccountLedgerAnswer {
+): AccountLedgerResponse {
   const chart = loadChart(db, of.id);
   const account = chart.byNumber.get(query.account);
   if (!account) throw unprocessable('account-unknown', 'account', `There is no account ${query.account}.`);
@@ -78,7 +78,7 @@ export function ledgerReport(
     from,
     to,
     broughtForward: write(opening),
-    rows: rows.map((row): LedgerRowAnswer => {
+    rows: rows.map((row): LedgerRowResponse => {
       const amount = row.is === 'line' ? row.line.amount : row.amount;
       const there = foreign.row(row.is === 'line' ? row.line.foreignAmount : 0);
       const sides = {
@@ -117,10 +117,10 @@ function foreignSide(
   from: CivilDate,
   to: CivilDate,
   after: Cursor | undefined,
-): Pick<AccountLedgerAnswer, 'currency'> & {
+): Pick<AccountLedgerResponse, 'currency'> & {
   readonly broughtForward: string | null;
   readonly closing: string | null;
-  readonly row: (amount: number | null) => Pick<LedgerRowAnswer, 'foreignAmount' | 'foreignBalance'>;
+  readonly row: (amount: number | null) => Pick<LedgerRowResponse, 'foreignAmount' | 'foreignBalance'>;
 } {
   if (currency === undefined || currency === of.baseCurrency) {
     const row = () => ({ foreignAmount: null, foreignBalance: null });

@@ -1,4 +1,4 @@
-import type { AccountRequest, ChangeAccountRequest, ChartImportAnswer } from '@just-ledger/contract';
+import type { AccountRequest, ChangeAccountRequest, ChartImportResponse } from '@just-ledger/contract';
 import {
   type Account,
   type AccountId,
@@ -77,7 +77,7 @@ export const importAccounts = defineCommand(
   (
     context: WriteContext,
     { organisation, person, rows }: OfPerson & { rows: CsvRow<ChartColumn>[] },
-  ): ChartImportAnswer => {
+  ): ChartImportResponse => {
     if (rows.length === 0) throw new Refusal(422, [problem('no-rows', '', 'The file has no rows.')]);
     const { changes, problems } = chartChanges(context.db, organisation, rows);
     if (problems.length > 0) throw new Refusal(422, problems);

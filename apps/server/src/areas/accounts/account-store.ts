@@ -1,4 +1,4 @@
-import type { AccountAnswer } from '@just-ledger/contract';
+import type { AccountResponse } from '@just-ledger/contract';
 import {
   type Account,
   type AccountHistory,
@@ -99,12 +99,12 @@ export function accountVersions(db: Db, organisation: number): Map<number, numbe
 }
 
 /** An account as it goes over the wire. */
-export function accountAnswer(
+export function accountResponse(
   of: Account,
   chart: Chart,
   currency: CurrencyCode,
   facts: { lines: number; balance: Minor; foreign?: number | undefined; version: number; names: ChartNames },
-): AccountAnswer {
+): AccountResponse {
   const numberOf = (id: AccountId | undefined): string | null =>
     id === undefined ? null : (chart.byId.get(id)?.number ?? null);
   return {

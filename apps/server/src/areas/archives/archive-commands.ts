@@ -1,4 +1,4 @@
-import type { OrganisationAnswer } from '@just-ledger/contract';
+import type { OrganisationResponse } from '@just-ledger/contract';
 import {
   ARCHIVE_FILE_KEYS,
   type ArchiveManifest,
@@ -19,7 +19,7 @@ import type { WriteContext } from '../../platform/threads/write-context.js';
 import { recordChange } from '../audit-trail/record-change.js';
 import { CombinationIds } from '../journal/combination-ids.js';
 import { postingStatements } from '../journal/posting-statements.js';
-import { organisationAnswer, organisationOf } from '../organisations/organisation-store.js';
+import { organisationResponse, organisationOf } from '../organisations/organisation-store.js';
 import { fullCheck } from '../proofs/chain-check.js';
 import { type ArchiveBytes, recordsOf } from './archive-records.js';
 import { ARCHIVE_TABLES, archivedColumns, PERSON_FIELDS, type TableFile } from './archive-tables.js';
@@ -45,7 +45,7 @@ export const takeArchive = defineCommand(
       manifest,
       files,
     }: { person: number; name: string; manifest: ArchiveManifest; files: ArchiveBytes },
-  ): OrganisationAnswer => {
+  ): OrganisationResponse => {
     if (!isPlainText(name, 120) || name.trim() === '') {
       throw unprocessable('organisation-name', 'name', 'A name is up to 120 characters on one line.');
     }
@@ -65,7 +65,7 @@ export const takeArchive = defineCommand(
           'last seal': manifest.lastSeal,
         },
       });
-      return organisationAnswer(organisationOf(context.db, made), 'owner');
+      return organisationResponse(organisationOf(context.db, made), 'owner');
     } catch (error) {
       if (!(error instanceof Database.SqliteError) || !error.code.startsWith('SQLITE_CONSTRAINT')) throw error;
       throw unprocessable('archive-refused', '', `The books refuse what is in this archive: ${error.message}.`);

@@ -1,4 +1,4 @@
-import type { ArchiveAnswer, ArchiveContentsAnswer, ArchiveState } from '@just-ledger/contract';
+import type { ArchiveResponse, ArchiveContentsResponse, ArchiveState } from '@just-ledger/contract';
 import { problem } from '@just-ledger/core';
 import { Injectable } from '@nestjs/common';
 import { randomUUID } from 'node:crypto';
@@ -13,7 +13,7 @@ interface ArchiveJob extends Job {
   readonly person: number;
   readonly name: string;
   state: ArchiveState;
-  contents: ArchiveContentsAnswer | null;
+  contents: ArchiveContentsResponse | null;
   organisation: number | null;
 }
 
@@ -30,7 +30,7 @@ export class ArchiveJobs {
   }
 
   /** Begins to read an archive. */
-  begin(person: number, name: string, bytes: Uint8Array): ArchiveAnswer {
+  begin(person: number, name: string, bytes: Uint8Array): ArchiveResponse {
     const job: ArchiveJob = {
       id: randomUUID(),
       person,
@@ -51,7 +51,7 @@ export class ArchiveJobs {
   }
 
   /** Makes books of an archive that has been read. */
-  take(person: number, id: string, name: string): ArchiveAnswer {
+  take(person: number, id: string, name: string): ArchiveResponse {
     const job = this.jobs.find(id, (one) => one.person === person);
     if (job.state !== 'read') throw notNow(job);
     if (name.trim() === '') throw unprocessable('organisation-name', 'name', 'Enter a name.');
@@ -68,7 +68,7 @@ export class ArchiveJobs {
   }
 
   /** How far an archive is. */
-  look(person: number, id: string): ArchiveAnswer {
+  look(person: number, id: string): ArchiveResponse {
     return answerOf(this.jobs.find(id, (one) => one.person === person));
   }
 
@@ -80,7 +80,7 @@ export class ArchiveJobs {
   }
 }
 
-function answerOf({ id, name, state, progress, contents, problems, organisation }: ArchiveJob): ArchiveAnswer {
+function answerOf({ id, name, state, progress, contents, problems, organisation }: ArchiveJob): ArchiveResponse {
   return {
     id,
     name,

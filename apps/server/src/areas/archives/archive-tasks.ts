@@ -1,4 +1,4 @@
-import type { ArchiveContentsAnswer } from '@just-ledger/contract';
+import type { ArchiveContentsResponse } from '@just-ledger/contract';
 import type { ArchiveManifest, OrganisationKind } from '@just-ledger/core';
 import { and, eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
@@ -31,7 +31,7 @@ export const openArchive = defineFileTask(
   async (
     db: Db,
     { id, bytes, person, shared }: { id: string; bytes: Uint8Array; person: number; shared: SharedArrayBuffer },
-  ): Promise<ArchiveContentsAnswer> => {
+  ): Promise<ArchiveContentsResponse> => {
     const progress = new Progress(shared);
     const archive = await readArchive(bytes, progress.at);
     progress.at(archive.manifest.entries); // given up at its last entry, it is not kept
@@ -53,7 +53,7 @@ export const forgetArchive = defineFileTask('forgetArchive', (_: Db, { id }: { i
   read.delete(id);
 });
 
-function contentsOf(db: Db, { manifest, files }: ReadArchive, person: number): ArchiveContentsAnswer {
+function contentsOf(db: Db, { manifest, files }: ReadArchive, person: number): ArchiveContentsResponse {
   const [head] = [
     ...recordsOf<{ kind: OrganisationKind; baseCurrency: string; firstDay: string }>(files, 'organisation'),
   ];

@@ -1,4 +1,4 @@
-import { type ArchiveAnswer, type PutAwayAnswer, TakeArchiveRequest } from '@just-ledger/contract';
+import { type ArchiveResponse, type PutAwayResponse, TakeArchiveRequest } from '@just-ledger/contract';
 import { ARCHIVE_SCHEMA, problem } from '@just-ledger/core';
 import { Body, Controller, Delete, Get, HttpCode, Param, Post, Query, Res } from '@nestjs/common';
 import type { FastifyReply } from 'fastify';
@@ -50,7 +50,7 @@ export class ArchivesController {
 
   /** Takes an archive to be read. */
   @Post('archives')
-  begin(@CurrentPerson() { id }: Person, @Query('name') name: unknown, @Body() body: unknown): ArchiveAnswer {
+  begin(@CurrentPerson() { id }: Person, @Query('name') name: unknown, @Body() body: unknown): ArchiveResponse {
     if (!(body instanceof Uint8Array)) {
       throw new Refusal(415, [problem('file-expected', '', 'Send the file as application/octet-stream.')]);
     }
@@ -58,7 +58,7 @@ export class ArchivesController {
   }
 
   @Get('archives/:archive')
-  look(@CurrentPerson() { id }: Person, @Param('archive') archive: string): ArchiveAnswer {
+  look(@CurrentPerson() { id }: Person, @Param('archive') archive: string): ArchiveResponse {
     return this.jobs.look(id, archive);
   }
 
@@ -69,7 +69,7 @@ export class ArchivesController {
     @CurrentPerson() { id }: Person,
     @Param('archive') archive: string,
     @Body() { name }: TakeArchiveRequest,
-  ): ArchiveAnswer {
+  ): ArchiveResponse {
     return this.jobs.take(id, archive, name);
   }
 
@@ -85,7 +85,7 @@ export class ArchivesController {
   async putAway(
     @CurrentOrganisation() { id, name, putAwayAt }: Organisation,
     @Acting() by: OfPerson,
-  ): Promise<PutAwayAnswer> {
+  ): Promise<PutAwayResponse> {
     if (putAwayAt) throw unprocessable('put-away', '', 'These books are archived already.');
     const { bytes, manifest, stand } = await this.importer.run(writeBooks, {
       organisation: id,

@@ -1,4 +1,4 @@
-import { type SetUpChangeAnswer, SetUpChangesQuery } from '@just-ledger/contract';
+import { type SetUpChangeResponse, SetUpChangesQuery } from '@just-ledger/contract';
 import { Controller, Get, Query } from '@nestjs/common';
 import { CurrentOrganisation, type Entered } from '../../platform/sessions/session-guard.js';
 import { Reader } from '../../platform/threads/threads.module.js';
@@ -11,7 +11,7 @@ export class AuditTrailController {
   constructor(private readonly reader: Reader) {}
 
   @Get()
-  list(@CurrentOrganisation() of: Entered, @Query() query: SetUpChangesQuery): SetUpChangeAnswer[] {
+  list(@CurrentOrganisation() of: Entered, @Query() query: SetUpChangesQuery): SetUpChangeResponse[] {
     return setUpChangesOf(this.reader.db, of.id, query);
   }
 }

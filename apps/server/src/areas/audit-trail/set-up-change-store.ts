@@ -1,4 +1,4 @@
-import type { SetUpChangeAnswer, SetUpChangesQuery } from '@just-ledger/contract';
+import type { SetUpChangeResponse, SetUpChangesQuery } from '@just-ledger/contract';
 import { and, desc, eq, lt } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { person, setUpChange } from '../../platform/database/schema.js';
@@ -7,7 +7,7 @@ import { person, setUpChange } from '../../platform/database/schema.js';
 const PAGE = 200;
 
 /** What became of the set-up, the latest first: all of it, of one subject, or of one object. */
-export function setUpChangesOf(db: Db, organisation: number, query: SetUpChangesQuery): SetUpChangeAnswer[] {
+export function setUpChangesOf(db: Db, organisation: number, query: SetUpChangesQuery): SetUpChangeResponse[] {
   const conditions = and(
     eq(setUpChange.organisation, organisation),
     query.subject === undefined ? undefined : eq(setUpChange.subject, query.subject),

@@ -1,4 +1,4 @@
-import type { BackupsAnswer } from '@just-ledger/contract';
+import type { BackupsResponse } from '@just-ledger/contract';
 import { Controller, Get } from '@nestjs/common';
 import { DailyBackup } from './daily-backup.js';
 
@@ -8,7 +8,7 @@ export class BackupsController {
   constructor(private readonly daily: DailyBackup) {}
 
   @Get()
-  backups(): BackupsAnswer {
+  backups(): BackupsResponse {
     const { backups, lastFailure } = this.daily;
     return { last: backups[0]?.at ?? null, kept: backups.length, failure: lastFailure ?? null };
   }

@@ -1,4 +1,4 @@
-import type { CreateOrganisationRequest, OrganisationAnswer, StarterWishesRequest } from '@just-ledger/contract';
+import type { CreateOrganisationRequest, OrganisationResponse, StarterWishesRequest } from '@just-ledger/contract';
 import { isPlainText, type OrganisationKind, problem, type Problem, starterChart } from '@just-ledger/core';
 import { and, eq, sql } from 'drizzle-orm';
 import {
@@ -20,7 +20,7 @@ import { recordChange } from '../audit-trail/record-change.js';
 import { addBreakdown, addStarterValues } from '../breakdowns/breakdown-commands.js';
 import { postedEntries } from '../organisations/dependence.js';
 import { fieldProblems, recordOrganisation } from '../organisations/organisation-commands.js';
-import { organisationAnswer, organisationOf } from '../organisations/organisation-store.js';
+import { organisationResponse, organisationOf } from '../organisations/organisation-store.js';
 
 /** Creates an organisation that its creator owns, with the starter chart of its kind if asked for. */
 export const createOrganisation = defineCommand(
@@ -28,7 +28,7 @@ export const createOrganisation = defineCommand(
   (
     context: WriteContext,
     { person, request }: { person: number; request: CreateOrganisationRequest },
-  ): OrganisationAnswer => {
+  ): OrganisationResponse => {
     const problems = [...fieldProblems(request), ...wishProblems(request)];
     if (problems.length > 0) throw new Refusal(422, problems);
     const { id } = context.db
@@ -53,7 +53,7 @@ export const createOrganisation = defineCommand(
     const made = organisationOf(context.db, id);
     recordOrganisation(context, { organisation: id, person }, made);
     if (request.starterChart) addStarterChart(context, { organisation: id, person }, request.kind, request);
-    return organisationAnswer(made, 'owner');
+    return organisationResponse(made, 'owner');
   },
 );
 

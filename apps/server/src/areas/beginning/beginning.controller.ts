@@ -1,8 +1,8 @@
 import {
   CreateOrganisationRequest,
-  type OrganisationAnswer,
+  type OrganisationResponse,
   StarterWishesRequest,
-  type UnfinishedStartAnswer,
+  type UnfinishedStartResponse,
   UnfinishedStartRequest,
 } from '@just-ledger/contract';
 import { Body, Controller, Delete, Get, HttpCode, Post, Put } from '@nestjs/common';
@@ -27,7 +27,7 @@ export class BeginningController {
   ) {}
 
   @Post('organisations')
-  create(@CurrentPerson() person: Person, @Body() request: CreateOrganisationRequest): Promise<OrganisationAnswer> {
+  create(@CurrentPerson() person: Person, @Body() request: CreateOrganisationRequest): Promise<OrganisationResponse> {
     return this.writer.run(createOrganisation, { person: person.id, request });
   }
 
@@ -39,7 +39,7 @@ export class BeginningController {
   }
 
   @Get('unfinished-start')
-  unfinishedStart(@CurrentPerson() person: Person): UnfinishedStartAnswer {
+  unfinishedStart(@CurrentPerson() person: Person): UnfinishedStartResponse {
     return unfinishedStartOf(this.reader.db, person.id);
   }
 

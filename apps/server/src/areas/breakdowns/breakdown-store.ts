@@ -1,4 +1,4 @@
-import type { BreakdownAnswer } from '@just-ledger/contract';
+import type { BreakdownResponse } from '@just-ledger/contract';
 import {
   type AccountId,
   type Breakdown,
@@ -61,7 +61,7 @@ export function linesOfValues(db: Db, organisation: number, id: number): Map<num
 }
 
 /** Breakdowns as they go over the wire. */
-export function breakdownAnswers(db: Db, organisation: number, chart: Chart): BreakdownAnswer[] {
+export function breakdownAnswers(db: Db, organisation: number, chart: Chart): BreakdownResponse[] {
   return loadBreakdowns(db, organisation).map((of) => {
     const lines = linesOfValues(db, organisation, of.id);
     const nameOf = (id: number | undefined): string | null => of.values.find((one) => one.id === id)?.name ?? null;

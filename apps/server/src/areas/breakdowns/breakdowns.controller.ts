@@ -1,5 +1,5 @@
 import {
-  type BreakdownAnswer,
+  type BreakdownResponse,
   BreakdownRequest,
   BreakdownValueRequest,
   ChangeBreakdownRequest,
@@ -30,7 +30,7 @@ export class BreakdownsController {
   ) {}
 
   @Get()
-  list(@CurrentOrganisation() of: Organisation): BreakdownAnswer[] {
+  list(@CurrentOrganisation() of: Organisation): BreakdownResponse[] {
     return breakdownAnswers(this.reader.db, of.id, loadChart(this.reader.db, of.id));
   }
 
@@ -39,7 +39,7 @@ export class BreakdownsController {
     @CurrentOrganisation() of: Organisation,
     @Acting() by: OfPerson,
     @Body() request: BreakdownRequest,
-  ): Promise<BreakdownAnswer> {
+  ): Promise<BreakdownResponse> {
     const id = await this.writer.run(addBreakdown, { ...by, request });
     return this.one(of, id);
   }
@@ -50,7 +50,7 @@ export class BreakdownsController {
     @Acting() by: OfPerson,
     @Param('id', ParseIntPipe) id: number,
     @Body() request: ChangeBreakdownRequest,
-  ): Promise<BreakdownAnswer> {
+  ): Promise<BreakdownResponse> {
     await this.writer.run(changeBreakdown, { ...by, id, request });
     return this.one(of, id);
   }
@@ -67,7 +67,7 @@ export class BreakdownsController {
     @Acting() by: OfPerson,
     @Param('id', ParseIntPipe) id: number,
     @Body() request: BreakdownValueRequest,
-  ): Promise<BreakdownAnswer> {
+  ): Promise<BreakdownResponse> {
     await this.writer.run(addBreakdownValue, { ...by, id, request });
     return this.one(of, id);
   }
@@ -79,7 +79,7 @@ export class BreakdownsController {
     @Param('id', ParseIntPipe) id: number,
     @Param('value', ParseIntPipe) value: number,
     @Body() request: BreakdownValueRequest,
-  ): Promise<BreakdownAnswer> {
+  ): Promise<BreakdownResponse> {
     await this.writer.run(changeBreakdownValue, { ...by, id, value, request });
     return this.one(of, id);
   }
@@ -94,7 +94,7 @@ export class BreakdownsController {
     return this.writer.run(removeBreakdownValue, { ...by, id, value });
   }
 
-  private one(of: Organisation, id: number): BreakdownAnswer {
+  private one(of: Organisation, id: number): BreakdownResponse {
     const found = this.list(of).find((one) => one.id === id);
     if (!found) throw notFound('breakdown');
     return found;

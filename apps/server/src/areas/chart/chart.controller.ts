@@ -1,8 +1,8 @@
 import {
-  type AccountAnswer,
+  type AccountResponse,
   AccountRequest,
   ChangeAccountRequest,
-  type ChartImportAnswer,
+  type ChartImportResponse,
   TrialBalanceQuery,
 } from '@just-ledger/contract';
 import {
@@ -36,7 +36,7 @@ import { Acting, CurrentOrganisation, Needs } from '../../platform/sessions/sess
 import { Importer, Reader, Writer } from '../../platform/threads/threads.module.js';
 import { addAccount, changeAccount, importAccounts, removeAccount } from '../accounts/account-commands.js';
 import {
-  accountAnswer,
+  accountResponse,
   accountVersions,
   foreignBalances,
   loadChart,
@@ -59,7 +59,7 @@ export class ChartController {
 
   /** All accounts with their balances at a date, by default today. */
   @Get('accounts')
-  list(@CurrentOrganisation() of: Organisation, @Query() query: TrialBalanceQuery): AccountAnswer[] {
+  list(@CurrentOrganisation() of: Organisation, @Query() query: TrialBalanceQuery): AccountResponse[] {
     const today = this.reader.clock.today();
     return this.answers(of, reportDate(query.asAt, 'asAt', of, today, today));
   }
@@ -70,7 +70,7 @@ export class ChartController {
     @CurrentOrganisation() of: Organisation,
     @Acting() by: OfPerson,
     @Body() request: AccountRequest,
-  ): Promise<AccountAnswer> {
+  ): Promise<AccountResponse> {
     const id = await this.writer.run(addAccount, { ...by, request });
     return this.answer(of, id);
   }
@@ -81,7 +81,7 @@ export class ChartController {
     @Acting() by: OfPerson,
     @Param('id', ParseIntPipe) id: number,
     @Body() request: ChangeAccountRequest,
-  ): Promise<AccountAnswer> {
+  ): Promise<AccountResponse> {
     await this.writer.run(changeAccount, { ...by, id, request });
     return this.answer(of, id);
   }
@@ -94,7 +94,7 @@ export class ChartController {
 
   @Post('accounts/import')
   @HttpCode(200)
-  async import(@Acting() by: OfPerson, @Body() body: unknown): Promise<ChartImportAnswer> {
+  async import(@Acting() by: OfPerson, @Body() body: unknown): Promise<ChartImportResponse> {
     const rows = await this.importer.run(readChart, { csv: csvText(body) });
     return this.writer.run(importAccounts, { ...by, rows });
   }
@@ -105,13 +105,13 @@ export class ChartController {
     return writeCsv(CHART_COLUMNS, chartRows(loadChart(this.reader.db, of.id), chartNames(this.reader.db, of.id)));
   }
 
-  private answer(of: Organisation, id: number): AccountAnswer {
+  private answer(of: Organisation, id: number): AccountResponse {
     const found = this.answers(of, this.reader.clock.today()).find((one) => one.id === id);
     if (!found) throw notFound('account');
     return found;
   }
 
-  private answers(of: Organisation, asAt: CivilDate): AccountAnswer[] {
+  private answers(of: Organisation, asAt: CivilDate): AccountResponse[] {
     const { db } = this.reader;
     const chart = loadChart(db, of.id);
     const known = flowsKnownAt(db, of, { organisation: of.id, calendar: of.calendar }, asAt).of;
@@ -132,7 +132,7 @@ export class ChartController {
       const balance = isTemporary(account) ? own : plus(own, before.get(account.id) ?? ZERO);
       const version = versions.get(account.id) ?? 1;
       const facts = { lines: lines.get(account.id) ?? 0, balance, foreign: foreign.get(account.id), version, names };
-      return accountAnswer(account, chart, of.baseCurrency, facts);
+      return accountResponse(account, chart, of.baseCurrency, facts);
     });
   }
 }

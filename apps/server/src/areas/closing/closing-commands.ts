@@ -1,4 +1,4 @@
-import type { ClosingAnswer, ClosingRequest } from '@just-ledger/contract';
+import type { ClosingResponse, ClosingRequest } from '@just-ledger/contract';
 import {
   balanceProblems,
   BROUGHT_FORWARD,
@@ -35,7 +35,7 @@ export const closeYear = defineCommand(
   (
     context: WriteContext,
     { organisation, person, year: label, request }: YearPlace & { request: ClosingRequest },
-  ): ClosingAnswer => {
+  ): ClosingResponse => {
     const of = organisationOf(context.db, organisation);
     const prepared = prepareClosing(context.db, of, label, context.clock.today(), request.form);
     const { year, entries, remarks } = prepared;
@@ -63,7 +63,7 @@ export const reopenYear = defineCommand(
   (
     context: WriteContext,
     { organisation, person, year: label, reason }: YearPlace & { reason: string },
-  ): ClosingAnswer => {
+  ): ClosingResponse => {
     const year = yearFrom(context, organisation, label);
     const closed = closedYears(context.db, organisation);
     if (!closed.has(year.label))

@@ -1,4 +1,4 @@
-import type { ClosingRehearsalAnswer } from '@just-ledger/contract';
+import type { ClosingRehearsalResponse } from '@just-ledger/contract';
 import {
   type AccountId,
   accountIn,
@@ -41,10 +41,10 @@ import type { Organisation } from '../organisations/organisation-store.js';
 import { closedYears } from '../periods/period-store.js';
 import { rulesOfToday } from '../periods/rules-of-years.js';
 import { dueDates, recurringRows } from '../recurring/recurring-store.js';
-import { trialBalanceAnswer } from '../trial-balance/trial-balance-report.js';
+import { trialBalanceResponse } from '../trial-balance/trial-balance-report.js';
 
 /** A remark on a closing: what stands in the way of it, or should be looked at first. */
-export type ClosingRemark = ClosingRehearsalAnswer['remarks'][number];
+export type ClosingRemark = ClosingRehearsalResponse['remarks'][number];
 
 /** What closing a year would do, as core objects. */
 export interface PreparedClosing {
@@ -91,7 +91,7 @@ export function closingRehearsal(
   label: string,
   today: CivilDate,
   asked?: ClosingForm,
-): ClosingRehearsalAnswer {
+): ClosingRehearsalResponse {
   const { year, chart, closed, form, entries, remarks } = prepareClosing(db, of, label, today, asked);
   const write = (amount: number): string => formatAmount(minor(amount), of.baseCurrency);
   const { earlier, year: running } = flowsAtDate(db, of, { organisation: of.id, calendar: of.calendar }, year.last);
@@ -120,7 +120,7 @@ export function closingRehearsal(
       })),
     })),
     posted: posted?.by ?? null,
-    postClosingTrialBalance: trialBalanceAnswer(after, year.last, 'post-closing', of.baseCurrency),
+    postClosingTrialBalance: trialBalanceResponse(after, year.last, 'post-closing', of.baseCurrency),
     remarks: [...remarks],
   };
 }
@@ -130,7 +130,7 @@ function postedClosing(
   db: Db,
   of: Organisation,
   year: FiscalYear,
-): { entries: PostedEntry[]; by: ClosingRehearsalAnswer['posted'] } {
+): { entries: PostedEntry[]; by: ClosingRehearsalResponse['posted'] } {
   const row = db
     .select({ at: yearClosing.closedAt, by: person.name })
     .from(yearClosing)

@@ -1,9 +1,9 @@
 import {
-  type ClosingAnswer,
+  type ClosingResponse,
   ClosingQuery,
-  type ClosingRehearsalAnswer,
+  type ClosingRehearsalResponse,
   ClosingRequest,
-  type FiscalYearsAnswer,
+  type FiscalYearsResponse,
   ReasonRequest,
 } from '@just-ledger/contract';
 import { Body, Controller, Get, HttpCode, Param, Post, Query } from '@nestjs/common';
@@ -12,7 +12,7 @@ import type { Person } from '../../platform/sessions/session-store.js';
 import { Reader, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { lockPeriod, unlockPeriod } from '../periods/period-commands.js';
-import { fiscalYearsAnswer } from '../periods/period-store.js';
+import { fiscalYearsResponse } from '../periods/period-store.js';
 import { closeYear, reopenYear } from './closing-commands.js';
 import { closingRehearsal } from './closing-rehearsal.js';
 
@@ -25,8 +25,8 @@ export class ClosingController {
   ) {}
 
   @Get('fiscal-years')
-  years(@CurrentOrganisation() of: Organisation): FiscalYearsAnswer {
-    return this.reader.read((db) => fiscalYearsAnswer(db, of, this.reader.clock.today()));
+  years(@CurrentOrganisation() of: Organisation): FiscalYearsResponse {
+    return this.reader.read((db) => fiscalYearsResponse(db, of, this.reader.clock.today()));
   }
 
   @Post('periods/:period/lock')
@@ -56,7 +56,7 @@ export class ClosingController {
     @CurrentOrganisation() of: Organisation,
     @Param('year') year: string,
     @Query() { form }: ClosingQuery,
-  ): ClosingRehearsalAnswer {
+  ): ClosingRehearsalResponse {
     return this.reader.read((db) => closingRehearsal(db, of, year, this.reader.clock.today(), form));
   }
 
@@ -67,7 +67,7 @@ export class ClosingController {
     @Param('year') year: string,
     @Query() query: ClosingQuery,
     @Body() request?: ClosingRequest,
-  ): Promise<ClosingAnswer> {
+  ): Promise<ClosingResponse> {
     const form = request?.form ?? query.form;
     return this.writer.run(closeYear, {
       organisation: of.id,
@@ -84,7 +84,7 @@ export class ClosingController {
     @CurrentPerson() person: Person,
     @Param('year') year: string,
     @Body() { reason }: ReasonRequest,
-  ): Promise<ClosingAnswer> {
+  ): Promise<ClosingResponse> {
     return this.writer.run(reopenYear, { organisation: of.id, person: person.id, year, reason });
   }
 }

@@ -24,7 +24,7 @@ export const addContact = defineCommand(
     if (!checked.ok) throw new Refusal(422, checked.problems);
     const id = nextId(context, of.organisation);
     const number = checked.value.number ?? freeNumber(context, of.organisation, id);
-    refuseTwin(context, of.organisation, id, number, checked.value.name);
+    assertUnique(context, of.organisation, id, number, checked.value.name);
     context.db
       .insert(contact)
       .values({ organisation: of.organisation, id, ...contactRowOf(checked.value, number) })
@@ -42,7 +42,7 @@ export const changeContact = defineCommand(
     const checked = checkContact(request);
     if (!checked.ok) throw new Refusal(422, checked.problems);
     const number = checked.value.number ?? row.number;
-    refuseTwin(context, of.organisation, id, number, checked.value.name);
+    assertUnique(context, of.organisation, id, number, checked.value.name);
     context.db
       .update(contact)
       .set({ ...contactRowOf(checked.value, number), version: row.version + 1 })
@@ -157,7 +157,7 @@ function nextId(context: WriteContext, organisation: number): number {
   return row?.id ?? 1;
 }
 
-function refuseTwin(context: WriteContext, organisation: number, id: number, number: string, name: string): void {
+function assertUnique(context: WriteContext, organisation: number, id: number, number: string, name: string): void {
   const twin = context.db
     .select()
     .from(contact)

@@ -1,4 +1,4 @@
-import type { ContactAnswer } from '@just-ledger/contract';
+import type { ContactResponse } from '@just-ledger/contract';
 import {
   type Contact,
   type ContactId,
@@ -15,10 +15,10 @@ import { contact, line } from '../../platform/database/schema.js';
 type ContactRow = typeof contact.$inferSelect;
 
 /** All contacts, in the order of their names. */
-export function contactsOf(db: Db, organisation: number): ContactAnswer[] {
+export function contactsOf(db: Db, organisation: number): ContactResponse[] {
   const lines = linesOfContacts(db, organisation);
   const rows = db.select().from(contact).where(eq(contact.organisation, organisation)).orderBy(contact.name).all();
-  return rows.map((row) => contactAnswer(row, lines.get(row.id) ?? 0));
+  return rows.map((row) => contactResponse(row, lines.get(row.id) ?? 0));
 }
 
 /** A contact with its version, or undefined. */
@@ -47,7 +47,7 @@ export function contactOf(row: ContactRow): Contact {
   };
 }
 
-function contactAnswer(row: ContactRow, lines: number): ContactAnswer {
+function contactResponse(row: ContactRow, lines: number): ContactResponse {
   const { id, number, name, roles, active, currency, email, phone, address, bank, mergedInto, version } = row;
   const terms = row.terms ? termsText(row.terms as unknown as Terms) : null;
   return {

@@ -1,4 +1,9 @@
-import { ChangeContactRequest, type ContactAnswer, ContactRequest, MergeContactRequest } from '@just-ledger/contract';
+import {
+  ChangeContactRequest,
+  type ContactResponse,
+  ContactRequest,
+  MergeContactRequest,
+} from '@just-ledger/contract';
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put } from '@nestjs/common';
 import { notFound } from '../../platform/problems/refusal.js';
 import type { OfPerson } from '../../platform/sessions/session-guard.js';
@@ -17,7 +22,7 @@ export class ContactsController {
   ) {}
 
   @Get()
-  list(@CurrentOrganisation() of: Organisation): ContactAnswer[] {
+  list(@CurrentOrganisation() of: Organisation): ContactResponse[] {
     return contactsOf(this.reader.db, of.id);
   }
 
@@ -27,7 +32,7 @@ export class ContactsController {
     @CurrentOrganisation() of: Organisation,
     @Acting() by: OfPerson,
     @Body() request: ContactRequest,
-  ): Promise<ContactAnswer> {
+  ): Promise<ContactResponse> {
     const id = await this.writer.run(addContact, { ...by, request });
     return this.one(of, id);
   }
@@ -39,7 +44,7 @@ export class ContactsController {
     @Acting() by: OfPerson,
     @Param('id', ParseIntPipe) id: number,
     @Body() request: ChangeContactRequest,
-  ): Promise<ContactAnswer> {
+  ): Promise<ContactResponse> {
     await this.writer.run(changeContact, { ...by, id, request });
     return this.one(of, id);
   }
@@ -51,7 +56,7 @@ export class ContactsController {
     @Acting() by: OfPerson,
     @Param('id', ParseIntPipe) id: number,
     @Body() request: MergeContactRequest,
-  ): Promise<ContactAnswer> {
+  ): Promise<ContactResponse> {
     await this.writer.run(mergeContact, { ...by, id, request });
     return this.one(of, request.into);
   }
@@ -62,7 +67,7 @@ export class ContactsController {
     return this.writer.run(removeContact, { ...by, id });
   }
 
-  private one(of: Organisation, id: number): ContactAnswer {
+  private one(of: Organisation, id: number): ContactResponse {
     const found = this.list(of).find((one) => one.id === id);
     if (!found) throw notFound('contact');
     return found;

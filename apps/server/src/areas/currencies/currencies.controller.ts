@@ -1,9 +1,9 @@
 import {
   ChangeCurrencyRequest,
   CurrenciesQuery,
-  type CurrencyAnswer,
+  type CurrencyResponse,
   CurrencyRequest,
-  type ExchangeRateAnswer,
+  type ExchangeRateResponse,
   ExchangeRatesQuery,
   RateRequest,
 } from '@just-ledger/contract';
@@ -18,7 +18,7 @@ import { loadChart } from '../accounts/account-store.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { reportDate, reportSpan } from '../organisations/report-dates.js';
 import { addCurrency, changeCurrency, removeCurrency, removeRate, setRate } from './currency-commands.js';
-import { currencyAnswers, exchangeRateAnswer, loadCurrencies, loadRates, rateHeldOn } from './currency-store.js';
+import { currencyAnswers, exchangeRateResponse, loadCurrencies, loadRates, rateHeldOn } from './currency-store.js';
 
 /** Foreign currencies and their rates. */
 @Controller('api/organisations/:organisation')
@@ -30,7 +30,7 @@ export class CurrenciesController {
 
   /** The currencies, with the rates that hold before the first and on the last day of a span. */
   @Get('currencies')
-  list(@CurrentOrganisation() of: Organisation, @Query() query: CurrenciesQuery): CurrencyAnswer[] {
+  list(@CurrentOrganisation() of: Organisation, @Query() query: CurrenciesQuery): CurrencyResponse[] {
     const { db, clock } = this.reader;
     const { from, to } = reportSpan(query, of, clock.today());
     return currencyAnswers(db, of.id, loadChart(db, of.id), { opening: dayBefore(from), closing: to });
@@ -41,7 +41,7 @@ export class CurrenciesController {
     @CurrentOrganisation() of: Organisation,
     @Acting() by: OfPerson,
     @Body() request: CurrencyRequest,
-  ): Promise<CurrencyAnswer> {
+  ): Promise<CurrencyResponse> {
     await this.writer.run(addCurrency, { ...by, request });
     return this.one(of, request.currency.trim().toUpperCase());
   }
@@ -52,7 +52,7 @@ export class CurrenciesController {
     @Acting() by: OfPerson,
     @Param('currency') currency: string,
     @Body() request: ChangeCurrencyRequest,
-  ): Promise<CurrencyAnswer> {
+  ): Promise<CurrencyResponse> {
     await this.writer.run(changeCurrency, { ...by, request: { ...request, currency } });
     return this.one(of, currency);
   }
@@ -65,14 +65,14 @@ export class CurrenciesController {
 
   /** Rates as they were quoted, the earliest first; or those that hold on a day. */
   @Get('exchange-rates')
-  rates(@CurrentOrganisation() of: Organisation, @Query() query: ExchangeRatesQuery): ExchangeRateAnswer[] {
+  rates(@CurrentOrganisation() of: Organisation, @Query() query: ExchangeRatesQuery): ExchangeRateResponse[] {
     const { db, clock } = this.reader;
-    if (!query.on) return loadRates(db, of.id, query.currency).map(exchangeRateAnswer);
+    if (!query.on) return loadRates(db, of.id, query.currency).map(exchangeRateResponse);
     const on = reportDate(query.on, 'on', of, clock.today(), clock.today());
     return loadCurrencies(db, of.id)
       .filter(({ currency }) => query.currency === undefined || query.currency === currency)
       .flatMap(({ currency }) => rateHeldOn(db, of.id, currency, on) ?? [])
-      .map(exchangeRateAnswer);
+      .map(exchangeRateResponse);
   }
 
   @Get('exchange-rates.csv')
@@ -88,7 +88,7 @@ export class CurrenciesController {
     @Param('currency') currency: string,
     @Param('date') date: string,
     @Body() request: RateRequest,
-  ): Promise<ExchangeRateAnswer> {
+  ): Promise<ExchangeRateResponse> {
     await this.writer.run(setRate, { ...by, currency, date, request });
     const found = this.rates(of, { currency }).find((rate) => rate.date === date);
     if (!found) throw notFound('rate');
@@ -105,7 +105,7 @@ export class CurrenciesController {
     return this.writer.run(removeRate, { ...by, currency, date });
   }
 
-  private one(of: Organisation, currency: string): CurrencyAnswer {
+  private one(of: Organisation, currency: string): CurrencyResponse {
     const found = this.list(of, {}).find((one) => one.currency === currency);
     if (!found) throw notFound('currency');
     return found;

@@ -1,4 +1,4 @@
-import type { CurrencyAnswer, ExchangeRateAnswer } from '@just-ledger/contract';
+import type { CurrencyResponse, ExchangeRateResponse } from '@just-ledger/contract';
 import {
   type AccountId,
   type Chart,
@@ -78,7 +78,7 @@ export function rateHeldOn(
 }
 
 /** A rate as it goes over the wire. */
-export function exchangeRateAnswer({ currency, date, quote }: ExchangeRate): ExchangeRateAnswer {
+export function exchangeRateResponse({ currency, date, quote }: ExchangeRate): ExchangeRateResponse {
   return {
     currency,
     date,
@@ -94,7 +94,7 @@ export function currencyAnswers(
   organisation: number,
   chart: Chart,
   days: { readonly opening: CivilDate; readonly closing: CivilDate },
-): CurrencyAnswer[] {
+): CurrencyResponse[] {
   const counted = db
     .select({ currency: exchangeRate.currency, rates: sql<number>`count(*)` })
     .from(exchangeRate)
@@ -108,9 +108,9 @@ export function currencyAnswers(
     .groupBy(contact.currency)
     .all();
   return loadCurrencies(db, organisation).map(({ currency, accounts, version }) => {
-    const heldOn = (date: CivilDate): ExchangeRateAnswer | null => {
+    const heldOn = (date: CivilDate): ExchangeRateResponse | null => {
       const rate = rateHeldOn(db, organisation, currency, date);
-      return rate ? exchangeRateAnswer(rate) : null;
+      return rate ? exchangeRateResponse(rate) : null;
     };
     const numberOf = (key: ExchangeAccount): string | null => {
       const id = accounts[key];

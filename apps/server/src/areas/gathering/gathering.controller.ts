@@ -1,4 +1,4 @@
-import { type PaperAnswer, PaperRequest } from '@just-ledger/contract';
+import { type PaperResponse, PaperRequest } from '@just-ledger/contract';
 import { Body, Controller, Get, Param, Put } from '@nestjs/common';
 import type { OfPerson } from '../../platform/sessions/session-guard.js';
 import { Acting, CurrentOrganisation, Needs } from '../../platform/sessions/session-guard.js';
@@ -16,7 +16,7 @@ export class GatheringController {
   ) {}
 
   @Get()
-  list(@CurrentOrganisation() of: Organisation): PaperAnswer[] {
+  list(@CurrentOrganisation() of: Organisation): PaperResponse[] {
     return papersOf(this.reader.db, of);
   }
 
@@ -27,7 +27,7 @@ export class GatheringController {
     @Acting() by: OfPerson,
     @Param('paper') paper: string,
     @Body() request: PaperRequest,
-  ): Promise<PaperAnswer[]> {
+  ): Promise<PaperResponse[]> {
     await this.writer.run(keepPaper, { ...by, paper, request });
     return this.list(of);
   }

@@ -1,4 +1,4 @@
-import type { PaperAnswer } from '@just-ledger/contract';
+import type { PaperResponse } from '@just-ledger/contract';
 import { papersToGather } from '@just-ledger/core';
 import { eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
@@ -6,7 +6,7 @@ import { paperToGather } from '../../platform/database/schema.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 
 /** The papers an organisation needs, with what stands of each. */
-export function papersOf(db: Db, of: Organisation): PaperAnswer[] {
+export function papersOf(db: Db, of: Organisation): PaperResponse[] {
   const rows = db.select().from(paperToGather).where(eq(paperToGather.organisation, of.id)).all();
   const kept = new Map(rows.map((row) => [row.paper, row]));
   return papersToGather(of.kind, of.changeoverDate !== null).map((paper) => {

@@ -1,4 +1,4 @@
-import type { HeadingAnswer, ImportAnswer, ImportState } from '@just-ledger/contract';
+import type { HeadingResponse, ImportResponse, ImportState } from '@just-ledger/contract';
 import { type ImportSubject, problem } from '@just-ledger/core';
 import { Injectable } from '@nestjs/common';
 import { randomUUID } from 'node:crypto';
@@ -25,8 +25,8 @@ interface ImportJob extends Job, OfPerson {
   remarks: string[];
   decimal: '.' | ',' | null;
   rows: number;
-  headings: HeadingAnswer[];
-  result: ImportAnswer['result'];
+  headings: HeadingResponse[];
+  result: ImportResponse['result'];
 }
 
 /** The imports on their way: what each waits for, and how far it is. A person has one at a time in an organisation. */
@@ -42,7 +42,7 @@ export class ImportJobs {
   }
 
   /** Begins to read a file. */
-  begin(of: OfPerson, subject: ImportSubject, name: string, bytes: Uint8Array): ImportAnswer {
+  begin(of: OfPerson, subject: ImportSubject, name: string, bytes: Uint8Array): ImportResponse {
     const job: ImportJob = {
       ...of,
       id: randomUUID(),
@@ -71,7 +71,7 @@ export class ImportJobs {
   }
 
   /** Compares the rows, matched as somebody says, with the books. @throws {Refusal} 422 if the matching is not whole */
-  async match(of: OfPerson, id: string, columns: string[], decimal?: '.' | ','): Promise<ImportAnswer> {
+  async match(of: OfPerson, id: string, columns: string[], decimal?: '.' | ','): Promise<ImportResponse> {
     const job = this.jobs.find(id, isOf(of));
     if (!['matching', 'checked', 'failed'].includes(job.state) || job.headings.length === 0) throw notNow(job);
     const padded = job.headings.map((_, at) => columns[at] ?? '');
@@ -108,7 +108,7 @@ export class ImportJobs {
   }
 
   /** Takes a checked import in. */
-  take(of: OfPerson, id: string): ImportAnswer {
+  take(of: OfPerson, id: string): ImportResponse {
     const job = this.jobs.find(id, isOf(of));
     if (job.state !== 'checked' || job.problemCount > 0) throw notNow(job);
     Object.assign(job, { state: 'writing', progress: new Progress() });
@@ -121,7 +121,7 @@ export class ImportJobs {
   }
 
   /** How far an import is. */
-  look(of: OfPerson, id: string): ImportAnswer {
+  look(of: OfPerson, id: string): ImportResponse {
     return answerOf(this.jobs.find(id, isOf(of)));
   }
 
@@ -138,7 +138,7 @@ function isOf({ organisation, person }: OfPerson): (job: ImportJob) => boolean {
   return (job) => job.organisation === organisation && job.person === person;
 }
 
-function answerOf(job: ImportJob): ImportAnswer {
+function answerOf(job: ImportJob): ImportResponse {
   const {
     id,
     subject,

@@ -1,5 +1,5 @@
 import type { ImportCounts } from '@just-ledger/contract';
-import { type ImportAnswer, ImportQuery, MatchingRequest } from '@just-ledger/contract';
+import { type ImportResponse, ImportQuery, MatchingRequest } from '@just-ledger/contract';
 import { IMPORT_SUBJECTS, isImportSubject, problem } from '@just-ledger/core';
 import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Query, Res } from '@nestjs/common';
 import type { FastifyReply } from 'fastify';
@@ -28,7 +28,7 @@ export class ImportsController {
 
   /** Takes a file to be read; what it is called means nothing, what it holds does. */
   @Post('imports')
-  begin(@Acting() by: OfPerson, @Query() { subject, name }: ImportQuery, @Body() body: unknown): ImportAnswer {
+  begin(@Acting() by: OfPerson, @Query() { subject, name }: ImportQuery, @Body() body: unknown): ImportResponse {
     if (!(body instanceof Uint8Array)) {
       throw new Refusal(415, [problem('file-expected', '', 'Send the file as application/octet-stream.')]);
     }
@@ -36,7 +36,7 @@ export class ImportsController {
   }
 
   @Get('imports/:import')
-  look(@Acting() by: OfPerson, @Param('import') id: string): ImportAnswer {
+  look(@Acting() by: OfPerson, @Param('import') id: string): ImportResponse {
     return this.jobs.look(by, id);
   }
 
@@ -46,14 +46,14 @@ export class ImportsController {
     @Acting() by: OfPerson,
     @Param('import') id: string,
     @Body() { columns, decimal }: MatchingRequest,
-  ): Promise<ImportAnswer> {
+  ): Promise<ImportResponse> {
     return this.jobs.match(by, id, columns, decimal);
   }
 
   /** Takes the rows in, all or nothing. */
   @Post('imports/:import/taking')
   @HttpCode(202)
-  take(@Acting() by: OfPerson, @Param('import') id: string): ImportAnswer {
+  take(@Acting() by: OfPerson, @Param('import') id: string): ImportResponse {
     return this.jobs.take(by, id);
   }
 

@@ -1,13 +1,19 @@
-import type { DraftAnswer, DraftRequest, EntryAnswer, EntryRequest, PostDraftRequest } from '@just-ledger/contract';
+import type {
+  DraftResponse,
+  DraftRequest,
+  EntryResponse,
+  EntryRequest,
+  PostDraftRequest,
+} from '@just-ledger/contract';
 import { and, eq, sql } from 'drizzle-orm';
 import { draft, draftEnd } from '../../platform/database/schema.js';
 import { changedSince } from '../../platform/problems/refusal.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { booksOf } from '../books/books-store.js';
-import { draftAnswer, draftOf } from './draft-store.js';
+import { draftResponse, draftOf } from './draft-store.js';
 import { postEntry } from './entry-commands.js';
-import { once } from './idempotency.js';
+import { idempotent } from './idempotency.js';
 import { withIds } from './kept-lines.js';
 
 export interface DraftPlace {
@@ -21,7 +27,7 @@ export const keepDraft = defineCommand(
   (
     context: WriteContext,
     { organisation, person, request }: { organisation: number; person: number; request: DraftRequest },
-  ): DraftAnswer => {
+  ): DraftResponse => {
     const { forReview = false } = request;
     // an id is never given again, whatever became of the draft that had it
     const id = sql<number>`(SELECT max((SELECT coalesce(max(id), 0) FROM draft WHERE organisation = ${organisation}),
@@ -38,14 +44,14 @@ export const keepDraft = defineCommand(
       })
       .returning()
       .get();
-    return draftAnswer(context.db, row);
+    return draftResponse(context.db, row);
   },
 );
 
 /** Puts new content in the place of a draft's old one. */
 export const changeDraft = defineCommand(
   'changeDraft',
-  (context: WriteContext, { organisation, id, request }: DraftPlace & { request: DraftRequest }): DraftAnswer => {
+  (context: WriteContext, { organisation, id, request }: DraftPlace & { request: DraftRequest }): DraftResponse => {
     const { forReview = false, version = 0 } = request;
     draftOf(context.db, organisation, id);
     const row = context.db
@@ -60,7 +66,7 @@ export const changeDraft = defineCommand(
       .returning()
       .get();
     if (!row) throw changedSince('draft');
-    return draftAnswer(context.db, row);
+    return draftResponse(context.db, row);
   },
 );
 
@@ -93,14 +99,14 @@ export const postDraft = defineCommand(
       key,
       request = {},
     }: DraftPlace & { person: number; key?: string | undefined; request?: PostDraftRequest | undefined },
-  ): EntryAnswer => {
-    return once(context, { organisation, person, key, request: { draft: id, ...request } }, () => {
+  ): EntryResponse => {
+    return idempotent(context, { organisation, person, key, request: { draft: id, ...request } }, () => {
       const row = draftOf(context.db, organisation, id);
       if (request.version !== undefined && row.version !== request.version) throw changedSince('draft');
       const posted = postEntry(context, {
         organisation,
         person,
-        request: request.entry ?? entryOf(draftAnswer(context.db, row)),
+        request: request.entry ?? entryOf(draftResponse(context.db, row)),
       });
       endDraft(context, { organisation, id, person, entry: posted.number });
       return posted;
@@ -115,7 +121,7 @@ function contentOf(context: WriteContext, organisation: number, request: DraftRe
   return { ...content, lines: withIds(lines, booksOf(context, organisation)) };
 }
 
-function entryOf({ lines, date, kind, explanation, reference }: DraftAnswer): EntryRequest {
+function entryOf({ lines, date, kind, explanation, reference }: DraftResponse): EntryRequest {
   return {
     date,
     kind,

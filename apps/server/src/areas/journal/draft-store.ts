@@ -1,4 +1,4 @@
-import type { DraftAnswer } from '@just-ledger/contract';
+import type { DraftResponse } from '@just-ledger/contract';
 import { type CivilDate, problem } from '@just-ledger/core';
 import { and, desc, eq, gte, lte, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
@@ -41,18 +41,18 @@ export function draftsBetween(db: Db, organisation: number, from: CivilDate, to:
 }
 
 /** All drafts, the one touched last first. */
-export function draftsOf(db: Db, organisation: number): DraftAnswer[] {
+export function draftsOf(db: Db, organisation: number): DraftResponse[] {
   const rows = db
     .select()
     .from(draft)
     .where(eq(draft.organisation, organisation))
     .orderBy(desc(draft.updatedAt), desc(draft.id))
     .all();
-  return rows.map((row) => draftAnswer(db, row));
+  return rows.map((row) => draftResponse(db, row));
 }
 
 /** A draft as it goes over the wire. */
-export function draftAnswer(db: Db, row: DraftRow): DraftAnswer {
+export function draftResponse(db: Db, row: DraftRow): DraftResponse {
   const content = row.content as {
     date?: string;
     kind?: string;

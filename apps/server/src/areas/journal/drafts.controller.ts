@@ -1,8 +1,8 @@
 import {
-  type DraftAnswer,
+  type DraftResponse,
   DraftRequest,
   DraftVersionQuery,
-  type EntryAnswer,
+  type EntryResponse,
   PostDraftRequest,
 } from '@just-ledger/contract';
 import {
@@ -23,7 +23,7 @@ import type { Person } from '../../platform/sessions/session-store.js';
 import { Reader, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { changeDraft, dropDraft, keepDraft, postDraft } from './draft-commands.js';
-import { draftAnswer, draftOf, draftsOf } from './draft-store.js';
+import { draftResponse, draftOf, draftsOf } from './draft-store.js';
 
 /** Entries not yet posted. */
 @Controller('api/organisations/:organisation/drafts')
@@ -34,7 +34,7 @@ export class DraftsController {
   ) {}
 
   @Get()
-  list(@CurrentOrganisation() of: Organisation): DraftAnswer[] {
+  list(@CurrentOrganisation() of: Organisation): DraftResponse[] {
     return draftsOf(this.reader.db, of.id);
   }
 
@@ -44,13 +44,13 @@ export class DraftsController {
     @CurrentOrganisation() of: Organisation,
     @CurrentPerson() person: Person,
     @Body() request: DraftRequest,
-  ): Promise<DraftAnswer> {
+  ): Promise<DraftResponse> {
     return this.writer.run(keepDraft, { organisation: of.id, person: person.id, request });
   }
 
   @Get(':id')
-  one(@CurrentOrganisation() of: Organisation, @Param('id', ParseIntPipe) id: number): DraftAnswer {
-    return draftAnswer(this.reader.db, draftOf(this.reader.db, of.id, id));
+  one(@CurrentOrganisation() of: Organisation, @Param('id', ParseIntPipe) id: number): DraftResponse {
+    return draftResponse(this.reader.db, draftOf(this.reader.db, of.id, id));
   }
 
   @Needs('preparer')
@@ -59,7 +59,7 @@ export class DraftsController {
     @CurrentOrganisation() of: Organisation,
     @Param('id', ParseIntPipe) id: number,
     @Body() request: DraftRequest,
-  ): Promise<DraftAnswer> {
+  ): Promise<DraftResponse> {
     return this.writer.run(changeDraft, { organisation: of.id, id, request });
   }
 
@@ -82,7 +82,7 @@ export class DraftsController {
     @Param('id', ParseIntPipe) id: number,
     @Body() request?: PostDraftRequest,
     @Headers('idempotency-key') key?: string,
-  ): Promise<EntryAnswer> {
+  ): Promise<EntryResponse> {
     return this.writer.run(postDraft, { organisation: of.id, person: person.id, id, key, request });
   }
 }

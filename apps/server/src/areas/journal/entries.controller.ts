@@ -1,8 +1,8 @@
 import {
-  type EntriesAnswer,
-  type EntriesImportAnswer,
+  type EntriesResponse,
+  type EntriesImportResponse,
   EntriesQuery,
-  type EntryAnswer,
+  type EntryResponse,
   EntryRequest,
   ReverseRequest,
 } from '@just-ledger/contract';
@@ -28,7 +28,7 @@ export class EntriesController {
   ) {}
 
   @Get('entries')
-  page(@CurrentOrganisation() of: Organisation, @Query() query: EntriesQuery): EntriesAnswer {
+  page(@CurrentOrganisation() of: Organisation, @Query() query: EntriesQuery): EntriesResponse {
     return this.reader.read((db) => journalPage(db, of, query));
   }
 
@@ -44,7 +44,7 @@ export class EntriesController {
     @CurrentPerson() person: Person,
     @Body() request: EntryRequest,
     @Headers('idempotency-key') key?: string,
-  ): Promise<EntryAnswer> {
+  ): Promise<EntryResponse> {
     return this.writer.run(postEntry, { organisation: of.id, person: person.id, key, request });
   }
 
@@ -55,16 +55,16 @@ export class EntriesController {
     @CurrentPerson() person: Person,
     @Body() body: unknown,
     @Headers('idempotency-key') key?: string,
-  ): Promise<EntriesImportAnswer> {
+  ): Promise<EntriesImportResponse> {
     // read beside the writer, who has to stay free for others
     const file = await this.importer.run(readEntries, { csv: csvText(body) });
     return this.writer.run(importEntries, { organisation: of.id, person: person.id, key, file });
   }
 
   @Get('entries/:number')
-  one(@CurrentOrganisation() of: Organisation, @Param('number') number: string): EntryAnswer {
+  one(@CurrentOrganisation() of: Organisation, @Param('number') number: string): EntryResponse {
     const [entry] = this.reader.read((db) => entryAnswers(db, of, [entryRowOf(db, of.id, number)]));
-    return entry as EntryAnswer;
+    return entry as EntryResponse;
   }
 
   @Post('entries/:number/reverse')
@@ -74,7 +74,7 @@ export class EntriesController {
     @Param('number') number: string,
     @Body() request: ReverseRequest,
     @Headers('idempotency-key') key?: string,
-  ): Promise<EntryAnswer> {
+  ): Promise<EntryResponse> {
     return this.writer.run(reverseEntry, { organisation: of.id, person: person.id, key, number, request });
   }
 }

@@ -1,4 +1,4 @@
-import type { EntriesImportAnswer, EntryAnswer, EntryRequest, ReverseRequest } from '@just-ledger/contract';
+import type { EntriesImportResponse, EntryResponse, EntryRequest, ReverseRequest } from '@just-ledger/contract';
 import { type Books, checkEntry, entriesFromRows, reversalOf, TYPED_KINDS } from '@just-ledger/core';
 import { notFound, Refusal } from '../../platform/problems/refusal.js';
 import { defineCommand } from '../../platform/threads/task.js';
@@ -7,8 +7,8 @@ import { booksOf } from '../books/books-store.js';
 import { allWithRealised, withRealised } from '../open-items/realised-lines.js';
 import { type Appended, EntryAppender } from './append-entry.js';
 import type { EntryFile } from './entry-file.js';
-import { contactNames, entryAnswer, entryRowOf, reversalNumberOf } from './entry-store.js';
-import { once } from './idempotency.js';
+import { contactNames, entryResponse, entryRowOf, reversalNumberOf } from './entry-store.js';
+import { idempotent } from './idempotency.js';
 import { postedEntriesOf } from './posted-entries.js';
 import { postingStatements } from './posting-statements.js';
 
@@ -22,8 +22,8 @@ export interface Posting {
 /** Posts one typed entry. */
 export const postEntry = defineCommand(
   'postEntry',
-  (context: WriteContext, { request, ...posting }: Posting & { request: EntryRequest }): EntryAnswer => {
-    return once(context, { ...posting, key: posting.key, request }, () => {
+  (context: WriteContext, { request, ...posting }: Posting & { request: EntryRequest }): EntryResponse => {
+    return idempotent(context, { ...posting, key: posting.key, request }, () => {
       const books = booksOf(context, posting.organisation);
       const checked = checkEntry(request, books, 'manual', TYPED_KINDS);
       if (!checked.ok) throw new Refusal(422, checked.problems);
@@ -40,8 +40,8 @@ export const reverseEntry = defineCommand(
   (
     context: WriteContext,
     { number, request, ...posting }: Posting & { number: string; request: ReverseRequest },
-  ): EntryAnswer => {
-    return once(context, { ...posting, key: posting.key, request: { number, request } }, () => {
+  ): EntryResponse => {
+    return idempotent(context, { ...posting, key: posting.key, request: { number, request } }, () => {
       const { organisation } = posting;
       const books = booksOf(context, organisation);
       const row = entryRowOf(context.db, organisation, number);
@@ -70,8 +70,8 @@ export const importEntries = defineCommand(
   (
     context: WriteContext,
     { file: { rows, sha256 }, ...posting }: Posting & { file: EntryFile },
-  ): EntriesImportAnswer => {
-    return once(context, { ...posting, key: posting.key, request: sha256 }, () => {
+  ): EntriesImportResponse => {
+    return idempotent(context, { ...posting, key: posting.key, request: sha256 }, () => {
       const books = booksOf(context, posting.organisation);
       const checked = entriesFromRows(rows, books);
       if (!checked.ok) throw new Refusal(422, checked.problems.slice(0, 1000));
@@ -88,7 +88,7 @@ function answer(
   books: Books,
   { posted, seal }: Appended,
   reverses: string | null,
-): EntryAnswer {
+): EntryResponse {
   const remarks = { seal, postedBy: postingStatements(db).personName(person), reverses, reversedBy: null };
-  return entryAnswer(posted, remarks, books, contactNames(db, organisation, [posted]));
+  return entryResponse(posted, remarks, books, contactNames(db, organisation, [posted]));
 }

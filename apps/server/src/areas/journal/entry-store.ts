@@ -1,4 +1,4 @@
-import type { EntriesAnswer, EntriesQuery, EntryAnswer, LineAnswer } from '@just-ledger/contract';
+import type { EntriesResponse, EntriesQuery, EntryResponse, LineResponse } from '@just-ledger/contract';
 import {
   accountIn,
   type Books,
@@ -47,12 +47,12 @@ export interface EntryRemarks {
 }
 
 /** An entry as it goes over the wire. */
-export function entryAnswer(
+export function entryResponse(
   posted: PostedEntry,
   remarks: EntryRemarks,
   books: Pick<Books, 'baseCurrency' | 'chart' | 'breakdowns'>,
   contactName: (id: ContactId) => string | null,
-): EntryAnswer {
+): EntryResponse {
   const amount = posted.lines.reduce((sum, one) => sum + Math.max(one.amount, 0), 0);
   return {
     number: entryNumber(posted.year, posted.number),
@@ -66,7 +66,7 @@ export function entryAnswer(
     postedAt: posted.postedAt,
     amount: formatAmount(minor(amount), books.baseCurrency),
     ...remarks,
-    lines: posted.lines.map((one) => lineAnswer(one, books, contactName)),
+    lines: posted.lines.map((one) => lineResponse(one, books, contactName)),
   };
 }
 
@@ -76,7 +76,7 @@ export function entryAnswers(
   of: Organisation,
   rows: readonly EntryRow[],
   chart = loadChart(db, of.id),
-): EntryAnswer[] {
+): EntryResponse[] {
   if (rows.length === 0) return [];
   const reversed = rows.flatMap((row) => (row.reverses === null ? [] : [row.reverses]));
   const originals = numbersBy(
@@ -105,7 +105,7 @@ export function entryAnswers(
   const contactName = contactNames(db, of.id, posted);
   const books = { baseCurrency: of.baseCurrency, chart, breakdowns: loadBreakdowns(db, of.id) };
   return rows.map((row, at) =>
-    entryAnswer(
+    entryResponse(
       posted[at] as PostedEntry,
       {
         seal: row.seal,
@@ -141,7 +141,7 @@ function numbersBy(key: (row: EntryRow) => number | null, rows: readonly EntryRo
 }
 
 /** A page of the journal, newest first, with the count and debits of all that match. */
-export function journalPage(db: Db, of: Organisation, query: EntriesQuery): EntriesAnswer {
+export function journalPage(db: Db, of: Organisation, query: EntriesQuery): EntriesResponse {
   const conditions = entryConditions(db, of, query);
   const limit = query.limit ?? 100;
   const rows = db
@@ -256,11 +256,11 @@ function findEntries(db: Db, organisation: number, condition: SQL): EntryRow[] {
     .all();
 }
 
-function lineAnswer(
+function lineResponse(
   line: EntryLine,
   books: Pick<Books, 'baseCurrency' | 'chart' | 'breakdowns'>,
   contactName: (id: ContactId) => string | null,
-): LineAnswer {
+): LineResponse {
   const { baseCurrency: currency } = books;
   const { amount, foreign, contact, breakdowns } = line;
   const account = accountIn(books.chart, line.account);

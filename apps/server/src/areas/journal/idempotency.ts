@@ -14,10 +14,10 @@ export interface IdempotentRequest {
 }
 
 /**
- * Does something once: the same key with the same request gets the first answer again, kept in the transaction of
+ * Makes a request idempotent: the same key with the same request gets the first answer again, kept in the transaction of
  * what was done. A key that comes with another request is refused.
  */
-export function once<T>(
+export function idempotent<T>(
   context: WriteContext,
   { organisation, person, key, request }: IdempotentRequest,
   work: () => T,

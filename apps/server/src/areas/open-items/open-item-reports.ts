@@ -1,8 +1,8 @@
 import type {
-  AgedBalancesAnswer,
+  AgedBalancesResponse,
   AgedBalancesQuery,
-  AgedItemAnswer,
-  StatementOfAccountAnswer,
+  AgedItemResponse,
+  StatementOfAccountResponse,
   StatementOfAccountQuery,
 } from '@just-ledger/contract';
 import {
@@ -34,7 +34,7 @@ export function agedBalancesReport(
   of: Organisation,
   { ledger, asAt: text }: AgedBalancesQuery,
   today: CivilDate,
-): AgedBalancesAnswer {
+): AgedBalancesResponse {
   const asAt = reportDate(text, 'asAt', of, today, today);
   const accounts = controlAccounts(db, of.id, ledger);
   const sign = ledger === 'receivables' ? 1 : -1;
@@ -64,7 +64,7 @@ export function agedBalancesReport(
       name,
       ages: writtenAges(ages, write),
       total: write(total),
-      items: items.map((item) => itemAnswer(item, sign, of.baseCurrency)),
+      items: items.map((item) => itemResponse(item, sign, of.baseCurrency)),
     })),
     ages: writtenAges(sumsByAge(all), write),
     total: write(all.reduce((sum, item) => sum + item.open, 0)),
@@ -73,7 +73,7 @@ export function agedBalancesReport(
 }
 
 /** The rows of the report as a file: one a document, then the totals with an empty contact. */
-export function agedBalancesRows({ contacts, ages, total }: AgedBalancesAnswer): string[][] {
+export function agedBalancesRows({ contacts, ages, total }: AgedBalancesResponse): string[][] {
   const columns = (age: Age | undefined, open: string): string[] =>
     Object.keys(AGES).map((key) => (key === age ? open : ''));
   return [
@@ -101,7 +101,7 @@ export function statementOfAccount(
   of: Organisation,
   query: StatementOfAccountQuery,
   today: CivilDate,
-): StatementOfAccountAnswer {
+): StatementOfAccountResponse {
   const { from, to } = reportSpan(query, of, today);
   const found = contactNamed(db, of.id, query.contact);
   const write = (amount: number): string => formatAmount(minor(amount), of.baseCurrency);
@@ -138,7 +138,7 @@ export function statementOfAccount(
     closing: write(balance),
     owed: write(sumOn('receivables')),
     owing: write(-sumOn('payables')),
-    items: (aged?.items ?? []).map((item) => itemAnswer(item, 1, of.baseCurrency)),
+    items: (aged?.items ?? []).map((item) => itemResponse(item, 1, of.baseCurrency)),
   };
 }
 
@@ -152,7 +152,7 @@ export function statementOfAccountRows({
   broughtForward,
   lines,
   closing,
-}: StatementOfAccountAnswer): string[][] {
+}: StatementOfAccountResponse): string[][] {
   return [
     [from, '', 'brought forward', ...NONE, broughtForward],
     ...lines.map((line) => [
@@ -171,7 +171,7 @@ export function statementOfAccountRows({
   ];
 }
 
-function itemAnswer(item: AgedItem, sign: 1 | -1, base: CurrencyCode): AgedItemAnswer {
+function itemResponse(item: AgedItem, sign: 1 | -1, base: CurrencyCode): AgedItemResponse {
   const { document, ownNumber, date, dueDate, daysOverdue, age, open, foreign, entries, unallocated, isPayment } =
     item;
   const notAllocated = isPayment ? open : (unallocated ?? 0);

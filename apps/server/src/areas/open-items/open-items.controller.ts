@@ -1,7 +1,7 @@
 import {
-  type AgedBalancesAnswer,
+  type AgedBalancesResponse,
   AgedBalancesQuery,
-  type StatementOfAccountAnswer,
+  type StatementOfAccountResponse,
   StatementOfAccountQuery,
 } from '@just-ledger/contract';
 import { Controller, Get, Header, Query } from '@nestjs/common';
@@ -51,7 +51,7 @@ export class OpenItemsController {
   constructor(private readonly reader: Reader) {}
 
   @Get('aged-balances')
-  aged(@CurrentOrganisation() of: Organisation, @Query() query: AgedBalancesQuery): AgedBalancesAnswer {
+  aged(@CurrentOrganisation() of: Organisation, @Query() query: AgedBalancesQuery): AgedBalancesResponse {
     return this.reader.read((db) => agedBalancesReport(db, of, query, this.reader.clock.today()));
   }
 
@@ -65,7 +65,7 @@ export class OpenItemsController {
   statement(
     @CurrentOrganisation() of: Organisation,
     @Query() query: StatementOfAccountQuery,
-  ): StatementOfAccountAnswer {
+  ): StatementOfAccountResponse {
     return this.reader.read((db) => statementOfAccount(db, of, query, this.reader.clock.today()));
   }
 

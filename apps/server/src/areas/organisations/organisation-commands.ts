@@ -1,4 +1,8 @@
-import type { ChangeOrganisationRequest, CreateOrganisationRequest, OrganisationAnswer } from '@just-ledger/contract';
+import type {
+  ChangeOrganisationRequest,
+  CreateOrganisationRequest,
+  OrganisationResponse,
+} from '@just-ledger/contract';
 import {
   isCivilDate,
   isCurrencyCode,
@@ -17,7 +21,7 @@ import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { recordChange } from '../audit-trail/record-change.js';
 import { dependenceProblems } from './dependence.js';
-import { type Organisation, organisationAnswer, organisationOf } from './organisation-store.js';
+import { type Organisation, organisationResponse, organisationOf } from './organisation-store.js';
 
 /** Changes an organisation: its name always, the rest as long as nothing posted depends on it. */
 export const changeOrganisation = defineCommand(
@@ -25,7 +29,7 @@ export const changeOrganisation = defineCommand(
   (
     context: WriteContext,
     { organisation: id, person, request }: OfPerson & { request: ChangeOrganisationRequest },
-  ): OrganisationAnswer => {
+  ): OrganisationResponse => {
     const before = organisationOf(context.db, id);
     const { version, ...wanted } = request;
     const problems = [...fieldProblems(request), ...dependenceProblems(context.db, before, request)];
@@ -44,7 +48,7 @@ export const changeOrganisation = defineCommand(
     const after = organisationOf(context.db, id);
     recordOrganisation(context, { organisation: id, person }, after, before);
     context.setUpChanged(id);
-    return organisationAnswer(after, 'owner');
+    return organisationResponse(after, 'owner');
   },
 );
 

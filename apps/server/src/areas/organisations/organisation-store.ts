@@ -1,4 +1,4 @@
-import type { OrganisationAnswer, UnfinishedStartAnswer } from '@just-ledger/contract';
+import type { OrganisationResponse, UnfinishedStartResponse } from '@just-ledger/contract';
 import {
   type BooksCalendar,
   type CurrencyCode,
@@ -59,21 +59,21 @@ export function roleOf(db: Db, organisationId: number, person: number): MemberRo
 }
 
 /** The organisations of a person, in the order of their names. */
-export function organisationsOf(db: Db, person: number): OrganisationAnswer[] {
+export function organisationsOf(db: Db, person: number): OrganisationResponse[] {
   const mine = db.select().from(membership).where(eq(membership.person, person)).all();
   return mine
-    .map(({ organisation: id, role }) => organisationAnswer(organisationOf(db, id), role))
+    .map(({ organisation: id, role }) => organisationResponse(organisationOf(db, id), role))
     .sort((a, b) => a.name.localeCompare(b.name, 'en'));
 }
 
 /** The answers of a start that a person has not finished. */
-export function unfinishedStartOf(db: Db, person: number): UnfinishedStartAnswer {
+export function unfinishedStartOf(db: Db, person: number): UnfinishedStartResponse {
   const row = db.select().from(unfinishedStart).where(eq(unfinishedStart.person, person)).get();
   return { answers: row?.answers ?? null, updatedAt: row?.updatedAt ?? null };
 }
 
 /** An organisation as it goes over the wire. */
-export function organisationAnswer(of: Organisation, role: MemberRole): OrganisationAnswer {
+export function organisationResponse(of: Organisation, role: MemberRole): OrganisationResponse {
   const { id, name, kind, baseCurrency, calendar, changeoverDate, version, putAwayAt } = of;
   return { id, name, kind, baseCurrency, ...calendar, changeoverDate, role, version, putAwayAt };
 }

@@ -1,11 +1,11 @@
-import { ChangeOrganisationRequest, type OrganisationAnswer } from '@just-ledger/contract';
+import { ChangeOrganisationRequest, type OrganisationResponse } from '@just-ledger/contract';
 import { Body, Controller, Get, Patch } from '@nestjs/common';
 import type { OfPerson } from '../../platform/sessions/session-guard.js';
 import { Acting, CurrentOrganisation, CurrentPerson, Needs } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
 import { Reader, Writer } from '../../platform/threads/threads.module.js';
 import { changeOrganisation } from './organisation-commands.js';
-import { type Organisation, organisationAnswer, organisationsOf, roleOf } from './organisation-store.js';
+import { type Organisation, organisationResponse, organisationsOf, roleOf } from './organisation-store.js';
 
 /** Sets of books, and the start of one that is not finished. */
 @Controller('api')
@@ -16,13 +16,13 @@ export class OrganisationsController {
   ) {}
 
   @Get('organisations')
-  list(@CurrentPerson() person: Person): OrganisationAnswer[] {
+  list(@CurrentPerson() person: Person): OrganisationResponse[] {
     return organisationsOf(this.reader.db, person.id);
   }
 
   @Get('organisations/:organisation')
-  one(@CurrentOrganisation() of: Organisation, @CurrentPerson() person: Person): OrganisationAnswer {
-    return organisationAnswer(of, roleOf(this.reader.db, of.id, person.id) ?? 'reader');
+  one(@CurrentOrganisation() of: Organisation, @CurrentPerson() person: Person): OrganisationResponse {
+    return organisationResponse(of, roleOf(this.reader.db, of.id, person.id) ?? 'reader');
   }
 
   @Needs('owner')
@@ -32,7 +32,7 @@ export class OrganisationsController {
     @CurrentPerson() person: Person,
     @Acting() by: OfPerson,
     @Body() request: ChangeOrganisationRequest,
-  ): Promise<OrganisationAnswer> {
+  ): Promise<OrganisationResponse> {
     const answer = await this.writer.run(changeOrganisation, { ...by, request });
     return { ...answer, role: roleOf(this.reader.db, of.id, person.id) ?? 'reader' };
   }

@@ -1,4 +1,4 @@
-import type { StandingAnswer } from '@just-ledger/contract';
+import type { StandingResponse } from '@just-ledger/contract';
 import type { CivilDate } from '@just-ledger/core';
 import { Controller, Get, Logger } from '@nestjs/common';
 import { CurrentPerson } from '../../platform/sessions/session-guard.js';
@@ -20,7 +20,7 @@ export class OverviewController {
   ) {}
 
   @Get()
-  async overview(@CurrentPerson() person: Person): Promise<StandingAnswer[]> {
+  async overview(@CurrentPerson() person: Person): Promise<StandingResponse[]> {
     const today = this.reader.clock.today();
     const mine = organisationsOf(this.reader.db, person.id);
     return Promise.all(
@@ -33,7 +33,7 @@ export class OverviewController {
     );
   }
 
-  private async standing(organisation: number, today: CivilDate): Promise<StandingAnswer> {
+  private async standing(organisation: number, today: CivilDate): Promise<StandingResponse> {
     const standing = await this.heavyReader.run(standingOf, { organisation, today });
     const read = (await this.checks.last(organisation)).proofs;
     return {
@@ -45,7 +45,7 @@ export class OverviewController {
 }
 
 /** What is told of books that cannot be read. */
-const NOTHING_KNOWN: Omit<StandingAnswer, 'organisation'> = {
+const NOTHING_KNOWN: Omit<StandingResponse, 'organisation'> = {
   entries: 0,
   lastDate: null,
   drafts: 0,

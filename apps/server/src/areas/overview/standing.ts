@@ -1,4 +1,4 @@
-import type { StandingAnswer } from '@just-ledger/contract';
+import type { StandingResponse } from '@just-ledger/contract';
 import { type CivilDate, formatAmount, minor, parseCivilDate, takeOnStanding } from '@just-ledger/core';
 import { eq, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
@@ -6,7 +6,7 @@ import { draft, entry } from '../../platform/database/schema.js';
 import { defineReading } from '../../platform/threads/task.js';
 import { papersOf } from '../gathering/paper-store.js';
 import { type Organisation, organisationOf } from '../organisations/organisation-store.js';
-import { fiscalYearsAnswer } from '../periods/period-store.js';
+import { fiscalYearsResponse } from '../periods/period-store.js';
 import { proofsAt } from '../proofs/proof-readings.js';
 import { dueDates, recurringRows } from '../recurring/recurring-store.js';
 import { isSignedOff, loadTakeOn } from '../take-on/take-on-store.js';
@@ -14,7 +14,7 @@ import { isSignedOff, loadTakeOn } from '../take-on/take-on-store.js';
 /** Where an organisation stands on a day. */
 export const standingOf = defineReading(
   'standingOf',
-  (db: Db, { organisation, today: day }: { organisation: number; today: string }): StandingAnswer => {
+  (db: Db, { organisation, today: day }: { organisation: number; today: string }): StandingResponse => {
     const today = parseCivilDate(day);
     const of = organisationOf(db, organisation);
     const posted = db
@@ -27,7 +27,7 @@ export const standingOf = defineReading(
       .from(draft)
       .where(eq(draft.organisation, organisation))
       .get();
-    const { years } = fiscalYearsAnswer(db, of, today);
+    const { years } = fiscalYearsResponse(db, of, today);
     const isOver = (to: string): boolean => to < today;
     const months = years.filter((year) => !year.closed).flatMap((year) => year.periods);
     const toClose = years.find(

@@ -1,4 +1,4 @@
-import { type InvitationOffer, type SessionAnswer, TakeInvitationRequest } from '@just-ledger/contract';
+import { type InvitationOffer, type SessionResponse, TakeInvitationRequest } from '@just-ledger/contract';
 import { isPlainText } from '@just-ledger/core';
 import { Body, Controller, Get, HttpCode, Param, Post, Req, Res } from '@nestjs/common';
 import { verify } from '@node-rs/argon2';
@@ -7,7 +7,7 @@ import { assertMayTry, AttemptLimit } from '../../platform/sessions/attempt-limi
 import { beginSession, type CookieReply, type CookieRequest } from '../../platform/sessions/open-session.js';
 import { hashPassword } from '../../platform/sessions/password.js';
 import { Open, SESSION_COOKIE } from '../../platform/sessions/session-guard.js';
-import { personAnswer, personOfEmail, personOfId, personOfToken } from '../../platform/sessions/session-store.js';
+import { personResponse, personOfEmail, personOfId, personOfToken } from '../../platform/sessions/session-store.js';
 import { Reader, Writer } from '../../platform/threads/threads.module.js';
 import { organisationOf } from '../organisations/organisation-store.js';
 import { takeInvitation } from './people-commands.js';
@@ -47,14 +47,14 @@ export class InvitationsController {
     @Body() body: TakeInvitationRequest,
     @Req() request: CookieRequest,
     @Res({ passthrough: true }) reply: CookieReply,
-  ): Promise<SessionAnswer> {
+  ): Promise<SessionResponse> {
     const found = this.invitation(token);
     const given = await this.taker(found, body, request);
     const id = await this.writer.run(takeInvitation, { token, given });
     if (this.signedIn(request, found) === undefined) await beginSession(this.writer, id, request, reply);
     const person = personOfId(this.reader.db, id);
     return {
-      person: person ? personAnswer(this.reader.db, person) : null,
+      person: person ? personResponse(this.reader.db, person) : null,
       firstRun: false,
       today: this.reader.clock.today(),
     };

@@ -1,4 +1,4 @@
-import type { InvitationAnswer, PersonAnswer } from '@just-ledger/contract';
+import type { InvitationResponse, PersonResponse } from '@just-ledger/contract';
 import { and, eq, isNull } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { invitation, membership, person } from '../../platform/database/schema.js';
@@ -8,7 +8,7 @@ import { hashToken, signInAddress } from '../../platform/sessions/session-store.
 export type Invitation = typeof invitation.$inferSelect;
 
 /** The people of an organisation by name. */
-export function peopleOf(db: Db, organisation: number, you: number): PersonAnswer[] {
+export function peopleOf(db: Db, organisation: number, you: number): PersonResponse[] {
   return db
     .select({
       id: person.id,
@@ -26,7 +26,7 @@ export function peopleOf(db: Db, organisation: number, you: number): PersonAnswe
 }
 
 /** The invitations to an organisation that have not been taken, the latest first. */
-export function openInvitations(db: Db, organisation: number): InvitationAnswer[] {
+export function openInvitations(db: Db, organisation: number): InvitationResponse[] {
   const now = new Date().toISOString();
   return db
     .select({

@@ -1,9 +1,9 @@
 import {
   ChangePersonRequest,
-  type InvitationAnswer,
+  type InvitationResponse,
   InvitationRequest,
-  type OutboxMessageAnswer,
-  type PersonAnswer,
+  type OutboxMessageResponse,
+  type PersonResponse,
 } from '@just-ledger/contract';
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put } from '@nestjs/common';
 import { messagesFor } from '../../platform/outbox/outbox-store.js';
@@ -28,7 +28,7 @@ export class PeopleController {
   /** Everybody may see who else is there. */
   @Needs('reader')
   @Get('people')
-  list(@CurrentOrganisation() of: Organisation, @CurrentPerson() you: Person): PersonAnswer[] {
+  list(@CurrentOrganisation() of: Organisation, @CurrentPerson() you: Person): PersonResponse[] {
     return peopleOf(this.reader.db, of.id, you.id);
   }
 
@@ -38,7 +38,7 @@ export class PeopleController {
     @Acting() by: OfPerson,
     @Param('id', ParseIntPipe) id: number,
     @Body() { role }: ChangePersonRequest,
-  ): Promise<PersonAnswer[]> {
+  ): Promise<PersonResponse[]> {
     await this.writer.run(changeRole, { ...by, id, role });
     return peopleOf(this.reader.db, of.id, by.person);
   }
@@ -50,7 +50,7 @@ export class PeopleController {
   }
 
   @Get('invitations')
-  invitations(@CurrentOrganisation() of: Organisation): InvitationAnswer[] {
+  invitations(@CurrentOrganisation() of: Organisation): InvitationResponse[] {
     return openInvitations(this.reader.db, of.id);
   }
 
@@ -60,7 +60,7 @@ export class PeopleController {
     @CurrentOrganisation() of: Organisation,
     @Acting() by: OfPerson,
     @Body() { email, role }: InvitationRequest,
-  ): Promise<InvitationAnswer[]> {
+  ): Promise<InvitationResponse[]> {
     await this.writer.run(invite, { ...by, email: email.trim(), role, ...newLink('invitation') });
     return openInvitations(this.reader.db, of.id);
   }
@@ -73,7 +73,7 @@ export class PeopleController {
 
   /** Messages where mail would be sent. */
   @Get('outbox')
-  outbox(@CurrentOrganisation() of: Organisation, @CurrentPerson() you: Person): OutboxMessageAnswer[] {
+  outbox(@CurrentOrganisation() of: Organisation, @CurrentPerson() you: Person): OutboxMessageResponse[] {
     return messagesFor(this.reader.db, of.id, you.id);
   }
 }

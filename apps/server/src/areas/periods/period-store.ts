@@ -1,4 +1,4 @@
-import type { FiscalYearsAnswer, PeriodAnswer } from '@just-ledger/contract';
+import type { FiscalYearsResponse, PeriodResponse } from '@just-ledger/contract';
 import {
   BROUGHT_FORWARD,
   type CivilDate,
@@ -53,7 +53,7 @@ export function periodsLockedBy(db: Db, organisation: number, year: string): Per
 }
 
 /** All years and months of the books, with their activity and locks. */
-export function fiscalYearsAnswer(db: Db, of: Organisation, today: CivilDate): FiscalYearsAnswer {
+export function fiscalYearsResponse(db: Db, of: Organisation, today: CivilDate): FiscalYearsResponse {
   const counts = entriesByMonth(db, of);
   const closed = closedYears(db, of.id);
   const locks = new Map(
@@ -65,7 +65,7 @@ export function fiscalYearsAnswer(db: Db, of: Organisation, today: CivilDate): F
       .all()
       .map((row) => [row.lock.period, { at: row.lock.lockedAt, by: row.by }]),
   );
-  const answer = (period: Period, from: CivilDate | null, to: CivilDate): PeriodAnswer => {
+  const answer = (period: Period, from: CivilDate | null, to: CivilDate): PeriodResponse => {
     const lock = locks.get(period);
     return {
       period,
@@ -78,7 +78,7 @@ export function fiscalYearsAnswer(db: Db, of: Organisation, today: CivilDate): F
       lockedBy: lock?.by ?? null,
     };
   };
-  const month = (period: Period, year: FiscalYear): PeriodAnswer => {
+  const month = (period: Period, year: FiscalYear): PeriodResponse => {
     const begin = parseCivilDate(`${period}-01`);
     return answer(period, laterOf(begin, year.first), earlierOf(endOfMonth(begin), year.last));
   };

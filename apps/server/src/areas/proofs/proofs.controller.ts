@@ -1,4 +1,4 @@
-import { type ProofAnswer, type ProofsAnswer, ProofsQuery } from '@just-ledger/contract';
+import { type ProofResponse, type ProofsResponse, ProofsQuery } from '@just-ledger/contract';
 import { type CurrencyCode, formatAmount, type Proof } from '@just-ledger/core';
 import { Controller, Get, HttpCode, Post, Query } from '@nestjs/common';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
@@ -19,26 +19,26 @@ export class ProofsController {
 
   /** All proofs at a date; those that read everything as they were last read. */
   @Get()
-  async at(@CurrentOrganisation() of: Organisation, @Query() query: ProofsQuery): Promise<ProofsAnswer> {
+  async at(@CurrentOrganisation() of: Organisation, @Query() query: ProofsQuery): Promise<ProofsResponse> {
     return this.answer(of, query, await this.checks.last(of.id));
   }
 
   /** Reads everything again and answers all proofs. */
   @Post('check')
   @HttpCode(200)
-  async check(@CurrentOrganisation() of: Organisation, @Query() query: ProofsQuery): Promise<ProofsAnswer> {
+  async check(@CurrentOrganisation() of: Organisation, @Query() query: ProofsQuery): Promise<ProofsResponse> {
     return this.answer(of, query, await this.checks.check(of.id));
   }
 
-  private async answer(of: Organisation, query: ProofsQuery, check: KeptCheck): Promise<ProofsAnswer> {
+  private async answer(of: Organisation, query: ProofsQuery, check: KeptCheck): Promise<ProofsResponse> {
     const today = this.reader.clock.today();
     const asAt = reportDate(query.asAt, 'asAt', of, today, today);
     const drawn = await this.heavyReader.run(proofsAt, { organisation: of.id, asAt });
     const read = check.proofs.map((proof) => ({
-      ...proofAnswer(proof, of.baseCurrency),
+      ...proofResponse(proof, of.baseCurrency),
       remark: `${proof.remark} Checked ${timeOf(check.at)}.`,
     }));
-    return { asAt, proofs: [...drawn.map((proof) => proofAnswer(proof, of.baseCurrency)), ...read] };
+    return { asAt, proofs: [...drawn.map((proof) => proofResponse(proof, of.baseCurrency)), ...read] };
   }
 }
 
@@ -46,7 +46,7 @@ function timeOf(moment: string): string {
   return `${moment.slice(0, 10)} ${moment.slice(11, 16)} UTC`;
 }
 
-function proofAnswer(proof: Proof, currency: CurrencyCode): ProofAnswer {
+function proofResponse(proof: Proof, currency: CurrencyCode): ProofResponse {
   const write = (figure: Proof['left']): string =>
     proof.unit === 'amount' ? formatAmount(figure, currency) : String(figure);
   return {

@@ -1,7 +1,7 @@
 import type {
-  PostDueAnswer,
+  PostDueResponse,
   PostOccurrenceRequest,
-  RecurringJournalAnswer,
+  RecurringJournalResponse,
   RecurringJournalRequest,
   SkipOccurrenceRequest,
 } from '@just-ledger/contract';
@@ -32,7 +32,7 @@ import { organisationOf } from '../organisations/organisation-store.js';
 import {
   dueDates,
   entryOfJournal,
-  recurringAnswer,
+  recurringResponse,
   type RecurringRow,
   recurringRowOf,
   recurringRows,
@@ -52,7 +52,7 @@ export const keepRecurring = defineCommand(
   (
     context: WriteContext,
     { organisation, request }: { organisation: number; request: RecurringJournalRequest },
-  ): RecurringJournalAnswer => {
+  ): RecurringJournalResponse => {
     checkRequest(context, organisation, request);
     const id = sql<number>`(SELECT coalesce(max(id), 0) + 1 FROM recurring_journal WHERE organisation = ${organisation})`;
     const row = context.db
@@ -70,7 +70,7 @@ export const changeRecurring = defineCommand(
   (
     context: WriteContext,
     { organisation, id, request }: { organisation: number; id: number; request: RecurringJournalRequest },
-  ): RecurringJournalAnswer => {
+  ): RecurringJournalResponse => {
     recurringRowOf(context.db, organisation, id);
     checkRequest(context, organisation, request);
     const version = request.version ?? 0;
@@ -94,7 +94,7 @@ export const changeRecurring = defineCommand(
 /** Ends a recurring journal with today: what is due until then stays due, nothing more comes. */
 export const endRecurring = defineCommand(
   'endRecurring',
-  (context: WriteContext, { organisation, id }: { organisation: number; id: number }): RecurringJournalAnswer => {
+  (context: WriteContext, { organisation, id }: { organisation: number; id: number }): RecurringJournalResponse => {
     const { version } = recurringRowOf(context.db, organisation, id);
     const row = context.db
       .update(recurringJournal)
@@ -113,7 +113,7 @@ export const postOccurrence = defineCommand(
   (
     context: WriteContext,
     { organisation, person, id, request }: JournalPlace & { request: PostOccurrenceRequest },
-  ): RecurringJournalAnswer => {
+  ): RecurringJournalResponse => {
     const row = recurringRowOf(context.db, organisation, id);
     assertDue(context, row, request.date);
     postOn(context, organisation, person, row, request.date);
@@ -127,7 +127,7 @@ export const skipOccurrence = defineCommand(
   (
     context: WriteContext,
     { organisation, person, id, request }: JournalPlace & { request: SkipOccurrenceRequest },
-  ): RecurringJournalAnswer => {
+  ): RecurringJournalResponse => {
     const row = recurringRowOf(context.db, organisation, id);
     assertDue(context, row, request.date, true);
     const settled = { settledAt: context.clock.moment(), settledBy: person };
@@ -152,7 +152,7 @@ export const skipOccurrence = defineCommand(
  */
 export const postDue = defineCommand(
   'postDue',
-  (context: WriteContext, { organisation, person }: { organisation: number; person: number }): PostDueAnswer => {
+  (context: WriteContext, { organisation, person }: { organisation: number; person: number }): PostDueResponse => {
     const today = context.clock.today();
     const due = recurringRows(context.db, organisation)
       .flatMap((row) => dueDates(context.db, row, today).map((date) => ({ row, date })))
@@ -173,9 +173,9 @@ export const postDue = defineCommand(
   },
 );
 
-function answer(context: WriteContext, row: RecurringRow): RecurringJournalAnswer {
+function answer(context: WriteContext, row: RecurringRow): RecurringJournalResponse {
   const today = context.clock.today();
-  return recurringAnswer(context.db, organisationOf(context.db, row.organisation), row, today, today);
+  return recurringResponse(context.db, organisationOf(context.db, row.organisation), row, today, today);
 }
 
 function fieldsOf(

@@ -1,7 +1,7 @@
 import type {
-  OccurrenceAnswer,
+  OccurrenceResponse,
   RecurringEntryRequest,
-  RecurringJournalAnswer,
+  RecurringJournalResponse,
   ScheduleRequest,
 } from '@just-ledger/contract';
 import {
@@ -68,13 +68,13 @@ export function dueDates(db: Db, row: RecurringRow, today: CivilDate): CivilDate
 }
 
 /** A recurring journal as it goes over the wire: its dates in the fiscal year of a day, and everything that is due. */
-export function recurringAnswer(
+export function recurringResponse(
   db: Db,
   of: Organisation,
   row: RecurringRow,
   today: CivilDate,
   shown: CivilDate,
-): RecurringJournalAnswer {
+): RecurringJournalResponse {
   const rows = occurrenceRows(db, row);
   const year = fiscalYearOf(of.calendar, shown);
   const to = year.last > today ? year.last : today;
@@ -88,7 +88,7 @@ export function recurringAnswer(
   const schedule = scheduleOf(row);
   const dates = occurrencesOf(schedule, settled, today, to)
     .filter(({ date, state }) => state === 'due' || (date >= year.first && date <= year.last))
-    .map(({ date, state }): OccurrenceAnswer => {
+    .map(({ date, state }): OccurrenceResponse => {
       const known = details.get(date);
       return { date, state, entry: known?.entry ?? null, reason: known?.one.reason ?? null };
     });

@@ -1,8 +1,8 @@
 import {
-  type PostDueAnswer,
+  type PostDueResponse,
   PostOccurrenceRequest,
   ProofsQuery,
-  type RecurringJournalAnswer,
+  type RecurringJournalResponse,
   RecurringJournalRequest,
   SkipOccurrenceRequest,
 } from '@just-ledger/contract';
@@ -20,7 +20,7 @@ import {
   postOccurrence,
   skipOccurrence,
 } from './recurring-commands.js';
-import { recurringAnswer, recurringRows } from './recurring-store.js';
+import { recurringResponse, recurringRows } from './recurring-store.js';
 
 /** Recurring journals and what is due. */
 @Controller('api/organisations/:organisation/recurring-journals')
@@ -32,11 +32,11 @@ export class RecurringController {
 
   /** All of them, with their dates in the fiscal year of a day. */
   @Get()
-  list(@CurrentOrganisation() of: Organisation, @Query() query: ProofsQuery): RecurringJournalAnswer[] {
+  list(@CurrentOrganisation() of: Organisation, @Query() query: ProofsQuery): RecurringJournalResponse[] {
     const today = this.reader.clock.today();
     const shown = reportDate(query.asAt, 'asAt', of, today, today);
     return this.reader.read((db) =>
-      recurringRows(db, of.id).map((row) => recurringAnswer(db, of, row, today, shown)),
+      recurringRows(db, of.id).map((row) => recurringResponse(db, of, row, today, shown)),
     );
   }
 
@@ -44,13 +44,13 @@ export class RecurringController {
   keep(
     @CurrentOrganisation() of: Organisation,
     @Body() request: RecurringJournalRequest,
-  ): Promise<RecurringJournalAnswer> {
+  ): Promise<RecurringJournalResponse> {
     return this.writer.run(keepRecurring, { organisation: of.id, request });
   }
 
   @Post('post-due')
   @HttpCode(200)
-  postDue(@CurrentOrganisation() of: Organisation, @CurrentPerson() person: Person): Promise<PostDueAnswer> {
+  postDue(@CurrentOrganisation() of: Organisation, @CurrentPerson() person: Person): Promise<PostDueResponse> {
     return this.writer.run(postDue, { organisation: of.id, person: person.id });
   }
 
@@ -59,7 +59,7 @@ export class RecurringController {
     @CurrentOrganisation() of: Organisation,
     @Param('id', ParseIntPipe) id: number,
     @Body() request: RecurringJournalRequest,
-  ): Promise<RecurringJournalAnswer> {
+  ): Promise<RecurringJournalResponse> {
     return this.writer.run(changeRecurring, { organisation: of.id, id, request });
   }
 
@@ -67,7 +67,7 @@ export class RecurringController {
   end(
     @CurrentOrganisation() of: Organisation,
     @Param('id', ParseIntPipe) id: number,
-  ): Promise<RecurringJournalAnswer> {
+  ): Promise<RecurringJournalResponse> {
     return this.writer.run(endRecurring, { organisation: of.id, id });
   }
 
@@ -77,7 +77,7 @@ export class RecurringController {
     @CurrentPerson() person: Person,
     @Param('id', ParseIntPipe) id: number,
     @Body() request: PostOccurrenceRequest,
-  ): Promise<RecurringJournalAnswer> {
+  ): Promise<RecurringJournalResponse> {
     return this.writer.run(postOccurrence, { organisation: of.id, person: person.id, id, request });
   }
 
@@ -88,7 +88,7 @@ export class RecurringController {
     @CurrentPerson() person: Person,
     @Param('id', ParseIntPipe) id: number,
     @Body() request: SkipOccurrenceRequest,
-  ): Promise<RecurringJournalAnswer> {
+  ): Promise<RecurringJournalResponse> {
     return this.writer.run(skipOccurrence, { organisation: of.id, person: person.id, id, request });
   }
 }

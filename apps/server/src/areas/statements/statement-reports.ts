@@ -1,11 +1,11 @@
 import type {
-  BalanceSheetAnswer,
+  BalanceSheetResponse,
   BalanceSheetQuery,
-  EquityStatementAnswer,
-  IncomeStatementAnswer,
+  EquityStatementResponse,
+  IncomeStatementResponse,
   IncomeStatementQuery,
   SpanQuery,
-  StatementRowAnswer,
+  StatementRowResponse,
 } from '@just-ledger/contract';
 import {
   balanceSheet,
@@ -52,7 +52,7 @@ export function incomeStatementReport(
   of: Organisation,
   query: IncomeStatementQuery,
   today: CivilDate,
-): IncomeStatementAnswer {
+): IncomeStatementResponse {
   const { from, to } = reportSpan(query, of, today);
   const form = query.form ?? 'single-step';
   const chart = loadChart(db, of.id);
@@ -92,7 +92,7 @@ export function equityStatementReport(
   of: Organisation,
   query: SpanQuery,
   today: CivilDate,
-): EquityStatementAnswer {
+): EquityStatementResponse {
   const { from, to } = reportSpan(query, of, today);
   const chart = loadChart(db, of.id);
   const { changeover } = oldBooksOf(db, of);
@@ -134,7 +134,7 @@ export function balanceSheetReport(
   of: Organisation,
   query: BalanceSheetQuery,
   today: CivilDate,
-): BalanceSheetAnswer {
+): BalanceSheetResponse {
   const asAt = reportDate(query.asAt, 'asAt', of, today, today);
   const view = ledgerView(db, of, query.asKnownOn);
   const chart = loadChart(db, of.id);
@@ -215,7 +215,7 @@ function flowsFromBeforeBooks(
 export const STATEMENT_COLUMNS = ['row', 'key', 'label', 'account', 'amount', 'earlier'] as const;
 
 /** The rows of an income statement or balance sheet file. */
-export function statementRows({ rows, beside }: Pick<BalanceSheetAnswer, 'rows' | 'beside'>): string[][] {
+export function statementRows({ rows, beside }: Pick<BalanceSheetResponse, 'rows' | 'beside'>): string[][] {
   return rows.map(({ row, key, label, account, amount, earlier }) => [
     row,
     key,
@@ -227,7 +227,7 @@ export function statementRows({ rows, beside }: Pick<BalanceSheetAnswer, 'rows' 
 }
 
 /** The rows of an equity statement file: a row a component, then the row's total with an empty component. */
-export function equityRows(of: EquityStatementAnswer): string[][] {
+export function equityRows(of: EquityStatementResponse): string[][] {
   return of.rows.flatMap((row) => [
     ...of.components.flatMap(({ label, account, key }, place) => {
       const amount = row.amounts[place] ?? '';
@@ -247,7 +247,7 @@ function rowAnswers(
   chart: Chart,
   now: readonly StatementRow[],
   earlier: readonly StatementRow[] | undefined,
-): StatementRowAnswer[] {
+): StatementRowResponse[] {
   const write = (amount: Minor | undefined): string | null =>
     amount === undefined ? null : formatAmount(amount, of.baseCurrency);
   const rows: readonly ComparedRow[] = earlier ? comparedRows(chart, now, earlier) : now;

@@ -1,8 +1,8 @@
 import {
-  type BalanceSheetAnswer,
+  type BalanceSheetResponse,
   BalanceSheetQuery,
-  type EquityStatementAnswer,
-  type IncomeStatementAnswer,
+  type EquityStatementResponse,
+  type IncomeStatementResponse,
   IncomeStatementQuery,
   SpanQuery,
 } from '@just-ledger/contract';
@@ -31,7 +31,7 @@ export class StatementsController {
   incomeStatement(
     @CurrentOrganisation() of: Organisation,
     @Query() query: IncomeStatementQuery,
-  ): IncomeStatementAnswer {
+  ): IncomeStatementResponse {
     return this.reader.read((db) => incomeStatementReport(db, of, query, this.reader.clock.today()));
   }
 
@@ -42,7 +42,7 @@ export class StatementsController {
   }
 
   @Get('equity-statement')
-  equityStatement(@CurrentOrganisation() of: Organisation, @Query() query: SpanQuery): EquityStatementAnswer {
+  equityStatement(@CurrentOrganisation() of: Organisation, @Query() query: SpanQuery): EquityStatementResponse {
     return this.reader.read((db) => equityStatementReport(db, of, query, this.reader.clock.today()));
   }
 
@@ -57,7 +57,7 @@ export class StatementsController {
   }
 
   @Get('balance-sheet')
-  balanceSheet(@CurrentOrganisation() of: Organisation, @Query() query: BalanceSheetQuery): BalanceSheetAnswer {
+  balanceSheet(@CurrentOrganisation() of: Organisation, @Query() query: BalanceSheetQuery): BalanceSheetResponse {
     return this.reader.read((db) => balanceSheetReport(db, of, query, this.reader.clock.today()));
   }
 
@@ -68,7 +68,7 @@ export class StatementsController {
   }
 }
 
-function statementCsv(of: IncomeStatementAnswer | BalanceSheetAnswer): string {
+function statementCsv(of: IncomeStatementResponse | BalanceSheetResponse): string {
   const columns = STATEMENT_COLUMNS.slice(0, of.beside ? undefined : -1);
   return writeCsv(columns, statementRows(of), ['amount', 'earlier']);
 }

@@ -7,7 +7,7 @@ import {
   displayAmount,
   endOfMonth,
   formatAmount,
-  inTheWayOfSignOff,
+  signOffBlockers,
   isPermanentEquity,
   isTrayKey,
   minor,
@@ -235,7 +235,7 @@ export const signOff = defineCommand('signOff', (context: WriteContext, of: OfPe
   assertOpen(context, of.organisation);
   ensureClearing(context, of);
   const loaded = load(context, of.organisation);
-  const wrong = inTheWayOfSignOff(loaded.trays, loaded.on, loaded.closesInto !== undefined);
+  const wrong = signOffBlockers(loaded.trays, loaded.on, loaded.closesInto !== undefined);
   if (wrong.length > 0)
     throw new Refusal(
       422,

@@ -1,4 +1,4 @@
-import type { TrialBalanceAnswer } from '@just-ledger/contract';
+import type { TrialBalanceResponse } from '@just-ledger/contract';
 import {
   accountIn,
   type CivilDate,
@@ -76,7 +76,7 @@ function oldTrialBalance({ trays, on }: LoadedTakeOn): PdfPart {
   };
 }
 
-function newTrialBalance(report: TrialBalanceAnswer, currency: CurrencyCode): PdfPart {
+function newTrialBalance(report: TrialBalanceResponse, currency: CurrencyCode): PdfPart {
   const show = (amount: string): string =>
     amount === '' ? '' : displayAmount(parseAmount(amount, currency), currency);
   return {

@@ -1,4 +1,10 @@
-import type { PartState, SuggestionAnswer, TakeOnAnswer, TrayAnswer, TrayRowsAnswer } from '@just-ledger/contract';
+import type {
+  PartState,
+  SuggestionResponse,
+  TakeOnResponse,
+  TrayResponse,
+  TrayRowsResponse,
+} from '@just-ledger/contract';
 import {
   accountIn,
   type AssetFact,
@@ -6,7 +12,7 @@ import {
   displayAmount,
   formatAmount,
   historyDates,
-  inTheWayOfSignOff,
+  signOffBlockers,
   minor,
   type Minor,
   parseCivilDate,
@@ -18,7 +24,7 @@ import {
   takeOnStanding,
   type TrayKey,
   TRAYS,
-  whereFrom,
+  explainDifference,
 } from '@just-ledger/core';
 import { desc, eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
@@ -39,7 +45,7 @@ const MOST_SUGGESTIONS = 12;
 /** How a take-on stands as a whole. */
 export const takeOnAt = defineReading(
   'takeOnAt',
-  (db: Db, { organisation, today }: { organisation: number; today: string }): TakeOnAnswer => {
+  (db: Db, { organisation, today }: { organisation: number; today: string }): TakeOnResponse => {
     const loaded = loadTakeOn(db, organisation, parseCivilDate(today));
     const { trays, on, clearing, closesInto, rows } = loaded;
     const { chart, baseCurrency } = on.books;
@@ -60,7 +66,7 @@ export const takeOnAt = defineReading(
       credit: write(standing.credit),
       outBy: write(standing.outBy),
       trays: (Object.keys(TRAYS) as TrayKey[]).map((tray) =>
-        trayAnswer(db, organisation, tray, loaded, standing.trays),
+        trayResponse(db, organisation, tray, loaded, standing.trays),
       ),
       history: historyDates(trays.history.facts, trays['trial-balance'].facts, on).map(
         ({ date, rows: count, debit, credit, outBy, differing }) => ({
@@ -82,7 +88,7 @@ export const takeOnAt = defineReading(
       closesInto: typeof closesInto === 'number' ? accountIn(chart, closesInto).number : (closesInto ?? null),
       signedOff: signedOff?.at ? { at: signedOff.at, by: signedOff.by } : null,
       events,
-      inTheWay: inTheWayOfSignOff(trays, on, closesInto !== undefined),
+      inTheWay: signOffBlockers(trays, on, closesInto !== undefined),
     };
   },
 );
@@ -90,7 +96,10 @@ export const takeOnAt = defineReading(
 /** The rows of a tray, and what explains its difference. */
 export const trayAt = defineReading(
   'trayAt',
-  (db: Db, { organisation, today, tray }: { organisation: number; today: string; tray: TrayKey }): TrayRowsAnswer => {
+  (
+    db: Db,
+    { organisation, today, tray }: { organisation: number; today: string; tray: TrayKey },
+  ): TrayRowsResponse => {
     const loaded = loadTakeOn(db, organisation, parseCivilDate(today));
     const { trays, rows, on } = loaded;
     const facts = new Map(trays[tray].facts.map((fact) => [fact.row, fact]));
@@ -116,13 +125,13 @@ export const trayAt = defineReading(
   },
 );
 
-function trayAnswer(
+function trayResponse(
   db: Db,
   organisation: number,
   tray: TrayKey,
   loaded: LoadedTakeOn,
   standings: ReturnType<typeof takeOnStanding>['trays'],
-): TrayAnswer {
+): TrayResponse {
   const { trays, on } = loaded;
   const { chart, baseCurrency } = on.books;
   const write = (amount: Minor): string => formatAmount(amount, baseCurrency);
@@ -159,7 +168,7 @@ function stateOf(db: Db, organisation: number, part: PostedPart, posted: number,
   return isPostedAsTyped(db, organisation, part, wanted) ? 'posted' : 'changed';
 }
 
-function suggestionsFor(tray: TrayKey, loaded: LoadedTakeOn): SuggestionAnswer[] {
+function suggestionsFor(tray: TrayKey, loaded: LoadedTakeOn): SuggestionResponse[] {
   const { trays, on, rows } = loaded;
   const part = [...DETAIL_TRAYS, 'trial-balance' as const].find((one) => one === tray);
   if (!part) return [];
@@ -171,7 +180,7 @@ function suggestionsFor(tray: TrayKey, loaded: LoadedTakeOn): SuggestionAnswer[]
   // while the other side is missing altogether there is nothing to explain
   if (part !== 'trial-balance' && standing.trays.find((one) => one.tray === part)?.trialBalance === undefined)
     return [];
-  return whereFrom(part, trays, on)
+  return explainDifference(part, trays, on)
     .slice(0, MOST_SUGGESTIONS)
     .map((suggestion) => {
       const lines = suggestion.lines.map(placeOfLine).filter((line) => line !== undefined);
@@ -213,7 +222,7 @@ function titleOf(tray: TrayKey, row: TakeOnRow | undefined, { on, trays }: Loade
   return `${named[tray].trim() || 'A line'}${shown}`;
 }
 
-function eventsOf(db: Db, organisation: number): TakeOnAnswer['events'] {
+function eventsOf(db: Db, organisation: number): TakeOnResponse['events'] {
   return db
     .select({ event: takeOnEvent.event, at: takeOnEvent.at, by: person.name, reason: takeOnEvent.reason })
     .from(takeOnEvent)

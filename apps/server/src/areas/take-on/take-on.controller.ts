@@ -2,10 +2,10 @@ import {
   AcceptEquityRequest,
   ChangeTakeOnRequest,
   ReopenTakeOnRequest,
-  type TakeOnAnswer,
+  type TakeOnResponse,
   TakeOnRowRequest,
   TakeOnRowsRequest,
-  type TrayRowsAnswer,
+  type TrayRowsResponse,
 } from '@just-ledger/contract';
 import { isTrayKey } from '@just-ledger/core';
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put, Res } from '@nestjs/common';
@@ -40,12 +40,12 @@ export class TakeOnController {
   ) {}
 
   @Get()
-  takeOn(@CurrentOrganisation() { id }: Organisation): Promise<TakeOnAnswer> {
+  takeOn(@CurrentOrganisation() { id }: Organisation): Promise<TakeOnResponse> {
     return this.heavyReader.run(takeOnAt, { organisation: id, today: this.reader.clock.today() });
   }
 
   @Put()
-  async change(@Acting() by: OfPerson, @Body() { closesInto }: ChangeTakeOnRequest): Promise<TakeOnAnswer> {
+  async change(@Acting() by: OfPerson, @Body() { closesInto }: ChangeTakeOnRequest): Promise<TakeOnResponse> {
     if (closesInto !== undefined) await this.writer.run(changeTakeOn, { ...by, closesInto });
     return this.now(by);
   }
@@ -64,7 +64,7 @@ export class TakeOnController {
   }
 
   @Get('trays/:tray')
-  tray(@CurrentOrganisation() { id }: Organisation, @Param('tray') tray: string): Promise<TrayRowsAnswer> {
+  tray(@CurrentOrganisation() { id }: Organisation, @Param('tray') tray: string): Promise<TrayRowsResponse> {
     if (!isTrayKey(tray)) throw notFound('tray');
     return this.heavyReader.run(trayAt, { organisation: id, today: this.reader.clock.today(), tray });
   }
@@ -114,13 +114,13 @@ export class TakeOnController {
   /** Posts a tray, or the old trial balance, as it is typed now; what it had posted before is reversed. */
   @Post('trays/:tray/posting')
   @HttpCode(200)
-  async post(@Acting() by: OfPerson, @Param('tray') tray: string): Promise<TakeOnAnswer> {
+  async post(@Acting() by: OfPerson, @Param('tray') tray: string): Promise<TakeOnResponse> {
     await this.writer.run(postTray, { ...by, tray });
     return this.now(by);
   }
 
   @Delete('trays/:tray/posting')
-  async takeBack(@Acting() by: OfPerson, @Param('tray') tray: string): Promise<TakeOnAnswer> {
+  async takeBack(@Acting() by: OfPerson, @Param('tray') tray: string): Promise<TakeOnResponse> {
     await this.writer.run(takeTrayBack, { ...by, tray });
     return this.now(by);
   }
@@ -128,14 +128,14 @@ export class TakeOnController {
   /** Takes the remaining difference as equity, having seen it. */
   @Post('equity')
   @HttpCode(200)
-  async acceptEquity(@Acting() by: OfPerson, @Body() request: AcceptEquityRequest): Promise<TakeOnAnswer> {
+  async acceptEquity(@Acting() by: OfPerson, @Body() request: AcceptEquityRequest): Promise<TakeOnResponse> {
     await this.writer.run(acceptEquity, { ...by, ...request });
     return this.now(by);
   }
 
   @Post('sign-off')
   @HttpCode(200)
-  async signOff(@Acting() by: OfPerson): Promise<TakeOnAnswer> {
+  async signOff(@Acting() by: OfPerson): Promise<TakeOnResponse> {
     await this.writer.run(signOff, by);
     return this.now(by);
   }
@@ -143,12 +143,12 @@ export class TakeOnController {
   @Needs('owner')
   @Post('reopening')
   @HttpCode(200)
-  async reopen(@Acting() by: OfPerson, @Body() { reason }: ReopenTakeOnRequest): Promise<TakeOnAnswer> {
+  async reopen(@Acting() by: OfPerson, @Body() { reason }: ReopenTakeOnRequest): Promise<TakeOnResponse> {
     await this.writer.run(reopenTakeOn, { ...by, reason });
     return this.now(by);
   }
 
-  private now({ organisation }: OfPerson): Promise<TakeOnAnswer> {
+  private now({ organisation }: OfPerson): Promise<TakeOnResponse> {
     return this.heavyReader.run(takeOnAt, { organisation, today: this.reader.clock.today() });
   }
 }

@@ -1,4 +1,4 @@
-import type { TaxCodeAnswer } from '@just-ledger/contract';
+import type { TaxCodeResponse } from '@just-ledger/contract';
 import type { AccountId, Chart, CivilDate, Percent, TaxCode } from '@just-ledger/core';
 import { eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
@@ -48,7 +48,7 @@ export function loadTaxCodes(db: Db, organisation: number): KeptTaxCode[] {
 }
 
 /** A tax code as it goes over the wire. */
-export function taxCodeAnswer(of: KeptTaxCode, chart: Chart): TaxCodeAnswer {
+export function taxCodeResponse(of: KeptTaxCode, chart: Chart): TaxCodeResponse {
   return {
     id: of.id,
     code: of.code,

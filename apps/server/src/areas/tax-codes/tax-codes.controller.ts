@@ -1,4 +1,4 @@
-import { ChangeTaxCodeRequest, type TaxCodeAnswer, TaxCodeRequest } from '@just-ledger/contract';
+import { ChangeTaxCodeRequest, type TaxCodeResponse, TaxCodeRequest } from '@just-ledger/contract';
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put } from '@nestjs/common';
 import { notFound } from '../../platform/problems/refusal.js';
 import type { OfPerson } from '../../platform/sessions/session-guard.js';
@@ -7,7 +7,7 @@ import { Reader, Writer } from '../../platform/threads/threads.module.js';
 import { loadChart } from '../accounts/account-store.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { addTaxCode, changeTaxCode, removeTaxCode } from './tax-code-commands.js';
-import { loadTaxCodes, taxCodeAnswer } from './tax-code-store.js';
+import { loadTaxCodes, taxCodeResponse } from './tax-code-store.js';
 
 /** Tax codes with their rates. */
 @Controller('api/organisations/:organisation/tax-codes')
@@ -18,9 +18,9 @@ export class TaxCodesController {
   ) {}
 
   @Get()
-  list(@CurrentOrganisation() of: Organisation): TaxCodeAnswer[] {
+  list(@CurrentOrganisation() of: Organisation): TaxCodeResponse[] {
     const chart = loadChart(this.reader.db, of.id);
-    return loadTaxCodes(this.reader.db, of.id).map((one) => taxCodeAnswer(one, chart));
+    return loadTaxCodes(this.reader.db, of.id).map((one) => taxCodeResponse(one, chart));
   }
 
   @Post()
@@ -28,7 +28,7 @@ export class TaxCodesController {
     @CurrentOrganisation() of: Organisation,
     @Acting() by: OfPerson,
     @Body() request: TaxCodeRequest,
-  ): Promise<TaxCodeAnswer> {
+  ): Promise<TaxCodeResponse> {
     const id = await this.writer.run(addTaxCode, { ...by, request });
     return this.one(of, id);
   }
@@ -39,7 +39,7 @@ export class TaxCodesController {
     @Acting() by: OfPerson,
     @Param('id', ParseIntPipe) id: number,
     @Body() request: ChangeTaxCodeRequest,
-  ): Promise<TaxCodeAnswer> {
+  ): Promise<TaxCodeResponse> {
     await this.writer.run(changeTaxCode, { ...by, id, request });
     return this.one(of, id);
   }
@@ -50,7 +50,7 @@ export class TaxCodesController {
     return this.writer.run(removeTaxCode, { ...by, id });
   }
 
-  private one(of: Organisation, id: number): TaxCodeAnswer {
+  private one(of: Organisation, id: number): TaxCodeResponse {
     const found = this.list(of).find((one) => one.id === id);
     if (!found) throw notFound('tax code');
     return found;

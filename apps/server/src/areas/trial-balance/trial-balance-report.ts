@@ -1,4 +1,4 @@
-import type { TrialBalanceAnswer, TrialBalanceQuery } from '@just-ledger/contract';
+import type { TrialBalanceResponse, TrialBalanceQuery } from '@just-ledger/contract';
 import {
   type CivilDate,
   type CurrencyCode,
@@ -27,7 +27,7 @@ export function trialBalanceReport(
   of: Organisation,
   query: TrialBalanceQuery,
   today: CivilDate,
-): TrialBalanceAnswer {
+): TrialBalanceResponse {
   const asAt = reportDate(query.asAt, 'asAt', of, today, today);
   const stage = query.stage ?? 'adjusted';
   const view = ledgerView(db, of, query.asKnownOn);
@@ -37,16 +37,16 @@ export function trialBalanceReport(
   const kept = stage === 'unadjusted' && start !== undefined && adjustmentsFrom > start;
   const keptAdjustments = kept ? adjustmentsBefore(db, of, view, start, adjustmentsFrom, asAt) : [];
   const balance = trialBalance(loadChart(db, of.id), { ...flows, keptAdjustments }, stage, query.zeros === 'true');
-  return { ...trialBalanceAnswer(balance, asAt, stage, of.baseCurrency), note };
+  return { ...trialBalanceResponse(balance, asAt, stage, of.baseCurrency), note };
 }
 
 /** A trial balance as it goes over the wire; earlier results are the row without an account. */
-export function trialBalanceAnswer(
+export function trialBalanceResponse(
   of: TrialBalance,
   asAt: CivilDate,
   stage: TrialBalanceStage,
   currency: CurrencyCode,
-): TrialBalanceAnswer {
+): TrialBalanceResponse {
   const write = (amount: number): string => (amount === 0 ? '' : formatAmount(minor(amount), currency));
   const { earlierResults } = of;
   const rows = of.rows.map(({ account, debit, credit }) => ({
@@ -74,7 +74,7 @@ export function trialBalanceAnswer(
 }
 
 /** The rows of a trial balance file; the last has no account and holds the totals. */
-export function trialBalanceRows(of: TrialBalanceAnswer): string[][] {
+export function trialBalanceRows(of: TrialBalanceResponse): string[][] {
   return [
     ...of.rows.map((row) => [row.account || 'earlier-results', row.name, row.debit, row.credit]),
     ['', 'Total', of.totalDebit, of.totalCredit],

@@ -1,4 +1,4 @@
-import { type TrialBalanceAnswer, TrialBalanceQuery } from '@just-ledger/contract';
+import { type TrialBalanceResponse, TrialBalanceQuery } from '@just-ledger/contract';
 import { Controller, Get, Header, Query } from '@nestjs/common';
 import { writeCsv } from '../../platform/files/csv.js';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
@@ -12,7 +12,7 @@ export class TrialBalanceController {
   constructor(private readonly reader: Reader) {}
 
   @Get('trial-balance')
-  json(@CurrentOrganisation() of: Organisation, @Query() query: TrialBalanceQuery): TrialBalanceAnswer {
+  json(@CurrentOrganisation() of: Organisation, @Query() query: TrialBalanceQuery): TrialBalanceResponse {
     return this.reader.read((db) => trialBalanceReport(db, of, query, this.reader.clock.today()));
   }
 

@@ -1,4 +1,4 @@
-import type { OutboxMessageAnswer } from '@just-ledger/contract';
+import type { OutboxMessageResponse } from '@just-ledger/contract';
 import { desc, eq, or, sql } from 'drizzle-orm';
 import type { Db } from '../database/connection.js';
 import { outboxMessage } from '../database/schema.js';
@@ -22,7 +22,7 @@ export function writeMessage(db: Db, { to, about, subject, body }: Message): voi
  * The messages that an owner may read, the latest first: those about the organisation, and those to people who have
  * a place in no organisation that is not the owner's too. A way to somebody's password opens all they may see.
  */
-export function messagesFor(db: Db, organisation: number, owner: number): OutboxMessageAnswer[] {
+export function messagesFor(db: Db, organisation: number, owner: number): OutboxMessageResponse[] {
   const own = sql`${outboxMessage.person} IN (SELECT person FROM membership WHERE organisation = ${organisation})
     AND NOT EXISTS (SELECT 1 FROM membership AS theirs WHERE theirs.person = ${outboxMessage.person}
       AND theirs.organisation NOT IN (SELECT organisation FROM membership WHERE person = ${owner} AND role = 'owner'))`;

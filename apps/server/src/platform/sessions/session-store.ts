@@ -1,4 +1,4 @@
-import type { SessionAnswer } from '@just-ledger/contract';
+import type { SessionResponse } from '@just-ledger/contract';
 import { USUAL_PREFERENCES } from '@just-ledger/core';
 import { and, eq, gt, isNotNull, sql } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
@@ -51,7 +51,7 @@ export function personOfId(db: Db, id: number): Person | undefined {
 }
 
 /** A signed-in person as it goes over the wire, with how they read amounts and dates. */
-export function personAnswer(db: Db, { id, email, name }: Person): NonNullable<SessionAnswer['person']> {
+export function personResponse(db: Db, { id, email, name }: Person): NonNullable<SessionResponse['person']> {
   const row = db.select({ preferences: person.preferences }).from(person).where(eq(person.id, id)).get();
   return { email, name, preferences: { ...USUAL_PREFERENCES, ...row?.preferences } };
 }

@@ -1,4 +1,4 @@
-import { FirstOwnerRequest, type SessionAnswer, SignInRequest } from '@just-ledger/contract';
+import { FirstOwnerRequest, type SessionResponse, SignInRequest } from '@just-ledger/contract';
 import { problem, USUAL_PREFERENCES } from '@just-ledger/core';
 import { Body, Controller, Delete, Get, HttpCode, Post, Req, Res } from '@nestjs/common';
 import { verify } from '@node-rs/argon2';
@@ -10,7 +10,7 @@ import { beginSession, type CookieReply, type CookieRequest } from './open-sessi
 import { hashPassword } from './password.js';
 import { createFirstOwner, endSession } from './session-commands.js';
 import { Open, SESSION_COOKIE } from './session-guard.js';
-import { hashToken, isFirstRun, personAnswer, personOfEmail, personOfToken } from './session-store.js';
+import { hashToken, isFirstRun, personResponse, personOfEmail, personOfToken } from './session-store.js';
 
 /** Signing in and out. */
 @Open()
@@ -27,11 +27,11 @@ export class SessionsController {
 
   /** Who is signed in. */
   @Get('session')
-  session(@Req() request: CookieRequest): SessionAnswer {
+  session(@Req() request: CookieRequest): SessionResponse {
     const token = request.cookies[SESSION_COOKIE];
     const person = token ? personOfToken(this.reader.db, token) : undefined;
     return {
-      person: person ? personAnswer(this.reader.db, person) : null,
+      person: person ? personResponse(this.reader.db, person) : null,
       firstRun: isFirstRun(this.reader.db),
       today: this.reader.clock.today(),
     };
@@ -44,7 +44,7 @@ export class SessionsController {
     @Body() body: SignInRequest,
     @Req() request: CookieRequest,
     @Res({ passthrough: true }) reply: CookieReply,
-  ): Promise<SessionAnswer> {
+  ): Promise<SessionResponse> {
     const keys = [`address ${request.ip}`, `email ${body.email.trim().toLowerCase()}`];
     assertMayTry(this.limit, keys);
     const person = personOfEmail(this.reader.db, body.email);
@@ -56,7 +56,7 @@ export class SessionsController {
       ]);
     }
     await beginSession(this.writer, person.id, request, reply);
-    return { person: personAnswer(this.reader.db, person), firstRun: false, today: this.reader.clock.today() };
+    return { person: personResponse(this.reader.db, person), firstRun: false, today: this.reader.clock.today() };
   }
 
   /** Signs out. */
@@ -75,7 +75,7 @@ export class SessionsController {
     @Body() body: FirstOwnerRequest,
     @Req() request: CookieRequest,
     @Res({ passthrough: true }) reply: CookieReply,
-  ): Promise<SessionAnswer> {
+  ): Promise<SessionResponse> {
     const passwordHash = await hashPassword(body.password);
     const id = await this.writer.run(createFirstOwner, {
       email: body.email.trim(),

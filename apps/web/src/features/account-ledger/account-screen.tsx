@@ -1,4 +1,4 @@
-import { type AccountLedgerAnswer, paths } from '@just-ledger/contract';
+import { type AccountLedgerResponse, paths } from '@just-ledger/contract';
 import { type CurrencyCode, parseCivilDate, shortDate } from '@just-ledger/core';
 import { infiniteQueryOptions, useSuspenseInfiniteQuery, useSuspenseQuery } from '@tanstack/react-query';
 import { useRef } from 'react';
@@ -19,7 +19,7 @@ const ledgerQuery = (id: number, account: string, from: string, to: string) =>
   infiniteQueryOptions({
     queryKey: ['organisation', String(id), 'account-ledger', account, from, to],
     queryFn: ({ pageParam }) =>
-      request<AccountLedgerAnswer>(
+      request<AccountLedgerResponse>(
         'GET',
         withQuery(paths.accountLedger(id), { account, from, to, after: pageParam, limit: 200 }),
       ),
@@ -191,11 +191,14 @@ function Ledger({ number, choose }: { number: string; choose: React.ReactNode })
 
 /** All pages of a ledger, whatever of them the screen has loaded. */
 async function wholeLedger(organisation: number, account: string, from: string, to: string) {
-  const pages: AccountLedgerAnswer[] = [];
+  const pages: AccountLedgerResponse[] = [];
   let after: string | undefined = '';
   do {
     const path = paths.accountLedger(organisation);
-    const page: AccountLedgerAnswer = await request('GET', withQuery(path, { account, from, to, after, limit: 500 }));
+    const page: AccountLedgerResponse = await request(
+      'GET',
+      withQuery(path, { account, from, to, after, limit: 500 }),
+    );
     pages.push(page);
     assertPrintable(
       pages.reduce((count, { rows }) => count + rows.length, 0),
@@ -207,7 +210,7 @@ async function wholeLedger(organisation: number, account: string, from: string, 
 }
 
 /** An account's ledger as it is printed. */
-function PrintedLedger({ pages }: { pages: readonly AccountLedgerAnswer[] }) {
+function PrintedLedger({ pages }: { pages: readonly AccountLedgerResponse[] }) {
   const { currency } = useBooks();
   const [first] = pages;
   if (!first) return null;

@@ -1,4 +1,4 @@
-import { type AccountAnswer, type AccountRequest, type BreakdownAnswer, paths } from '@just-ledger/contract';
+import { type AccountResponse, type AccountRequest, type BreakdownResponse, paths } from '@just-ledger/contract';
 import {
   ACCOUNT_ROLES,
   type AccountRole,
@@ -19,10 +19,10 @@ import { useBooks } from '../../api/books-queries.js';
 import { problemPlaces } from '../../api/problem-places.js';
 import { request } from '../../api/request.js';
 import { taxCodesQuery } from '../../api/tax-code-queries.js';
-import { useChange } from '../../api/use-change.js';
+import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { CurrencyField } from '../../ui/choice-fields.js';
 import { FormFoot } from '../../ui/form-foot.js';
-import { Trouble } from '../../ui/sheet.js';
+import { ErrorMessage } from '../../ui/sheet.js';
 import { Trail } from '../audit-trail/trail.js';
 import { OpenYearsNote } from '../../ui/open-years-note.js';
 
@@ -66,9 +66,9 @@ export function AccountForm({
   start = {},
   onDone,
 }: {
-  accounts: readonly AccountAnswer[];
-  breakdowns: readonly BreakdownAnswer[];
-  account?: AccountAnswer;
+  accounts: readonly AccountResponse[];
+  breakdowns: readonly BreakdownResponse[];
+  account?: AccountResponse;
   /** What a new account begins with. */
   start?: Partial<AccountRequest>;
   onDone: () => void;
@@ -99,7 +99,7 @@ export function AccountForm({
     fields.classification ||
     proposedClassification(element, fields.number)) as Classification;
   const set = (change: Partial<Fields>): void => setFields({ ...fields, ...change });
-  const save = useChange(() => {
+  const save = useOrganisationMutation(() => {
     const body: AccountRequest = {
       number: fields.number,
       name: fields.name,
@@ -122,7 +122,7 @@ export function AccountForm({
       ? request('PUT', paths.account(organisation.id, account.id), { ...body, version: account.version })
       : request('POST', paths.accounts(organisation.id), body);
   });
-  const remove = useChange(() => request('DELETE', paths.account(organisation.id, account?.id ?? 0)));
+  const remove = useOrganisationMutation(() => request('DELETE', paths.account(organisation.id, account?.id ?? 0)));
   const { at: wrong, elsewhere } = problemPlaces(save.error, PLACES);
   const submit = (event: FormEvent): void => {
     event.preventDefault();
@@ -318,8 +318,8 @@ export function AccountForm({
         ))}
       </div>
       {element === 'equity' && fields.role !== '' && <OpenYearsNote />}
-      <Trouble error={elsewhere} />
-      <Trouble error={remove.error} />
+      <ErrorMessage error={elsewhere} />
+      <ErrorMessage error={remove.error} />
       <FormFoot
         needed={account ? 'approver' : 'preparer'}
         isNew={!account}

@@ -1,4 +1,4 @@
-import type { AccountAnswer, AccountRequest } from '@just-ledger/contract';
+import type { AccountResponse, AccountRequest } from '@just-ledger/contract';
 import {
   type Classification,
   CLASSIFICATIONS,
@@ -34,7 +34,7 @@ export type ChartItem =
   | {
       readonly is: 'account';
       readonly key: string;
-      readonly account: AccountAnswer;
+      readonly account: AccountResponse;
       readonly depth: number;
       readonly isFolded: boolean;
       readonly balances: ShownBalances;
@@ -56,7 +56,7 @@ export interface ChartFilter {
  * @param results what earlier years left on revenue and expense: see {@link earlierResults}
  */
 export function chartList(
-  accounts: readonly AccountAnswer[],
+  accounts: readonly AccountResponse[],
   earlier: ReadonlyMap<string, string>,
   filter: ChartFilter,
   currency: CurrencyCode,
@@ -66,7 +66,7 @@ export function chartList(
   const children = childrenOf(accounts);
   const balancesOf = balancesBelow(children, earlier, currency);
   const isWanted = wantedBy(filter, children, balancesOf);
-  const below = (account: AccountAnswer, depth: number): ChartItem[] => {
+  const below = (account: AccountResponse, depth: number): ChartItem[] => {
     if (!isWanted(account)) return [];
     const isFolded = filter.find === '' && filter.folded.has(account.number);
     const own = {
@@ -125,17 +125,17 @@ const EARLIER_RESULTS_ROW = {
 
 /** What all accounts together are out by is what earlier years left; positive as a credit. */
 export function earlierResults(
-  accounts: readonly AccountAnswer[],
+  accounts: readonly AccountResponse[],
   earlier: ReadonlyMap<string, string>,
   currency: CurrencyCode,
 ): ShownBalances {
-  const sum = (balanceOf: (account: AccountAnswer) => string): Minor =>
+  const sum = (balanceOf: (account: AccountResponse) => string): Minor =>
     minor(accounts.reduce((all, one) => all + parseAmount(balanceOf(one), currency), 0));
   return { now: sum(({ balance }) => balance), earlier: sum(({ number }) => earlier.get(number) ?? '0') };
 }
 
 /** An account as it would be asked for, with a change. */
-export function accountRequest(account: AccountAnswer, change: Partial<AccountRequest> = {}): AccountRequest {
+export function accountRequest(account: AccountResponse, change: Partial<AccountRequest> = {}): AccountRequest {
   const { number, name, element, classification, contra, typedEntries, active, settles, breakdowns } = account;
   return {
     number,
@@ -159,12 +159,12 @@ export function accountRequest(account: AccountAnswer, change: Partial<AccountRe
 }
 
 /** The change that lets an account stand under another: it is shown where its heading is. */
-export function under(heading: AccountAnswer): Partial<AccountRequest> {
+export function under(heading: AccountResponse): Partial<AccountRequest> {
   return { parent: heading.number, classification: heading.classification };
 }
 
 /** The account above that an account could stand under: the nearest one in the list at its own depth. */
-export function headingAbove(items: readonly ChartItem[], at: number): AccountAnswer | undefined {
+export function headingAbove(items: readonly ChartItem[], at: number): AccountResponse | undefined {
   const item = items[at];
   if (item?.is !== 'account') return undefined;
   for (let place = at - 1; place >= 0; place -= 1) {
@@ -175,10 +175,10 @@ export function headingAbove(items: readonly ChartItem[], at: number): AccountAn
   return undefined;
 }
 
-type Children = ReadonlyMap<string | null, readonly AccountAnswer[]>;
+type Children = ReadonlyMap<string | null, readonly AccountResponse[]>;
 
-function childrenOf(accounts: readonly AccountAnswer[]): Children {
-  const children = new Map<string | null, AccountAnswer[]>();
+function childrenOf(accounts: readonly AccountResponse[]): Children {
+  const children = new Map<string | null, AccountResponse[]>();
   for (const one of accounts) children.set(one.parent, [...(children.get(one.parent) ?? []), one]);
   return children;
 }
@@ -187,9 +187,9 @@ function balancesBelow(
   children: Children,
   earlier: ReadonlyMap<string, string>,
   currency: CurrencyCode,
-): (account: AccountAnswer) => ShownBalances {
+): (account: AccountResponse) => ShownBalances {
   const known = new Map<string, ShownBalances>();
-  const of = (account: AccountAnswer): ShownBalances => {
+  const of = (account: AccountResponse): ShownBalances => {
     const kept = known.get(account.number);
     if (kept) return kept;
     const sign = GROWS_ON[account.element as Element] === 'debit' ? 1 : -1;
@@ -213,16 +213,16 @@ function sumOfBalances(all: readonly ShownBalances[]): ShownBalances {
 function wantedBy(
   { find, only }: ChartFilter,
   children: Children,
-  balancesOf: (account: AccountAnswer) => ShownBalances,
-): (account: AccountAnswer) => boolean {
+  balancesOf: (account: AccountResponse) => ShownBalances,
+): (account: AccountResponse) => boolean {
   const text = find.trim().toLowerCase();
-  const fits = (account: AccountAnswer): boolean => {
+  const fits = (account: AccountResponse): boolean => {
     const { now, earlier } = balancesOf(account);
     const hasBalance = only !== 'balance' || now !== 0 || earlier !== 0;
     const isState = only === 'all' || (only === 'retired') !== account.active;
     return `${account.number} ${account.name}`.toLowerCase().includes(text) && hasBalance && isState;
   };
-  const wanted = (account: AccountAnswer): boolean =>
+  const wanted = (account: AccountResponse): boolean =>
     fits(account) || (children.get(account.number) ?? []).some(wanted);
   return wanted;
 }

@@ -1,5 +1,5 @@
 import { useDraggable, useDroppable } from '@dnd-kit/core';
-import type { AccountAnswer, AccountRequest } from '@just-ledger/contract';
+import type { AccountResponse, AccountRequest } from '@just-ledger/contract';
 import { ACCOUNT_ROLES, type AccountRole, type CurrencyCode, elementFromNumber, type Minor } from '@just-ledger/core';
 import { InputBase } from '@mui/material';
 import { type KeyboardEvent, useState } from 'react';
@@ -157,7 +157,7 @@ function Writing({
   onWritten,
   onLeave,
 }: {
-  account: AccountAnswer;
+  account: AccountResponse;
   depth: number;
   onWritten: (change: Partial<AccountRequest>, goOn: boolean) => void;
   onLeave: () => void;
@@ -204,7 +204,7 @@ export function quiet(amount: Minor, currency: CurrencyCode): string {
 }
 
 /** What is special about an account, in few words. */
-function traits(one: AccountAnswer): string {
+function traits(one: AccountResponse): string {
   return [
     one.role && one.role !== 'cash' && ACCOUNT_ROLES[one.role as AccountRole]?.label.toLowerCase(),
     one.role === 'cash' && 'cash or bank',

@@ -7,21 +7,21 @@ import {
   useSensor,
   useSensors,
 } from '@dnd-kit/core';
-import type { AccountAnswer, AccountRequest, BreakdownAnswer } from '@just-ledger/contract';
+import type { AccountResponse, AccountRequest, BreakdownResponse } from '@just-ledger/contract';
 import { accountTitle, CLASSIFICATIONS, type CurrencyCode } from '@just-ledger/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { type KeyboardEvent, useRef, useState } from 'react';
 import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { isInField } from '../../ui/is-in-field.js';
-import { Trouble } from '../../ui/sheet.js';
+import { ErrorMessage } from '../../ui/sheet.js';
 import { AccountForm } from './account-form.js';
 import { type ChartItem, headingAbove, under } from './chart-list.js';
 import { AccountRow, PartRow } from './chart-row.js';
 
 /** Keeps a change of an account; what is said of it can be undone. */
 export type ApplyChange = (
-  account: AccountAnswer,
+  account: AccountResponse,
   change: Partial<AccountRequest>,
   said?: string,
   onKept?: () => void,
@@ -48,8 +48,8 @@ export function ChartRows({
   /** The account whose last change was refused, and why. */
   refused?: { readonly id: number; readonly error: Error } | undefined;
   items: readonly ChartItem[];
-  accounts: readonly AccountAnswer[];
-  breakdowns: readonly BreakdownAnswer[];
+  accounts: readonly AccountResponse[];
+  breakdowns: readonly BreakdownResponse[];
   currency: CurrencyCode;
   dates: readonly [string, string];
   apply: ApplyChange;
@@ -60,7 +60,7 @@ export function ChartRows({
   const scroller = useRef<HTMLDivElement>(null);
   const [focus, setFocus] = useState('');
   const [open, setOpen] = useState<Open>();
-  const [dragged, setDragged] = useState<AccountAnswer>();
+  const [dragged, setDragged] = useState<AccountResponse>();
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const { may } = useBooks();
   const virtual = useVirtualizer({
@@ -81,18 +81,18 @@ export function ChartRows({
     );
     setTimeout(() => scroller.current?.querySelector<HTMLElement>(`[data-key="${key}"]`)?.focus());
   };
-  const move = (account: AccountAnswer, heading: AccountAnswer | undefined): void => {
+  const move = (account: AccountResponse, heading: AccountResponse | undefined): void => {
     const said = heading
       ? `${accountTitle(account)} now stands under ${accountTitle(heading)}.`
       : `${accountTitle(account)} now stands under no heading.`;
     apply(account, heading ? under(heading) : { parent: undefined }, said, () => focusRow(account.number));
   };
   const byNumber = new Map(accounts.map((one) => [one.number, one]));
-  const outOf = (account: AccountAnswer): void => {
+  const outOf = (account: AccountResponse): void => {
     const heading = account.parent ? byNumber.get(account.parent) : undefined;
     if (heading) move(account, heading.parent ? byNumber.get(heading.parent) : undefined);
   };
-  const write = (account: AccountAnswer, change: Partial<AccountRequest>, goOn: boolean): void => {
+  const write = (account: AccountResponse, change: Partial<AccountRequest>, goOn: boolean): void => {
     const number = change.number ?? account.number;
     const at = items.findIndex((item) => item.key === account.number);
     const next = items.slice(at + 1).find((item) => item.is === 'account');
@@ -246,7 +246,7 @@ export function ChartRows({
                   {item.is === 'account' && refused?.id === item.account.id && (
                     <div className="unfolded" role="row">
                       <div role="gridcell">
-                        <Trouble error={refused.error} />
+                        <ErrorMessage error={refused.error} />
                       </div>
                     </div>
                   )}

@@ -1,4 +1,4 @@
-import { type AccountAnswer, type AccountRequest, paths } from '@just-ledger/contract';
+import { type AccountResponse, type AccountRequest, paths } from '@just-ledger/contract';
 import { dayBefore, longDate, parseCivilDate, shortDate, yearBefore } from '@just-ledger/core';
 import { TextField } from '@mui/material';
 import { useSuspenseQuery } from '@tanstack/react-query';
@@ -8,12 +8,12 @@ import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { breakdownsQuery } from '../../api/breakdown-queries.js';
 import { request } from '../../api/request.js';
-import { useChange } from '../../api/use-change.js';
+import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
 import { FilesLink } from '../../ui/files-link.js';
 import { Printed } from '../../ui/printed.js';
 import type { ScreenProps } from '../../ui/screen-route.js';
-import { Empty, Sheet, Trouble } from '../../ui/sheet.js';
+import { Empty, Sheet, ErrorMessage } from '../../ui/sheet.js';
 import { AccountForm } from './account-form.js';
 import { accountRequest, type ChartFilter, chartList, earlierResults } from './chart-list.js';
 import { ChartRows } from './chart-rows.js';
@@ -30,7 +30,7 @@ const FILTERS = [
 interface Kept {
   readonly said: string;
   readonly before: AccountRequest;
-  readonly after: AccountAnswer;
+  readonly after: AccountResponse;
 }
 
 /** The chart: a ruled list edited in place, with each account's balance now and a year before. */
@@ -54,14 +54,19 @@ export default function ChartScreen({ slot }: ScreenProps) {
     const filter = { find, only: only as ChartFilter['only'], folded };
     return chartList(accounts, earlier, filter, currency, earlierResults(accounts, earlier, currency));
   }, [accounts, earlier, find, only, folded, currency]);
-  const change = useChange(
-    ({ account, to: wanted }: { account: AccountAnswer; to: Partial<AccountRequest>; said?: string }) =>
-      request<AccountAnswer>('PUT', paths.account(organisation.id, account.id), {
+  const change = useOrganisationMutation(
+    ({ account, to: wanted }: { account: AccountResponse; to: Partial<AccountRequest>; said?: string }) =>
+      request<AccountResponse>('PUT', paths.account(organisation.id, account.id), {
         ...accountRequest(account, wanted),
         version: account.version,
       }),
   );
-  const apply = (account: AccountAnswer, wanted: Partial<AccountRequest>, said?: string, onKept?: () => void): void =>
+  const apply = (
+    account: AccountResponse,
+    wanted: Partial<AccountRequest>,
+    said?: string,
+    onKept?: () => void,
+  ): void =>
     change.mutate(
       { account, to: wanted },
       {
@@ -71,7 +76,7 @@ export default function ChartScreen({ slot }: ScreenProps) {
         },
       },
     );
-  const undo = useChange(({ before: was, after }: Kept) =>
+  const undo = useOrganisationMutation(({ before: was, after }: Kept) =>
     request('PUT', paths.account(organisation.id, after.id), { ...was, version: after.version }),
   );
   const refused =
@@ -146,7 +151,7 @@ export default function ChartScreen({ slot }: ScreenProps) {
           </button>
         </div>
       )}
-      <Trouble error={undo.error ?? (isRefusedInSight ? undefined : change.error)} />
+      <ErrorMessage error={undo.error ?? (isRefusedInSight ? undefined : change.error)} />
       {accounts.length === 0 ? (
         <Empty>
           <p>

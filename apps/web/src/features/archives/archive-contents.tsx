@@ -1,4 +1,4 @@
-import { type ArchiveAnswer, type ArchiveContentsAnswer, paths } from '@just-ledger/contract';
+import { type ArchiveResponse, type ArchiveContentsResponse, paths } from '@just-ledger/contract';
 import { KIND_LABELS, longDate, parseCivilDate } from '@just-ledger/core';
 import { Button, TextField } from '@mui/material';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
@@ -7,20 +7,20 @@ import { Link } from 'react-router';
 import { organisationsQuery } from '../../api/organisation-queries.js';
 import { problemPlaces } from '../../api/problem-places.js';
 import { request } from '../../api/request.js';
-import { Trouble } from '../../ui/sheet.js';
+import { ErrorMessage } from '../../ui/sheet.js';
 
 const day = (text: string): string => longDate(parseCivilDate(text.slice(0, 10)));
 
 /** What an archive holds, and the name under which it becomes books. */
-export function ArchiveContents({ job, onTaken }: { job: ArchiveAnswer; onTaken: (job: ArchiveAnswer) => void }) {
-  const contents = job.contents as ArchiveContentsAnswer;
+export function ArchiveContents({ job, onTaken }: { job: ArchiveResponse; onTaken: (job: ArchiveResponse) => void }) {
+  const contents = job.contents as ArchiveContentsResponse;
   const { organisation, alreadyHere, writtenAt, entries, lastSeal } = contents;
   const client = useQueryClient();
   const [name, setName] = useState(
     alreadyHere ? `${organisation}, as of ${day(writtenAt)}`.slice(0, 120) : organisation,
   );
   const take = useMutation({
-    mutationFn: () => request<ArchiveAnswer>('POST', paths.archiveTaking(job.id), { name }),
+    mutationFn: () => request<ArchiveResponse>('POST', paths.archiveTaking(job.id), { name }),
     onSuccess: onTaken,
   });
   const { at, elsewhere } = problemPlaces(take.error, ['name']);
@@ -77,7 +77,7 @@ export function ArchiveContents({ job, onTaken }: { job: ArchiveAnswer; onTaken:
           onChange={(event) => setName(event.target.value)}
           {...at('name', 'you will be their owner; nobody else gets a place in them')}
         />
-        <Trouble error={elsewhere} />
+        <ErrorMessage error={elsewhere} />
         <div style={{ marginTop: 14 }}>
           <Button type="submit" variant="contained" disabled={take.isPending || job.state === 'writing'}>
             {job.state === 'writing' ? 'Making the books …' : 'Make these books'}
@@ -88,7 +88,7 @@ export function ArchiveContents({ job, onTaken }: { job: ArchiveAnswer; onTaken:
   );
 }
 
-function particulars(of: ArchiveContentsAnswer): [string, React.ReactNode][] {
+function particulars(of: ArchiveContentsResponse): [string, React.ReactNode][] {
   const { firstDate, lastDate, entries, drafts } = of;
   return [
     ['Kind', `${KIND_LABELS[of.kind]} · ${of.baseCurrency} · first day ${day(of.firstDay)}`],

@@ -1,12 +1,12 @@
-import { paths, type PutAwayAnswer } from '@just-ledger/contract';
+import { paths, type PutAwayResponse } from '@just-ledger/contract';
 import { Button } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { organisationsQuery } from '../../api/organisation-queries.js';
 import { request } from '../../api/request.js';
-import { useChange } from '../../api/use-change.js';
-import { Trouble } from '../../ui/sheet.js';
+import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
+import { ErrorMessage } from '../../ui/sheet.js';
 
 /** The whole organisation as one file, and the way to put its books away. */
 export function ArchiveSection() {
@@ -31,7 +31,7 @@ function PutAway() {
   const { organisation } = useBooks();
   const client = useQueryClient();
   const [isOpen, setOpen] = useState(false);
-  const putAway = useChange(() => request<PutAwayAnswer>('POST', paths.puttingAway(organisation.id)));
+  const putAway = useOrganisationMutation(() => request<PutAwayResponse>('POST', paths.puttingAway(organisation.id)));
   if (!isOpen)
     return (
       <p className="soft">
@@ -64,7 +64,7 @@ function PutAway() {
           Not now
         </Button>
       </div>
-      <Trouble error={putAway.error} />
+      <ErrorMessage error={putAway.error} />
     </div>
   );
 }

@@ -1,4 +1,4 @@
-import { type ArchiveAnswer, paths } from '@just-ledger/contract';
+import { type ArchiveResponse, paths } from '@just-ledger/contract';
 import { LinearProgress } from '@mui/material';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Link, useSearchParams } from 'react-router';
@@ -6,7 +6,7 @@ import { archiveQuery } from '../../api/archive-queries.js';
 import { request, withQuery } from '../../api/request.js';
 import { DoorSheet } from '../../ui/door-sheet.js';
 import { FileDrop } from '../../ui/file-drop.js';
-import { Trouble } from '../../ui/sheet.js';
+import { ErrorMessage } from '../../ui/sheet.js';
 import { ArchiveContents } from './archive-contents.js';
 
 /** An archive on its way to becoming books: read and proved, shown, named, taken in. */
@@ -15,13 +15,13 @@ export function FromArchiveScreen() {
   const [search, setSearch] = useSearchParams();
   const id = search.get('archive') ?? '';
   const { data, error } = useQuery(archiveQuery(id));
-  const show = (next: ArchiveAnswer | undefined): void => {
+  const show = (next: ArchiveResponse | undefined): void => {
     if (next) client.setQueryData(archiveQuery(next.id).queryKey, next);
     setSearch(next ? { archive: next.id } : {}, { replace: true });
   };
   const begin = useMutation({
     mutationFn: ({ file, name }: { file: Blob; name: string }) =>
-      request<ArchiveAnswer>('POST', withQuery(paths.archives, { name }), file),
+      request<ArchiveResponse>('POST', withQuery(paths.archives, { name }), file),
     onSuccess: show,
   });
   const giveUp = useMutation({ mutationFn: () => request('DELETE', paths.archive(id)) });
@@ -50,7 +50,7 @@ export function FromArchiveScreen() {
           />
         </>
       )}
-      <Trouble error={error ?? begin.error} />
+      <ErrorMessage error={error ?? begin.error} />
       {data && <p className="soft small">{data.name}</p>}
       {data?.state === 'reading' && <Reading job={data} />}
       {data?.state === 'failed' && <Refused job={data} />}
@@ -69,7 +69,7 @@ export function FromArchiveScreen() {
   );
 }
 
-function Reading({ job }: { job: ArchiveAnswer }) {
+function Reading({ job }: { job: ArchiveResponse }) {
   const proved = job.progress?.done ?? 0;
   return (
     <div role="status" style={{ margin: '18px 0' }}>
@@ -79,7 +79,7 @@ function Reading({ job }: { job: ArchiveAnswer }) {
   );
 }
 
-function Refused({ job: { problems } }: { job: ArchiveAnswer }) {
+function Refused({ job: { problems } }: { job: ArchiveResponse }) {
   return (
     <div className="trouble" role="alert">
       <div>Nothing has been made of this file.</div>

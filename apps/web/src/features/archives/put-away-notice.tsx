@@ -4,14 +4,14 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useBooks } from '../../api/books-queries.js';
 import { organisationsQuery } from '../../api/organisation-queries.js';
 import { request } from '../../api/request.js';
-import { useChange } from '../../api/use-change.js';
-import { Trouble } from '../../ui/sheet.js';
+import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
+import { ErrorMessage } from '../../ui/sheet.js';
 
 /** Says over the desk that these books are put away, and takes them out again. */
 export function PutAwayNotice() {
   const { organisation } = useBooks();
   const client = useQueryClient();
-  const takeOut = useChange(() => request('DELETE', paths.puttingAway(organisation.id)));
+  const takeOut = useOrganisationMutation(() => request('DELETE', paths.puttingAway(organisation.id)));
   if (!organisation.putAwayAt) return null;
   return (
     <div className="put-away" role="status">
@@ -33,7 +33,7 @@ export function PutAwayNotice() {
           Restore these books
         </button>
       )}
-      <Trouble error={takeOut.error} />
+      <ErrorMessage error={takeOut.error} />
     </div>
   );
 }

@@ -1,4 +1,4 @@
-import type { SetUpChangeAnswer } from '@just-ledger/contract';
+import type { SetUpChangeResponse } from '@just-ledger/contract';
 import { longDate, SET_UP_SUBJECTS, type SetUpSubject } from '@just-ledger/core';
 import { useSuspenseInfiniteQuery } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
@@ -69,7 +69,7 @@ export default function ChangesScreen({ slot }: ScreenProps) {
   );
 }
 
-function ChangesTable({ changes }: { changes: readonly SetUpChangeAnswer[] }) {
+function ChangesTable({ changes }: { changes: readonly SetUpChangeResponse[] }) {
   return (
     <table className="ruled">
       <thead>

@@ -1,10 +1,10 @@
-import type { SetUpChangeAnswer } from '@just-ledger/contract';
+import type { SetUpChangeResponse } from '@just-ledger/contract';
 import { longDate, parseCivilDate, type SetUpSubject } from '@just-ledger/core';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { trailOfQuery } from '../../api/audit-trail-queries.js';
 import { useBooks } from '../../api/books-queries.js';
-import { Trouble } from '../../ui/sheet.js';
+import { ErrorMessage } from '../../ui/sheet.js';
 
 /** What became of one thing, told where the thing is; folded away until asked for. */
 export function Trail({ subject, object }: { subject: SetUpSubject; object: number }) {
@@ -16,7 +16,7 @@ export function Trail({ subject, object }: { subject: SetUpSubject; object: numb
       <button className="act small" type="button" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
         What changed here
       </button>
-      <Trouble error={error} />
+      <ErrorMessage error={error} />
       {isOpen && data && (
         <ul style={{ margin: '4px 0 0', paddingLeft: 16 }}>
           {data.map((change) => (
@@ -35,12 +35,12 @@ export function Trail({ subject, object }: { subject: SetUpSubject; object: numb
 }
 
 /** When a change was made. @example '18 January 2027, 14:05 UTC' */
-export function when({ at }: SetUpChangeAnswer): string {
+export function when({ at }: SetUpChangeResponse): string {
   return `${longDate(parseCivilDate(at.slice(0, 10)))}, ${at.slice(11, 16)} UTC`;
 }
 
 /** What a change did, in words. */
-export function Difference({ change }: { change: SetUpChangeAnswer }) {
+export function Difference({ change }: { change: SetUpChangeResponse }) {
   if (change.action === 'removed') return <>removed</>;
   const isNew = change.action === 'added';
   return (

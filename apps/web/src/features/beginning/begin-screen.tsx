@@ -1,4 +1,4 @@
-import { type OrganisationAnswer, paths } from '@just-ledger/contract';
+import { type OrganisationResponse, paths } from '@just-ledger/contract';
 import { parseCivilDate } from '@just-ledger/core';
 import { Button } from '@mui/material';
 import { useMutation, useQueryClient, useSuspenseQuery } from '@tanstack/react-query';
@@ -9,7 +9,7 @@ import { organisationsQuery } from '../../api/organisation-queries.js';
 import { problemPlaces } from '../../api/problem-places.js';
 import { request } from '../../api/request.js';
 import { useSession, useSignOut } from '../../api/session-queries.js';
-import { Trouble } from '../../ui/sheet.js';
+import { ErrorMessage } from '../../ui/sheet.js';
 import { answersFrom, type BeginAnswers, beginRequest, datesOf } from './begin-answers.js';
 import { BeginPreview } from './begin-preview.js';
 import { BeginQuestions } from './begin-questions.js';
@@ -61,7 +61,7 @@ export function BeginScreen() {
   const begin = useMutation({
     mutationFn: () => {
       takeUnsent(); // sent after the books stand it would begin them a second time
-      return request<OrganisationAnswer>('POST', paths.organisations, beginRequest(answers, dates));
+      return request<OrganisationResponse>('POST', paths.organisations, beginRequest(answers, dates));
     },
     onSuccess: async (made) => {
       client.setQueryData(unfinishedStartQuery.queryKey, { answers: null, updatedAt: null });
@@ -91,7 +91,7 @@ export function BeginScreen() {
           on it.
         </p>
         <BeginQuestions answers={answers} today={today} at={at} onChange={change} />
-        <Trouble error={elsewhere} />
+        <ErrorMessage error={elsewhere} />
         <div className="foot">
           <div className="row">
             <Button type="submit" variant="contained" disabled={begin.isPending}>

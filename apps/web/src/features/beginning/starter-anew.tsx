@@ -1,4 +1,4 @@
-import { type OrganisationAnswer, paths } from '@just-ledger/contract';
+import { type OrganisationResponse, paths } from '@just-ledger/contract';
 import { KIND_LABELS, starterChart } from '@just-ledger/core';
 import { Button } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
@@ -8,16 +8,16 @@ import { accountsQuery } from '../../api/account-queries.js';
 import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { request } from '../../api/request.js';
-import { useChange } from '../../api/use-change.js';
-import { Trouble } from '../../ui/sheet.js';
+import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
+import { ErrorMessage } from '../../ui/sheet.js';
 
 /** Takes the starter chart of the organisation's kind, while nothing has been posted; shows first what goes and comes. */
-export function StarterAnew({ organisation }: { organisation: OrganisationAnswer }) {
+export function StarterAnew({ organisation }: { organisation: OrganisationResponse }) {
   const address = useAddress();
   const { today } = useBooks();
   const { data: accounts } = useQuery(accountsQuery(organisation.id, today));
   const [isOpen, setOpen] = useState(false);
-  const start = useChange(() => request('POST', paths.accountsStarter(organisation.id), {}));
+  const start = useOrganisationMutation(() => request('POST', paths.accountsStarter(organisation.id), {}));
   const kind = KIND_LABELS[organisation.kind].toLowerCase();
   const isPosted = accounts?.some((one) => one.lines > 0) ?? true;
   if (isPosted) return null;
@@ -55,7 +55,7 @@ export function StarterAnew({ organisation }: { organisation: OrganisationAnswer
           </button>
         </p>
       )}
-      <Trouble error={start.error} />
+      <ErrorMessage error={start.error} />
     </section>
   );
 }

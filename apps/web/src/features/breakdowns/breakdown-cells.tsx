@@ -1,4 +1,4 @@
-import type { BreakdownAnswer } from '@just-ledger/contract';
+import type { BreakdownResponse } from '@just-ledger/contract';
 import { Autocomplete, InputBase } from '@mui/material';
 import type { KeyboardEvent } from 'react';
 
@@ -10,7 +10,7 @@ export function BreakdownCells({
   onChange,
   onKeyDown,
 }: {
-  breakdowns: readonly BreakdownAnswer[];
+  breakdowns: readonly BreakdownResponse[];
   /** Names of values by the name of their breakdown. */
   values: Readonly<Record<string, string>>;
   /** The number of the line, for its labels. */

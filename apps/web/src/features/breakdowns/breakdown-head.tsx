@@ -1,16 +1,16 @@
-import { type BreakdownAnswer, paths } from '@just-ledger/contract';
+import { type BreakdownResponse, paths } from '@just-ledger/contract';
 import { Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { problemPlaces } from '../../api/problem-places.js';
 import { request } from '../../api/request.js';
-import { useChange } from '../../api/use-change.js';
+import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { FormFoot } from '../../ui/form-foot.js';
-import { Trouble } from '../../ui/sheet.js';
+import { ErrorMessage } from '../../ui/sheet.js';
 import { Trail } from '../audit-trail/trail.js';
 
 /** A breakdown's own particulars, in a sentence; written in its place. */
-export function BreakdownHead({ breakdown }: { breakdown: BreakdownAnswer }) {
+export function BreakdownHead({ breakdown }: { breakdown: BreakdownResponse }) {
   const [isOpen, setOpen] = useState(false);
   const needed = breakdown.requiredBy.length;
   return (
@@ -31,7 +31,7 @@ export function BreakdownHead({ breakdown }: { breakdown: BreakdownAnswer }) {
   );
 }
 
-function HeadForm({ breakdown, onDone }: { breakdown: BreakdownAnswer; onDone: () => void }) {
+function HeadForm({ breakdown, onDone }: { breakdown: BreakdownResponse; onDone: () => void }) {
   const { organisation } = useBooks();
   const [fields, setFields] = useState({
     name: breakdown.name,
@@ -39,8 +39,8 @@ function HeadForm({ breakdown, onDone }: { breakdown: BreakdownAnswer; onDone: (
     usualValue: breakdown.usualValue ?? '',
   });
   const path = paths.breakdown(organisation.id, breakdown.id);
-  const save = useChange(() => request('PUT', path, { ...fields, version: breakdown.version }));
-  const remove = useChange(() => request('DELETE', path));
+  const save = useOrganisationMutation(() => request('PUT', path, { ...fields, version: breakdown.version }));
+  const remove = useOrganisationMutation(() => request('DELETE', path));
   const { at, elsewhere } = problemPlaces(save.error, ['name', 'selfBalancing', 'usualValue']);
   const balancing = at('selfBalancing');
   const usable = breakdown.values.filter((value) => value.active && !value.heading);
@@ -88,7 +88,7 @@ function HeadForm({ breakdown, onDone }: { breakdown: BreakdownAnswer; onDone: (
         label={<span className="small">each value balances by itself, in every entry</span>}
       />
       {balancing.helperText && <p className="brick small">{balancing.helperText}</p>}
-      <Trouble error={elsewhere ?? remove.error} />
+      <ErrorMessage error={elsewhere ?? remove.error} />
       <FormFoot
         isNew={false}
         isPending={save.isPending}

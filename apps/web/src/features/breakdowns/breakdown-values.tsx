@@ -1,8 +1,13 @@
-import { type AccountAnswer, type BreakdownAnswer, type BreakdownValueRequest, paths } from '@just-ledger/contract';
+import {
+  type AccountResponse,
+  type BreakdownResponse,
+  type BreakdownValueRequest,
+  paths,
+} from '@just-ledger/contract';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { request } from '../../api/request.js';
-import { useChange } from '../../api/use-change.js';
+import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
 import { ValueForm } from './value-form.js';
 
@@ -11,14 +16,14 @@ export function BreakdownValues({
   breakdown,
   accounts,
 }: {
-  breakdown: BreakdownAnswer;
-  accounts: readonly AccountAnswer[];
+  breakdown: BreakdownResponse;
+  accounts: readonly AccountResponse[];
 }) {
   const { organisation } = useBooks();
   const [open, setOpen] = useState<number>();
   const [made, setMade] = useState(0);
   const hasFunds = organisation.kind === 'non-profit';
-  const add = useChange((value: BreakdownValueRequest) =>
+  const add = useOrganisationMutation((value: BreakdownValueRequest) =>
     request('POST', paths.breakdownValues(organisation.id, breakdown.id), value),
   );
   const nameOf = (number: string | null): string => {

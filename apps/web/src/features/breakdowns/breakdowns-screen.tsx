@@ -1,4 +1,4 @@
-import { type BreakdownAnswer, paths } from '@just-ledger/contract';
+import { type BreakdownResponse, paths } from '@just-ledger/contract';
 import { Button, TextField } from '@mui/material';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -7,10 +7,10 @@ import { useBooks } from '../../api/books-queries.js';
 import { breakdownsQuery } from '../../api/breakdown-queries.js';
 import { problemPlaces } from '../../api/problem-places.js';
 import { request } from '../../api/request.js';
-import { useChange } from '../../api/use-change.js';
+import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
 import { FilesLink } from '../../ui/files-link.js';
-import { Empty, Sheet, Trouble } from '../../ui/sheet.js';
+import { Empty, Sheet, ErrorMessage } from '../../ui/sheet.js';
 import { BreakdownHead } from './breakdown-head.js';
 import { BreakdownValues } from './breakdown-values.js';
 
@@ -51,7 +51,7 @@ export default function BreakdownsScreen() {
           </p>
         </Empty>
       )}
-      {breakdowns.map((one: BreakdownAnswer) => (
+      {breakdowns.map((one: BreakdownResponse) => (
         <section key={one.id} aria-label={one.name} style={{ margin: '10px 0 26px' }}>
           <BreakdownHead breakdown={one} />
           <BreakdownValues breakdown={one} accounts={accounts} />
@@ -64,7 +64,7 @@ export default function BreakdownsScreen() {
 function NewBreakdown({ onDone }: { onDone: () => void }) {
   const { organisation } = useBooks();
   const [name, setName] = useState('');
-  const add = useChange(() => request('POST', paths.breakdowns(organisation.id), { name }));
+  const add = useOrganisationMutation(() => request('POST', paths.breakdowns(organisation.id), { name }));
   const { at, elsewhere } = problemPlaces(add.error, ['name']);
   return (
     <form
@@ -90,7 +90,7 @@ function NewBreakdown({ onDone }: { onDone: () => void }) {
       <Button variant="outlined" onClick={onDone}>
         Leave it
       </Button>
-      <Trouble error={elsewhere} />
+      <ErrorMessage error={elsewhere} />
     </form>
   );
 }

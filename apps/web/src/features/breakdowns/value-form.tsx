@@ -1,7 +1,7 @@
 import {
-  type AccountAnswer,
-  type BreakdownAnswer,
-  type BreakdownValueAnswer,
+  type AccountResponse,
+  type BreakdownResponse,
+  type BreakdownValueResponse,
   type BreakdownValueRequest,
   paths,
 } from '@just-ledger/contract';
@@ -10,9 +10,9 @@ import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { problemPlaces } from '../../api/problem-places.js';
 import { request } from '../../api/request.js';
-import { useChange } from '../../api/use-change.js';
+import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
-import { Trouble } from '../../ui/sheet.js';
+import { ErrorMessage } from '../../ui/sheet.js';
 import { OpenYearsNote } from '../../ui/open-years-note.js';
 
 /** A value: the next one at the foot of the list, or one that is changed where it stands. */
@@ -24,9 +24,9 @@ export function ValueForm({
   onAdd,
   onDone,
 }: {
-  breakdown: BreakdownAnswer;
-  value?: BreakdownValueAnswer;
-  accounts: readonly AccountAnswer[];
+  breakdown: BreakdownResponse;
+  value?: BreakdownValueResponse;
+  accounts: readonly AccountResponse[];
   /** How adding the next one goes. */
   add?: { readonly error: Error | null; readonly isPending: boolean; readonly autoFocus: boolean };
   onAdd?: (value: BreakdownValueRequest) => void;
@@ -40,8 +40,8 @@ export function ValueForm({
     active: value?.active ?? true,
   });
   const path = paths.breakdownValue(organisation.id, breakdown.id, value?.id ?? 0);
-  const save = useChange((body: BreakdownValueRequest) => request('PUT', path, body));
-  const remove = useChange(() => request('DELETE', path));
+  const save = useOrganisationMutation((body: BreakdownValueRequest) => request('PUT', path, body));
+  const remove = useOrganisationMutation(() => request('DELETE', path));
   const { at, elsewhere } = problemPlaces(add?.error ?? save.error, ['name', 'parent', 'account', 'active']);
   const set = (change: Partial<typeof fields>): void => setFields({ ...fields, ...change });
   const funds = accounts.filter((one) => one.element === 'equity' && one.role === 'fund' && !one.heading);
@@ -137,7 +137,7 @@ export function ValueForm({
       </Allowed>
       {value && organisation.kind === 'non-profit' && <OpenYearsNote />}
       {at('active').helperText && <p className="brick small">{at('active').helperText}</p>}
-      <Trouble error={elsewhere ?? remove.error} />
+      <ErrorMessage error={elsewhere ?? remove.error} />
     </form>
   );
 }

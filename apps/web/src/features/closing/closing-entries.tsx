@@ -1,4 +1,4 @@
-import type { ClosingRehearsalAnswer } from '@just-ledger/contract';
+import type { ClosingRehearsalResponse } from '@just-ledger/contract';
 import type { CurrencyCode } from '@just-ledger/core';
 import { shown } from '../../ui/money.js';
 
@@ -7,7 +7,7 @@ export function ClosingEntries({
   entries,
   currency,
 }: {
-  entries: ClosingRehearsalAnswer['entries'];
+  entries: ClosingRehearsalResponse['entries'];
   currency: CurrencyCode;
 }) {
   return entries.map((entry, step) => (

@@ -1,4 +1,4 @@
-import { paths, type PeriodAnswer } from '@just-ledger/contract';
+import { paths, type PeriodResponse } from '@just-ledger/contract';
 import { parseCivilDate, shortDate } from '@just-ledger/core';
 import { TextField } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
@@ -8,9 +8,9 @@ import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { proofsQuery } from '../../api/proof-queries.js';
 import { request } from '../../api/request.js';
-import { useChange } from '../../api/use-change.js';
+import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
-import { Sheet, Trouble } from '../../ui/sheet.js';
+import { Sheet, ErrorMessage } from '../../ui/sheet.js';
 import { Reopen } from './reopen.js';
 
 /** The months of the year: what was posted, whether the proofs hold at their end, and their locks. */
@@ -53,13 +53,15 @@ export default function MonthsScreen() {
   );
 }
 
-function Month({ period, isPast, isClosed }: { period: PeriodAnswer; isPast: boolean; isClosed: boolean }) {
+function Month({ period, isPast, isClosed }: { period: PeriodResponse; isPast: boolean; isClosed: boolean }) {
   const { organisation } = useBooks();
   const { data } = useQuery({ ...proofsQuery(organisation.id, period.to), enabled: isPast && !period.locked });
   const [isUnlocking, setUnlocking] = useState(false);
   const [reason, setReason] = useState('');
-  const lock = useChange(() => request('POST', paths.lock(organisation.id, period.period)));
-  const unlock = useChange(() => request('POST', paths.unlock(organisation.id, period.period), { reason }));
+  const lock = useOrganisationMutation(() => request('POST', paths.lock(organisation.id, period.period)));
+  const unlock = useOrganisationMutation(() =>
+    request('POST', paths.unlock(organisation.id, period.period), { reason }),
+  );
   const failing = data?.proofs.filter((proof) => !proof.holds).length ?? 0;
   return (
     <tr>
@@ -130,7 +132,7 @@ function Month({ period, isPast, isClosed }: { period: PeriodAnswer; isPast: boo
             </button>
           </Allowed>
         )}
-        <Trouble error={lock.error ?? unlock.error} />
+        <ErrorMessage error={lock.error ?? unlock.error} />
       </td>
     </tr>
   );

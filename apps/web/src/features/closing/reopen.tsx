@@ -3,15 +3,15 @@ import { Button, TextField } from '@mui/material';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { request } from '../../api/request.js';
-import { useChange } from '../../api/use-change.js';
+import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
-import { Trouble } from '../../ui/sheet.js';
+import { ErrorMessage } from '../../ui/sheet.js';
 
 /** Opens a closed year again, with a reason that is kept. */
 export function Reopen({ year, name }: { year: string; name: string }) {
   const { organisation } = useBooks();
   const [reason, setReason] = useState('');
-  const reopen = useChange(() => request('POST', paths.reopening(organisation.id, year), { reason }));
+  const reopen = useOrganisationMutation(() => request('POST', paths.reopening(organisation.id, year), { reason }));
   return (
     <form
       className="row"
@@ -37,7 +37,7 @@ export function Reopen({ year, name }: { year: string; name: string }) {
           Reopen {name}
         </Button>
       </Allowed>
-      <Trouble error={reopen.error} />
+      <ErrorMessage error={reopen.error} />
     </form>
   );
 }

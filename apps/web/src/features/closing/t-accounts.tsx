@@ -1,4 +1,4 @@
-import type { ClosingRehearsalAnswer } from '@just-ledger/contract';
+import type { ClosingRehearsalResponse } from '@just-ledger/contract';
 import { type CurrencyCode, minor, parseAmount } from '@just-ledger/core';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { accountsQuery } from '../../api/account-queries.js';
@@ -6,7 +6,7 @@ import { useBooks } from '../../api/books-queries.js';
 import { displayed } from '../../ui/own-ways.js';
 
 /** Each touched account as a T, its new lines in green, its end below. */
-export function TAccounts({ rehearsal, currency }: { rehearsal: ClosingRehearsalAnswer; currency: CurrencyCode }) {
+export function TAccounts({ rehearsal, currency }: { rehearsal: ClosingRehearsalResponse; currency: CurrencyCode }) {
   const { organisation } = useBooks();
   const { data: accounts } = useSuspenseQuery(accountsQuery(organisation.id, rehearsal.date));
   const balances = new Map(accounts.map((one) => [one.number, parseAmount(one.balance, currency)]));

@@ -1,4 +1,4 @@
-import { type ClosingAnswer, type ClosingRehearsalAnswer, paths } from '@just-ledger/contract';
+import { type ClosingResponse, type ClosingRehearsalResponse, paths } from '@just-ledger/contract';
 import { type CivilDate, type CurrencyCode, daysBetween, longDate, parseCivilDate } from '@just-ledger/core';
 import { Button, TextField } from '@mui/material';
 import { useSuspenseQuery } from '@tanstack/react-query';
@@ -8,10 +8,10 @@ import { useAddress, useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { rehearsalQuery } from '../../api/closing-queries.js';
 import { request } from '../../api/request.js';
-import { useChange } from '../../api/use-change.js';
+import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
 import { shown } from '../../ui/money.js';
-import { Empty, Sheet, Trouble } from '../../ui/sheet.js';
+import { Empty, Sheet, ErrorMessage } from '../../ui/sheet.js';
 import { ClosingEntries } from './closing-entries.js';
 import { Reopen } from './reopen.js';
 import { TAccounts } from './t-accounts.js';
@@ -33,8 +33,12 @@ export default function YearEndScreen() {
   const year = stays ?? (address.to ? (shownYear ?? due) : (due ?? shownYear));
   const [form, setForm] = useSheetParam('form');
   const { data: rehearsal } = useSuspenseQuery(rehearsalQuery(organisation.id, year?.year ?? '', form));
-  const close = useChange(async (label: string) => {
-    const answer = await request<ClosingAnswer>('POST', paths.closing(organisation.id, label), form ? { form } : {});
+  const close = useOrganisationMutation(async (label: string) => {
+    const answer = await request<ClosingResponse>(
+      'POST',
+      paths.closing(organisation.id, label),
+      form ? { form } : {},
+    );
     setClosedHere({ year: label, to: address.to });
     return answer;
   });
@@ -81,7 +85,7 @@ export default function YearEndScreen() {
             </div>
           </>
         )}
-        <Trouble error={close.error} />
+        <ErrorMessage error={close.error} />
         {rehearsal.entries.length === 0 && !rehearsal.closed && (
           <Empty>
             <p>
@@ -99,7 +103,7 @@ export default function YearEndScreen() {
   );
 }
 
-function isBlocked({ closed, remarks }: ClosingRehearsalAnswer): boolean {
+function isBlocked({ closed, remarks }: ClosingRehearsalResponse): boolean {
   return closed || remarks.some((remark) => remark.blocks);
 }
 
@@ -110,7 +114,7 @@ function CloseYear({
   isClosing,
   onClose,
 }: {
-  rehearsal: ClosingRehearsalAnswer;
+  rehearsal: ClosingRehearsalResponse;
   today: CivilDate;
   isClosing: boolean;
   onClose: () => void;
@@ -180,7 +184,7 @@ function CloseYear({
 }
 
 /** A closed year: who closed it and when, and how it is opened again. */
-function Closed({ rehearsal }: { rehearsal: ClosingRehearsalAnswer }) {
+function Closed({ rehearsal }: { rehearsal: ClosingRehearsalResponse }) {
   const address = useAddress();
   const { posted, entries, year, yearName } = rehearsal;
   return (
@@ -211,7 +215,7 @@ function Closed({ rehearsal }: { rehearsal: ClosingRehearsalAnswer }) {
   );
 }
 
-function Afterwards({ rehearsal, currency }: { rehearsal: ClosingRehearsalAnswer; currency: CurrencyCode }) {
+function Afterwards({ rehearsal, currency }: { rehearsal: ClosingRehearsalResponse; currency: CurrencyCode }) {
   const { rows, totalDebit, totalCredit } = rehearsal.postClosingTrialBalance;
   return (
     <section className="sheet" aria-label="Trial balance afterwards" tabIndex={0}>

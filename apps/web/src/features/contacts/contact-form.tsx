@@ -1,15 +1,15 @@
-import { type ContactAnswer, type ContactRequest, paths } from '@just-ledger/contract';
+import { type ContactResponse, type ContactRequest, paths } from '@just-ledger/contract';
 import { CONTACT_ROLES, printedIban } from '@just-ledger/core';
 import { Checkbox, FormControlLabel, TextField } from '@mui/material';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { problemPlaces } from '../../api/problem-places.js';
 import { request } from '../../api/request.js';
-import { useChange } from '../../api/use-change.js';
+import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
 import { CurrencyField } from '../../ui/choice-fields.js';
 import { FormFoot } from '../../ui/form-foot.js';
-import { Sheet, Trouble } from '../../ui/sheet.js';
+import { Sheet, ErrorMessage } from '../../ui/sheet.js';
 import { Trail } from '../audit-trail/trail.js';
 import { ContactMerge } from './contact-merge.js';
 
@@ -38,8 +38,8 @@ export function ContactForm({
   onKept,
   onLeave,
 }: {
-  contact: ContactAnswer | undefined;
-  contacts: readonly ContactAnswer[];
+  contact: ContactResponse | undefined;
+  contacts: readonly ContactResponse[];
   onKept: (id: number) => void;
   onLeave: () => void;
 }) {
@@ -61,13 +61,13 @@ export function ContactForm({
     accountNumber: contact?.bank?.accountNumber ?? '',
     holder: contact?.bank?.holder ?? '',
   });
-  const save = useChange((): Promise<ContactAnswer> => {
+  const save = useOrganisationMutation((): Promise<ContactResponse> => {
     const body: ContactRequest = { ...fields, bank };
     return contact
       ? request('PUT', paths.contact(organisation.id, contact.id), { ...body, version: contact.version })
       : request('POST', paths.contacts(organisation.id), body);
   });
-  const remove = useChange(() => request('DELETE', paths.contact(organisation.id, contact?.id ?? 0)));
+  const remove = useOrganisationMutation(() => request('DELETE', paths.contact(organisation.id, contact?.id ?? 0)));
   const { at, elsewhere } = problemPlaces(save.error, PLACES);
   const set = (change: Partial<typeof fields>): void => setFields({ ...fields, ...change });
   const text = (field: 'name' | 'number' | 'terms' | 'email' | 'phone', label: string, hint?: string) => (
@@ -169,7 +169,7 @@ export function ContactForm({
               />
             ))}
           </div>
-          <Trouble error={elsewhere ?? remove.error} />
+          <ErrorMessage error={elsewhere ?? remove.error} />
           <FormFoot
             needed="preparer"
             isNew={!contact}

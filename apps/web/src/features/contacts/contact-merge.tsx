@@ -1,10 +1,10 @@
-import { type ContactAnswer, paths } from '@just-ledger/contract';
+import { type ContactResponse, paths } from '@just-ledger/contract';
 import { Autocomplete, Button, TextField } from '@mui/material';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { request } from '../../api/request.js';
-import { useChange } from '../../api/use-change.js';
-import { Trouble } from '../../ui/sheet.js';
+import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
+import { ErrorMessage } from '../../ui/sheet.js';
 
 /** Lets another contact take the place of a duplicate, after saying what that does. */
 export function ContactMerge({
@@ -12,14 +12,14 @@ export function ContactMerge({
   contacts,
   onMerged,
 }: {
-  contact: ContactAnswer;
-  contacts: readonly ContactAnswer[];
+  contact: ContactResponse;
+  contacts: readonly ContactResponse[];
   onMerged: (id: number) => void;
 }) {
   const { organisation } = useBooks();
   const [isOpen, setOpen] = useState(false);
-  const [into, setInto] = useState<ContactAnswer | null>(null);
-  const merge = useChange(() =>
+  const [into, setInto] = useState<ContactResponse | null>(null);
+  const merge = useOrganisationMutation(() =>
     request('POST', paths.contactMerge(organisation.id, contact.id), { into: into?.id, version: contact.version }),
   );
   if (!isOpen) {
@@ -49,7 +49,7 @@ export function ContactMerge({
           its name leads to {into.name}. This cannot be undone.
         </p>
       )}
-      <Trouble error={merge.error} />
+      <ErrorMessage error={merge.error} />
       <div className="row" style={{ marginTop: 8 }}>
         <Button
           variant="contained"

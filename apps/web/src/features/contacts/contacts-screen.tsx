@@ -1,4 +1,4 @@
-import type { ContactAnswer } from '@just-ledger/contract';
+import type { ContactResponse } from '@just-ledger/contract';
 import { CONTACT_ROLES, longDate } from '@just-ledger/core';
 import { TextField } from '@mui/material';
 import { useSuspenseQuery } from '@tanstack/react-query';
@@ -10,7 +10,7 @@ import { contactsQuery } from '../../api/contact-queries.js';
 import { Allowed } from '../../ui/allowed.js';
 import { FilesLink } from '../../ui/files-link.js';
 import { Printed, PrintedRows } from '../../ui/printed.js';
-import { Empty, Place, Sheet } from '../../ui/sheet.js';
+import { Empty, Pane, Sheet } from '../../ui/sheet.js';
 import { ContactForm } from './contact-form.js';
 
 /** Customers, suppliers, members, employees, authorities: a list, and one of them beside it. */
@@ -102,7 +102,7 @@ export default function ContactsScreen() {
         </Sheet>
       </div>
       {(one || chosen === 'new') && (
-        <Place>
+        <Pane>
           <ContactForm
             key={one ? `${one.id} ${one.version}` : 'new'}
             contact={one}
@@ -110,7 +110,7 @@ export default function ContactsScreen() {
             onKept={(id) => choose(String(id))}
             onLeave={() => choose(undefined)}
           />
-        </Place>
+        </Pane>
       )}
     </div>
   );
@@ -121,7 +121,7 @@ function ContactList({
   chosen,
   onChoose,
 }: {
-  contacts: readonly ContactAnswer[];
+  contacts: readonly ContactResponse[];
   chosen: string;
   onChoose: (id: string) => void;
 }) {

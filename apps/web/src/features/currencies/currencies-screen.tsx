@@ -1,4 +1,4 @@
-import { type CurrencyAnswer, type ExchangeRateAnswer, paths } from '@just-ledger/contract';
+import { type CurrencyResponse, type ExchangeRateResponse, paths } from '@just-ledger/contract';
 import { type CivilDate, dayBefore, daysBetween, parseCivilDate, shortDate } from '@just-ledger/core';
 import { Button } from '@mui/material';
 import { useSuspenseQuery } from '@tanstack/react-query';
@@ -9,11 +9,11 @@ import { useBooks } from '../../api/books-queries.js';
 import { currenciesQuery } from '../../api/currency-queries.js';
 import { problemPlaces } from '../../api/problem-places.js';
 import { request } from '../../api/request.js';
-import { useChange } from '../../api/use-change.js';
+import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
 import { CurrencyField, currencyName } from '../../ui/choice-fields.js';
 import { FilesLink } from '../../ui/files-link.js';
-import { Empty, Place, Sheet, Trouble } from '../../ui/sheet.js';
+import { Empty, Pane, Sheet, ErrorMessage } from '../../ui/sheet.js';
 import { CurrencySheet } from './currency-sheet.js';
 
 /** Foreign currencies with the opening and closing rate of the rail's span; the rates of one beside them. */
@@ -99,9 +99,9 @@ export default function CurrenciesScreen() {
         </Sheet>
       </div>
       {one && (
-        <Place>
+        <Pane>
           <CurrencySheet key={one.currency} currency={one} accounts={accounts} onLeave={() => choose(undefined)} />
-        </Place>
+        </Pane>
       )}
     </div>
   );
@@ -112,7 +112,7 @@ function CurrencyRow({
   isChosen,
   onChoose,
 }: {
-  currency: CurrencyAnswer;
+  currency: CurrencyResponse;
   isChosen: boolean;
   onChoose: () => void;
 }) {
@@ -141,7 +141,7 @@ function CurrencyRow({
 }
 
 /** A rate that holds on a day, and the day it is from where that is long ago. */
-function HeldRate({ rate, on, what }: { rate: ExchangeRateAnswer | null; on: CivilDate; what: string }) {
+function HeldRate({ rate, on, what }: { rate: ExchangeRateResponse | null; on: CivilDate; what: string }) {
   if (!rate) return <span className="num soft small">no {what} rate</span>;
   const isOld = daysBetween(parseCivilDate(rate.date), on) > 7;
   return (
@@ -155,7 +155,7 @@ function HeldRate({ rate, on, what }: { rate: ExchangeRateAnswer | null; on: Civ
 function NewCurrency({ onDone }: { onDone: (added?: string) => void }) {
   const { organisation } = useBooks();
   const [currency, setCurrency] = useState('');
-  const add = useChange(() => request('POST', paths.currencies(organisation.id), { currency }));
+  const add = useOrganisationMutation(() => request('POST', paths.currencies(organisation.id), { currency }));
   const { at, elsewhere } = problemPlaces(add.error, ['currency']);
   return (
     <form
@@ -176,7 +176,7 @@ function NewCurrency({ onDone }: { onDone: (added?: string) => void }) {
       <Button variant="outlined" onClick={() => onDone()}>
         Leave it
       </Button>
-      <Trouble error={elsewhere} />
+      <ErrorMessage error={elsewhere} />
     </form>
   );
 }

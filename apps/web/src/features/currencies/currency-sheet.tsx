@@ -1,14 +1,14 @@
-import type { AccountAnswer, CurrencyAnswer } from '@just-ledger/contract';
+import type { AccountResponse, CurrencyResponse } from '@just-ledger/contract';
 import { paths } from '@just-ledger/contract';
 import { CURRENCY_CODES, longDate } from '@just-ledger/core';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { useBooks } from '../../api/books-queries.js';
 import { exchangeRatesQuery } from '../../api/currency-queries.js';
 import { request } from '../../api/request.js';
-import { useChange } from '../../api/use-change.js';
+import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { currencyName } from '../../ui/choice-fields.js';
 import { Printed } from '../../ui/printed.js';
-import { Sheet, Trouble } from '../../ui/sheet.js';
+import { Sheet, ErrorMessage } from '../../ui/sheet.js';
 import { Trail } from '../audit-trail/trail.js';
 import { ExchangeAccounts } from './exchange-accounts.js';
 import { PrintedRates, RateTable } from './rate-table.js';
@@ -19,13 +19,13 @@ export function CurrencySheet({
   accounts,
   onLeave,
 }: {
-  currency: CurrencyAnswer;
-  accounts: readonly AccountAnswer[];
+  currency: CurrencyResponse;
+  accounts: readonly AccountResponse[];
   onLeave: () => void;
 }) {
   const { organisation, today } = useBooks();
   const { data: rates } = useSuspenseQuery(exchangeRatesQuery(organisation.id, currency.currency));
-  const remove = useChange(() => request('DELETE', paths.currency(organisation.id, currency.currency)));
+  const remove = useOrganisationMutation(() => request('DELETE', paths.currency(organisation.id, currency.currency)));
   return (
     <Sheet
       title={currency.currency}
@@ -58,7 +58,7 @@ export function CurrencySheet({
           </button>
         </p>
       )}
-      <Trouble error={remove.error} />
+      <ErrorMessage error={remove.error} />
       <Trail subject="currency" object={CURRENCY_CODES.findIndex((code) => code === currency.currency) + 1} />
     </Sheet>
   );

@@ -1,21 +1,21 @@
-import { type AccountAnswer, type CurrencyAnswer, paths } from '@just-ledger/contract';
+import { type AccountResponse, type CurrencyResponse, paths } from '@just-ledger/contract';
 import { EXCHANGE_ACCOUNT_KEYS, EXCHANGE_ACCOUNTS, type ExchangeAccount } from '@just-ledger/core';
 import { Button, MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { problemPlaces } from '../../api/problem-places.js';
 import { request } from '../../api/request.js';
-import { useChange } from '../../api/use-change.js';
+import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
-import { Trouble } from '../../ui/sheet.js';
+import { ErrorMessage } from '../../ui/sheet.js';
 
 /** Where gains and losses on a currency go, when they are realised and while they are not. */
 export function ExchangeAccounts({
   currency,
   accounts,
 }: {
-  currency: CurrencyAnswer;
-  accounts: readonly AccountAnswer[];
+  currency: CurrencyResponse;
+  accounts: readonly AccountResponse[];
 }) {
   const { organisation } = useBooks();
   const [numbers, setNumbers] = useState(
@@ -25,7 +25,7 @@ export function ExchangeAccounts({
         string
       >,
   );
-  const save = useChange(() =>
+  const save = useOrganisationMutation(() =>
     request('PUT', paths.currency(organisation.id, currency.currency), {
       currency: currency.currency,
       ...numbers,
@@ -67,7 +67,7 @@ export function ExchangeAccounts({
           );
         })}
       </div>
-      <Trouble error={elsewhere} />
+      <ErrorMessage error={elsewhere} />
       {isChanged && (
         <Allowed isTold>
           <div className="row" style={{ margin: '12px 0' }}>

@@ -1,21 +1,21 @@
-import { type ExchangeRateAnswer, paths, type RateRequest } from '@just-ledger/contract';
+import { type ExchangeRateResponse, paths, type RateRequest } from '@just-ledger/contract';
 import { exchangeRateOn, inverseOf, isRate, parseCivilDate, seemsInverted, shortDate } from '@just-ledger/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { problemPlaces } from '../../api/problem-places.js';
 import { request } from '../../api/request.js';
-import { useChange } from '../../api/use-change.js';
+import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
 import { Cell } from '../../ui/cell.js';
 import { plainDecimal, typedDay } from '../../ui/own-ways.js';
 import { PrintedRows } from '../../ui/printed.js';
-import { Trouble } from '../../ui/sheet.js';
+import { ErrorMessage } from '../../ui/sheet.js';
 
 const EMPTY = { date: '', rate: '', ratePerBase: '' };
 
 /** The rates of a currency, the latest first, under a row in which the next one is typed, whichever way it is quoted. */
-export function RateTable({ currency, rates }: { currency: string; rates: readonly ExchangeRateAnswer[] }) {
+export function RateTable({ currency, rates }: { currency: string; rates: readonly ExchangeRateResponse[] }) {
   const { organisation } = useBooks();
   const base = organisation.baseCurrency;
   const scroller = useRef<HTMLDivElement>(null);
@@ -28,7 +28,9 @@ export function RateTable({ currency, rates }: { currency: string; rates: readon
     overscan: 20,
     getItemKey: (at) => latest[at]?.date ?? at,
   });
-  const remove = useChange((date: string) => request('DELETE', paths.exchangeRate(organisation.id, currency, date)));
+  const remove = useOrganisationMutation((date: string) =>
+    request('DELETE', paths.exchangeRate(organisation.id, currency, date)),
+  );
   return (
     <section aria-label={`Rates of ${currency}`} style={{ marginBottom: 18 }}>
       <div className="rate-row soft small">
@@ -44,7 +46,7 @@ export function RateTable({ currency, rates }: { currency: string; rates: readon
       <Allowed>
         <NextRate currency={currency} rates={rates} typed={typed} onType={setTyped} />
       </Allowed>
-      <Trouble error={remove.error} />
+      <ErrorMessage error={remove.error} />
       <div ref={scroller} role="list" className="rates">
         <div style={{ height: virtual.getTotalSize(), position: 'relative' }} role="presentation">
           {virtual.getVirtualItems().map(({ key, index, start }) => {
@@ -100,7 +102,7 @@ export function PrintedRates({
 }: {
   currency: string;
   base: string;
-  rates: readonly ExchangeRateAnswer[];
+  rates: readonly ExchangeRateResponse[];
 }) {
   const heads = [
     { label: 'Day' },
@@ -124,7 +126,7 @@ function NextRate({
   onType,
 }: {
   currency: string;
-  rates: readonly ExchangeRateAnswer[];
+  rates: readonly ExchangeRateResponse[];
   typed: typeof EMPTY;
   onType: (typed: typeof EMPTY) => void;
 }) {
@@ -135,7 +137,7 @@ function NextRate({
     if (document.activeElement === document.body) row.current?.querySelector('input')?.focus();
   }, []);
   const date = typedDay(typed.date, to) ?? typed.date;
-  const keep = useChange((body: RateRequest) =>
+  const keep = useOrganisationMutation((body: RateRequest) =>
     request('PUT', paths.exchangeRate(organisation.id, currency, encodeURIComponent(date)), body),
   );
   const { at, elsewhere } = problemPlaces(keep.error, ['date', 'rate', 'ratePerBase']);
@@ -219,7 +221,7 @@ function NextRate({
           In the place of {replaced.rate ?? replaced.ratePerBase} of {shortDate(parseCivilDate(replaced.date))}.
         </p>
       )}
-      <Trouble error={elsewhere} />
+      <ErrorMessage error={elsewhere} />
     </form>
   );
 }
@@ -230,7 +232,7 @@ function inverseTyped(text: string): string {
 }
 
 /** A word of warning where a rate was probably typed into the other column. */
-function doubtOf(typed: typeof EMPTY, before: ExchangeRateAnswer): string | undefined {
+function doubtOf(typed: typeof EMPTY, before: ExchangeRateResponse): string | undefined {
   const [given, usual] = typed.rate
     ? [typed.rate.trim(), before.rate ?? before.inverse]
     : [typed.ratePerBase.trim(), before.ratePerBase ?? before.inverse];

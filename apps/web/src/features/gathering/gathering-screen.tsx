@@ -1,4 +1,4 @@
-import { type PaperAnswer, type PaperRequest, paths } from '@just-ledger/contract';
+import { type PaperResponse, type PaperRequest, paths } from '@just-ledger/contract';
 import { longDate, type PaperState, parseCivilDate } from '@just-ledger/core';
 import { Checkbox, InputBase } from '@mui/material';
 import { useSuspenseQuery } from '@tanstack/react-query';
@@ -8,9 +8,9 @@ import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { papersQuery } from '../../api/paper-queries.js';
 import { request } from '../../api/request.js';
-import { useChange } from '../../api/use-change.js';
+import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
-import { Sheet, Trouble } from '../../ui/sheet.js';
+import { Sheet, ErrorMessage } from '../../ui/sheet.js';
 
 /** The papers to gather before the first entry: ticked, annotated, printed. */
 export default function GatheringScreen() {
@@ -64,11 +64,11 @@ export default function GatheringScreen() {
   );
 }
 
-function Paper({ paper }: { paper: PaperAnswer }) {
+function Paper({ paper }: { paper: PaperResponse }) {
   const { organisation, may } = useBooks();
   const [note, setNote] = useState(paper.note);
   const [state, setState] = useState(paper.state);
-  const keep = useChange((change: Partial<PaperRequest>) =>
+  const keep = useOrganisationMutation((change: Partial<PaperRequest>) =>
     request('PUT', paths.paper(organisation.id, paper.key), { state, note, ...change }),
   );
   const isNeeded = state !== 'not-needed';
@@ -92,7 +92,7 @@ function Paper({ paper }: { paper: PaperAnswer }) {
       <td className={isNeeded ? '' : 'soft'}>
         {isNeeded ? paper.title : <s>{paper.title}</s>}
         <div className="soft small">{paper.gives}</div>
-        <Trouble error={keep.error} />
+        <ErrorMessage error={keep.error} />
       </td>
       <td>
         <InputBase

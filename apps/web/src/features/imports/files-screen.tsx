@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import { useAddress, useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { Allowed } from '../../ui/allowed.js';
-import { Place, Sheet } from '../../ui/sheet.js';
+import { Pane, Sheet } from '../../ui/sheet.js';
 import { ImportSheet } from './import-sheet.js';
 
 /** What can be written to files and read from them; one file on its way into the books beside it. */
@@ -29,9 +29,9 @@ export default function FilesScreen() {
       </div>
       {subject && (
         <Allowed>
-          <Place key={subject}>
+          <Pane key={subject}>
             <ImportSheet subject={subject} />
-          </Place>
+          </Pane>
         </Allowed>
       )}
     </div>

@@ -1,12 +1,12 @@
-import { type ImportAnswer, paths } from '@just-ledger/contract';
+import { type ImportResponse, paths } from '@just-ledger/contract';
 import { trayOfSubject } from '@just-ledger/core';
 import { Button } from '@mui/material';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { request } from '../../api/request.js';
-import { useChange } from '../../api/use-change.js';
-import { Trouble } from '../../ui/sheet.js';
+import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
+import { ErrorMessage } from '../../ui/sheet.js';
 
 const SCREENS: Readonly<Record<string, string>> = {
   chart: 'chart',
@@ -16,12 +16,14 @@ const SCREENS: Readonly<Record<string, string>> = {
 };
 
 /** What an import would do, has done, or what stands in its way by row and column. */
-export function ImportOutcome({ job, onTaken }: { job: ImportAnswer; onTaken: (job: ImportAnswer) => void }) {
+export function ImportOutcome({ job, onTaken }: { job: ImportResponse; onTaken: (job: ImportResponse) => void }) {
   const { organisation } = useBooks();
   const address = useAddress();
-  const take = useChange(() => request<ImportAnswer>('POST', paths.importTaking(organisation.id, job.id)));
-  const otherWay = useChange(() =>
-    request<ImportAnswer>('PUT', paths.importMatching(organisation.id, job.id), {
+  const take = useOrganisationMutation(() =>
+    request<ImportResponse>('POST', paths.importTaking(organisation.id, job.id)),
+  );
+  const otherWay = useOrganisationMutation(() =>
+    request<ImportResponse>('PUT', paths.importMatching(organisation.id, job.id), {
       columns: job.headings.map((one) => one.column),
       decimal: job.decimal === '.' ? ',' : '.',
     }),
@@ -83,12 +85,12 @@ export function ImportOutcome({ job, onTaken }: { job: ImportAnswer; onTaken: (j
           Take it in
         </Button>
       )}
-      <Trouble error={take.error} />
+      <ErrorMessage error={take.error} />
     </div>
   );
 }
 
-function ProblemRows({ job }: { job: ImportAnswer }) {
+function ProblemRows({ job }: { job: ImportResponse }) {
   const { problems, problemCount, state } = job;
   const isFile = problems.length > 0 && problems.every(({ path }) => path === '');
   if (isFile) {

@@ -1,4 +1,4 @@
-import { type ImportAnswer, paths } from '@just-ledger/contract';
+import { type ImportResponse, paths } from '@just-ledger/contract';
 import { IMPORT_SUBJECTS, type ImportSubject } from '@just-ledger/core';
 import { LinearProgress } from '@mui/material';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
@@ -7,9 +7,9 @@ import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { importQuery, isBusy } from '../../api/import-queries.js';
 import { request, withQuery } from '../../api/request.js';
-import { useChange } from '../../api/use-change.js';
+import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { FileDrop } from '../../ui/file-drop.js';
-import { Sheet, Trouble } from '../../ui/sheet.js';
+import { Sheet, ErrorMessage } from '../../ui/sheet.js';
 import { ImportOutcome } from './import-outcome.js';
 import { MatchingForm } from './matching-form.js';
 
@@ -20,13 +20,13 @@ export function ImportSheet({ subject }: { subject: ImportSubject }) {
   const [job, setJob] = useSheetParam('import');
   const { data, error } = useQuery(importQuery(organisation.id, job));
   const one = data?.subject === subject ? data : undefined;
-  const show = (next: ImportAnswer): void => {
+  const show = (next: ImportResponse): void => {
     client.setQueryData(importQuery(organisation.id, next.id).queryKey, next);
     setJob(next.id);
   };
-  const giveUp = useChange(() => request('DELETE', paths.import(organisation.id, job)));
-  const begin = useChange(({ file, name }: { file: Blob; name: string }) =>
-    request<ImportAnswer>('POST', withQuery(paths.imports(organisation.id), { subject, name }), file),
+  const giveUp = useOrganisationMutation(() => request('DELETE', paths.import(organisation.id, job)));
+  const begin = useOrganisationMutation(({ file, name }: { file: Blob; name: string }) =>
+    request<ImportResponse>('POST', withQuery(paths.imports(organisation.id), { subject, name }), file),
   );
   const startOver = (): void => {
     if (one && one.state !== 'done') giveUp.mutate(undefined);
@@ -55,7 +55,7 @@ export function ImportSheet({ subject }: { subject: ImportSubject }) {
         )
       }
     >
-      <Trouble error={error ?? giveUp.error} />
+      <ErrorMessage error={error ?? giveUp.error} />
       {!one && job !== '' && data === null && (
         <p className="told" role="status">
           That import is no longer there. Read the file again.
@@ -70,7 +70,7 @@ export function ImportSheet({ subject }: { subject: ImportSubject }) {
           onFile={(file, name) => begin.mutate({ file, name }, { onSuccess: show })}
         />
       )}
-      <Trouble error={begin.error} />
+      <ErrorMessage error={begin.error} />
       {!one && (
         <p className="soft small" style={{ marginTop: 14 }}>
           Columns: {columns.map((column) => column.replaceAll('_', ' ')).join(', ')}. Their order does not matter, and
@@ -90,7 +90,7 @@ export function ImportSheet({ subject }: { subject: ImportSubject }) {
 
 const DOING = { reading: 'Reading the file', checking: 'Comparing with the books', writing: 'Taking it in' } as const;
 
-function Working({ job }: { job: ImportAnswer }) {
+function Working({ job }: { job: ImportResponse }) {
   const { state, progress } = job;
   const doing = DOING[state as keyof typeof DOING];
   const isCounted = progress !== null && progress.total > 0;

@@ -1,18 +1,18 @@
-import { type ImportAnswer, paths } from '@just-ledger/contract';
+import { type ImportResponse, paths } from '@just-ledger/contract';
 import { IMPORT_SUBJECTS } from '@just-ledger/core';
 import { Button, MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { request } from '../../api/request.js';
-import { useChange } from '../../api/use-change.js';
-import { Trouble } from '../../ui/sheet.js';
+import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
+import { ErrorMessage } from '../../ui/sheet.js';
 
 /** Which heading means which column; recognised ones are chosen already, and what is chosen is remembered. */
-export function MatchingForm({ job, onMatched }: { job: ImportAnswer; onMatched: (job: ImportAnswer) => void }) {
+export function MatchingForm({ job, onMatched }: { job: ImportResponse; onMatched: (job: ImportResponse) => void }) {
   const { organisation } = useBooks();
   const [columns, setColumns] = useState(() => job.headings.map((one) => one.column));
-  const match = useChange(() =>
-    request<ImportAnswer>('PUT', paths.importMatching(organisation.id, job.id), { columns }),
+  const match = useOrganisationMutation(() =>
+    request<ImportResponse>('PUT', paths.importMatching(organisation.id, job.id), { columns }),
   );
   const subject = IMPORT_SUBJECTS[job.subject];
   const required: readonly string[] = subject.required;
@@ -73,7 +73,7 @@ export function MatchingForm({ job, onMatched }: { job: ImportAnswer; onMatched:
           ))}
         </tbody>
       </table>
-      <Trouble error={match.error} />
+      <ErrorMessage error={match.error} />
       {!isSame && (
         <div className="row" style={{ marginTop: 12 }}>
           <Button type="submit" variant="contained" disabled={match.isPending} autoFocus>

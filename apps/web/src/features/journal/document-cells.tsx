@@ -1,4 +1,4 @@
-import type { AccountAnswer, DetailItemAnswer } from '@just-ledger/contract';
+import type { AccountResponse, DetailItemResponse } from '@just-ledger/contract';
 import {
   type CivilDate,
   type CurrencyCode,
@@ -19,7 +19,7 @@ import { typedDay, wireInCell } from '../../ui/own-ways.js';
 import { amountsOf, emptyForm, type FormEvent, type FormLine } from './entry-form.js';
 
 /** Whether an account may be made up of things that were taken on one by one. */
-export function hasThings({ control, element, role }: AccountAnswer): boolean {
+export function hasThings({ control, element, role }: AccountResponse): boolean {
   return control === null && element === 'asset' && role !== 'cash';
 }
 
@@ -40,7 +40,7 @@ export function DocumentCells({
 }: {
   line: FormLine;
   at: number;
-  account: AccountAnswer;
+  account: AccountResponse;
   /** The entry's date, from which terms run where the document has no date of its own. */
   date: CivilDate | undefined;
   wrongAt: (row: number, field: string) => string | undefined;
@@ -69,7 +69,7 @@ export function DocumentCells({
   const from = typedDay(line.documentDate, today) ?? date;
   const read = terms ? parseTerms(terms) : undefined;
   const byTerms = read?.ok && read.value && from ? shortDate(dueOn(read.value, from)) : undefined;
-  const openAmount = (item: DetailItemAnswer): string =>
+  const openAmount = (item: DetailItemResponse): string =>
     item.currency && item.foreignAmount
       ? `${item.currency} ${shown(item.foreignAmount, item.currency as CurrencyCode)}`
       : shownWithSide(item.amount, currency);
@@ -155,7 +155,7 @@ function isSameDocument(a: string, b: string): boolean {
   return documentKey(a) === documentKey(b);
 }
 
-function described({ amount, dueDate, currency, foreignAmount }: DetailItemAnswer): string {
+function described({ amount, dueDate, currency, foreignAmount }: DetailItemResponse): string {
   return [currency ? `${currency} ${foreignAmount}` : amount, dueDate && `due ${shortDate(parseCivilDate(dueDate))}`]
     .filter(Boolean)
     .join(', ');

@@ -1,4 +1,4 @@
-import { type DraftAnswer, paths } from '@just-ledger/contract';
+import { type DraftResponse, paths } from '@just-ledger/contract';
 import { isCivilDate, shortDate } from '@just-ledger/core';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -7,16 +7,16 @@ import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { draftsQuery } from '../../api/journal-queries.js';
 import { request, withQuery } from '../../api/request.js';
-import { useChange } from '../../api/use-change.js';
+import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
-import { Empty, Sheet, Trouble } from '../../ui/sheet.js';
+import { Empty, Sheet, ErrorMessage } from '../../ui/sheet.js';
 
 /** Entries not yet posted. */
 export default function DraftsScreen() {
   const address = useAddress();
   const { organisation } = useBooks();
   const { data: drafts } = useSuspenseQuery(draftsQuery(organisation.id));
-  const drop = useChange(({ id, version }: DraftAnswer) =>
+  const drop = useOrganisationMutation(({ id, version }: DraftResponse) =>
     request('DELETE', withQuery(paths.draft(organisation.id, id), { version })),
   );
   const [dropping, setDropping] = useState<number>();
@@ -25,7 +25,7 @@ export default function DraftsScreen() {
       title="Drafts"
       aside={drafts.length === 1 ? '1 entry not yet posted' : `${drafts.length} entries not yet posted`}
     >
-      <Trouble error={drop.error} />
+      <ErrorMessage error={drop.error} />
       {drafts.length === 0 ? (
         <Empty>
           <p>Entries that wait for a figure, a paper or a second pair of eyes are kept here.</p>

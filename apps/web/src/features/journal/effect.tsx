@@ -1,4 +1,4 @@
-import type { AccountAnswer } from '@just-ledger/contract';
+import type { AccountResponse } from '@just-ledger/contract';
 import {
   type AccountEffect,
   type BalancesAt,
@@ -45,7 +45,7 @@ export function Effect({
   date,
 }: {
   form: EntryForm;
-  accounts: readonly AccountAnswer[];
+  accounts: readonly AccountResponse[];
   currency: CurrencyCode;
   /** The entry's date; undefined while none has been typed that can be read. */
   date: CivilDate | undefined;
@@ -142,7 +142,7 @@ export function Effect({
   );
 }
 
-function effectAccount({ number, name, element, role, contra }: AccountAnswer): EffectAccount {
+function effectAccount({ number, name, element, role, contra }: AccountResponse): EffectAccount {
   return {
     number,
     name,
@@ -220,7 +220,7 @@ function detailOf(proof: DetailProof | undefined, named: number): EffectLine['de
 }
 
 /** The proof of each account whose detail was taken on and goes on by name. */
-function useDetailProofs(accounts: readonly AccountAnswer[]): ReadonlyMap<string, DetailProof> {
+function useDetailProofs(accounts: readonly AccountResponse[]): ReadonlyMap<string, DetailProof> {
   const { organisation, today } = useBooks();
   const possible = accounts.filter(hasThings);
   const answers = useQueries({

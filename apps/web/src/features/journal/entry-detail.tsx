@@ -1,4 +1,4 @@
-import { type EntryAnswer, paths } from '@just-ledger/contract';
+import { type EntryResponse, paths } from '@just-ledger/contract';
 import { parseCivilDate, shortDate } from '@just-ledger/core';
 import { Button, TextField } from '@mui/material';
 import { useState } from 'react';
@@ -6,13 +6,13 @@ import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { request } from '../../api/request.js';
-import { useChange } from '../../api/use-change.js';
+import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { shown } from '../../ui/money.js';
 import { typedDay } from '../../ui/own-ways.js';
-import { Trouble } from '../../ui/sheet.js';
+import { ErrorMessage } from '../../ui/sheet.js';
 
 /** An entry's page: its lines, where it came from, what it belongs to, and reversing it. */
-export function EntryDetail({ entry }: { entry: EntryAnswer }) {
+export function EntryDetail({ entry }: { entry: EntryResponse }) {
   const address = useAddress();
   const { organisation, currency, may } = useBooks();
   const [isReversing, setReversing] = useState(false);
@@ -99,15 +99,15 @@ function ReverseForm({
   organisation,
   onDone,
 }: {
-  entry: EntryAnswer;
+  entry: EntryResponse;
   organisation: number;
   onDone: () => void;
 }) {
   const address = useAddress();
   const original = parseCivilDate(entry.date);
   const [date, setDate] = useState(shortDate(original));
-  const reverse = useChange(() =>
-    request<EntryAnswer>('POST', paths.reverse(organisation, entry.number), {
+  const reverse = useOrganisationMutation(() =>
+    request<EntryResponse>('POST', paths.reverse(organisation, entry.number), {
       date: typedDay(date, original) ?? date,
     }),
   );
@@ -139,7 +139,7 @@ function ReverseForm({
       <button className="act" type="button" onClick={onDone}>
         leave it
       </button>
-      <Trouble error={reverse.error} />
+      <ErrorMessage error={reverse.error} />
     </form>
   );
 }

@@ -1,4 +1,10 @@
-import type { AccountAnswer, BreakdownAnswer, DraftAnswer, DraftRequest, EntryRequest } from '@just-ledger/contract';
+import type {
+  AccountResponse,
+  BreakdownResponse,
+  DraftResponse,
+  DraftRequest,
+  EntryRequest,
+} from '@just-ledger/contract';
 import {
   balancingAmount,
   baseAmount,
@@ -101,7 +107,7 @@ export function emptyForm(date: string, kind = 'ordinary'): EntryForm {
 }
 
 /** A draft, to be gone on with: its amounts in the person's marks. @param currency of the books */
-export function formOf(draft: DraftAnswer, currency: CurrencyCode): EntryForm {
+export function formOf(draft: DraftResponse, currency: CurrencyCode): EntryForm {
   const lines = draft.lines.map(({ ratePerBase, ...line }) => ({
     ...emptyLine(),
     ...Object.fromEntries(Object.entries(line).filter(([, value]) => value !== null && value !== undefined)),
@@ -349,9 +355,9 @@ function namedValues({ breakdowns }: Pick<FormLine, 'breakdowns'>): { breakdowns
 /** The breakdowns that a line shows fields for: those it needs, those it names, and all of them if asked for. */
 export function shownBreakdowns(
   line: FormLine,
-  account: AccountAnswer | undefined,
-  breakdowns: readonly BreakdownAnswer[],
-): BreakdownAnswer[] {
+  account: AccountResponse | undefined,
+  breakdowns: readonly BreakdownResponse[],
+): BreakdownResponse[] {
   if (!account) return [];
   return breakdowns.filter(
     ({ name, selfBalancing }) =>
@@ -363,8 +369,8 @@ export function shownBreakdowns(
 export function withAccount(
   line: FormLine,
   number: string,
-  account: AccountAnswer | undefined,
-  breakdowns: readonly BreakdownAnswer[],
+  account: AccountResponse | undefined,
+  breakdowns: readonly BreakdownResponse[],
 ): Partial<FormLine> {
   const usual = breakdowns.flatMap(({ name, usualValue, selfBalancing }) =>
     usualValue && (selfBalancing || account?.breakdowns.includes(name)) ? [[name, usualValue] as const] : [],
@@ -386,7 +392,7 @@ export function rowOfPath(form: EntryForm, path: string): { row: number; field: 
 }
 
 /** Accounts that can be written to by hand. */
-export function writableAccounts(accounts: readonly AccountAnswer[]): AccountAnswer[] {
+export function writableAccounts(accounts: readonly AccountResponse[]): AccountResponse[] {
   return accounts.filter((one) => !one.heading && one.active && one.typedEntries);
 }
 

@@ -1,4 +1,4 @@
-import type { AccountAnswer, BreakdownAnswer, ContactAnswer } from '@just-ledger/contract';
+import type { AccountResponse, BreakdownResponse, ContactResponse } from '@just-ledger/contract';
 import { balancingAmount, type CivilDate, type CurrencyCode, minor, sumOf } from '@just-ledger/core';
 import { type ClipboardEvent, type Dispatch, type KeyboardEvent, useRef } from 'react';
 import { AccountField } from '../../ui/account-field.js';
@@ -31,9 +31,9 @@ export function EntryLines({
   onNewContact,
 }: {
   form: EntryForm;
-  accounts: readonly AccountAnswer[];
-  contacts: readonly ContactAnswer[];
-  breakdowns: readonly BreakdownAnswer[];
+  accounts: readonly AccountResponse[];
+  contacts: readonly ContactResponse[];
+  breakdowns: readonly BreakdownResponse[];
   currency: CurrencyCode;
   /** The day whose rates are proposed; left out for what has no day of its own. */
   date?: CivilDate | undefined;

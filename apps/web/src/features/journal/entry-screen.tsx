@@ -1,4 +1,4 @@
-import type { EntryAnswer } from '@just-ledger/contract';
+import type { EntryResponse } from '@just-ledger/contract';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
@@ -6,7 +6,7 @@ import { useAddress, useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { openedDraftQuery } from '../../api/journal-queries.js';
 import { takeAhead } from '../../api/type-ahead.js';
-import { Sheet, Trouble } from '../../ui/sheet.js';
+import { Sheet, ErrorMessage } from '../../ui/sheet.js';
 import { EntrySheet, LAST_DATE } from './entry-sheet.js';
 
 /** The entry sheet, new or going on with a draft. */
@@ -16,12 +16,12 @@ export default function EntryScreen() {
   const address = useAddress();
   const opened = useQuery({ ...openedDraftQuery(organisation.id, draftId), enabled: draftId !== '' });
   // what has been posted is told on the next sheet too: that of a draft ends with the draft
-  const [posted, setPosted] = useState<EntryAnswer>();
+  const [posted, setPosted] = useState<EntryResponse>();
   const [times, setTimes] = useState(0);
   useEffect(() => {
     if (opened.error) takeAhead();
   }, [opened.error]);
-  const onPosted = (entry: EntryAnswer): void => {
+  const onPosted = (entry: EntryResponse): void => {
     sessionStorage.setItem(LAST_DATE, entry.date);
     setPosted(entry);
     if (draftId !== '') address.go('entry');
@@ -31,7 +31,7 @@ export default function EntryScreen() {
       <Sheet title="Entry">
         {opened.error ? (
           <>
-            <Trouble error={opened.error} />
+            <ErrorMessage error={opened.error} />
             <p>
               <Link className="act" to={address.href('drafts')}>
                 All drafts

@@ -1,4 +1,4 @@
-import { type DraftAnswer, type EntryAnswer, paths } from '@just-ledger/contract';
+import { type DraftResponse, type EntryResponse, paths } from '@just-ledger/contract';
 import { type CivilDate, longDate, parseCivilDate, shortDate } from '@just-ledger/core';
 import { Button } from '@mui/material';
 import { useSuspenseQuery } from '@tanstack/react-query';
@@ -10,10 +10,10 @@ import { breakdownsQuery } from '../../api/breakdown-queries.js';
 import { contactsQuery } from '../../api/contact-queries.js';
 import { request, RequestRefused } from '../../api/request.js';
 import { takeAhead } from '../../api/type-ahead.js';
-import { useChange } from '../../api/use-change.js';
+import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
 import { typedDay } from '../../ui/own-ways.js';
-import { Sheet, Trouble } from '../../ui/sheet.js';
+import { Sheet, ErrorMessage } from '../../ui/sheet.js';
 import { Effect } from './effect.js';
 import {
   draftRequest,
@@ -42,9 +42,9 @@ export function EntrySheet({
   onPosted,
   onOpenAnew,
 }: {
-  draft: DraftAnswer | undefined;
-  posted: EntryAnswer | undefined;
-  onPosted: (entry: EntryAnswer) => void;
+  draft: DraftResponse | undefined;
+  posted: EntryResponse | undefined;
+  onPosted: (entry: EntryResponse) => void;
   /** Opens the draft as it is kept now. */
   onOpenAnew: () => Promise<void>;
 }) {
@@ -77,25 +77,25 @@ export function EntrySheet({
     });
   });
 
-  const post = useChange(async () => {
+  const post = useOrganisationMutation(async () => {
     const entry = entryRequest(form, near, currency);
     const once = { 'idempotency-key': key };
     const answer = draft
-      ? await request<EntryAnswer>('POST', paths.postDraft(organisation.id, draft.id), { version, entry }, once)
-      : await request<EntryAnswer>('POST', paths.entries(organisation.id), entry, once);
+      ? await request<EntryResponse>('POST', paths.postDraft(organisation.id, draft.id), { version, entry }, once)
+      : await request<EntryResponse>('POST', paths.entries(organisation.id), entry, once);
     keepTyping(organisation.id, place, undefined);
     onPosted(answer); // here and not once the sheet is told, since it may have ended with its draft by then
     return answer;
   });
-  const keep = useChange(async (forReview: boolean) => {
+  const keep = useOrganisationMutation(async (forReview: boolean) => {
     const body = { ...draftRequest(form, near, currency, version), forReview };
     const kept = draft
-      ? await request<DraftAnswer>('PUT', paths.draft(organisation.id, draft.id), body)
-      : await request<DraftAnswer>('POST', paths.drafts(organisation.id), body);
+      ? await request<DraftResponse>('PUT', paths.draft(organisation.id, draft.id), body)
+      : await request<DraftResponse>('POST', paths.drafts(organisation.id), body);
     keepTyping(organisation.id, place, undefined);
     return kept;
   });
-  const addContact = useChange(({ name, roles }: { name: string; roles: string[] }) =>
+  const addContact = useOrganisationMutation(({ name, roles }: { name: string; roles: string[] }) =>
     request('POST', paths.contacts(organisation.id), { name, roles }),
   );
   const startAnew = (fresh: EntryForm): void => {
@@ -301,8 +301,8 @@ export function EntrySheet({
             </div>
           ))
         )}
-        {post.error && !refusedEntry && <Trouble error={post.error} />}
-        <Trouble error={(outdated ? undefined : keep.error) ?? addContact.error} />
+        {post.error && !refusedEntry && <ErrorMessage error={post.error} />}
+        <ErrorMessage error={(outdated ? undefined : keep.error) ?? addContact.error} />
       </Sheet>
       <div className="place narrow">
         <Effect form={form} accounts={accounts} currency={currency} date={date} />

@@ -1,4 +1,4 @@
-import { type EntryAnswer, paths } from '@just-ledger/contract';
+import { type EntryResponse, paths } from '@just-ledger/contract';
 import { type CurrencyCode, ENTRY_KINDS, formatAmount, longDate, parseCivilDate, shortDate } from '@just-ledger/core';
 import { MenuItem, TextField } from '@mui/material';
 import { useSuspenseInfiniteQuery, useSuspenseQuery } from '@tanstack/react-query';
@@ -193,7 +193,7 @@ function EntryList({
   currency,
   more,
 }: {
-  entries: readonly EntryAnswer[];
+  entries: readonly EntryResponse[];
   open: string;
   setOpen: (number: string | undefined) => void;
   currency: CurrencyCode;
@@ -282,13 +282,13 @@ function EntryList({
 const CLIP = { overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' } as const;
 
 /** From which account to which, as the sentence of an entry. */
-function fromTo(entry: EntryAnswer): string {
-  const side = (lines: EntryAnswer['lines']): string =>
+function fromTo(entry: EntryResponse): string {
+  const side = (lines: EntryResponse['lines']): string =>
     lines.length === 1 ? `${lines[0]?.account} ${lines[0]?.accountName}` : `${lines.length} accounts`;
   return `${side(entry.lines.filter((line) => line.credit))} → ${side(entry.lines.filter((line) => line.debit))}`;
 }
 
-function mark(entry: EntryAnswer): string {
+function mark(entry: EntryResponse): string {
   if (entry.reversedBy) return 'reversed';
   if (entry.kind !== 'ordinary') return entry.kind;
   return entry.source === 'manual' ? '' : entry.source;

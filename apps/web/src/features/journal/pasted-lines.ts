@@ -1,4 +1,4 @@
-import type { AccountAnswer, BreakdownAnswer, ContactAnswer } from '@just-ledger/contract';
+import type { AccountResponse, BreakdownResponse, ContactResponse } from '@just-ledger/contract';
 import type { CurrencyCode } from '@just-ledger/core';
 import { inCell, readTyped } from '../../ui/own-ways.js';
 import { type EntryForm, type FormLine, withAccount } from './entry-form.js';
@@ -12,9 +12,9 @@ export type LineColumn = (typeof LINE_COLUMNS)[number];
 /** What pasted cells are read against. */
 export interface PastedAgainst {
   readonly form: EntryForm;
-  readonly accounts: readonly AccountAnswer[];
-  readonly contacts: readonly ContactAnswer[];
-  readonly breakdowns: readonly BreakdownAnswer[];
+  readonly accounts: readonly AccountResponse[];
+  readonly contacts: readonly ContactResponse[];
+  readonly breakdowns: readonly BreakdownResponse[];
   readonly currency: CurrencyCode;
 }
 

@@ -1,4 +1,4 @@
-import type { EntriesAnswer, EntryAnswer } from '@just-ledger/contract';
+import type { EntriesResponse, EntryResponse } from '@just-ledger/contract';
 import { paths } from '@just-ledger/contract';
 import { type CurrencyCode, parseCivilDate, shortDate } from '@just-ledger/core';
 import type { JournalFilter } from '../../api/journal-queries.js';
@@ -7,11 +7,11 @@ import { shown } from '../../ui/money.js';
 import { assertPrintable } from '../../ui/print-limit.js';
 
 /** All entries that match, oldest first. @throws if they are too many for paper */
-export async function wholeJournal(organisation: number, filter: JournalFilter): Promise<EntryAnswer[]> {
-  const entries: EntryAnswer[] = [];
+export async function wholeJournal(organisation: number, filter: JournalFilter): Promise<EntryResponse[]> {
+  const entries: EntryResponse[] = [];
   let after: string | undefined = '';
   do {
-    const page: EntriesAnswer = await request(
+    const page: EntriesResponse = await request(
       'GET',
       withQuery(paths.entries(organisation), { ...filter, after, limit: 500 }),
     );
@@ -23,7 +23,7 @@ export async function wholeJournal(organisation: number, filter: JournalFilter):
 }
 
 /** The journal as it is printed: every entry with its lines. */
-export function PrintedJournal({ entries, currency }: { entries: readonly EntryAnswer[]; currency: CurrencyCode }) {
+export function PrintedJournal({ entries, currency }: { entries: readonly EntryResponse[]; currency: CurrencyCode }) {
   return (
     <table>
       <thead>

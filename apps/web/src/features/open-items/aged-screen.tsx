@@ -1,4 +1,4 @@
-import { type AgedContactAnswer, type AgedItemAnswer, paths } from '@just-ledger/contract';
+import { type AgedContactResponse, type AgedItemResponse, paths } from '@just-ledger/contract';
 import { type Age, AGES, longDate, parseCivilDate, shortDate } from '@just-ledger/core';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
@@ -100,7 +100,7 @@ export default function AgedScreen({ slot }: ScreenProps) {
   );
 }
 
-function ContactRows({ contact, isDetailed }: { contact: AgedContactAnswer; isDetailed: boolean }) {
+function ContactRows({ contact, isDetailed }: { contact: AgedContactResponse; isDetailed: boolean }) {
   const { currency } = useBooks();
   const address = useAddress();
   const figure = (amount: string): string => (Number(amount) === 0 ? '' : shown(amount, currency));
@@ -174,6 +174,6 @@ function isPayment({
   document,
   open,
   notAllocated,
-}: Pick<AgedItemAnswer, 'document' | 'open' | 'notAllocated'>): boolean {
+}: Pick<AgedItemResponse, 'document' | 'open' | 'notAllocated'>): boolean {
   return document === null && notAllocated !== null && open.startsWith('-');
 }

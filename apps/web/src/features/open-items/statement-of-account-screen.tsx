@@ -1,4 +1,4 @@
-import { paths, type StatementOfAccountAnswer } from '@just-ledger/contract';
+import { paths, type StatementOfAccountResponse } from '@just-ledger/contract';
 import { longDate, parseCivilDate, shortDate } from '@just-ledger/core';
 import { MenuItem, TextField } from '@mui/material';
 import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
@@ -10,7 +10,7 @@ import { statementOfAccountQuery } from '../../api/open-item-queries.js';
 import { withQuery } from '../../api/request.js';
 import { shown, shownWithSide } from '../../ui/money.js';
 import type { ScreenProps } from '../../ui/screen-route.js';
-import { Empty, Sheet, Trouble } from '../../ui/sheet.js';
+import { Empty, Sheet, ErrorMessage } from '../../ui/sheet.js';
 
 /** What passed between the organisation and one contact, and what is still open. */
 export default function StatementOfAccountScreen({ slot }: ScreenProps) {
@@ -52,7 +52,7 @@ export default function StatementOfAccountScreen({ slot }: ScreenProps) {
           </MenuItem>
         ))}
       </TextField>
-      <Trouble error={error} />
+      <ErrorMessage error={error} />
       {data ? (
         <Statement of={data} />
       ) : (
@@ -66,7 +66,7 @@ export default function StatementOfAccountScreen({ slot }: ScreenProps) {
   );
 }
 
-function Statement({ of }: { of: StatementOfAccountAnswer }) {
+function Statement({ of }: { of: StatementOfAccountResponse }) {
   const { currency } = useBooks();
   const address = useAddress();
   return (

@@ -1,15 +1,15 @@
-import { type ChangeOrganisationRequest, type OrganisationAnswer, paths } from '@just-ledger/contract';
+import { type ChangeOrganisationRequest, type OrganisationResponse, paths } from '@just-ledger/contract';
 import { KIND_LABELS, longDate, ORGANISATION_KINDS, type OrganisationKind, parseCivilDate } from '@just-ledger/core';
 import { Button, MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { problemPlaces } from '../../api/problem-places.js';
 import { request } from '../../api/request.js';
-import { useChange } from '../../api/use-change.js';
+import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
 import { CurrencyField, MonthField } from '../../ui/choice-fields.js';
 import { typedDay } from '../../ui/own-ways.js';
-import { Trouble } from '../../ui/sheet.js';
+import { ErrorMessage } from '../../ui/sheet.js';
 
 const PLACES = ['name', 'kind', 'baseCurrency', 'fiscalYearStartMonth', 'firstDay', 'changeoverDate'];
 
@@ -19,7 +19,7 @@ export function OrganisationForm({
   isKept,
   onKept,
 }: {
-  organisation: OrganisationAnswer;
+  organisation: OrganisationResponse;
   isKept: boolean;
   onKept: (version: number) => void;
 }) {
@@ -34,7 +34,7 @@ export function OrganisationForm({
   };
   const [fields, setFields] = useState(start);
   const set = (change: Partial<typeof start>): void => setFields({ ...fields, ...change });
-  const save = useChange(() => {
+  const save = useOrganisationMutation(() => {
     const changed = (field: keyof typeof start): boolean => fields[field] !== start[field];
     const date = (text: string): string => typedDay(text, today) ?? text;
     const body: ChangeOrganisationRequest = {
@@ -48,7 +48,7 @@ export function OrganisationForm({
         changeoverDate: fields.changeoverDate.trim() === '' ? null : date(fields.changeoverDate),
       }),
     };
-    return request<OrganisationAnswer>('PATCH', paths.organisation(organisation.id), body);
+    return request<OrganisationResponse>('PATCH', paths.organisation(organisation.id), body);
   });
   const { at, elsewhere } = problemPlaces(save.error, PLACES);
   const isSame = JSON.stringify(fields) === JSON.stringify(start);
@@ -108,7 +108,7 @@ export function OrganisationForm({
           {...at('changeoverDate', 'empty if there were none')}
         />
       </div>
-      <Trouble error={elsewhere} />
+      <ErrorMessage error={elsewhere} />
       <Allowed needed="owner" isTold>
         <div className="row" style={{ marginTop: 14 }}>
           <Button type="submit" variant="contained" disabled={save.isPending || isSame}>

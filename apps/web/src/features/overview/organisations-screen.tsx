@@ -1,4 +1,4 @@
-import type { OrganisationAnswer, StandingAnswer } from '@just-ledger/contract';
+import type { OrganisationResponse, StandingResponse } from '@just-ledger/contract';
 import { KIND_LABELS, longDate, parseCivilDate } from '@just-ledger/core';
 import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
 import { type RefObject, useRef, useState } from 'react';
@@ -59,8 +59,8 @@ function BooksTable({
   standings,
   first,
 }: {
-  organisations: readonly OrganisationAnswer[];
-  standings: readonly StandingAnswer[] | undefined;
+  organisations: readonly OrganisationResponse[];
+  standings: readonly StandingResponse[] | undefined;
   /** The first of them, which is at hand as soon as the list is there. */
   first?: RefObject<HTMLAnchorElement | null>;
 }) {
@@ -98,7 +98,7 @@ function BooksTable({
 }
 
 /** Books that are put away, shown when asked for. */
-function PutAwayBooks({ organisations }: { organisations: readonly OrganisationAnswer[] }) {
+function PutAwayBooks({ organisations }: { organisations: readonly OrganisationResponse[] }) {
   const [isOpen, setOpen] = useState(false);
   if (organisations.length === 0) return null;
   const count = organisations.length;

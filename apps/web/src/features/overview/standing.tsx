@@ -1,9 +1,9 @@
-import type { StandingAnswer } from '@just-ledger/contract';
+import type { StandingResponse } from '@just-ledger/contract';
 import { longDate, parseCivilDate } from '@just-ledger/core';
 import { Link } from 'react-router';
 
 /** Where an organisation stands, in a line: what waits opens its screen, what fails says so. */
-export function Standing({ standing }: { standing: StandingAnswer | undefined }) {
+export function Standing({ standing }: { standing: StandingResponse | undefined }) {
   if (!standing) return <span className="soft small">…</span>;
   if (standing.trouble) return <span className="brick small">{standing.trouble}</span>;
   const { organisation, drafts, due, openMonths, yearToClose, papersWanted, takeOnApart, proofs, proofsFailing } =

@@ -1,4 +1,4 @@
-import { type InvitationOffer, paths, type SessionAnswer } from '@just-ledger/contract';
+import { type InvitationOffer, paths, type SessionResponse } from '@just-ledger/contract';
 import { longDate, MEMBER_ROLES, parseCivilDate } from '@just-ledger/core';
 import { Button, TextField } from '@mui/material';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
@@ -9,7 +9,7 @@ import { problemPlaces } from '../../api/problem-places.js';
 import { request, RequestRefused } from '../../api/request.js';
 import { sessionQuery } from '../../api/session-queries.js';
 import { DoorSheet } from '../../ui/door-sheet.js';
-import { Trouble } from '../../ui/sheet.js';
+import { ErrorMessage } from '../../ui/sheet.js';
 
 /** What an invitation's link leads to. */
 export function InvitationScreen() {
@@ -25,7 +25,7 @@ export function InvitationScreen() {
           you again. <a href="/">To the books</a>
         </p>
       )}
-      {!isOver && <Trouble error={error} />}
+      {!isOver && <ErrorMessage error={error} />}
     </DoorSheet>
   );
 }
@@ -35,7 +35,7 @@ function TakeForm({ token, offer }: { token: string; offer: InvitationOffer }) {
   const navigate = useNavigate();
   const [fields, setFields] = useState({ name: '', password: '' });
   const take = useMutation({
-    mutationFn: () => request<SessionAnswer>('POST', paths.invitation(token), fields),
+    mutationFn: () => request<SessionResponse>('POST', paths.invitation(token), fields),
     onSuccess: (answer) => {
       client.clear(); // nothing of whoever was signed in here before
       client.setQueryData(sessionQuery.queryKey, answer);
@@ -80,7 +80,7 @@ function TakeForm({ token, offer }: { token: string; offer: InvitationOffer }) {
           {...at('password', known ? 'the one you sign in with here' : 'at least 10 characters')}
         />
       )}
-      <Trouble error={elsewhere} />
+      <ErrorMessage error={elsewhere} />
       <div>
         <Button type="submit" variant="contained" disabled={take.isPending}>
           Take the place

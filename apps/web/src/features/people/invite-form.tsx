@@ -5,15 +5,15 @@ import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { problemPlaces } from '../../api/problem-places.js';
 import { request } from '../../api/request.js';
-import { useChange } from '../../api/use-change.js';
-import { Trouble } from '../../ui/sheet.js';
+import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
+import { ErrorMessage } from '../../ui/sheet.js';
 
 /** Offers an address a place. */
 export function InviteForm({ onDone }: { onDone: () => void }) {
   const { organisation } = useBooks();
   const [email, setEmail] = useState('');
   const [role, setRole] = useState<MemberRole>('preparer');
-  const invite = useChange(() => request('POST', paths.invitations(organisation.id), { email, role }));
+  const invite = useOrganisationMutation(() => request('POST', paths.invitations(organisation.id), { email, role }));
   const { at, elsewhere } = problemPlaces(invite.error, ['email', 'role']);
   return (
     <form
@@ -48,7 +48,7 @@ export function InviteForm({ onDone }: { onDone: () => void }) {
           ))}
         </TextField>
       </div>
-      <Trouble error={elsewhere} />
+      <ErrorMessage error={elsewhere} />
       <div className="row" style={{ marginTop: 12 }}>
         <Button type="submit" variant="contained" disabled={invite.isPending}>
           Invite

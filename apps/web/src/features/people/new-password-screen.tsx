@@ -6,7 +6,7 @@ import { useParams } from 'react-router';
 import { problemPlaces } from '../../api/problem-places.js';
 import { request, RequestRefused } from '../../api/request.js';
 import { DoorSheet } from '../../ui/door-sheet.js';
-import { Trouble } from '../../ui/sheet.js';
+import { ErrorMessage } from '../../ui/sheet.js';
 
 /** Setting a new password by a link that was asked for. */
 export function NewPasswordScreen() {
@@ -49,7 +49,7 @@ export function NewPasswordScreen() {
             This link has been used, or its day is over. <a href="/">Ask for another one</a>
           </p>
         ) : (
-          <Trouble error={elsewhere} />
+          <ErrorMessage error={elsewhere} />
         )}
         <div>
           <Button type="submit" variant="contained" disabled={set.isPending}>

@@ -4,19 +4,21 @@ import { useSuspenseQuery } from '@tanstack/react-query';
 import { useBooks } from '../../api/books-queries.js';
 import { invitationsQuery } from '../../api/people-queries.js';
 import { request } from '../../api/request.js';
-import { useChange } from '../../api/use-change.js';
-import { Trouble } from '../../ui/sheet.js';
+import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
+import { ErrorMessage } from '../../ui/sheet.js';
 
 /** Invitations that have not been taken. */
 export function OpenInvitations() {
   const { organisation } = useBooks();
   const { data: invitations } = useSuspenseQuery(invitationsQuery(organisation.id));
-  const withdraw = useChange((id: number) => request('DELETE', paths.organisationInvitation(organisation.id, id)));
+  const withdraw = useOrganisationMutation((id: number) =>
+    request('DELETE', paths.organisationInvitation(organisation.id, id)),
+  );
   if (invitations.length === 0) return null;
   return (
     <section aria-label="Invited" style={{ marginTop: 22 }}>
       <h2>Invited</h2>
-      <Trouble error={withdraw.error} />
+      <ErrorMessage error={withdraw.error} />
       <table className="ruled">
         <tbody>
           {invitations.map(({ id, email, role, invitedBy, expiresAt, expired }) => (

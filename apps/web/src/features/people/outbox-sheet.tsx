@@ -1,4 +1,4 @@
-import type { OutboxMessageAnswer } from '@just-ledger/contract';
+import type { OutboxMessageResponse } from '@just-ledger/contract';
 import { parseCivilDate, shortDate } from '@just-ledger/core';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -26,7 +26,7 @@ export function OutboxSheet() {
   );
 }
 
-function Message({ message, isOpen }: { message: OutboxMessageAnswer; isOpen: boolean }) {
+function Message({ message, isOpen }: { message: OutboxMessageResponse; isOpen: boolean }) {
   const [isCopied, setCopied] = useState(false);
   const body = withAddress(message.body);
   const link = /https?:\/\/\S+/.exec(body)?.[0];

@@ -3,7 +3,7 @@ import { useSuspenseQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { peopleQuery } from '../../api/people-queries.js';
-import { Place, Sheet } from '../../ui/sheet.js';
+import { Pane, Sheet } from '../../ui/sheet.js';
 import { InviteForm } from './invite-form.js';
 import { OpenInvitations } from './open-invitations.js';
 import { OutboxSheet } from './outbox-sheet.js';
@@ -58,9 +58,9 @@ export default function PeopleScreen() {
         </Sheet>
       </div>
       {may('owner') && (
-        <Place>
+        <Pane>
           <OutboxSheet />
-        </Place>
+        </Pane>
       )}
     </div>
   );

@@ -1,19 +1,19 @@
-import { paths, type PersonAnswer } from '@just-ledger/contract';
+import { paths, type PersonResponse } from '@just-ledger/contract';
 import { MEMBER_ROLE_KEYS, MEMBER_ROLES, type MemberRole, parseCivilDate, shortDate } from '@just-ledger/core';
 import { MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { request } from '../../api/request.js';
-import { useChange } from '../../api/use-change.js';
-import { Trouble } from '../../ui/sheet.js';
+import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
+import { ErrorMessage } from '../../ui/sheet.js';
 
 /** A person with their role; an owner changes it here, or takes the place away after a second word. */
-export function PersonRow({ person }: { person: PersonAnswer }) {
+export function PersonRow({ person }: { person: PersonResponse }) {
   const { organisation, may } = useBooks();
   const [isGoing, setGoing] = useState(false);
   const path = paths.person(organisation.id, person.id);
-  const change = useChange((role: MemberRole) => request('PUT', path, { role }));
-  const remove = useChange(() => request('DELETE', path));
+  const change = useOrganisationMutation((role: MemberRole) => request('PUT', path, { role }));
+  const remove = useOrganisationMutation(() => request('DELETE', path));
   const error = change.error ?? remove.error;
   return (
     <>
@@ -73,7 +73,7 @@ export function PersonRow({ person }: { person: PersonAnswer }) {
       {error && (
         <tr>
           <td colSpan={4}>
-            <Trouble error={error} />
+            <ErrorMessage error={error} />
           </td>
         </tr>
       )}

@@ -1,4 +1,4 @@
-import { paths, type RecurringJournalAnswer, type RecurringJournalRequest } from '@just-ledger/contract';
+import { paths, type RecurringJournalResponse, type RecurringJournalRequest } from '@just-ledger/contract';
 import { parseCivilDate, shortDate } from '@just-ledger/core';
 import { Button, MenuItem, TextField } from '@mui/material';
 import { useSuspenseQuery } from '@tanstack/react-query';
@@ -8,10 +8,10 @@ import { useBooks } from '../../api/books-queries.js';
 import { breakdownsQuery } from '../../api/breakdown-queries.js';
 import { contactsQuery } from '../../api/contact-queries.js';
 import { request, RequestRefused } from '../../api/request.js';
-import { useChange } from '../../api/use-change.js';
+import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
 import { typedDay } from '../../ui/own-ways.js';
-import { Trouble } from '../../ui/sheet.js';
+import { ErrorMessage } from '../../ui/sheet.js';
 import { emptyForm, entryRequest, formOf, formReducer, rowOfPath, writableAccounts } from '../journal/entry-form.js';
 import { EntryLines } from '../journal/entry-lines.js';
 
@@ -26,7 +26,7 @@ const OFTEN = [
 ] as const;
 
 /** A recurring journal: when it falls due, and the entry that it posts. */
-export function RecurringForm({ journal, onDone }: { journal?: RecurringJournalAnswer; onDone: () => void }) {
+export function RecurringForm({ journal, onDone }: { journal?: RecurringJournalResponse; onDone: () => void }) {
   const { organisation, currency, today } = useBooks();
   const { data: accounts } = useSuspenseQuery(accountsQuery(organisation.id, today));
   const { data: contacts } = useSuspenseQuery(contactsQuery(organisation.id));
@@ -58,7 +58,7 @@ export function RecurringForm({ journal, onDone }: { journal?: RecurringJournalA
         )
       : emptyForm(today),
   );
-  const save = useChange(() => {
+  const save = useOrganisationMutation(() => {
     const [every, unit = 'month'] = fields.often.split(' ');
     const { lines, explanation, kind } = entryRequest(
       { ...form, explanation: form.explanation || fields.name },
@@ -196,7 +196,7 @@ export function RecurringForm({ journal, onDone }: { journal?: RecurringJournalA
           {problem.message}
         </div>
       ))}
-      {save.error && !refusal && <Trouble error={save.error} />}
+      {save.error && !refusal && <ErrorMessage error={save.error} />}
       <Allowed isTold>
         <div className="row">
           <Button type="submit" variant="contained" disabled={save.isPending}>

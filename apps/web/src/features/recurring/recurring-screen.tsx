@@ -1,4 +1,9 @@
-import { type OccurrenceAnswer, paths, type PostDueAnswer, type RecurringJournalAnswer } from '@just-ledger/contract';
+import {
+  type OccurrenceResponse,
+  paths,
+  type PostDueResponse,
+  type RecurringJournalResponse,
+} from '@just-ledger/contract';
 import {
   checkDate,
   type CivilDate,
@@ -19,11 +24,11 @@ import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { recurringQuery } from '../../api/recurring-queries.js';
 import { request } from '../../api/request.js';
-import { useChange } from '../../api/use-change.js';
+import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
 import { shown } from '../../ui/money.js';
 import { displayed } from '../../ui/own-ways.js';
-import { Empty, Sheet, Trouble } from '../../ui/sheet.js';
+import { Empty, Sheet, ErrorMessage } from '../../ui/sheet.js';
 import { booksForDates } from '../journal/books-for-dates.js';
 import { RecurringForm } from './recurring-form.js';
 
@@ -144,7 +149,15 @@ function Months({ year }: { year: FiscalYear }) {
   );
 }
 
-function TimeLine({ journal, year, today }: { journal: RecurringJournalAnswer; year: FiscalYear; today: CivilDate }) {
+function TimeLine({
+  journal,
+  year,
+  today,
+}: {
+  journal: RecurringJournalResponse;
+  year: FiscalYear;
+  today: CivilDate;
+}) {
   const days = daysBetween(year.first, year.last) + 1;
   const at = (date: string): string => `${((daysBetween(year.first, parseCivilDate(date)) + 0.5) / days) * 100}%`;
   const inYear = journal.occurrences.filter((one) => one.date >= year.first && one.date <= year.last);
@@ -158,7 +171,7 @@ function TimeLine({ journal, year, today }: { journal: RecurringJournalAnswer; y
   );
 }
 
-function dotTitle(one: OccurrenceAnswer): string {
+function dotTitle(one: OccurrenceResponse): string {
   return [shortDate(parseCivilDate(one.date)), one.state === 'to-come' ? 'to come' : one.state, one.entry, one.reason]
     .filter(Boolean)
     .join(' · ');
@@ -169,7 +182,7 @@ function Due({
   currency,
   today,
 }: {
-  due: readonly { journal: RecurringJournalAnswer; date: string }[];
+  due: readonly { journal: RecurringJournalResponse; date: string }[];
   currency: CurrencyCode;
   today: CivilDate;
 }) {
@@ -183,12 +196,12 @@ function Due({
   const open = due.filter(({ date }) => shut(date) === undefined);
   const [skipping, setSkipping] = useState('');
   const [reason, setReason] = useState('');
-  const postAll = useChange(() => request<PostDueAnswer>('POST', paths.postDue(organisation.id)));
-  const post = useChange(({ id, date }: { id: number; date: string }) =>
-    request<RecurringJournalAnswer>('POST', paths.postOccurrence(organisation.id, id), { date }),
+  const postAll = useOrganisationMutation(() => request<PostDueResponse>('POST', paths.postDue(organisation.id)));
+  const post = useOrganisationMutation(({ id, date }: { id: number; date: string }) =>
+    request<RecurringJournalResponse>('POST', paths.postOccurrence(organisation.id, id), { date }),
   );
-  const skip = useChange(({ id, date }: { id: number; date: string }) =>
-    request<RecurringJournalAnswer>('POST', paths.skipOccurrence(organisation.id, id), { date, reason }),
+  const skip = useOrganisationMutation(({ id, date }: { id: number; date: string }) =>
+    request<RecurringJournalResponse>('POST', paths.skipOccurrence(organisation.id, id), { date, reason }),
   );
   const effect = open
     .flatMap(({ journal }) => journal.entry.lines)
@@ -268,7 +281,7 @@ function Due({
           </div>
         );
       })}
-      <Trouble error={post.error ?? postAll.error ?? skip.error} />
+      <ErrorMessage error={post.error ?? postAll.error ?? skip.error} />
       {postAll.data && postAll.data.posted.length > 0 && (
         <div className="told" role="status">
           Posted {postAll.data.posted.map((one) => one.entry).join(', ')}.{' '}
@@ -303,10 +316,10 @@ function Due({
   );
 }
 
-function Details({ journal, currency }: { journal: RecurringJournalAnswer; currency: CurrencyCode }) {
+function Details({ journal, currency }: { journal: RecurringJournalResponse; currency: CurrencyCode }) {
   const { organisation } = useBooks();
   const [isChanging, setChanging] = useState(false);
-  const end = useChange(() => request('DELETE', paths.recurringJournal(organisation.id, journal.id)));
+  const end = useOrganisationMutation(() => request('DELETE', paths.recurringJournal(organisation.id, journal.id)));
   if (isChanging) return <RecurringForm journal={journal} onDone={() => setChanging(false)} />;
   return (
     <div style={{ padding: '4px 8px 10px', display: 'grid', gridTemplateColumns: '1.3fr 1fr', gap: 24 }}>
@@ -336,7 +349,7 @@ function Details({ journal, currency }: { journal: RecurringJournalAnswer; curre
             </button>
           )}
         </div>
-        <Trouble error={end.error} />
+        <ErrorMessage error={end.error} />
       </div>
       <div>
         <h2 className="minor">The next twelve</h2>

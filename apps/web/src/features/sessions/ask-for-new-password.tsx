@@ -3,7 +3,7 @@ import { Button, TextField } from '@mui/material';
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { request } from '../../api/request.js';
-import { Trouble } from '../../ui/sheet.js';
+import { ErrorMessage } from '../../ui/sheet.js';
 
 /** Asks for the way to a new password; the answer does not tell who has a sign-in. */
 export function AskForNewPassword({ onLeave }: { onLeave: () => void }) {
@@ -42,7 +42,7 @@ export function AskForNewPassword({ onLeave }: { onLeave: () => void }) {
         value={email}
         onChange={(event) => setEmail(event.target.value)}
       />
-      <Trouble error={ask.error} />
+      <ErrorMessage error={ask.error} />
       <div className="row">
         <Button type="submit" variant="contained" disabled={ask.isPending}>
           Ask for a link

@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { problemPlaces } from '../../api/problem-places.js';
 import { request } from '../../api/request.js';
 import { sessionQuery, useSession } from '../../api/session-queries.js';
-import { Trouble } from '../../ui/sheet.js';
+import { ErrorMessage } from '../../ui/sheet.js';
 
 /** The signed-in person by name; behind it, the password and the sessions open anywhere. */
 export function OwnSignIn() {
@@ -77,7 +77,7 @@ function Ways() {
           ))}
         </TextField>
       </div>
-      <Trouble error={change.error} />
+      <ErrorMessage error={change.error} />
     </div>
   );
 }
@@ -112,7 +112,7 @@ function PasswordForm() {
     >
       {field('current', 'Password', 'current-password')}
       {field('next', 'New password', 'new-password')}
-      <Trouble error={elsewhere} />
+      <ErrorMessage error={elsewhere} />
       <div className="row">
         <Button type="submit" variant="contained" disabled={change.isPending}>
           Change the password
@@ -139,7 +139,7 @@ function Everywhere() {
         Sign out everywhere
       </button>{' '}
       <span className="soft small">also where you are signed in on other machines</span>
-      <Trouble error={end.error} />
+      <ErrorMessage error={end.error} />
     </p>
   );
 }

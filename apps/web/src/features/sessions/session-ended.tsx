@@ -1,4 +1,4 @@
-import type { SessionAnswer } from '@just-ledger/contract';
+import type { SessionResponse } from '@just-ledger/contract';
 import { Dialog, DialogContent, DialogTitle } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
 import { SignInFields } from './sign-in-screen.js';
@@ -6,7 +6,7 @@ import { SignInFields } from './sign-in-screen.js';
 /** Sign-in over the desk when a session has ended: the screens beneath keep what was typed. */
 export function SessionEnded({ email }: { email: string }) {
   const client = useQueryClient();
-  const onDone = ({ person }: SessionAnswer): void => {
+  const onDone = ({ person }: SessionResponse): void => {
     // somebody else sees nothing of what the first one had open
     if (person?.email !== email) window.location.assign('/');
     else void client.invalidateQueries();

@@ -1,4 +1,4 @@
-import { paths, type SessionAnswer } from '@just-ledger/contract';
+import { paths, type SessionResponse } from '@just-ledger/contract';
 import { Button, TextField } from '@mui/material';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { type FormEvent, useState } from 'react';
@@ -6,7 +6,7 @@ import { problemPlaces } from '../../api/problem-places.js';
 import { request } from '../../api/request.js';
 import { sessionQuery } from '../../api/session-queries.js';
 import { DoorSheet } from '../../ui/door-sheet.js';
-import { Trouble } from '../../ui/sheet.js';
+import { ErrorMessage } from '../../ui/sheet.js';
 import { AskForNewPassword } from './ask-for-new-password.js';
 
 /** Signing in; on the very first start, creating one's own sign-in. */
@@ -46,7 +46,7 @@ export function SignInFields({
 }: {
   firstRun: boolean;
   email?: string;
-  onDone?: (answer: SessionAnswer) => void;
+  onDone?: (answer: SessionResponse) => void;
 }) {
   const client = useQueryClient();
   const [fields, setFields] = useState({ name: '', email, password: '' });
@@ -54,8 +54,8 @@ export function SignInFields({
     mutationFn: () => {
       const { email: address, password } = fields;
       return firstRun
-        ? request<SessionAnswer>('POST', paths.firstOwner, fields)
-        : request<SessionAnswer>('POST', paths.session, { email: address, password });
+        ? request<SessionResponse>('POST', paths.firstOwner, fields)
+        : request<SessionResponse>('POST', paths.session, { email: address, password });
     },
     onSuccess: (answer) => {
       client.setQueryData(sessionQuery.queryKey, answer);
@@ -85,7 +85,7 @@ export function SignInFields({
       {firstRun && field('name', 'Your name', 'text', 'name')}
       {field('email', 'E-mail address', 'email', 'username')}
       {field('password', 'Password', 'password', firstRun ? 'new-password' : 'current-password')}
-      <Trouble error={elsewhere} />
+      <ErrorMessage error={elsewhere} />
       <div>
         <Button type="submit" variant="contained" disabled={send.isPending}>
           {firstRun ? 'Begin' : 'Sign in'}

@@ -1,4 +1,4 @@
-import type { BesideAnswer, StatementRowAnswer } from '@just-ledger/contract';
+import type { BesideResponse, StatementRowResponse } from '@just-ledger/contract';
 import { type CurrencyCode, parseCivilDate, shortDate } from '@just-ledger/core';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
@@ -14,9 +14,9 @@ export function ComparedTable({
   carried,
   isStepped = false,
 }: {
-  rows: readonly StatementRowAnswer[];
+  rows: readonly StatementRowResponse[];
   to: string;
-  beside: BesideAnswer;
+  beside: BesideResponse;
   currency: CurrencyCode;
   /** The keys of figures that leave for, or come from, another statement. */
   carried: Readonly<Record<string, string>>;

@@ -1,11 +1,11 @@
-import type { EquityStatementAnswer } from '@just-ledger/contract';
+import type { EquityStatementResponse } from '@just-ledger/contract';
 import type { CurrencyCode } from '@just-ledger/core';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
 import { currencySign, shown } from '../../ui/money.js';
 
 /** The statement of changes in equity: a column a component, and their total. */
-export function EquityTable({ of, currency }: { of: EquityStatementAnswer; currency: CurrencyCode }) {
+export function EquityTable({ of, currency }: { of: EquityStatementResponse; currency: CurrencyCode }) {
   const address = useAddress();
   const sign = currencySign(currency);
   const hasTotal = of.components.length !== 1;

@@ -1,4 +1,4 @@
-import type { StatementHeading, StatementRowAnswer } from '@just-ledger/contract';
+import type { StatementHeading, StatementRowResponse } from '@just-ledger/contract';
 import type { CurrencyCode } from '@just-ledger/core';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
@@ -26,7 +26,7 @@ export function StatementTable({
   carried,
   isStepped = false,
 }: {
-  rows: readonly StatementRowAnswer[];
+  rows: readonly StatementRowResponse[];
   currency: CurrencyCode;
   /** The keys of figures that leave for, or come from, another statement. */
   carried: Readonly<Record<string, string>>;
@@ -35,7 +35,7 @@ export function StatementTable({
   const address = useAddress();
   const sign = currencySign(currency);
   const firstAmount = rows.findIndex((row) => row.row === 'account');
-  const write = (row: StatementRowAnswer): string => writtenFigure(row.amount, row.key, currency, isStepped);
+  const write = (row: StatementRowResponse): string => writtenFigure(row.amount, row.key, currency, isStepped);
   return (
     <table>
       <tbody>
@@ -94,7 +94,7 @@ export function StatementTable({
 }
 
 /** Whether a row is the sum of the part right above it. */
-function isPartSum(rows: readonly StatementRowAnswer[], at: number): boolean {
+function isPartSum(rows: readonly StatementRowResponse[], at: number): boolean {
   return (
     rows[at]?.row === 'subtotal' && rows[at - 1]?.row === 'account' && rows[at]?.key.startsWith('total-') === true
   );

@@ -1,4 +1,9 @@
-import { type BalanceSheetAnswer, type Comparison, type IncomeStatementAnswer, paths } from '@just-ledger/contract';
+import {
+  type BalanceSheetResponse,
+  type Comparison,
+  type IncomeStatementResponse,
+  paths,
+} from '@just-ledger/contract';
 import type { CurrencyCode, IncomeStatementForm } from '@just-ledger/core';
 import { useSuspenseQueries } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
@@ -117,7 +122,7 @@ function Figures({
   to,
   ...more
 }: {
-  of: IncomeStatementAnswer | BalanceSheetAnswer;
+  of: IncomeStatementResponse | BalanceSheetResponse;
   to: string;
   currency: CurrencyCode;
   carried: Readonly<Record<string, string>>;

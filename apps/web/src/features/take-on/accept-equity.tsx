@@ -1,4 +1,4 @@
-import { CLOSING_RULES, paths, type TakeOnAnswer } from '@just-ledger/contract';
+import { CLOSING_RULES, paths, type TakeOnResponse } from '@just-ledger/contract';
 import { type Account, isPermanentEquity } from '@just-ledger/core';
 import { Button, MenuItem, TextField } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
@@ -6,23 +6,23 @@ import { useState } from 'react';
 import { accountsQuery } from '../../api/account-queries.js';
 import { useBooks } from '../../api/books-queries.js';
 import { request } from '../../api/request.js';
-import { useChange } from '../../api/use-change.js';
+import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
 import { shown } from '../../ui/money.js';
-import { Trouble } from '../../ui/sheet.js';
+import { ErrorMessage } from '../../ui/sheet.js';
 
 type EquityAccount = Pick<Account, 'element' | 'role'>;
 
 /** Equity left to come out as the difference: the figure is shown, and accepted by hand. Also: where an old year is closed into. */
-export function AcceptEquity({ takeOn }: { takeOn: TakeOnAnswer }) {
+export function AcceptEquity({ takeOn }: { takeOn: TakeOnResponse }) {
   const { organisation, currency, today } = useBooks();
   const { data: accounts } = useQuery(accountsQuery(organisation.id, today));
   const [account, setAccount] = useState('');
-  const accept = useChange(() =>
-    request<TakeOnAnswer>('POST', paths.takeOnEquity(organisation.id), { account, amount: takeOn.outBy }),
+  const accept = useOrganisationMutation(() =>
+    request<TakeOnResponse>('POST', paths.takeOnEquity(organisation.id), { account, amount: takeOn.outBy }),
   );
-  const close = useChange((closesInto: string | null) =>
-    request<TakeOnAnswer>('PUT', paths.takeOn(organisation.id), { closesInto }),
+  const close = useOrganisationMutation((closesInto: string | null) =>
+    request<TakeOnResponse>('PUT', paths.takeOn(organisation.id), { closesInto }),
   );
   const equity = (accounts ?? []).filter(
     ({ element, active, heading }) => element === 'equity' && active && !heading,
@@ -63,7 +63,7 @@ export function AcceptEquity({ takeOn }: { takeOn: TakeOnAnswer }) {
               Accept
             </Button>
           </div>
-          <Trouble error={accept.error} />
+          <ErrorMessage error={accept.error} />
         </section>
       )}
       {takeOn.isUnclosed && (
@@ -90,7 +90,7 @@ export function AcceptEquity({ takeOn }: { takeOn: TakeOnAnswer }) {
                 </MenuItem>
               ))}
           </TextField>
-          <Trouble error={close.error} />
+          <ErrorMessage error={close.error} />
         </section>
       )}
     </Allowed>

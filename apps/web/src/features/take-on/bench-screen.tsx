@@ -3,7 +3,7 @@ import { useSuspenseQuery } from '@tanstack/react-query';
 import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { takeOnQuery } from '../../api/take-on-queries.js';
-import { Place } from '../../ui/sheet.js';
+import { Pane } from '../../ui/sheet.js';
 import { ClearingSheet } from './clearing-sheet.js';
 import { TrayList } from './tray-list.js';
 import { TraySheet } from './tray-sheet.js';
@@ -16,15 +16,15 @@ export default function BenchScreen() {
   const tray = isTrayKey(given) && given !== 'asset-classes' ? given : 'trial-balance';
   return (
     <div className="bench">
-      <Place>
+      <Pane>
         <TrayList takeOn={takeOn} tray={tray} />
-      </Place>
-      <Place key={tray}>
+      </Pane>
+      <Pane key={tray}>
         <TraySheet takeOn={takeOn} tray={tray} />
-      </Place>
-      <Place>
+      </Pane>
+      <Pane>
         <ClearingSheet takeOn={takeOn} tray={tray} />
-      </Place>
+      </Pane>
     </div>
   );
 }

@@ -1,4 +1,4 @@
-import { paths, type TakeOnAnswer } from '@just-ledger/contract';
+import { paths, type TakeOnResponse } from '@just-ledger/contract';
 import { minor, parseAmount, type TrayKey, TRAYS } from '@just-ledger/core';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
@@ -11,7 +11,7 @@ import { AcceptEquity } from './accept-equity.js';
 import { SignOff } from './sign-off.js';
 
 /** What is still apart, where it may come from, and sign-off at zero. */
-export function ClearingSheet({ takeOn, tray }: { takeOn: TakeOnAnswer; tray: TrayKey }) {
+export function ClearingSheet({ takeOn, tray }: { takeOn: TakeOnResponse; tray: TrayKey }) {
   const { organisation, currency } = useBooks();
   const apart = takeOn.clearing
     .map(({ part, expected }) => ({ part, amount: parseAmount(expected, currency) }))

@@ -1,18 +1,20 @@
-import { paths, type TakeOnAnswer } from '@just-ledger/contract';
+import { paths, type TakeOnResponse } from '@just-ledger/contract';
 import { longDate, parseCivilDate } from '@just-ledger/core';
 import { Button, TextField } from '@mui/material';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { problemPlaces } from '../../api/problem-places.js';
 import { request } from '../../api/request.js';
-import { useChange } from '../../api/use-change.js';
+import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
-import { Trouble } from '../../ui/sheet.js';
+import { ErrorMessage } from '../../ui/sheet.js';
 
 /** Sign-off at zero; afterwards who and when, and the way to reopen. */
-export function SignOff({ takeOn }: { takeOn: TakeOnAnswer }) {
+export function SignOff({ takeOn }: { takeOn: TakeOnResponse }) {
   const { organisation } = useBooks();
-  const signOff = useChange(() => request<TakeOnAnswer>('POST', paths.takeOnSignOff(organisation.id)));
+  const signOff = useOrganisationMutation(() =>
+    request<TakeOnResponse>('POST', paths.takeOnSignOff(organisation.id)),
+  );
   if (!takeOn.isBegun) return null;
   if (takeOn.signedOff) return <SignedOff takeOn={takeOn} />;
   return (
@@ -40,16 +42,18 @@ export function SignOff({ takeOn }: { takeOn: TakeOnAnswer }) {
           Sign off
         </Button>
       </Allowed>
-      <Trouble error={signOff.error} />
+      <ErrorMessage error={signOff.error} />
     </section>
   );
 }
 
-function SignedOff({ takeOn }: { takeOn: TakeOnAnswer }) {
+function SignedOff({ takeOn }: { takeOn: TakeOnResponse }) {
   const { organisation } = useBooks();
   const [isOpen, setOpen] = useState(false);
   const [reason, setReason] = useState('');
-  const reopen = useChange(() => request<TakeOnAnswer>('POST', paths.takeOnReopening(organisation.id), { reason }));
+  const reopen = useOrganisationMutation(() =>
+    request<TakeOnResponse>('POST', paths.takeOnReopening(organisation.id), { reason }),
+  );
   const { at, elsewhere } = problemPlaces(reopen.error, ['reason']);
   const day = (moment: string): string => longDate(parseCivilDate(moment.slice(0, 10)));
   return (
@@ -90,7 +94,7 @@ function SignedOff({ takeOn }: { takeOn: TakeOnAnswer }) {
                 Leave it
               </Button>
             </div>
-            <Trouble error={elsewhere} />
+            <ErrorMessage error={elsewhere} />
           </form>
         ) : (
           <button className="act" type="button" onClick={() => setOpen(true)}>

@@ -1,4 +1,4 @@
-import type { TakeOnAnswer, TrayAnswer } from '@just-ledger/contract';
+import type { TakeOnResponse, TrayResponse } from '@just-ledger/contract';
 import { longDate, parseCivilDate, type TrayKey, TRAYS } from '@just-ledger/core';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
@@ -10,7 +10,7 @@ import { Sheet } from '../../ui/sheet.js';
 const LISTED = (Object.keys(TRAYS) as TrayKey[]).filter((tray) => tray !== 'asset-classes');
 
 /** The trays around the old trial balance: how many rows each has, and whether it agrees. */
-export function TrayList({ takeOn, tray }: { takeOn: TakeOnAnswer; tray: TrayKey }) {
+export function TrayList({ takeOn, tray }: { takeOn: TakeOnResponse; tray: TrayKey }) {
   const address = useAddress();
   return (
     <Sheet title="Trays">
@@ -34,7 +34,7 @@ export function TrayList({ takeOn, tray }: { takeOn: TakeOnAnswer; tray: TrayKey
   );
 }
 
-function TrayLine({ of, takeOn }: { of: TrayAnswer; takeOn: TakeOnAnswer }) {
+function TrayLine({ of, takeOn }: { of: TrayResponse; takeOn: TakeOnResponse }) {
   const { currency } = useBooks();
   const { word, tone, figures } = standingOf(of, takeOn, (amount) => shown(plain(amount), currency));
   const rows = of.rows === 0 ? '' : `${of.rows.toLocaleString('en')} ${of.rows === 1 ? 'row' : 'rows'}`;
@@ -54,8 +54,8 @@ function TrayLine({ of, takeOn }: { of: TrayAnswer; takeOn: TakeOnAnswer }) {
 
 /** How a tray stands in a word, and its figures. */
 function standingOf(
-  of: TrayAnswer,
-  takeOn: TakeOnAnswer,
+  of: TrayResponse,
+  takeOn: TakeOnResponse,
   show: (amount: string) => string,
 ): { word: string; tone: string; figures: string } {
   if (of.tray === 'trial-balance') {

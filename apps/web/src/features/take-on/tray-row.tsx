@@ -1,4 +1,4 @@
-import type { TakeOnRowAnswer } from '@just-ledger/contract';
+import type { TakeOnRowResponse } from '@just-ledger/contract';
 import { BREAKDOWN_CELL, type CurrencyCode, similarName, type TrayColumn } from '@just-ledger/core';
 import { type ClipboardEvent, type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { inOwnMarks, inPlainMarks, ownAmount } from './own-cells.js';
@@ -40,7 +40,7 @@ export function TrayRow({
 }: {
   columns: readonly TrayColumn[];
   /** Nothing for the row that is not there yet. */
-  row: TakeOnRowAnswer | undefined;
+  row: TakeOnRowResponse | undefined;
   position: number;
   /** Whether a suggestion points to it. */
   isTarget: boolean;

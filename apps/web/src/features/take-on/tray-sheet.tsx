@@ -1,4 +1,4 @@
-import { paths, type TakeOnAnswer, type TrayAnswer } from '@just-ledger/contract';
+import { paths, type TakeOnResponse, type TrayResponse } from '@just-ledger/contract';
 import {
   BREAKDOWN_CELL,
   longDate,
@@ -19,15 +19,15 @@ import { useBooks } from '../../api/books-queries.js';
 import { breakdownsQuery } from '../../api/breakdown-queries.js';
 import { contactsQuery } from '../../api/contact-queries.js';
 import { request } from '../../api/request.js';
-import { useChange } from '../../api/use-change.js';
+import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
 import { shown, shownWithSide } from '../../ui/money.js';
-import { Sheet, Trouble } from '../../ui/sheet.js';
+import { Sheet, ErrorMessage } from '../../ui/sheet.js';
 import type { Completions } from './tray-row.js';
 import { TrayTable } from './tray-table.js';
 
 /** One tray: its rows, what they come to against the old trial balance, and whether they are posted. */
-export function TraySheet({ takeOn, tray }: { takeOn: TakeOnAnswer; tray: TrayKey }) {
+export function TraySheet({ takeOn, tray }: { takeOn: TakeOnResponse; tray: TrayKey }) {
   const { organisation, today, may } = useBooks();
   const { data: accounts } = useQuery(accountsQuery(organisation.id, today));
   const { data: contacts } = useQuery(contactsQuery(organisation.id));
@@ -116,7 +116,7 @@ export function TraySheet({ takeOn, tray }: { takeOn: TakeOnAnswer; tray: TrayKe
 }
 
 /** Detail against the old trial balance, account by account. */
-function Standing({ of, takeOn }: { of: TrayAnswer; takeOn: TakeOnAnswer }) {
+function Standing({ of, takeOn }: { of: TrayResponse; takeOn: TakeOnResponse }) {
   const { currency } = useBooks();
   const show = (amount: string): string => shownWithSide(amount, currency);
   if (of.tray === 'trial-balance') {
@@ -173,7 +173,7 @@ function Standing({ of, takeOn }: { of: TrayAnswer; takeOn: TakeOnAnswer }) {
 }
 
 /** Each earlier date with what it adds up to. */
-function HistoryDates({ takeOn }: { takeOn: TakeOnAnswer }) {
+function HistoryDates({ takeOn }: { takeOn: TakeOnResponse }) {
   const { currency } = useBooks();
   if (takeOn.history.length === 0) return null;
   return (
@@ -214,11 +214,15 @@ function AgainstOpening({ differing }: { differing: number }) {
 }
 
 /** Posts a tray by itself, so that its documents can be paid before the rest is here. */
-function Foot({ of, takeOn }: { of: TrayAnswer; takeOn: TakeOnAnswer }) {
+function Foot({ of, takeOn }: { of: TrayResponse; takeOn: TakeOnResponse }) {
   const { organisation, may } = useBooks();
   const address = useAddress();
-  const post = useChange(() => request<TakeOnAnswer>('POST', paths.trayPosting(organisation.id, of.tray)));
-  const takeBack = useChange(() => request<TakeOnAnswer>('DELETE', paths.trayPosting(organisation.id, of.tray)));
+  const post = useOrganisationMutation(() =>
+    request<TakeOnResponse>('POST', paths.trayPosting(organisation.id, of.tray)),
+  );
+  const takeBack = useOrganisationMutation(() =>
+    request<TakeOnResponse>('DELETE', paths.trayPosting(organisation.id, of.tray)),
+  );
   const canPost = takeOn.signedOff === null && of.state !== 'posted' && of.rowsWithProblems === 0 && may('approver');
   usePostKey(canPost && !post.isPending, () => post.mutate(undefined));
   if (!POSTED_PARTS.some((part) => part === of.tray) || of.state === 'nothing') return null;
@@ -240,7 +244,7 @@ function Foot({ of, takeOn }: { of: TrayAnswer; takeOn: TakeOnAnswer }) {
             {number}
           </Link>
         ))}
-        <Trouble error={post.error ?? takeBack.error} />
+        <ErrorMessage error={post.error ?? takeBack.error} />
       </span>
       {takeOn.signedOff === null && (
         <Allowed>

@@ -1,4 +1,4 @@
-import { type BreakdownAnswer, paths, type TakeOnRowAnswer } from '@just-ledger/contract';
+import { type BreakdownResponse, paths, type TakeOnRowResponse } from '@just-ledger/contract';
 import { BREAKDOWN_CELL, type Tray, type TrayColumn, type TrayKey, TRAYS } from '@just-ledger/core';
 import { useQueryClient, useSuspenseQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
@@ -6,8 +6,8 @@ import { useBooks } from '../../api/books-queries.js';
 import { breakdownsQuery } from '../../api/breakdown-queries.js';
 import { request } from '../../api/request.js';
 import { takeOnQuery, trayQuery } from '../../api/take-on-queries.js';
-import { useChange } from '../../api/use-change.js';
-import { Trouble } from '../../ui/sheet.js';
+import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
+import { ErrorMessage } from '../../ui/sheet.js';
 import { type AskedPaste, AskHeadings } from './ask-headings.js';
 import { pastedRows, type PastedRows, type PasteOptions } from './pasted-rows.js';
 import { type Cells, type Completions, TrayRow } from './tray-row.js';
@@ -45,18 +45,18 @@ export function TrayTable({
   const again = (): void => {
     void client.invalidateQueries({ queryKey: takeOnQuery(organisation.id).queryKey });
   };
-  const change = useChange(({ id, cells }: { id: number; cells: Cells }) =>
+  const change = useOrganisationMutation(({ id, cells }: { id: number; cells: Cells }) =>
     request('PUT', paths.trayRow(organisation.id, tray, id), { cells }),
   );
-  const remove = useChange((ids: number[]) =>
+  const remove = useOrganisationMutation((ids: number[]) =>
     Promise.all(ids.map((id) => request('DELETE', paths.trayRow(organisation.id, tray, id)))),
   );
-  const add = useChange((rows: readonly Cells[]) =>
+  const add = useOrganisationMutation((rows: readonly Cells[]) =>
     request<{ ids: number[] }>('POST', paths.trayRows(organisation.id, tray), {
       rows: rows.map((cells) => ({ cells })),
     }),
   );
-  const addContact = useChange((name: string) =>
+  const addContact = useOrganisationMutation((name: string) =>
     request('POST', paths.contacts(organisation.id), {
       name,
       roles: [tray === 'suppliers' ? 'supplier' : 'customer'],
@@ -64,7 +64,7 @@ export function TrayTable({
   );
   const all = columnsOf(tray, breakdowns);
   const isUsed = ({ key }: TrayColumn): boolean => data.rows.some(({ cells }) => (cells[key] ?? '') !== '');
-  const addAccount = useChange((account: { number: string; name: string }) =>
+  const addAccount = useOrganisationMutation((account: { number: string; name: string }) =>
     request('POST', paths.accounts(organisation.id), account),
   );
   const strangers = [
@@ -72,7 +72,7 @@ export function TrayTable({
       data.rows.map(({ cells }) => (cells['contact'] ?? '').trim()).filter((name) => isStranger(name, completions)),
     ),
   ];
-  const addAll = useChange(async (names: readonly string[]) => {
+  const addAll = useOrganisationMutation(async (names: readonly string[]) => {
     for (const name of names) {
       await request('POST', paths.contacts(organisation.id), {
         name,
@@ -87,7 +87,7 @@ export function TrayTable({
         .filter(([number, name]) => /^\d/.test(number) && name !== '' && !completions.accountName(number)),
     ),
   ];
-  const addAccounts = useChange(async (named: readonly (readonly [string, string])[]) => {
+  const addAccounts = useOrganisationMutation(async (named: readonly (readonly [string, string])[]) => {
     for (const [number, name] of named) await request('POST', paths.accounts(organisation.id), { number, name });
   });
   const columns = isWide ? all : all.filter((column) => !column.isRare || isUsed(column));
@@ -156,14 +156,14 @@ export function TrayTable({
   const targetAt = data.rows.findIndex((row) => row.id === target);
   const limit = Math.max(drawn, targetAt + 20);
   const shown = new Set(data.rows.map((row) => keys.get(row.id)));
-  const lines: { key: string; row: TakeOnRowAnswer | undefined }[] = [
+  const lines: { key: string; row: TakeOnRowResponse | undefined }[] = [
     ...data.rows.slice(0, limit).map((row) => ({ key: keys.get(row.id) ?? `row ${row.id}`, row })),
     ...pending.filter((key) => !shown.has(key)).map((key) => ({ key, row: undefined })),
     ...(isReadOnly ? [] : [{ key: `blank ${blank}`, row: undefined }]),
   ];
   return (
     <>
-      <Trouble
+      <ErrorMessage
         error={
           add.error ??
           change.error ??
@@ -296,7 +296,7 @@ interface Pasted {
   readonly read: PastedRows;
   readonly ids: number[];
   /** Rows that were pasted over, as they were. */
-  readonly replaced: readonly TakeOnRowAnswer[];
+  readonly replaced: readonly TakeOnRowResponse[];
 }
 
 function pastedWords({ ids, replaced }: Pasted): string {
@@ -317,12 +317,12 @@ function isStranger(name: string, { contacts }: Completions): boolean {
 }
 
 /** A row that has just been kept, until it is read again. */
-function emptyRow(id: number, cells: Cells): TakeOnRowAnswer {
+function emptyRow(id: number, cells: Cells): TakeOnRowResponse {
   return { id, cells: { ...cells }, problems: [], remarks: [], amount: null, proposed: null };
 }
 
 /** The columns of a tray; where amounts are cut, a column for each breakdown before them. */
-function columnsOf(tray: TrayKey, breakdowns: readonly BreakdownAnswer[]): TrayColumn[] {
+function columnsOf(tray: TrayKey, breakdowns: readonly BreakdownResponse[]): TrayColumn[] {
   const { columns, isCut }: Tray = TRAYS[tray];
   if (!isCut || breakdowns.length === 0) return [...columns];
   const at = columns.findIndex(({ kind }) => kind === 'amount');

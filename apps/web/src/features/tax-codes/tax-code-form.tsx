@@ -1,13 +1,13 @@
-import { type AccountAnswer, paths, type TaxCodeAnswer } from '@just-ledger/contract';
+import { type AccountResponse, paths, type TaxCodeResponse } from '@just-ledger/contract';
 import { TAX_ROUNDINGS, TAX_SIDES, type TaxRounding, type TaxSide } from '@just-ledger/core';
 import { Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { problemPlaces } from '../../api/problem-places.js';
 import { request } from '../../api/request.js';
-import { useChange } from '../../api/use-change.js';
+import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { FormFoot } from '../../ui/form-foot.js';
-import { Sheet, Trouble } from '../../ui/sheet.js';
+import { Sheet, ErrorMessage } from '../../ui/sheet.js';
 import { Trail } from '../audit-trail/trail.js';
 import { TaxExample } from './tax-example.js';
 import {
@@ -28,21 +28,21 @@ export function TaxCodeForm({
   onKept,
   onLeave,
 }: {
-  code: TaxCodeAnswer | undefined;
-  accounts: readonly AccountAnswer[];
+  code: TaxCodeResponse | undefined;
+  accounts: readonly AccountResponse[];
   onKept: (id: number) => void;
   onLeave: () => void;
 }) {
   const { organisation, to } = useBooks();
   const [shape, setShape] = useState<Shape>('sales');
   const [fields, setFields] = useState<TaxCodeFields>(code ? fieldsOf(code) : fieldsOfShape('sales', accounts));
-  const save = useChange((): Promise<TaxCodeAnswer> => {
+  const save = useOrganisationMutation((): Promise<TaxCodeResponse> => {
     const body = taxCodeRequest(fields, to);
     return code
       ? request('PUT', paths.taxCode(organisation.id, code.id), { ...body, version: code.version })
       : request('POST', paths.taxCodes(organisation.id), body);
   });
-  const remove = useChange(() => request('DELETE', paths.taxCode(organisation.id, code?.id ?? 0)));
+  const remove = useOrganisationMutation(() => request('DELETE', paths.taxCode(organisation.id, code?.id ?? 0)));
   const places = fields.rates.flatMap((rate, at) => [
     `rates.${at}.from`,
     ...rate.parts.flatMap((_, place) =>
@@ -160,7 +160,7 @@ export function TaxCodeForm({
           another rate from a day on
         </button>
         <TaxExample fields={fields} accounts={accounts} />
-        <Trouble error={elsewhere ?? remove.error} />
+        <ErrorMessage error={elsewhere ?? remove.error} />
         <FormFoot
           isNew={!code}
           isPending={save.isPending}

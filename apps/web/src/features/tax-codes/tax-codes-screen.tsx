@@ -1,4 +1,4 @@
-import type { TaxCodeAnswer } from '@just-ledger/contract';
+import type { TaxCodeResponse } from '@just-ledger/contract';
 import { parseCivilDate, shortDate, TAX_SIDES, type TaxSide } from '@just-ledger/core';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { accountsQuery } from '../../api/account-queries.js';
@@ -6,7 +6,7 @@ import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { taxCodesQuery } from '../../api/tax-code-queries.js';
 import { Allowed } from '../../ui/allowed.js';
-import { Empty, Place, Sheet } from '../../ui/sheet.js';
+import { Empty, Pane, Sheet } from '../../ui/sheet.js';
 import { TaxCodeForm } from './tax-code-form.js';
 import { rateAnswerOn, takes } from './tax-fields.js';
 
@@ -60,7 +60,7 @@ export default function TaxCodesScreen() {
         </Sheet>
       </div>
       {(one || chosen === 'new') && (
-        <Place>
+        <Pane>
           <TaxCodeForm
             key={one ? `${one.id} ${one.version}` : 'new'}
             code={one}
@@ -68,7 +68,7 @@ export default function TaxCodesScreen() {
             onKept={(id) => choose(String(id))}
             onLeave={() => choose(undefined)}
           />
-        </Place>
+        </Pane>
       )}
     </div>
   );
@@ -82,7 +82,7 @@ function CodesOfSide({
   onChoose,
 }: {
   side: TaxSide;
-  codes: readonly TaxCodeAnswer[];
+  codes: readonly TaxCodeResponse[];
   date: string;
   chosen: string;
   onChoose: (id: string) => void;

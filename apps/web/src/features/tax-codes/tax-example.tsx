@@ -1,4 +1,4 @@
-import type { AccountAnswer } from '@just-ledger/contract';
+import type { AccountResponse } from '@just-ledger/contract';
 import { minor, shortDate, sumOf, taxAmounts, type TaxedLine, taxedLines } from '@just-ledger/core';
 import { TextField } from '@mui/material';
 import { useState } from 'react';
@@ -7,7 +7,7 @@ import { displayed, readTyped, typedDay } from '../../ui/own-ways.js';
 import { rateFieldsOn, rateOfFields, type TaxCodeFields } from './tax-fields.js';
 
 /** What the code, as it is being typed, makes of an amount: the lines of the entry. */
-export function TaxExample({ fields, accounts }: { fields: TaxCodeFields; accounts: readonly AccountAnswer[] }) {
+export function TaxExample({ fields, accounts }: { fields: TaxCodeFields; accounts: readonly AccountResponse[] }) {
   const { currency, to } = useBooks();
   const [typed, setTyped] = useState('100');
   const [isGross, setGross] = useState(false);

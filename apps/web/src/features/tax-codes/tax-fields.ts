@@ -1,4 +1,4 @@
-import type { AccountAnswer, TaxCodeAnswer, TaxCodeRequest, TaxPartAnswer } from '@just-ledger/contract';
+import type { AccountResponse, TaxCodeResponse, TaxCodeRequest, TaxPartResponse } from '@just-ledger/contract';
 import {
   type AccountId,
   type CivilDate,
@@ -51,7 +51,7 @@ export function emptyPart(side: Side): PartFields {
 }
 
 /** A tax code's fields as it stands. */
-export function fieldsOf({ code, name, side, rounding, active, rates }: TaxCodeAnswer): TaxCodeFields {
+export function fieldsOf({ code, name, side, rounding, active, rates }: TaxCodeResponse): TaxCodeFields {
   return {
     code,
     name,
@@ -79,7 +79,7 @@ export const SHAPES = {
 export type Shape = keyof typeof SHAPES;
 
 /** The fields of a new tax code of a shape; accounts are proposed by their names. */
-export function fieldsOfShape(shape: Shape, accounts: readonly AccountAnswer[], rate = ''): TaxCodeFields {
+export function fieldsOfShape(shape: Shape, accounts: readonly AccountResponse[], rate = ''): TaxCodeFields {
   const named = (element: string): string =>
     accounts.find(
       (one) => one.element === element && one.active && !one.heading && /\b(tax|vat|gst)\b/i.test(one.name),
@@ -139,7 +139,7 @@ export function taxCodeRequest(fields: TaxCodeFields, near: CivilDate): TaxCodeR
 /** The parts as core computes with them; undefined while one of them cannot be read yet. */
 export function rateOfFields(
   { parts }: { readonly parts: readonly Omit<PartFields, 'key'>[] },
-  accounts: readonly AccountAnswer[],
+  accounts: readonly AccountResponse[],
 ): TaxRate | undefined {
   const read = parts.flatMap(({ rate, share, side, account }): TaxPart[] => {
     const [per, of] = [rate.trim(), share.trim() || '100'];
@@ -161,7 +161,7 @@ export function rateFieldsOn(rates: readonly RateFields[], date: CivilDate): Rat
 }
 
 /** What a code takes, in few words. @example '20 %' or '20 % reverse', owed and reclaimed by the buyer */
-export function takes(parts: readonly TaxPartAnswer[], side: TaxSide): string {
+export function takes(parts: readonly TaxPartResponse[], side: TaxSide): string {
   if (parts.length === 0) return 'no tax';
   const rate = rateOfFields({ parts: parts.map((part) => ({ ...part, account: '' })) }, []);
   const onTop = rate && taxOnTop(rate, side);
@@ -172,6 +172,6 @@ export function takes(parts: readonly TaxPartAnswer[], side: TaxSide): string {
 }
 
 /** What of an answer's rates holds on a day. */
-export function rateAnswerOn({ rates }: TaxCodeAnswer, date: string): TaxCodeAnswer['rates'][number] | undefined {
+export function rateAnswerOn({ rates }: TaxCodeResponse, date: string): TaxCodeResponse['rates'][number] | undefined {
   return rates.findLast(({ from }) => from === null || parseCivilDate(from) <= date);
 }

@@ -1,4 +1,4 @@
-import type { AccountAnswer } from '@just-ledger/contract';
+import type { AccountResponse } from '@just-ledger/contract';
 import { type Side, TAX_SIDES, type TaxSide } from '@just-ledger/core';
 import { MenuItem, TextField } from '@mui/material';
 import { AccountField } from '../../ui/account-field.js';
@@ -20,7 +20,7 @@ export function TaxRateFields({
   isFirst: boolean;
   isOnly: boolean;
   side: TaxSide;
-  accounts: readonly AccountAnswer[];
+  accounts: readonly AccountResponse[];
   wrong: (field: string) => { error: boolean; helperText: string | undefined };
   onChange: (rate: RateFields) => void;
   onRemove: () => void;

@@ -1,4 +1,4 @@
-import { paths, type TrialBalanceAnswer } from '@just-ledger/contract';
+import { paths, type TrialBalanceResponse } from '@just-ledger/contract';
 import {
   type CurrencyCode,
   longDate,
@@ -139,16 +139,16 @@ function Columns({
   isShown,
   currency,
 }: {
-  unadjusted: TrialBalanceAnswer;
-  adjusted: TrialBalanceAnswer;
-  postClosing: TrialBalanceAnswer;
+  unadjusted: TrialBalanceResponse;
+  adjusted: TrialBalanceResponse;
+  postClosing: TrialBalanceResponse;
   isShown: ReadonlySet<Column>;
   currency: CurrencyCode;
 }) {
   const address = useAddress();
   const navigate = useNavigate();
   const body = useRef<HTMLTableSectionElement>(null);
-  const net = (of: TrialBalanceAnswer): Map<string, number> =>
+  const net = (of: TrialBalanceResponse): Map<string, number> =>
     new Map(
       of.rows.map((row) => [
         row.account,

@@ -9,9 +9,9 @@ import { minor, type Minor } from './minor.js';
  * @param weights decimal strings or numbers, none negative, at least one above zero
  * @returns parts in minor units, in the order of the weights
  * @throws {RangeError} if there is no weight above zero, or one is negative
- * @example shareOut(minor(5), [3, 7]) // → [2, 3]
+ * @example allocate(minor(5), [3, 7]) // → [2, 3]
  */
-export function shareOut(amount: Minor, weights: readonly (string | number)[]): Minor[] {
+export function allocate(amount: Minor, weights: readonly (string | number)[]): Minor[] {
   const exact = weights.map((weight) => new Exact(weight));
   if (exact.some((weight) => weight.isNegative() && !weight.isZero())) throw new RangeError('a weight is negative');
   const whole = exact.reduce((sum, weight) => sum.plus(weight), new Exact(0));
@@ -39,7 +39,7 @@ export function shareOut(amount: Minor, weights: readonly (string | number)[]): 
  */
 export function splitEvenly(amount: Minor, parts: number): Minor[] {
   if (!Number.isInteger(parts) || parts < 1) throw new RangeError(`parts must be at least 1, got ${parts}`);
-  return shareOut(amount, new Array<number>(parts).fill(1));
+  return allocate(amount, new Array<number>(parts).fill(1));
 }
 
 /**

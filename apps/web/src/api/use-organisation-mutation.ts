@@ -2,7 +2,7 @@ import { useMutation, type UseMutationResult, useQueryClient } from '@tanstack/r
 import { useOrganisationId } from './address.js';
 
 /** Something that changes the books: afterwards everything shown of the organisation is read again. */
-export function useChange<Args, Answer>(
+export function useOrganisationMutation<Args, Answer>(
   change: (args: Args) => Promise<Answer>,
 ): UseMutationResult<Answer, Error, Args> {
   const client = useQueryClient();
