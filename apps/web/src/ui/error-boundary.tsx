@@ -27,7 +27,7 @@ class Boundary extends Component<Props & { reset: () => void }, { error: Error |
       this.setState({ error: undefined });
     };
     return (
-      <section className="sheet" aria-label="ErrorMessage">
+      <section className="sheet" aria-label="Error">
         <div className="trouble" role="alert">
           {error.message}
         </div>
