@@ -65,9 +65,7 @@ test('a second sheet lies beside the first, both in the address', async ({ signe
 test('an address that leads nowhere says so', async ({ page, demo, signedIn }) => {
   const stranger = await signedIn.context().newPage(); // what React says of the error is not trouble here
   await stranger.goto(`${demo}/99/record/journal`);
-  await expect(stranger.getByRole('region', { name: 'Error' })).toContainText(
-    'There is no such organisation.',
-  );
+  await expect(stranger.getByRole('region', { name: 'Error' })).toContainText('There is no such organisation.');
   await stranger.goto(`${demo}/1/record/journal?from=whenever`);
   await expect(stranger.getByRole('region').first()).toBeVisible();
   await stranger.close();
