@@ -60,7 +60,7 @@ export function ProofBar() {
                 {check.isPending ? 'Reading everything …' : 'Read every entry again'}
               </button>
               <span className="soft">
-                <kbd>Esc</kbd> puts this away
+                <kbd>Esc</kbd> closes this
               </span>
             </span>
           </div>

@@ -1,0 +1,158 @@
+import type { Page } from '@playwright/test';
+import { expect, test } from './books.js';
+
+/** Every screen of the sample organisations, as its address has it. */
+const SCREENS = [
+  'prepare/chart',
+  'prepare/breakdowns',
+  'prepare/contacts',
+  'prepare/tax-codes',
+  'prepare/currencies',
+  'prepare/organisation',
+  'prepare/people',
+  'prepare/files',
+  'prepare/gather',
+  'prepare/changes',
+  'take-on/bench',
+  'record/journal',
+  'record/entry',
+  'record/drafts',
+  'record/recurring',
+  'check/trial-balance',
+  'check/account',
+  'check/aged?detail=1',
+  'check/contact',
+  'close/months',
+  'close/year-end',
+  'report/statements',
+];
+const SIZES = [
+  [1280, 800],
+  [1024, 768],
+  [640, 400],
+  [390, 844],
+] as const;
+
+/** What of the page does not fit: it scrolls sideways, or text is cut off without a way to read it. */
+function misfits(): string[] {
+  const found: string[] = [];
+  const { scrollWidth } = document.documentElement;
+  if (scrollWidth > window.innerWidth + 1) found.push(`the page is ${scrollWidth} wide`);
+  const isShown = (element: Element): boolean => element.checkVisibility({ checkVisibilityCSS: true });
+  for (const element of Array.from(document.querySelectorAll<HTMLElement>('.desk *, header *, nav *, footer *'))) {
+    const text = (element instanceof HTMLInputElement ? element.value : (element.textContent ?? '')).trim();
+    if (element.children.length > 0 || text === '' || !isShown(element) || element.closest('.visually-hidden'))
+      continue;
+    const box = element.getBoundingClientRect();
+    for (let around: HTMLElement | null = element; around; around = around.parentElement) {
+      const { overflowX, textOverflow } = getComputedStyle(around);
+      if (overflowX === 'auto' || overflowX === 'scroll') break;
+      if (overflowX === 'visible') continue;
+      const isCut =
+        around === element
+          ? element.scrollWidth > element.clientWidth + 1
+          : box.right > around.getBoundingClientRect().right + 1;
+      // a figure is never cut; other text may end in dots where the whole can be read otherwise
+      const isFigure = element.closest('.num') !== null && /^[\d(-]/.test(text);
+      if (element instanceof HTMLInputElement && !isFigure) continue;
+      const mayBeCut = !isFigure && textOverflow === 'ellipsis';
+      if (isCut && !mayBeCut) found.push(`“${text.slice(0, 40)}” is cut off`);
+    }
+  }
+  return found.slice(0, 5);
+}
+
+/** Opens an address and looks at it in several sizes. */
+async function misfitsOf(
+  page: Page,
+  address: string,
+  sizes: readonly (readonly [number, number])[],
+): Promise<string[]> {
+  const wrong: string[] = [];
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto(address);
+  await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible();
+  await expect(page.locator('[aria-busy=true]')).toHaveCount(0);
+  for (const [width, height] of sizes) {
+    await page.setViewportSize({ width, height });
+    const screen = new URL(address).pathname.replace(/^\/\d+\//, '');
+    for (const found of await page.evaluate(misfits)) wrong.push(`${screen} at ${width}: ${found}`);
+  }
+  return wrong;
+}
+
+for (const organisation of [1, 2, 3]) {
+  test(`every screen of organisation ${organisation} fits at four widths, no figure cut off`, async ({
+    signedIn: page,
+    demo,
+  }) => {
+    test.slow();
+    const wrong: string[] = [];
+    for (const screen of SCREENS) wrong.push(...(await misfitsOf(page, `${demo}/${organisation}/${screen}`, SIZES)));
+    expect(wrong).toEqual([]);
+  });
+}
+
+test('every screen that can, fits beside another', async ({ signedIn: page, demo }) => {
+  test.slow();
+  const wrong: string[] = [];
+  for (const [screen, beside] of [
+    ['prepare/chart', 'trial-balance'],
+    ['record/journal', 'trial-balance'],
+    ['check/trial-balance', 'journal'],
+    ['check/account', 'chart'],
+    ['check/aged?detail=1', 'journal'],
+    ['check/contact', 'trial-balance'],
+    ['close/months', 'journal'],
+  ] as const) {
+    const address = `${demo}/1/${screen}${screen.includes('?') ? '&' : '?'}beside=${beside}`;
+    wrong.push(...(await misfitsOf(page, address, SIZES.slice(0, 2))));
+  }
+  expect(wrong).toEqual([]);
+});
+
+test.describe('a charity of six funds with long names, figures of nine digits and two thousand lines', () => {
+  const FUNDS = ['Roof', 'Bursary', 'Orchard', 'Library', 'Garden', 'Ferry'].map(
+    (name) => `${name} fund for the upkeep of everything that belongs to it`,
+  );
+  test.use({
+    beginning: { kind: 'non-profit', funds: FUNDS.map((name) => ({ name, restriction: 'purpose' })) },
+  });
+
+  test('fits on every screen', async ({ own: { page, open, ask } }) => {
+    test.slow();
+    const long = 'Contribution towards the restoration of the old cider house';
+    await ask('POST', '/accounts', { number: '4990', name: long, element: 'revenue' });
+    await ask('POST', '/accounts', { number: '6990', name: `${long} paid`, element: 'expense' });
+    for (const [at, fund] of FUNDS.entries()) {
+      const amount = `${123_456_789 + at * 100_000_000}.12`;
+      const given = { breakdowns: { Fund: fund } };
+      const lines = [
+        { account: '1010', debit: amount, ...given },
+        { account: '4990', credit: amount, ...given },
+      ];
+      await ask('POST', '/entries', { date: '2026-03-01', explanation: `${long}, ${fund}`, lines });
+    }
+    const rows = Array.from(
+      { length: 1_000 },
+      (_, at) => `${at},2026-04-01,${long} no ${at},6990,1234567.89,\n${at},,,1010,,1234567.89`,
+    );
+    await ask('POST', '/entries/import', `entry,date,explanation,account,debit,credit\n${rows.join('\n')}\n`);
+    await open('record/journal');
+    const base = page.url().replace(/\/record\/journal.*/, '');
+    const wrong: string[] = [];
+    for (const screen of SCREENS) wrong.push(...(await misfitsOf(page, `${base}/${screen}`, SIZES)));
+    expect(wrong).toEqual([]);
+  });
+});
+
+test('what does not fit is found', async ({ signedIn: page, demo }) => {
+  const address = `${demo}/1/check/trial-balance`;
+  expect(await misfitsOf(page, address, SIZES.slice(0, 1))).toEqual([]);
+  await page.addStyleTag({
+    content: 'td.num { display: block; width: 20px; overflow: hidden; text-overflow: ellipsis; }',
+  });
+  expect((await page.evaluate(misfits)).join()).toMatch(/“[\d,.]+” is cut off/);
+  await page.addStyleTag({ content: '.desk { width: 3000px; }' });
+  expect((await page.evaluate(misfits)).join()).toMatch(/the page is \d+ wide/);
+});
