@@ -112,6 +112,15 @@ describe('entries appended', () => {
     expect(context.transact(() => appender().appendAll([]))).toEqual({ posted: 0, first: null, last: null });
     proved();
   });
+  test('by a command that returns a promise are not posted at all', () => {
+    const before = reading.$client.prepare('SELECT count(*) FROM entry').pluck().get();
+    const later = (): Promise<void> => {
+      appender().append(sale('2026-05-01', 3));
+      return Promise.resolve();
+    };
+    expect(() => context.transact(later)).toThrow(/promise/);
+    expect(reading.$client.prepare('SELECT count(*) FROM entry').pluck().get()).toBe(before);
+  });
   test('are all taken back when one of them is refused by the file', () => {
     const wrong = sale('2026-05-01', 5);
     const [debit, credit] = wrong.lines as [EntryLine, EntryLine];

@@ -14,7 +14,10 @@ import { loadBooks } from '../books/books-store.js';
 import { rateHeldOn } from '../currencies/currency-store.js';
 import { organisationOf } from '../organisations/organisation-store.js';
 
-/** Reads some trays only, where the others do not matter; not anew before what was typed or the set-up changes. */
+/**
+ * Reads some trays only, where the others do not matter; not anew before what was typed or the set-up changes. What `on`
+ * holds of the books is their set-up: locks and the day of today are not to be read from it.
+ */
 export function readSomeTrays(
   db: Db,
   organisation: number,
