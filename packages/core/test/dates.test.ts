@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import {
+  longMoment,
   addDays,
   addMonths,
   daysBetween,
@@ -139,3 +140,8 @@ describe('fiscal years', () => {
     ['2025-05-02', '2025-05-31', 'from 2 May 2025 to 31 May 2025'],
   ])('%s to %s is written “%s”', (from, to, line) => expect(spanLine(fromApril, d(from), d(to))).toBe(line));
 });
+
+test.each([
+  ['2027-01-18T14:05:09.000Z', '18 January 2027, 14:05 UTC'],
+  ['2026-12-31T23:59:59.999Z', '31 December 2026, 23:59 UTC'],
+])('the moment %s is shown as %s', (moment, shown) => expect(longMoment(moment)).toBe(shown));

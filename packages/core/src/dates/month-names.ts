@@ -1,4 +1,4 @@
-import { partsOf, type CivilDate } from './civil-date.js';
+import { parseCivilDate, partsOf, type CivilDate } from './civil-date.js';
 
 /** English month names, January first. */
 export const MONTH_NAMES: readonly string[] = [
@@ -26,4 +26,14 @@ export function longDate(date: CivilDate): string {
 export function shortDate(date: CivilDate): string {
   const { year, month, day } = partsOf(date);
   return `${day} ${MONTH_NAMES[month - 1]?.slice(0, 3)} ${year}`;
+}
+
+/**
+ * A moment as it is shown, in UTC.
+ *
+ * @param moment as ISO 8601 writes it, in UTC
+ * @example longMoment('2027-01-18T14:05:09.000Z') // → '18 January 2027, 14:05 UTC'
+ */
+export function longMoment(moment: string): string {
+  return `${longDate(parseCivilDate(moment.slice(0, 10)))}, ${moment.slice(11, 16)} UTC`;
 }

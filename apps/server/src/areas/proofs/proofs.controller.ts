@@ -1,5 +1,5 @@
-import { type ProofResponse, type ProofsResponse, ProofsQuery } from '@just-ledger/contract';
-import { type CurrencyCode, formatAmount, type Proof } from '@just-ledger/core';
+import { type ProofResponse, ProofsQuery, type ProofsResponse } from '@just-ledger/contract';
+import { type CurrencyCode, formatAmount, longMoment, type Proof } from '@just-ledger/core';
 import { Controller, Get, HttpCode, Post, Query } from '@nestjs/common';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
 import { HeavyReader, Reader } from '../../platform/threads/threads.module.js';
@@ -36,14 +36,10 @@ export class ProofsController {
     const drawn = await this.heavyReader.run(proofsAt, { organisation: of.id, asAt });
     const read = check.proofs.map((proof) => ({
       ...proofResponse(proof, of.baseCurrency),
-      remark: `${proof.remark} Checked ${timeOf(check.at)}.`,
+      remark: `${proof.remark} Checked on ${longMoment(check.at)}.`,
     }));
     return { asAt, proofs: [...drawn.map((proof) => proofResponse(proof, of.baseCurrency)), ...read] };
   }
-}
-
-function timeOf(moment: string): string {
-  return `${moment.slice(0, 10)} ${moment.slice(11, 16)} UTC`;
 }
 
 function proofResponse(proof: Proof, currency: CurrencyCode): ProofResponse {

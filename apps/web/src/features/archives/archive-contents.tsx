@@ -1,5 +1,5 @@
-import { type ArchiveResponse, type ArchiveContentsResponse, paths } from '@just-ledger/contract';
-import { KIND_LABELS, longDate, parseCivilDate } from '@just-ledger/core';
+import { type ArchiveContentsResponse, type ArchiveResponse, paths } from '@just-ledger/contract';
+import { KIND_LABELS, longDate, longMoment, parseCivilDate } from '@just-ledger/core';
 import { Button, TextField } from '@mui/material';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
@@ -102,7 +102,7 @@ function particulars(of: ArchiveContentsResponse): [string, React.ReactNode][] {
       'Set-up',
       `${count(of.accounts, 'account', 'accounts')}, ${count(of.contacts, 'contact', 'contacts')}, ${count(drafts, 'draft', 'drafts')}`,
     ],
-    ['Written', `${day(of.writtenAt)}, ${of.writtenAt.slice(11, 16)} UTC`],
+    ['Written', longMoment(of.writtenAt)],
     ...(entries > 0 ? [['Last seal', short(of.lastSeal)] as [string, React.ReactNode]] : []),
   ];
 }

@@ -1,5 +1,5 @@
 import type { SetUpChangeResponse } from '@just-ledger/contract';
-import { longDate, parseCivilDate, type SetUpSubject } from '@just-ledger/core';
+import { longMoment, type SetUpSubject } from '@just-ledger/core';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { trailOfQuery } from '../../api/audit-trail-queries.js';
@@ -36,7 +36,7 @@ export function Trail({ subject, object }: { subject: SetUpSubject; object: numb
 
 /** When a change was made. @example '18 January 2027, 14:05 UTC' */
 export function when({ at }: SetUpChangeResponse): string {
-  return `${longDate(parseCivilDate(at.slice(0, 10)))}, ${at.slice(11, 16)} UTC`;
+  return longMoment(at);
 }
 
 /** What a change did, in words. */

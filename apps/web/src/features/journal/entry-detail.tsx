@@ -1,5 +1,5 @@
 import { type EntryResponse, paths } from '@just-ledger/contract';
-import { parseCivilDate, shortDate } from '@just-ledger/core';
+import { longMoment, parseCivilDate, shortDate } from '@just-ledger/core';
 import { Button, TextField } from '@mui/material';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -20,7 +20,7 @@ export function EntryDetail({ entry }: { entry: EntryResponse }) {
   return (
     <div style={{ padding: '2px 8px 12px 96px' }}>
       <p className="soft small">
-        {entry.kind} · {entry.source} · posted {entry.postedAt.slice(0, 16).replace('T', ' ')} UTC by {entry.postedBy}
+        {entry.kind} · {entry.source} · posted on {longMoment(entry.postedAt)} by {entry.postedBy}
         {entry.reference && <> · paper {entry.reference}</>}
         {entry.reverses && (
           <>
