@@ -1,13 +1,13 @@
 import { spawn } from 'node:child_process';
 import { join } from 'node:path';
-import { install, root, run } from './ready.mjs';
+import { compile, install, root } from './ready.mjs';
 
 /** Server and pages on sample books of their own, both made anew as their source changes. */
 const TSC = 'node_modules/typescript/bin/tsc';
 const PORT = process.env.PORT ?? '4700';
 
 install();
-run(process.execPath, [TSC, '-b']);
+compile();
 
 const env = { ...process.env, PORT, JUST_LEDGER_DATA: join(root, '.data/dev') };
 const started = [

@@ -51,32 +51,51 @@ function nativeModuleLoads() {
 
 /** Builds everything that is not up to date. */
 export function build() {
-  run(process.execPath, ['node_modules/typescript/bin/tsc', '-b']);
-  const source = newest([
+  compile();
+  const source = [
     'apps/web/src',
     'apps/web/index.html',
     'apps/web/public',
     'packages/core/src',
     'packages/contract/src',
     'package-lock.json',
-  ]);
-  const built = join(root, 'apps/web/dist/index.html');
-  if (!existsSync(built) || !existsSync(`${built}.stamp`) || readFileSync(`${built}.stamp`, 'utf8') !== source) {
-    run(process.execPath, [
-      join(root, 'node_modules/vite/bin/vite.js'),
-      'build',
-      '--logLevel',
-      'warn',
-      'apps/web',
-      '--config',
-      'apps/web/vite.config.ts',
-    ]);
-    writeFileSync(`${built}.stamp`, source);
-  }
+  ];
+  make('apps/web/dist/index.html', source, () => {
+    const vite = join(root, 'node_modules/vite/bin/vite.js');
+    run(process.execPath, [vite, 'build', '--logLevel', 'warn', 'apps/web', '--config', 'apps/web/vite.config.ts']);
+  });
 }
 
-/** What the web application is made of, as one hash. */
-function newest(places) {
+/** Compiles the server and what it stands on, and writes what goes over the wire as JSON Schema. */
+export function compile() {
+  run(process.execPath, ['node_modules/typescript/bin/tsc', '-b']);
+  const source = ['packages/core/src', 'packages/contract/src', 'package-lock.json'];
+  make('packages/contract/dist/wire.json', source, (target) => {
+    const generator = 'node_modules/ts-json-schema-generator/bin/ts-json-schema-generator.js';
+    const of = ['--path', 'packages/contract/src/endpoints.ts', '--type', 'Wire', '--no-top-ref'];
+    run(process.execPath, [
+      generator,
+      ...of,
+      '--no-type-check',
+      '--tsconfig',
+      'packages/contract/tsconfig.json',
+      '-o',
+      target,
+    ]);
+  });
+}
+
+/** Makes a file anew where what it is made of has changed. */
+function make(target, places, work) {
+  const source = fingerprint(places);
+  const stamp = join(root, `${target}.stamp`);
+  if (existsSync(join(root, target)) && existsSync(stamp) && readFileSync(stamp, 'utf8') === source) return;
+  work(target);
+  writeFileSync(stamp, source);
+}
+
+/** All files of some places, as one hash. */
+function fingerprint(places) {
   const hash = createHash('sha256');
   const files = execFileSync('find', [...places, '-type', 'f'], { cwd: root, encoding: 'utf8' })
     .trim()

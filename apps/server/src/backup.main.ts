@@ -3,6 +3,7 @@ import { resolve } from 'node:path';
 import { backUp, backupsFolder } from './areas/backups/backup.js';
 import { verifyBooks } from './areas/proofs/verify-books.js';
 import { booksFile } from './platform/database/connection.js';
+import { messageOf } from './platform/problems/message-of.js';
 
 const folder = resolve(process.argv[2] ?? '.data/books');
 const into = resolve(process.argv[3] ?? backupsFolder(folder));
@@ -14,6 +15,6 @@ try {
   const { folder: made, bytes } = await backUp(folder, into, (copy) => verifyBooks(copy, () => undefined));
   console.log(`Backed up and verified: ${made} (${bytes.toLocaleString('en')} bytes)`);
 } catch (error) {
-  console.error((error as Error).message);
+  console.error(messageOf(error));
   process.exit(1);
 }

@@ -3,6 +3,7 @@ import { resolve } from 'node:path';
 import { restore } from './areas/backups/backup.js';
 import { verifyBooks } from './areas/proofs/verify-books.js';
 import { booksFile } from './platform/database/connection.js';
+import { messageOf } from './platform/problems/message-of.js';
 
 const [backup, folder] = [process.argv[2], resolve(process.argv[3] ?? '.data/books')];
 if (!backup || !existsSync(booksFile(resolve(backup)))) {
@@ -13,6 +14,6 @@ try {
   const aside = await restore(resolve(backup), folder, (copy) => verifyBooks(copy, () => undefined));
   console.log(`Restored into ${folder}.${aside ? ` The books that were there are now ${aside}.` : ''}`);
 } catch (error) {
-  console.error((error as Error).message);
+  console.error(messageOf(error));
   process.exit(1);
 }

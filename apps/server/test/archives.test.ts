@@ -289,7 +289,7 @@ describe('an archive', () => {
       volume: 'made from lines',
       take_on_version: 'counts changes of take_on_row',
       posting: 'empty between postings',
-      idempotent_answer: 'of requests that nobody repeats in other books',
+      idempotent_response: 'of requests that nobody repeats in other books',
       invitation: 'of this installation',
       outbox_message: 'of this installation',
     };
@@ -500,7 +500,7 @@ describe('books that are put away', () => {
     const kept = await send(readFileSync(join(server.folder, body.archive)));
     expect(kept).toMatchObject({ state: 'read', contents: { organisation: 'Old boat club', entries: 1 } });
 
-    expect((await server.request('GET', of)).body.putAwayAt).toMatch(/^2027-01-18T/);
+    expect((await server.request('GET', of)).body.archivedAt).toMatch(/^2027-01-18T/);
     expect((await server.request('GET', `${of}/reports/balance-sheet?asAt=2026-12-31`)).status).toBe(200);
     const changes: [string, string, unknown][] = [
       ['POST', '/entries', entry],
@@ -525,7 +525,7 @@ describe('books that are put away', () => {
       join(server.folder, 'books.sqlite'),
       `INSERT INTO posting VALUES (${of.split('/').at(-1)}, 2, 2)`,
     ]);
-    expect(shell.stderr.toString()).toMatch(/these books are put away/);
+    expect(shell.stderr.toString()).toMatch(/these books are archived/);
 
     expect((await server.request('DELETE', `${of}/putting-away`)).status).toBe(204);
     expect((await server.request('DELETE', `${of}/putting-away`)).status).toBe(422);

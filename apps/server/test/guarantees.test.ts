@@ -367,13 +367,13 @@ describe('the file itself', () => {
       .output.trim()
       .split('\n');
     expect(guarded).toEqual([
-      'account 5',
+      'account 3',
       'balance 3',
       'breakdown 3',
-      'breakdown_value 6',
+      'breakdown_value 3',
       'combination 4',
       'combination_value 3',
-      'contact 4',
+      'contact 3',
       'draft 1',
       'draft_end 2',
       'entry 3',
@@ -447,7 +447,7 @@ describe('verifying', () => {
     [
       'an added line',
       () =>
-        `DROP TRIGGER line_insert; INSERT INTO line SELECT organisation, entry, 3, account, date, period, stage, movement, combination, amount, contact, note, currency, foreign_amount, rate, rate_per_base, due_date, document, cash_basis, tax_code, tax_base, document_date, own_number FROM line WHERE entry = 1 AND place = 1; ${trigger('line_insert')};`,
+        `DROP TRIGGER line_insert; INSERT INTO line SELECT organisation, entry, 3, account, date, period, stage, movement, combination, amount, contact, note, currency, foreign_amount, rate, rate_per_base, due_date, document, document_date, own_number, cash_basis, tax_code, tax_base FROM line WHERE entry = 1 AND place = 1; ${trigger('line_insert')};`,
       /Entry 2026-0001: it is not what was sealed/,
     ],
     [
@@ -458,7 +458,7 @@ describe('verifying', () => {
     [
       'a line without its entry',
       () =>
-        `PRAGMA foreign_keys = OFF; DROP TRIGGER line_insert; INSERT INTO line SELECT organisation, 9, place, account, date, period, stage, movement, combination, amount, contact, note, currency, foreign_amount, rate, rate_per_base, due_date, document, cash_basis, tax_code, tax_base, document_date, own_number FROM line WHERE entry = 1; ${trigger('line_insert')};`,
+        `PRAGMA foreign_keys = OFF; DROP TRIGGER line_insert; INSERT INTO line SELECT organisation, 9, place, account, date, period, stage, movement, combination, amount, contact, note, currency, foreign_amount, rate, rate_per_base, due_date, document, document_date, own_number, cash_basis, tax_code, tax_base FROM line WHERE entry = 1; ${trigger('line_insert')};`,
       /its lines are filed elsewhere/,
     ],
     [

@@ -1,16 +1,21 @@
-import { FIRST_PREVIOUS_SEAL, minor, parseCivilDate, sealedContent, type PostedEntry } from '@just-ledger/core';
+import { FIRST_PREVIOUS_SEAL, minor, parseCivilDate, type PostedEntry } from '@just-ledger/core';
 import Database from 'better-sqlite3';
+import { getTableColumns, is } from 'drizzle-orm';
 import { drizzle } from 'drizzle-orm/better-sqlite3';
 import { migrate } from 'drizzle-orm/better-sqlite3/migrator';
+import { getTableConfig, SQLiteTable } from 'drizzle-orm/sqlite-core';
 import { copyFileSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { booksFile, openForReading } from '../src/platform/database/connection.js';
-import { NewerBooksError, prepareBooks } from '../src/platform/database/migrate.js';
 import { sealOf } from '../src/areas/journal/append-entry.js';
 import { flowsBetween } from '../src/areas/ledger/flow-store.js';
 import { fullCheck } from '../src/areas/proofs/chain-check.js';
+import { verifyBooks } from '../src/areas/proofs/verify-books.js';
+import { booksFile, openForReading } from '../src/platform/database/connection.js';
+import { keepGuarantees } from '../src/platform/database/guarantees.js';
+import { NewerBooksError, prepareBooks } from '../src/platform/database/migrate.js';
+import * as schema from '../src/platform/database/schema.js';
 
 const DRIZZLE = fileURLToPath(new URL('../drizzle', import.meta.url));
 const calendar = { firstDay: parseCivilDate('2025-04-01'), fiscalYearStartMonth: 4 };
@@ -21,37 +26,35 @@ beforeEach(() => {
 });
 afterEach(() => rmSync(folder, { recursive: true, force: true }));
 
-/** Brings a new file to an earlier schema: the first so many migrations. */
+const journal = JSON.parse(readFileSync(join(DRIZZLE, 'meta/_journal.json'), 'utf8')) as {
+  entries: { tag: string }[];
+};
+const STEPS = journal.entries.length;
+
+/** Brings a new file to an earlier schema: the first so many steps, with the guarantees of today. */
 function earlierBooks(count: number): Database.Database {
   const earlier = join(folder, 'earlier');
   mkdirSync(join(earlier, 'meta'), { recursive: true });
-  const journal = JSON.parse(readFileSync(join(DRIZZLE, 'meta/_journal.json'), 'utf8')) as {
-    entries: { tag: string }[];
-  };
   const entries = journal.entries.slice(0, count);
   for (const { tag } of entries) copyFileSync(join(DRIZZLE, `${tag}.sql`), join(earlier, `${tag}.sql`));
   writeFileSync(join(earlier, 'meta/_journal.json'), JSON.stringify({ ...journal, entries }));
   const client = new Database(booksFile(folder));
   migrate(drizzle({ client }), { migrationsFolder: earlier });
+  keepGuarantees(client);
   return client;
 }
 
-/** Posts an entry as the first schema took them: one row with its sealed text. */
-function postWithContent(
-  client: Database.Database,
-  date: string,
-  at: number,
-  previousSeal: string,
-  year: string,
-): string {
+/** Posts an entry of 123.45 between the till and cider sold, as the first step took them. */
+function post(client: Database.Database, date: string, place: number, year: string, previousSeal: string): string {
+  const stage = date < calendar.firstDay ? 'opening' : 'ordinary';
   const posted = {
     date: parseCivilDate(date),
-    kind: date < calendar.firstDay ? 'opening' : 'ordinary',
-    stage: date < calendar.firstDay ? 'opening' : 'ordinary',
+    kind: stage,
+    stage,
     source: 'import',
-    explanation: `Cider sold “${at}”`,
-    place: at,
-    number: year === '2026' ? at : 1,
+    explanation: `Cider sold “${place}”`,
+    place,
+    number: year === '2026' ? place : 1,
     year,
     postedAt: '2027-01-18T10:00:00.000Z',
     lines: [
@@ -62,71 +65,127 @@ function postWithContent(
   const seal = sealOf(previousSeal, posted);
   client
     .prepare(
-      `INSERT INTO entry (organisation, place, year, number, date, kind, stage, source, explanation, posted_at, posted_by,
-        line_count, debit, content, previous_seal, seal) VALUES (1, ?, ?, ?, ?, ?, ?, ?, ?, ?, 1, 2, 12345, ?, ?, ?)`,
+      `INSERT INTO staged_entry (place, year, number, date, kind, stage, source, explanation, posted_at, posted_by,
+        previous_seal, seal) VALUES (?, ?, ?, ?, ?, ?, 'import', ?, ?, 1, ?, ?)`,
     )
-    .run(
-      at,
-      year,
-      posted.number,
-      date,
-      posted.kind,
-      posted.stage,
-      posted.source,
-      posted.explanation,
-      posted.postedAt,
-      sealedContent(posted),
-      previousSeal,
-      seal,
-    );
+    .run(place, year, posted.number, date, stage, stage, posted.explanation, posted.postedAt, previousSeal, seal);
+  client.exec(`INSERT INTO staged_line (entry, place, account, amount, note)
+    VALUES (${place}, 1, 1, 12345, NULL), (${place}, 2, 2, -12345, 'by the glass');
+    INSERT INTO posting VALUES (1, ${place}, ${place});`);
   return seal;
 }
 
-describe('books of an earlier schema', () => {
-  test('are brought forward with every seal and total proved, after a copy has been made', async () => {
-    const client = earlierBooks(2);
-    client.exec(`INSERT INTO person VALUES (1, 'a@b.test', 'A', 'x', 'x');
-      INSERT INTO organisation VALUES (1, 'Sallow Reach', 'co-operative', 'EUR', 4, '2025-04-01', NULL, 'x', 1);
-      INSERT INTO account VALUES (1, 1, '1000', 'Till', 'asset', 'current-assets', 0, NULL, NULL, NULL, 1, 1, 'cash', NULL, NULL, 1),
-        (1, 2, '4000', 'Cider', 'revenue', 'operating-revenue', 0, NULL, NULL, NULL, 1, 1, NULL, NULL, NULL, 1);`);
-    let seal = FIRST_PREVIOUS_SEAL;
-    for (const [at, [date, year]] of [
-      ['2025-03-31', '2026'],
-      ['2025-04-01', '2026'],
-      ['2026-03-31', '2026'],
-      ['2026-04-01', '2027'],
-    ].entries()) {
-      seal = postWithContent(client, date as string, at + 1, seal, year as string);
-    }
-    client.close();
+/** Books of the first step with an opening entry and three more, over two years. @returns their last seal */
+function booksOfFirstStep(client: Database.Database): string {
+  client.exec(`INSERT INTO person (id, email, name, password_hash, created_at) VALUES (1, 'a@b.test', 'A', 'x', 'x');
+    INSERT INTO organisation (id, name, kind, base_currency, fiscal_year_start_month, first_day, created_at)
+      VALUES (1, 'Sallow Reach', 'co-operative', 'EUR', 4, '2025-04-01', 'x');
+    INSERT INTO account (organisation, id, number, name, element, classification, contra, typed_entries, active)
+      VALUES (1, 1, '1000', 'Till', 'asset', 'current-assets', 0, 1, 1),
+        (1, 2, '4000', 'Cider', 'revenue', 'operating-revenue', 0, 1, 1);`);
+  const dated = [
+    ['2025-03-31', '2026'],
+    ['2025-04-01', '2026'],
+    ['2026-03-31', '2026'],
+    ['2026-04-01', '2027'],
+  ] as const;
+  return dated.reduce((seal, [date, year], index) => post(client, date, index + 1, year, seal), FIRST_PREVIOUS_SEAL);
+}
 
-    await prepareBooks(folder);
-    expect(existsSync(join(folder, 'books-before-migration-3.sqlite'))).toBe(true);
-    const db = openForReading(folder);
-    const check = fullCheck(db, 1);
-    expect(check).toMatchObject({ checkedTo: 4, lastSeal: seal });
-    expect(check.proofs.map((proof) => [proof.key, proof.holds])).toEqual([
-      ['totals-lines', true],
-      ['seals', true],
-    ]);
-    const view = { organisation: 1, calendar };
-    const till = (from: string | undefined, to: string): number =>
-      flowsBetween(db, view, from === undefined ? undefined : parseCivilDate(from), parseCivilDate(to))
-        .filter((flow) => flow.account === 1)
-        .reduce((sum, flow) => sum + flow.amount, 0);
-    expect([till(undefined, '2025-03-31'), till('2025-04-01', '2026-03-31'), till(undefined, '2026-04-01')]).toEqual([
-      12_345, 24_690, 49_380,
-    ]);
-    const settling = db.$client.prepare('SELECT id FROM account WHERE settles = 1').pluck().all();
-    expect(settling).toEqual([1]);
-    db.$client.close();
-    await prepareBooks(folder);
-  });
-  test('are refused when they come from a newer program', async () => {
+describe('books of an earlier step', () => {
+  test.each(Array.from({ length: STEPS }, (_, index) => index + 1))(
+    'of %d steps are brought forward with every seal, total and balance proved',
+    async (count) => {
+      const client = earlierBooks(count);
+      const seal = booksOfFirstStep(client);
+      client.close();
+      await prepareBooks(folder);
+      expect(existsSync(join(folder, `books-before-migration-${count + 1}.sqlite`))).toBe(count < STEPS);
+      const db = openForReading(folder);
+      const check = fullCheck(db, 1);
+      expect(check).toMatchObject({ checkedTo: 4, lastSeal: seal });
+      expect(check.proofs.map((proof) => [proof.key, proof.holds])).toEqual([
+        ['totals-lines', true],
+        ['seals', true],
+      ]);
+      const view = { organisation: 1, calendar };
+      const till = (from: string | undefined, to: string): number =>
+        flowsBetween(db, view, from === undefined ? undefined : parseCivilDate(from), parseCivilDate(to))
+          .filter((flow) => flow.account === 1)
+          .reduce((sum, flow) => sum + flow.amount, 0);
+      expect([
+        till(undefined, '2025-03-31'),
+        till('2025-04-01', '2026-03-31'),
+        till(undefined, '2026-04-01'),
+      ]).toEqual([12_345, 24_690, 49_380]);
+      db.$client.close();
+      expect(verifyBooks(folder, () => undefined)).toEqual([]);
+    },
+  );
+  test('are refused when they come from a program that knows more', async () => {
     await prepareBooks(folder);
     const client = new Database(booksFile(folder));
     client.exec("INSERT INTO __drizzle_migrations (hash, created_at) VALUES ('later', 9999999999999)");
     client.close();
     await expect(prepareBooks(folder)).rejects.toThrow(NewerBooksError);
+  });
+});
+
+describe('guarantees', () => {
+  const inBooks = (work: (client: Database.Database) => void): void => {
+    const client = new Database(booksFile(folder));
+    work(client);
+    client.close();
+  };
+  test('of another program are made anew, and what it had besides is gone', async () => {
+    await prepareBooks(folder);
+    inBooks((client) => {
+      client.exec(`DROP TRIGGER line_update;
+        CREATE TRIGGER line_update BEFORE UPDATE ON line BEGIN SELECT 1; END;
+        CREATE TRIGGER of_old BEFORE UPDATE ON line BEGIN SELECT 1; END;`);
+      client.pragma('user_version = 1');
+    });
+    expect(verifyBooks(folder, () => undefined)).toHaveLength(2);
+    await prepareBooks(folder);
+    expect(verifyBooks(folder, () => undefined)).toEqual([]);
+  });
+  test('that somebody removed by hand are told of, and not quietly put back', async () => {
+    await prepareBooks(folder);
+    inBooks((client) => client.exec('DROP TRIGGER line_update'));
+    await prepareBooks(folder);
+    expect(verifyBooks(folder, () => undefined)).toEqual(['The guard line_update is missing from the file.']);
+  });
+});
+
+describe('the tables in the code', () => {
+  const tables = Object.values(schema).filter((one) => is(one, SQLiteTable));
+  test('are those of the file, column by column', async () => {
+    await prepareBooks(folder);
+    const client = new Database(booksFile(folder), { readonly: true });
+    const inFile = client
+      .prepare(
+        "SELECT name FROM sqlite_schema WHERE type = 'table' AND name NOT LIKE 'sqlite_%' AND name NOT LIKE '\\_\\_%' ESCAPE '\\'",
+      )
+      .pluck()
+      .all();
+    expect(inFile.sort()).toEqual(tables.map((table) => getTableConfig(table).name).sort());
+    for (const table of tables) {
+      const { name, foreignKeys, checks, indexes } = getTableConfig(table);
+      const rows = client.prepare(`SELECT name, "notnull" FROM pragma_table_info('${name}')`).all();
+      const columns = Object.values(getTableColumns(table)).map((column) => ({
+        name: column.name,
+        notnull: column.notNull && !(column.primary && column.getSQLType() === 'integer') ? 1 : expect.anything(),
+      }));
+      expect(rows).toEqual(columns.map((one) => ({ ...one, notnull: one.notnull === 1 ? 1 : expect.any(Number) })));
+      const count = (sql: string): unknown => client.prepare(sql).pluck().get();
+      expect(count(`SELECT count(DISTINCT id) FROM pragma_foreign_key_list('${name}')`)).toBe(foreignKeys.length);
+      expect(count(`SELECT count(*) FROM pragma_index_list('${name}') WHERE origin = 'c'`)).toBe(
+        indexes.length + Object.values(getTableColumns(table)).filter((column) => column.isUnique).length,
+      );
+      const sql = count(`SELECT sql FROM sqlite_schema WHERE name = '${name}'`) as string;
+      for (const check of checks) expect(sql).toContain(`CONSTRAINT "${check.name}" CHECK`);
+      expect(sql).toMatch(/\) STRICT(, WITHOUT ROWID)?$/);
+    }
+    client.close();
   });
 });

@@ -3,6 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { Description } from './described.js';
 
 const MAIN = fileURLToPath(new URL('../dist/main.js', import.meta.url));
 export const OWNER = { email: 'owner@sallow-reach.test', password: 'a long enough password' };
@@ -62,8 +63,12 @@ export class RunningServer {
     });
     this.cookie = response.headers.get('set-cookie')?.split(';')[0] ?? this.cookie;
     const text = await response.text();
-    const isJson = response.headers.get('content-type')?.includes('json') ?? false;
-    return { status: response.status, headers: response.headers, body: isJson && text ? JSON.parse(text) : text };
+    const contentType = response.headers.get('content-type') ?? '';
+    const parsed: unknown = contentType.includes('json') && text ? JSON.parse(text) : text;
+    const description = path.startsWith('/api/') ? await described(this.url) : undefined;
+    const wrong = description?.wrongIn({ method, path, status: response.status, contentType, body: parsed });
+    if (wrong) throw new Error(`Not as the API is described: ${wrong}`);
+    return { status: response.status, headers: response.headers, body: parsed };
   }
 
   /** Creates an organisation and answers its path. */
@@ -102,6 +107,14 @@ export class RunningServer {
     }
     if (!keepFolder) rmSync(this.folder, { recursive: true, force: true });
   }
+}
+
+let description: Promise<Description> | undefined;
+
+/** What every server under test says of itself: read once, since they are all the same. */
+function described(url: string): Promise<Description> {
+  description ??= fetch(`${url}/api/openapi.json`).then(async (response) => new Description(await response.json()));
+  return description;
 }
 
 function launch(

@@ -1,6 +1,7 @@
 import { jest } from '@jest/globals';
+import { paths, withQuery } from '@just-ledger/contract';
 import { problemPlaces } from '../src/api/problem-places.js';
-import { request, RequestRefused, ServerAway, withQuery } from '../src/api/request.js';
+import { api, RequestRefused, ServerAway } from '../src/api/request.js';
 
 const refusal = (...problems: { code: string; path: string; message: string }[]): RequestRefused =>
   new RequestRefused({ type: 'about:blank', title: 'Refused', status: 422, problems });
@@ -29,8 +30,14 @@ describe('the problems of a refused request', () => {
 });
 
 test('a query leaves out what is empty and writes the rest safely', () => {
-  expect(withQuery('/api/x', { a: '', b: undefined, c: null })).toBe('/api/x');
-  expect(withQuery('/api/x', { find: 'Low & Weir', page: 0 })).toBe('/api/x?find=Low+%26+Weir&page=0');
+  const entries = '/api/organisations/7/entries';
+  expect(withQuery(paths.entries(7), { text: '', from: undefined, to: null })).toBe(entries);
+  expect(withQuery(paths.entries(7), { text: 'Low & Weir', limit: 0 })).toBe(`${entries}?text=Low+%26+Weir&limit=0`);
+});
+
+test('an address takes its values in their places', () => {
+  expect(paths.breakdownValue(7, 2, 3)).toBe('/api/organisations/7/breakdowns/2/values/3');
+  expect(paths.session).toBe('/api/session');
 });
 
 describe('a request', () => {
@@ -41,11 +48,12 @@ describe('a request', () => {
   test('sends JSON with its type, a file as it is, and nothing without a body', async () => {
     const sent = answers(() => Response.json({ ok: true }));
     const file = new Blob(['a,b']);
-    expect(await request('POST', '/api/x', { amount: '1.00' }, { 'idempotency-key': 'k' })).toEqual({ ok: true });
-    await request('POST', '/api/x', file);
-    await request('GET', '/api/x');
+    const value = { name: 'Orchard' };
+    expect(await api.post(paths.breakdowns(7), value, { 'idempotency-key': 'k' })).toEqual({ ok: true });
+    await api.post(paths.archives, file);
+    await api.get(paths.breakdowns(7));
     expect(sent.mock.calls.map(([, init]) => [init?.headers, init?.body])).toEqual([
-      [{ 'content-type': 'application/json', 'idempotency-key': 'k' }, '{"amount":"1.00"}'],
+      [{ 'content-type': 'application/json', 'idempotency-key': 'k' }, '{"name":"Orchard"}'],
       [{ 'content-type': 'application/octet-stream' }, file],
       [{}, undefined],
     ]);
@@ -54,15 +62,17 @@ describe('a request', () => {
     answers(() =>
       Response.json({ type: 'about:blank', title: 'Refused', status: 422, problems: [NO_NAME] }, { status: 422 }),
     );
-    await expect(request('POST', '/api/x', {})).rejects.toMatchObject({ details: { problems: [NO_NAME] } });
+    await expect(api.post(paths.breakdowns(7), { name: '' })).rejects.toMatchObject({
+      details: { problems: [NO_NAME] },
+    });
     answers(() => new Response('<html>', { status: 502, statusText: 'Bad Gateway' }));
-    await expect(request('GET', '/api/x')).rejects.toMatchObject({
+    await expect(api.get(paths.breakdowns(7))).rejects.toMatchObject({
       message: 'Bad Gateway',
       details: { status: 502, problems: [] },
     });
   });
   test('says that the server is away, and that nothing typed is lost', async () => {
     answers(() => Promise.reject(new TypeError('fetch failed')));
-    await expect(request('GET', '/api/x')).rejects.toThrow(/cannot be reached\. What you typed is still here/);
+    await expect(api.get(paths.breakdowns(7))).rejects.toThrow(/cannot be reached\. What you typed is still here/);
   });
 });

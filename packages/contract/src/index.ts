@@ -1,5 +1,9 @@
 import 'reflect-metadata';
+export type { Address, Asks, Gives, Method, Takes, Template, TemplatesWith } from './address.js';
+export { addressOf, withQuery } from './address.js';
+export type * from './endpoints.js';
 export * from './paths.js';
+export * from './health/health.js';
 export * from './is-texts.js';
 export * from './problems/problem-details.js';
 export * from './sessions/session.js';

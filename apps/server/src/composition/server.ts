@@ -10,6 +10,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { AppModule } from './app.module.js';
 import { describeApi } from './openapi.js';
+import { assertDescribed, listenToRoutes } from './described-routes.js';
 import { readJson } from '../platform/problems/read-json.js';
 import { passGate, type RouteConfig } from '../platform/sessions/gate.js';
 import { settings } from '../platform/settings.js';
@@ -48,6 +49,7 @@ export async function createServer(): Promise<NestFastifyApplication> {
     bufferLogs: false,
   });
   const fastify = adapter.getInstance();
+  const routes = listenToRoutes(fastify);
   await app.register(fastifyHelmet as never, HELMET as never);
   await app.register(fastifyCompress as never, { threshold: 1024, encodings: ['br', 'gzip'] } as never);
   await app.register(fastifyCookie as never);
@@ -62,10 +64,12 @@ export async function createServer(): Promise<NestFastifyApplication> {
     passGate(request, reply, settings.origin);
     assertNotTooLarge(request);
   });
-  const document = describeApi(app);
+  const document = describeApi();
   fastify.get('/api/openapi.json', (_request: FastifyRequest, reply: FastifyReply) => void reply.send(document));
   if (existsSync(WEB)) await serveWeb(app);
   app.enableShutdownHooks();
+  await app.init();
+  assertDescribed(routes, document);
   return app;
 }
 

@@ -1,6 +1,6 @@
 import { type ArchiveResponse, paths } from '@just-ledger/contract';
 import { queryOptions } from '@tanstack/react-query';
-import { request, RequestRefused } from './request.js';
+import { api, RequestRefused } from './request.js';
 
 /** An archive on its way in, looked at again as long as it works; null once it is no longer there. */
 export const archiveQuery = (one: string) =>
@@ -8,7 +8,7 @@ export const archiveQuery = (one: string) =>
     queryKey: ['archive', one],
     queryFn: async (): Promise<ArchiveResponse | null> => {
       try {
-        return await request<ArchiveResponse>('GET', paths.archive(one));
+        return await api.get(paths.archive(one));
       } catch (error) {
         if (error instanceof RequestRefused && error.details.status === 404) return null;
         throw error;

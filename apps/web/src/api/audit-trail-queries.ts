@@ -1,7 +1,7 @@
-import { paths, type SetUpChangeResponse } from '@just-ledger/contract';
+import { paths, withQuery } from '@just-ledger/contract';
 import type { SetUpSubject } from '@just-ledger/core';
 import { infiniteQueryOptions, queryOptions } from '@tanstack/react-query';
-import { request, withQuery } from './request.js';
+import { api } from './request.js';
 
 /** How many changes the server tells at once. */
 const PAGE = 200;
@@ -10,8 +10,7 @@ const PAGE = 200;
 export const setUpChangesQuery = (id: number, subject?: string) =>
   infiniteQueryOptions({
     queryKey: ['organisation', String(id), 'set-up-changes', subject ?? ''],
-    queryFn: ({ pageParam }) =>
-      request<SetUpChangeResponse[]>('GET', withQuery(paths.setUpChanges(id), { subject, before: pageParam })),
+    queryFn: ({ pageParam }) => api.get(withQuery(paths.setUpChanges(id), { subject, before: pageParam })),
     initialPageParam: undefined as number | undefined,
     getNextPageParam: (last) => (last.length < PAGE ? undefined : last.at(-1)?.id),
   });
@@ -20,5 +19,5 @@ export const setUpChangesQuery = (id: number, subject?: string) =>
 export const trailOfQuery = (id: number, subject: SetUpSubject, object: number) =>
   queryOptions({
     queryKey: ['organisation', String(id), 'set-up-changes', subject, object],
-    queryFn: () => request<SetUpChangeResponse[]>('GET', withQuery(paths.setUpChanges(id), { subject, object })),
+    queryFn: () => api.get(withQuery(paths.setUpChanges(id), { subject, object })),
   });

@@ -10,20 +10,20 @@ import {
 } from '@just-ledger/core';
 import { queryOptions, useSuspenseQuery } from '@tanstack/react-query';
 import { useAddress, useOrganisationId } from './address.js';
-import { request } from './request.js';
+import { api } from './request.js';
 
 /** An organisation by its id. */
 export const organisationQuery = (id: string) =>
   queryOptions({
     queryKey: ['organisation', id, 'itself'],
-    queryFn: () => request<OrganisationResponse>('GET', paths.organisation(id)),
+    queryFn: () => api.get(paths.organisation(id)),
   });
 
 /** Its years and months. */
 export const fiscalYearsQuery = (id: string) =>
   queryOptions({
     queryKey: ['organisation', id, 'fiscal-years'],
-    queryFn: () => request<FiscalYearsResponse>('GET', paths.fiscalYears(id)),
+    queryFn: () => api.get(paths.fiscalYears(id)),
   });
 
 /** What every screen needs to know of the books. */
@@ -56,7 +56,7 @@ export function useBooks(): BooksNow {
   };
   const currency = parseCurrencyCode(organisation.baseCurrency);
   // books that are put away are read only, whoever looks
-  const role = organisation.putAwayAt ? 'reader' : organisation.role;
+  const role = organisation.archivedAt ? 'reader' : organisation.role;
   const may = (needed: MemberRole): boolean => isEnough(role, needed);
   return { organisation, currency, calendar, years, today, from, to, may };
 }

@@ -1,6 +1,6 @@
 import { type ImportResponse, paths } from '@just-ledger/contract';
 import { queryOptions } from '@tanstack/react-query';
-import { request, RequestRefused } from './request.js';
+import { api, RequestRefused } from './request.js';
 
 /** Whether an import works by itself just now. */
 export function isBusy({ state }: ImportResponse): boolean {
@@ -14,7 +14,7 @@ export const importQuery = (id: number, job: string) =>
     queryKey: ['import', id, job],
     queryFn: async (): Promise<ImportResponse | null> => {
       try {
-        return await request<ImportResponse>('GET', paths.import(id, job));
+        return await api.get(paths.import(id, job));
       } catch (error) {
         if (error instanceof RequestRefused && error.details.status === 404) return null;
         throw error;

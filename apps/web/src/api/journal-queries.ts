@@ -1,6 +1,6 @@
-import { type DraftResponse, type EntriesResponse, type EntryResponse, paths } from '@just-ledger/contract';
+import { paths, withQuery } from '@just-ledger/contract';
 import { infiniteQueryOptions, queryOptions } from '@tanstack/react-query';
-import { request, withQuery } from './request.js';
+import { api } from './request.js';
 
 /** Which entries to list. */
 export interface JournalFilter {
@@ -17,8 +17,7 @@ export interface JournalFilter {
 export const journalQuery = (id: number, filter: JournalFilter) =>
   infiniteQueryOptions({
     queryKey: ['organisation', String(id), 'journal', filter],
-    queryFn: ({ pageParam }) =>
-      request<EntriesResponse>('GET', withQuery(paths.entries(id), { ...filter, after: pageParam, limit: 100 })),
+    queryFn: ({ pageParam }) => api.get(withQuery(paths.entries(id), { ...filter, after: pageParam, limit: 100 })),
     initialPageParam: '',
     getNextPageParam: (page) => page.next ?? undefined,
   });
@@ -27,14 +26,14 @@ export const journalQuery = (id: number, filter: JournalFilter) =>
 export const entryQuery = (id: number, number: string) =>
   queryOptions({
     queryKey: ['organisation', String(id), 'entry', number],
-    queryFn: () => request<EntryResponse>('GET', paths.entry(id, number)),
+    queryFn: () => api.get(paths.entry(id, number)),
   });
 
 /** A draft as it was opened: it stays on its sheet as it is until somebody asks for it anew. */
 export const openedDraftQuery = (id: number, draft: string) =>
   queryOptions({
     queryKey: ['opened draft', String(id), draft],
-    queryFn: () => request<DraftResponse>('GET', paths.draft(id, draft)),
+    queryFn: () => api.get(paths.draft(id, draft)),
     staleTime: Infinity,
     gcTime: 0,
     retry: false,
@@ -44,5 +43,5 @@ export const openedDraftQuery = (id: number, draft: string) =>
 export const draftsQuery = (id: number) =>
   queryOptions({
     queryKey: ['organisation', String(id), 'drafts'],
-    queryFn: () => request<DraftResponse[]>('GET', paths.drafts(id)),
+    queryFn: () => api.get(paths.drafts(id)),
   });

@@ -1,10 +1,10 @@
-import { type PaperResponse, paths } from '@just-ledger/contract';
+import { paths } from '@just-ledger/contract';
 import { queryOptions } from '@tanstack/react-query';
-import { request } from './request.js';
+import { api } from './request.js';
 
 /** The papers to gather, with what stands of each. */
 export const papersQuery = (id: number) =>
   queryOptions({
     queryKey: ['organisation', String(id), 'papers'],
-    queryFn: () => request<PaperResponse[]>('GET', paths.papers(id)),
+    queryFn: () => api.get(paths.papers(id)),
   });

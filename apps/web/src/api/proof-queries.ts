@@ -1,10 +1,10 @@
-import { paths, type ProofsResponse } from '@just-ledger/contract';
+import { paths, withQuery } from '@just-ledger/contract';
 import { queryOptions } from '@tanstack/react-query';
-import { request, withQuery } from './request.js';
+import { api } from './request.js';
 
 /** The proofs at a date. */
 export const proofsQuery = (id: number, asAt: string) =>
   queryOptions({
     queryKey: ['organisation', String(id), 'proofs', asAt],
-    queryFn: () => request<ProofsResponse>('GET', withQuery(paths.proofs(id), { asAt })),
+    queryFn: () => api.get(withQuery(paths.proofs(id), { asAt })),
   });

@@ -1,4 +1,13 @@
-import type { ProblemDetails } from '@just-ledger/contract';
+import type {
+  Address,
+  FileOf,
+  Gives,
+  Method,
+  ProblemDetails,
+  Takes,
+  Template,
+  TemplatesWith,
+} from '@just-ledger/contract';
 import { tellReached } from './reachability.js';
 
 /** A request that was refused, with every problem by path. */
@@ -20,10 +29,33 @@ export class ServerAway extends Error {
   }
 }
 
-/** Sends a request and answers the JSON. @throws {RequestRefused | ServerAway} */
-export async function request<T>(
-  method: string,
-  path: string,
+type Sent<At extends Template, With extends Method> =
+  Takes<At, With> extends undefined
+    ? [body?: undefined, headers?: Record<string, string>]
+    : [body: Takes<At, With> extends FileOf<string> ? Blob : Takes<At, With>, headers?: Record<string, string>];
+
+/** Asks the server, and knows what it gets. Each throws {@link RequestRefused} or {@link ServerAway}. */
+export const api = {
+  get: <At extends TemplatesWith<'GET'>>(address: Address<At>): Promise<Gives<At, 'GET'>> => send('GET', address),
+  post: <At extends TemplatesWith<'POST'>>(
+    address: Address<At>,
+    ...[body, headers]: Sent<At, 'POST'>
+  ): Promise<Gives<At, 'POST'>> => send('POST', address, body, headers),
+  put: <At extends TemplatesWith<'PUT'>>(
+    address: Address<At>,
+    ...[body]: Sent<At, 'PUT'>
+  ): Promise<Gives<At, 'PUT'>> => send('PUT', address, body),
+  patch: <At extends TemplatesWith<'PATCH'>>(
+    address: Address<At>,
+    ...[body]: Sent<At, 'PATCH'>
+  ): Promise<Gives<At, 'PATCH'>> => send('PATCH', address, body),
+  delete: <At extends TemplatesWith<'DELETE'>>(address: Address<At>): Promise<Gives<At, 'DELETE'>> =>
+    send('DELETE', address),
+};
+
+async function send<T>(
+  method: Method,
+  address: string,
   body?: unknown,
   headers: Record<string, string> = {},
 ): Promise<T> {
@@ -31,7 +63,7 @@ export async function request<T>(
   const type = body === undefined ? undefined : isFile ? 'application/octet-stream' : 'application/json';
   let response: Response;
   try {
-    response = await fetch(path, {
+    response = await fetch(address, {
       method,
       headers: { ...(type && { 'content-type': type }), ...headers },
       ...(body !== undefined && { body: isFile ? body : JSON.stringify(body) }),
@@ -45,14 +77,6 @@ export async function request<T>(
   const answer: unknown = text && response.headers.get('content-type')?.includes('json') ? JSON.parse(text) : text;
   if (!response.ok) throw new RequestRefused(detailsOf(answer, response));
   return answer as T;
-}
-
-/** A path with a query; empty values are left out. */
-export function withQuery(path: string, query: Record<string, string | number | undefined | null>): string {
-  const filled = Object.entries(query).filter(([, value]) => value !== undefined && value !== null && value !== '');
-  return filled.length === 0
-    ? path
-    : `${path}?${new URLSearchParams(filled.map(([key, value]) => [key, String(value)])).toString()}`;
 }
 
 function detailsOf(answer: unknown, response: Response): ProblemDetails {

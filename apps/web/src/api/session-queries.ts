@@ -1,11 +1,11 @@
 import { paths, type SessionResponse } from '@just-ledger/contract';
 import { queryOptions, useMutation, useQueryClient, useSuspenseQuery } from '@tanstack/react-query';
-import { request } from './request.js';
+import { api } from './request.js';
 
 /** Who is signed in. */
 export const sessionQuery = queryOptions({
   queryKey: ['session'],
-  queryFn: () => request<SessionResponse>('GET', paths.session),
+  queryFn: () => api.get(paths.session),
   staleTime: Infinity,
 });
 
@@ -18,7 +18,7 @@ export function useSession(): SessionResponse {
 export function useSignOut() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: () => request('DELETE', paths.session),
+    mutationFn: () => api.delete(paths.session),
     onSuccess: () => {
       client.clear();
       window.location.assign('/');

@@ -1,13 +1,7 @@
-import {
-  type BalanceSheetResponse,
-  type Comparison,
-  type EquityStatementResponse,
-  type IncomeStatementResponse,
-  paths,
-} from '@just-ledger/contract';
+import { type Comparison, paths, withQuery } from '@just-ledger/contract';
 import type { IncomeStatementForm } from '@just-ledger/core';
 import { queryOptions } from '@tanstack/react-query';
-import { request, withQuery } from './request.js';
+import { api } from './request.js';
 
 /** The income statement of a span. */
 export const incomeStatementQuery = (
@@ -19,20 +13,19 @@ export const incomeStatementQuery = (
 ) =>
   queryOptions({
     queryKey: ['organisation', String(id), 'income-statement', from, to, form, beside],
-    queryFn: () =>
-      request<IncomeStatementResponse>('GET', withQuery(paths.incomeStatement(id), { from, to, form, beside })),
+    queryFn: () => api.get(withQuery(paths.incomeStatement(id), { from, to, form, beside })),
   });
 
 /** The statement of changes in equity of a span. */
 export const equityStatementQuery = (id: number, from: string, to: string) =>
   queryOptions({
     queryKey: ['organisation', String(id), 'equity-statement', from, to],
-    queryFn: () => request<EquityStatementResponse>('GET', withQuery(paths.equityStatement(id), { from, to })),
+    queryFn: () => api.get(withQuery(paths.equityStatement(id), { from, to })),
   });
 
 /** The balance sheet at a date. */
 export const balanceSheetQuery = (id: number, asAt: string, beside?: Comparison) =>
   queryOptions({
     queryKey: ['organisation', String(id), 'balance-sheet', asAt, beside],
-    queryFn: () => request<BalanceSheetResponse>('GET', withQuery(paths.balanceSheet(id), { asAt, beside })),
+    queryFn: () => api.get(withQuery(paths.balanceSheet(id), { asAt, beside })),
   });

@@ -1,7 +1,7 @@
-import { paths, type TrialBalanceResponse } from '@just-ledger/contract';
+import { paths, withQuery } from '@just-ledger/contract';
 import type { TrialBalanceStage } from '@just-ledger/core';
 import { queryOptions } from '@tanstack/react-query';
-import { request, withQuery } from './request.js';
+import { api } from './request.js';
 
 /** A trial balance at a date, in one of its stages. */
 export const trialBalanceQuery = (
@@ -14,8 +14,5 @@ export const trialBalanceQuery = (
   queryOptions({
     queryKey: ['organisation', String(id), 'trial-balance', asAt, stage, zeros, asKnownOn],
     queryFn: () =>
-      request<TrialBalanceResponse>(
-        'GET',
-        withQuery(paths.trialBalance(id), { asAt, stage, zeros: zeros ? 'true' : undefined, asKnownOn }),
-      ),
+      api.get(withQuery(paths.trialBalance(id), { asAt, stage, zeros: zeros ? 'true' : undefined, asKnownOn })),
   });

@@ -108,7 +108,7 @@ function Header() {
             aria-current={key === address.stage ? 'page' : undefined}
           >
             {label}
-            {!organisation.putAwayAt && <Waiting stage={key} />}
+            {!organisation.archivedAt && <Waiting stage={key} />}
           </Link>
         ))}
       </nav>

@@ -1,10 +1,10 @@
-import { paths, type ProofResponse, type ProofsResponse } from '@just-ledger/contract';
+import { paths, type ProofResponse, withQuery } from '@just-ledger/contract';
 import { type CurrencyCode, longDate, parseCivilDate, shortDate } from '@just-ledger/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { useBooks } from '../api/books-queries.js';
 import { proofsQuery } from '../api/proof-queries.js';
-import { request, withQuery } from '../api/request.js';
+import { api } from '../api/request.js';
 import { shown } from '../ui/money.js';
 
 /** Do the numbers prove: one line, always there; opened, each proof as two figures. */
@@ -15,7 +15,7 @@ export function ProofBar() {
   const query = proofsQuery(organisation.id, to);
   const { data, isError } = useQuery(query);
   const check = useMutation({
-    mutationFn: () => request<ProofsResponse>('POST', withQuery(paths.proofsCheck(organisation.id), { asAt: to })),
+    mutationFn: () => api.post(withQuery(paths.proofsCheck(organisation.id), { asAt: to })),
     onSuccess: (answer) => client.setQueryData(query.queryKey, answer),
   });
   useEffect(() => {

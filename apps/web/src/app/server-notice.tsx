@@ -2,7 +2,7 @@ import { paths } from '@just-ledger/contract';
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { useServerAway } from '../api/reachability.js';
-import { request } from '../api/request.js';
+import { api } from '../api/request.js';
 
 /** So often the server is asked whether it is back. */
 const ASK_EVERY = 3_000;
@@ -14,7 +14,7 @@ export function ServerNotice() {
   useEffect(() => {
     if (!isAway) return;
     const asking = setInterval(() => {
-      request('GET', paths.health).then(
+      api.get(paths.health).then(
         () => void client.invalidateQueries(),
         () => undefined,
       );

@@ -17,7 +17,7 @@ export function Allowed({
   if (!isTold) return null;
   return (
     <p className="soft small">
-      {organisation.putAwayAt
+      {organisation.archivedAt
         ? 'These books are archived: they can be read and not changed.'
         : `This takes ${withArticle(needed)}; you are ${withArticle(organisation.role)} in these books.`}
     </p>

@@ -101,6 +101,6 @@ export interface OrganisationResponse {
   changeoverDate: string | null;
   role: MemberRole;
   /** The moment at which the books were put away; since then they are read only. */
-  putAwayAt: string | null;
+  archivedAt: string | null;
   version: number;
 }

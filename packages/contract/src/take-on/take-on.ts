@@ -160,3 +160,8 @@ export interface TrayRowsResponse {
   rows: TakeOnRowResponse[];
   suggestions: SuggestionResponse[];
 }
+
+/** The ids of rows that were added, in their order. */
+export interface AddedRowsResponse {
+  ids: number[];
+}

@@ -1,8 +1,10 @@
 import type { Particulars } from '../audit-trail/set-up-change.js';
-import { accountTitle, normalBalanceOf, type Account, type AccountId } from './account.js';
+import { textParticulars } from '../text-details/text-details.js';
+import { ACCOUNT_DETAILS } from './account-details.js';
 import { ACCOUNT_ROLES } from './account-role.js';
-import type { Chart } from './chart.js';
+import { type Account, type AccountId, accountTitle, normalBalanceOf } from './account.js';
 import type { ChartNames } from './chart-rows.js';
+import type { Chart } from './chart.js';
 import { CLASSIFICATIONS } from './classification.js';
 
 /** An account's particulars in words, as its trail tells them. */
@@ -27,6 +29,7 @@ export function accountParticulars(account: Account, chart: Chart, names: ChartN
     share: account.share,
     'needs a breakdown': (account.requiredBreakdowns ?? []).flatMap((id) => names.breakdowns.get(id) ?? []),
     'usual tax code': account.taxCode === undefined ? undefined : names.taxCodes.get(account.taxCode),
+    ...textParticulars(ACCOUNT_DETAILS, account),
     'in use': account.active,
   };
 }

@@ -1,7 +1,8 @@
 import type { CurrencyCode } from '../money/currency.js';
-import { CLOSED_ROLES, type AccountRole } from './account-role.js';
+import type { AccountDetails } from './account-details.js';
+import { type AccountRole, CLOSED_ROLES } from './account-role.js';
 import type { Classification } from './classification.js';
-import { GROWS_ON, oppositeSide, type Element, type Side } from './element.js';
+import { type Element, GROWS_ON, oppositeSide, type Side } from './element.js';
 
 /** The id of an account within its organisation; its number is only a label. */
 export type AccountId = number & { readonly __brand: 'AccountId' };
@@ -10,7 +11,7 @@ export type AccountId = number & { readonly __brand: 'AccountId' };
 export type ControlLedger = 'receivables' | 'payables';
 
 /** An account of the chart. */
-export interface Account {
+export interface Account extends AccountDetails {
   readonly id: AccountId;
   readonly number: string;
   readonly name: string;

@@ -1,5 +1,7 @@
-import { problem, refused, valid, type Checked, type Problem } from '../problems/problem.js';
-import { normalBalanceOf, type Account } from './account.js';
+import { type Checked, problem, type Problem, refused, valid } from '../problems/problem.js';
+import { textCells, textColumns, textFieldColumns, textsFromCells, textsOf } from '../text-details/text-details.js';
+import { ACCOUNT_DETAILS } from './account-details.js';
+import { type Account, normalBalanceOf } from './account.js';
 import type { Chart } from './chart.js';
 import type { ProposedAccount } from './check-account.js';
 
@@ -22,6 +24,7 @@ export const CHART_COLUMNS = [
   'settles',
   'breakdowns',
   'tax_code',
+  ...textColumns(ACCOUNT_DETAILS),
 ] as const;
 
 /** One column of a chart file. */
@@ -34,7 +37,8 @@ export interface ChartRow {
 }
 
 /** Columns named differently in a file and in a request. */
-const FIELD_COLUMNS: Readonly<Record<string, ChartColumn>> = {
+const FIELD_COLUMNS: Readonly<Record<string, string>> = {
+  ...textFieldColumns(ACCOUNT_DETAILS),
   normalBalance: 'normal_balance',
   typedEntries: 'typed_entries',
   closesTo: 'closes_to',
@@ -57,7 +61,8 @@ export function accountFromRow(
   existing?: { account: Account; chart: Chart; names: ChartNames },
 ): Checked<ProposedAccount> {
   const problems: Problem[] = [];
-  const cell = (column: ChartColumn): string | undefined => row.cells[column]?.trim() || undefined;
+  const cells: Readonly<Record<string, string | undefined>> = row.cells;
+  const cell = (column: string): string | undefined => cells[column]?.trim() || undefined;
   const flag = (column: ChartColumn): boolean | undefined => {
     const text = cell(column);
     if (text === undefined) return undefined;
@@ -94,6 +99,7 @@ export function accountFromRow(
       .map((name) => name.trim())
       .filter((name) => name !== ''),
     taxCode: cell('tax_code'),
+    ...textsFromCells(ACCOUNT_DETAILS, cell, existing?.account),
   };
   return problems.length > 0 ? refused(problems) : valid(kept ? merged(kept, given) : given);
 }
@@ -130,6 +136,7 @@ export function proposalOf(account: Account, chart: Chart, names: ChartNames): P
     settles: account.settles ?? false,
     breakdowns: account.requiredBreakdowns?.flatMap((id) => names.breakdowns.get(id) ?? []),
     taxCode: account.taxCode === undefined ? undefined : names.taxCodes.get(account.taxCode),
+    ...textsOf(ACCOUNT_DETAILS, account),
   };
 }
 
@@ -155,6 +162,7 @@ export function chartRows(chart: Chart, names: ChartNames): string[][] {
       String(account.settles ?? false),
       (proposal.breakdowns ?? []).join('; '),
       proposal.taxCode ?? '',
+      ...textCells(ACCOUNT_DETAILS, account),
     ];
   });
 }

@@ -1,21 +1,23 @@
-import { isCurrencyCode, type CurrencyCode } from '../money/currency.js';
-import { problem, refused, valid, type Checked, type Problem } from '../problems/problem.js';
+import { type CurrencyCode, isCurrencyCode } from '../money/currency.js';
 import { isPlainText } from '../problems/plain-text.js';
-import { isPermanentEquity, isTemporary, type Account, type AccountId, type ControlLedger } from './account.js';
+import { type Checked, problem, type Problem, refused, valid } from '../problems/problem.js';
+import { readTexts } from '../text-details/text-details.js';
+import { ACCOUNT_DETAILS, type ProposedAccountDetails } from './account-details.js';
 import {
   ACCOUNT_ROLES,
+  type AccountRole,
   CLOSED_ROLES,
   CONTRA_ROLES,
-  UNTYPED_ROLES,
   isAccountRole,
-  type AccountRole,
+  UNTYPED_ROLES,
 } from './account-role.js';
+import { type Account, type AccountId, type ControlLedger, isPermanentEquity, isTemporary } from './account.js';
 import type { Chart } from './chart.js';
-import { CLASSIFICATIONS, isClassification, proposedClassification, type Classification } from './classification.js';
-import { ELEMENTS, GROWS_ON, elementFromNumber, type Element } from './element.js';
+import { type Classification, CLASSIFICATIONS, isClassification, proposedClassification } from './classification.js';
+import { type Element, elementFromNumber, ELEMENTS, GROWS_ON } from './element.js';
 
 /** An account as somebody proposes it; what is left out is proposed from the rest. References are numbers. */
-export interface ProposedAccount {
+export interface ProposedAccount extends ProposedAccountDetails {
   readonly number: string;
   readonly name: string;
   readonly element?: string | undefined;
@@ -97,6 +99,7 @@ export function checkAccountFields(proposed: ProposedAccount): Checked<AccountFi
     ...((proposed.settles ?? role === 'cash') && { settles: true }),
     ...(proposed.breakdowns?.length && { breakdownNames: [...new Set(proposed.breakdowns)] }),
     ...(proposed.taxCode?.trim() && { taxCodeName: proposed.taxCode.trim() }),
+    ...readTexts(ACCOUNT_DETAILS, 'account', proposed, problems),
     ...(proposed.parent && { parentNumber: proposed.parent.trim() }),
     ...(proposed.closesTo && { closesToNumber: proposed.closesTo.trim() }),
   };

@@ -1,33 +1,45 @@
+import { ACCOUNT_DETAILS } from '../accounts/account-details.js';
 import { ACCOUNT_ROLES } from '../accounts/account-role.js';
 import { CLASSIFICATIONS } from '../accounts/classification.js';
 import { ELEMENTS } from '../accounts/element.js';
 import { SET_UP_SUBJECTS } from '../audit-trail/set-up-change.js';
+import { CONTACT_DETAILS } from '../contacts/contact-details.js';
 import { CONTACT_ROLES } from '../contacts/contact.js';
 import { PAPER_STATES } from '../gathering/papers.js';
 import { IMPORT_SUBJECTS } from '../imports/import-subject.js';
+import { SEALED_VERSION } from '../journal/sealed-content.js';
 import { ENTRY_KINDS, ENTRY_SOURCES, STAGES } from '../ledger/entry-kind.js';
 import { MOVEMENTS } from '../ledger/movement.js';
-import { SEALED_VERSION } from '../journal/sealed-content.js';
 import { ORGANISATION_KINDS } from '../organisations/kind.js';
-import { TRAYS } from '../take-on/tray.js';
 import { MEMBER_ROLE_KEYS } from '../people/member-role.js';
+import { TRAYS } from '../take-on/tray.js';
+import type { TextDetails } from '../text-details/text-details.js';
 import {
   currency,
   date,
   decimal,
   id,
+  type JsonSchema,
   list,
   moment,
   oneOf,
   optional,
   record,
+  type RecordFields,
   sha256,
   text,
   whole,
   yesNo,
-  type JsonSchema,
 } from './json-schema.js';
 
+/** A table of details as the fields of a record. */
+const texts = (details: TextDetails): RecordFields =>
+  Object.fromEntries(
+    Object.entries(details).map(([key, { lines }]) => [
+      key,
+      optional(text(lines === 1 ? undefined : `Up to ${lines} lines.`)),
+    ]),
+  );
 const person = (what: string): JsonSchema => id(`the person who ${what}`);
 const inWords: JsonSchema = { type: ['string', 'null'], description: 'Null for nothing.' };
 const amount = (description: string): JsonSchema => whole(`${description}, in minor units, debit positive.`);
@@ -149,6 +161,7 @@ export const ARCHIVE_FILES = {
     share: optional(whole('The weight of an owner in the result.', 0)),
     settles: yesNo('Whether payments of documents may go through it.'),
     taxCode: optional(id('its usual tax code')),
+    ...texts(ACCOUNT_DETAILS),
   }),
   'account-breakdowns': record('Which breakdowns every line of an account must name a value of.', {
     account: id('the account'),
@@ -179,9 +192,7 @@ export const ARCHIVE_FILES = {
     active: yesNo(),
     currency: optional(currency()),
     terms: optional(record('When its documents fall due.', { days: whole('Days.', 0), fromMonthEnd: yesNo() })),
-    email: optional(text()),
-    phone: optional(text()),
-    address: optional(text('Up to six lines.')),
+    ...texts(CONTACT_DETAILS),
     bank: optional(
       record('Where it is paid.', {
         iban: optional(text('ISO 13616, without spaces.', 34)),

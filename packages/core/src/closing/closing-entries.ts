@@ -21,6 +21,11 @@ export const CLOSING_FORMS = ['income-summary', 'direct'] as const;
 /** One of {@link CLOSING_FORMS}. */
 export type ClosingForm = (typeof CLOSING_FORMS)[number];
 
+/** Whether a text names a form of closing. */
+export function isClosingForm(text: string): text is ClosingForm {
+  return CLOSING_FORMS.some((form) => form === text);
+}
+
 /** The balance of a temporary account within one combination of breakdown values. */
 export interface TemporaryBalance {
   readonly account: AccountId;

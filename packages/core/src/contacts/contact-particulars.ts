@@ -1,5 +1,7 @@
 import type { Particulars } from '../audit-trail/set-up-change.js';
+import { textParticulars } from '../text-details/text-details.js';
 import { printedIban } from './bank-details.js';
+import { CONTACT_DETAILS } from './contact-details.js';
 import type { Contact } from './contact.js';
 import { termsText } from './terms.js';
 
@@ -11,9 +13,7 @@ export function contactParticulars(contact: Contact): Particulars {
     roles: contact.roles,
     terms: contact.terms && termsText(contact.terms),
     currency: contact.currency,
-    'e-mail': contact.email,
-    telephone: contact.phone,
-    address: contact.address?.replaceAll('\n', ', '),
+    ...textParticulars(CONTACT_DETAILS, contact),
     IBAN: contact.bank?.iban && printedIban(contact.bank.iban),
     'account number': contact.bank?.accountNumber,
     BIC: contact.bank?.bic,

@@ -1,4 +1,6 @@
-import { problem, refused, valid, type Checked, type Problem } from '../problems/problem.js';
+import { type Checked, problem, type Problem, refused, valid } from '../problems/problem.js';
+import { textCells, textColumns, textFieldColumns, textsFromCells } from '../text-details/text-details.js';
+import { CONTACT_DETAILS } from './contact-details.js';
 import type { Contact, ProposedContact } from './contact.js';
 import { termsText } from './terms.js';
 
@@ -9,9 +11,7 @@ export const CONTACT_COLUMNS = [
   'roles',
   'terms',
   'currency',
-  'email',
-  'phone',
-  'address',
+  ...textColumns(CONTACT_DETAILS),
   'iban',
   'bic',
   'account_number',
@@ -23,7 +23,8 @@ export const CONTACT_COLUMNS = [
 export type ContactColumn = (typeof CONTACT_COLUMNS)[number];
 
 /** Columns named differently in a file and in a request. */
-const FIELD_COLUMNS: Readonly<Record<string, ContactColumn>> = {
+const FIELD_COLUMNS: Readonly<Record<string, string>> = {
+  ...textFieldColumns(CONTACT_DETAILS),
   'bank.iban': 'iban',
   'bank.bic': 'bic',
   'bank.accountNumber': 'account_number',
@@ -45,7 +46,8 @@ export function contactFromRow(
   row: { readonly line: number; readonly cells: Readonly<Partial<Record<ContactColumn, string>>> },
   before?: Contact,
 ): Checked<ProposedContact> {
-  const cell = (column: ContactColumn): string | undefined => row.cells[column]?.trim() || undefined;
+  const cells: Readonly<Record<string, string | undefined>> = row.cells;
+  const cell = (column: string): string | undefined => cells[column]?.trim() || undefined;
   const active = cell('active')?.toLowerCase();
   const flag =
     active === undefined ? undefined : { true: true, yes: true, 1: true, false: false, no: false, 0: false }[active];
@@ -66,9 +68,7 @@ export function contactFromRow(
     active: flag ?? before?.active,
     terms: cell('terms') ?? (before?.terms && termsText(before.terms)),
     currency: cell('currency') ?? before?.currency,
-    email: cell('email') ?? before?.email,
-    phone: cell('phone') ?? before?.phone,
-    address: cell('address') ?? before?.address,
+    ...textsFromCells(CONTACT_DETAILS, cell, before),
     bank: {
       iban: cell('iban') ?? bank?.iban,
       bic: cell('bic') ?? bank?.bic,
@@ -80,15 +80,13 @@ export function contactFromRow(
 
 /** Contacts as the rows of their file, in the order of {@link CONTACT_COLUMNS}. */
 export function contactRows(contacts: readonly Contact[]): string[][] {
-  return contacts.map(({ number, name, roles, terms, currency, email, phone, address, bank, active }) => [
+  return contacts.map(({ number, name, roles, terms, currency, bank, active, ...details }) => [
     number,
     name,
     roles.join('; '),
     terms ? termsText(terms) : '',
     currency ?? '',
-    email ?? '',
-    phone ?? '',
-    address ?? '',
+    ...textCells(CONTACT_DETAILS, details),
     bank?.iban ?? '',
     bank?.bic ?? '',
     bank?.accountNumber ?? '',

@@ -1,7 +1,9 @@
-import { isCurrencyCode, type CurrencyCode } from '../money/currency.js';
+import { type CurrencyCode, isCurrencyCode } from '../money/currency.js';
 import { isPlainText } from '../problems/plain-text.js';
-import { problem, refused, valid, type Checked, type Problem } from '../problems/problem.js';
-import { readBankDetails, type BankDetails, type ProposedBankDetails } from './bank-details.js';
+import { type Checked, problem, type Problem, refused, valid } from '../problems/problem.js';
+import { readTexts } from '../text-details/text-details.js';
+import { type BankDetails, type ProposedBankDetails, readBankDetails } from './bank-details.js';
+import { CONTACT_DETAILS, type ContactDetails, type ProposedContactDetails } from './contact-details.js';
 import { parseTerms, type Terms } from './terms.js';
 
 /** What a contact is to the organisation. */
@@ -14,7 +16,7 @@ export type ContactRole = (typeof CONTACT_ROLES)[number];
 export type ContactId = number & { readonly __brand: 'ContactId' };
 
 /** A customer, supplier, member, employee or authority. */
-export interface Contact {
+export interface Contact extends ContactDetails {
   readonly id: ContactId;
   readonly number: string;
   readonly name: string;
@@ -24,15 +26,11 @@ export interface Contact {
   readonly terms?: Terms;
   /** The currency in which its documents usually are. */
   readonly currency?: CurrencyCode;
-  readonly email?: string;
-  readonly phone?: string;
-  /** Up to six lines. */
-  readonly address?: string;
   readonly bank?: BankDetails;
 }
 
 /** A contact as somebody proposes it. */
-export interface ProposedContact {
+export interface ProposedContact extends ProposedContactDetails {
   readonly name: string;
   readonly number?: string | undefined;
   readonly roles: readonly string[];
@@ -40,9 +38,6 @@ export interface ProposedContact {
   /** As typed: `30`, `10 after month end`. */
   readonly terms?: string | undefined;
   readonly currency?: string | undefined;
-  readonly email?: string | undefined;
-  readonly phone?: string | undefined;
-  readonly address?: string | undefined;
   readonly bank?: ProposedBankDetails | undefined;
 }
 
@@ -75,7 +70,7 @@ export function checkContact(proposed: ProposedContact): Checked<CheckedContact>
   const terms = parseTerms(proposed.terms ?? '');
   if (!terms.ok) problems.push(...terms.problems);
   const currency = readCurrency(proposed.currency, problems);
-  const reach = readReach(proposed, problems);
+  const details = readTexts(CONTACT_DETAILS, 'contact', proposed, problems);
   const bank = readBankDetails(proposed.bank, problems);
   if (problems.length > 0 || !terms.ok) return refused(problems);
   return valid({
@@ -85,7 +80,7 @@ export function checkContact(proposed: ProposedContact): Checked<CheckedContact>
     ...(number && { number }),
     ...(terms.value && { terms: terms.value }),
     ...(currency && { currency }),
-    ...reach,
+    ...details,
     ...(bank && { bank }),
   });
 }
@@ -95,21 +90,4 @@ function readCurrency(text: string | undefined, problems: Problem[]): CurrencyCo
   if (!code) return undefined;
   if (isCurrencyCode(code)) return code;
   return void problems.push(problem('currency-unknown', 'currency', `${code} is not an ISO 4217 currency code.`));
-}
-
-/** How to reach somebody; each left out if empty. */
-function readReach(proposed: ProposedContact, problems: Problem[]): Pick<Contact, 'email' | 'phone' | 'address'> {
-  const [email, phone] = [proposed.email?.trim() ?? '', proposed.phone?.trim() ?? ''];
-  const address = (proposed.address ?? '').replaceAll('\r\n', '\n').trim();
-  if (email && (!/^[^\s@]+@[^\s@]+$/.test(email) || !isPlainText(email, 254))) {
-    problems.push(problem('contact-email', 'email', 'This is not an e-mail address.'));
-  }
-  if (phone && !/^[0-9+()/ .-]{3,40}$/.test(phone)) {
-    problems.push(problem('contact-phone', 'phone', 'A telephone number has digits, spaces and + ( ) / . - only.'));
-  }
-  const lines = address.split('\n');
-  if (lines.length > 6 || lines.some((line) => !isPlainText(line, 100))) {
-    problems.push(problem('contact-address', 'address', 'An address has up to six lines of 100 characters.'));
-  }
-  return { ...(email && { email }), ...(phone && { phone }), ...(address && { address }) };
 }

@@ -113,6 +113,12 @@ export function yearBefore(date: CivilDate): CivilDate {
   return date === endOfMonth(date) ? endOfMonth(before) : before;
 }
 
+/** The first day of a date's month. @example firstOfMonth(d('2026-02-14')) // → '2026-02-01' */
+export function firstOfMonth(date: CivilDate): CivilDate {
+  const { year, month } = partsOf(date);
+  return civilDate(year, month, 1);
+}
+
 /** The last day of a date's month. @example endOfMonth(d('2024-02-10')) // → '2024-02-29' */
 export function endOfMonth(date: CivilDate): CivilDate {
   const { year, month } = partsOf(date);
@@ -127,4 +133,9 @@ export function earlierOf(a: CivilDate, b: CivilDate): CivilDate {
 /** The later of two dates. @example laterOf(d('2026-01-01'), d('2025-01-01')) // → '2026-01-01' */
 export function laterOf(a: CivilDate, b: CivilDate): CivilDate {
   return a > b ? a : b;
+}
+
+/** The day of a UTC moment. @throws {RangeError} @example dayOf('2026-11-27T08:00:00.000Z') // → '2026-11-27' */
+export function dayOf(moment: string): CivilDate {
+  return parseCivilDate(moment.slice(0, 10));
 }

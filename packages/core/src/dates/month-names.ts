@@ -1,4 +1,4 @@
-import { parseCivilDate, partsOf, type CivilDate } from './civil-date.js';
+import { dayOf, partsOf, type CivilDate } from './civil-date.js';
 
 /** English month names, January first. */
 export const MONTH_NAMES: readonly string[] = [
@@ -35,5 +35,5 @@ export function shortDate(date: CivilDate): string {
  * @example longMoment('2027-01-18T14:05:09.000Z') // → '18 January 2027, 14:05 UTC'
  */
 export function longMoment(moment: string): string {
-  return `${longDate(parseCivilDate(moment.slice(0, 10)))}, ${moment.slice(11, 16)} UTC`;
+  return `${longDate(dayOf(moment))}, ${moment.slice(11, 16)} UTC`;
 }

@@ -1,9 +1,12 @@
+import { ACCOUNT_DETAILS } from '../accounts/account-details.js';
 import { CHART_COLUMNS } from '../accounts/chart-rows.js';
 import { VALUE_COLUMNS } from '../breakdowns/value-rows.js';
+import { CONTACT_DETAILS } from '../contacts/contact-details.js';
 import { CONTACT_COLUMNS } from '../contacts/contact-rows.js';
 import { RATE_COLUMNS } from '../currencies/rate-rows.js';
 import { neededFileColumns, trayFileColumns } from '../take-on/tray-files.js';
-import { TRAYS, isTrayKey, type TrayKey } from '../take-on/tray.js';
+import { isTrayKey, type TrayKey, TRAYS } from '../take-on/tray.js';
+import { textAlsoCalled } from '../text-details/text-details.js';
 
 interface Subject {
   readonly label: string;
@@ -58,6 +61,7 @@ const ALSO_CALLED: Readonly<Record<keyof typeof SET_UP_FILES, Readonly<Record<st
     classification: 'section shownunder statementline',
     parent: 'heading under parentaccount',
     normal_balance: 'side balanceside',
+    ...textAlsoCalled(ACCOUNT_DETAILS),
     active: 'inuse',
     tax_code: 'tax taxrate defaulttax',
   },
@@ -66,9 +70,7 @@ const ALSO_CALLED: Readonly<Record<keyof typeof SET_UP_FILES, Readonly<Record<st
     name: 'contact company customer supplier fullname contactname',
     roles: 'role type kind',
     terms: 'paymentterms duedays days',
-    email: 'mail emailaddress',
-    phone: 'telephone tel mobile phonenumber',
-    address: 'postaladdress street',
+    ...textAlsoCalled(CONTACT_DETAILS),
     bic: 'swift swiftcode',
     account_number: 'bankaccount',
     holder: 'accountholder',

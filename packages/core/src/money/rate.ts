@@ -8,6 +8,12 @@ export type Rate = string & { readonly __brand: 'Rate' };
 /** Which way a rate was quoted: base units for one foreign unit, or foreign units for one base unit. */
 export type RateQuote = { readonly rate: Rate } | { readonly ratePerBase: Rate };
 
+/** The quote that two kept figures tell, the first before the second; undefined if neither is there. */
+export function quoteOf(rate: Rate | null, ratePerBase: Rate | null): RateQuote | undefined {
+  if (rate !== null) return { rate };
+  return ratePerBase === null ? undefined : { ratePerBase };
+}
+
 /** Whether a text is a positive plain decimal. @example isRate('1.0845') // → true */
 export function isRate(text: string): text is Rate {
   return /^\d{1,12}(\.\d{1,12})?$/.test(text) && !new Exact(text).isZero();

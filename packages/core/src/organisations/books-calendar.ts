@@ -89,9 +89,14 @@ export function fiscalYears(calendar: BooksCalendar, today: CivilDate): FiscalYe
   return years;
 }
 
+/** The month of a date as a period. @example monthOf(parseCivilDate('2026-02-14')) // → '2026-02' */
+export function monthOf(date: CivilDate): Period {
+  return date.slice(0, 7) as Period;
+}
+
 /** The period a date lies in: `brought-forward` or `YYYY-MM`. */
 export function periodOf(calendar: BooksCalendar, date: CivilDate): Period {
-  return date < calendar.firstDay ? BROUGHT_FORWARD : (date.slice(0, 7) as Period);
+  return date < calendar.firstDay ? BROUGHT_FORWARD : monthOf(date);
 }
 
 /** A period from outside, if the books have it. @example findPeriod(calendar, '2026-13', today) // → undefined */
@@ -107,8 +112,7 @@ export function findPeriod(calendar: BooksCalendar, text: string, today: CivilDa
 export function periodsBetween(from: CivilDate, to: CivilDate): Period[] {
   const periods: Period[] = [];
   const start = partsOf(from);
-  for (let at = civilDate(start.year, start.month, 1); at <= to; at = addMonths(at, 1))
-    periods.push(at.slice(0, 7) as Period);
+  for (let at = civilDate(start.year, start.month, 1); at <= to; at = addMonths(at, 1)) periods.push(monthOf(at));
   return periods;
 }
 

@@ -10,10 +10,10 @@ interface Later {
 }
 
 interface Row {
-  account: number;
+  account: AccountId;
   amount: number;
   document: string | null;
-  date: string;
+  date: CivilDate;
   year: string;
   number: number;
 }
@@ -24,10 +24,10 @@ export function laterLines(db: Db, later: Later): LaterLine[] {
     SELECT l.account AS account, l.amount AS amount, l.document AS document, l.date AS date, e.year AS year, e.number AS number
     ${from(later)} ORDER BY l.date, l.entry, l.place`);
   return rows.map(({ account, amount, document, date, year, number }) => ({
-    account: account as AccountId,
+    account,
     amount: minor(amount),
     document: document ?? undefined,
-    date: date as CivilDate,
+    date,
     entry: entryNumber(year, number),
   }));
 }

@@ -1,15 +1,18 @@
 import type { AccountRequest, ChangeAccountRequest, ChartImportResponse } from '@just-ledger/contract';
 import {
   type Account,
+  ACCOUNT_DETAILS,
   type AccountId,
   accountParticulars,
   accountTitle,
   type ChartColumn,
   problem,
   type ProposedAccount,
+  textsOr,
 } from '@just-ledger/core';
 import { and, eq, sql } from 'drizzle-orm';
 import { insertRows } from '../../platform/database/insert-rows.js';
+import { isRow } from '../../platform/database/next-id.js';
 import { account, accountBreakdown } from '../../platform/database/schema.js';
 import type { CsvRow } from '../../platform/files/csv.js';
 import { changedSince, notFound, Refusal } from '../../platform/problems/refusal.js';
@@ -25,7 +28,7 @@ import { userOfAccount } from './users-of-account.js';
 /** Adds one account. @returns its id */
 export const addAccount = defineCommand(
   'addAccount',
-  (context: WriteContext, { organisation, person, request }: OfPerson & { request: AccountRequest }): number => {
+  (context: WriteContext, { organisation, person, request }: OfPerson & { request: AccountRequest }): AccountId => {
     const [added] = addAccounts(context, { organisation, person }, [request]);
     if (!added) throw new Error('no account was added');
     return added;
@@ -37,10 +40,10 @@ export const changeAccount = defineCommand(
   'changeAccount',
   (
     context: WriteContext,
-    { organisation, person, id, request }: OfPerson & { id: number; request: ChangeAccountRequest },
+    { organisation, person, id, request }: OfPerson & { id: AccountId; request: ChangeAccountRequest },
   ): void => {
     const chart = loadChart(context.db, organisation);
-    const before = chart.byId.get(id as AccountId);
+    const before = chart.byId.get(id);
     if (!before) throw notFound('account');
     if (accountVersions(context.db, organisation).get(id) !== request.version) throw changedSince('account');
     const { version, ...proposed } = request;
@@ -51,9 +54,9 @@ export const changeAccount = defineCommand(
 /** Removes an account that nothing was ever posted to and nothing refers to. */
 export const removeAccount = defineCommand(
   'removeAccount',
-  (context: WriteContext, { organisation, person, id }: OfPerson & { id: number }): void => {
+  (context: WriteContext, { organisation, person, id }: OfPerson & { id: AccountId }): void => {
     const chart = loadChart(context.db, organisation);
-    const gone = chart.byId.get(id as AccountId);
+    const gone = chart.byId.get(id);
     if (!gone) throw notFound('account');
     const title = `${gone.number} ${gone.name}`;
     if ((postedLines(context.db, organisation).get(id) ?? 0) > 0) {
@@ -63,7 +66,7 @@ export const removeAccount = defineCommand(
     if (user) throw new Refusal(422, [problem('account-in-use', '', user)]);
     context.db
       .delete(account)
-      .where(and(eq(account.organisation, organisation), eq(account.id, id)))
+      .where(isRow(account, organisation, id))
       .run();
     const before = accountParticulars(gone, chart, chartNames(context.db, organisation));
     recordChange(context, { organisation, person, subject: 'account', object: id, title, before });
@@ -92,7 +95,7 @@ export function addAccounts(
   context: WriteContext,
   of: OfPerson,
   proposed: readonly ProposedAccount[],
-): readonly number[] {
+): readonly AccountId[] {
   return applyChart(
     context,
     of,
@@ -101,7 +104,7 @@ export function addAccounts(
 }
 
 /** Applies additions and changes together, so that they may refer to each other. @returns the ids, in their order */
-function applyChart(context: WriteContext, of: OfPerson, changes: readonly ChartChange[]): readonly number[] {
+function applyChart(context: WriteContext, of: OfPerson, changes: readonly ChartChange[]): readonly AccountId[] {
   const plan = planChart(context.db, of.organisation, changes);
   if (plan.problems.length > 0) throw new Refusal(422, plan.problems);
   writeChart(context, of, plan);
@@ -148,7 +151,7 @@ function save(
   for (const { one } of changed) {
     db.update(account)
       .set({ ...rowOf(one), version: sql`${account.version} + 1` })
-      .where(isAccount(organisation, one.id))
+      .where(isRow(account, organisation, one.id))
       .run();
     db.delete(accountBreakdown)
       .where(and(eq(accountBreakdown.organisation, organisation), eq(accountBreakdown.account, one.id)))
@@ -165,7 +168,7 @@ function save(
     if (isNew && one.parent === undefined && one.closesTo === undefined) continue;
     db.update(account)
       .set({ parent: one.parent ?? null, closesTo: one.closesTo ?? null })
-      .where(isAccount(organisation, one.id))
+      .where(isRow(account, organisation, one.id))
       .run();
   }
 }
@@ -186,9 +189,6 @@ function rowOf(one: Account) {
     share: one.share ?? null,
     settles: one.settles ?? false,
     taxCode: one.taxCode ?? null,
+    ...textsOr(ACCOUNT_DETAILS, one, null),
   };
-}
-
-function isAccount(organisation: number, id: number) {
-  return and(eq(account.organisation, organisation), eq(account.id, id));
 }

@@ -1,6 +1,7 @@
 import type { AccountResponse } from '@just-ledger/contract';
 import {
   type Account,
+  ACCOUNT_DETAILS,
   type AccountHistory,
   type AccountId,
   type Chart,
@@ -13,6 +14,8 @@ import {
   minor,
   type Minor,
   normalBalanceOf,
+  textsOf,
+  textsOr,
 } from '@just-ledger/core';
 import { and, eq, inArray, isNull, lte, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
@@ -127,6 +130,7 @@ export function accountResponse(
     settles: of.settles ?? false,
     breakdowns: (of.requiredBreakdowns ?? []).flatMap((id) => facts.names.breakdowns.get(id) ?? []),
     taxCode: of.taxCode === undefined ? null : (facts.names.taxCodes.get(of.taxCode) ?? null),
+    ...textsOr(ACCOUNT_DETAILS, of, null),
     lines: facts.lines,
     balance: formatAmount(minor(facts.balance), currency),
     foreignBalance:
@@ -137,22 +141,23 @@ export function accountResponse(
 
 function accountOf(row: AccountRow, requiredBreakdowns: readonly number[] | undefined): Account {
   return {
-    id: row.id as AccountId,
+    id: row.id,
     number: row.number,
     name: row.name,
-    element: row.element as Account['element'],
-    classification: row.classification as Account['classification'],
+    element: row.element,
+    classification: row.classification,
     contra: row.contra,
     typedEntries: row.typedEntries,
     active: row.active,
-    ...(row.parent !== null && { parent: row.parent as AccountId }),
-    ...(row.currency !== null && { currency: row.currency as CurrencyCode }),
-    ...(row.control !== null && { control: row.control as NonNullable<Account['control']> }),
-    ...(row.role !== null && { role: row.role as NonNullable<Account['role']> }),
-    ...(row.closesTo !== null && { closesTo: row.closesTo as AccountId }),
+    ...(row.parent !== null && { parent: row.parent }),
+    ...(row.currency !== null && { currency: row.currency }),
+    ...(row.control !== null && { control: row.control }),
+    ...(row.role !== null && { role: row.role }),
+    ...(row.closesTo !== null && { closesTo: row.closesTo }),
     ...(row.share !== null && { share: row.share }),
     ...(row.settles && { settles: true }),
     ...(row.taxCode !== null && { taxCode: row.taxCode }),
+    ...textsOf(ACCOUNT_DETAILS, row),
     ...(requiredBreakdowns && { requiredBreakdowns }),
   };
 }

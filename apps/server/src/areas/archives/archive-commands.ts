@@ -1,7 +1,10 @@
 import type { OrganisationResponse } from '@just-ledger/contract';
 import {
+  type AccountId,
   ARCHIVE_FILE_KEYS,
   type ArchiveManifest,
+  type CivilDate,
+  type CurrencyCode,
   entryOfSealed,
   FIRST_PREVIOUS_SEAL,
   isPlainText,
@@ -9,8 +12,9 @@ import {
   problem,
 } from '@just-ledger/core';
 import Database from 'better-sqlite3';
-import { and, eq, sql } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import { insertRows } from '../../platform/database/insert-rows.js';
+import { isRow } from '../../platform/database/next-id.js';
 import { account, breakdown, membership, organisation, person } from '../../platform/database/schema.js';
 import { Refusal, unprocessable } from '../../platform/problems/refusal.js';
 import type { OfPerson } from '../../platform/sessions/session-guard.js';
@@ -19,7 +23,7 @@ import type { WriteContext } from '../../platform/threads/write-context.js';
 import { recordChange } from '../audit-trail/record-change.js';
 import { CombinationIds } from '../journal/combination-ids.js';
 import { postingStatements } from '../journal/posting-statements.js';
-import { organisationResponse, organisationOf } from '../organisations/organisation-store.js';
+import { organisationOf, organisationResponse } from '../organisations/organisation-store.js';
 import { fullCheck } from '../proofs/chain-check.js';
 import { type ArchiveBytes, recordsOf } from './archive-records.js';
 import { ARCHIVE_TABLES, archivedColumns, PERSON_FIELDS, type TableFile } from './archive-tables.js';
@@ -99,8 +103,8 @@ export const putAway = defineCommand(
 export const takeOut = defineCommand(
   'takeOut',
   (context: WriteContext, of: OfPerson): void => {
-    const { name, putAwayAt } = organisationOf(context.db, of.organisation);
-    if (!putAwayAt) throw unprocessable('not-put-away', '', 'These books are not archived.');
+    const { name, archivedAt } = organisationOf(context.db, of.organisation);
+    if (!archivedAt) throw unprocessable('not-put-away', '', 'These books are not archived.');
     setPutAway(context, of.organisation, null);
     recordChange(context, {
       ...of,
@@ -114,10 +118,10 @@ export const takeOut = defineCommand(
   { booksPutAway: 'allowed' },
 );
 
-function setPutAway(context: WriteContext, id: number, putAwayAt: string | null): void {
+function setPutAway(context: WriteContext, id: number, archivedAt: string | null): void {
   context.db
     .update(organisation)
-    .set({ putAwayAt, version: sql`${organisation.version} + 1` })
+    .set({ archivedAt, version: sql`${organisation.version} + 1` })
     .where(eq(organisation.id, id))
     .run();
   context.setUpChanged(id);
@@ -134,9 +138,9 @@ function restore(context: WriteContext, owner: number, name: string, files: Arch
     .values({
       ...(head as {
         kind: OrganisationKind;
-        baseCurrency: string;
+        baseCurrency: CurrencyCode;
         fiscalYearStartMonth: number;
-        firstDay: string;
+        firstDay: CivilDate;
         createdAt: string;
       }),
       id: sql`(SELECT coalesce(max(id), 0) + 1 FROM organisation)`,
@@ -157,7 +161,7 @@ function restore(context: WriteContext, owner: number, name: string, files: Arch
     if (usualValue === undefined) continue;
     db.update(breakdown)
       .set({ usualValue })
-      .where(and(eq(breakdown.organisation, id), eq(breakdown.id, one)))
+      .where(isRow(breakdown, id, one))
       .run();
   }
   for (const file of ARCHIVE_FILE_KEYS.slice(beforeEntries.length)) {
@@ -259,11 +263,11 @@ function restoreEntries(
 
 /** Retired accounts, and those that take no typed entries, become so after their entries. */
 function finishAccounts({ db }: WriteContext, id: number, files: ArchiveBytes): void {
-  for (const one of recordsOf<{ id: number; active: boolean; typedEntries: boolean }>(files, 'accounts')) {
+  for (const one of recordsOf<{ id: AccountId; active: boolean; typedEntries: boolean }>(files, 'accounts')) {
     if (one.active && one.typedEntries) continue;
     db.update(account)
       .set({ active: one.active, typedEntries: one.typedEntries })
-      .where(and(eq(account.organisation, id), eq(account.id, one.id)))
+      .where(isRow(account, id, one.id))
       .run();
   }
 }

@@ -83,10 +83,10 @@ export class ArchivesController {
   @Needs('owner')
   @Post('organisations/:organisation/putting-away')
   async putAway(
-    @CurrentOrganisation() { id, name, putAwayAt }: Organisation,
+    @CurrentOrganisation() { id, name, archivedAt }: Organisation,
     @Acting() by: OfPerson,
   ): Promise<PutAwayResponse> {
-    if (putAwayAt) throw unprocessable('put-away', '', 'These books are archived already.');
+    if (archivedAt) throw unprocessable('put-away', '', 'These books are archived already.');
     const { bytes, manifest, stand } = await this.importer.run(writeBooks, {
       organisation: id,
       writtenAt: this.reader.clock.moment(),

@@ -1,4 +1,5 @@
 import { Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
+import { messageOf } from '../../platform/problems/message-of.js';
 import { settings } from '../../platform/settings.js';
 import { HeavyReader } from '../../platform/threads/threads.module.js';
 import { verifyCopy } from './backup-readings.js';
@@ -53,7 +54,7 @@ export class DailyBackup implements OnApplicationBootstrap, OnApplicationShutdow
       }
       this.lookAgainIn(LOOK_EVERY);
     } catch (error) {
-      this.failure = (error as Error).message;
+      this.failure = messageOf(error);
       this.logger.error(this.failure);
       // books that do not verify will not do so in a quarter of an hour either
       this.lookAgainIn(error instanceof BackupNotVerifiedError ? DAY : LOOK_EVERY);

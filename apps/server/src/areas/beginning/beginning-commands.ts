@@ -1,6 +1,15 @@
 import type { CreateOrganisationRequest, OrganisationResponse, StarterWishesRequest } from '@just-ledger/contract';
-import { isPlainText, type OrganisationKind, problem, type Problem, starterChart } from '@just-ledger/core';
+import {
+  isPlainText,
+  type OrganisationKind,
+  parseCivilDate,
+  parseCurrencyCode,
+  problem,
+  type Problem,
+  starterChart,
+} from '@just-ledger/core';
 import { and, eq, sql } from 'drizzle-orm';
+import { isRow } from '../../platform/database/next-id.js';
 import {
   account,
   accountBreakdown,
@@ -20,7 +29,7 @@ import { recordChange } from '../audit-trail/record-change.js';
 import { addBreakdown, addStarterValues } from '../breakdowns/breakdown-commands.js';
 import { postedEntries } from '../organisations/dependence.js';
 import { fieldProblems, recordOrganisation } from '../organisations/organisation-commands.js';
-import { organisationResponse, organisationOf } from '../organisations/organisation-store.js';
+import { organisationOf, organisationResponse } from '../organisations/organisation-store.js';
 
 /** Creates an organisation that its creator owns, with the starter chart of its kind if asked for. */
 export const createOrganisation = defineCommand(
@@ -37,10 +46,10 @@ export const createOrganisation = defineCommand(
         id: sql`(SELECT coalesce(max(id), 0) + 1 FROM organisation)`,
         name: request.name.trim(),
         kind: request.kind,
-        baseCurrency: request.baseCurrency,
+        baseCurrency: parseCurrencyCode(request.baseCurrency),
         fiscalYearStartMonth: request.fiscalYearStartMonth,
-        firstDay: request.firstDay,
-        changeoverDate: request.changeoverDate ?? null,
+        firstDay: parseCivilDate(request.firstDay),
+        changeoverDate: request.changeoverDate ? parseCivilDate(request.changeoverDate) : null,
         createdAt: context.clock.moment(),
       })
       .returning({ id: organisation.id })
@@ -152,7 +161,7 @@ function removeChart(context: WriteContext, of: OfPerson): void {
     .all();
   db.delete(accountBreakdown).where(eq(accountBreakdown.organisation, id)).run();
   for (const { id: fund } of funds) {
-    const itself = and(eq(breakdown.organisation, id), eq(breakdown.id, fund));
+    const itself = isRow(breakdown, id, fund);
     const values = and(eq(breakdownValue.organisation, id), eq(breakdownValue.breakdown, fund));
     db.update(breakdown).set({ usualValue: null }).where(itself).run();
     db.update(breakdownValue).set({ parent: null }).where(values).run();

@@ -1,4 +1,4 @@
-import type { Books, CivilDate, Contact, ContactId, Period, Terms } from '@just-ledger/core';
+import type { Books, CivilDate, Contact } from '@just-ledger/core';
 import { eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { contact, periodLock, yearClosing } from '../../platform/database/schema.js';
@@ -35,8 +35,8 @@ export function loadBooks(db: Db, organisation: number, today: CivilDate): Books
     chart: loadChart(db, organisation),
     breakdowns: loadBreakdowns(db, organisation),
     today,
-    changeoverDate: (changeoverDate ?? undefined) as CivilDate | undefined,
-    lockedPeriods: new Set(locks.map((lock) => lock.period as Period)),
+    changeoverDate: changeoverDate ?? undefined,
+    lockedPeriods: new Set(locks.map((lock) => lock.period)),
     closedYears: new Set(closed.map(({ year }) => year)),
     exchange: {
       rateOn: (currency, date) => rateHeldOn(db, organisation, currency, date)?.quote,
@@ -59,7 +59,7 @@ function contactNames(db: Db, organisation: number): ContactNames {
   const byId = new Map(
     rows.map(({ id, name, active, terms }): [number, NamedContact] => [
       id,
-      { id: id as ContactId, name, active, ...(terms && { terms: terms as unknown as Terms }) },
+      { id, name, active, ...(terms && { terms: terms }) },
     ]),
   );
   const found = new Map<string, NamedContact>();

@@ -10,6 +10,7 @@ import {
   type StarterBreakdown,
 } from '@just-ledger/core';
 import { and, eq, sql } from 'drizzle-orm';
+import { isRow } from '../../platform/database/next-id.js';
 import { breakdown, breakdownValue, entry } from '../../platform/database/schema.js';
 import { changedSince, notFound, Refusal } from '../../platform/problems/refusal.js';
 import type { OfPerson } from '../../platform/sessions/session-guard.js';
@@ -51,7 +52,7 @@ export const changeBreakdown = defineCommand(
     context.db
       .update(breakdown)
       .set({ name, selfBalancing, usualValue: usualValue ?? null, version: request.version + 1 })
-      .where(and(eq(breakdown.organisation, of.organisation), eq(breakdown.id, id)))
+      .where(isRow(breakdown, of.organisation, id))
       .run();
     record(context, of, { id, ...checked.value, values: before.values }, before);
   },
@@ -71,7 +72,7 @@ export const removeBreakdown = defineCommand(
       throw new Refusal(422, [problem('breakdown-in-use', '', message)]);
     }
     const mine = and(eq(breakdownValue.organisation, of.organisation), eq(breakdownValue.breakdown, id));
-    const itself = and(eq(breakdown.organisation, of.organisation), eq(breakdown.id, id));
+    const itself = isRow(breakdown, of.organisation, id);
     context.db.update(breakdown).set({ usualValue: null }).where(itself).run();
     context.db.update(breakdownValue).set({ parent: null }).where(mine).run();
     context.db.delete(breakdownValue).where(mine).run();

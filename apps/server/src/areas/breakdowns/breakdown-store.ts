@@ -1,15 +1,9 @@
 import type { BreakdownResponse } from '@just-ledger/contract';
-import {
-  type AccountId,
-  type Breakdown,
-  type Chart,
-  depthOfValue,
-  isValueHeading,
-  valuesInOrder,
-} from '@just-ledger/core';
-import { and, eq, sql } from 'drizzle-orm';
+import { type Breakdown, type Chart, depthOfValue, isValueHeading, valuesInOrder } from '@just-ledger/core';
+import { eq, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { keptUntilCommit } from '../../platform/database/kept-reading.js';
+import { isRow } from '../../platform/database/next-id.js';
 import { breakdown, breakdownValue } from '../../platform/database/schema.js';
 
 /** An organisation's breakdowns with their values. */
@@ -37,7 +31,7 @@ function readBreakdowns(db: Db, organisation: number): Breakdown[] {
         name,
         active,
         ...(parent !== null && { parent }),
-        ...(account !== null && { account: account as AccountId }),
+        ...(account !== null && { account: account }),
       })),
   }));
 }
@@ -47,7 +41,7 @@ export function breakdownVersion(db: Db, organisation: number, id: number): numb
   return db
     .select({ version: breakdown.version })
     .from(breakdown)
-    .where(and(eq(breakdown.organisation, organisation), eq(breakdown.id, id)))
+    .where(isRow(breakdown, organisation, id))
     .get()?.version;
 }
 

@@ -1,11 +1,12 @@
 import {
-  type AccountResponse,
   AccountRequest,
+  type AccountResponse,
   ChangeAccountRequest,
   type ChartImportResponse,
   TrialBalanceQuery,
 } from '@just-ledger/contract';
 import {
+  type AccountId,
   CHART_COLUMNS,
   chartRows,
   type CivilDate,
@@ -79,7 +80,7 @@ export class ChartController {
   async change(
     @CurrentOrganisation() of: Organisation,
     @Acting() by: OfPerson,
-    @Param('id', ParseIntPipe) id: number,
+    @Param('id', ParseIntPipe) id: AccountId,
     @Body() request: ChangeAccountRequest,
   ): Promise<AccountResponse> {
     await this.writer.run(changeAccount, { ...by, id, request });
@@ -88,7 +89,7 @@ export class ChartController {
 
   @Delete('accounts/:id')
   @HttpCode(204)
-  remove(@Acting() by: OfPerson, @Param('id', ParseIntPipe) id: number): Promise<void> {
+  remove(@Acting() by: OfPerson, @Param('id', ParseIntPipe) id: AccountId): Promise<void> {
     return this.writer.run(removeAccount, { ...by, id });
   }
 
@@ -105,7 +106,7 @@ export class ChartController {
     return writeCsv(CHART_COLUMNS, chartRows(loadChart(this.reader.db, of.id), chartNames(this.reader.db, of.id)));
   }
 
-  private answer(of: Organisation, id: number): AccountResponse {
+  private answer(of: Organisation, id: AccountId): AccountResponse {
     const found = this.answers(of, this.reader.clock.today()).find((one) => one.id === id);
     if (!found) throw notFound('account');
     return found;

@@ -3,7 +3,6 @@ import {
   BROUGHT_FORWARD,
   broughtForwardClosing,
   type CheckedEntry,
-  type CivilDate,
   dayBefore,
   earlierOf,
   minor,
@@ -42,7 +41,7 @@ export function settleBroughtForward(context: WriteContext, { organisation, pers
       chart,
       kind: of.kind,
       breakdowns: loadBreakdowns(db, organisation),
-      date: of.changeoverDate ? earlierOf(of.changeoverDate as CivilDate, before) : before,
+      date: of.changeoverDate ? earlierOf(of.changeoverDate, before) : before,
       balances: without(temporaryBalances(db, of, chart), standing),
     },
     chosenAccount(db, organisation),
@@ -67,7 +66,7 @@ export function settleBroughtForward(context: WriteContext, { organisation, pers
 /** The account that the bookkeeper chose; undefined for the rules by which years are closed. */
 function chosenAccount(db: Db, organisation: number): AccountId | undefined {
   const row = db.select().from(takeOn).where(eq(takeOn.organisation, organisation)).get();
-  return row && !row.closesByRule && row.closesInto !== null ? (row.closesInto as AccountId) : undefined;
+  return row && !row.closesByRule && row.closesInto !== null ? row.closesInto : undefined;
 }
 
 /** The entries that stand for it: opening entries that come from closing, not reversed. */

@@ -1,9 +1,10 @@
-import type { ClosingResponse, ClosingRequest } from '@just-ledger/contract';
+import type { ClosingRequest, ClosingResponse } from '@just-ledger/contract';
 import {
   balanceProblems,
   BROUGHT_FORWARD,
   entryNumber,
   type FiscalYear,
+  monthOf,
   type Period,
   periodsOf,
   problem,
@@ -73,7 +74,7 @@ export const reopenYear = defineCommand(
     for (const period of periodsLockedBy(context.db, organisation, year.label))
       unlock(context, organisation, person, period, reason);
     // the closing entries are taken back on the last day
-    unlock(context, organisation, person, year.last.slice(0, 7) as Period, reason);
+    unlock(context, organisation, person, monthOf(year.last), reason);
     const books = booksOf(context, organisation);
     const appender = new EntryAppender(context, { organisation, person, source: 'closing' }, books);
     const standing = closingEntriesOf(context.db, organisation, year).reverse();

@@ -1,6 +1,5 @@
 import type { ClosingRehearsalResponse } from '@just-ledger/contract';
 import {
-  type AccountId,
   accountIn,
   type Chart,
   type CheckedEntry,
@@ -18,7 +17,7 @@ import {
   type LedgerFlow,
   longDate,
   minor,
-  type Period,
+  monthOf,
   periodName,
   type PostedEntry,
   type Problem,
@@ -182,9 +181,9 @@ export function temporaryBalances(db: Db, of: Organisation, chart: Chart, year?:
     .groupBy(total.account, total.combination)
     .all();
   return rows
-    .filter((row) => isTemporary(accountIn(chart, row.account as AccountId)))
+    .filter((row) => isTemporary(accountIn(chart, row.account)))
     .map(({ account, amount, content }) => ({
-      account: account as AccountId,
+      account,
       amount: minor(amount),
       ...(content && { breakdowns: JSON.parse(content) as Record<string, number> }),
     }))
@@ -228,7 +227,7 @@ function remarksOn(
       message: `${yearName(open)} is not closed yet; years are closed in order.`,
       blocks: true,
     });
-  const lastPeriod = year.last.slice(0, 7) as Period;
+  const lastPeriod = monthOf(year.last);
   const lockOfLast = and(eq(periodLock.organisation, of.id), eq(periodLock.period, lastPeriod));
   if (db.select({ period: periodLock.period }).from(periodLock).where(lockOfLast).get()) {
     remarks.push({
@@ -258,7 +257,7 @@ const MOST_NAMED = 100;
 /** The entries of a year with lines on temporary accounts that name no fund with an account of its own. */
 function entriesWithoutFund(db: Db, of: Organisation, chart: Chart, year: FiscalYear): string[] {
   const rules = rulesOfToday(db, of);
-  const temporary = chart.accounts.filter(isTemporary).map(({ id }): number => id);
+  const temporary = chart.accounts.filter(isTemporary).map(({ id }) => id);
   const rows = db
     .selectDistinct({
       year: entry.year,

@@ -3,11 +3,14 @@ import {
   checkContact,
   type CheckedContact,
   type Contact,
+  CONTACT_DETAILS,
   type ContactId,
   contactParticulars,
   problem,
+  textsOr,
 } from '@just-ledger/core';
 import { and, eq, ne, or, sql } from 'drizzle-orm';
+import { isRow, nextId } from '../../platform/database/next-id.js';
 import { contact, line } from '../../platform/database/schema.js';
 import { changedSince, notFound, Refusal, unprocessable } from '../../platform/problems/refusal.js';
 import type { OfPerson } from '../../platform/sessions/session-guard.js';
@@ -19,17 +22,17 @@ import { contactOf, findContact } from './contact-store.js';
 /** Adds a contact; its number is the next one if none is given. @returns its id */
 export const addContact = defineCommand(
   'addContact',
-  (context: WriteContext, { request, ...of }: OfPerson & { request: ContactRequest }): number => {
+  (context: WriteContext, { request, ...of }: OfPerson & { request: ContactRequest }): ContactId => {
     const checked = checkContact(request);
     if (!checked.ok) throw new Refusal(422, checked.problems);
-    const id = nextId(context, of.organisation);
+    const id = nextId(context.db, contact, of.organisation);
     const number = checked.value.number ?? freeNumber(context, of.organisation, id);
     assertUnique(context, of.organisation, id, number, checked.value.name);
     context.db
       .insert(contact)
       .values({ organisation: of.organisation, id, ...contactRowOf(checked.value, number) })
       .run();
-    record(context, of, { ...checked.value, id: id as ContactId, number });
+    record(context, of, { ...checked.value, id, number });
     return id;
   },
 );
@@ -37,7 +40,10 @@ export const addContact = defineCommand(
 /** Puts new particulars in the place of a contact's old ones. */
 export const changeContact = defineCommand(
   'changeContact',
-  (context: WriteContext, { id, request, ...of }: OfPerson & { id: number; request: ChangeContactRequest }): void => {
+  (
+    context: WriteContext,
+    { id, request, ...of }: OfPerson & { id: ContactId; request: ChangeContactRequest },
+  ): void => {
     const row = currentRow(context, of, id, request.version);
     const checked = checkContact(request);
     if (!checked.ok) throw new Refusal(422, checked.problems);
@@ -46,9 +52,9 @@ export const changeContact = defineCommand(
     context.db
       .update(contact)
       .set({ ...contactRowOf(checked.value, number), version: row.version + 1 })
-      .where(isContact(of.organisation, id))
+      .where(isRow(contact, of.organisation, id))
       .run();
-    record(context, of, { ...checked.value, id: row.id as ContactId, number }, contactOf(row));
+    record(context, of, { ...checked.value, id: row.id, number }, contactOf(row));
   },
 );
 
@@ -57,9 +63,12 @@ export const changeContact = defineCommand(
  */
 export const mergeContact = defineCommand(
   'mergeContact',
-  (context: WriteContext, { id, request, ...of }: OfPerson & { id: number; request: MergeContactRequest }): void => {
+  (
+    context: WriteContext,
+    { id, request, ...of }: OfPerson & { id: ContactId; request: MergeContactRequest },
+  ): void => {
     const row = currentRow(context, of, id, request.version);
-    const into = findContact(context.db, of.organisation, request.into);
+    const into = findContact(context.db, of.organisation, request.into as ContactId);
     if (!into) throw unprocessable('contact-unknown', 'into', 'There is no such contact.');
     if (into.id === id) throw unprocessable('contact-itself', 'into', 'A contact cannot be merged into itself.');
     if (into.mergedInto !== null) {
@@ -72,20 +81,20 @@ export const mergeContact = defineCommand(
       context.db
         .update(contact)
         .set({ mergedInto: into.id, active: false })
-        .where(isContact(of.organisation, merged))
+        .where(isRow(contact, of.organisation, merged))
         .run();
     }
     context.db
       .update(contact)
       .set({ version: row.version + 1 })
-      .where(isContact(of.organisation, id))
+      .where(isRow(contact, of.organisation, id))
       .run();
     const roles = [...new Set([...into.roles, ...row.roles])];
     const after = { ...into, roles, version: into.version + 1 };
     context.db
       .update(contact)
       .set({ roles, version: after.version })
-      .where(isContact(of.organisation, into.id))
+      .where(isRow(contact, of.organisation, into.id))
       .run();
     record(context, of, contactOf(after), contactOf(into));
     const title = `${row.number} ${row.name}`;
@@ -103,7 +112,7 @@ export const mergeContact = defineCommand(
 /** Removes a contact that no posted line names. */
 export const removeContact = defineCommand(
   'removeContact',
-  (context: WriteContext, { id, ...of }: OfPerson & { id: number }): void => {
+  (context: WriteContext, { id, ...of }: OfPerson & { id: ContactId }): void => {
     const row = findContact(context.db, of.organisation, id);
     if (!row) throw notFound('contact');
     const refuse = (why: string): never => {
@@ -116,12 +125,15 @@ export const removeContact = defineCommand(
     if (context.db.select({ id: contact.id }).from(contact).where(isMergedInto(of.organisation, id)).get()) {
       refuse('has taken the place of other contacts.');
     }
-    context.db.delete(contact).where(isContact(of.organisation, id)).run();
+    context.db
+      .delete(contact)
+      .where(isRow(contact, of.organisation, id))
+      .run();
     record(context, of, undefined, contactOf(row));
   },
 );
 
-function currentRow(context: WriteContext, of: OfPerson, id: number, version: number) {
+function currentRow(context: WriteContext, of: OfPerson, id: ContactId, version: number) {
   const row = findContact(context.db, of.organisation, id);
   if (!row) throw notFound('contact');
   if (row.version !== version) throw changedSince('contact');
@@ -133,7 +145,7 @@ function currentRow(context: WriteContext, of: OfPerson, id: number, version: nu
 
 /** The columns of a contact. */
 export function contactRowOf(checked: CheckedContact, number: string) {
-  const { name, roles, active, terms, currency, email, phone, address, bank } = checked;
+  const { name, roles, active, terms, currency, bank } = checked;
   return {
     number,
     name,
@@ -141,23 +153,18 @@ export function contactRowOf(checked: CheckedContact, number: string) {
     active,
     terms: terms ? { ...terms } : null,
     currency: currency ?? null,
-    email: email ?? null,
-    phone: phone ?? null,
-    address: address ?? null,
+    ...textsOr(CONTACT_DETAILS, checked, null),
     bank: bank ? { ...bank } : null,
   };
 }
 
-function nextId(context: WriteContext, organisation: number): number {
-  const row = context.db
-    .select({ id: sql<number>`coalesce(max(${contact.id}), 0) + 1` })
-    .from(contact)
-    .where(eq(contact.organisation, organisation))
-    .get();
-  return row?.id ?? 1;
-}
-
-function assertUnique(context: WriteContext, organisation: number, id: number, number: string, name: string): void {
+function assertUnique(
+  context: WriteContext,
+  organisation: number,
+  id: ContactId,
+  number: string,
+  name: string,
+): void {
   const twin = context.db
     .select()
     .from(contact)
@@ -187,11 +194,7 @@ function freeNumber(context: WriteContext, organisation: number, from: number): 
   return String(next);
 }
 
-function isContact(organisation: number, id: number) {
-  return and(eq(contact.organisation, organisation), eq(contact.id, id));
-}
-
-function isMergedInto(organisation: number, id: number) {
+function isMergedInto(organisation: number, id: ContactId) {
   return and(eq(contact.organisation, organisation), eq(contact.mergedInto, id));
 }
 

@@ -1,15 +1,9 @@
 import type { ContactResponse } from '@just-ledger/contract';
-import {
-  type Contact,
-  type ContactId,
-  type ContactRole,
-  type CurrencyCode,
-  type Terms,
-  termsText,
-} from '@just-ledger/core';
+import { type Contact, CONTACT_DETAILS, type ContactId, termsText, textsOf, textsOr } from '@just-ledger/core';
 import { and, eq, isNotNull, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { keptUntilCommit } from '../../platform/database/kept-reading.js';
+import { isRow } from '../../platform/database/next-id.js';
 import { contact, line } from '../../platform/database/schema.js';
 
 type ContactRow = typeof contact.$inferSelect;
@@ -22,34 +16,32 @@ export function contactsOf(db: Db, organisation: number): ContactResponse[] {
 }
 
 /** A contact with its version, or undefined. */
-export function findContact(db: Db, organisation: number, id: number): ContactRow | undefined {
+export function findContact(db: Db, organisation: number, id: ContactId): ContactRow | undefined {
   return db
     .select()
     .from(contact)
-    .where(and(eq(contact.organisation, organisation), eq(contact.id, id)))
+    .where(isRow(contact, organisation, id))
     .get();
 }
 
 /** A contact as core knows it. */
 export function contactOf(row: ContactRow): Contact {
   return {
-    id: row.id as ContactId,
+    id: row.id,
     number: row.number,
     name: row.name,
-    roles: row.roles as ContactRole[],
+    roles: row.roles,
     active: row.active,
-    ...(row.terms && { terms: row.terms as unknown as Terms }),
-    ...(row.currency && { currency: row.currency as CurrencyCode }),
-    ...(row.email && { email: row.email }),
-    ...(row.phone && { phone: row.phone }),
-    ...(row.address && { address: row.address }),
+    ...(row.terms && { terms: row.terms }),
+    ...(row.currency && { currency: row.currency }),
+    ...textsOf(CONTACT_DETAILS, row),
     ...(row.bank && { bank: row.bank }),
   };
 }
 
 function contactResponse(row: ContactRow, lines: number): ContactResponse {
-  const { id, number, name, roles, active, currency, email, phone, address, bank, mergedInto, version } = row;
-  const terms = row.terms ? termsText(row.terms as unknown as Terms) : null;
+  const { id, number, name, roles, active, currency, bank, mergedInto, version } = row;
+  const terms = row.terms ? termsText(row.terms) : null;
   return {
     id,
     number,
@@ -58,9 +50,7 @@ function contactResponse(row: ContactRow, lines: number): ContactResponse {
     active,
     terms,
     currency,
-    email,
-    phone,
-    address,
+    ...textsOr(CONTACT_DETAILS, row, null),
     bank,
     mergedInto,
     lines,

@@ -1,9 +1,10 @@
 import {
   ChangeContactRequest,
-  type ContactResponse,
   ContactRequest,
+  type ContactResponse,
   MergeContactRequest,
 } from '@just-ledger/contract';
+import type { ContactId } from '@just-ledger/core';
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put } from '@nestjs/common';
 import { notFound } from '../../platform/problems/refusal.js';
 import type { OfPerson } from '../../platform/sessions/session-guard.js';
@@ -42,7 +43,7 @@ export class ContactsController {
   async change(
     @CurrentOrganisation() of: Organisation,
     @Acting() by: OfPerson,
-    @Param('id', ParseIntPipe) id: number,
+    @Param('id', ParseIntPipe) id: ContactId,
     @Body() request: ChangeContactRequest,
   ): Promise<ContactResponse> {
     await this.writer.run(changeContact, { ...by, id, request });
@@ -54,20 +55,20 @@ export class ContactsController {
   async merge(
     @CurrentOrganisation() of: Organisation,
     @Acting() by: OfPerson,
-    @Param('id', ParseIntPipe) id: number,
+    @Param('id', ParseIntPipe) id: ContactId,
     @Body() request: MergeContactRequest,
   ): Promise<ContactResponse> {
     await this.writer.run(mergeContact, { ...by, id, request });
-    return this.one(of, request.into);
+    return this.one(of, request.into as ContactId);
   }
 
   @Delete(':id')
   @HttpCode(204)
-  remove(@Acting() by: OfPerson, @Param('id', ParseIntPipe) id: number): Promise<void> {
+  remove(@Acting() by: OfPerson, @Param('id', ParseIntPipe) id: ContactId): Promise<void> {
     return this.writer.run(removeContact, { ...by, id });
   }
 
-  private one(of: Organisation, id: number): ContactResponse {
+  private one(of: Organisation, id: ContactId): ContactResponse {
     const found = this.list(of).find((one) => one.id === id);
     if (!found) throw notFound('contact');
     return found;

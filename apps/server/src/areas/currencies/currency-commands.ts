@@ -91,8 +91,8 @@ export const removeRate = defineCommand(
       .where(
         and(
           eq(exchangeRate.organisation, of.organisation),
-          eq(exchangeRate.currency, currency),
-          eq(exchangeRate.date, date),
+          eq(exchangeRate.currency, before.currency),
+          eq(exchangeRate.date, before.date),
         ),
       )
       .run();

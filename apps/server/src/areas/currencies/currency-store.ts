@@ -1,6 +1,5 @@
 import type { CurrencyResponse, ExchangeRateResponse } from '@just-ledger/contract';
 import {
-  type AccountId,
   type Chart,
   type CivilDate,
   type CurrencyCode,
@@ -10,7 +9,7 @@ import {
   type ExchangeRate,
   inverseOf,
   quotedRate,
-  type Rate,
+  quoteOf,
 } from '@just-ledger/core';
 import { and, desc, eq, lte, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
@@ -30,10 +29,10 @@ export function loadCurrencies(db: Db, organisation: number): KeptCurrency[] {
     .orderBy(currencyKept.currency)
     .all()
     .map((row) => ({
-      currency: row.currency as CurrencyCode,
+      currency: row.currency,
       version: row.version,
       accounts: Object.fromEntries(
-        EXCHANGE_ACCOUNT_KEYS.flatMap((key) => (row[key] === null ? [] : [[key, row[key] as AccountId]])),
+        EXCHANGE_ACCOUNT_KEYS.flatMap((key) => (row[key] === null ? [] : [[key, row[key]]])),
       ),
     }));
 }
@@ -46,7 +45,7 @@ export function loadRates(db: Db, organisation: number, currency?: string): Exch
     .where(
       and(
         eq(exchangeRate.organisation, organisation),
-        currency === undefined ? undefined : eq(exchangeRate.currency, currency),
+        currency === undefined ? undefined : sql`${exchangeRate.currency} = ${currency}`,
       ),
     )
     .orderBy(exchangeRate.currency, exchangeRate.date)
@@ -58,7 +57,7 @@ export function loadRates(db: Db, organisation: number, currency?: string): Exch
 export function rateHeldOn(
   db: Db,
   organisation: number,
-  currency: string,
+  currency: CurrencyCode,
   date: CivilDate,
 ): ExchangeRate | undefined {
   const row = db
@@ -132,10 +131,8 @@ export function currencyAnswers(
   });
 }
 
-function rateOf(row: typeof exchangeRate.$inferSelect): ExchangeRate {
-  return {
-    currency: row.currency as CurrencyCode,
-    date: row.date as CivilDate,
-    quote: row.rate === null ? { ratePerBase: row.ratePerBase as Rate } : { rate: row.rate as Rate },
-  };
+function rateOf({ currency, date, rate, ratePerBase }: typeof exchangeRate.$inferSelect): ExchangeRate {
+  const quote = quoteOf(rate, ratePerBase);
+  if (!quote) throw new Error(`the rate of ${currency} on ${date} has no figure`);
+  return { currency, date, quote };
 }

@@ -8,8 +8,9 @@ import {
   problem,
   type Problem,
 } from '@just-ledger/core';
-import { and, eq, sql } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import { insertRows } from '../../platform/database/insert-rows.js';
+import { isRow } from '../../platform/database/next-id.js';
 import { contact } from '../../platform/database/schema.js';
 import { recordChanges } from '../audit-trail/record-change.js';
 import { contactRowOf } from '../contacts/contact-commands.js';
@@ -85,7 +86,7 @@ export const planContactsImport: PlanImport = (db, organisation, rows, step) => 
         context.db
           .update(contact)
           .set({ ...contactRowOf(after, after.number), version: sql`${contact.version} + 1` })
-          .where(and(eq(contact.organisation, organisation), eq(contact.id, after.id)))
+          .where(isRow(contact, organisation, after.id))
           .run();
       }
       recordChanges(

@@ -1,6 +1,7 @@
 import { canonicalJson, type EntryLine } from '@just-ledger/core';
-import { and, eq, sql } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
+import { nextId } from '../../platform/database/next-id.js';
 import { combination } from '../../platform/database/schema.js';
 
 /** The ids of an organisation's combinations of breakdown values, made as they are met. */
@@ -31,7 +32,7 @@ export class CombinationIds {
 
   private make(content: string): number {
     const { organisation } = this;
-    const id = sql<number>`(SELECT coalesce(max(id), 0) + 1 FROM combination WHERE organisation = ${organisation})`;
+    const id = nextId(this.db, combination, organisation);
     return this.db.insert(combination).values({ organisation, id, content }).returning({ id: combination.id }).get()
       .id;
   }

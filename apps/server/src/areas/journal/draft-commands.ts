@@ -1,17 +1,18 @@
 import type {
-  DraftResponse,
   DraftRequest,
-  EntryResponse,
+  DraftResponse,
   EntryRequest,
+  EntryResponse,
   PostDraftRequest,
 } from '@just-ledger/contract';
-import { and, eq, sql } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
+import { isRow, nextId } from '../../platform/database/next-id.js';
 import { draft, draftEnd } from '../../platform/database/schema.js';
 import { changedSince } from '../../platform/problems/refusal.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { booksOf } from '../books/books-store.js';
-import { draftResponse, draftOf } from './draft-store.js';
+import { draftOf, draftResponse } from './draft-store.js';
 import { postEntry } from './entry-commands.js';
 import { idempotent } from './idempotency.js';
 import { withIds } from './kept-lines.js';
@@ -30,8 +31,7 @@ export const keepDraft = defineCommand(
   ): DraftResponse => {
     const { forReview = false } = request;
     // an id is never given again, whatever became of the draft that had it
-    const id = sql<number>`(SELECT max((SELECT coalesce(max(id), 0) FROM draft WHERE organisation = ${organisation}),
-      (SELECT coalesce(max(id), 0) FROM draft_end WHERE organisation = ${organisation})) + 1)`;
+    const id = Math.max(nextId(context.db, draft, organisation), nextId(context.db, draftEnd, organisation));
     const row = context.db
       .insert(draft)
       .values({
@@ -62,7 +62,7 @@ export const changeDraft = defineCommand(
         updatedAt: context.clock.moment(),
         version: version + 1,
       })
-      .where(and(eq(draft.organisation, organisation), eq(draft.id, id), eq(draft.version, version)))
+      .where(and(isRow(draft, organisation, id), eq(draft.version, version)))
       .returning()
       .get();
     if (!row) throw changedSince('draft');
@@ -136,7 +136,7 @@ function endDraft(
   { organisation, id, person, entry }: DraftPlace & { person: number; entry: string | null },
 ): void {
   db.delete(draft)
-    .where(and(eq(draft.organisation, organisation), eq(draft.id, id)))
+    .where(isRow(draft, organisation, id))
     .run();
   db.insert(draftEnd).values({ organisation, id, entry, at: clock.moment(), by: person }).run();
 }

@@ -2,6 +2,7 @@ import type { DraftResponse } from '@just-ledger/contract';
 import { type CivilDate, problem } from '@just-ledger/core';
 import { and, desc, eq, gte, lte, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
+import { isRow } from '../../platform/database/next-id.js';
 import { draft, draftEnd, person } from '../../platform/database/schema.js';
 import { notFound, Refusal } from '../../platform/problems/refusal.js';
 import { type KeptLine, withLabels } from './kept-lines.js';
@@ -13,14 +14,14 @@ export function draftOf(db: Db, organisation: number, id: number): DraftRow {
   const row = db
     .select()
     .from(draft)
-    .where(and(eq(draft.organisation, organisation), eq(draft.id, id)))
+    .where(isRow(draft, organisation, id))
     .get();
   if (row) return row;
   const ended = db
     .select({ end: draftEnd, by: person.name })
     .from(draftEnd)
     .leftJoin(person, eq(person.id, draftEnd.by))
-    .where(and(eq(draftEnd.organisation, organisation), eq(draftEnd.id, id)))
+    .where(isRow(draftEnd, organisation, id))
     .get();
   if (!ended) throw notFound('draft');
   const what = ended.end.entry === null ? 'discarded' : `posted as ${ended.end.entry}`;

@@ -1,4 +1,4 @@
-import type { EntriesResponse, EntriesQuery, EntryResponse, LineResponse } from '@just-ledger/contract';
+import type { EntriesQuery, EntriesResponse, EntryResponse, LineResponse } from '@just-ledger/contract';
 import {
   accountIn,
   type Books,
@@ -12,7 +12,7 @@ import {
   safeParseAmount,
   valueNames,
 } from '@just-ledger/core';
-import { and, desc, eq, gte, lt, lte, or, sql, type SQL } from 'drizzle-orm';
+import { and, desc, eq, or, sql, type SQL } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { contact, entry, person } from '../../platform/database/schema.js';
 import { notFound, unprocessable } from '../../platform/problems/refusal.js';
@@ -178,10 +178,10 @@ export function journalRows(db: Db, of: Organisation, query: EntriesQuery): Entr
 
 function entryConditions(db: Db, of: Organisation, query: EntriesQuery): SQL[] {
   const conditions: (SQL | undefined)[] = [eq(entry.organisation, of.id)];
-  if (query.from) conditions.push(gte(entry.date, query.from));
-  if (query.to) conditions.push(lte(entry.date, query.to));
-  if (query.kind) conditions.push(eq(entry.kind, query.kind));
-  if (query.source) conditions.push(eq(entry.source, query.source));
+  if (query.from) conditions.push(sql`${entry.date} >= ${query.from}`);
+  if (query.to) conditions.push(sql`${entry.date} <= ${query.to}`);
+  if (query.kind) conditions.push(sql`${entry.kind} = ${query.kind}`);
+  if (query.source) conditions.push(sql`${entry.source} = ${query.source}`);
   if (query.text) conditions.push(textCondition(of.id, query.text));
   const chart = loadChart(db, of.id);
   if (query.account) {
@@ -237,7 +237,7 @@ function cursorCondition(after: string | undefined): SQL | undefined {
   if (!after) return undefined;
   const match = /^(\d{4}-\d\d-\d\d)\.(\d{1,15})$/.exec(after);
   if (!match?.[1] || !match[2]) throw unprocessable('cursor', 'after', 'This is not where a page ended.');
-  return and(lte(entry.date, match[1]), or(lt(entry.date, match[1]), lt(entry.place, Number(match[2]))));
+  return sql`(${entry.date}, ${entry.place}) < (${match[1]}, ${Number(match[2])})`;
 }
 
 function findEntryRow(db: Db, organisation: number, condition: SQL | undefined): EntryRow | undefined {

@@ -1,7 +1,7 @@
 import { problem } from '@just-ledger/core';
 import { and, eq } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
-import { idempotentAnswer } from '../../platform/database/schema.js';
+import { idempotentResponse } from '../../platform/database/schema.js';
 import { Refusal } from '../../platform/problems/refusal.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 
@@ -28,12 +28,12 @@ export function idempotent<T>(
   const requestHash = createHash('sha256').update(JSON.stringify(request)).digest('hex');
   const known = context.db
     .select()
-    .from(idempotentAnswer)
+    .from(idempotentResponse)
     .where(
       and(
-        eq(idempotentAnswer.organisation, organisation),
-        eq(idempotentAnswer.person, person),
-        eq(idempotentAnswer.key, key),
+        eq(idempotentResponse.organisation, organisation),
+        eq(idempotentResponse.person, person),
+        eq(idempotentResponse.key, key),
       ),
     )
     .get();
@@ -42,11 +42,11 @@ export function idempotent<T>(
       problem('idempotency-key-reused', '', 'This idempotency key has already been used for another request.'),
     ]);
   }
-  if (known) return known.answer as T;
-  const answer = work();
+  if (known) return known.response as T;
+  const response = work();
   context.db
-    .insert(idempotentAnswer)
-    .values({ organisation, person, key, requestHash, answer, at: context.clock.moment() })
+    .insert(idempotentResponse)
+    .values({ organisation, person, key, requestHash, response, at: context.clock.moment() })
     .run();
-  return answer;
+  return response;
 }

@@ -1,7 +1,7 @@
 import type { DraftLine } from '@just-ledger/contract';
 import type { AccountId, Books } from '@just-ledger/core';
-import { and, eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
+import { isRow } from '../../platform/database/next-id.js';
 import { contact } from '../../platform/database/schema.js';
 import { loadChart } from '../accounts/account-store.js';
 import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
@@ -60,7 +60,7 @@ function contactName(db: Db, organisation: number, id: number): string | undefin
   const row = db
     .select({ name: contact.name, mergedInto: contact.mergedInto })
     .from(contact)
-    .where(and(eq(contact.organisation, organisation), eq(contact.id, id)))
+    .where(isRow(contact, organisation, id))
     .get();
   return row?.mergedInto ? contactName(db, organisation, row.mergedInto) : row?.name;
 }

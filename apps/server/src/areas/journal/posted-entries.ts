@@ -1,17 +1,10 @@
 import {
-  type AccountId,
-  type CivilDate,
-  type ContactId,
   type CurrencyCode,
-  type EntryKind,
   type EntryLine,
-  type EntrySource,
   type ForeignAmount,
   minor,
-  type Movement,
   type PostedEntry,
-  type RateQuote,
-  type Stage,
+  quoteOf,
 } from '@just-ledger/core';
 import { and, eq, gt, sql, type SQL } from 'drizzle-orm';
 import type { SQLiteColumn } from 'drizzle-orm/sqlite-core';
@@ -80,15 +73,15 @@ function combinationsOf(db: Db, organisation: number): Combinations {
 
 function postedEntryOf(row: EntryRow, lines: readonly LineRow[], combinations: Combinations): PostedEntry {
   return {
-    date: row.date as CivilDate,
-    kind: row.kind as EntryKind,
+    date: row.date,
+    kind: row.kind,
     explanation: row.explanation,
     ...(row.reference !== null && { reference: row.reference }),
     place: row.place,
     year: row.year,
     number: row.number,
-    stage: row.stage as Stage,
-    source: row.source as EntrySource,
+    stage: row.stage,
+    source: row.source,
     ...(row.reverses !== null && { reverses: row.reverses }),
     postedAt: row.postedAt,
     lines: lines.map((one) => entryLineOf(one, combinations)),
@@ -98,26 +91,26 @@ function postedEntryOf(row: EntryRow, lines: readonly LineRow[], combinations: C
 function entryLineOf(row: LineRow, combinations: Combinations): EntryLine {
   const breakdowns = combinations.get(row.combination);
   return {
-    account: row.account as AccountId,
+    account: row.account,
     amount: minor(row.amount),
     ...(row.note !== null && { note: row.note }),
-    ...(row.contact !== null && { contact: row.contact as ContactId }),
+    ...(row.contact !== null && { contact: row.contact }),
     ...(breakdowns && { breakdowns }),
     ...(row.currency !== null && { foreign: foreignOf(row, row.currency) }),
-    ...(row.dueDate !== null && { dueDate: row.dueDate as CivilDate }),
+    ...(row.dueDate !== null && { dueDate: row.dueDate }),
     ...(row.document !== null && { document: row.document }),
-    ...(row.documentDate !== null && { documentDate: row.documentDate as CivilDate }),
+    ...(row.documentDate !== null && { documentDate: row.documentDate }),
     ...(row.ownNumber !== null && { ownNumber: row.ownNumber }),
-    ...(row.movement !== '' && { movement: row.movement as Movement }),
+    ...(row.movement !== '' && { movement: row.movement }),
     ...(row.cashBasis !== null && { cashBasis: row.cashBasis }),
   };
 }
 
-function foreignOf({ foreignAmount, rate, ratePerBase }: LineRow, currency: string): ForeignAmount {
-  const quote = rate !== null ? { rate } : ratePerBase !== null ? { ratePerBase } : undefined;
+function foreignOf({ foreignAmount, rate, ratePerBase }: LineRow, currency: CurrencyCode): ForeignAmount {
+  const quote = quoteOf(rate, ratePerBase);
   return {
-    currency: currency as CurrencyCode,
+    currency,
     amount: minor(foreignAmount ?? 0),
-    ...(quote && { quote: quote as RateQuote }),
+    ...(quote && { quote }),
   };
 }

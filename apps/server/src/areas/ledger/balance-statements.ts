@@ -1,8 +1,9 @@
+import type { AccountId, Movement, Stage } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import { oncePerConnection } from '../../platform/database/once-per-connection.js';
 
 /** What an account held, by stage and movement: account, stage, movement, amount. */
-export type BalanceRow = readonly [number, string, string, number];
+export type BalanceRow = readonly [AccountId, Stage, Movement | '', number];
 
 /** Whose balances are asked for, and when. */
 export interface BalancesOf {

@@ -7,9 +7,7 @@ import {
   endOfMonth,
   type LedgerFlow,
   minor,
-  type Movement,
   periodOf,
-  type Stage,
 } from '@just-ledger/core';
 import { and, desc, eq, gt, gte, lte, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
@@ -126,9 +124,9 @@ function postedSince(
 
 function flowOf([account, stage, movement, amount]: BalanceRow): LedgerFlow {
   return {
-    account: account as AccountId,
-    stage: stage as Stage,
-    movement: movement === '' ? undefined : (movement as Movement),
+    account,
+    stage,
+    movement: movement === '' ? undefined : movement,
     amount: minor(amount),
   };
 }

@@ -4,7 +4,9 @@ import {
   addDays,
   type CivilDate,
   type ClosingRules,
+  dayBefore,
   endOfMonth,
+  firstOfMonth,
   fundByRules,
   isTemporary,
   laterOf,
@@ -80,7 +82,7 @@ function partsIn(db: Db, view: LedgerView, combinations: readonly number[], from
   const isStart = from === calendar.firstDay || from.endsWith('-01');
   const firstWhole = isStart ? from : addDays(endOfMonth(from), 1);
   const isEnd = endOfMonth(to) === to;
-  const lastWhole = isEnd ? to : addDays(`${to.slice(0, 8)}01` as CivilDate, -1);
+  const lastWhole = isEnd ? to : dayBefore(firstOfMonth(to));
   const period = (date: CivilDate): number => periodNumber(calendar, date);
   const parts: Part[] = [];
   if (firstWhole > lastWhole) parts.push(...days.all({ ...asked, from, to }));

@@ -19,15 +19,15 @@ export interface ToldControlLine extends ControlLine {
 }
 
 interface Row {
-  account: number;
-  contact: number;
-  date: string;
+  account: AccountId;
+  contact: ContactId;
+  date: CivilDate;
   amount: number;
   document: string | null;
-  documentDate: string | null;
+  documentDate: CivilDate | null;
   ownNumber: string | null;
-  dueDate: string | null;
-  currency: string | null;
+  dueDate: CivilDate | null;
+  currency: CurrencyCode | null;
   foreignAmount: number | null;
   year: string;
   number: number;
@@ -69,10 +69,10 @@ export function controlLines(
     ORDER BY l.date, l.entry, l.place`);
   const chart = loadChart(db, organisation);
   return rows.map((row) => ({
-    account: row.account as AccountId,
-    ledger: accountIn(chart, row.account as AccountId).control,
-    contact: row.contact as ContactId,
-    date: row.date as CivilDate,
+    account: row.account,
+    ledger: accountIn(chart, row.account).control,
+    contact: row.contact,
+    date: row.date,
     amount: minor(row.amount),
     entry: entryNumber(row.year, row.number),
     ...(row.reversedYear !== null && {
@@ -80,11 +80,11 @@ export function controlLines(
     }),
     explanation: row.explanation,
     ...(row.document !== null && { document: row.document }),
-    ...(row.documentDate !== null && { documentDate: row.documentDate as CivilDate }),
+    ...(row.documentDate !== null && { documentDate: row.documentDate }),
     ...(row.ownNumber !== null && { ownNumber: row.ownNumber }),
-    ...(row.dueDate !== null && { dueDate: row.dueDate as CivilDate }),
+    ...(row.dueDate !== null && { dueDate: row.dueDate }),
     ...(row.currency !== null && {
-      foreign: { currency: row.currency as CurrencyCode, amount: minor(row.foreignAmount ?? 0) },
+      foreign: { currency: row.currency, amount: minor(row.foreignAmount ?? 0) },
     }),
   }));
 }

@@ -1,6 +1,6 @@
 import type { ChangeOrganisationRequest } from '@just-ledger/contract';
 import { entryNumber, KIND_LABELS, longDate, parseCivilDate, problem, type Problem } from '@just-ledger/core';
-import { and, desc, eq, gt, sql } from 'drizzle-orm';
+import { and, desc, eq, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { entry, yearClosing } from '../../platform/database/schema.js';
 import type { Organisation } from './organisation-store.js';
@@ -60,7 +60,7 @@ function lastOpeningEntryAfter(
   const row = db
     .select()
     .from(entry)
-    .where(and(eq(entry.organisation, organisation), gt(entry.date, date), eq(entry.kind, 'opening')))
+    .where(and(eq(entry.organisation, organisation), sql`${entry.date} > ${date}`, eq(entry.kind, 'opening')))
     .orderBy(desc(entry.date))
     .limit(1)
     .get();

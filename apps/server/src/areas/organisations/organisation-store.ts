@@ -1,11 +1,10 @@
 import type { OrganisationResponse, UnfinishedStartResponse } from '@just-ledger/contract';
 import {
   type BooksCalendar,
+  type CivilDate,
   type CurrencyCode,
   type MemberRole,
   type OrganisationKind,
-  parseCivilDate,
-  parseCurrencyCode,
   problem,
 } from '@just-ledger/core';
 import { and, eq } from 'drizzle-orm';
@@ -20,10 +19,10 @@ export interface Organisation {
   readonly kind: OrganisationKind;
   readonly baseCurrency: CurrencyCode;
   readonly calendar: BooksCalendar;
-  readonly changeoverDate: string | null;
+  readonly changeoverDate: CivilDate | null;
   readonly version: number;
   /** The moment at which the books were put away. */
-  readonly putAwayAt: string | null;
+  readonly archivedAt: string | null;
 }
 
 /** The organisation with an id. @throws {Refusal} 404 */
@@ -33,18 +32,18 @@ export function organisationOf(db: Db, id: number): Organisation {
   return {
     id: row.id,
     name: row.name,
-    kind: row.kind as OrganisationKind,
-    baseCurrency: parseCurrencyCode(row.baseCurrency),
-    calendar: { firstDay: parseCivilDate(row.firstDay), fiscalYearStartMonth: row.fiscalYearStartMonth },
+    kind: row.kind,
+    baseCurrency: row.baseCurrency,
+    calendar: { firstDay: row.firstDay, fiscalYearStartMonth: row.fiscalYearStartMonth },
     changeoverDate: row.changeoverDate,
     version: row.version,
-    putAwayAt: row.putAwayAt,
+    archivedAt: row.archivedAt,
   };
 }
 
 /** Books that are put away are read only. @throws {Refusal} 409 */
 export function assertNotPutAway(db: Db, id: number): void {
-  const row = db.select({ at: organisation.putAwayAt }).from(organisation).where(eq(organisation.id, id)).get();
+  const row = db.select({ at: organisation.archivedAt }).from(organisation).where(eq(organisation.id, id)).get();
   if (!row?.at) return;
   throw new Refusal(409, [problem('put-away', '', 'These books are archived: they can be read and not changed.')]);
 }
@@ -74,6 +73,6 @@ export function unfinishedStartOf(db: Db, person: number): UnfinishedStartRespon
 
 /** An organisation as it goes over the wire. */
 export function organisationResponse(of: Organisation, role: MemberRole): OrganisationResponse {
-  const { id, name, kind, baseCurrency, calendar, changeoverDate, version, putAwayAt } = of;
-  return { id, name, kind, baseCurrency, ...calendar, changeoverDate, role, version, putAwayAt };
+  const { id, name, kind, baseCurrency, calendar, changeoverDate, version, archivedAt } = of;
+  return { id, name, kind, baseCurrency, ...calendar, changeoverDate, role, version, archivedAt };
 }

@@ -49,7 +49,7 @@ export function periodsLockedBy(db: Db, organisation: number, year: string): Per
     .from(periodLock)
     .where(and(eq(periodLock.organisation, organisation), eq(periodLock.closing, year)))
     .all()
-    .map(({ period }) => period as Period);
+    .map(({ period }) => period);
 }
 
 /** All years and months of the books, with their activity and locks. */

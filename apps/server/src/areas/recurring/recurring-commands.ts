@@ -1,8 +1,8 @@
 import type {
   PostDueResponse,
   PostOccurrenceRequest,
-  RecurringJournalResponse,
   RecurringJournalRequest,
+  RecurringJournalResponse,
   SkipOccurrenceRequest,
 } from '@just-ledger/contract';
 import {
@@ -10,8 +10,8 @@ import {
   checkEntry,
   type CivilDate,
   fiscalYearOf,
-  isPlainText,
   isCivilDate,
+  isPlainText,
   longDate,
   parseCivilDate,
   problem,
@@ -19,7 +19,8 @@ import {
   scheduleProblems,
   yearName,
 } from '@just-ledger/core';
-import { and, eq, sql } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
+import { isRow, nextId } from '../../platform/database/next-id.js';
 import { occurrence, recurringJournal } from '../../platform/database/schema.js';
 import { changedSince, Refusal } from '../../platform/problems/refusal.js';
 import { defineCommand } from '../../platform/threads/task.js';
@@ -54,7 +55,7 @@ export const keepRecurring = defineCommand(
     { organisation, request }: { organisation: number; request: RecurringJournalRequest },
   ): RecurringJournalResponse => {
     checkRequest(context, organisation, request);
-    const id = sql<number>`(SELECT coalesce(max(id), 0) + 1 FROM recurring_journal WHERE organisation = ${organisation})`;
+    const id = nextId(context.db, recurringJournal, organisation);
     const row = context.db
       .insert(recurringJournal)
       .values({ organisation, id, ...fieldsOf(context, organisation, request) })
@@ -99,7 +100,7 @@ export const endRecurring = defineCommand(
     const row = context.db
       .update(recurringJournal)
       .set({ endedOn: context.clock.today(), version: version + 1 })
-      .where(and(eq(recurringJournal.organisation, organisation), eq(recurringJournal.id, id)))
+      .where(isRow(recurringJournal, organisation, id))
       .returning()
       .get();
     if (!row) throw changedSince('recurring journal');
@@ -136,7 +137,7 @@ export const skipOccurrence = defineCommand(
       .values({
         organisation,
         journal: id,
-        date: request.date,
+        date: parseCivilDate(request.date),
         state: 'skipped',
         reason: request.reason.trim(),
         ...settled,
@@ -182,11 +183,7 @@ function fieldsOf(
   context: WriteContext,
   organisation: number,
   { name, schedule, entry }: RecurringJournalRequest,
-): {
-  name: string;
-  schedule: Record<string, unknown>;
-  entry: Record<string, unknown>;
-} {
+): Pick<RecurringJournalRequest, 'name' | 'schedule' | 'entry'> {
   const lines = withIds(entry.lines, booksOf(context, organisation));
   return { name: name.trim(), schedule: { ...schedule }, entry: { ...entry, lines } };
 }
@@ -271,7 +268,7 @@ function postOn(
   const settled = { settledAt: context.clock.moment(), settledBy: person };
   context.db
     .insert(occurrence)
-    .values({ organisation, journal: row.id, date, state: 'posted', entry: place, ...settled })
+    .values({ organisation, journal: row.id, date: parseCivilDate(date), state: 'posted', entry: place, ...settled })
     .run();
   return number;
 }

@@ -1,9 +1,4 @@
-import type {
-  OccurrenceResponse,
-  RecurringEntryRequest,
-  RecurringJournalResponse,
-  ScheduleRequest,
-} from '@just-ledger/contract';
+import type { OccurrenceResponse, RecurringEntryRequest, RecurringJournalResponse } from '@just-ledger/contract';
 import {
   addDays,
   addMonths,
@@ -20,6 +15,7 @@ import {
 } from '@just-ledger/core';
 import { and, eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
+import { isRow } from '../../platform/database/next-id.js';
 import { entry, occurrence, recurringJournal } from '../../platform/database/schema.js';
 import { notFound } from '../../platform/problems/refusal.js';
 import { withLabels } from '../journal/kept-lines.js';
@@ -29,7 +25,7 @@ export type RecurringRow = typeof recurringJournal.$inferSelect;
 
 /** A recurring journal by its id. @throws {Refusal} 404 */
 export function recurringRowOf(db: Db, organisation: number, id: number): RecurringRow {
-  const where = and(eq(recurringJournal.organisation, organisation), eq(recurringJournal.id, id));
+  const where = isRow(recurringJournal, organisation, id);
   const row = db.select().from(recurringJournal).where(where).get();
   if (!row) throw notFound('recurring journal');
   return row;
@@ -47,7 +43,7 @@ export function recurringRows(db: Db, organisation: number): RecurringRow[] {
 
 /** What a recurring journal posts, with the numbers and names that its accounts and contacts bear now. */
 export function entryOfJournal(db: Db, { organisation, entry: kept }: RecurringRow): RecurringEntryRequest {
-  const { lines, ...entry } = kept as unknown as RecurringEntryRequest;
+  const { lines, ...entry } = kept;
   return { ...entry, lines: withLabels(db, organisation, lines) };
 }
 
@@ -55,7 +51,7 @@ export function entryOfJournal(db: Db, { organisation, entry: kept }: RecurringR
 export function scheduleOf(row: RecurringRow): Schedule {
   const kept = row.schedule as unknown as Schedule;
   if (!row.endedOn) return kept;
-  const ended = row.endedOn as CivilDate;
+  const ended = row.endedOn;
   return { ...kept, until: kept.until !== undefined && kept.until < ended ? kept.until : ended };
 }
 
@@ -96,7 +92,7 @@ export function recurringResponse(
   return {
     id: row.id,
     name: row.name,
-    schedule: row.schedule as unknown as ScheduleRequest,
+    schedule: row.schedule,
     scheduleWords: scheduleWords(schedule),
     entry: request,
     amount: debitsOf(request, of),

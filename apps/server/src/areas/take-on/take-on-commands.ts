@@ -7,7 +7,6 @@ import {
   displayAmount,
   endOfMonth,
   formatAmount,
-  signOffBlockers,
   isPermanentEquity,
   isTrayKey,
   minor,
@@ -19,6 +18,7 @@ import {
   type Problem,
   reversalOf,
   safeParseAmount,
+  signOffBlockers,
   takeOnStanding,
   type TrayKey,
   trayLabel,
@@ -26,6 +26,7 @@ import {
 } from '@just-ledger/core';
 import { and, eq, sql } from 'drizzle-orm';
 import { insertRows } from '../../platform/database/insert-rows.js';
+import { isRow, nextId } from '../../platform/database/next-id.js';
 import { entry, takeOn, takeOnEntry, takeOnEvent, takeOnRow } from '../../platform/database/schema.js';
 import { notFound, Refusal, unprocessable } from '../../platform/problems/refusal.js';
 import type { OfPerson } from '../../platform/sessions/session-guard.js';
@@ -99,13 +100,7 @@ export const addTakeOnRows = defineCommand(
         )
         .run();
     }
-    const next =
-      1 +
-      (db
-        .select({ id: sql<number>`coalesce(max(id), 0)` })
-        .from(takeOnRow)
-        .where(eq(takeOnRow.organisation, organisation))
-        .get()?.id ?? 0);
+    const next = nextId(db, takeOnRow, organisation);
     insertRows(
       db,
       takeOnRow,
@@ -128,7 +123,7 @@ export const changeTakeOnRow = defineCommand(
     context.db
       .update(takeOnRow)
       .set({ cells })
-      .where(and(eq(takeOnRow.organisation, of.organisation), eq(takeOnRow.id, id)))
+      .where(isRow(takeOnRow, of.organisation, id))
       .run();
   },
 );
@@ -380,7 +375,7 @@ function partFrom(context: WriteContext, organisation: number, name: string): Po
 }
 
 function rowOf(context: WriteContext, organisation: number, tray: TrayKey, id: number): { place: number } {
-  const where = and(eq(takeOnRow.organisation, organisation), eq(takeOnRow.id, id), eq(takeOnRow.tray, tray));
+  const where = and(isRow(takeOnRow, organisation, id), eq(takeOnRow.tray, tray));
   const row = context.db.select({ place: takeOnRow.place }).from(takeOnRow).where(where).get();
   if (!row) throw notFound('row');
   return row;

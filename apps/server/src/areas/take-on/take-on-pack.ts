@@ -3,6 +3,7 @@ import {
   accountIn,
   type CivilDate,
   type CurrencyCode,
+  dayOf,
   DETAIL_TRAYS,
   displayAmount,
   longDate,
@@ -38,9 +39,7 @@ export function takeOnPack(db: Db, organisation: number, today: CivilDate): Take
   const { changeover } = loaded.on;
   const { signedOff } = takeOnAt(db, { organisation, today });
   const { entries, seal } = chainEnd(db, organisation);
-  const signed = signedOff
-    ? `Signed off by ${signedOff.by} on ${longDate(signedOff.at.slice(0, 10) as CivilDate)}`
-    : 'Not signed off';
+  const signed = signedOff ? `Signed off by ${signedOff.by} on ${longDate(dayOf(signedOff.at))}` : 'Not signed off';
   const inLedger = trialBalanceReport(db, of, { asAt: changeover, stage: 'unadjusted' }, today);
   const proofs = [...controlProofs(db, of, changeover), ...takeOnProofs(db, of, today, changeover)];
   return {

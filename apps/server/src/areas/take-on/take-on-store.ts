@@ -53,14 +53,14 @@ export function loadTakeOn(db: Db, organisation: number, today: CivilDate, books
     .where(eq(takeOnRow.organisation, organisation))
     .orderBy(takeOnRow.tray, takeOnRow.place, takeOnRow.id)
     .all();
-  for (const { id, tray, cells } of typed) rows[tray as TrayKey].push({ id, cells });
+  for (const { id, tray, cells } of typed) rows[tray].push({ id, cells });
   const settled = db.select().from(takeOn).where(eq(takeOn.organisation, organisation)).get();
   return {
     rows,
     on,
     trays: readTrays(rows, on),
     clearing: clearingAccount(db, organisation),
-    closesInto: settled?.closesByRule ? CLOSING_RULES : ((settled?.closesInto ?? undefined) as AccountId | undefined),
+    closesInto: settled?.closesByRule ? CLOSING_RULES : (settled?.closesInto ?? undefined),
   };
 }
 
@@ -70,7 +70,7 @@ export function clearingAccount(db: Db, organisation: number): AccountId | undef
     .select({ id: account.id })
     .from(account)
     .where(and(eq(account.organisation, organisation), eq(account.role, 'take-on-clearing')))
-    .get()?.id as AccountId | undefined;
+    .get()?.id;
 }
 
 /** Whether a take-on is signed off. */
@@ -92,7 +92,7 @@ export function entriesOfPart(
     .where(and(eq(takeOnEntry.organisation, organisation), eq(takeOnEntry.part, part), isStanding(organisation)))
     .orderBy(entry.place)
     .all()
-    .map((row) => ({ place: row.place, number: entryNumber(row.year, row.number), date: row.date as CivilDate }));
+    .map((row) => ({ place: row.place, number: entryNumber(row.year, row.number), date: row.date }));
 }
 
 /** What a part would post now. None while there is no clearing account to post against. */

@@ -1,6 +1,7 @@
 import type { ChangeTaxCodeRequest, TaxCodeRequest } from '@just-ledger/contract';
 import { accountTitle, checkTaxCode, problem, type TaxCode, taxCodeParticulars } from '@just-ledger/core';
 import { and, eq } from 'drizzle-orm';
+import { isRow, nextId } from '../../platform/database/next-id.js';
 import { taxCode, taxPart, taxRate } from '../../platform/database/schema.js';
 import { changedSince, notFound, Refusal } from '../../platform/problems/refusal.js';
 import type { OfPerson } from '../../platform/sessions/session-guard.js';
@@ -15,7 +16,7 @@ export const addTaxCode = defineCommand(
   'addTaxCode',
   (context: WriteContext, { request, ...of }: OfPerson & { request: TaxCodeRequest }): number => {
     const others = loadTaxCodes(context.db, of.organisation);
-    const added = { id: Math.max(0, ...others.map((one) => one.id)) + 1, ...checked(context, of, request, others) };
+    const added = { id: nextId(context.db, taxCode, of.organisation), ...checked(context, of, request, others) };
     const { rates, ...row } = added;
     context.db
       .insert(taxCode)
@@ -39,7 +40,7 @@ export const changeTaxCode = defineCommand(
     context.db
       .update(taxCode)
       .set({ ...row, version: before.version + 1 })
-      .where(and(eq(taxCode.organisation, of.organisation), eq(taxCode.id, id)))
+      .where(isRow(taxCode, of.organisation, id))
       .run();
     context.db
       .delete(taxRate)
@@ -63,7 +64,7 @@ export const removeTaxCode = defineCommand(
     }
     context.db
       .delete(taxCode)
-      .where(and(eq(taxCode.organisation, of.organisation), eq(taxCode.id, id)))
+      .where(isRow(taxCode, of.organisation, id))
       .run();
     record(context, of, undefined, gone);
   },
@@ -88,8 +89,8 @@ function checked(
 }
 
 function saveRates(context: WriteContext, { organisation }: OfPerson, { id, rates }: TaxCode): void {
-  for (const { from = '', parts } of rates) {
-    const rate = { organisation, taxCode: id, firstDay: from };
+  for (const { from, parts } of rates) {
+    const rate = { organisation, taxCode: id, firstDay: from ?? ('' as const) };
     context.db.insert(taxRate).values(rate).run();
     parts.forEach((part, place) =>
       context.db

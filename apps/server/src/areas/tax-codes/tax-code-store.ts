@@ -1,5 +1,5 @@
 import type { TaxCodeResponse } from '@just-ledger/contract';
-import type { AccountId, Chart, CivilDate, Percent, TaxCode } from '@just-ledger/core';
+import type { Chart, TaxCode } from '@just-ledger/core';
 import { eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { taxCode, taxPart, taxRate } from '../../platform/database/schema.js';
@@ -18,10 +18,10 @@ export function loadTaxCodes(db: Db, organisation: number): KeptTaxCode[] {
       .filter((part) => part.taxCode === code && part.firstDay === firstDay)
       .sort((a, b) => a.place - b.place)
       .map(({ rate, share, side, account }) => ({
-        rate: rate as Percent,
-        share: share as Percent,
+        rate: rate,
+        share: share,
         side,
-        ...(account !== null && { account: account as AccountId }),
+        ...(account !== null && { account: account }),
       }));
   return db
     .select()
@@ -41,7 +41,7 @@ export function loadTaxCodes(db: Db, organisation: number): KeptTaxCode[] {
         .filter((rate) => rate.taxCode === id)
         .sort((a, b) => a.firstDay.localeCompare(b.firstDay))
         .map(({ firstDay }) => ({
-          ...(firstDay !== '' && { from: firstDay as CivilDate }),
+          ...(firstDay !== '' && { from: firstDay }),
           parts: partsOf(id, firstDay),
         })),
     }));

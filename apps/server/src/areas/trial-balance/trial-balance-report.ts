@@ -1,5 +1,6 @@
-import type { TrialBalanceResponse, TrialBalanceQuery } from '@just-ledger/contract';
+import type { TrialBalanceQuery, TrialBalanceResponse } from '@just-ledger/contract';
 import {
+  type AccountId,
   type CivilDate,
   type CurrencyCode,
   formatAmount,
@@ -94,7 +95,7 @@ function adjustmentsBefore(
   asAt: CivilDate,
 ): LedgerFlow[] {
   const known = view.knownTo ?? Number.MAX_SAFE_INTEGER;
-  const rows = db.all<{ account: number; amount: number }>(sql`
+  const rows = db.all<{ account: AccountId; amount: number }>(sql`
     SELECT l.account AS account, sum(l.amount) AS amount
     FROM entry AS e
       LEFT JOIN entry AS o ON o.organisation = e.organisation AND o.place = e.reverses
@@ -103,7 +104,7 @@ function adjustmentsBefore(
       AND coalesce(o.date, e.date) < ${before} AND e.place <= ${known}
     GROUP BY l.account`);
   return rows.map((row) => ({
-    account: row.account as LedgerFlow['account'],
+    account: row.account,
     stage: 'adjusting',
     amount: minor(row.amount),
   }));

@@ -1,4 +1,4 @@
-import { type CivilDate, parseCivilDate } from '@just-ledger/core';
+import { type CivilDate, dayOf, parseCivilDate } from '@just-ledger/core';
 
 /** What time it is for the books. */
 export interface Clock {
@@ -9,6 +9,6 @@ export interface Clock {
 
 /** The machine's clock, its date fixed if one is given. */
 export function clockFor(fixedToday: string | undefined): Clock {
-  const today = (): CivilDate => parseCivilDate(fixedToday || new Date().toISOString().slice(0, 10));
+  const today = (): CivilDate => (fixedToday ? parseCivilDate(fixedToday) : dayOf(new Date().toISOString()));
   return { today, moment: () => `${today()}${new Date().toISOString().slice(10)}` };
 }

@@ -5,10 +5,11 @@ import { existsSync, mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { booksFile, openForWriting } from './connection.js';
+import { keepGuarantees } from './guarantees.js';
 
 const MIGRATIONS = fileURLToPath(new URL('../../../drizzle', import.meta.url));
 
-/** The file was written by a newer program. */
+/** The file was written by a program whose steps this one does not know. */
 export class NewerBooksError extends Error {}
 
 /**
@@ -23,28 +24,31 @@ export async function prepareBooks(folder: string): Promise<void> {
   const db = openForWriting(folder);
   try {
     const [done, known] = [appliedMigrations(db.$client), knownMigrations()];
-    if (done.length > known.length || done.some((when, place) => when !== known[place])) {
+    if (done.length > known.length || done.some((when, index) => when !== known[index])) {
       throw new NewerBooksError(
-        'These books were written by a newer version of Just Ledger. Start that version instead.',
+        'These books were written by another version of Just Ledger, which this one does not know. Start that version instead.',
       );
     }
-    if (done.length === known.length) return;
-    if (existed && done.length > 0) {
-      await db.$client.backup(join(folder, `books-before-migration-${done.length + 1}.sqlite`));
+    if (done.length < known.length) {
+      if (existed && done.length > 0) {
+        await db.$client.backup(join(folder, `books-before-migration-${done.length + 1}.sqlite`));
+      }
+      db.$client.pragma('foreign_keys = OFF'); // a migration may rebuild a table; inside one the pragma does nothing
+      migrate(db, { migrationsFolder: MIGRATIONS });
+      db.$client.pragma('foreign_keys = ON');
+      db.$client.exec('ANALYZE');
     }
-    db.$client.pragma('foreign_keys = OFF'); // a migration may rebuild a table; inside one the pragma does nothing
-    migrate(db, { migrationsFolder: MIGRATIONS });
-    db.$client.pragma('foreign_keys = ON');
-    db.$client.exec('ANALYZE');
+    keepGuarantees(db.$client);
   } finally {
     db.$client.close();
   }
 }
 
-/** Every table, index and trigger as the migrations make them, for comparison with a file's. */
+/** Every table, index and trigger as this program makes them, for comparison with a file's. */
 export function expectedSchema(): Map<string, string> {
   const client = new Database(':memory:');
   migrate(drizzle({ client }), { migrationsFolder: MIGRATIONS });
+  keepGuarantees(client);
   const schema = schemaOf(client);
   client.close();
   return schema;

@@ -1,6 +1,7 @@
 import { problem } from '@just-ledger/core';
 import { promisify } from 'node:util';
 import yauzl from 'yauzl';
+import { messageOf } from '../problems/message-of.js';
 import { Refusal } from '../problems/refusal.js';
 
 /** What a packed file may come to when it is unpacked: in all, and in number. */
@@ -62,7 +63,7 @@ async function visit(
     await eachPart(zip, limits, onName, onChunk);
   } catch (error) {
     if (error instanceof Refusal) throw error;
-    if (/relative path|absolute path|characters in fileName/.test((error as Error).message)) {
+    if (/relative path|absolute path|characters in fileName/.test(messageOf(error))) {
       throw new Refusal(422, [
         problem('zip-path', '', 'A name in this packed file leads out of it. It is not read.'),
       ]);

@@ -2,6 +2,7 @@ import type { ProblemDetails } from '@just-ledger/contract';
 import { problem, type Problem } from '@just-ledger/core';
 import { type ArgumentsHost, Catch, type ExceptionFilter, HttpException, Logger } from '@nestjs/common';
 import type { FastifyReply } from 'fastify';
+import { messageOf } from './message-of.js';
 import { Refusal } from './refusal.js';
 
 const TITLES: Readonly<Record<number, string>> = {
@@ -51,14 +52,14 @@ export class ProblemFilter implements ExceptionFilter {
     if (error instanceof Refusal) return error;
     const status = statusOf(error);
     if (status !== undefined && status < 500) {
-      return { status, problems: [problem(`http-${status}`, '', (error as Error).message)] };
+      return { status, problems: [problem(`http-${status}`, '', messageOf(error))] };
     }
     const code = (error as { code?: string }).code ?? '';
     if (code.startsWith('SQLITE_CONSTRAINT')) {
       this.logger.error(error);
       return {
         status: 409,
-        problems: [problem('refused-by-books', '', `The books refused this: ${(error as Error).message}.`)],
+        problems: [problem('refused-by-books', '', `The books refused this: ${messageOf(error)}.`)],
       };
     }
     this.logger.error(error instanceof Error ? (error.stack ?? error.message) : error);

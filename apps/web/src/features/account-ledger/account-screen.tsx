@@ -1,4 +1,4 @@
-import { type AccountLedgerResponse, paths } from '@just-ledger/contract';
+import { type AccountLedgerResponse, paths, withQuery } from '@just-ledger/contract';
 import { type CurrencyCode, parseCivilDate, shortDate } from '@just-ledger/core';
 import { infiniteQueryOptions, useSuspenseInfiniteQuery, useSuspenseQuery } from '@tanstack/react-query';
 import { useRef } from 'react';
@@ -7,7 +7,7 @@ import { Line, LineChart, ReferenceLine, ResponsiveContainer, YAxis } from 'rech
 import { accountsQuery } from '../../api/account-queries.js';
 import { useAddress, useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
-import { request, withQuery } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { AccountField } from '../../ui/account-field.js';
 import { shown, shownWithSide } from '../../ui/money.js';
 import { assertPrintable } from '../../ui/print-limit.js';
@@ -19,10 +19,7 @@ const ledgerQuery = (id: number, account: string, from: string, to: string) =>
   infiniteQueryOptions({
     queryKey: ['organisation', String(id), 'account-ledger', account, from, to],
     queryFn: ({ pageParam }) =>
-      request<AccountLedgerResponse>(
-        'GET',
-        withQuery(paths.accountLedger(id), { account, from, to, after: pageParam, limit: 200 }),
-      ),
+      api.get(withQuery(paths.accountLedger(id), { account, from, to, after: pageParam, limit: 200 })),
     initialPageParam: '',
     getNextPageParam: (page) => page.next ?? undefined,
   });
@@ -87,7 +84,7 @@ function Ledger({ number, choose }: { number: string; choose: React.ReactNode })
           />
           <a
             className="act"
-            href={withQuery(`${paths.accountLedger(organisation.id)}.csv`, { account: number, from, to })}
+            href={withQuery(paths.accountLedgerCsv(organisation.id), { account: number, from, to })}
             download={`ledger-${number}.csv`}
           >
             Save as CSV
@@ -195,10 +192,7 @@ async function wholeLedger(organisation: number, account: string, from: string, 
   let after: string | undefined = '';
   do {
     const path = paths.accountLedger(organisation);
-    const page: AccountLedgerResponse = await request(
-      'GET',
-      withQuery(path, { account, from, to, after, limit: 500 }),
-    );
+    const page: AccountLedgerResponse = await api.get(withQuery(path, { account, from, to, after, limit: 500 }));
     pages.push(page);
     assertPrintable(
       pages.reduce((count, { rows }) => count + rows.length, 0),

@@ -1,5 +1,6 @@
-import { type AccountResponse, type AccountRequest, type BreakdownResponse, paths } from '@just-ledger/contract';
+import { type AccountRequest, type AccountResponse, type BreakdownResponse, paths } from '@just-ledger/contract';
 import {
+  ACCOUNT_DETAILS,
   ACCOUNT_ROLES,
   type AccountRole,
   type Classification,
@@ -11,20 +12,22 @@ import {
   elementFromNumber,
   ELEMENTS,
   proposedClassification,
+  textsOr,
 } from '@just-ledger/core';
 import { Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { type FormEvent, useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { problemPlaces } from '../../api/problem-places.js';
-import { request } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { taxCodesQuery } from '../../api/tax-code-queries.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { CurrencyField } from '../../ui/choice-fields.js';
 import { FormFoot } from '../../ui/form-foot.js';
-import { ErrorMessage } from '../../ui/sheet.js';
-import { Trail } from '../audit-trail/trail.js';
 import { OpenYearsNote } from '../../ui/open-years-note.js';
+import { ErrorMessage } from '../../ui/sheet.js';
+import { TextDetailFields } from '../../ui/text-detail-fields.js';
+import { Trail } from '../audit-trail/trail.js';
 
 interface Fields {
   number: string;
@@ -44,6 +47,7 @@ interface Fields {
   breakdowns: readonly string[];
   taxCode: string;
 }
+type Details = Record<keyof typeof ACCOUNT_DETAILS, string>;
 
 const PLACES = [
   'number',
@@ -56,7 +60,8 @@ const PLACES = [
   'closesTo',
   'share',
   'taxCode',
-] as const;
+  ...Object.keys(ACCOUNT_DETAILS),
+];
 
 /** An account's particulars: element and place proposed from its number, all changeable that history allows. */
 export function AccountForm({
@@ -92,6 +97,7 @@ export function AccountForm({
     breakdowns: account?.breakdowns ?? [],
     taxCode: account?.taxCode ?? '',
   });
+  const [details, setDetails] = useState<Details>(textsOr(ACCOUNT_DETAILS, account, ''));
   const { data: taxCodes } = useQuery(taxCodesQuery(organisation.id));
   const heading = accounts.find((one) => one.number === fields.parent);
   const element = (heading?.element || fields.element || elementFromNumber(fields.number) || 'asset') as Element;
@@ -117,12 +123,13 @@ export function AccountForm({
       ...(fields.closesTo && { closesTo: fields.closesTo }),
       ...(fields.share && { share: Number(fields.share) }),
       ...(fields.taxCode && { taxCode: fields.taxCode }),
+      ...details,
     };
     return account
-      ? request('PUT', paths.account(organisation.id, account.id), { ...body, version: account.version })
-      : request('POST', paths.accounts(organisation.id), body);
+      ? api.put(paths.account(organisation.id, account.id), { ...body, version: account.version })
+      : api.post(paths.accounts(organisation.id), body);
   });
-  const remove = useOrganisationMutation(() => request('DELETE', paths.account(organisation.id, account?.id ?? 0)));
+  const remove = useOrganisationMutation(() => api.delete(paths.account(organisation.id, account?.id ?? 0)));
   const { at: wrong, elsewhere } = problemPlaces(save.error, PLACES);
   const submit = (event: FormEvent): void => {
     event.preventDefault();
@@ -272,6 +279,12 @@ export function AccountForm({
               ))}
           </TextField>
         )}
+        <TextDetailFields
+          details={ACCOUNT_DETAILS}
+          values={details}
+          onChange={(change) => setDetails({ ...details, ...change })}
+          at={wrong}
+        />
       </div>
       <div className="row" style={{ marginTop: 10 }}>
         {(

@@ -1,4 +1,4 @@
-import { type AccountResponse, type AccountRequest, paths } from '@just-ledger/contract';
+import { type AccountRequest, type AccountResponse, paths } from '@just-ledger/contract';
 import { dayBefore, longDate, parseCivilDate, shortDate, yearBefore } from '@just-ledger/core';
 import { TextField } from '@mui/material';
 import { useSuspenseQuery } from '@tanstack/react-query';
@@ -7,13 +7,13 @@ import { accountsQuery } from '../../api/account-queries.js';
 import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { breakdownsQuery } from '../../api/breakdown-queries.js';
-import { request } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
 import { FilesLink } from '../../ui/files-link.js';
 import { Printed } from '../../ui/printed.js';
 import type { ScreenProps } from '../../ui/screen-route.js';
-import { Empty, Sheet, ErrorMessage } from '../../ui/sheet.js';
+import { Empty, ErrorMessage, Sheet } from '../../ui/sheet.js';
 import { AccountForm } from './account-form.js';
 import { accountRequest, type ChartFilter, chartList, earlierResults } from './chart-list.js';
 import { ChartRows } from './chart-rows.js';
@@ -56,7 +56,7 @@ export default function ChartScreen({ slot }: ScreenProps) {
   }, [accounts, earlier, find, only, folded, currency]);
   const change = useOrganisationMutation(
     ({ account, to: wanted }: { account: AccountResponse; to: Partial<AccountRequest>; said?: string }) =>
-      request<AccountResponse>('PUT', paths.account(organisation.id, account.id), {
+      api.put(paths.account(organisation.id, account.id), {
         ...accountRequest(account, wanted),
         version: account.version,
       }),
@@ -77,7 +77,7 @@ export default function ChartScreen({ slot }: ScreenProps) {
       },
     );
   const undo = useOrganisationMutation(({ before: was, after }: Kept) =>
-    request('PUT', paths.account(organisation.id, after.id), { ...was, version: after.version }),
+    api.put(paths.account(organisation.id, after.id), { ...was, version: after.version }),
   );
   const refused =
     change.error && change.variables ? { id: change.variables.account.id, error: change.error } : undefined;

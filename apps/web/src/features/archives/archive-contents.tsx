@@ -1,15 +1,15 @@
 import { type ArchiveContentsResponse, type ArchiveResponse, paths } from '@just-ledger/contract';
-import { KIND_LABELS, longDate, longMoment, parseCivilDate } from '@just-ledger/core';
+import { dayOf, KIND_LABELS, longDate, longMoment } from '@just-ledger/core';
 import { Button, TextField } from '@mui/material';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { organisationsQuery } from '../../api/organisation-queries.js';
 import { problemPlaces } from '../../api/problem-places.js';
-import { request } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { ErrorMessage } from '../../ui/sheet.js';
 
-const day = (text: string): string => longDate(parseCivilDate(text.slice(0, 10)));
+const day = (text: string): string => longDate(dayOf(text));
 
 /** What an archive holds, and the name under which it becomes books. */
 export function ArchiveContents({ job, onTaken }: { job: ArchiveResponse; onTaken: (job: ArchiveResponse) => void }) {
@@ -20,7 +20,7 @@ export function ArchiveContents({ job, onTaken }: { job: ArchiveResponse; onTake
     alreadyHere ? `${organisation}, as of ${day(writtenAt)}`.slice(0, 120) : organisation,
   );
   const take = useMutation({
-    mutationFn: () => request<ArchiveResponse>('POST', paths.archiveTaking(job.id), { name }),
+    mutationFn: () => api.post(paths.archiveTaking(job.id), { name }),
     onSuccess: onTaken,
   });
   const { at, elsewhere } = problemPlaces(take.error, ['name']);

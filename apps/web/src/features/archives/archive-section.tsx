@@ -1,10 +1,10 @@
-import { paths, type PutAwayResponse } from '@just-ledger/contract';
+import { paths } from '@just-ledger/contract';
 import { Button } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { organisationsQuery } from '../../api/organisation-queries.js';
-import { request } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { ErrorMessage } from '../../ui/sheet.js';
 
@@ -22,7 +22,7 @@ export function ArchiveSection() {
           Write an archive
         </a>
       </p>
-      {!organisation.putAwayAt && <PutAway />}
+      {!organisation.archivedAt && <PutAway />}
     </section>
   );
 }
@@ -31,7 +31,7 @@ function PutAway() {
   const { organisation } = useBooks();
   const client = useQueryClient();
   const [isOpen, setOpen] = useState(false);
-  const putAway = useOrganisationMutation(() => request<PutAwayResponse>('POST', paths.puttingAway(organisation.id)));
+  const putAway = useOrganisationMutation(() => api.post(paths.puttingAway(organisation.id)));
   if (!isOpen)
     return (
       <p className="soft">

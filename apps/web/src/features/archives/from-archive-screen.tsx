@@ -1,9 +1,9 @@
-import { type ArchiveResponse, paths } from '@just-ledger/contract';
+import { type ArchiveResponse, paths, withQuery } from '@just-ledger/contract';
 import { LinearProgress } from '@mui/material';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Link, useSearchParams } from 'react-router';
 import { archiveQuery } from '../../api/archive-queries.js';
-import { request, withQuery } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { DoorSheet } from '../../ui/door-sheet.js';
 import { FileDrop } from '../../ui/file-drop.js';
 import { ErrorMessage } from '../../ui/sheet.js';
@@ -20,11 +20,10 @@ export function FromArchiveScreen() {
     setSearch(next ? { archive: next.id } : {}, { replace: true });
   };
   const begin = useMutation({
-    mutationFn: ({ file, name }: { file: Blob; name: string }) =>
-      request<ArchiveResponse>('POST', withQuery(paths.archives, { name }), file),
+    mutationFn: ({ file, name }: { file: Blob; name: string }) => api.post(withQuery(paths.archives, { name }), file),
     onSuccess: show,
   });
-  const giveUp = useMutation({ mutationFn: () => request('DELETE', paths.archive(id)) });
+  const giveUp = useMutation({ mutationFn: () => api.delete(paths.archive(id)) });
   const startOver = (): void => {
     giveUp.mutate();
     show(undefined);

@@ -1,9 +1,9 @@
 import { paths } from '@just-ledger/contract';
-import { longDate, parseCivilDate } from '@just-ledger/core';
+import { dayOf, longDate } from '@just-ledger/core';
 import { useQueryClient } from '@tanstack/react-query';
 import { useBooks } from '../../api/books-queries.js';
 import { organisationsQuery } from '../../api/organisation-queries.js';
-import { request } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { ErrorMessage } from '../../ui/sheet.js';
 
@@ -11,14 +11,11 @@ import { ErrorMessage } from '../../ui/sheet.js';
 export function PutAwayNotice() {
   const { organisation } = useBooks();
   const client = useQueryClient();
-  const takeOut = useOrganisationMutation(() => request('DELETE', paths.puttingAway(organisation.id)));
-  if (!organisation.putAwayAt) return null;
+  const takeOut = useOrganisationMutation(() => api.delete(paths.puttingAway(organisation.id)));
+  if (!organisation.archivedAt) return null;
   return (
     <div className="put-away" role="status">
-      <span>
-        Archived on {longDate(parseCivilDate(organisation.putAwayAt.slice(0, 10)))}: these books can be read and not
-        changed.
-      </span>
+      <span>Archived on {longDate(dayOf(organisation.archivedAt))}: these books can be read and not changed.</span>
       {organisation.role === 'owner' && (
         <button
           className="act"

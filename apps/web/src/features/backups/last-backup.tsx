@@ -1,10 +1,10 @@
-import { type BackupsResponse, paths } from '@just-ledger/contract';
+import { paths } from '@just-ledger/contract';
 import { queryOptions, useQuery } from '@tanstack/react-query';
-import { request } from '../../api/request.js';
+import { api } from '../../api/request.js';
 
 const backupsQuery = queryOptions({
   queryKey: ['backups'],
-  queryFn: () => request<BackupsResponse>('GET', paths.backups),
+  queryFn: () => api.get(paths.backups),
   refetchInterval: 60_000,
 });
 const HOUR = 60 * 60 * 1000;

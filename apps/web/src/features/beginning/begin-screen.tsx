@@ -1,4 +1,4 @@
-import { type OrganisationResponse, paths } from '@just-ledger/contract';
+import { paths } from '@just-ledger/contract';
 import { parseCivilDate } from '@just-ledger/core';
 import { Button } from '@mui/material';
 import { useMutation, useQueryClient, useSuspenseQuery } from '@tanstack/react-query';
@@ -7,7 +7,7 @@ import { Link, useNavigate } from 'react-router';
 import { unfinishedStartQuery } from '../../api/begin-queries.js';
 import { organisationsQuery } from '../../api/organisation-queries.js';
 import { problemPlaces } from '../../api/problem-places.js';
-import { request } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { useSession, useSignOut } from '../../api/session-queries.js';
 import { ErrorMessage } from '../../ui/sheet.js';
 import { answersFrom, type BeginAnswers, beginRequest, datesOf } from './begin-answers.js';
@@ -28,7 +28,7 @@ export function BeginScreen() {
   const { data: unfinished } = useSuspenseQuery(unfinishedStartQuery);
   const [answers, setAnswers] = useState(() => answersFrom(unfinished.answers, today));
   const keep = useMutation({
-    mutationFn: (kept: BeginAnswers) => request('PUT', paths.unfinishedStart, { answers: kept }),
+    mutationFn: (kept: BeginAnswers) => api.put(paths.unfinishedStart, { answers: { ...kept } }),
   });
   const [isResumed] = useState(unfinished.answers !== null);
   /** What has been typed and is not yet sent, and when it will be. */
@@ -53,7 +53,7 @@ export function BeginScreen() {
   useEffect(
     () => () => {
       const typed = takeUnsent();
-      if (typed) void request('PUT', paths.unfinishedStart, { answers: typed }).catch(() => undefined);
+      if (typed) void api.put(paths.unfinishedStart, { answers: { ...typed } }).catch(() => undefined);
     },
     [],
   );
@@ -61,7 +61,7 @@ export function BeginScreen() {
   const begin = useMutation({
     mutationFn: () => {
       takeUnsent(); // sent after the books stand it would begin them a second time
-      return request<OrganisationResponse>('POST', paths.organisations, beginRequest(answers, dates));
+      return api.post(paths.organisations, beginRequest(answers, dates));
     },
     onSuccess: async (made) => {
       client.setQueryData(unfinishedStartQuery.queryKey, { answers: null, updatedAt: null });

@@ -7,7 +7,7 @@ import { Link } from 'react-router';
 import { accountsQuery } from '../../api/account-queries.js';
 import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
-import { request } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { ErrorMessage } from '../../ui/sheet.js';
 
@@ -17,7 +17,7 @@ export function StarterAnew({ organisation }: { organisation: OrganisationRespon
   const { today } = useBooks();
   const { data: accounts } = useQuery(accountsQuery(organisation.id, today));
   const [isOpen, setOpen] = useState(false);
-  const start = useOrganisationMutation(() => request('POST', paths.accountsStarter(organisation.id), {}));
+  const start = useOrganisationMutation(() => api.post(paths.accountsStarter(organisation.id), {}));
   const kind = KIND_LABELS[organisation.kind].toLowerCase();
   const isPosted = accounts?.some((one) => one.lines > 0) ?? true;
   if (isPosted) return null;

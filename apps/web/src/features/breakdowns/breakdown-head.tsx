@@ -3,7 +3,7 @@ import { Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { problemPlaces } from '../../api/problem-places.js';
-import { request } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { FormFoot } from '../../ui/form-foot.js';
 import { ErrorMessage } from '../../ui/sheet.js';
@@ -39,8 +39,8 @@ function HeadForm({ breakdown, onDone }: { breakdown: BreakdownResponse; onDone:
     usualValue: breakdown.usualValue ?? '',
   });
   const path = paths.breakdown(organisation.id, breakdown.id);
-  const save = useOrganisationMutation(() => request('PUT', path, { ...fields, version: breakdown.version }));
-  const remove = useOrganisationMutation(() => request('DELETE', path));
+  const save = useOrganisationMutation(() => api.put(path, { ...fields, version: breakdown.version }));
+  const remove = useOrganisationMutation(() => api.delete(path));
   const { at, elsewhere } = problemPlaces(save.error, ['name', 'selfBalancing', 'usualValue']);
   const balancing = at('selfBalancing');
   const usable = breakdown.values.filter((value) => value.active && !value.heading);

@@ -6,7 +6,7 @@ import {
 } from '@just-ledger/contract';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
-import { request } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
 import { ValueForm } from './value-form.js';
@@ -24,7 +24,7 @@ export function BreakdownValues({
   const [made, setMade] = useState(0);
   const hasFunds = organisation.kind === 'non-profit';
   const add = useOrganisationMutation((value: BreakdownValueRequest) =>
-    request('POST', paths.breakdownValues(organisation.id, breakdown.id), value),
+    api.post(paths.breakdownValues(organisation.id, breakdown.id), value),
   );
   const nameOf = (number: string | null): string => {
     const account = accounts.find((one) => one.number === number);

@@ -6,11 +6,11 @@ import { accountsQuery } from '../../api/account-queries.js';
 import { useBooks } from '../../api/books-queries.js';
 import { breakdownsQuery } from '../../api/breakdown-queries.js';
 import { problemPlaces } from '../../api/problem-places.js';
-import { request } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
 import { FilesLink } from '../../ui/files-link.js';
-import { Empty, Sheet, ErrorMessage } from '../../ui/sheet.js';
+import { Empty, ErrorMessage, Sheet } from '../../ui/sheet.js';
 import { BreakdownHead } from './breakdown-head.js';
 import { BreakdownValues } from './breakdown-values.js';
 
@@ -64,7 +64,7 @@ export default function BreakdownsScreen() {
 function NewBreakdown({ onDone }: { onDone: () => void }) {
   const { organisation } = useBooks();
   const [name, setName] = useState('');
-  const add = useOrganisationMutation(() => request('POST', paths.breakdowns(organisation.id), { name }));
+  const add = useOrganisationMutation(() => api.post(paths.breakdowns(organisation.id), { name }));
   const { at, elsewhere } = problemPlaces(add.error, ['name']);
   return (
     <form

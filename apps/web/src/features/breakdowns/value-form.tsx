@@ -1,19 +1,19 @@
 import {
   type AccountResponse,
   type BreakdownResponse,
-  type BreakdownValueResponse,
   type BreakdownValueRequest,
+  type BreakdownValueResponse,
   paths,
 } from '@just-ledger/contract';
 import { Button, Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { problemPlaces } from '../../api/problem-places.js';
-import { request } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
-import { ErrorMessage } from '../../ui/sheet.js';
 import { OpenYearsNote } from '../../ui/open-years-note.js';
+import { ErrorMessage } from '../../ui/sheet.js';
 
 /** A value: the next one at the foot of the list, or one that is changed where it stands. */
 export function ValueForm({
@@ -40,8 +40,8 @@ export function ValueForm({
     active: value?.active ?? true,
   });
   const path = paths.breakdownValue(organisation.id, breakdown.id, value?.id ?? 0);
-  const save = useOrganisationMutation((body: BreakdownValueRequest) => request('PUT', path, body));
-  const remove = useOrganisationMutation(() => request('DELETE', path));
+  const save = useOrganisationMutation((body: BreakdownValueRequest) => api.put(path, body));
+  const remove = useOrganisationMutation(() => api.delete(path));
   const { at, elsewhere } = problemPlaces(add?.error ?? save.error, ['name', 'parent', 'account', 'active']);
   const set = (change: Partial<typeof fields>): void => setFields({ ...fields, ...change });
   const funds = accounts.filter((one) => one.element === 'equity' && one.role === 'fund' && !one.heading);

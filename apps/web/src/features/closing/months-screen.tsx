@@ -1,5 +1,5 @@
 import { paths, type PeriodResponse } from '@just-ledger/contract';
-import { parseCivilDate, shortDate } from '@just-ledger/core';
+import { dayOf, shortDate } from '@just-ledger/core';
 import { TextField } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -7,10 +7,10 @@ import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { proofsQuery } from '../../api/proof-queries.js';
-import { request } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
-import { Sheet, ErrorMessage } from '../../ui/sheet.js';
+import { ErrorMessage, Sheet } from '../../ui/sheet.js';
 import { Reopen } from './reopen.js';
 
 /** The months of the year: what was posted, whether the proofs hold at their end, and their locks. */
@@ -58,10 +58,8 @@ function Month({ period, isPast, isClosed }: { period: PeriodResponse; isPast: b
   const { data } = useQuery({ ...proofsQuery(organisation.id, period.to), enabled: isPast && !period.locked });
   const [isUnlocking, setUnlocking] = useState(false);
   const [reason, setReason] = useState('');
-  const lock = useOrganisationMutation(() => request('POST', paths.lock(organisation.id, period.period)));
-  const unlock = useOrganisationMutation(() =>
-    request('POST', paths.unlock(organisation.id, period.period), { reason }),
-  );
+  const lock = useOrganisationMutation(() => api.post(paths.lock(organisation.id, period.period)));
+  const unlock = useOrganisationMutation(() => api.post(paths.unlock(organisation.id, period.period), { reason }));
   const failing = data?.proofs.filter((proof) => !proof.holds).length ?? 0;
   return (
     <tr>
@@ -79,9 +77,7 @@ function Month({ period, isPast, isClosed }: { period: PeriodResponse; isPast: b
                 : `✓ ${data.proofs.length} hold`}
       </td>
       <td className="soft">
-        {period.locked && period.lockedAt
-          ? `${shortDate(parseCivilDate(period.lockedAt.slice(0, 10)))} by ${period.lockedBy}`
-          : ''}
+        {period.locked && period.lockedAt ? `${shortDate(dayOf(period.lockedAt))} by ${period.lockedBy}` : ''}
       </td>
       <td className="num">
         {period.locked ? (

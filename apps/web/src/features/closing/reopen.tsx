@@ -2,7 +2,7 @@ import { paths } from '@just-ledger/contract';
 import { Button, TextField } from '@mui/material';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
-import { request } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
 import { ErrorMessage } from '../../ui/sheet.js';
@@ -11,7 +11,7 @@ import { ErrorMessage } from '../../ui/sheet.js';
 export function Reopen({ year, name }: { year: string; name: string }) {
   const { organisation } = useBooks();
   const [reason, setReason] = useState('');
-  const reopen = useOrganisationMutation(() => request('POST', paths.reopening(organisation.id, year), { reason }));
+  const reopen = useOrganisationMutation(() => api.post(paths.reopening(organisation.id, year), { reason }));
   return (
     <form
       className="row"

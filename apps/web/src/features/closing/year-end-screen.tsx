@@ -1,5 +1,13 @@
-import { type ClosingResponse, type ClosingRehearsalResponse, paths } from '@just-ledger/contract';
-import { type CivilDate, type CurrencyCode, daysBetween, longDate, parseCivilDate } from '@just-ledger/core';
+import { type ClosingRehearsalResponse, paths } from '@just-ledger/contract';
+import {
+  type CivilDate,
+  type CurrencyCode,
+  dayOf,
+  daysBetween,
+  isClosingForm,
+  longDate,
+  parseCivilDate,
+} from '@just-ledger/core';
 import { Button, TextField } from '@mui/material';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
@@ -7,11 +15,11 @@ import { Link } from 'react-router';
 import { useAddress, useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { rehearsalQuery } from '../../api/closing-queries.js';
-import { request } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
 import { shown } from '../../ui/money.js';
-import { Empty, Sheet, ErrorMessage } from '../../ui/sheet.js';
+import { Empty, ErrorMessage, Sheet } from '../../ui/sheet.js';
 import { ClosingEntries } from './closing-entries.js';
 import { Reopen } from './reopen.js';
 import { TAccounts } from './t-accounts.js';
@@ -34,11 +42,7 @@ export default function YearEndScreen() {
   const [form, setForm] = useSheetParam('form');
   const { data: rehearsal } = useSuspenseQuery(rehearsalQuery(organisation.id, year?.year ?? '', form));
   const close = useOrganisationMutation(async (label: string) => {
-    const answer = await request<ClosingResponse>(
-      'POST',
-      paths.closing(organisation.id, label),
-      form ? { form } : {},
-    );
+    const answer = await api.post(paths.closing(organisation.id, label), isClosingForm(form) ? { form } : {});
     setClosedHere({ year: label, to: address.to });
     return answer;
   });
@@ -194,7 +198,7 @@ function Closed({ rehearsal }: { rehearsal: ClosingRehearsalResponse }) {
         {posted && (
           <span className="soft">
             {' '}
-            By {posted.by}, {longDate(parseCivilDate(posted.at.slice(0, 10)))}.
+            By {posted.by}, {longDate(dayOf(posted.at))}.
           </span>
         )}
       </p>

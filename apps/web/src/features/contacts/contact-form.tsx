@@ -1,15 +1,16 @@
-import { type ContactResponse, type ContactRequest, paths } from '@just-ledger/contract';
-import { CONTACT_ROLES, printedIban } from '@just-ledger/core';
+import { type ContactRequest, type ContactResponse, paths } from '@just-ledger/contract';
+import { CONTACT_DETAILS, CONTACT_ROLES, printedIban, textsOr } from '@just-ledger/core';
 import { Checkbox, FormControlLabel, TextField } from '@mui/material';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { problemPlaces } from '../../api/problem-places.js';
-import { request } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
 import { CurrencyField } from '../../ui/choice-fields.js';
 import { FormFoot } from '../../ui/form-foot.js';
-import { Sheet, ErrorMessage } from '../../ui/sheet.js';
+import { ErrorMessage, Sheet } from '../../ui/sheet.js';
+import { TextDetailFields } from '../../ui/text-detail-fields.js';
 import { Trail } from '../audit-trail/trail.js';
 import { ContactMerge } from './contact-merge.js';
 
@@ -25,9 +26,7 @@ const PLACES = [
   'roles',
   'terms',
   'currency',
-  'email',
-  'phone',
-  'address',
+  ...Object.keys(CONTACT_DETAILS),
   ...BANK.map(([field]) => `bank.${field}`),
 ];
 
@@ -51,9 +50,7 @@ export function ContactForm({
     active: contact?.active ?? true,
     terms: contact?.terms ?? '',
     currency: contact?.currency ?? '',
-    email: contact?.email ?? '',
-    phone: contact?.phone ?? '',
-    address: contact?.address ?? '',
+    ...textsOr(CONTACT_DETAILS, contact, ''),
   });
   const [bank, setBank] = useState({
     iban: contact?.bank?.iban ? printedIban(contact.bank.iban) : '',
@@ -64,13 +61,13 @@ export function ContactForm({
   const save = useOrganisationMutation((): Promise<ContactResponse> => {
     const body: ContactRequest = { ...fields, bank };
     return contact
-      ? request('PUT', paths.contact(organisation.id, contact.id), { ...body, version: contact.version })
-      : request('POST', paths.contacts(organisation.id), body);
+      ? api.put(paths.contact(organisation.id, contact.id), { ...body, version: contact.version })
+      : api.post(paths.contacts(organisation.id), body);
   });
-  const remove = useOrganisationMutation(() => request('DELETE', paths.contact(organisation.id, contact?.id ?? 0)));
+  const remove = useOrganisationMutation(() => api.delete(paths.contact(organisation.id, contact?.id ?? 0)));
   const { at, elsewhere } = problemPlaces(save.error, PLACES);
   const set = (change: Partial<typeof fields>): void => setFields({ ...fields, ...change });
-  const text = (field: 'name' | 'number' | 'terms' | 'email' | 'phone', label: string, hint?: string) => (
+  const text = (field: 'name' | 'number' | 'terms', label: string, hint?: string) => (
     <TextField
       label={label}
       value={fields[field]}
@@ -130,18 +127,7 @@ export function ContactForm({
               ))}
               {at('roles').helperText && <p className="brick small">{at('roles').helperText}</p>}
             </fieldset>
-            {text('email', 'E-mail')}
-            {text('phone', 'Telephone')}
-            <TextField
-              className="wide"
-              label="Address"
-              multiline
-              minRows={2}
-              maxRows={6}
-              value={fields.address}
-              onChange={(event) => set({ address: event.target.value })}
-              {...at('address')}
-            />
+            <TextDetailFields details={CONTACT_DETAILS} values={fields} onChange={set} at={at} />
             <CurrencyField
               label="Currency of its documents"
               value={fields.currency}

@@ -2,7 +2,7 @@ import { type ContactResponse, paths } from '@just-ledger/contract';
 import { Autocomplete, Button, TextField } from '@mui/material';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
-import { request } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { ErrorMessage } from '../../ui/sheet.js';
 
@@ -19,8 +19,8 @@ export function ContactMerge({
   const { organisation } = useBooks();
   const [isOpen, setOpen] = useState(false);
   const [into, setInto] = useState<ContactResponse | null>(null);
-  const merge = useOrganisationMutation(() =>
-    request('POST', paths.contactMerge(organisation.id, contact.id), { into: into?.id, version: contact.version }),
+  const merge = useOrganisationMutation((stays: ContactResponse) =>
+    api.post(paths.contactMerge(organisation.id, contact.id), { into: stays.id, version: contact.version }),
   );
   if (!isOpen) {
     return (
@@ -54,7 +54,7 @@ export function ContactMerge({
         <Button
           variant="contained"
           disabled={!into || merge.isPending}
-          onClick={() => merge.mutate(undefined, { onSuccess: () => into && onMerged(into.id) })}
+          onClick={() => into && merge.mutate(into, { onSuccess: () => onMerged(into.id) })}
         >
           Merge
         </Button>

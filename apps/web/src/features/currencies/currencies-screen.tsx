@@ -8,12 +8,12 @@ import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { currenciesQuery } from '../../api/currency-queries.js';
 import { problemPlaces } from '../../api/problem-places.js';
-import { request } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
 import { CurrencyField, currencyName } from '../../ui/choice-fields.js';
 import { FilesLink } from '../../ui/files-link.js';
-import { Empty, Pane, Sheet, ErrorMessage } from '../../ui/sheet.js';
+import { Empty, ErrorMessage, Pane, Sheet } from '../../ui/sheet.js';
 import { CurrencySheet } from './currency-sheet.js';
 
 /** Foreign currencies with the opening and closing rate of the rail's span; the rates of one beside them. */
@@ -155,7 +155,7 @@ function HeldRate({ rate, on, what }: { rate: ExchangeRateResponse | null; on: C
 function NewCurrency({ onDone }: { onDone: (added?: string) => void }) {
   const { organisation } = useBooks();
   const [currency, setCurrency] = useState('');
-  const add = useOrganisationMutation(() => request('POST', paths.currencies(organisation.id), { currency }));
+  const add = useOrganisationMutation(() => api.post(paths.currencies(organisation.id), { currency }));
   const { at, elsewhere } = problemPlaces(add.error, ['currency']);
   return (
     <form

@@ -4,11 +4,11 @@ import { CURRENCY_CODES, longDate } from '@just-ledger/core';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { useBooks } from '../../api/books-queries.js';
 import { exchangeRatesQuery } from '../../api/currency-queries.js';
-import { request } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { currencyName } from '../../ui/choice-fields.js';
 import { Printed } from '../../ui/printed.js';
-import { Sheet, ErrorMessage } from '../../ui/sheet.js';
+import { ErrorMessage, Sheet } from '../../ui/sheet.js';
 import { Trail } from '../audit-trail/trail.js';
 import { ExchangeAccounts } from './exchange-accounts.js';
 import { PrintedRates, RateTable } from './rate-table.js';
@@ -25,7 +25,7 @@ export function CurrencySheet({
 }) {
   const { organisation, today } = useBooks();
   const { data: rates } = useSuspenseQuery(exchangeRatesQuery(organisation.id, currency.currency));
-  const remove = useOrganisationMutation(() => request('DELETE', paths.currency(organisation.id, currency.currency)));
+  const remove = useOrganisationMutation(() => api.delete(paths.currency(organisation.id, currency.currency)));
   return (
     <Sheet
       title={currency.currency}

@@ -4,7 +4,7 @@ import { Button, MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { problemPlaces } from '../../api/problem-places.js';
-import { request } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
 import { ErrorMessage } from '../../ui/sheet.js';
@@ -26,7 +26,7 @@ export function ExchangeAccounts({
       >,
   );
   const save = useOrganisationMutation(() =>
-    request('PUT', paths.currency(organisation.id, currency.currency), {
+    api.put(paths.currency(organisation.id, currency.currency), {
       currency: currency.currency,
       ...numbers,
       version: currency.version,

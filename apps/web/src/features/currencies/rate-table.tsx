@@ -4,7 +4,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { problemPlaces } from '../../api/problem-places.js';
-import { request } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
 import { Cell } from '../../ui/cell.js';
@@ -29,7 +29,7 @@ export function RateTable({ currency, rates }: { currency: string; rates: readon
     getItemKey: (at) => latest[at]?.date ?? at,
   });
   const remove = useOrganisationMutation((date: string) =>
-    request('DELETE', paths.exchangeRate(organisation.id, currency, date)),
+    api.delete(paths.exchangeRate(organisation.id, currency, date)),
   );
   return (
     <section aria-label={`Rates of ${currency}`} style={{ marginBottom: 18 }}>
@@ -138,7 +138,7 @@ function NextRate({
   }, []);
   const date = typedDay(typed.date, to) ?? typed.date;
   const keep = useOrganisationMutation((body: RateRequest) =>
-    request('PUT', paths.exchangeRate(organisation.id, currency, encodeURIComponent(date)), body),
+    api.put(paths.exchangeRate(organisation.id, currency, encodeURIComponent(date)), body),
   );
   const { at, elsewhere } = problemPlaces(keep.error, ['date', 'rate', 'ratePerBase']);
   const replaced = rates.find((one) => one.date === date);

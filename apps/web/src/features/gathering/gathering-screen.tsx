@@ -1,4 +1,4 @@
-import { type PaperResponse, type PaperRequest, paths } from '@just-ledger/contract';
+import { type PaperRequest, type PaperResponse, paths } from '@just-ledger/contract';
 import { longDate, type PaperState, parseCivilDate } from '@just-ledger/core';
 import { Checkbox, InputBase } from '@mui/material';
 import { useSuspenseQuery } from '@tanstack/react-query';
@@ -7,10 +7,10 @@ import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { papersQuery } from '../../api/paper-queries.js';
-import { request } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
-import { Sheet, ErrorMessage } from '../../ui/sheet.js';
+import { ErrorMessage, Sheet } from '../../ui/sheet.js';
 
 /** The papers to gather before the first entry: ticked, annotated, printed. */
 export default function GatheringScreen() {
@@ -69,7 +69,7 @@ function Paper({ paper }: { paper: PaperResponse }) {
   const [note, setNote] = useState(paper.note);
   const [state, setState] = useState(paper.state);
   const keep = useOrganisationMutation((change: Partial<PaperRequest>) =>
-    request('PUT', paths.paper(organisation.id, paper.key), { state, note, ...change }),
+    api.put(paths.paper(organisation.id, paper.key), { state, note, ...change }),
   );
   const isNeeded = state !== 'not-needed';
   // shown at once; what the server refuses goes back to what it was

@@ -4,7 +4,7 @@ import { Button } from '@mui/material';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
-import { request } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { ErrorMessage } from '../../ui/sheet.js';
 
@@ -19,11 +19,9 @@ const SCREENS: Readonly<Record<string, string>> = {
 export function ImportOutcome({ job, onTaken }: { job: ImportResponse; onTaken: (job: ImportResponse) => void }) {
   const { organisation } = useBooks();
   const address = useAddress();
-  const take = useOrganisationMutation(() =>
-    request<ImportResponse>('POST', paths.importTaking(organisation.id, job.id)),
-  );
+  const take = useOrganisationMutation(() => api.post(paths.importTaking(organisation.id, job.id)));
   const otherWay = useOrganisationMutation(() =>
-    request<ImportResponse>('PUT', paths.importMatching(organisation.id, job.id), {
+    api.put(paths.importMatching(organisation.id, job.id), {
       columns: job.headings.map((one) => one.column),
       decimal: job.decimal === '.' ? ',' : '.',
     }),

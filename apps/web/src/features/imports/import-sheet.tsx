@@ -1,4 +1,4 @@
-import { type ImportResponse, paths } from '@just-ledger/contract';
+import { type ImportResponse, paths, withQuery } from '@just-ledger/contract';
 import { IMPORT_SUBJECTS, type ImportSubject } from '@just-ledger/core';
 import { LinearProgress } from '@mui/material';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
@@ -6,10 +6,10 @@ import { useEffect } from 'react';
 import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { importQuery, isBusy } from '../../api/import-queries.js';
-import { request, withQuery } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { FileDrop } from '../../ui/file-drop.js';
-import { Sheet, ErrorMessage } from '../../ui/sheet.js';
+import { ErrorMessage, Sheet } from '../../ui/sheet.js';
 import { ImportOutcome } from './import-outcome.js';
 import { MatchingForm } from './matching-form.js';
 
@@ -24,9 +24,9 @@ export function ImportSheet({ subject }: { subject: ImportSubject }) {
     client.setQueryData(importQuery(organisation.id, next.id).queryKey, next);
     setJob(next.id);
   };
-  const giveUp = useOrganisationMutation(() => request('DELETE', paths.import(organisation.id, job)));
+  const giveUp = useOrganisationMutation(() => api.delete(paths.import(organisation.id, job)));
   const begin = useOrganisationMutation(({ file, name }: { file: Blob; name: string }) =>
-    request<ImportResponse>('POST', withQuery(paths.imports(organisation.id), { subject, name }), file),
+    api.post(withQuery(paths.imports(organisation.id), { subject, name }), file),
   );
   const startOver = (): void => {
     if (one && one.state !== 'done') giveUp.mutate(undefined);

@@ -3,7 +3,7 @@ import { IMPORT_SUBJECTS } from '@just-ledger/core';
 import { Button, MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
-import { request } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { ErrorMessage } from '../../ui/sheet.js';
 
@@ -11,9 +11,7 @@ import { ErrorMessage } from '../../ui/sheet.js';
 export function MatchingForm({ job, onMatched }: { job: ImportResponse; onMatched: (job: ImportResponse) => void }) {
   const { organisation } = useBooks();
   const [columns, setColumns] = useState(() => job.headings.map((one) => one.column));
-  const match = useOrganisationMutation(() =>
-    request<ImportResponse>('PUT', paths.importMatching(organisation.id, job.id), { columns }),
-  );
+  const match = useOrganisationMutation(() => api.put(paths.importMatching(organisation.id, job.id), { columns }));
   const subject = IMPORT_SUBJECTS[job.subject];
   const required: readonly string[] = subject.required;
   const isSame = job.state === 'checked' && job.headings.every((one, at) => one.column === columns[at]);

@@ -1,4 +1,4 @@
-import { type DraftResponse, paths } from '@just-ledger/contract';
+import { type DraftResponse, paths, withQuery } from '@just-ledger/contract';
 import { isCivilDate, shortDate } from '@just-ledger/core';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -6,10 +6,10 @@ import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { draftsQuery } from '../../api/journal-queries.js';
-import { request, withQuery } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
-import { Empty, Sheet, ErrorMessage } from '../../ui/sheet.js';
+import { Empty, ErrorMessage, Sheet } from '../../ui/sheet.js';
 
 /** Entries not yet posted. */
 export default function DraftsScreen() {
@@ -17,7 +17,7 @@ export default function DraftsScreen() {
   const { organisation } = useBooks();
   const { data: drafts } = useSuspenseQuery(draftsQuery(organisation.id));
   const drop = useOrganisationMutation(({ id, version }: DraftResponse) =>
-    request('DELETE', withQuery(paths.draft(organisation.id, id), { version })),
+    api.delete(withQuery(paths.draft(organisation.id, id), { version })),
   );
   const [dropping, setDropping] = useState<number>();
   return (

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
-import { request } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { shown } from '../../ui/money.js';
 import { typedDay } from '../../ui/own-ways.js';
@@ -107,7 +107,7 @@ function ReverseForm({
   const original = parseCivilDate(entry.date);
   const [date, setDate] = useState(shortDate(original));
   const reverse = useOrganisationMutation(() =>
-    request<EntryResponse>('POST', paths.reverse(organisation, entry.number), {
+    api.post(paths.reverse(organisation, entry.number), {
       date: typedDay(date, original) ?? date,
     }),
   );

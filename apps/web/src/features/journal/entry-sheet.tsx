@@ -8,12 +8,12 @@ import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { breakdownsQuery } from '../../api/breakdown-queries.js';
 import { contactsQuery } from '../../api/contact-queries.js';
-import { request, RequestRefused } from '../../api/request.js';
+import { api, RequestRefused } from '../../api/request.js';
 import { takeAhead } from '../../api/type-ahead.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
 import { typedDay } from '../../ui/own-ways.js';
-import { Sheet, ErrorMessage } from '../../ui/sheet.js';
+import { ErrorMessage, Sheet } from '../../ui/sheet.js';
 import { Effect } from './effect.js';
 import {
   draftRequest,
@@ -81,8 +81,8 @@ export function EntrySheet({
     const entry = entryRequest(form, near, currency);
     const once = { 'idempotency-key': key };
     const answer = draft
-      ? await request<EntryResponse>('POST', paths.postDraft(organisation.id, draft.id), { version, entry }, once)
-      : await request<EntryResponse>('POST', paths.entries(organisation.id), entry, once);
+      ? await api.post(paths.postDraft(organisation.id, draft.id), { version, entry }, once)
+      : await api.post(paths.entries(organisation.id), entry, once);
     keepTyping(organisation.id, place, undefined);
     onPosted(answer); // here and not once the sheet is told, since it may have ended with its draft by then
     return answer;
@@ -90,13 +90,13 @@ export function EntrySheet({
   const keep = useOrganisationMutation(async (forReview: boolean) => {
     const body = { ...draftRequest(form, near, currency, version), forReview };
     const kept = draft
-      ? await request<DraftResponse>('PUT', paths.draft(organisation.id, draft.id), body)
-      : await request<DraftResponse>('POST', paths.drafts(organisation.id), body);
+      ? await api.put(paths.draft(organisation.id, draft.id), body)
+      : await api.post(paths.drafts(organisation.id), body);
     keepTyping(organisation.id, place, undefined);
     return kept;
   });
   const addContact = useOrganisationMutation(({ name, roles }: { name: string; roles: string[] }) =>
-    request('POST', paths.contacts(organisation.id), { name, roles }),
+    api.post(paths.contacts(organisation.id), { name, roles }),
   );
   const startAnew = (fresh: EntryForm): void => {
     setKey(crypto.randomUUID());

@@ -1,4 +1,4 @@
-import { type EntryResponse, paths } from '@just-ledger/contract';
+import { type EntryResponse, paths, withQuery } from '@just-ledger/contract';
 import { type CurrencyCode, ENTRY_KINDS, formatAmount, longDate, parseCivilDate, shortDate } from '@just-ledger/core';
 import { MenuItem, TextField } from '@mui/material';
 import { useSuspenseInfiniteQuery, useSuspenseQuery } from '@tanstack/react-query';
@@ -9,7 +9,7 @@ import { accountsQuery } from '../../api/account-queries.js';
 import { useAddress, useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { type JournalFilter, journalQuery } from '../../api/journal-queries.js';
-import { withQuery } from '../../api/request.js';
+
 import { AccountField } from '../../ui/account-field.js';
 import { Allowed } from '../../ui/allowed.js';
 import { isInField } from '../../ui/is-in-field.js';

@@ -1,8 +1,8 @@
 import type { EntriesResponse, EntryResponse } from '@just-ledger/contract';
-import { paths } from '@just-ledger/contract';
+import { paths, withQuery } from '@just-ledger/contract';
 import { type CurrencyCode, parseCivilDate, shortDate } from '@just-ledger/core';
 import type { JournalFilter } from '../../api/journal-queries.js';
-import { request, withQuery } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { shown } from '../../ui/money.js';
 import { assertPrintable } from '../../ui/print-limit.js';
 
@@ -11,8 +11,7 @@ export async function wholeJournal(organisation: number, filter: JournalFilter):
   const entries: EntryResponse[] = [];
   let after: string | undefined = '';
   do {
-    const page: EntriesResponse = await request(
-      'GET',
+    const page: EntriesResponse = await api.get(
       withQuery(paths.entries(organisation), { ...filter, after, limit: 500 }),
     );
     assertPrintable(page.count, 'entries');

@@ -1,11 +1,11 @@
-import { type AgedContactResponse, type AgedItemResponse, paths } from '@just-ledger/contract';
+import { type AgedContactResponse, type AgedItemResponse, paths, withQuery } from '@just-ledger/contract';
 import { type Age, AGES, longDate, parseCivilDate, shortDate } from '@just-ledger/core';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { useAddress, useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { agedBalancesQuery } from '../../api/open-item-queries.js';
-import { withQuery } from '../../api/request.js';
+
 import { shown } from '../../ui/money.js';
 import type { ScreenProps } from '../../ui/screen-route.js';
 import { Empty, Sheet } from '../../ui/sheet.js';
@@ -27,7 +27,7 @@ export default function AgedScreen({ slot }: ScreenProps) {
       tools={
         <a
           className="act"
-          href={withQuery(`${paths.agedBalances(organisation.id)}.csv`, { ledger, asAt: to })}
+          href={withQuery(paths.agedBalancesCsv(organisation.id), { ledger, asAt: to })}
           download={`aged-${ledger}.csv`}
         >
           Save as CSV

@@ -1,4 +1,4 @@
-import { paths, type StatementOfAccountResponse } from '@just-ledger/contract';
+import { paths, type StatementOfAccountResponse, withQuery } from '@just-ledger/contract';
 import { longDate, parseCivilDate, shortDate } from '@just-ledger/core';
 import { MenuItem, TextField } from '@mui/material';
 import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
@@ -7,10 +7,10 @@ import { useAddress, useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { contactsQuery } from '../../api/contact-queries.js';
 import { statementOfAccountQuery } from '../../api/open-item-queries.js';
-import { withQuery } from '../../api/request.js';
+
 import { shown, shownWithSide } from '../../ui/money.js';
 import type { ScreenProps } from '../../ui/screen-route.js';
-import { Empty, Sheet, ErrorMessage } from '../../ui/sheet.js';
+import { Empty, ErrorMessage, Sheet } from '../../ui/sheet.js';
 
 /** What passed between the organisation and one contact, and what is still open. */
 export default function StatementOfAccountScreen({ slot }: ScreenProps) {
@@ -31,7 +31,7 @@ export default function StatementOfAccountScreen({ slot }: ScreenProps) {
         data && (
           <a
             className="act"
-            href={withQuery(`${paths.statementOfAccount(organisation.id)}.csv`, { contact, from, to })}
+            href={withQuery(paths.statementOfAccountCsv(organisation.id), { contact, from, to })}
             download={`statement-${data.number}.csv`}
           >
             Save as CSV

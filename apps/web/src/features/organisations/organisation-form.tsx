@@ -4,7 +4,7 @@ import { Button, MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { problemPlaces } from '../../api/problem-places.js';
-import { request } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
 import { CurrencyField, MonthField } from '../../ui/choice-fields.js';
@@ -48,7 +48,7 @@ export function OrganisationForm({
         changeoverDate: fields.changeoverDate.trim() === '' ? null : date(fields.changeoverDate),
       }),
     };
-    return request<OrganisationResponse>('PATCH', paths.organisation(organisation.id), body);
+    return api.patch(paths.organisation(organisation.id), body);
   });
   const { at, elsewhere } = problemPlaces(save.error, PLACES);
   const isSame = JSON.stringify(fields) === JSON.stringify(start);

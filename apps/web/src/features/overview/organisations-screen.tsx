@@ -1,5 +1,5 @@
 import type { OrganisationResponse, StandingResponse } from '@just-ledger/contract';
-import { KIND_LABELS, longDate, parseCivilDate } from '@just-ledger/core';
+import { dayOf, KIND_LABELS, longDate } from '@just-ledger/core';
 import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
 import { type RefObject, useRef, useState } from 'react';
 import { Link, Navigate } from 'react-router';
@@ -29,7 +29,7 @@ export function OrganisationsScreen() {
       <section className="sheet" style={{ width: 760, flex: 'none', overflow: 'visible', padding: '28px 32px' }}>
         <h1>Whose books?</h1>
         <BooksTable
-          organisations={organisations.filter((one) => !one.putAwayAt)}
+          organisations={organisations.filter((one) => !one.archivedAt)}
           standings={standings}
           first={first}
         />
@@ -41,7 +41,7 @@ export function OrganisationsScreen() {
             Books from an archive
           </Link>
         </p>
-        <PutAwayBooks organisations={organisations.filter((one) => one.putAwayAt)} />
+        <PutAwayBooks organisations={organisations.filter((one) => one.archivedAt)} />
         <LastBackup />
         <p className="spread small soft" style={{ marginTop: 14 }}>
           <span>{person?.name}</span>
@@ -78,8 +78,8 @@ function BooksTable({
               >
                 {one.name}
               </Link>
-              {one.putAwayAt ? (
-                <div className="small soft">archived on {longDate(parseCivilDate(one.putAwayAt.slice(0, 10)))}</div>
+              {one.archivedAt ? (
+                <div className="small soft">archived on {longDate(dayOf(one.archivedAt))}</div>
               ) : (
                 <Standing standing={standings?.find((standing) => standing.organisation === one.id)} />
               )}

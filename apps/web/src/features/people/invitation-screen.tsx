@@ -1,12 +1,12 @@
-import { type InvitationOffer, paths, type SessionResponse } from '@just-ledger/contract';
-import { longDate, MEMBER_ROLES, parseCivilDate } from '@just-ledger/core';
+import { type InvitationOffer, paths } from '@just-ledger/contract';
+import { dayOf, longDate, MEMBER_ROLES } from '@just-ledger/core';
 import { Button, TextField } from '@mui/material';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { offerQuery } from '../../api/people-queries.js';
 import { problemPlaces } from '../../api/problem-places.js';
-import { request, RequestRefused } from '../../api/request.js';
+import { api, RequestRefused } from '../../api/request.js';
 import { sessionQuery } from '../../api/session-queries.js';
 import { DoorSheet } from '../../ui/door-sheet.js';
 import { ErrorMessage } from '../../ui/sheet.js';
@@ -35,7 +35,7 @@ function TakeForm({ token, offer }: { token: string; offer: InvitationOffer }) {
   const navigate = useNavigate();
   const [fields, setFields] = useState({ name: '', password: '' });
   const take = useMutation({
-    mutationFn: () => request<SessionResponse>('POST', paths.invitation(token), fields),
+    mutationFn: () => api.post(paths.invitation(token), fields),
     onSuccess: (answer) => {
       client.clear(); // nothing of whoever was signed in here before
       client.setQueryData(sessionQuery.queryKey, answer);
@@ -55,7 +55,7 @@ function TakeForm({ token, offer }: { token: string; offer: InvitationOffer }) {
     >
       <p>
         {invitedBy} invites {email} as {MEMBER_ROLES[role].label.toLowerCase()}, who {MEMBER_ROLES[role].may}. The
-        invitation holds until {longDate(parseCivilDate(expiresAt.slice(0, 10)))}.
+        invitation holds until {longDate(dayOf(expiresAt))}.
       </p>
       {!known && (
         <TextField

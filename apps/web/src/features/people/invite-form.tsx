@@ -4,7 +4,7 @@ import { Button, MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { problemPlaces } from '../../api/problem-places.js';
-import { request } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { ErrorMessage } from '../../ui/sheet.js';
 
@@ -13,7 +13,7 @@ export function InviteForm({ onDone }: { onDone: () => void }) {
   const { organisation } = useBooks();
   const [email, setEmail] = useState('');
   const [role, setRole] = useState<MemberRole>('preparer');
-  const invite = useOrganisationMutation(() => request('POST', paths.invitations(organisation.id), { email, role }));
+  const invite = useOrganisationMutation(() => api.post(paths.invitations(organisation.id), { email, role }));
   const { at, elsewhere } = problemPlaces(invite.error, ['email', 'role']);
   return (
     <form

@@ -4,7 +4,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useParams } from 'react-router';
 import { problemPlaces } from '../../api/problem-places.js';
-import { request, RequestRefused } from '../../api/request.js';
+import { api, RequestRefused } from '../../api/request.js';
 import { DoorSheet } from '../../ui/door-sheet.js';
 import { ErrorMessage } from '../../ui/sheet.js';
 
@@ -12,7 +12,7 @@ import { ErrorMessage } from '../../ui/sheet.js';
 export function NewPasswordScreen() {
   const { token = '' } = useParams();
   const [password, setPassword] = useState('');
-  const set = useMutation({ mutationFn: () => request('POST', paths.newPassword(token), { password }) });
+  const set = useMutation({ mutationFn: () => api.post(paths.newPassword(token), { password }) });
   const { at, elsewhere } = problemPlaces(set.error, ['password']);
   const isOver = set.error instanceof RequestRefused && set.error.details.status === 404;
   if (set.isSuccess) {

@@ -1,9 +1,9 @@
 import { paths } from '@just-ledger/contract';
-import { MEMBER_ROLES, parseCivilDate, shortDate } from '@just-ledger/core';
+import { dayOf, MEMBER_ROLES, shortDate } from '@just-ledger/core';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { useBooks } from '../../api/books-queries.js';
 import { invitationsQuery } from '../../api/people-queries.js';
-import { request } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { ErrorMessage } from '../../ui/sheet.js';
 
@@ -12,7 +12,7 @@ export function OpenInvitations() {
   const { organisation } = useBooks();
   const { data: invitations } = useSuspenseQuery(invitationsQuery(organisation.id));
   const withdraw = useOrganisationMutation((id: number) =>
-    request('DELETE', paths.organisationInvitation(organisation.id, id)),
+    api.delete(paths.organisationInvitation(organisation.id, id)),
   );
   if (invitations.length === 0) return null;
   return (
@@ -28,7 +28,7 @@ export function OpenInvitations() {
                 <div className="soft small">
                   by {invitedBy},{' '}
                   <span className={expired ? 'brick' : ''}>
-                    {expired ? 'ran out on' : 'until'} {shortDate(parseCivilDate(expiresAt.slice(0, 10)))}
+                    {expired ? 'ran out on' : 'until'} {shortDate(dayOf(expiresAt))}
                   </span>
                 </div>
               </td>

@@ -1,5 +1,5 @@
 import type { OutboxMessageResponse } from '@just-ledger/contract';
-import { parseCivilDate, shortDate } from '@just-ledger/core';
+import { dayOf, shortDate } from '@just-ledger/core';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
@@ -34,7 +34,7 @@ function Message({ message, isOpen }: { message: OutboxMessageResponse; isOpen: 
     <details className="message" open={isOpen}>
       <summary>
         <span className="strong">{message.to}</span> {message.subject}
-        <span className="soft small"> {shortDate(parseCivilDate(message.writtenAt.slice(0, 10)))}</span>
+        <span className="soft small"> {shortDate(dayOf(message.writtenAt))}</span>
       </summary>
       <p style={{ whiteSpace: 'pre-line', overflowWrap: 'anywhere' }}>{body}</p>
       {link && window.isSecureContext && (

@@ -1,9 +1,9 @@
 import { paths, type PersonResponse } from '@just-ledger/contract';
-import { MEMBER_ROLE_KEYS, MEMBER_ROLES, type MemberRole, parseCivilDate, shortDate } from '@just-ledger/core';
+import { dayOf, MEMBER_ROLE_KEYS, MEMBER_ROLES, type MemberRole, shortDate } from '@just-ledger/core';
 import { MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
-import { request } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { ErrorMessage } from '../../ui/sheet.js';
 
@@ -12,8 +12,8 @@ export function PersonRow({ person }: { person: PersonResponse }) {
   const { organisation, may } = useBooks();
   const [isGoing, setGoing] = useState(false);
   const path = paths.person(organisation.id, person.id);
-  const change = useOrganisationMutation((role: MemberRole) => request('PUT', path, { role }));
-  const remove = useOrganisationMutation(() => request('DELETE', path));
+  const change = useOrganisationMutation((role: MemberRole) => api.put(path, { role }));
+  const remove = useOrganisationMutation(() => api.delete(path));
   const error = change.error ?? remove.error;
   return (
     <>
@@ -46,7 +46,7 @@ export function PersonRow({ person }: { person: PersonResponse }) {
             MEMBER_ROLES[person.role].label
           )}
         </td>
-        <td className="soft nowrap">{person.since && shortDate(parseCivilDate(person.since.slice(0, 10)))}</td>
+        <td className="soft nowrap">{person.since && shortDate(dayOf(person.since))}</td>
         <td style={{ textAlign: 'right' }}>
           {may('owner') &&
             (isGoing ? (

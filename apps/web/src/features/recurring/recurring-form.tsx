@@ -1,4 +1,4 @@
-import { paths, type RecurringJournalResponse, type RecurringJournalRequest } from '@just-ledger/contract';
+import { paths, type RecurringJournalRequest, type RecurringJournalResponse } from '@just-ledger/contract';
 import { parseCivilDate, shortDate } from '@just-ledger/core';
 import { Button, MenuItem, TextField } from '@mui/material';
 import { useSuspenseQuery } from '@tanstack/react-query';
@@ -7,7 +7,7 @@ import { accountsQuery } from '../../api/account-queries.js';
 import { useBooks } from '../../api/books-queries.js';
 import { breakdownsQuery } from '../../api/breakdown-queries.js';
 import { contactsQuery } from '../../api/contact-queries.js';
-import { request, RequestRefused } from '../../api/request.js';
+import { api, RequestRefused } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
 import { typedDay } from '../../ui/own-ways.js';
@@ -80,8 +80,8 @@ export function RecurringForm({ journal, onDone }: { journal?: RecurringJournalR
       ...(journal && { version: journal.version }),
     };
     return journal
-      ? request('PUT', paths.recurringJournal(organisation.id, journal.id), body)
-      : request('POST', paths.recurringJournals(organisation.id), body);
+      ? api.put(paths.recurringJournal(organisation.id, journal.id), body)
+      : api.post(paths.recurringJournals(organisation.id), body);
   });
   const refusal = save.error instanceof RequestRefused ? save.error : undefined;
   const wrong = (path: string) => ({ error: refusal?.at(path) !== undefined, helperText: refusal?.at(path) });

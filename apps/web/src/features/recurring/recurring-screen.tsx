@@ -1,14 +1,11 @@
+import { type OccurrenceResponse, paths, type RecurringJournalResponse } from '@just-ledger/contract';
 import {
-  type OccurrenceResponse,
-  paths,
-  type PostDueResponse,
-  type RecurringJournalResponse,
-} from '@just-ledger/contract';
-import {
+  addMonths,
   checkDate,
   type CivilDate,
   type CurrencyCode,
   daysBetween,
+  firstOfMonth,
   type FiscalYear,
   fiscalYearOf,
   minor,
@@ -23,12 +20,12 @@ import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { recurringQuery } from '../../api/recurring-queries.js';
-import { request } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
 import { shown } from '../../ui/money.js';
 import { displayed } from '../../ui/own-ways.js';
-import { Empty, Sheet, ErrorMessage } from '../../ui/sheet.js';
+import { Empty, ErrorMessage, Sheet } from '../../ui/sheet.js';
 import { booksForDates } from '../journal/books-for-dates.js';
 import { RecurringForm } from './recurring-form.js';
 
@@ -134,9 +131,7 @@ function Months({ year }: { year: FiscalYear }) {
   const months: { name: string; left: number }[] = [];
   for (let at = year.first; at <= year.last;) {
     months.push({ name: shortDate(at).split(' ')[1] ?? '', left: (daysBetween(year.first, at) / days) * 100 });
-    const next = new Date(`${at.slice(0, 8)}01T00:00:00Z`);
-    next.setUTCMonth(next.getUTCMonth() + 1);
-    at = next.toISOString().slice(0, 10) as CivilDate;
+    at = firstOfMonth(addMonths(at, 1));
   }
   return (
     <div className="timeline" style={{ height: 16 }}>
@@ -196,12 +191,12 @@ function Due({
   const open = due.filter(({ date }) => shut(date) === undefined);
   const [skipping, setSkipping] = useState('');
   const [reason, setReason] = useState('');
-  const postAll = useOrganisationMutation(() => request<PostDueResponse>('POST', paths.postDue(organisation.id)));
+  const postAll = useOrganisationMutation(() => api.post(paths.postDue(organisation.id)));
   const post = useOrganisationMutation(({ id, date }: { id: number; date: string }) =>
-    request<RecurringJournalResponse>('POST', paths.postOccurrence(organisation.id, id), { date }),
+    api.post(paths.postOccurrence(organisation.id, id), { date }),
   );
   const skip = useOrganisationMutation(({ id, date }: { id: number; date: string }) =>
-    request<RecurringJournalResponse>('POST', paths.skipOccurrence(organisation.id, id), { date, reason }),
+    api.post(paths.skipOccurrence(organisation.id, id), { date, reason }),
   );
   const effect = open
     .flatMap(({ journal }) => journal.entry.lines)
@@ -319,7 +314,7 @@ function Due({
 function Details({ journal, currency }: { journal: RecurringJournalResponse; currency: CurrencyCode }) {
   const { organisation } = useBooks();
   const [isChanging, setChanging] = useState(false);
-  const end = useOrganisationMutation(() => request('DELETE', paths.recurringJournal(organisation.id, journal.id)));
+  const end = useOrganisationMutation(() => api.delete(paths.recurringJournal(organisation.id, journal.id)));
   if (isChanging) return <RecurringForm journal={journal} onDone={() => setChanging(false)} />;
   return (
     <div style={{ padding: '4px 8px 10px', display: 'grid', gridTemplateColumns: '1.3fr 1fr', gap: 24 }}>

@@ -2,13 +2,13 @@ import { paths } from '@just-ledger/contract';
 import { Button, TextField } from '@mui/material';
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
-import { request } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { ErrorMessage } from '../../ui/sheet.js';
 
 /** Asks for the way to a new password; the answer does not tell who has a sign-in. */
 export function AskForNewPassword({ onLeave }: { onLeave: () => void }) {
   const [email, setEmail] = useState('');
-  const ask = useMutation({ mutationFn: () => request('POST', paths.passwordReset, { email }) });
+  const ask = useMutation({ mutationFn: () => api.post(paths.passwordReset, { email }) });
   if (ask.isSuccess) {
     return (
       <div className="stack" style={{ gap: 14 }}>

@@ -4,7 +4,7 @@ import { Button, Dialog, DialogContent, DialogTitle, MenuItem, TextField } from 
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { problemPlaces } from '../../api/problem-places.js';
-import { request } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { sessionQuery, useSession } from '../../api/session-queries.js';
 import { ErrorMessage } from '../../ui/sheet.js';
 
@@ -46,7 +46,7 @@ function Ways() {
   const client = useQueryClient();
   const now = person?.preferences ?? USUAL_PREFERENCES;
   const change = useMutation({
-    mutationFn: (preferences: Preferences) => request('PUT', paths.ownPreferences, preferences),
+    mutationFn: (preferences: Preferences) => api.put(paths.ownPreferences, preferences),
     onSuccess: () => client.invalidateQueries({ queryKey: sessionQuery.queryKey }),
   });
   return (
@@ -85,7 +85,7 @@ function Ways() {
 function PasswordForm() {
   const [fields, setFields] = useState({ current: '', next: '' });
   const change = useMutation({
-    mutationFn: () => request('PUT', paths.ownPassword, fields),
+    mutationFn: () => api.put(paths.ownPassword, fields),
     onSuccess: () => setFields({ current: '', next: '' }),
   });
   const { at, elsewhere } = problemPlaces(change.error, ['current', 'next']);
@@ -130,7 +130,7 @@ function PasswordForm() {
 /** Ends every session, also those on other machines. */
 function Everywhere() {
   const end = useMutation({
-    mutationFn: () => request('DELETE', paths.ownSessions),
+    mutationFn: () => api.delete(paths.ownSessions),
     onSuccess: () => window.location.assign('/'),
   });
   return (

@@ -3,7 +3,7 @@ import { Button, TextField } from '@mui/material';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { type FormEvent, useState } from 'react';
 import { problemPlaces } from '../../api/problem-places.js';
-import { request } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { sessionQuery } from '../../api/session-queries.js';
 import { DoorSheet } from '../../ui/door-sheet.js';
 import { ErrorMessage } from '../../ui/sheet.js';
@@ -53,9 +53,7 @@ export function SignInFields({
   const send = useMutation({
     mutationFn: () => {
       const { email: address, password } = fields;
-      return firstRun
-        ? request<SessionResponse>('POST', paths.firstOwner, fields)
-        : request<SessionResponse>('POST', paths.session, { email: address, password });
+      return firstRun ? api.post(paths.firstOwner, fields) : api.post(paths.session, { email: address, password });
     },
     onSuccess: (answer) => {
       client.setQueryData(sessionQuery.queryKey, answer);

@@ -3,13 +3,14 @@ import {
   type Comparison,
   type IncomeStatementResponse,
   paths,
+  withQuery,
 } from '@just-ledger/contract';
 import type { CurrencyCode, IncomeStatementForm } from '@just-ledger/core';
 import { useSuspenseQueries } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
-import { withQuery } from '../../api/request.js';
+
 import { balanceSheetQuery, equityStatementQuery, incomeStatementQuery } from '../../api/statement-queries.js';
 import { ComparedTable } from './compared-table.js';
 import { EquityTable } from './equity-table.js';
@@ -61,21 +62,21 @@ export default function StatementsScreen() {
         <span className="soft">Save as CSV:</span>
         <a
           className="act"
-          href={withQuery(`${paths.incomeStatement(organisation.id)}.csv`, { from, to, form, beside })}
+          href={withQuery(paths.incomeStatementCsv(organisation.id), { from, to, form, beside })}
           download="income-statement.csv"
         >
           income
         </a>
         <a
           className="act"
-          href={withQuery(`${paths.equityStatement(organisation.id)}.csv`, { from, to })}
+          href={withQuery(paths.equityStatementCsv(organisation.id), { from, to })}
           download="equity-statement.csv"
         >
           equity
         </a>
         <a
           className="act"
-          href={withQuery(`${paths.balanceSheet(organisation.id)}.csv`, { asAt: to, beside })}
+          href={withQuery(paths.balanceSheetCsv(organisation.id), { asAt: to, beside })}
           download="balance-sheet.csv"
         >
           balance sheet

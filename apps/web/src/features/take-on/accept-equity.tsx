@@ -5,7 +5,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { accountsQuery } from '../../api/account-queries.js';
 import { useBooks } from '../../api/books-queries.js';
-import { request } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
 import { shown } from '../../ui/money.js';
@@ -19,10 +19,10 @@ export function AcceptEquity({ takeOn }: { takeOn: TakeOnResponse }) {
   const { data: accounts } = useQuery(accountsQuery(organisation.id, today));
   const [account, setAccount] = useState('');
   const accept = useOrganisationMutation(() =>
-    request<TakeOnResponse>('POST', paths.takeOnEquity(organisation.id), { account, amount: takeOn.outBy }),
+    api.post(paths.takeOnEquity(organisation.id), { account, amount: takeOn.outBy }),
   );
   const close = useOrganisationMutation((closesInto: string | null) =>
-    request<TakeOnResponse>('PUT', paths.takeOn(organisation.id), { closesInto }),
+    api.put(paths.takeOn(organisation.id), { closesInto }),
   );
   const equity = (accounts ?? []).filter(
     ({ element, active, heading }) => element === 'equity' && active && !heading,

@@ -1,10 +1,10 @@
 import { paths, type TakeOnResponse } from '@just-ledger/contract';
-import { longDate, parseCivilDate } from '@just-ledger/core';
+import { dayOf, longDate, parseCivilDate } from '@just-ledger/core';
 import { Button, TextField } from '@mui/material';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { problemPlaces } from '../../api/problem-places.js';
-import { request } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
 import { ErrorMessage } from '../../ui/sheet.js';
@@ -12,9 +12,7 @@ import { ErrorMessage } from '../../ui/sheet.js';
 /** Sign-off at zero; afterwards who and when, and the way to reopen. */
 export function SignOff({ takeOn }: { takeOn: TakeOnResponse }) {
   const { organisation } = useBooks();
-  const signOff = useOrganisationMutation(() =>
-    request<TakeOnResponse>('POST', paths.takeOnSignOff(organisation.id)),
-  );
+  const signOff = useOrganisationMutation(() => api.post(paths.takeOnSignOff(organisation.id)));
   if (!takeOn.isBegun) return null;
   if (takeOn.signedOff) return <SignedOff takeOn={takeOn} />;
   return (
@@ -51,11 +49,9 @@ function SignedOff({ takeOn }: { takeOn: TakeOnResponse }) {
   const { organisation } = useBooks();
   const [isOpen, setOpen] = useState(false);
   const [reason, setReason] = useState('');
-  const reopen = useOrganisationMutation(() =>
-    request<TakeOnResponse>('POST', paths.takeOnReopening(organisation.id), { reason }),
-  );
+  const reopen = useOrganisationMutation(() => api.post(paths.takeOnReopening(organisation.id), { reason }));
   const { at, elsewhere } = problemPlaces(reopen.error, ['reason']);
-  const day = (moment: string): string => longDate(parseCivilDate(moment.slice(0, 10)));
+  const day = (moment: string): string => longDate(dayOf(moment));
   return (
     <section aria-label="Sign-off" style={{ marginTop: 22 }}>
       <h2>Signed off</h2>

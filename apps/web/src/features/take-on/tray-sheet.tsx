@@ -18,11 +18,11 @@ import { useAddress, useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { breakdownsQuery } from '../../api/breakdown-queries.js';
 import { contactsQuery } from '../../api/contact-queries.js';
-import { request } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
 import { shown, shownWithSide } from '../../ui/money.js';
-import { Sheet, ErrorMessage } from '../../ui/sheet.js';
+import { ErrorMessage, Sheet } from '../../ui/sheet.js';
 import type { Completions } from './tray-row.js';
 import { TrayTable } from './tray-table.js';
 
@@ -217,12 +217,8 @@ function AgainstOpening({ differing }: { differing: number }) {
 function Foot({ of, takeOn }: { of: TrayResponse; takeOn: TakeOnResponse }) {
   const { organisation, may } = useBooks();
   const address = useAddress();
-  const post = useOrganisationMutation(() =>
-    request<TakeOnResponse>('POST', paths.trayPosting(organisation.id, of.tray)),
-  );
-  const takeBack = useOrganisationMutation(() =>
-    request<TakeOnResponse>('DELETE', paths.trayPosting(organisation.id, of.tray)),
-  );
+  const post = useOrganisationMutation(() => api.post(paths.trayPosting(organisation.id, of.tray)));
+  const takeBack = useOrganisationMutation(() => api.delete(paths.trayPosting(organisation.id, of.tray)));
   const canPost = takeOn.signedOff === null && of.state !== 'posted' && of.rowsWithProblems === 0 && may('approver');
   usePostKey(canPost && !post.isPending, () => post.mutate(undefined));
   if (!POSTED_PARTS.some((part) => part === of.tray) || of.state === 'nothing') return null;

@@ -4,7 +4,7 @@ import { useQueryClient, useSuspenseQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { breakdownsQuery } from '../../api/breakdown-queries.js';
-import { request } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { takeOnQuery, trayQuery } from '../../api/take-on-queries.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { ErrorMessage } from '../../ui/sheet.js';
@@ -46,18 +46,18 @@ export function TrayTable({
     void client.invalidateQueries({ queryKey: takeOnQuery(organisation.id).queryKey });
   };
   const change = useOrganisationMutation(({ id, cells }: { id: number; cells: Cells }) =>
-    request('PUT', paths.trayRow(organisation.id, tray, id), { cells }),
+    api.put(paths.trayRow(organisation.id, tray, id), { cells }),
   );
   const remove = useOrganisationMutation((ids: number[]) =>
-    Promise.all(ids.map((id) => request('DELETE', paths.trayRow(organisation.id, tray, id)))),
+    Promise.all(ids.map((id) => api.delete(paths.trayRow(organisation.id, tray, id)))),
   );
   const add = useOrganisationMutation((rows: readonly Cells[]) =>
-    request<{ ids: number[] }>('POST', paths.trayRows(organisation.id, tray), {
+    api.post(paths.trayRows(organisation.id, tray), {
       rows: rows.map((cells) => ({ cells })),
     }),
   );
   const addContact = useOrganisationMutation((name: string) =>
-    request('POST', paths.contacts(organisation.id), {
+    api.post(paths.contacts(organisation.id), {
       name,
       roles: [tray === 'suppliers' ? 'supplier' : 'customer'],
     }),
@@ -65,7 +65,7 @@ export function TrayTable({
   const all = columnsOf(tray, breakdowns);
   const isUsed = ({ key }: TrayColumn): boolean => data.rows.some(({ cells }) => (cells[key] ?? '') !== '');
   const addAccount = useOrganisationMutation((account: { number: string; name: string }) =>
-    request('POST', paths.accounts(organisation.id), account),
+    api.post(paths.accounts(organisation.id), account),
   );
   const strangers = [
     ...new Set(
@@ -74,7 +74,7 @@ export function TrayTable({
   ];
   const addAll = useOrganisationMutation(async (names: readonly string[]) => {
     for (const name of names) {
-      await request('POST', paths.contacts(organisation.id), {
+      await api.post(paths.contacts(organisation.id), {
         name,
         roles: [tray === 'suppliers' ? 'supplier' : 'customer'],
       });
@@ -88,7 +88,7 @@ export function TrayTable({
     ),
   ];
   const addAccounts = useOrganisationMutation(async (named: readonly (readonly [string, string])[]) => {
-    for (const [number, name] of named) await request('POST', paths.accounts(organisation.id), { number, name });
+    for (const [number, name] of named) await api.post(paths.accounts(organisation.id), { number, name });
   });
   const columns = isWide ? all : all.filter((column) => !column.isRare || isUsed(column));
 

@@ -4,10 +4,10 @@ import { Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { problemPlaces } from '../../api/problem-places.js';
-import { request } from '../../api/request.js';
+import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { FormFoot } from '../../ui/form-foot.js';
-import { Sheet, ErrorMessage } from '../../ui/sheet.js';
+import { ErrorMessage, Sheet } from '../../ui/sheet.js';
 import { Trail } from '../audit-trail/trail.js';
 import { TaxExample } from './tax-example.js';
 import {
@@ -39,10 +39,10 @@ export function TaxCodeForm({
   const save = useOrganisationMutation((): Promise<TaxCodeResponse> => {
     const body = taxCodeRequest(fields, to);
     return code
-      ? request('PUT', paths.taxCode(organisation.id, code.id), { ...body, version: code.version })
-      : request('POST', paths.taxCodes(organisation.id), body);
+      ? api.put(paths.taxCode(organisation.id, code.id), { ...body, version: code.version })
+      : api.post(paths.taxCodes(organisation.id), body);
   });
-  const remove = useOrganisationMutation(() => request('DELETE', paths.taxCode(organisation.id, code?.id ?? 0)));
+  const remove = useOrganisationMutation(() => api.delete(paths.taxCode(organisation.id, code?.id ?? 0)));
   const places = fields.rates.flatMap((rate, at) => [
     `rates.${at}.from`,
     ...rate.parts.flatMap((_, place) =>

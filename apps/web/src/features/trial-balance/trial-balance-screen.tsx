@@ -1,4 +1,4 @@
-import { paths, type TrialBalanceResponse } from '@just-ledger/contract';
+import { paths, type TrialBalanceResponse, withQuery } from '@just-ledger/contract';
 import {
   type CurrencyCode,
   longDate,
@@ -13,7 +13,7 @@ import { type KeyboardEvent, useRef } from 'react';
 import { useNavigate } from 'react-router';
 import { useAddress, useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
-import { withQuery } from '../../api/request.js';
+
 import { trialBalanceQuery } from '../../api/trial-balance-queries.js';
 import { displayed, typedDay } from '../../ui/own-ways.js';
 import type { ScreenProps } from '../../ui/screen-route.js';
@@ -55,7 +55,7 @@ export default function TrialBalanceScreen({ slot }: ScreenProps) {
       tools={
         <a
           className="act"
-          href={withQuery(`${paths.trialBalance(organisation.id)}.csv`, {
+          href={withQuery(paths.trialBalanceCsv(organisation.id), {
             asAt: to,
             stage,
             zeros: zeros && 'true',

@@ -1,15 +1,6 @@
--- An open item is known by its paper: beside the number on it, the date on it and our own number for it.
-ALTER TABLE line ADD COLUMN document_date TEXT;
---> statement-breakpoint
-ALTER TABLE line ADD COLUMN own_number TEXT;
---> statement-breakpoint
-ALTER TABLE staged_line ADD COLUMN document_date TEXT;
---> statement-breakpoint
-ALTER TABLE staged_line ADD COLUMN own_number TEXT;
---> statement-breakpoint
--- As before, with both of them written.
-DROP TRIGGER posting_insert;
---> statement-breakpoint
+-- Entries come through a posting alone: whole, balanced, in the chain, in an open period, on accounts that take them.
+
+-- A posting counts on from what is there, and takes what is staged.
 CREATE TRIGGER posting_insert AFTER INSERT ON posting BEGIN
   SELECT CASE
       WHEN NOT EXISTS (SELECT 1 FROM organisation WHERE id = NEW.organisation)
@@ -103,4 +94,60 @@ CREATE TRIGGER posting_insert AFTER INSERT ON posting BEGIN
   DELETE FROM staged_line;
   DELETE FROM staged_entry;
   DELETE FROM posting;
+END;
+
+-- It is gone as soon as it is done.
+CREATE TRIGGER posting_update BEFORE UPDATE ON posting BEGIN SELECT RAISE(ABORT, 'posting: never changed'); END;
+
+-- Books that are archived take none.
+CREATE TRIGGER posting_archived BEFORE INSERT ON posting BEGIN
+  SELECT RAISE(ABORT, 'entry: these books are archived') FROM organisation WHERE id = NEW.organisation AND archived_at IS NOT NULL;
+END;
+
+-- All that ever went over the books stays within what a number can hold.
+CREATE TRIGGER posting_volume BEFORE INSERT ON posting BEGIN
+  INSERT INTO volume (organisation, debit, foreign_amount)
+    SELECT NEW.organisation, coalesce(sum(max(amount, 0)), 0), coalesce(sum(abs(foreign_amount)), 0) FROM staged_line
+    WHERE entry BETWEEN NEW.first AND NEW.last HAVING EXISTS (SELECT 1 FROM staged_entry)
+    ON CONFLICT (organisation) DO UPDATE SET debit = debit + excluded.debit,
+      foreign_amount = foreign_amount + excluded.foreign_amount;
+END;
+
+-- An entry follows the one before it, is dated in its year and in an open period, and reverses another once.
+CREATE TRIGGER entry_insert BEFORE INSERT ON entry BEGIN
+  SELECT RAISE(ABORT, 'entry: entries are written by a posting')
+    WHERE NOT EXISTS (SELECT 1 FROM posting WHERE organisation = NEW.organisation AND NEW.place BETWEEN first AND last);
+  SELECT CASE
+      WHEN NEW.place IS NOT coalesce(b.place, 0) + 1
+        THEN RAISE(ABORT, 'entry: not the next place in the chain')
+      WHEN NEW.number IS NOT 1 + coalesce((SELECT number FROM entry
+          WHERE organisation = NEW.organisation AND year = NEW.year ORDER BY number DESC LIMIT 1), 0)
+        THEN RAISE(ABORT, 'entry: not the next number of its year')
+      WHEN NEW.previous_seal IS NOT coalesce(b.seal, '0000000000000000000000000000000000000000000000000000000000000000')
+        THEN RAISE(ABORT, 'entry: does not follow the previous seal')
+      WHEN NEW.posted_at < b.posted_at THEN RAISE(ABORT, 'entry: posted before the entry it follows')
+      WHEN (NEW.kind = 'reversing') IS NOT (NEW.reverses IS NOT NULL)
+        THEN RAISE(ABORT, 'entry: a reversing entry, and only such a one, names the entry it reverses')
+      WHEN NEW.reverses IS NOT NULL AND (NEW.reverses >= NEW.place
+          OR NOT EXISTS (SELECT 1 FROM entry WHERE organisation = NEW.organisation AND place = NEW.reverses)
+          OR EXISTS (SELECT 1 FROM entry WHERE organisation = NEW.organisation AND reverses = NEW.reverses))
+        THEN RAISE(ABORT, 'entry: reverses no entry, or one already reversed')
+      WHEN date(NEW.date, '+0 days') IS NOT NEW.date THEN RAISE(ABORT, 'entry: not a date')
+      WHEN NEW.date < o.first_day AND NEW.stage <> 'opening'
+        THEN RAISE(ABORT, 'entry: only opening entries are dated before the first day')
+      WHEN NEW.year IS NOT CAST(CAST(substr(max(NEW.date, o.first_day), 1, 4) AS INTEGER) + (o.fiscal_year_start_month > 1
+          AND CAST(substr(max(NEW.date, o.first_day), 6, 2) AS INTEGER) >= o.fiscal_year_start_month) AS TEXT)
+        THEN RAISE(ABORT, 'entry: numbered in another year than its date')
+      WHEN EXISTS (SELECT 1 FROM period_lock AS k WHERE k.organisation = NEW.organisation
+          AND k.period = CASE WHEN NEW.date < o.first_day THEN 'brought-forward' ELSE substr(NEW.date, 1, 7) END)
+        THEN RAISE(ABORT, 'entry: its period is locked')
+    END
+    FROM organisation AS o LEFT JOIN entry AS b ON b.organisation = o.id AND b.place = NEW.place - 1
+    WHERE o.id = NEW.organisation;
+END;
+
+-- Lines come with their entry.
+CREATE TRIGGER line_insert BEFORE INSERT ON line
+WHEN NOT EXISTS (SELECT 1 FROM posting WHERE organisation = NEW.organisation AND NEW.entry BETWEEN first AND last) BEGIN
+  SELECT RAISE(ABORT, 'line: lines are written by a posting');
 END;

@@ -1,0 +1,281 @@
+import type { EntryKind, EntrySource, Movement, Stage } from '@just-ledger/core';
+import type { RecurringEntryRequest, ScheduleRequest } from '@just-ledger/contract';
+import { sql } from 'drizzle-orm';
+import {
+  check,
+  foreignKey,
+  index,
+  integer,
+  primaryKey,
+  sqliteTable,
+  text,
+  uniqueIndex,
+} from 'drizzle-orm/sqlite-core';
+import {
+  accountId,
+  civilDate,
+  contactId,
+  currencyCode,
+  isWithinReach,
+  json,
+  moment,
+  oneOf,
+  rate,
+  table,
+  version,
+  yesNo,
+} from '../columns.js';
+import { account, contact } from './chart.js';
+import { organisation, organisationColumn } from './organisations.js';
+import { personColumn } from './people.js';
+
+const entryColumns = {
+  place: integer('place').notNull(),
+  year: text('year').notNull(),
+  number: integer('number').notNull(),
+  date: civilDate('date').notNull(),
+  kind: text('kind').$type<EntryKind>().notNull(),
+  stage: text('stage').$type<Stage>().notNull(),
+  source: text('source').$type<EntrySource>().notNull(),
+  explanation: text('explanation').notNull(),
+  reference: text('reference'),
+  reverses: integer('reverses'),
+  postedAt: moment('posted_at').notNull(),
+};
+
+const lineColumns = {
+  contact: contactId('contact'),
+  note: text('note'),
+  currency: currencyCode('currency'),
+  foreignAmount: integer('foreign_amount'),
+  rate: rate('rate'),
+  ratePerBase: rate('rate_per_base'),
+  dueDate: civilDate('due_date'),
+  document: text('document'),
+  documentDate: civilDate('document_date'),
+  ownNumber: text('own_number'),
+  cashBasis: integer('cash_basis', { mode: 'boolean' }),
+  taxCode: integer('tax_code'),
+  taxBase: integer('tax_base'),
+};
+
+/** A posted entry. Its place is its number in the chain of the organisation. */
+export const entry = table(
+  'entry',
+  {
+    organisation: organisationColumn(),
+    ...entryColumns,
+    postedBy: personColumn('posted_by'),
+    debit: integer('debit').notNull(),
+    previousSeal: text('previous_seal').notNull(),
+    seal: text('seal').notNull(),
+  },
+  (self) => [
+    primaryKey({ columns: [self.organisation, self.place] }),
+    foreignKey({ columns: [self.organisation, self.reverses], foreignColumns: [self.organisation, self.place] }),
+    check('entry_place', sql`${self.place} > 0`),
+    check('entry_number_counts', sql`${self.number} > 0`),
+    check('entry_seals', sql`length(${self.previousSeal}) = 64 AND length(${self.seal}) = 64`),
+    uniqueIndex('entry_number').on(self.organisation, self.year, self.number),
+    index('entry_date').on(self.organisation, self.date, self.place),
+    uniqueIndex('entry_reverses')
+      .on(self.organisation, self.reverses)
+      .where(sql`reverses IS NOT NULL`),
+    index('entry_closing')
+      .on(self.organisation, self.date)
+      .where(sql`kind = 'closing'`),
+  ],
+);
+
+export const line = table(
+  'line',
+  {
+    organisation: integer('organisation').notNull(),
+    entry: integer('entry').notNull(),
+    place: integer('place').notNull(),
+    account: accountId('account').notNull(),
+    /** The entry's date. */
+    date: civilDate('date').notNull(),
+    /** The month as YYYYMM; 0 before the first day. */
+    period: integer('period').notNull(),
+    stage: text('stage').$type<Stage>().notNull(),
+    /** The movement in equity; empty for none. */
+    movement: text('movement').$type<Movement | ''>().notNull(),
+    /** 0 for none. */
+    combination: integer('combination').notNull(),
+    amount: integer('amount').notNull(),
+    ...lineColumns,
+  },
+  (self) => [
+    primaryKey({ columns: [self.organisation, self.entry, self.place] }),
+    foreignKey({ columns: [self.organisation, self.entry], foreignColumns: [entry.organisation, entry.place] }),
+    foreignKey({ columns: [self.organisation, self.account], foreignColumns: [account.organisation, account.id] }),
+    foreignKey({ columns: [self.organisation, self.contact], foreignColumns: [contact.organisation, contact.id] }),
+    check('line_place', sql`${self.place} > 0`),
+    index('line_account').on(self.organisation, self.account, self.date, self.entry, self.place, self.amount),
+    index('line_part').on(
+      self.organisation,
+      self.period,
+      self.account,
+      self.stage,
+      self.movement,
+      self.date,
+      self.amount,
+    ),
+    index('line_contact')
+      .on(self.organisation, self.contact, self.account, self.date)
+      .where(sql`contact IS NOT NULL`),
+  ],
+);
+
+/** An entry laid ready for a posting. The trigger of `posting` checks it and moves it to its table. */
+export const stagedEntry = sqliteTable('staged_entry', {
+  ...entryColumns,
+  place: integer('place').primaryKey(),
+  postedBy: integer('posted_by').notNull(),
+  previousSeal: text('previous_seal').notNull(),
+  seal: text('seal').notNull(),
+});
+
+/** A line laid ready for a posting, which checks it. */
+export const stagedLine = sqliteTable(
+  'staged_line',
+  {
+    entry: integer('entry').notNull(),
+    place: integer('place').notNull(),
+    account: accountId('account').notNull(),
+    movement: text('movement').$type<Movement | ''>().notNull().default(''),
+    combination: integer('combination').notNull().default(0),
+    amount: integer('amount').notNull(),
+    ...lineColumns,
+  },
+  (self) => [primaryKey({ columns: [self.entry, self.place] })],
+);
+
+/** That the staged entries from the first to the last place are posted. Gone as soon as they are. */
+export const posting = table('posting', {
+  organisation: integer('organisation').primaryKey(),
+  first: integer('first').notNull(),
+  last: integer('last').notNull(),
+});
+
+/** What has gone over the books in all, so that no sum of theirs leaves what a number can hold. */
+export const volume = table(
+  'volume',
+  {
+    organisation: integer('organisation')
+      .primaryKey()
+      .references(() => organisation.id),
+    debit: integer('debit').notNull(),
+    foreignAmount: integer('foreign_amount').notNull(),
+  },
+  (self) => [
+    check('volume_debit', sql`${self.debit} >= 0 AND ${isWithinReach(self.debit)}`),
+    check('volume_foreign_amount', sql`${self.foreignAmount} >= 0 AND ${isWithinReach(self.foreignAmount)}`),
+  ],
+);
+
+/** What moved in a month, by account, stage, movement and combination. */
+export const total = table(
+  'total',
+  {
+    organisation: integer('organisation').notNull(),
+    account: accountId('account').notNull(),
+    period: integer('period').notNull(),
+    stage: text('stage').$type<Stage>().notNull(),
+    movement: text('movement').$type<Movement | ''>().notNull(),
+    combination: integer('combination').notNull(),
+    amount: integer('amount').notNull(),
+    lines: integer('lines').notNull(),
+  },
+  (self) => [
+    primaryKey({
+      columns: [self.organisation, self.account, self.stage, self.movement, self.combination, self.period],
+    }),
+    check('total_amount', isWithinReach(self.amount)),
+  ],
+);
+
+/** What stands at the end of a month in which anything moved. A row of account 0 marks the page of such a month. */
+export const balance = table(
+  'balance',
+  {
+    organisation: integer('organisation').notNull(),
+    period: integer('period').notNull(),
+    account: accountId('account').notNull(),
+    stage: text('stage').$type<Stage>().notNull(),
+    movement: text('movement').$type<Movement | ''>().notNull(),
+    amount: integer('amount').notNull(),
+  },
+  (self) => [
+    primaryKey({ columns: [self.organisation, self.period, self.account, self.stage, self.movement] }),
+    index('balance_page')
+      .on(self.organisation, self.period)
+      .where(sql`account = 0`),
+  ],
+);
+
+export const draft = table(
+  'draft',
+  {
+    organisation: organisationColumn(),
+    id: integer('id').notNull(),
+    content: json<Record<string, unknown>>('content').notNull(),
+    forReview: yesNo('for_review').notNull(),
+    createdBy: personColumn('created_by'),
+    updatedAt: moment('updated_at').notNull(),
+    version: version(),
+  },
+  (self) => [primaryKey({ columns: [self.organisation, self.id] })],
+);
+
+export const draftEnd = table(
+  'draft_end',
+  {
+    organisation: organisationColumn(),
+    id: integer('id').notNull(),
+    /** The number of the entry that the draft became; null if it was discarded. */
+    entry: text('entry'),
+    at: moment('at').notNull(),
+    by: personColumn('by'),
+  },
+  (self) => [primaryKey({ columns: [self.organisation, self.id] }), check('draft_end_id', sql`${self.id} > 0`)],
+);
+
+export const recurringJournal = table(
+  'recurring_journal',
+  {
+    organisation: organisationColumn(),
+    id: integer('id').notNull(),
+    name: text('name').notNull(),
+    schedule: json<ScheduleRequest>('schedule').notNull(),
+    entry: json<RecurringEntryRequest>('entry').notNull(),
+    endedOn: civilDate('ended_on'),
+    version: version(),
+  },
+  (self) => [primaryKey({ columns: [self.organisation, self.id] })],
+);
+
+/** A date of a recurring journal that was posted, or skipped for a reason. */
+export const occurrence = table(
+  'occurrence',
+  {
+    organisation: integer('organisation').notNull(),
+    journal: integer('journal').notNull(),
+    date: civilDate('date').notNull(),
+    state: oneOf('state', ['posted', 'skipped']).notNull(),
+    entry: integer('entry'),
+    reason: text('reason'),
+    settledAt: moment('settled_at').notNull(),
+    settledBy: personColumn('settled_by'),
+  },
+  (self) => [
+    primaryKey({ columns: [self.organisation, self.journal, self.date] }),
+    foreignKey({
+      columns: [self.organisation, self.journal],
+      foreignColumns: [recurringJournal.organisation, recurringJournal.id],
+    }),
+    foreignKey({ columns: [self.organisation, self.entry], foreignColumns: [entry.organisation, entry.place] }),
+    check('occurrence_posted', sql`(${self.state} = 'posted') = (${self.entry} IS NOT NULL)`),
+  ],
+);

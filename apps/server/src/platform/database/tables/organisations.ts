@@ -1,0 +1,161 @@
+import {
+  type FieldChange,
+  MEMBER_ROLE_KEYS,
+  type MemberRole,
+  ORGANISATION_KINDS,
+  PAPER_STATES,
+} from '@just-ledger/core';
+import { sql } from 'drizzle-orm';
+import { check, index, integer, primaryKey, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
+import {
+  caseless,
+  civilDate,
+  currencyCode,
+  isCurrency,
+  isDay,
+  json,
+  moment,
+  oneOf,
+  table,
+  version,
+} from '../columns.js';
+import { person, personColumn } from './people.js';
+
+export const organisation = table(
+  'organisation',
+  {
+    id: integer('id').primaryKey(),
+    name: text('name').notNull(),
+    kind: oneOf('kind', ORGANISATION_KINDS).notNull(),
+    baseCurrency: currencyCode('base_currency').notNull(),
+    fiscalYearStartMonth: integer('fiscal_year_start_month').notNull(),
+    firstDay: civilDate('first_day').notNull(),
+    changeoverDate: civilDate('changeover_date'),
+    createdAt: moment('created_at').notNull(),
+    version: version(),
+    archivedAt: moment('archived_at'),
+  },
+  (self) => [
+    check('organisation_currency', isCurrency(self.baseCurrency)),
+    check('organisation_start_month', sql`${self.fiscalYearStartMonth} BETWEEN 1 AND 12`),
+    check('organisation_first_day', isDay(self.firstDay)),
+    check('organisation_changeover_date', sql`${self.changeoverDate} IS NULL OR ${isDay(self.changeoverDate)}`),
+  ],
+);
+
+/** The organisation to which a row belongs. */
+export const organisationColumn = () =>
+  integer('organisation')
+    .notNull()
+    .references(() => organisation.id);
+
+const ROLES = MEMBER_ROLE_KEYS as [MemberRole, ...MemberRole[]];
+
+export const membership = table(
+  'membership',
+  {
+    organisation: organisationColumn(),
+    person: personColumn('person'),
+    role: oneOf('role', ROLES).notNull(),
+    since: moment('since'),
+  },
+  (self) => [primaryKey({ columns: [self.organisation, self.person] })],
+);
+
+export const invitation = table(
+  'invitation',
+  {
+    id: integer('id').primaryKey(),
+    organisation: organisationColumn(),
+    email: caseless('email').notNull(),
+    role: oneOf('role', ROLES).notNull(),
+    tokenHash: text('token_hash').notNull().unique(),
+    invitedBy: personColumn('invited_by'),
+    createdAt: moment('created_at').notNull(),
+    expiresAt: moment('expires_at').notNull(),
+    endedAt: moment('ended_at'),
+  },
+  (self) => [
+    uniqueIndex('invitation_open')
+      .on(self.organisation, self.email)
+      .where(sql`ended_at IS NULL`),
+  ],
+);
+
+/** A message to somebody, about an organisation or to a person by themselves. */
+export const outboxMessage = table(
+  'outbox_message',
+  {
+    id: integer('id').primaryKey(),
+    writtenAt: moment('written_at').notNull(),
+    recipient: text('recipient').notNull(),
+    organisation: integer('organisation').references(() => organisation.id),
+    person: integer('person').references(() => person.id),
+    subject: text('subject').notNull(),
+    body: text('body').notNull(),
+  },
+  (self) => [check('outbox_message_about', sql`(${self.organisation} IS NULL) <> (${self.person} IS NULL)`)],
+);
+
+/** What was changed about the set-up, by whom, from what to what. */
+export const setUpChange = table(
+  'set_up_change',
+  {
+    id: integer('id').primaryKey(),
+    organisation: organisationColumn(),
+    at: moment('at').notNull(),
+    by: personColumn('by'),
+    subject: text('subject').notNull(),
+    object: integer('object').notNull(),
+    title: text('title').notNull(),
+    action: oneOf('action', ['added', 'changed', 'removed']).notNull(),
+    fields: json<FieldChange[]>('fields').notNull(),
+  },
+  (self) => [index('set_up_change_object').on(self.organisation, self.subject, self.object, self.id)],
+);
+
+export const paperToGather = table(
+  'paper_to_gather',
+  {
+    organisation: organisationColumn(),
+    paper: text('paper').notNull(),
+    state: oneOf('state', PAPER_STATES).notNull(),
+    note: text('note').notNull(),
+  },
+  (self) => [primaryKey({ columns: [self.organisation, self.paper] })],
+);
+
+/** What somebody has answered so far while beginning new books. */
+export const unfinishedStart = table('unfinished_start', {
+  person: integer('person')
+    .primaryKey()
+    .references(() => person.id),
+  answers: json<Record<string, unknown>>('answers').notNull(),
+  updatedAt: moment('updated_at').notNull(),
+});
+
+/** Which column a heading of somebody's files meant the last time. */
+export const importMatching = table(
+  'import_matching',
+  {
+    organisation: organisationColumn(),
+    subject: text('subject').notNull(),
+    heading: text('heading').notNull(),
+    column: text('column_key').notNull(),
+  },
+  (self) => [primaryKey({ columns: [self.organisation, self.subject, self.heading] })],
+);
+
+/** The response to a request that may come again, by the key it came with. */
+export const idempotentResponse = table(
+  'idempotent_response',
+  {
+    organisation: organisationColumn(),
+    person: personColumn('person'),
+    key: text('key').notNull(),
+    requestHash: text('request_hash').notNull(),
+    response: json<unknown>('response').notNull(),
+    at: moment('at').notNull(),
+  },
+  (self) => [primaryKey({ columns: [self.organisation, self.person, self.key] })],
+);

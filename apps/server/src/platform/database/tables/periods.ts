@@ -1,0 +1,46 @@
+import type { ClosingRules } from '@just-ledger/core';
+import { integer, primaryKey, text } from 'drizzle-orm/sqlite-core';
+import { json, moment, oneOf, period, table } from '../columns.js';
+import { organisationColumn } from './organisations.js';
+import { personColumn } from './people.js';
+
+export const periodLock = table(
+  'period_lock',
+  {
+    organisation: organisationColumn(),
+    period: period('period').notNull(),
+    lockedAt: moment('locked_at').notNull(),
+    lockedBy: personColumn('locked_by'),
+    /** The year whose closing locked it; null if somebody did. */
+    closing: text('closing'),
+    entries: integer('entries').notNull(),
+    seal: text('seal').notNull(),
+  },
+  (self) => [primaryKey({ columns: [self.organisation, self.period] })],
+);
+
+export const periodEvent = table('period_event', {
+  id: integer('id').primaryKey(),
+  organisation: organisationColumn(),
+  /** A month, `brought-forward`, or a year. */
+  period: text('period').notNull(),
+  event: oneOf('event', ['locked', 'unlocked', 'closed', 'reopened']).notNull(),
+  at: moment('at').notNull(),
+  by: personColumn('by'),
+  reason: text('reason'),
+  entries: integer('entries').notNull(),
+  seal: text('seal').notNull(),
+});
+
+export const yearClosing = table(
+  'year_closing',
+  {
+    organisation: organisationColumn(),
+    year: text('year').notNull(),
+    closedAt: moment('closed_at').notNull(),
+    closedBy: personColumn('closed_by'),
+    /** The rules by which it was closed, for its statements. */
+    rules: json<ClosingRules>('rules'),
+  },
+  (self) => [primaryKey({ columns: [self.organisation, self.year] })],
+);

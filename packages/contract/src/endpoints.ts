@@ -1,0 +1,469 @@
+import type { AccountLedgerQuery, AccountLedgerResponse } from './account-ledger/account-ledger.js';
+import type {
+  AccountRequest,
+  AccountResponse,
+  ChangeAccountRequest,
+  ChartImportResponse,
+} from './accounts/account.js';
+import type { ArchiveResponse, PutAwayResponse, TakeArchiveRequest } from './archives/archive.js';
+import type { SetUpChangeResponse, SetUpChangesQuery } from './audit-trail/set-up-change.js';
+import type { BackupsResponse } from './backups/backup.js';
+import type {
+  BreakdownRequest,
+  BreakdownResponse,
+  BreakdownValueRequest,
+  ChangeBreakdownRequest,
+} from './breakdowns/breakdown.js';
+import type {
+  ClosingQuery,
+  ClosingRehearsalResponse,
+  ClosingRequest,
+  ClosingResponse,
+  FiscalYearsResponse,
+  ReasonRequest,
+} from './closing/closing.js';
+import type {
+  ChangeContactRequest,
+  ContactRequest,
+  ContactResponse,
+  MergeContactRequest,
+} from './contacts/contact.js';
+import type {
+  ChangeCurrencyRequest,
+  CurrenciesQuery,
+  CurrencyRequest,
+  CurrencyResponse,
+  ExchangeRateResponse,
+  ExchangeRatesQuery,
+  RateRequest,
+} from './currencies/currency.js';
+import type { PaperRequest, PaperResponse } from './gathering/paper.js';
+import type { HealthResponse } from './health/health.js';
+import type { ImportCounts, ImportQuery, ImportResponse, MatchingRequest } from './imports/import.js';
+import type {
+  DraftRequest,
+  DraftResponse,
+  DraftVersionQuery,
+  EntriesImportResponse,
+  EntriesQuery,
+  EntriesResponse,
+  EntryRequest,
+  EntryResponse,
+  PostDraftRequest,
+  ReverseRequest,
+} from './journal/entry.js';
+import type {
+  AccountDetailQuery,
+  AccountDetailResponse,
+  AgedBalancesQuery,
+  AgedBalancesResponse,
+  StatementOfAccountQuery,
+  StatementOfAccountResponse,
+} from './open-items/open-items.js';
+import type {
+  ChangeOrganisationRequest,
+  CreateOrganisationRequest,
+  OrganisationResponse,
+  StarterWishesRequest,
+  UnfinishedStartRequest,
+  UnfinishedStartResponse,
+} from './organisations/organisation.js';
+import type { StandingResponse } from './overview/overview.js';
+import type {
+  ChangePersonRequest,
+  InvitationOffer,
+  InvitationRequest,
+  InvitationResponse,
+  NewPasswordRequest,
+  OutboxMessageResponse,
+  PasswordResetRequest,
+  PersonResponse,
+  TakeInvitationRequest,
+} from './people/person.js';
+import type { ProblemDetails } from './problems/problem-details.js';
+import type { ProofsQuery, ProofsResponse } from './proofs/proofs.js';
+import type {
+  PostDueResponse,
+  PostOccurrenceRequest,
+  RecurringJournalRequest,
+  RecurringJournalResponse,
+  SkipOccurrenceRequest,
+} from './recurring/recurring-journal.js';
+import type {
+  ChangePasswordRequest,
+  FirstOwnerRequest,
+  PreferencesRequest,
+  SessionResponse,
+  SignInRequest,
+} from './sessions/session.js';
+import type {
+  BalanceSheetQuery,
+  BalanceSheetResponse,
+  EquityStatementResponse,
+  IncomeStatementQuery,
+  IncomeStatementResponse,
+  SpanQuery,
+} from './statements/statements.js';
+import type {
+  AcceptEquityRequest,
+  AddedRowsResponse,
+  ChangeTakeOnRequest,
+  ReopenTakeOnRequest,
+  TakeOnResponse,
+  TakeOnRowRequest,
+  TakeOnRowsRequest,
+  TrayRowsResponse,
+} from './take-on/take-on.js';
+import type { ChangeTaxCodeRequest, TaxCodeRequest, TaxCodeResponse } from './tax-codes/tax-code.js';
+import type { TrialBalanceQuery, TrialBalanceResponse } from './trial-balance/trial-balance.js';
+
+/** A file instead of JSON: text as CSV (RFC 4180), a workbook or CSV, a printed paper, an archive. */
+export interface FileOf<ContentType extends string> {
+  contentType: ContentType;
+}
+export type CsvFile = FileOf<'text/csv'>;
+export type TableFile = FileOf<'text/csv' | 'application/octet-stream'>;
+export type PdfFile = FileOf<'application/pdf'>;
+export type ArchiveFile = FileOf<'application/octet-stream' | 'application/zip'>;
+
+/**
+ * Every address of the API with what each method asks in its query, takes in its body and gives. From here come the
+ * typed client, the description that the server gives of itself, and the test that every response is what is said here.
+ */
+export interface Endpoints {
+  '/api/archive-schema.json': {
+    GET: { gives: Record<string, unknown> };
+  };
+  '/api/archives': {
+    POST: { asks: { name?: string }; takes: ArchiveFile; gives: ArchiveResponse };
+  };
+  '/api/archives/{archive}': {
+    GET: { gives: ArchiveResponse };
+    DELETE: { gives: void };
+  };
+  '/api/archives/{archive}/taking': {
+    POST: { takes: TakeArchiveRequest; gives: ArchiveResponse };
+  };
+  '/api/backups': {
+    GET: { gives: BackupsResponse };
+  };
+  '/api/first-owner': {
+    POST: { takes: FirstOwnerRequest; gives: SessionResponse };
+  };
+  '/api/health': {
+    GET: { gives: HealthResponse };
+  };
+  '/api/invitations/{token}': {
+    GET: { gives: InvitationOffer };
+    POST: { takes: TakeInvitationRequest; gives: SessionResponse };
+  };
+  '/api/openapi.json': {
+    GET: { gives: Record<string, unknown> };
+  };
+  '/api/organisations': {
+    GET: { gives: OrganisationResponse[] };
+    POST: { takes: CreateOrganisationRequest; gives: OrganisationResponse };
+  };
+  '/api/organisations/{organisation}': {
+    GET: { gives: OrganisationResponse };
+    PATCH: { takes: ChangeOrganisationRequest; gives: OrganisationResponse };
+  };
+  '/api/organisations/{organisation}/accounts': {
+    GET: { asks: TrialBalanceQuery; gives: AccountResponse[] };
+    POST: { takes: AccountRequest; gives: AccountResponse };
+  };
+  '/api/organisations/{organisation}/accounts.csv': {
+    GET: { gives: CsvFile };
+  };
+  '/api/organisations/{organisation}/accounts/import': {
+    POST: { takes: CsvFile; gives: ChartImportResponse };
+  };
+  '/api/organisations/{organisation}/accounts/starter': {
+    POST: { takes: StarterWishesRequest; gives: void };
+  };
+  '/api/organisations/{organisation}/accounts/{id}': {
+    PUT: { takes: ChangeAccountRequest; gives: AccountResponse };
+    DELETE: { gives: void };
+  };
+  '/api/organisations/{organisation}/archive.zip': {
+    GET: { gives: ArchiveFile };
+  };
+  '/api/organisations/{organisation}/breakdowns': {
+    GET: { gives: BreakdownResponse[] };
+    POST: { takes: BreakdownRequest; gives: BreakdownResponse };
+  };
+  '/api/organisations/{organisation}/breakdowns/{id}': {
+    PUT: { takes: ChangeBreakdownRequest; gives: BreakdownResponse };
+    DELETE: { gives: void };
+  };
+  '/api/organisations/{organisation}/breakdowns/{id}/values': {
+    POST: { takes: BreakdownValueRequest; gives: BreakdownResponse };
+  };
+  '/api/organisations/{organisation}/breakdowns/{id}/values/{value}': {
+    PUT: { takes: BreakdownValueRequest; gives: BreakdownResponse };
+    DELETE: { gives: void };
+  };
+  '/api/organisations/{organisation}/contacts': {
+    GET: { gives: ContactResponse[] };
+    POST: { takes: ContactRequest; gives: ContactResponse };
+  };
+  '/api/organisations/{organisation}/contacts/{id}': {
+    PUT: { takes: ChangeContactRequest; gives: ContactResponse };
+    DELETE: { gives: void };
+  };
+  '/api/organisations/{organisation}/contacts/{id}/merge': {
+    POST: { takes: MergeContactRequest; gives: ContactResponse };
+  };
+  '/api/organisations/{organisation}/currencies': {
+    GET: { asks: CurrenciesQuery; gives: CurrencyResponse[] };
+    POST: { takes: CurrencyRequest; gives: CurrencyResponse };
+  };
+  '/api/organisations/{organisation}/currencies/{currency}': {
+    PUT: { takes: ChangeCurrencyRequest; gives: CurrencyResponse };
+    DELETE: { gives: void };
+  };
+  '/api/organisations/{organisation}/drafts': {
+    GET: { gives: DraftResponse[] };
+    POST: { takes: DraftRequest; gives: DraftResponse };
+  };
+  '/api/organisations/{organisation}/drafts/{id}': {
+    GET: { gives: DraftResponse };
+    PUT: { takes: DraftRequest; gives: DraftResponse };
+    DELETE: { asks: DraftVersionQuery; gives: void };
+  };
+  '/api/organisations/{organisation}/drafts/{id}/post': {
+    POST: { takes: PostDraftRequest; gives: EntryResponse };
+  };
+  '/api/organisations/{organisation}/entries': {
+    GET: { asks: EntriesQuery; gives: EntriesResponse };
+    POST: { takes: EntryRequest; gives: EntryResponse };
+  };
+  '/api/organisations/{organisation}/entries.csv': {
+    GET: { asks: EntriesQuery; gives: CsvFile };
+  };
+  '/api/organisations/{organisation}/entries/import': {
+    POST: { takes: CsvFile; gives: EntriesImportResponse };
+  };
+  '/api/organisations/{organisation}/entries/{number}': {
+    GET: { gives: EntryResponse };
+  };
+  '/api/organisations/{organisation}/entries/{number}/reverse': {
+    POST: { takes: ReverseRequest; gives: EntryResponse };
+  };
+  '/api/organisations/{organisation}/exchange-rates': {
+    GET: { asks: ExchangeRatesQuery; gives: ExchangeRateResponse[] };
+  };
+  '/api/organisations/{organisation}/exchange-rates.csv': {
+    GET: { asks: ExchangeRatesQuery; gives: CsvFile };
+  };
+  '/api/organisations/{organisation}/exchange-rates/import': {
+    POST: { takes: CsvFile; gives: ImportCounts };
+  };
+  '/api/organisations/{organisation}/exchange-rates/{currency}/{date}': {
+    PUT: { takes: RateRequest; gives: ExchangeRateResponse };
+    DELETE: { gives: void };
+  };
+  '/api/organisations/{organisation}/exports/{file}': {
+    GET: { gives: TableFile };
+  };
+  '/api/organisations/{organisation}/fiscal-years': {
+    GET: { gives: FiscalYearsResponse };
+  };
+  '/api/organisations/{organisation}/fiscal-years/{year}/closing': {
+    GET: { asks: ClosingQuery; gives: ClosingRehearsalResponse };
+    POST: { asks: ClosingQuery; takes: ClosingRequest; gives: ClosingResponse };
+  };
+  '/api/organisations/{organisation}/fiscal-years/{year}/reopening': {
+    POST: { takes: ReasonRequest; gives: ClosingResponse };
+  };
+  '/api/organisations/{organisation}/imports': {
+    POST: { asks: ImportQuery; takes: TableFile; gives: ImportResponse };
+  };
+  '/api/organisations/{organisation}/imports/{import}': {
+    GET: { gives: ImportResponse };
+    DELETE: { gives: void };
+  };
+  '/api/organisations/{organisation}/imports/{import}/matching': {
+    PUT: { takes: MatchingRequest; gives: ImportResponse };
+  };
+  '/api/organisations/{organisation}/imports/{import}/taking': {
+    POST: { gives: ImportResponse };
+  };
+  '/api/organisations/{organisation}/invitations': {
+    GET: { gives: InvitationResponse[] };
+    POST: { takes: InvitationRequest; gives: InvitationResponse[] };
+  };
+  '/api/organisations/{organisation}/invitations/{id}': {
+    DELETE: { gives: void };
+  };
+  '/api/organisations/{organisation}/outbox': {
+    GET: { gives: OutboxMessageResponse[] };
+  };
+  '/api/organisations/{organisation}/papers': {
+    GET: { gives: PaperResponse[] };
+  };
+  '/api/organisations/{organisation}/papers/{paper}': {
+    PUT: { takes: PaperRequest; gives: PaperResponse[] };
+  };
+  '/api/organisations/{organisation}/people': {
+    GET: { gives: PersonResponse[] };
+  };
+  '/api/organisations/{organisation}/people/{id}': {
+    PUT: { takes: ChangePersonRequest; gives: PersonResponse[] };
+    DELETE: { gives: void };
+  };
+  '/api/organisations/{organisation}/periods/{period}/lock': {
+    POST: { gives: void };
+  };
+  '/api/organisations/{organisation}/periods/{period}/unlock': {
+    POST: { takes: ReasonRequest; gives: void };
+  };
+  '/api/organisations/{organisation}/proofs': {
+    GET: { asks: ProofsQuery; gives: ProofsResponse };
+  };
+  '/api/organisations/{organisation}/proofs/check': {
+    POST: { asks: ProofsQuery; gives: ProofsResponse };
+  };
+  '/api/organisations/{organisation}/putting-away': {
+    POST: { gives: PutAwayResponse };
+    DELETE: { gives: void };
+  };
+  '/api/organisations/{organisation}/recurring-journals': {
+    GET: { asks: ProofsQuery; gives: RecurringJournalResponse[] };
+    POST: { takes: RecurringJournalRequest; gives: RecurringJournalResponse };
+  };
+  '/api/organisations/{organisation}/recurring-journals/post-due': {
+    POST: { gives: PostDueResponse };
+  };
+  '/api/organisations/{organisation}/recurring-journals/{id}': {
+    PUT: { takes: RecurringJournalRequest; gives: RecurringJournalResponse };
+    DELETE: { gives: RecurringJournalResponse };
+  };
+  '/api/organisations/{organisation}/recurring-journals/{id}/post': {
+    POST: { takes: PostOccurrenceRequest; gives: RecurringJournalResponse };
+  };
+  '/api/organisations/{organisation}/recurring-journals/{id}/skip': {
+    POST: { takes: SkipOccurrenceRequest; gives: RecurringJournalResponse };
+  };
+  '/api/organisations/{organisation}/reports/account-detail': {
+    GET: { asks: AccountDetailQuery; gives: AccountDetailResponse };
+  };
+  '/api/organisations/{organisation}/reports/account-ledger': {
+    GET: { asks: AccountLedgerQuery; gives: AccountLedgerResponse };
+  };
+  '/api/organisations/{organisation}/reports/account-ledger.csv': {
+    GET: { asks: AccountLedgerQuery; gives: CsvFile };
+  };
+  '/api/organisations/{organisation}/reports/aged-balances': {
+    GET: { asks: AgedBalancesQuery; gives: AgedBalancesResponse };
+  };
+  '/api/organisations/{organisation}/reports/aged-balances.csv': {
+    GET: { asks: AgedBalancesQuery; gives: CsvFile };
+  };
+  '/api/organisations/{organisation}/reports/balance-sheet': {
+    GET: { asks: BalanceSheetQuery; gives: BalanceSheetResponse };
+  };
+  '/api/organisations/{organisation}/reports/balance-sheet.csv': {
+    GET: { asks: BalanceSheetQuery; gives: CsvFile };
+  };
+  '/api/organisations/{organisation}/reports/equity-statement': {
+    GET: { asks: SpanQuery; gives: EquityStatementResponse };
+  };
+  '/api/organisations/{organisation}/reports/equity-statement.csv': {
+    GET: { asks: SpanQuery; gives: CsvFile };
+  };
+  '/api/organisations/{organisation}/reports/income-statement': {
+    GET: { asks: IncomeStatementQuery; gives: IncomeStatementResponse };
+  };
+  '/api/organisations/{organisation}/reports/income-statement.csv': {
+    GET: { asks: IncomeStatementQuery; gives: CsvFile };
+  };
+  '/api/organisations/{organisation}/reports/statement-of-account': {
+    GET: { asks: StatementOfAccountQuery; gives: StatementOfAccountResponse };
+  };
+  '/api/organisations/{organisation}/reports/statement-of-account.csv': {
+    GET: { asks: StatementOfAccountQuery; gives: CsvFile };
+  };
+  '/api/organisations/{organisation}/reports/trial-balance': {
+    GET: { asks: TrialBalanceQuery; gives: TrialBalanceResponse };
+  };
+  '/api/organisations/{organisation}/reports/trial-balance.csv': {
+    GET: { asks: TrialBalanceQuery; gives: CsvFile };
+  };
+  '/api/organisations/{organisation}/set-up-changes': {
+    GET: { asks: SetUpChangesQuery; gives: SetUpChangeResponse[] };
+  };
+  '/api/organisations/{organisation}/take-on': {
+    GET: { gives: TakeOnResponse };
+    PUT: { takes: ChangeTakeOnRequest; gives: TakeOnResponse };
+  };
+  '/api/organisations/{organisation}/take-on/equity': {
+    POST: { takes: AcceptEquityRequest; gives: TakeOnResponse };
+  };
+  '/api/organisations/{organisation}/take-on/pack.pdf': {
+    GET: { gives: PdfFile };
+  };
+  '/api/organisations/{organisation}/take-on/reopening': {
+    POST: { takes: ReopenTakeOnRequest; gives: TakeOnResponse };
+  };
+  '/api/organisations/{organisation}/take-on/sign-off': {
+    POST: { gives: TakeOnResponse };
+  };
+  '/api/organisations/{organisation}/take-on/trays/{tray}': {
+    GET: { gives: TrayRowsResponse };
+  };
+  '/api/organisations/{organisation}/take-on/trays/{tray}/posting': {
+    POST: { gives: TakeOnResponse };
+    DELETE: { gives: TakeOnResponse };
+  };
+  '/api/organisations/{organisation}/take-on/trays/{tray}/rows': {
+    POST: { takes: TakeOnRowsRequest; gives: AddedRowsResponse };
+    DELETE: { gives: void };
+  };
+  '/api/organisations/{organisation}/take-on/trays/{tray}/rows/{row}': {
+    PUT: { takes: TakeOnRowRequest; gives: void };
+    DELETE: { gives: void };
+  };
+  '/api/organisations/{organisation}/tax-codes': {
+    GET: { gives: TaxCodeResponse[] };
+    POST: { takes: TaxCodeRequest; gives: TaxCodeResponse };
+  };
+  '/api/organisations/{organisation}/tax-codes/{id}': {
+    PUT: { takes: ChangeTaxCodeRequest; gives: TaxCodeResponse };
+    DELETE: { gives: void };
+  };
+  '/api/overview': {
+    GET: { gives: StandingResponse[] };
+  };
+  '/api/own-sign-in/password': {
+    PUT: { takes: ChangePasswordRequest; gives: void };
+  };
+  '/api/own-sign-in/preferences': {
+    PUT: { takes: PreferencesRequest; gives: void };
+  };
+  '/api/own-sign-in/sessions': {
+    DELETE: { gives: void };
+  };
+  '/api/password-reset': {
+    POST: { takes: PasswordResetRequest; gives: void };
+  };
+  '/api/password-reset/{token}': {
+    POST: { takes: NewPasswordRequest; gives: void };
+  };
+  '/api/session': {
+    GET: { gives: SessionResponse };
+    POST: { takes: SignInRequest; gives: SessionResponse };
+    DELETE: { gives: void };
+  };
+  '/api/unfinished-start': {
+    GET: { gives: UnfinishedStartResponse };
+    PUT: { takes: UnfinishedStartRequest; gives: void };
+    DELETE: { gives: void };
+  };
+}
+
+/** All that goes over the wire: what the addresses take and give, and how each of them refuses. */
+export interface Wire {
+  endpoints: Endpoints;
+  problems: ProblemDetails;
+}
