@@ -21,7 +21,7 @@ for (const file of readdirSync(folder)) {
 // What an archive of an organisation holds, as it is published.
 const { ARCHIVE_SCHEMA } = await import('../packages/core/dist/index.js');
 const published = join(root, 'docs/archive.schema.json');
-writeFileSync(published, JSON.stringify(ARCHIVE_SCHEMA));
+writeFileSync(published, JSON.stringify(ARCHIVE_SCHEMA, null, 2));
 execFileSync('npx', ['prettier', '--write', published], { cwd: root, stdio: 'ignore' });
 
 /** Plain SQL, each table strict, and without a row id where its key is not a whole number. */
