@@ -157,6 +157,9 @@ describe('guarantees', () => {
   });
 });
 
+const byName = <T extends { readonly name: string }>(columns: readonly T[]): T[] =>
+  [...columns].sort((a, b) => (a.name < b.name ? -1 : 1));
+
 describe('the tables in the code', () => {
   const tables = Object.values(schema).filter((one) => is(one, SQLiteTable));
   test('are those of the file, column by column', async () => {
@@ -171,8 +174,8 @@ describe('the tables in the code', () => {
     expect(inFile.sort()).toEqual(tables.map((table) => getTableConfig(table).name).sort());
     for (const table of tables) {
       const { name, foreignKeys, checks, indexes } = getTableConfig(table);
-      const rows = client.prepare(`SELECT name, "notnull" FROM pragma_table_info('${name}')`).all();
-      const columns = Object.values(getTableColumns(table)).map((column) => ({
+      const rows = client.prepare(`SELECT name, "notnull" FROM pragma_table_info('${name}') ORDER BY name`).all();
+      const columns = byName(Object.values(getTableColumns(table))).map((column) => ({
         name: column.name,
         notnull: column.notNull && !(column.primary && column.getSQLType() === 'integer') ? 1 : expect.anything(),
       }));

@@ -34,6 +34,8 @@ export class ContactRequest {
   @IsOptional() @IsString() @MaxLength(254) email?: string;
   @IsOptional() @IsString() @MaxLength(60) phone?: string;
   @IsOptional() @IsString() @MaxLength(700) address?: string;
+  /** What the contact knows the organisation by: a customer number, a membership number. */
+  @IsOptional() @IsString() @MaxLength(60) ourNumber?: string;
   @IsOptional() @IsObject() @ValidateNested() @Type(() => BankDetailsRequest) bank?: BankDetailsRequest;
 }
 
@@ -61,6 +63,7 @@ export interface ContactResponse {
   email: string | null;
   phone: string | null;
   address: string | null;
+  ourNumber: string | null;
   bank: BankDetails | null;
   /** The id of the contact that has taken its place. */
   mergedInto: number | null;

@@ -31,6 +31,15 @@ export const CONTACT_DETAILS = {
     lines: 6,
     otherwise: 'An address has up to six lines of 100 characters.',
   },
+  ourNumber: {
+    label: 'Our number with them',
+    trailName: 'our number with them',
+    column: 'our_number',
+    alsoCalled: 'ourno ournumberwiththem customernumberwiththem',
+    length: 40,
+    lines: 1,
+    otherwise: 'Our number with them is up to 40 characters on one line.',
+  },
 } as const satisfies TextDetails;
 
 /** The texts of {@link CONTACT_DETAILS}, each left out if there is none. */

@@ -74,6 +74,7 @@ export const contact = table(
     email: text('email'),
     phone: text('phone'),
     address: text('address'),
+    ourNumber: text('our_number'),
     bank: json<BankDetails>('bank'),
     mergedInto: contactId('merged_into'),
     version: version(),
