@@ -135,16 +135,6 @@ export function ContactForm({
               onChange={(currency) => set({ currency })}
               {...at('currency')}
             />
-            <FormControlLabel
-              control={
-                <Checkbox
-                  size="small"
-                  checked={fields.active}
-                  onChange={(event) => set({ active: event.target.checked })}
-                />
-              }
-              label={<span className="small">in use</span>}
-            />
             {BANK.map(([field, label]) => (
               <TextField
                 key={field}
@@ -154,6 +144,17 @@ export function ContactForm({
                 {...at(`bank.${field}`)}
               />
             ))}
+            <FormControlLabel
+              className="wide"
+              control={
+                <Checkbox
+                  size="small"
+                  checked={fields.active}
+                  onChange={(event) => set({ active: event.target.checked })}
+                />
+              }
+              label={<span className="small">in use</span>}
+            />
           </div>
           <ErrorMessage error={elsewhere ?? remove.error} />
           <FormFoot
