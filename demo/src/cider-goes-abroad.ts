@@ -106,6 +106,8 @@ function liableForTax(books: SampleBooks): void {
     },
   ];
   for (const request of codes) books.do(addTaxCode, { ...of, request });
+  books.changeAccount('1310', { note: 'Empty bottles, caps, labels. Full ones belong to stock of cider.' });
+  books.changeAccount('5900', { note: 'Only what has no account of its own and is below 50 euro.' });
   for (const number of ['4010', '4030']) books.changeAccount(number, { taxCode: 'S20' });
   for (const number of ['5310', '5320', '5410']) books.changeAccount(number, { taxCode: 'P20' });
 }

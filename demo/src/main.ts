@@ -1,9 +1,19 @@
+import { DataFolderInUseError, takeDataFolder } from '@just-ledger/server/platform/database/data-folder';
 import { existsSync, renameSync, rmSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { DEMO_SIGN_IN, DEMO_TODAY, writeDemo } from './write-demo.js';
 
 const folder = resolve(process.env['JUST_LEDGER_DATA'] ?? '.data/demo');
-if (process.argv.includes('--reset')) rmSync(folder, { recursive: true, force: true });
+if (process.argv.includes('--reset')) {
+  try {
+    takeDataFolder(folder)();
+  } catch (error) {
+    if (!(error instanceof DataFolderInUseError)) throw error;
+    console.error(error.message);
+    process.exit(1);
+  }
+  rmSync(folder, { recursive: true, force: true });
+}
 
 // written beside first, so that an interrupted start leaves no half sample behind
 if (!existsSync(join(folder, 'books.sqlite'))) {

@@ -27,6 +27,7 @@ const account = (number: string, name: string, change: Partial<AccountResponse> 
   active: true,
   role: null,
   taxCode: null,
+  note: null,
   closesTo: null,
   share: null,
   settles: false,

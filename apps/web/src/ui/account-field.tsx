@@ -39,6 +39,14 @@ export function AccountField({
       inputValue={typed ?? (chosen === null ? '' : labelOf(chosen))}
       onInputChange={(_, text, reason) => setTyped(reason === 'input' ? text : undefined)}
       getOptionLabel={labelOf}
+      renderOption={({ key, ...option }, one) => (
+        <li key={key} {...option}>
+          <div>
+            {labelOf(one)}
+            {one.note && <div className="small soft">{one.note}</div>}
+          </div>
+        </li>
+      )}
       isOptionEqualToValue={(a, b) => a.number === (typeof b === 'string' ? b : b.number)}
       autoHighlight
       autoSelect

@@ -24,6 +24,8 @@ export class AccountRequest {
   @IsOptional() @IsArray() @ArrayMaxSize(20) @IsString({ each: true }) breakdowns?: string[];
   /** The tax code that new lines on it are proposed with. */
   @IsOptional() @IsString() @MaxLength(40) taxCode?: string;
+  /** What belongs on it, for whoever chooses an account. */
+  @IsOptional() @IsString() @MaxLength(900) note?: string;
 }
 
 /** An account as it should be from now on: all of it, and the version that was looked at. */
@@ -52,6 +54,7 @@ export interface AccountResponse {
   settles: boolean;
   breakdowns: string[];
   taxCode: string | null;
+  note: string | null;
   /** How many posted lines stand on it. */
   lines: number;
   /** Debit positive, at the date asked for. */

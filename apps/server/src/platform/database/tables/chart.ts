@@ -47,6 +47,7 @@ export const account = table(
     share: integer('share'),
     settles: yesNo('settles').notNull().default(false),
     taxCode: integer('tax_code'),
+    note: text('note'),
     version: version(),
   },
   (self) => [
