@@ -1,9 +1,14 @@
-const swc = [
+const swc = (tsx) => [
   '@swc/jest',
   {
     jsc: {
-      parser: { syntax: 'typescript', decorators: true },
-      transform: { legacyDecorator: true, decoratorMetadata: true, useDefineForClassFields: false },
+      parser: { syntax: 'typescript', decorators: true, tsx },
+      transform: {
+        legacyDecorator: true,
+        decoratorMetadata: true,
+        useDefineForClassFields: false,
+        react: { runtime: 'automatic' },
+      },
       target: 'es2022',
       keepClassNames: true,
     },
@@ -14,10 +19,10 @@ const swc = [
 const project = (displayName, folder, extra = {}) => ({
   displayName,
   rootDir: `<rootDir>/${folder}`,
-  testMatch: ['<rootDir>/**/*.test.ts'],
+  testMatch: ['<rootDir>/**/*.test.ts', '<rootDir>/**/*.test.tsx'],
   testPathIgnorePatterns: ['/node_modules/', '/dist/'],
-  extensionsToTreatAsEsm: ['.ts'],
-  transform: { '^.+\\.ts$': swc },
+  extensionsToTreatAsEsm: ['.ts', '.tsx'],
+  transform: { '^.+\\.ts$': swc(false), '^.+\\.tsx$': swc(true) },
   moduleNameMapper: { '^(\\.{1,2}/.*)\\.js$': '$1' },
   ...extra,
 });

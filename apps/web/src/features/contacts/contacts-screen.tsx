@@ -11,7 +11,7 @@ import { Allowed } from '../../ui/allowed.js';
 import { FilesLink } from '../../ui/files-link.js';
 import { Printed, PrintedRows } from '../../ui/printed.js';
 import { Empty, Pane, Sheet } from '../../ui/sheet.js';
-import { ContactForm } from './contact-form.js';
+import { ContactSheet } from './contact-sheet.js';
 
 /** Customers, suppliers, members, employees, authorities: a list, and one of them beside it. */
 export default function ContactsScreen() {
@@ -103,7 +103,7 @@ export default function ContactsScreen() {
       </div>
       {(one || chosen === 'new') && (
         <Pane>
-          <ContactForm
+          <ContactSheet
             key={one ? `${one.id} ${one.version}` : 'new'}
             contact={one}
             contacts={contacts}

@@ -1,0 +1,158 @@
+import type { AccountResponse, BreakdownResponse } from '@just-ledger/contract';
+import {
+  ACCOUNT_DETAILS,
+  ACCOUNT_ROLES,
+  type AccountRole,
+  CLASSIFICATIONS,
+  classificationsOf,
+  CLOSED_ROLES,
+  CONTRA_ROLES,
+  type Element,
+  ELEMENT_LABELS,
+  ELEMENTS,
+} from '@just-ledger/core';
+import { useQuery } from '@tanstack/react-query';
+import { useFormContext, useWatch } from 'react-hook-form';
+import { useBooks } from '../../api/books-queries.js';
+import { taxCodesQuery } from '../../api/tax-code-queries.js';
+import {
+  CheckInput,
+  ChoiceInput,
+  CurrencyInput,
+  TextDetailInputs,
+  TextInput,
+  WordsInput,
+} from '../../ui/form-fields.js';
+import { OpenYearsNote } from '../../ui/open-years-note.js';
+import { PlaceInput } from './place-input.js';
+import { meantPlace, type TypedAccount } from './typed-account.js';
+
+const numberOf = ({ number }: AccountResponse): string => number;
+const titleOf = ({ number, name }: AccountResponse): string => `${number} ${name}`;
+
+/** The fields of an account: what it is and where it stands, what it does, what its lines need. */
+export function AccountFields({
+  accounts,
+  breakdowns,
+  account,
+}: {
+  accounts: readonly AccountResponse[];
+  breakdowns: readonly BreakdownResponse[];
+  account: AccountResponse | undefined;
+}) {
+  const { organisation } = useBooks();
+  const { setValue, control } = useFormContext<TypedAccount>();
+  const typed = useWatch({ control }) as TypedAccount;
+  const { element, classification } = meantPlace(typed, accounts);
+  const hasHeading = accounts.some(({ number }) => number === typed.parent);
+  const isPosted = (account?.lines ?? 0) > 0;
+  const roles = (Object.keys(ACCOUNT_ROLES) as AccountRole[]).filter((role) =>
+    (ACCOUNT_ROLES[role].elements as readonly Element[]).includes(element),
+  );
+  return (
+    <>
+      <div className="account-fields">
+        <TextInput name="number" label="Number" required autoFocus />
+        <TextInput name="name" label="Name" required />
+        <PlaceInput
+          name="element"
+          label="Element"
+          shown={element}
+          disabled={isPosted || hasHeading}
+          hint={isPosted ? `lines on it: ${account?.lines}` : undefined}
+          choices={ELEMENTS}
+          labelOf={(one) => ELEMENT_LABELS[one]}
+          onChosen={() => {
+            setValue('classification', '');
+            setValue('role', '');
+          }}
+        />
+        <PlaceInput
+          name="classification"
+          label="Shown under"
+          shown={classification}
+          disabled={hasHeading}
+          hint={hasHeading ? 'where its heading is' : undefined}
+          choices={classificationsOf(element)}
+          labelOf={(one) => CLASSIFICATIONS[one].label}
+        />
+        <ChoiceInput
+          className="two"
+          name="parent"
+          label="Under heading"
+          none="none"
+          choices={accounts.filter(
+            (one) => one.element === element && one.lines === 0 && one.number !== account?.number,
+          )}
+          keyOf={numberOf}
+          labelOf={titleOf}
+        />
+        <PlaceInput
+          name="role"
+          label="What it does"
+          shown={typed.role}
+          none="nothing special"
+          choices={roles}
+          labelOf={(role) => ACCOUNT_ROLES[role].label}
+          onChosen={(role) => setValue('contra', CONTRA_ROLES.has(role as AccountRole))}
+        />
+        <CurrencyInput name="currency" label="Own currency" base={organisation.baseCurrency} disabled={isPosted} />
+        <EquityInput role={typed.role} accounts={accounts} />
+        <TaxCodeInput chosen={typed.taxCode} />
+        <TextDetailInputs details={ACCOUNT_DETAILS} />
+      </div>
+      <div className="row">
+        <CheckInput name="contra" label="contra: usually on the opposite side" />
+        {(element === 'asset' || element === 'liability') && (
+          <CheckInput name="control" label="control account: each line names a contact" />
+        )}
+        <CheckInput name="typedEntries" label="takes typed entries" />
+        <CheckInput name="settles" label="documents may be settled with it" />
+        <CheckInput name="active" label="in use" />
+        <WordsInput
+          name="breakdowns"
+          words={breakdowns.map(({ name }) => name)}
+          labelOf={(name) => `each line names its ${name.toLowerCase()}`}
+        />
+      </div>
+      {element === 'equity' && typed.role !== '' && <OpenYearsNote />}
+    </>
+  );
+}
+
+/** What an owner's account takes of the result, or what a temporary equity account is closed into. */
+function EquityInput({ role, accounts }: { role: string; accounts: readonly AccountResponse[] }) {
+  if (role === 'owner-capital') {
+    return <TextInput name="share" label="Share of the result" hint="a whole weight, such as 3 of 3 to 2" />;
+  }
+  if (!CLOSED_ROLES.has(role as AccountRole)) return null;
+  return (
+    <ChoiceInput
+      name="closesTo"
+      label="Closed into"
+      none="where the result goes"
+      choices={accounts.filter((one) => one.element === 'equity' && !CLOSED_ROLES.has(one.role as AccountRole))}
+      keyOf={numberOf}
+      labelOf={titleOf}
+    />
+  );
+}
+
+/** The tax code that new lines are proposed with, where there are any. */
+function TaxCodeInput({ chosen }: { chosen: string }) {
+  const { organisation } = useBooks();
+  const { data: taxCodes = [] } = useQuery(taxCodesQuery(organisation.id));
+  if (taxCodes.length === 0) return null;
+  return (
+    <ChoiceInput
+      className="two"
+      name="taxCode"
+      label="Usual tax code"
+      hint="proposed on new lines"
+      none="none"
+      choices={taxCodes.filter((one) => one.active || one.code === chosen)}
+      keyOf={({ code }) => code}
+      labelOf={({ code, name }) => `${code} ${name}`}
+    />
+  );
+}

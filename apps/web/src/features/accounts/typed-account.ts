@@ -1,0 +1,40 @@
+import type { AccountResponse } from '@just-ledger/contract';
+import {
+  type ACCOUNT_DETAILS,
+  type Classification,
+  type Element,
+  elementFromNumber,
+  proposedClassification,
+} from '@just-ledger/core';
+
+/** An account as it is typed. */
+export interface TypedAccount extends Record<keyof typeof ACCOUNT_DETAILS, string> {
+  number: string;
+  name: string;
+  /** Empty until somebody chooses; so is the classification. */
+  element: string;
+  classification: string;
+  parent: string;
+  contra: boolean;
+  control: boolean;
+  currency: string;
+  typedEntries: boolean;
+  active: boolean;
+  role: string;
+  closesTo: string;
+  share: string;
+  settles: boolean;
+  breakdowns: readonly string[];
+  taxCode: string;
+}
+
+/** Where an account stands: as its heading does, as was chosen, or as its number proposes. */
+export function meantPlace(
+  { parent, element: chosen, classification: under, number }: TypedAccount,
+  accounts: readonly AccountResponse[],
+): { element: Element; classification: Classification } {
+  const heading = accounts.find((one) => one.number === parent);
+  const element = (heading?.element || chosen || elementFromNumber(number) || 'asset') as Element;
+  const classification = heading?.classification || under || proposedClassification(element, number);
+  return { element, classification: classification as Classification };
+}

@@ -1,0 +1,69 @@
+import { classValidatorResolver } from '@hookform/resolvers/class-validator';
+import { type ReactNode, useId, useState } from 'react';
+import { type FieldValues, FormProvider, type Resolver, useForm } from 'react-hook-form';
+import { RequestRefused } from '../api/request.js';
+import { FormPlaces } from './form-places.js';
+import { ErrorMessage } from './sheet.js';
+
+/**
+ * A form for a request of the contract. What is typed is held against the rules of the request's class before it is
+ * sent; what the server refuses afterwards stands at its field, and over the foot of the form where it has none there.
+ */
+export function RequestForm<Typed extends FieldValues, Request extends object>({
+  of,
+  values,
+  toRequest,
+  send,
+  label,
+  className,
+  foot,
+  children,
+}: {
+  /** The class of the request, with its rules. */
+  of: new () => Request;
+  /** What the fields hold at first. */
+  values: Typed;
+  /** The request as it is sent. */
+  toRequest: (typed: Typed) => Request;
+  send: (request: Request) => Promise<unknown>;
+  label: string;
+  className?: string;
+  /** What stands under the fields: it is told whether something is on its way. */
+  foot: (isPending: boolean) => ReactNode;
+  children: ReactNode;
+}) {
+  const [elsewhere, setElsewhere] = useState<Error | null>(null);
+  const [places] = useState(() => new Set<string>());
+  const id = useId();
+  const resolver: Resolver<Typed, unknown, Request> = (typed, context, options) =>
+    (classValidatorResolver(of as never) as unknown as Resolver<Request, unknown, Request>)(
+      toRequest(typed),
+      context,
+      options as never,
+    ) as never;
+  const form = useForm<Typed, unknown, Request>({ defaultValues: values as never, resolver });
+  const submit = form.handleSubmit(async (request) => {
+    setElsewhere(null);
+    try {
+      await send(request);
+    } catch (error) {
+      const problems = error instanceof RequestRefused ? error.details.problems : [];
+      const placed = problems.filter(({ path }) => places.has(path));
+      placed.forEach(({ path, message }, index) =>
+        form.setError(path as never, { type: 'server', message }, { shouldFocus: index === 0 }),
+      );
+      if (problems.length === 0 || placed.length < problems.length) setElsewhere(error as Error);
+    }
+  });
+  return (
+    <FormProvider {...form}>
+      <FormPlaces value={places}>
+        <form id={id} aria-label={label} className={className} onSubmit={(event) => void submit(event)}>
+          {children}
+          <ErrorMessage error={elsewhere} />
+          {foot(form.formState.isSubmitting)}
+        </form>
+      </FormPlaces>
+    </FormProvider>
+  );
+}

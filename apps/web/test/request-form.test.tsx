@@ -1,0 +1,98 @@
+/** @jest-environment jsdom */
+import { jest } from '@jest/globals';
+import { ContactRequest } from '@just-ledger/contract';
+import { render, screen } from '@testing-library/react';
+import { userEvent } from '@testing-library/user-event';
+import { RequestRefused } from '../src/api/request.js';
+import { CheckInput, TextInput, WordsInput } from '../src/ui/form-fields.js';
+import { RequestForm } from '../src/ui/request-form.js';
+
+const VALUES = { name: '', number: '', roles: ['customer'], active: true, bank: { iban: '' } };
+const refused = (...problems: [path: string, message: string][]): RequestRefused =>
+  new RequestRefused({
+    type: 'about:blank',
+    title: 'Refused',
+    status: 422,
+    problems: problems.map(([path, message]) => ({ code: 'x', path, message })),
+  });
+
+function show(send: (request: ContactRequest) => Promise<unknown>): ReturnType<typeof userEvent.setup> {
+  render(
+    <RequestForm
+      of={ContactRequest}
+      label="A contact"
+      values={VALUES}
+      toRequest={(typed): ContactRequest => typed}
+      send={send}
+      foot={(isPending) => <button disabled={isPending}>Save</button>}
+    >
+      <TextInput name="name" label="Name" hint="As on the letterhead" />
+      <TextInput name="bank.iban" label="IBAN" />
+      <WordsInput name="roles" words={['customer', 'supplier']} />
+      <CheckInput name="active" label="in use" />
+    </RequestForm>,
+  );
+  return userEvent.setup();
+}
+const save = (): HTMLElement => screen.getByRole('button', { name: 'Save' });
+
+describe('a form for a request', () => {
+  test('sends what was typed, ticked and left as it was', async () => {
+    const send = jest.fn(() => Promise.resolve());
+    const user = show(send);
+    await user.type(screen.getByLabelText('Name'), 'Low Weir');
+    await user.type(screen.getByLabelText('IBAN'), 'GB82');
+    await user.click(screen.getByLabelText('supplier'));
+    await user.click(screen.getByLabelText('in use'));
+    await user.click(save());
+    expect(send).toHaveBeenCalledTimes(1);
+    expect(send).toHaveBeenCalledWith(
+      expect.objectContaining({
+        name: 'Low Weir',
+        number: '',
+        roles: ['customer', 'supplier'],
+        active: false,
+        bank: expect.objectContaining({ iban: 'GB82' }),
+      }),
+    );
+  });
+  test('sends nothing that breaks a rule of the request, and says so at its field', async () => {
+    const send = jest.fn(() => Promise.resolve());
+    const user = show(send);
+    await user.click(screen.getByLabelText('Name'));
+    await user.paste('x'.repeat(201));
+    await user.click(save());
+    expect(send).not.toHaveBeenCalled();
+    expect(screen.getByLabelText('Name').getAttribute('aria-invalid')).toBe('true');
+    expect(screen.getByText(/200 characters/)).toBeTruthy();
+  });
+  test('puts what the server refuses at its fields, the first of which is looked at', async () => {
+    const user = show(() =>
+      Promise.reject(refused(['bank.iban', 'This is no IBAN.'], ['roles', 'At least one role.'])),
+    );
+    expect(screen.getByText('As on the letterhead')).toBeTruthy();
+    await user.click(save());
+    expect(await screen.findByText('This is no IBAN.')).toBeTruthy();
+    expect(screen.getByText('At least one role.')).toBeTruthy();
+    expect(document.activeElement).toBe(screen.getByLabelText('IBAN'));
+    expect(screen.queryByRole('alert')).toBeNull();
+  });
+  test.each<[string, Error, RegExp]>([
+    ['a problem of a field that is not shown', refused(['terms', 'These are no terms.']), /These are no terms/],
+    ['one without a field', refused(['', 'The books are archived.']), /archived/],
+    ['a server that is away', new Error('The server cannot be reached.'), /cannot be reached/],
+  ])('loses nothing: %s', async (_, error, message) => {
+    const user = show(() => Promise.reject(error));
+    await user.click(save());
+    expect((await screen.findByRole('alert')).textContent).toMatch(message);
+  });
+  test('cannot be sent twice while it is on its way, and can be again afterwards', async () => {
+    let fail = (): void => undefined;
+    const user = show(() => new Promise((_, reject) => (fail = () => reject(new Error('away')))));
+    await user.click(save());
+    expect((save() as HTMLButtonElement).disabled).toBe(true);
+    fail();
+    await screen.findByRole('alert');
+    expect((save() as HTMLButtonElement).disabled).toBe(false);
+  });
+});
