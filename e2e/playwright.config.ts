@@ -5,8 +5,8 @@ export default defineConfig({
   testMatch: '*.spec.ts',
   timeout: 90_000,
   expect: { timeout: 20_000 },
-  workers: 1,
-  retries: process.env['CI'] ? 1 : 0,
+  workers: 2,
+  retries: 0,
   reporter: 'list',
   use: {
     viewport: { width: 1280, height: 800 },

@@ -96,8 +96,10 @@ describe('limits come before anything is built', () => {
     const health = await server.request('GET', '/api/health');
     expect(health.body).toEqual({
       ready: true,
+      books: 'readable',
       threads: {
         writer: { state: 'running', deaths: 0 },
+        batches: { state: 'running', deaths: 0 },
         reader: { state: 'running', deaths: 0 },
         files: { state: 'running', deaths: 0 },
       },

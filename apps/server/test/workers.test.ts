@@ -11,6 +11,7 @@ import { TaskWorker } from '../src/platform/threads/task-worker.js';
 // what the thread of the tests does is in its own program; here are only names and types
 const task = <Args>(taskName: string): Task<unknown, Args, string> => Object.assign(() => '', { taskName });
 const [say, refuse] = [task<string>('say'), task<string>('refuse')];
+const wait = task<SharedArrayBuffer>('wait');
 const [fail, leave, fill] = [task<null>('fail'), task<null>('leave'), task<null>('fill')];
 
 const BUILT = fileURLToPath(new URL('../dist/platform/threads', import.meta.url));
@@ -29,6 +30,7 @@ beforeAll(() => {
       if (name === 'say') return 'said ' + args;
       if (name === 'refuse') throw new Refusal(422, [{ code: 'no', path: 'lines.0', message: args }]);
       if (name === 'leave') process.exit(3);
+      if (name === 'wait') return void Atomics.wait(new Int32Array(args), 0, 0);
       if (name === 'fill') for (const held = []; ; ) held.push({ much: held.length });
       throw Object.assign(new Error('broken'), { code: 'SQLITE_FULL' });
     });`,
@@ -75,10 +77,10 @@ describe('a worker', () => {
       {},
       { isBegunAnew: true, onDeath: ({ message }) => died.push(message) },
     );
-    expect(one.standing).toEqual({ state: 'running', deaths: 0 });
+    expect(await one.status()).toEqual({ state: 'running', deaths: 0 });
     await expect(one.run(leave, null)).rejects.toMatchObject({ status: 503, problems: [{ code: 'thread-ended' }] });
     expect(await one.run(say, 'late')).toBe('said late');
-    expect([died, one.standing]).toEqual([['worker ended with code 3'], { state: 'running', deaths: 1 }]);
+    expect([died, await one.status()]).toEqual([['worker ended with code 3'], { state: 'running', deaths: 1 }]);
     await one.end();
   });
   test('that asks for more memory than it may have ends alone', async () => {
@@ -86,6 +88,19 @@ describe('a worker', () => {
     await expect(one.run(fill, null)).rejects.toMatchObject({ status: 503, problems: [{ code: 'thread-ended' }] });
     expect(await one.run(say, 'on')).toBe('said on');
     await one.end();
+  });
+  test('says whether it is there: at once, busy with something long, or ended', async () => {
+    const one = worker();
+    expect(await one.status()).toEqual({ state: 'running', deaths: 0 });
+    const gate = new SharedArrayBuffer(4);
+    const long = one.run(wait, gate);
+    expect(await one.status()).toEqual({ state: 'busy', deaths: 0 });
+    Atomics.store(new Int32Array(gate), 0, 1);
+    Atomics.notify(new Int32Array(gate), 0);
+    await long;
+    expect(await one.status()).toEqual({ state: 'running', deaths: 0 });
+    await one.end();
+    expect(await one.status()).toEqual({ state: 'ended', deaths: 0 });
   });
   test('that is ended finishes what it was asked', async () => {
     const one = worker();

@@ -38,7 +38,7 @@ const save = (): HTMLElement => screen.getByRole('button', { name: 'Save' });
 
 describe('a form for a request', () => {
   test('sends what was typed, ticked and left as it was', async () => {
-    const send = jest.fn(() => Promise.resolve());
+    const send = jest.fn((_request: ContactRequest) => Promise.resolve());
     const user = show(send);
     await user.type(screen.getByLabelText('Name'), 'Low Weir');
     await user.type(screen.getByLabelText('IBAN'), 'GB82');
@@ -57,7 +57,7 @@ describe('a form for a request', () => {
     );
   });
   test('sends nothing that breaks a rule of the request, and says so at its field', async () => {
-    const send = jest.fn(() => Promise.resolve());
+    const send = jest.fn((_request: ContactRequest) => Promise.resolve());
     const user = show(send);
     await user.click(screen.getByLabelText('Name'));
     await user.paste('x'.repeat(201));

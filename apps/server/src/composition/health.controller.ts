@@ -1,25 +1,37 @@
+import type { HealthResponse } from '@just-ledger/contract';
 import { Controller, Get } from '@nestjs/common';
 import { Open } from '../platform/sessions/session-guard.js';
-import type { ThreadStanding } from '../platform/threads/task-worker.js';
-import { HeavyReader, Importer, Writer } from '../platform/threads/threads.module.js';
+import { BatchReader, HeavyReader, Importer, Reader, Writer } from '../platform/threads/threads.module.js';
 
-/** Whether the server takes requests. */
+/** Whether the server takes requests: each thread and the books are asked. */
 @Open()
 @Controller('api/health')
 export class HealthController {
   constructor(
+    private readonly reader: Reader,
     private readonly writer: Writer,
     private readonly heavyReader: HeavyReader,
+    private readonly batchReader: BatchReader,
     private readonly importer: Importer,
   ) {}
 
   @Get()
-  health(): { ready: boolean; threads: Record<'writer' | 'reader' | 'files', ThreadStanding> } {
-    const threads = {
-      writer: this.writer.standing,
-      reader: this.heavyReader.standing,
-      files: this.importer.standing,
-    };
-    return { ready: Object.values(threads).every(({ state }) => state === 'running'), threads };
+  async health(): Promise<HealthResponse> {
+    const [writer, reader, batches, files] = await Promise.all(
+      [this.writer, this.heavyReader, this.batchReader, this.importer].map((thread) => thread.status()),
+    );
+    const threads = { writer, reader, batches, files } as HealthResponse['threads'];
+    const books = this.canRead() ? 'readable' : 'unreadable';
+    const isUp = Object.values(threads).every(({ state }) => state !== 'ended');
+    return { ready: isUp && books === 'readable', books, threads };
+  }
+
+  private canRead(): boolean {
+    try {
+      this.reader.db.$client.prepare('SELECT count(*) FROM organisation').get();
+      return true;
+    } catch {
+      return false;
+    }
   }
 }

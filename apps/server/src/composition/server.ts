@@ -5,15 +5,17 @@ import fastifyStatic from '@fastify/static';
 import { NestFactory } from '@nestjs/core';
 import { FastifyAdapter, type NestFastifyApplication } from '@nestjs/platform-fastify';
 import type { FastifyReply, FastifyRequest } from 'fastify';
+import { randomUUID } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { AppModule } from './app.module.js';
-import { describeApi } from './openapi.js';
-import { assertDescribed, listenToRoutes } from './described-routes.js';
 import { readJson } from '../platform/problems/read-json.js';
+import { LOG_OPTIONS, ServerLog } from '../platform/server-log.js';
 import { passGate, type RouteConfig } from '../platform/sessions/gate.js';
 import { settings } from '../platform/settings.js';
+import { AppModule } from './app.module.js';
+import { assertDescribed, listenToRoutes } from './described-routes.js';
+import { describeApi } from './openapi.js';
 
 const WEB = fileURLToPath(new URL('../../../web/dist', import.meta.url));
 const JSON_LIMIT = 1024 * 1024;
@@ -43,12 +45,17 @@ const HELMET: FastifyHelmetOptions = {
 
 /** Makes the server, ready to listen. The data folder must be taken and its books prepared. */
 export async function createServer(): Promise<NestFastifyApplication> {
-  const adapter = new FastifyAdapter({ bodyLimit: JSON_LIMIT, trustProxy: settings.origin !== undefined });
+  const adapter = new FastifyAdapter({
+    bodyLimit: JSON_LIMIT,
+    trustProxy: settings.origin !== undefined,
+    logger: LOG_OPTIONS,
+    genReqId: () => randomUUID(),
+  });
   const app = await NestFactory.create<NestFastifyApplication>(AppModule, adapter, {
     logger: ['error', 'warn'],
-    bufferLogs: false,
   });
   const fastify = adapter.getInstance();
+  app.useLogger(new ServerLog(fastify.log));
   const routes = listenToRoutes(fastify);
   await app.register(fastifyHelmet as never, HELMET as never);
   await app.register(fastifyCompress as never, { threshold: 1024, encodings: ['br', 'gzip'] } as never);

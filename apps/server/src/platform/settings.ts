@@ -15,6 +15,14 @@ function today(text: string | undefined): string | undefined {
   return text;
 }
 
+const LOG_LEVELS = ['debug', 'info', 'warn', 'error', 'silent'] as const;
+
+function logLevel(text: string | undefined): (typeof LOG_LEVELS)[number] {
+  const level = LOG_LEVELS.find((one) => one === (text || 'warn'));
+  if (!level) throw new Error(`JUST_LEDGER_LOG is none of ${LOG_LEVELS.join(', ')}: ${text}`);
+  return level;
+}
+
 /** What the environment says. */
 export const settings = {
   port: port(env['PORT']),
@@ -25,6 +33,8 @@ export const settings = {
   folder: resolve(env['JUST_LEDGER_DATA'] || '.data/books'),
   /** A fixed civil date, for samples and tests. */
   today: today(env['JUST_LEDGER_TODAY']),
+  /** From which level on is logged: `info` for each request. */
+  log: logLevel(env['JUST_LEDGER_LOG']),
   /** Seconds after the start at which the first look is taken whether a daily backup is due. */
   backupAfter: Number(env['JUST_LEDGER_BACKUP_AFTER'] ?? '60') || 0,
   owner: { email: env['JUST_LEDGER_OWNER_EMAIL'], password: env['JUST_LEDGER_OWNER_PASSWORD'] },

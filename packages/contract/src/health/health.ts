@@ -1,11 +1,12 @@
-/** How a thread stands, and how often it had to be begun anew. */
+/** How a thread does, and how often it had to be begun anew. One that is busy works on something that takes its time. */
 export interface ThreadResponse {
-  state: 'running' | 'ended';
+  state: 'running' | 'busy' | 'ended';
   deaths: number;
 }
 
-/** Whether the server takes requests, and how each of its threads stands. */
+/** Whether the server takes requests: each of its threads was asked, and the books. */
 export interface HealthResponse {
   ready: boolean;
-  threads: { writer: ThreadResponse; reader: ThreadResponse; files: ThreadResponse };
+  books: 'readable' | 'unreadable';
+  threads: { writer: ThreadResponse; reader: ThreadResponse; batches: ThreadResponse; files: ThreadResponse };
 }

@@ -1,7 +1,7 @@
-import { type AccountLedgerResponse, AccountLedgerQuery } from '@just-ledger/contract';
+import { AccountLedgerQuery, type AccountLedgerResponse } from '@just-ledger/contract';
 import { Controller, Get, Header, Query } from '@nestjs/common';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
-import { HeavyReader, Reader } from '../../platform/threads/threads.module.js';
+import { BatchReader, Reader } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { ledgerCsv } from './ledger-readings.js';
 import { ledgerReport } from './ledger-report.js';
@@ -11,7 +11,7 @@ import { ledgerReport } from './ledger-report.js';
 export class AccountLedgerController {
   constructor(
     private readonly reader: Reader,
-    private readonly heavyReader: HeavyReader,
+    private readonly batchReader: BatchReader,
   ) {}
 
   @Get('account-ledger')
@@ -24,6 +24,6 @@ export class AccountLedgerController {
   csv(@CurrentOrganisation() of: Organisation, @Query() query: AccountLedgerQuery): Promise<string> {
     const { account, from, to } = query;
     const whole = { account, ...(from && { from }), ...(to && { to }) };
-    return this.heavyReader.run(ledgerCsv, { organisation: of.id, query: whole, today: this.reader.clock.today() });
+    return this.batchReader.run(ledgerCsv, { organisation: of.id, query: whole, today: this.reader.clock.today() });
   }
 }

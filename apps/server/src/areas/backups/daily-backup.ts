@@ -1,7 +1,7 @@
 import { Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
 import { messageOf } from '../../platform/problems/message-of.js';
 import { settings } from '../../platform/settings.js';
-import { HeavyReader } from '../../platform/threads/threads.module.js';
+import { BatchReader } from '../../platform/threads/threads.module.js';
 import { verifyCopy } from './backup-readings.js';
 import { backUp, type Backup, BackupNotVerifiedError, backupsFolder, backupsIn, keepLatest } from './backup.js';
 
@@ -17,7 +17,7 @@ export class DailyBackup implements OnApplicationBootstrap, OnApplicationShutdow
   private timer: NodeJS.Timeout | undefined;
   private failure: string | undefined;
 
-  constructor(private readonly reader: HeavyReader) {}
+  constructor(private readonly reader: BatchReader) {}
 
   /** The backups that there are, the latest first. */
   get backups(): Backup[] {

@@ -1,16 +1,16 @@
 import {
-  type EntriesResponse,
   type EntriesImportResponse,
   EntriesQuery,
-  type EntryResponse,
+  type EntriesResponse,
   EntryRequest,
+  type EntryResponse,
   ReverseRequest,
 } from '@just-ledger/contract';
 import { Body, Controller, Get, Header, Headers, HttpCode, Param, Post, Query } from '@nestjs/common';
 import { csvText } from '../../platform/files/csv-body.js';
 import { CurrentOrganisation, CurrentPerson } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
-import { HeavyReader, Importer, Reader, Writer } from '../../platform/threads/threads.module.js';
+import { BatchReader, Importer, Reader, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { importEntries, postEntry, reverseEntry } from './entry-commands.js';
 import { readEntries } from './entry-file.js';
@@ -22,7 +22,7 @@ import { entryAnswers, entryRowOf, journalPage } from './entry-store.js';
 export class EntriesController {
   constructor(
     private readonly reader: Reader,
-    private readonly heavyReader: HeavyReader,
+    private readonly batchReader: BatchReader,
     private readonly writer: Writer,
     private readonly importer: Importer,
   ) {}
@@ -35,7 +35,7 @@ export class EntriesController {
   @Get('entries.csv')
   @Header('content-type', 'text/csv; charset=utf-8')
   csv(@CurrentOrganisation() of: Organisation, @Query() query: EntriesQuery): Promise<string> {
-    return this.heavyReader.run(entriesCsv, { organisation: of.id, query: { ...query } });
+    return this.batchReader.run(entriesCsv, { organisation: of.id, query: { ...query } });
   }
 
   @Post('entries')

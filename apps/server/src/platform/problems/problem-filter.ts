@@ -1,7 +1,7 @@
 import type { ProblemDetails } from '@just-ledger/contract';
 import { problem, type Problem } from '@just-ledger/core';
-import { type ArgumentsHost, Catch, type ExceptionFilter, HttpException, Logger } from '@nestjs/common';
-import type { FastifyReply } from 'fastify';
+import { type ArgumentsHost, Catch, type ExceptionFilter, HttpException } from '@nestjs/common';
+import type { FastifyReply, FastifyRequest } from 'fastify';
 import { messageOf } from './message-of.js';
 import { Refusal } from './refusal.js';
 
@@ -30,11 +30,10 @@ function capped(problems: readonly Problem[]): Problem[] {
 /** Answers every failure as RFC 9457 problem details. */
 @Catch()
 export class ProblemFilter implements ExceptionFilter {
-  private readonly logger = new Logger('problems');
-
   catch(error: unknown, host: ArgumentsHost): void {
-    const reply = host.switchToHttp().getResponse<FastifyReply>();
-    const { status, problems } = this.read(error);
+    const http = host.switchToHttp();
+    const reply = http.getResponse<FastifyReply>();
+    const { status, problems } = read(error, http.getRequest<FastifyRequest>());
     const body: ProblemDetails = {
       type: `/problems/${problems[0]?.code ?? status}`,
       title: TITLES[status] ?? 'The request was refused',
@@ -47,27 +46,28 @@ export class ProblemFilter implements ExceptionFilter {
       .header('content-type', 'application/problem+json; charset=utf-8')
       .send(JSON.stringify(body));
   }
+}
 
-  private read(error: unknown): { status: number; problems: readonly Problem[] } {
-    if (error instanceof Refusal) return error;
-    const status = statusOf(error);
-    if (status !== undefined && status < 500) {
-      return { status, problems: [problem(`http-${status}`, '', messageOf(error))] };
-    }
-    const code = (error as { code?: string }).code ?? '';
-    if (code.startsWith('SQLITE_CONSTRAINT')) {
-      this.logger.error(error);
-      return {
-        status: 409,
-        problems: [problem('refused-by-books', '', `The books refused this: ${messageOf(error)}.`)],
-      };
-    }
-    this.logger.error(error instanceof Error ? (error.stack ?? error.message) : error);
+/** What an error means to whoever asked; what should not have happened goes to the log, with the request's id. */
+function read(error: unknown, { log }: FastifyRequest): { status: number; problems: readonly Problem[] } {
+  if (error instanceof Refusal) return error;
+  const status = statusOf(error);
+  if (status !== undefined && status < 500) {
+    return { status, problems: [problem(`http-${status}`, '', messageOf(error))] };
+  }
+  const code = (error as { code?: string }).code ?? '';
+  if (code.startsWith('SQLITE_CONSTRAINT')) {
+    log.error(error);
     return {
-      status: 500,
-      problems: [problem('internal', '', 'This should not have happened. Nothing was changed.')],
+      status: 409,
+      problems: [problem('refused-by-books', '', `The books refused this: ${messageOf(error)}.`)],
     };
   }
+  log.error(error);
+  return {
+    status: 500,
+    problems: [problem('internal', '', 'This should not have happened. Nothing was changed.')],
+  };
 }
 
 /** The status of Nest's and Fastify's own refusals. */

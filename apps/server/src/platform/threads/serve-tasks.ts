@@ -3,6 +3,9 @@ import { parentPort } from 'node:worker_threads';
 import { Refusal } from '../problems/refusal.js';
 import type { Task } from './task.js';
 
+/** What a thread is asked to see whether it is there. */
+export const ARE_YOU_THERE = 'are-you-there';
+
 /** What is sent to a thread. */
 export interface Question {
   readonly id: number;
@@ -59,7 +62,7 @@ function isTask(exported: unknown): exported is AnyTask {
 export function serveTasks(work: (taskName: string, args: never) => unknown): void {
   parentPort?.on('message', ({ id, taskName, args }: Question) => {
     try {
-      const value = work(taskName, args as never);
+      const value = taskName === ARE_YOU_THERE ? true : work(taskName, args as never);
       if (value instanceof Promise) {
         value.then(
           (kept: unknown) => parentPort?.postMessage({ id, type: 'done', value: kept } satisfies Answer),

@@ -1,7 +1,7 @@
 import { problem } from '@just-ledger/core';
 import { Worker } from 'node:worker_threads';
 import { Refusal } from '../problems/refusal.js';
-import type { Answer, Question } from './serve-tasks.js';
+import { type Answer, ARE_YOU_THERE, type Question } from './serve-tasks.js';
 import type { Task } from './task.js';
 
 /** How a thread may live and die. */
@@ -13,11 +13,14 @@ export interface ThreadLife {
   readonly onDeath?: (error: Error) => void;
 }
 
-/** How a thread stands. */
-export interface ThreadStanding {
-  readonly state: 'running' | 'ended';
+/** How a thread does: it answers, is at work on something that takes its time, or has ended. */
+export interface ThreadStatus {
+  readonly state: 'running' | 'busy' | 'ended';
   readonly deaths: number;
 }
+
+/** So many milliseconds a thread that is not busy has to answer whether it is there. */
+const PATIENCE = 250;
 
 /** What a thread threw, as an error: the errors of native modules come across without their message. */
 function errorOf(thrown: unknown): Error {
@@ -48,9 +51,18 @@ export class TaskWorker<Context> {
     this.worker = this.begin();
   }
 
-  /** Whether the thread takes tasks, and how often it had to be begun anew. */
-  get standing(): ThreadStanding {
-    return { state: this.failure ? 'ended' : 'running', deaths: this.deaths };
+  /** Asks the thread whether it is there, and tells how often it had to be begun anew. */
+  async status(): Promise<ThreadStatus> {
+    if (this.failure) return { state: 'ended', deaths: this.deaths };
+    let timer: NodeJS.Timeout | undefined;
+    const busy = new Promise<'busy'>((resolve) => (timer = setTimeout(() => resolve('busy'), PATIENCE)));
+    const asked = this.ask(ARE_YOU_THERE, null).then(
+      () => 'running' as const,
+      () => 'ended' as const,
+    );
+    const state = await Promise.race([asked, busy]);
+    clearTimeout(timer);
+    return { state, deaths: this.deaths };
   }
 
   private begin(): Worker {
@@ -65,8 +77,12 @@ export class TaskWorker<Context> {
 
   /** Asks for a task. @throws {Refusal} as the task does */
   run<Args, Result>(task: Task<Context, Args, Result>, args: Args): Promise<Awaited<Result>> {
+    return this.ask(task.taskName, args);
+  }
+
+  private ask<Result>(taskName: string, args: unknown): Promise<Awaited<Result>> {
     if (this.failure) return Promise.reject(this.failure);
-    const question: Question = { id: (this.lastId += 1), taskName: task.taskName, args };
+    const question: Question = { id: (this.lastId += 1), taskName, args };
     return new Promise((resolve, reject) => {
       this.waiting.set(question.id, { resolve, reject });
       this.worker.postMessage(question);

@@ -42,7 +42,7 @@ export class Writer extends TaskWorker<WriteContext> implements OnApplicationShu
   }
 }
 
-/** Reads that take more than a few milliseconds. */
+/** Reads for people that take more than a few milliseconds. */
 @Injectable()
 export class HeavyReader extends TaskWorker<Db> implements OnApplicationShutdown {
   constructor(@Inject(PROGRAMS) { reader }: Pick<ThreadPrograms, 'reader'>) {
@@ -50,6 +50,25 @@ export class HeavyReader extends TaskWorker<Db> implements OnApplicationShutdown
       reader,
       { folder: settings.folder },
       { isBegunAnew: true, onDeath: (error) => logger.error(`The reading thread has died: ${error.message}`) },
+    );
+  }
+
+  onApplicationShutdown(): Promise<void> {
+    return this.end();
+  }
+}
+
+/**
+ * Reads what nobody waits for, or knows to take its time: exports, full readings of the books, copies of them. People's
+ * own questions never wait behind it.
+ */
+@Injectable()
+export class BatchReader extends TaskWorker<Db> implements OnApplicationShutdown {
+  constructor(@Inject(PROGRAMS) { reader }: Pick<ThreadPrograms, 'reader'>) {
+    super(
+      reader,
+      { folder: settings.folder },
+      { isBegunAnew: true, onDeath: (error) => logger.error(`The thread of batches has died: ${error.message}`) },
     );
   }
 
@@ -92,7 +111,7 @@ export class Reader {
 export class ThreadsModule {
   /** @param programs what each thread runs */
   static running(programs: ThreadPrograms): DynamicModule {
-    const threads = [Writer, HeavyReader, Importer, Reader];
+    const threads = [Writer, HeavyReader, BatchReader, Importer, Reader];
     return {
       module: ThreadsModule,
       providers: [{ provide: PROGRAMS, useValue: programs }, ...threads],
