@@ -24,7 +24,7 @@ function show(send: (request: ContactRequest) => Promise<unknown>): ReturnType<t
       values={VALUES}
       toRequest={(typed): ContactRequest => typed}
       send={send}
-      foot={(isPending) => <button disabled={isPending}>Save</button>}
+      foot={({ isPending }) => <button disabled={isPending}>Save</button>}
     >
       <TextInput name="name" label="Name" hint="As on the letterhead" />
       <TextInput name="bank.iban" label="IBAN" />
@@ -38,7 +38,7 @@ const save = (): HTMLElement => screen.getByRole('button', { name: 'Save' });
 
 describe('a form for a request', () => {
   test('sends what was typed, ticked and left as it was', async () => {
-    const send = jest.fn((_request: ContactRequest) => Promise.resolve());
+    const send = jest.fn<(request: ContactRequest) => Promise<unknown>>(() => Promise.resolve());
     const user = show(send);
     await user.type(screen.getByLabelText('Name'), 'Low Weir');
     await user.type(screen.getByLabelText('IBAN'), 'GB82');
@@ -57,7 +57,7 @@ describe('a form for a request', () => {
     );
   });
   test('sends nothing that breaks a rule of the request, and says so at its field', async () => {
-    const send = jest.fn((_request: ContactRequest) => Promise.resolve());
+    const send = jest.fn<(request: ContactRequest) => Promise<unknown>>(() => Promise.resolve());
     const user = show(send);
     await user.click(screen.getByLabelText('Name'));
     await user.paste('x'.repeat(201));

@@ -1,5 +1,6 @@
 import { jest } from '@jest/globals';
 import { paths, withQuery } from '@just-ledger/contract';
+import { onlineManager } from '@tanstack/react-query';
 import { problemPlaces } from '../src/api/problem-places.js';
 import { api, RequestRefused, ServerAway } from '../src/api/request.js';
 
@@ -70,6 +71,20 @@ describe('a request', () => {
       message: 'Bad Gateway',
       details: { status: 502, problems: [] },
     });
+  });
+  test('that was on its way when a later one was lost does not say that the server is there', async () => {
+    let arrive = (): void => undefined;
+    const early = new Promise<Response>((resolve) => (arrive = () => resolve(Response.json([]))));
+    const answer = jest.spyOn(globalThis, 'fetch').mockReturnValueOnce(early);
+    const first = api.get(paths.breakdowns(7));
+    answer.mockRejectedValueOnce(new TypeError('fetch failed'));
+    await expect(api.get(paths.breakdowns(7))).rejects.toThrow(ServerAway);
+    arrive();
+    await first;
+    expect(onlineManager.isOnline()).toBe(false);
+    answer.mockResolvedValueOnce(Response.json([]));
+    await api.get(paths.breakdowns(7));
+    expect(onlineManager.isOnline()).toBe(true);
   });
   test('says that the server is away, and that nothing typed is lost', async () => {
     answers(() => Promise.reject(new TypeError('fetch failed')));

@@ -1,22 +1,30 @@
+import { onlineManager } from '@tanstack/react-query';
 import { useSyncExternalStore } from 'react';
 
-let isAway = false;
-const listeners = new Set<() => void>();
+// the server may run on this very machine: whether the browser has a network says nothing about it
+onlineManager.setEventListener(() => undefined);
 
-/** Says whether the last request has reached the server. */
-export function tellReached(reached: boolean): void {
-  if (isAway === !reached) return;
-  isAway = !reached;
-  for (const listener of listeners) listener();
+let requests = 0;
+let lastLost = 0;
+
+/** Counts a request that is sent now. @returns its number */
+export function nextRequest(): number {
+  return (requests += 1);
+}
+
+/**
+ * Says whether a request has reached the server. An answer that was on its way when a later request was lost says nothing
+ * about now.
+ */
+export function tellReached(request: number, reached: boolean): void {
+  if (!reached) lastLost = Math.max(lastLost, request);
+  if (!reached || request > lastLost) onlineManager.setOnline(reached);
 }
 
 /** Whether the server is away just now. */
 export function useServerAway(): boolean {
   return useSyncExternalStore(
-    (listener) => {
-      listeners.add(listener);
-      return () => listeners.delete(listener);
-    },
-    () => isAway,
+    (listener) => onlineManager.subscribe(listener),
+    () => !onlineManager.isOnline(),
   );
 }

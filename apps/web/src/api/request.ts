@@ -8,7 +8,7 @@ import type {
   Template,
   TemplatesWith,
 } from '@just-ledger/contract';
-import { tellReached } from './reachability.js';
+import { nextRequest, tellReached } from './reachability.js';
 
 /** A request that was refused, with every problem by path. */
 export class RequestRefused extends Error {
@@ -61,6 +61,7 @@ async function send<T>(
 ): Promise<T> {
   const isFile = body instanceof Blob;
   const type = body === undefined ? undefined : isFile ? 'application/octet-stream' : 'application/json';
+  const sent = nextRequest();
   let response: Response;
   try {
     response = await fetch(address, {
@@ -69,10 +70,10 @@ async function send<T>(
       ...(body !== undefined && { body: isFile ? body : JSON.stringify(body) }),
     });
   } catch {
-    tellReached(false);
+    tellReached(sent, false);
     throw new ServerAway();
   }
-  tellReached(true);
+  tellReached(sent, true);
   const text = await response.text();
   const answer: unknown = text && response.headers.get('content-type')?.includes('json') ? JSON.parse(text) : text;
   if (!response.ok) throw new RequestRefused(detailsOf(answer, response));

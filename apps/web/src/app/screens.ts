@@ -11,7 +11,7 @@ import { draftsRoute, entryRoute, journalRoute } from '../features/journal/route
 import { agedRoute, contactRoute } from '../features/open-items/routes.js';
 import { peopleRoute } from '../features/people/route.js';
 import { recurringRoute } from '../features/recurring/route.js';
-import { statementsRoute } from '../features/statements/route.js';
+import { statementRoutes } from '../features/statements/routes.js';
 import { benchRoute } from '../features/take-on/route.js';
 import { taxCodesRoute } from '../features/tax-codes/route.js';
 import { trialBalanceRoute } from '../features/trial-balance/route.js';
@@ -48,7 +48,7 @@ export const SCREENS: readonly ScreenRoute[] = [
   contactRoute,
   monthsRoute,
   yearEndRoute,
-  statementsRoute,
+  ...statementRoutes,
 ];
 
 /** The stages of the work, in their order. */

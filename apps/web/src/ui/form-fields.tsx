@@ -2,7 +2,7 @@ import type { TextDetails } from '@just-ledger/core';
 import { Checkbox, FormControlLabel, MenuItem, TextField, type TextFieldProps } from '@mui/material';
 import type { ReactNode } from 'react';
 import { useController } from 'react-hook-form';
-import { CurrencyField } from './choice-fields.js';
+import { CurrencyField, MonthField } from './choice-fields.js';
 import { useFormPlace } from './form-places.js';
 
 interface FieldProps {
@@ -70,19 +70,25 @@ export function CurrencyInput({
   name,
   label,
   base,
-  disabled = false,
-}: FieldProps & { base: string; disabled?: boolean }) {
+  ...rest
+}: FieldProps & { base?: string; disabled?: boolean; autoFocus?: boolean }) {
   const { field, ...shown } = useField({ name, hint: undefined });
   return (
     <CurrencyField
       label={label}
       value={field.value as string}
-      base={base}
-      disabled={disabled}
+      {...(base !== undefined && { base })}
       onChange={field.onChange}
+      {...rest}
       {...shown}
     />
   );
+}
+
+/** A month by its name. */
+export function MonthInput({ name, label }: FieldProps) {
+  const { field, ...shown } = useField({ name, hint: undefined });
+  return <MonthField label={label} value={field.value as number} onChange={field.onChange} {...shown} />;
 }
 
 /** Yes or no. */

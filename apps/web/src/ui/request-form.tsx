@@ -5,6 +5,13 @@ import { RequestRefused } from '../api/request.js';
 import { FormPlaces } from './form-places.js';
 import { ErrorMessage } from './sheet.js';
 
+/** How a form stands: whether its request is on its way, whether anything was changed, and how to have it as it was. */
+export interface FormState {
+  readonly isPending: boolean;
+  readonly isDirty: boolean;
+  readonly reset: () => void;
+}
+
 /**
  * A form for a request of the contract. What is typed is held against the rules of the request's class before it is
  * sent; what the server refuses afterwards stands at its field, and over the foot of the form where it has none there.
@@ -26,10 +33,10 @@ export function RequestForm<Typed extends FieldValues, Request extends object>({
   /** The request as it is sent. */
   toRequest: (typed: Typed) => Request;
   send: (request: Request) => Promise<unknown>;
-  label: string;
+  label?: string;
   className?: string;
-  /** What stands under the fields: it is told whether something is on its way. */
-  foot: (isPending: boolean) => ReactNode;
+  /** What stands under the fields. */
+  foot: (state: FormState) => ReactNode;
   children: ReactNode;
 }) {
   const [elsewhere, setElsewhere] = useState<Error | null>(null);
@@ -42,6 +49,7 @@ export function RequestForm<Typed extends FieldValues, Request extends object>({
       options as never,
     ) as never;
   const form = useForm<Typed, unknown, Request>({ defaultValues: values as never, resolver });
+  const { isSubmitting: isPending, isDirty } = form.formState;
   const submit = form.handleSubmit(async (request) => {
     setElsewhere(null);
     try {
@@ -61,7 +69,7 @@ export function RequestForm<Typed extends FieldValues, Request extends object>({
         <form id={id} aria-label={label} className={className} onSubmit={(event) => void submit(event)}>
           {children}
           <ErrorMessage error={elsewhere} />
-          {foot(form.formState.isSubmitting)}
+          {foot({ isPending, isDirty, reset: () => form.reset() })}
         </form>
       </FormPlaces>
     </FormProvider>

@@ -44,7 +44,7 @@ export function AccountForm({
           await save.mutateAsync(request);
           onDone();
         }}
-        foot={(isPending) => (
+        foot={({ isPending }) => (
           <>
             <ErrorMessage error={remove.error} />
             <FormFoot

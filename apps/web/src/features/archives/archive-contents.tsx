@@ -1,13 +1,13 @@
-import { type ArchiveContentsResponse, type ArchiveResponse, paths } from '@just-ledger/contract';
+import { type ArchiveContentsResponse, type ArchiveResponse, paths, TakeArchiveRequest } from '@just-ledger/contract';
 import { dayOf, KIND_LABELS, longDate, longMoment } from '@just-ledger/core';
-import { Button, TextField } from '@mui/material';
+import { Button } from '@mui/material';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
+import { useEffect } from 'react';
 import { Link } from 'react-router';
 import { organisationsQuery } from '../../api/organisation-queries.js';
-import { problemPlaces } from '../../api/problem-places.js';
 import { api } from '../../api/request.js';
-import { ErrorMessage } from '../../ui/sheet.js';
+import { TextInput } from '../../ui/form-fields.js';
+import { RequestForm } from '../../ui/request-form.js';
 
 const day = (text: string): string => longDate(dayOf(text));
 
@@ -16,14 +16,10 @@ export function ArchiveContents({ job, onTaken }: { job: ArchiveResponse; onTake
   const contents = job.contents as ArchiveContentsResponse;
   const { organisation, alreadyHere, writtenAt, entries, lastSeal } = contents;
   const client = useQueryClient();
-  const [name, setName] = useState(
-    alreadyHere ? `${organisation}, as of ${day(writtenAt)}`.slice(0, 120) : organisation,
-  );
   const take = useMutation({
-    mutationFn: () => api.post(paths.archiveTaking(job.id), { name }),
+    mutationFn: (body: TakeArchiveRequest) => api.post(paths.archiveTaking(job.id), body),
     onSuccess: onTaken,
   });
-  const { at, elsewhere } = problemPlaces(take.error, ['name']);
   const isDone = job.state === 'done';
   useEffect(() => {
     if (isDone) void client.invalidateQueries({ queryKey: organisationsQuery.queryKey });
@@ -62,28 +58,28 @@ export function ArchiveContents({ job, onTaken }: { job: ArchiveResponse; onTake
           . These will stand beside them and change nothing there.
         </p>
       )}
-      <form
-        style={{ marginTop: 16 }}
-        onSubmit={(event) => {
-          event.preventDefault();
-          take.mutate();
-        }}
+      <RequestForm
+        of={TakeArchiveRequest}
+        label="Make these books"
+        values={{ name: alreadyHere ? `${organisation}, as of ${day(writtenAt)}`.slice(0, 120) : organisation }}
+        toRequest={(typed): TakeArchiveRequest => typed}
+        send={(request) => take.mutateAsync(request)}
+        foot={({ isPending }) => (
+          <div className="row foot">
+            <Button type="submit" variant="contained" disabled={isPending || job.state === 'writing'}>
+              {job.state === 'writing' ? 'Making the books …' : 'Make these books'}
+            </Button>
+          </div>
+        )}
       >
-        <TextField
+        <TextInput
+          name="name"
           label="Name of the books"
+          hint="you will be their owner; nobody else gets a place in them"
           required
           fullWidth
-          value={name}
-          onChange={(event) => setName(event.target.value)}
-          {...at('name', 'you will be their owner; nobody else gets a place in them')}
         />
-        <ErrorMessage error={elsewhere} />
-        <div style={{ marginTop: 14 }}>
-          <Button type="submit" variant="contained" disabled={take.isPending || job.state === 'writing'}>
-            {job.state === 'writing' ? 'Making the books …' : 'Make these books'}
-          </Button>
-        </div>
-      </form>
+      </RequestForm>
     </>
   );
 }

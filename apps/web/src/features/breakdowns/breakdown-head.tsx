@@ -1,11 +1,11 @@
-import { type BreakdownResponse, paths } from '@just-ledger/contract';
-import { Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
+import { type BreakdownResponse, ChangeBreakdownRequest, paths } from '@just-ledger/contract';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
-import { problemPlaces } from '../../api/problem-places.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
+import { CheckInput, ChoiceInput, TextInput } from '../../ui/form-fields.js';
 import { FormFoot } from '../../ui/form-foot.js';
+import { RequestForm } from '../../ui/request-form.js';
 import { ErrorMessage } from '../../ui/sheet.js';
 import { Trail } from '../audit-trail/trail.js';
 
@@ -33,72 +33,50 @@ export function BreakdownHead({ breakdown }: { breakdown: BreakdownResponse }) {
 
 function HeadForm({ breakdown, onDone }: { breakdown: BreakdownResponse; onDone: () => void }) {
   const { organisation } = useBooks();
-  const [fields, setFields] = useState({
-    name: breakdown.name,
-    selfBalancing: breakdown.selfBalancing,
-    usualValue: breakdown.usualValue ?? '',
-  });
+  const { name, selfBalancing, usualValue, version } = breakdown;
   const path = paths.breakdown(organisation.id, breakdown.id);
-  const save = useOrganisationMutation(() => api.put(path, { ...fields, version: breakdown.version }));
+  const save = useOrganisationMutation((body: ChangeBreakdownRequest) => api.put(path, body));
   const remove = useOrganisationMutation(() => api.delete(path));
-  const { at, elsewhere } = problemPlaces(save.error, ['name', 'selfBalancing', 'usualValue']);
-  const balancing = at('selfBalancing');
-  const usable = breakdown.values.filter((value) => value.active && !value.heading);
   return (
-    <form
-      aria-label={`Change ${breakdown.name}`}
-      style={{ padding: '10px 0 12px', maxWidth: 720 }}
-      onSubmit={(event) => {
-        event.preventDefault();
-        save.mutate(undefined, { onSuccess: onDone });
-      }}
-    >
-      <div className="particulars">
-        <TextField
-          label="Name"
-          autoFocus
-          required
-          value={fields.name}
-          onChange={(event) => setFields({ ...fields, name: event.target.value })}
-          {...at('name')}
-        />
-        <TextField
-          select
-          label="Usual value"
-          value={fields.usualValue}
-          onChange={(event) => setFields({ ...fields, usualValue: event.target.value })}
-          {...at('usualValue', 'filled in on new lines of accounts that need it')}
-        >
-          <MenuItem value="">none</MenuItem>
-          {usable.map((value) => (
-            <MenuItem key={value.id} value={value.name}>
-              {value.name}
-            </MenuItem>
-          ))}
-        </TextField>
-      </div>
-      <FormControlLabel
-        control={
-          <Checkbox
-            size="small"
-            checked={fields.selfBalancing}
-            onChange={(event) => setFields({ ...fields, selfBalancing: event.target.checked })}
+    <>
+      <RequestForm
+        className="measure"
+        of={ChangeBreakdownRequest}
+        label={`Change ${name}`}
+        values={{ name, selfBalancing, usualValue: usualValue ?? '' }}
+        toRequest={(typed): ChangeBreakdownRequest => ({ ...typed, version })}
+        send={async (request) => {
+          await save.mutateAsync(request);
+          onDone();
+        }}
+        foot={({ isPending }) => (
+          <>
+            <ErrorMessage error={remove.error} />
+            <FormFoot
+              isNew={false}
+              isPending={isPending}
+              onLeave={onDone}
+              onRemove={() => remove.mutate(undefined)}
+              removeLabel="remove it with its values"
+            />
+          </>
+        )}
+      >
+        <div className="particulars">
+          <TextInput name="name" label="Name" autoFocus required />
+          <ChoiceInput
+            name="usualValue"
+            label="Usual value"
+            hint="filled in on new lines of accounts that need it"
+            none="none"
+            choices={breakdown.values.filter((value) => value.active && !value.heading)}
+            keyOf={(value) => value.name}
+            labelOf={(value) => value.name}
           />
-        }
-        label={<span className="small">each value balances by itself, in every entry</span>}
-      />
-      {balancing.helperText && <p className="brick small">{balancing.helperText}</p>}
-      <ErrorMessage error={elsewhere ?? remove.error} />
-      <FormFoot
-        isNew={false}
-        isPending={save.isPending}
-        onLeave={onDone}
-        onRemove={() => remove.mutate(undefined)}
-        removeLabel="remove it with its values"
-      />
-      <div style={{ marginTop: 10 }}>
-        <Trail subject="breakdown" object={breakdown.id} />
-      </div>
-    </form>
+        </div>
+        <CheckInput name="selfBalancing" label="each value balances by itself, in every entry" />
+      </RequestForm>
+      <Trail subject="breakdown" object={breakdown.id} />
+    </>
   );
 }

@@ -1,13 +1,6 @@
-import {
-  type AccountResponse,
-  type BreakdownResponse,
-  type BreakdownValueRequest,
-  paths,
-} from '@just-ledger/contract';
+import { type AccountResponse, type BreakdownResponse } from '@just-ledger/contract';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
-import { api } from '../../api/request.js';
-import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
 import { ValueForm } from './value-form.js';
 
@@ -23,9 +16,6 @@ export function BreakdownValues({
   const [open, setOpen] = useState<number>();
   const [made, setMade] = useState(0);
   const hasFunds = organisation.kind === 'non-profit';
-  const add = useOrganisationMutation((value: BreakdownValueRequest) =>
-    api.post(paths.breakdownValues(organisation.id, breakdown.id), value),
-  );
   const nameOf = (number: string | null): string => {
     const account = accounts.find((one) => one.number === number);
     return account ? `${account.number} ${account.name}` : '';
@@ -86,9 +76,8 @@ export function BreakdownValues({
                 key={made}
                 breakdown={breakdown}
                 accounts={accounts}
-                add={{ error: add.error, isPending: add.isPending, autoFocus: made > 0 }}
-                onAdd={(value) => add.mutate(value, { onSuccess: () => setMade(made + 1) })}
-                onDone={() => undefined}
+                isNext={made > 0}
+                onDone={() => setMade(made + 1)}
               />
             </td>
           </tr>

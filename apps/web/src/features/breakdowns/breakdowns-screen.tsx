@@ -1,18 +1,15 @@
-import { type BreakdownResponse, paths } from '@just-ledger/contract';
-import { Button, TextField } from '@mui/material';
+import { type BreakdownResponse } from '@just-ledger/contract';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { accountsQuery } from '../../api/account-queries.js';
 import { useBooks } from '../../api/books-queries.js';
 import { breakdownsQuery } from '../../api/breakdown-queries.js';
-import { problemPlaces } from '../../api/problem-places.js';
-import { api } from '../../api/request.js';
-import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
 import { FilesLink } from '../../ui/files-link.js';
-import { Empty, ErrorMessage, Sheet } from '../../ui/sheet.js';
+import { Empty, Sheet } from '../../ui/sheet.js';
 import { BreakdownHead } from './breakdown-head.js';
 import { BreakdownValues } from './breakdown-values.js';
+import { NewBreakdown } from './new-breakdown.js';
 
 /** The breakdowns with their values: second ways to cut the same amounts. */
 export default function BreakdownsScreen() {
@@ -58,39 +55,5 @@ export default function BreakdownsScreen() {
         </section>
       ))}
     </Sheet>
-  );
-}
-
-function NewBreakdown({ onDone }: { onDone: () => void }) {
-  const { organisation } = useBooks();
-  const [name, setName] = useState('');
-  const add = useOrganisationMutation(() => api.post(paths.breakdowns(organisation.id), { name }));
-  const { at, elsewhere } = problemPlaces(add.error, ['name']);
-  return (
-    <form
-      className="row"
-      style={{ gap: 14, alignItems: 'flex-end', marginBottom: 10 }}
-      onSubmit={(event) => {
-        event.preventDefault();
-        add.mutate(undefined, { onSuccess: onDone });
-      }}
-    >
-      <TextField
-        label="Name of the breakdown"
-        autoFocus
-        required
-        value={name}
-        onChange={(event) => setName(event.target.value)}
-        style={{ width: 260 }}
-        {...at('name', 'such as Fund, Site, Project')}
-      />
-      <Button type="submit" variant="contained" disabled={add.isPending}>
-        Add
-      </Button>
-      <Button variant="outlined" onClick={onDone}>
-        Leave it
-      </Button>
-      <ErrorMessage error={elsewhere} />
-    </form>
   );
 }

@@ -33,7 +33,7 @@ export function ContactForm({
       values={typedOf(contact)}
       toRequest={(typed): ContactRequest => typed}
       send={async (request) => onKept((await save.mutateAsync(request)).id)}
-      foot={(isPending) => (
+      foot={({ isPending }) => (
         <>
           <ErrorMessage error={remove.error} />
           <FormFoot

@@ -1,20 +1,17 @@
-import { type CurrencyResponse, type ExchangeRateResponse, paths } from '@just-ledger/contract';
+import { type CurrencyResponse, type ExchangeRateResponse } from '@just-ledger/contract';
 import { type CivilDate, dayBefore, daysBetween, parseCivilDate, shortDate } from '@just-ledger/core';
-import { Button } from '@mui/material';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { accountsQuery } from '../../api/account-queries.js';
 import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { currenciesQuery } from '../../api/currency-queries.js';
-import { problemPlaces } from '../../api/problem-places.js';
-import { api } from '../../api/request.js';
-import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
-import { CurrencyField, currencyName } from '../../ui/choice-fields.js';
+import { currencyName } from '../../ui/choice-fields.js';
 import { FilesLink } from '../../ui/files-link.js';
-import { Empty, ErrorMessage, Pane, Sheet } from '../../ui/sheet.js';
+import { Empty, Pane, Sheet } from '../../ui/sheet.js';
 import { CurrencySheet } from './currency-sheet.js';
+import { NewCurrency } from './new-currency.js';
 
 /** Foreign currencies with the opening and closing rate of the rail's span; the rates of one beside them. */
 export default function CurrenciesScreen() {
@@ -149,34 +146,5 @@ function HeldRate({ rate, on, what }: { rate: ExchangeRateResponse | null; on: C
       {rate.rate ?? rate.inverse}
       {isOld && <span className="brass small"> of {shortDate(parseCivilDate(rate.date))}</span>}
     </span>
-  );
-}
-
-function NewCurrency({ onDone }: { onDone: (added?: string) => void }) {
-  const { organisation } = useBooks();
-  const [currency, setCurrency] = useState('');
-  const add = useOrganisationMutation(() => api.post(paths.currencies(organisation.id), { currency }));
-  const { at, elsewhere } = problemPlaces(add.error, ['currency']);
-  return (
-    <form
-      className="row"
-      aria-label="Add a currency"
-      style={{ gap: 14, alignItems: 'flex-start', margin: '6px 0 12px' }}
-      onSubmit={(event) => {
-        event.preventDefault();
-        add.mutate(undefined, { onSuccess: () => onDone(currency) });
-      }}
-    >
-      <div style={{ width: 260, display: 'grid' }}>
-        <CurrencyField autoFocus label="Currency" value={currency} onChange={setCurrency} {...at('currency')} />
-      </div>
-      <Button type="submit" variant="contained" disabled={add.isPending || currency === ''}>
-        Add
-      </Button>
-      <Button variant="outlined" onClick={() => onDone()}>
-        Leave it
-      </Button>
-      <ErrorMessage error={elsewhere} />
-    </form>
   );
 }

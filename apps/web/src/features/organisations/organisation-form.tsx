@@ -1,17 +1,13 @@
-import { type ChangeOrganisationRequest, type OrganisationResponse, paths } from '@just-ledger/contract';
-import { KIND_LABELS, longDate, ORGANISATION_KINDS, type OrganisationKind, parseCivilDate } from '@just-ledger/core';
-import { Button, MenuItem, TextField } from '@mui/material';
-import { useState } from 'react';
+import { ChangeOrganisationRequest, type OrganisationResponse, paths } from '@just-ledger/contract';
+import { type CivilDate, KIND_LABELS, longDate, ORGANISATION_KINDS, parseCivilDate } from '@just-ledger/core';
+import { Button } from '@mui/material';
 import { useBooks } from '../../api/books-queries.js';
-import { problemPlaces } from '../../api/problem-places.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
-import { CurrencyField, MonthField } from '../../ui/choice-fields.js';
+import { ChoiceInput, CurrencyInput, MonthInput, TextInput } from '../../ui/form-fields.js';
 import { typedDay } from '../../ui/own-ways.js';
-import { ErrorMessage } from '../../ui/sheet.js';
-
-const PLACES = ['name', 'kind', 'baseCurrency', 'fiscalYearStartMonth', 'firstDay', 'changeoverDate'];
+import { RequestForm } from '../../ui/request-form.js';
 
 /** The particulars of an organisation: all of them can change until something posted depends on them. */
 export function OrganisationForm({
@@ -24,108 +20,92 @@ export function OrganisationForm({
   onKept: (version: number) => void;
 }) {
   const { years, today } = useBooks();
-  const start = {
-    name: organisation.name,
-    kind: organisation.kind,
-    baseCurrency: organisation.baseCurrency,
-    fiscalYearStartMonth: organisation.fiscalYearStartMonth,
-    firstDay: longDate(parseCivilDate(organisation.firstDay)),
-    changeoverDate: organisation.changeoverDate ? longDate(parseCivilDate(organisation.changeoverDate)) : '',
-  };
-  const [fields, setFields] = useState(start);
-  const set = (change: Partial<typeof start>): void => setFields({ ...fields, ...change });
-  const save = useOrganisationMutation(() => {
-    const changed = (field: keyof typeof start): boolean => fields[field] !== start[field];
-    const date = (text: string): string => typedDay(text, today) ?? text;
-    const body: ChangeOrganisationRequest = {
-      version: organisation.version,
-      ...(changed('name') && { name: fields.name }),
-      ...(changed('kind') && { kind: fields.kind }),
-      ...(changed('baseCurrency') && { baseCurrency: fields.baseCurrency }),
-      ...(changed('fiscalYearStartMonth') && { fiscalYearStartMonth: fields.fiscalYearStartMonth }),
-      ...(changed('firstDay') && { firstDay: date(fields.firstDay) }),
-      ...(changed('changeoverDate') && {
-        changeoverDate: fields.changeoverDate.trim() === '' ? null : date(fields.changeoverDate),
-      }),
-    };
-    return api.patch(paths.organisation(organisation.id), body);
-  });
-  const { at, elsewhere } = problemPlaces(save.error, PLACES);
-  const isSame = JSON.stringify(fields) === JSON.stringify(start);
+  const start = typedOf(organisation);
+  const save = useOrganisationMutation((body: ChangeOrganisationRequest) =>
+    api.patch(paths.organisation(organisation.id), body),
+  );
   const first = years.years[0];
   return (
-    <form
-      style={{ maxWidth: 640 }}
-      onSubmit={(event) => {
-        event.preventDefault();
-        save.mutate(undefined, { onSuccess: (after) => onKept(after.version) });
-      }}
+    <RequestForm
+      className="measure"
+      of={ChangeOrganisationRequest}
+      label="The organisation"
+      values={start}
+      toRequest={(typed) => changesOf(start, typed, organisation.version, today)}
+      send={async (request) => onKept((await save.mutateAsync(request)).version)}
+      foot={({ isPending, isDirty, reset }) => (
+        <Allowed needed="owner" isTold>
+          <div className="row foot">
+            <Button type="submit" variant="contained" disabled={isPending || !isDirty}>
+              Keep
+            </Button>
+            {isDirty && (
+              <Button variant="outlined" onClick={reset}>
+                As it was
+              </Button>
+            )}
+            {isKept && !isDirty && (
+              <span className="told" role="status">
+                Kept.
+              </span>
+            )}
+          </div>
+        </Allowed>
+      )}
     >
       <div className="particulars">
-        <TextField
-          className="wide"
-          label="Name"
-          required
-          value={fields.name}
-          onChange={(event) => set({ name: event.target.value })}
-          {...at('name')}
-        />
-        <TextField
-          select
+        <TextInput className="wide" name="name" label="Name" required />
+        <ChoiceInput
+          name="kind"
           label="Kind"
-          value={fields.kind}
-          onChange={(event) => set({ kind: event.target.value as OrganisationKind })}
-          {...at('kind', 'gives the statements their words')}
-        >
-          {ORGANISATION_KINDS.map((kind) => (
-            <MenuItem key={kind} value={kind}>
-              {KIND_LABELS[kind]}
-            </MenuItem>
-          ))}
-        </TextField>
-        <CurrencyField
-          label="Base currency"
-          value={fields.baseCurrency}
-          onChange={(baseCurrency) => set({ baseCurrency })}
-          {...at('baseCurrency')}
+          hint="gives the statements their words"
+          choices={ORGANISATION_KINDS}
+          keyOf={(kind) => kind}
+          labelOf={(kind) => KIND_LABELS[kind]}
         />
-        <MonthField
-          label="The fiscal year begins in"
-          value={fields.fiscalYearStartMonth}
-          onChange={(fiscalYearStartMonth) => set({ fiscalYearStartMonth })}
-          {...at('fiscalYearStartMonth')}
-        />
-        <TextField
+        <CurrencyInput name="baseCurrency" label="Base currency" />
+        <MonthInput name="fiscalYearStartMonth" label="The fiscal year begins in" />
+        <TextInput
+          name="firstDay"
           label="First day in these books"
-          value={fields.firstDay}
-          onChange={(event) => set({ firstDay: event.target.value })}
-          {...at('firstDay', first && `the first year ends on ${longDate(parseCivilDate(first.to))}`)}
+          hint={first && `the first year ends on ${longDate(parseCivilDate(first.to))}`}
         />
-        <TextField
-          label="Last day in the old books"
-          value={fields.changeoverDate}
-          onChange={(event) => set({ changeoverDate: event.target.value })}
-          {...at('changeoverDate', 'empty if there were none')}
-        />
+        <TextInput name="changeoverDate" label="Last day in the old books" hint="empty if there were none" />
       </div>
-      <ErrorMessage error={elsewhere} />
-      <Allowed needed="owner" isTold>
-        <div className="row" style={{ marginTop: 14 }}>
-          <Button type="submit" variant="contained" disabled={save.isPending || isSame}>
-            Keep
-          </Button>
-          {!isSame && (
-            <Button variant="outlined" onClick={() => setFields(start)}>
-              As it was
-            </Button>
-          )}
-          {isKept && isSame && (
-            <span className="told" role="status">
-              Kept.
-            </span>
-          )}
-        </div>
-      </Allowed>
-    </form>
+    </RequestForm>
   );
+}
+
+/** What the fields hold of an organisation. */
+function typedOf({ name, kind, baseCurrency, fiscalYearStartMonth, firstDay, changeoverDate }: OrganisationResponse) {
+  return {
+    name,
+    kind,
+    baseCurrency,
+    fiscalYearStartMonth,
+    firstDay: longDate(parseCivilDate(firstDay)),
+    changeoverDate: changeoverDate ? longDate(parseCivilDate(changeoverDate)) : '',
+  };
+}
+
+/** What was changed, and nothing else. */
+function changesOf(
+  start: ReturnType<typeof typedOf>,
+  typed: ReturnType<typeof typedOf>,
+  version: number,
+  today: CivilDate,
+): ChangeOrganisationRequest {
+  const isChanged = (field: keyof typeof start): boolean => typed[field] !== start[field];
+  const date = (text: string): string => typedDay(text, today) ?? text;
+  return {
+    version,
+    ...(isChanged('name') && { name: typed.name }),
+    ...(isChanged('kind') && { kind: typed.kind }),
+    ...(isChanged('baseCurrency') && { baseCurrency: typed.baseCurrency }),
+    ...(isChanged('fiscalYearStartMonth') && { fiscalYearStartMonth: typed.fiscalYearStartMonth }),
+    ...(isChanged('firstDay') && { firstDay: date(typed.firstDay) }),
+    ...(isChanged('changeoverDate') && {
+      changeoverDate: typed.changeoverDate.trim() === '' ? null : date(typed.changeoverDate),
+    }),
+  };
 }

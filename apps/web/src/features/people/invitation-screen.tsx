@@ -1,14 +1,14 @@
-import { type InvitationOffer, paths } from '@just-ledger/contract';
+import { type InvitationOffer, paths, TakeInvitationRequest } from '@just-ledger/contract';
 import { dayOf, longDate, MEMBER_ROLES } from '@just-ledger/core';
-import { Button, TextField } from '@mui/material';
+import { Button } from '@mui/material';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { offerQuery } from '../../api/people-queries.js';
-import { problemPlaces } from '../../api/problem-places.js';
 import { api, RequestRefused } from '../../api/request.js';
 import { sessionQuery } from '../../api/session-queries.js';
 import { DoorSheet } from '../../ui/door-sheet.js';
+import { TextInput } from '../../ui/form-fields.js';
+import { RequestForm } from '../../ui/request-form.js';
 import { ErrorMessage } from '../../ui/sheet.js';
 
 /** What an invitation's link leads to. */
@@ -33,59 +33,47 @@ export function InvitationScreen() {
 function TakeForm({ token, offer }: { token: string; offer: InvitationOffer }) {
   const client = useQueryClient();
   const navigate = useNavigate();
-  const [fields, setFields] = useState({ name: '', password: '' });
   const take = useMutation({
-    mutationFn: () => api.post(paths.invitation(token), fields),
+    mutationFn: (body: TakeInvitationRequest) => api.post(paths.invitation(token), body),
     onSuccess: (answer) => {
       client.clear(); // nothing of whoever was signed in here before
       client.setQueryData(sessionQuery.queryKey, answer);
       void navigate('/');
     },
   });
-  const { at, elsewhere } = problemPlaces(take.error, ['name', 'password']);
   const { role, invitedBy, email, known, signedIn, expiresAt } = offer;
   return (
-    <form
-      className="stack"
-      style={{ gap: 18 }}
-      onSubmit={(event) => {
-        event.preventDefault();
-        take.mutate();
-      }}
+    <RequestForm
+      className="stack door"
+      of={TakeInvitationRequest}
+      label="Take the place"
+      values={{ name: '', password: '' }}
+      toRequest={(typed): TakeInvitationRequest => typed}
+      send={(request) => take.mutateAsync(request)}
+      foot={({ isPending }) => (
+        <div>
+          <Button type="submit" variant="contained" disabled={isPending}>
+            Take the place
+          </Button>
+        </div>
+      )}
     >
       <p>
         {invitedBy} invites {email} as {MEMBER_ROLES[role].label.toLowerCase()}, who {MEMBER_ROLES[role].may}. The
         invitation holds until {longDate(dayOf(expiresAt))}.
       </p>
-      {!known && (
-        <TextField
-          label="Your name"
-          required
-          autoFocus
-          autoComplete="name"
-          value={fields.name}
-          onChange={(event) => setFields({ ...fields, name: event.target.value })}
-          {...at('name')}
-        />
-      )}
+      {!known && <TextInput name="name" label="Your name" required autoFocus autoComplete="name" />}
       {!signedIn && (
-        <TextField
+        <TextInput
+          name="password"
           label={known ? 'Your password' : 'A password of your own'}
+          hint={known ? 'the one you sign in with here' : 'at least 10 characters'}
           type="password"
           required
           autoFocus={known}
           autoComplete={known ? 'current-password' : 'new-password'}
-          value={fields.password}
-          onChange={(event) => setFields({ ...fields, password: event.target.value })}
-          {...at('password', known ? 'the one you sign in with here' : 'at least 10 characters')}
         />
       )}
-      <ErrorMessage error={elsewhere} />
-      <div>
-        <Button type="submit" variant="contained" disabled={take.isPending}>
-          Take the place
-        </Button>
-      </div>
-    </form>
+    </RequestForm>
   );
 }

@@ -1,20 +1,21 @@
-import { paths } from '@just-ledger/contract';
-import { Button, TextField } from '@mui/material';
+import { NewPasswordRequest, paths } from '@just-ledger/contract';
+import { Button } from '@mui/material';
 import { useMutation } from '@tanstack/react-query';
-import { useState } from 'react';
 import { useParams } from 'react-router';
-import { problemPlaces } from '../../api/problem-places.js';
 import { api, RequestRefused } from '../../api/request.js';
 import { DoorSheet } from '../../ui/door-sheet.js';
-import { ErrorMessage } from '../../ui/sheet.js';
+import { TextInput } from '../../ui/form-fields.js';
+import { RequestForm } from '../../ui/request-form.js';
 
 /** Setting a new password by a link that was asked for. */
 export function NewPasswordScreen() {
   const { token = '' } = useParams();
-  const [password, setPassword] = useState('');
-  const set = useMutation({ mutationFn: () => api.post(paths.newPassword(token), { password }) });
-  const { at, elsewhere } = problemPlaces(set.error, ['password']);
-  const isOver = set.error instanceof RequestRefused && set.error.details.status === 404;
+  const set = useMutation({ mutationFn: (body: NewPasswordRequest) => api.post(paths.newPassword(token), body) });
+  const isOver = isNotFound(set.error);
+  // that the link is over is told in its own words
+  const told = (error: unknown): void => {
+    if (!isNotFound(error)) throw error;
+  };
   if (set.isSuccess) {
     return (
       <DoorSheet title="Your password is new">
@@ -26,37 +27,42 @@ export function NewPasswordScreen() {
   }
   return (
     <DoorSheet title="A new password">
-      <form
-        className="stack"
-        style={{ gap: 18, marginTop: 10 }}
-        onSubmit={(event) => {
-          event.preventDefault();
-          set.mutate();
-        }}
+      <RequestForm
+        className="stack door"
+        of={NewPasswordRequest}
+        label="A new password"
+        values={{ password: '' }}
+        toRequest={(typed): NewPasswordRequest => typed}
+        send={(request) => set.mutateAsync(request).catch(told)}
+        foot={({ isPending }) => (
+          <>
+            {isOver && (
+              <p className="brick" role="alert">
+                This link has been used, or its day is over. <a href="/">Ask for another one</a>
+              </p>
+            )}
+            <div>
+              <Button type="submit" variant="contained" disabled={isPending}>
+                Keep
+              </Button>
+            </div>
+          </>
+        )}
       >
-        <TextField
+        <TextInput
+          name="password"
           label="New password"
+          hint="at least 10 characters"
           type="password"
           required
           autoFocus
           autoComplete="new-password"
-          value={password}
-          onChange={(event) => setPassword(event.target.value)}
-          {...at('password', 'at least 10 characters')}
         />
-        {isOver ? (
-          <p className="brick" role="alert">
-            This link has been used, or its day is over. <a href="/">Ask for another one</a>
-          </p>
-        ) : (
-          <ErrorMessage error={elsewhere} />
-        )}
-        <div>
-          <Button type="submit" variant="contained" disabled={set.isPending}>
-            Keep
-          </Button>
-        </div>
-      </form>
+      </RequestForm>
     </DoorSheet>
   );
+}
+
+function isNotFound(error: unknown): boolean {
+  return error instanceof RequestRefused && error.details.status === 404;
 }

@@ -1,11 +1,12 @@
-import { paths } from '@just-ledger/contract';
+import { ChangePasswordRequest, paths } from '@just-ledger/contract';
 import { DATE_ORDERS, type DateOrder, type MarksKey, type Preferences, USUAL_PREFERENCES } from '@just-ledger/core';
 import { Button, Dialog, DialogContent, DialogTitle, MenuItem, TextField } from '@mui/material';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { problemPlaces } from '../../api/problem-places.js';
 import { api } from '../../api/request.js';
 import { sessionQuery, useSession } from '../../api/session-queries.js';
+import { TextInput } from '../../ui/form-fields.js';
+import { RequestForm } from '../../ui/request-form.js';
 import { ErrorMessage } from '../../ui/sheet.js';
 
 /** The signed-in person by name; behind it, the password and the sessions open anywhere. */
@@ -83,47 +84,36 @@ function Ways() {
 }
 
 function PasswordForm() {
-  const [fields, setFields] = useState({ current: '', next: '' });
+  const [changes, setChanges] = useState(0);
   const change = useMutation({
-    mutationFn: () => api.put(paths.ownPassword, fields),
-    onSuccess: () => setFields({ current: '', next: '' }),
+    mutationFn: (body: ChangePasswordRequest) => api.put(paths.ownPassword, body),
+    onSuccess: () => setChanges(changes + 1),
   });
-  const { at, elsewhere } = problemPlaces(change.error, ['current', 'next']);
-  const field = (name: keyof typeof fields, label: string, complete: string) => (
-    <TextField
-      label={label}
-      type="password"
-      autoComplete={complete}
-      required
-      value={fields[name]}
-      onChange={(event) => setFields({ ...fields, [name]: event.target.value })}
-      {...at(name)}
-    />
-  );
   return (
-    <form
-      className="stack"
-      style={{ gap: 16 }}
-      aria-label="Change your password"
-      onSubmit={(event) => {
-        event.preventDefault();
-        change.mutate();
-      }}
+    <RequestForm
+      key={changes}
+      className="stack door"
+      of={ChangePasswordRequest}
+      label="Change your password"
+      values={{ current: '', next: '' }}
+      toRequest={(typed): ChangePasswordRequest => typed}
+      send={(request) => change.mutateAsync(request)}
+      foot={({ isPending }) => (
+        <div className="row">
+          <Button type="submit" variant="contained" disabled={isPending}>
+            Change the password
+          </Button>
+          {change.isSuccess && (
+            <span className="told" role="status">
+              Changed; every other session has ended.
+            </span>
+          )}
+        </div>
+      )}
     >
-      {field('current', 'Password', 'current-password')}
-      {field('next', 'New password', 'new-password')}
-      <ErrorMessage error={elsewhere} />
-      <div className="row">
-        <Button type="submit" variant="contained" disabled={change.isPending}>
-          Change the password
-        </Button>
-        {change.isSuccess && (
-          <span className="told" role="status">
-            Changed; every other session has ended.
-          </span>
-        )}
-      </div>
-    </form>
+      <TextInput name="current" label="Password" type="password" autoComplete="current-password" required />
+      <TextInput name="next" label="New password" type="password" autoComplete="new-password" required />
+    </RequestForm>
   );
 }
 

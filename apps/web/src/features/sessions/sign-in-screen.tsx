@@ -1,12 +1,12 @@
-import { paths, type SessionResponse } from '@just-ledger/contract';
-import { Button, TextField } from '@mui/material';
+import { FirstOwnerRequest, paths, type SessionResponse, SignInRequest } from '@just-ledger/contract';
+import { Button } from '@mui/material';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { type FormEvent, useState } from 'react';
-import { problemPlaces } from '../../api/problem-places.js';
+import { useState } from 'react';
 import { api } from '../../api/request.js';
 import { sessionQuery } from '../../api/session-queries.js';
 import { DoorSheet } from '../../ui/door-sheet.js';
-import { ErrorMessage } from '../../ui/sheet.js';
+import { TextInput } from '../../ui/form-fields.js';
+import { RequestForm } from '../../ui/request-form.js';
 import { AskForNewPassword } from './ask-for-new-password.js';
 
 /** Signing in; on the very first start, creating one's own sign-in. */
@@ -49,46 +49,36 @@ export function SignInFields({
   onDone?: (answer: SessionResponse) => void;
 }) {
   const client = useQueryClient();
-  const [fields, setFields] = useState({ name: '', email, password: '' });
   const send = useMutation({
-    mutationFn: () => {
-      const { email: address, password } = fields;
-      return firstRun ? api.post(paths.firstOwner, fields) : api.post(paths.session, { email: address, password });
-    },
+    mutationFn: (body: SignInRequest | FirstOwnerRequest) =>
+      'name' in body ? api.post(paths.firstOwner, body) : api.post(paths.session, body),
     onSuccess: (answer) => {
       client.setQueryData(sessionQuery.queryKey, answer);
       onDone?.(answer);
     },
   });
-  const { at, elsewhere } = problemPlaces(send.error, ['name', 'email', 'password']);
   const first = firstRun ? 'name' : email ? 'password' : 'email';
-  const field = (name: keyof typeof fields, label: string, type = 'text', complete = 'on') => (
-    <TextField
-      label={label}
-      type={type}
-      autoComplete={complete}
-      required
-      value={fields[name]}
-      onChange={(event) => setFields({ ...fields, [name]: event.target.value })}
-      autoFocus={name === first}
-      {...at(name)}
-    />
+  const field = (name: 'name' | 'email' | 'password', label: string, type: string, complete: string) => (
+    <TextInput name={name} label={label} type={type} autoComplete={complete} required autoFocus={name === first} />
   );
-  const submit = (event: FormEvent): void => {
-    event.preventDefault();
-    send.mutate();
-  };
   return (
-    <form className="stack" style={{ gap: 18 }} onSubmit={submit}>
+    <RequestForm
+      className="stack door"
+      of={firstRun ? FirstOwnerRequest : SignInRequest}
+      values={{ ...(firstRun && { name: '' }), email, password: '' }}
+      toRequest={(typed): SignInRequest | FirstOwnerRequest => typed}
+      send={(request) => send.mutateAsync(request)}
+      foot={({ isPending }) => (
+        <div>
+          <Button type="submit" variant="contained" disabled={isPending}>
+            {firstRun ? 'Begin' : 'Sign in'}
+          </Button>
+        </div>
+      )}
+    >
       {firstRun && field('name', 'Your name', 'text', 'name')}
       {field('email', 'E-mail address', 'email', 'username')}
       {field('password', 'Password', 'password', firstRun ? 'new-password' : 'current-password')}
-      <ErrorMessage error={elsewhere} />
-      <div>
-        <Button type="submit" variant="contained" disabled={send.isPending}>
-          {firstRun ? 'Begin' : 'Sign in'}
-        </Button>
-      </div>
-    </form>
+    </RequestForm>
   );
 }

@@ -1,12 +1,13 @@
-import { paths, type TakeOnResponse } from '@just-ledger/contract';
+import { paths, ReopenTakeOnRequest, type TakeOnResponse } from '@just-ledger/contract';
 import { dayOf, longDate, parseCivilDate } from '@just-ledger/core';
-import { Button, TextField } from '@mui/material';
+import { Button } from '@mui/material';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
-import { problemPlaces } from '../../api/problem-places.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
+import { TextInput } from '../../ui/form-fields.js';
+import { RequestForm } from '../../ui/request-form.js';
 import { ErrorMessage } from '../../ui/sheet.js';
 
 /** Sign-off at zero; afterwards who and when, and the way to reopen. */
@@ -48,9 +49,9 @@ export function SignOff({ takeOn }: { takeOn: TakeOnResponse }) {
 function SignedOff({ takeOn }: { takeOn: TakeOnResponse }) {
   const { organisation } = useBooks();
   const [isOpen, setOpen] = useState(false);
-  const [reason, setReason] = useState('');
-  const reopen = useOrganisationMutation(() => api.post(paths.takeOnReopening(organisation.id), { reason }));
-  const { at, elsewhere } = problemPlaces(reopen.error, ['reason']);
+  const reopen = useOrganisationMutation((body: ReopenTakeOnRequest) =>
+    api.post(paths.takeOnReopening(organisation.id), body),
+  );
   const day = (moment: string): string => longDate(dayOf(moment));
   return (
     <section aria-label="Sign-off" style={{ marginTop: 22 }}>
@@ -68,30 +69,25 @@ function SignedOff({ takeOn }: { takeOn: TakeOnResponse }) {
       </ul>
       <Allowed needed="owner">
         {isOpen ? (
-          <form
-            onSubmit={(event) => {
-              event.preventDefault();
-              reopen.mutate(undefined);
-            }}
+          <RequestForm
+            of={ReopenTakeOnRequest}
+            label="Reopen the take-on"
+            values={{ reason: '' }}
+            toRequest={(typed): ReopenTakeOnRequest => typed}
+            send={(request) => reopen.mutateAsync(request)}
+            foot={({ isPending }) => (
+              <div className="row foot">
+                <Button type="submit" variant="contained" disabled={isPending}>
+                  Reopen
+                </Button>
+                <Button variant="outlined" onClick={() => setOpen(false)}>
+                  Leave it
+                </Button>
+              </div>
+            )}
           >
-            <TextField
-              label="Why it is reopened"
-              fullWidth
-              autoFocus
-              value={reason}
-              onChange={(event) => setReason(event.target.value)}
-              {...at('reason', 'kept on the record')}
-            />
-            <div className="row" style={{ marginTop: 10 }}>
-              <Button type="submit" variant="contained" disabled={reopen.isPending}>
-                Reopen
-              </Button>
-              <Button variant="outlined" onClick={() => setOpen(false)}>
-                Leave it
-              </Button>
-            </div>
-            <ErrorMessage error={elsewhere} />
-          </form>
+            <TextInput name="reason" label="Why it is reopened" hint="kept on the record" fullWidth autoFocus />
+          </RequestForm>
         ) : (
           <button className="act" type="button" onClick={() => setOpen(true)}>
             Reopen it

@@ -1,6 +1,6 @@
 import type { ScreenRoute } from '../../ui/screen-route.js';
 
-export const statementsRoute: ScreenRoute = {
+const statementsRoute: ScreenRoute = {
   stage: 'report',
   path: 'statements',
   label: 'Statements',
@@ -8,3 +8,6 @@ export const statementsRoute: ScreenRoute = {
   goKey: 's',
   isWhole: true,
 };
+
+/** What reports are drawn up on, in their order. */
+export const statementRoutes: readonly ScreenRoute[] = [statementsRoute];
