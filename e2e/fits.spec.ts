@@ -25,6 +25,7 @@ const SCREENS = [
   'close/months',
   'close/year-end',
   'report/statements',
+  'report/income-by-month',
 ];
 const SIZES = [
   [1280, 800],

@@ -30,6 +30,7 @@ const SCREENS = [
   '/1/close/months',
   '/2/close/year-end',
   '/1/report/statements',
+  '/1/report/income-by-month',
   '/1/record/journal?beside=trial-balance',
 ];
 

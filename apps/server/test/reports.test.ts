@@ -182,6 +182,34 @@ describe('reports from totals', () => {
     };
     expect(proofs.filter((proof) => !proof.holds)).toEqual([]);
   });
+
+  test('income by month is what the lines of each month come to', async () => {
+    const { body } = await server.request('GET', `${at}/reports/income-by-month?to=2026-03-31&form=multi-step`);
+    expect(body.months.map(({ from }: { from: string }) => from)).toEqual([
+      '2025-04-10',
+      ...['05', '06', '07', '08', '09', '10', '11', '12'].map((month) => `2025-${month}-01`),
+      ...['01', '02', '03'].map((month) => `2026-${month}-01`),
+    ]);
+    const sums = raw<{ number: string; month: string; cents: number }>(
+      `SELECT a.number, substr(l.date, 1, 7) AS month, sum(CASE a.element WHEN 'revenue' THEN -l.amount ELSE l.amount END) AS cents
+      FROM line AS l JOIN account AS a ON a.organisation = l.organisation AND a.id = l.account
+      WHERE l.organisation = ? AND a.element IN ('revenue', 'expense') AND l.stage <> 'closing'
+        AND l.date BETWEEN '2025-04-10' AND '2026-03-31' GROUP BY 1, 2 HAVING cents <> 0`,
+      Number(at.split('/').at(-1)),
+    );
+    const told = (body.rows as { account: string | null; months: (string | null)[] }[]).flatMap(
+      ({ account, months }) =>
+        account === null
+          ? []
+          : months.flatMap((amount, index) =>
+              Number(amount) === 0
+                ? []
+                : [[account, body.months[index].from.slice(0, 7), Math.round(Number(amount) * 100)].join(' ')],
+            ),
+    );
+    expect(sums.length).toBeGreaterThan(10);
+    expect(told.sort()).toEqual(sums.map(({ number, month, cents }) => `${number} ${month} ${cents}`).sort());
+  });
 });
 
 describe('a proof fails when one of its sides is broken', () => {

@@ -100,6 +100,8 @@ import type {
   BalanceSheetQuery,
   BalanceSheetResponse,
   EquityStatementResponse,
+  IncomeByMonthQuery,
+  IncomeByMonthResponse,
   IncomeStatementQuery,
   IncomeStatementResponse,
   SpanQuery,
@@ -371,6 +373,9 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/reports/equity-statement.csv': {
     GET: { asks: SpanQuery; gives: CsvFile };
+  };
+  '/api/organisations/{organisation}/reports/income-by-month': {
+    GET: { asks: IncomeByMonthQuery; gives: IncomeByMonthResponse };
   };
   '/api/organisations/{organisation}/reports/income-statement': {
     GET: { asks: IncomeStatementQuery; gives: IncomeStatementResponse };

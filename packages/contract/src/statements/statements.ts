@@ -69,6 +69,29 @@ export interface IncomeStatementResponse extends StatementHeading {
   totals: { totalRevenue: string; totalExpenses: string; netResult: string };
 }
 
+/** The months of a fiscal year up to a date, by default today. */
+export class IncomeByMonthQuery {
+  @IsOptional() @IsString() @MaxLength(10) to?: string;
+  @IsOptional() @IsIn([...INCOME_STATEMENT_FORMS]) form?: IncomeStatementForm;
+}
+
+/** A row of an income statement by month; an amount is null where the row has none. */
+export interface MonthlyRowResponse {
+  row: 'heading' | 'account' | 'subtotal' | 'total' | 'carry';
+  key: string;
+  label: string;
+  account: string | null;
+  months: (string | null)[];
+  total: string | null;
+}
+
+/** An income statement with its months beside each other. */
+export interface IncomeByMonthResponse extends StatementHeading {
+  form: IncomeStatementForm;
+  months: { from: string; to: string }[];
+  rows: MonthlyRowResponse[];
+}
+
 /** A row of the equity statement: an amount a component, and their total. */
 export interface EquityRowResponse {
   row: 'account' | 'total' | 'carry';

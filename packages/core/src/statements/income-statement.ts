@@ -55,6 +55,40 @@ export function incomeStatement(
   return { rows: [...rows, last], totalRevenue, totalExpenses, netResult };
 }
 
+/** A row of an income statement with what each month has of its amount; undefined where a row has none. */
+export interface MonthlyRow extends StatementRow {
+  readonly months: readonly (Minor | undefined)[];
+}
+
+/**
+ * Draws up the income statement of some months together, with each month's part of every amount beside it.
+ *
+ * @param months everything posted in each of the months, in their order
+ * @returns the rows of the whole; an account that moved in some month has one even if its sum is zero
+ * @example incomeByMonth(chart, [january, february], 'company', 'single-step').at(-1)?.months // → [12000, -3000]
+ */
+export function incomeByMonth(
+  chart: Chart,
+  months: readonly (readonly LedgerFlow[])[],
+  kind: OrganisationKind,
+  form: IncomeStatementForm,
+): readonly MonthlyRow[] {
+  const all = months.flat();
+  const amounts = months.map((flows) => {
+    const { rows } = incomeStatement(chart, flows, kind, form, true, all);
+    return new Map(rows.map((row) => [rowKey(row), row.amount]));
+  });
+  return incomeStatement(chart, all, kind, form, true).rows.flatMap((row) => {
+    const ofMonths = amounts.map((month) => month.get(rowKey(row)));
+    return row.row === 'account' && ofMonths.every((amount) => !amount) ? [] : [{ ...row, months: ofMonths }];
+  });
+}
+
+/** What is the same row in every month. */
+function rowKey({ account, key }: StatementRow): string {
+  return account ? `account ${account.id}` : key;
+}
+
 type RowsOf = (classification: Classification) => StatementRow[];
 
 function singleStep(of: RowsOf, totalRevenue: Minor, totalExpenses: Minor): StatementRow[] {

@@ -1,4 +1,6 @@
 import type {
+  IncomeByMonthQuery,
+  IncomeByMonthResponse,
   BalanceSheetResponse,
   BalanceSheetQuery,
   EquityStatementResponse,
@@ -8,6 +10,11 @@ import type {
   StatementRowResponse,
 } from '@just-ledger/contract';
 import {
+  addMonths,
+  endOfMonth,
+  firstOfMonth,
+  incomeByMonth,
+  periodsBetween,
   balanceSheet,
   type BalanceSheet,
   type Chart,
@@ -83,6 +90,45 @@ export function incomeStatementReport(
       totalExpenses: write(statement.totalExpenses),
       netResult: write(statement.netResult),
     },
+  };
+}
+
+/** The income statement of a fiscal year up to a date, month by month. */
+export function incomeByMonthReport(
+  db: Db,
+  of: Organisation,
+  query: IncomeByMonthQuery,
+  today: CivilDate,
+): IncomeByMonthResponse {
+  const { from, to } = reportSpan({ to: query.to }, of, today);
+  const { form = 'single-step' } = query;
+  const { changeover } = oldBooksOf(db, of);
+  const view = ledgerView(db, of, undefined);
+  const months = periodsBetween(from, to).map((_, index) => {
+    const first = laterOf(from, firstOfMonth(addMonths(from, index)));
+    return { from: first, to: earlierOf(endOfMonth(first), to) };
+  });
+  const flows = months.map((month) => flowsBetween(db, view, month.from, month.to));
+  const write = (amount: Minor | undefined): string | null =>
+    amount === undefined ? null : formatAmount(amount, of.baseCurrency);
+  const isBefore = to < changeover;
+  return {
+    ...heading(
+      of,
+      'Income by month',
+      spanLine(of.calendar, from, to),
+      isBefore ? beforeTheseBooks(changeover, to) : null,
+    ),
+    form,
+    months,
+    rows: (isBefore ? [] : incomeByMonth(loadChart(db, of.id), flows, of.kind, form)).map((row) => ({
+      row: row.row,
+      key: row.key,
+      label: row.label,
+      account: row.account?.number ?? null,
+      months: row.months.map(write),
+      total: write(row.amount),
+    })),
   };
 }
 

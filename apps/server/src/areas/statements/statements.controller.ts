@@ -2,6 +2,8 @@ import {
   type BalanceSheetResponse,
   BalanceSheetQuery,
   type EquityStatementResponse,
+  type IncomeByMonthResponse,
+  IncomeByMonthQuery,
   type IncomeStatementResponse,
   IncomeStatementQuery,
   SpanQuery,
@@ -15,6 +17,7 @@ import {
   balanceSheetReport,
   equityRows,
   equityStatementReport,
+  incomeByMonthReport,
   incomeStatementReport,
   STATEMENT_COLUMNS,
   statementRows,
@@ -39,6 +42,11 @@ export class StatementsController {
   @Header('content-type', CSV)
   incomeStatementCsv(@CurrentOrganisation() of: Organisation, @Query() query: IncomeStatementQuery): string {
     return statementCsv(this.incomeStatement(of, query));
+  }
+
+  @Get('income-by-month')
+  incomeByMonth(@CurrentOrganisation() of: Organisation, @Query() query: IncomeByMonthQuery): IncomeByMonthResponse {
+    return this.reader.read((db) => incomeByMonthReport(db, of, query, this.reader.clock.today()));
   }
 
   @Get('equity-statement')

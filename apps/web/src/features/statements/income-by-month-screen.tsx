@@ -1,0 +1,84 @@
+import { addressOf, type MonthlyRowResponse, withQuery } from '@just-ledger/contract';
+import { MONTH_NAMES, parseCivilDate, partsOf } from '@just-ledger/core';
+import { queryOptions, useSuspenseQuery } from '@tanstack/react-query';
+import { Link } from 'react-router';
+import { useAddress } from '../../api/address.js';
+import { useBooks } from '../../api/books-queries.js';
+import { api } from '../../api/request.js';
+import { Empty, Sheet } from '../../ui/sheet.js';
+import styles from './income-by-month.module.css';
+import { writtenFigure } from './written-figure.js';
+
+const ADDRESS = '/api/organisations/{organisation}/reports/income-by-month';
+
+const incomeByMonthQuery = (id: number, to: string) =>
+  queryOptions({
+    queryKey: ['organisation', String(id), 'income-by-month', to],
+    queryFn: () => api.get(withQuery(addressOf(ADDRESS, id), { to, form: 'multi-step' })),
+  });
+
+/** The income statement of the year with its months beside each other; each figure opens what made it. */
+export default function IncomeByMonthScreen() {
+  const { organisation, to } = useBooks();
+  const { data } = useSuspenseQuery(incomeByMonthQuery(organisation.id, to));
+  return (
+    <Sheet title={data.title} aside={data.dateLine}>
+      {data.rows.length === 0 ? (
+        <Empty>
+          <p>{data.note ?? 'Nothing was earned or spent in this year yet.'}</p>
+        </Empty>
+      ) : (
+        <div className={styles.scrolls}>
+          <table className={`ruled tight ${styles.months}`}>
+            <thead>
+              <tr>
+                <th>Account</th>
+                {data.months.map(({ from }) => (
+                  <th key={from} className="num">
+                    {MONTH_NAMES[partsOf(parseCivilDate(from)).month - 1]?.slice(0, 3)}
+                  </th>
+                ))}
+                <th className="num">Total</th>
+              </tr>
+            </thead>
+            <tbody>
+              {data.rows.map((row) => (
+                <MonthlyRow key={`${row.key} ${row.account}`} row={row} months={data.months} />
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+    </Sheet>
+  );
+}
+
+const ROW_CLASSES = { account: '', heading: 'heading', subtotal: styles.sum, total: styles.end, carry: styles.end };
+
+function MonthlyRow({
+  row,
+  months,
+}: {
+  row: MonthlyRowResponse;
+  months: readonly { readonly from: string; readonly to: string }[];
+}) {
+  const address = useAddress();
+  const { currency } = useBooks();
+  const write = (amount: string | null | undefined): string =>
+    amount && Number(amount) !== 0 ? writtenFigure(amount, row.key, currency, true) : '';
+  return (
+    <tr className={ROW_CLASSES[row.row]}>
+      <td>{row.label}</td>
+      {months.map(({ from, to }, index) => (
+        <td key={from} className="num">
+          {row.account ? (
+            <Link to={address.href('account', { account: row.account, from, to })}>{write(row.months[index])}</Link>
+          ) : (
+            write(row.months[index])
+          )}
+        </td>
+      ))}
+      <td className="num strong">{write(row.total)}</td>
+    </tr>
+  );
+}
