@@ -19,7 +19,7 @@ test('an account is added, shown where it belongs, changed and retired', async (
   const change = page.getByRole('form', { name: 'Change 1520' });
   await change.getByRole('textbox', { name: 'Name' }).fill('Cider press, new');
   await change.getByRole('checkbox', { name: /in use/ }).uncheck();
-  await change.getByRole('button', { name: 'Keep' }).click();
+  await change.getByRole('button', { name: 'Save' }).click();
   await expect(change).toHaveCount(0);
   await expect(page.getByRole('row', { name: /Cider press, new/ })).toHaveCount(0);
   await page.getByRole('button', { name: 'retired', exact: true }).click();
@@ -72,7 +72,7 @@ test('an account that has been posted to keeps its element, and says why', async
   await expect(form).toContainText('lines on it: 1');
   await expect(form.getByRole('button', { name: 'remove from the chart' })).toHaveCount(0);
   await form.getByRole('textbox', { name: 'Name' }).fill('Rent of the barn');
-  await form.getByRole('button', { name: 'Keep' }).click();
+  await form.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('link', { name: 'Rent of the barn' })).toBeVisible();
 });
 

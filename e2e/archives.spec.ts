@@ -54,7 +54,7 @@ test('books are archived, only looked at, and restored', async ({ own }) => {
   await page.getByRole('button', { name: 'Archive these books' }).click();
   await page.getByRole('button', { name: 'Archive', exact: true }).click();
   await expect(page.getByText('these books can be read and not changed')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Keep' })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Save' })).toHaveCount(0);
   await open('record/journal');
   await expect(page.getByText('Last barrel')).toBeVisible();
   await expect(page.getByRole('link', { name: 'Write an entry' })).toHaveCount(0);

@@ -119,7 +119,7 @@ test('every answer changes until something is posted; then the organisation says
   await page.getByRole('combobox', { name: 'Kind' }).click();
   await page.getByRole('option', { name: 'Company' }).click();
   await page.getByRole('textbox', { name: 'First day in these books' }).fill('1 mar 2026');
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('Company · EUR')).toBeVisible();
   await page.getByRole('button', { name: 'Begin the chart anew for a company' }).click();
   await expect(page.getByText(/accounts go, \d+ of the starter chart for a company come/)).toBeVisible();
@@ -128,7 +128,7 @@ test('every answer changes until something is posted; then the organisation says
   await post('2026-03-02', 'Shares', '1010', '3000', '250.00');
   await page.reload();
   await page.getByRole('textbox', { name: 'First day in these books' }).fill('1 jan 2026');
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('Entry 2026-0001 is posted: the first day stays.')).toBeVisible();
   await page.getByRole('button', { name: 'What changed here' }).click();
   await expect(page.getByText(/kind Co-operative → Company/)).toBeVisible();

@@ -72,7 +72,7 @@ test('a draft is kept as it was typed, gone on with, and gone once it is posted'
   await page.getByRole('textbox', { name: 'Date', exact: true }).fill('7/3/2026');
   await page.getByRole('textbox', { name: 'Explanation' }).fill('Waiting for the bill');
   await account(page, 1, '6400');
-  await page.getByRole('button', { name: 'Keep as draft' }).click();
+  await page.getByRole('button', { name: 'Save as draft' }).click();
   await expect(page).toHaveURL(/draft=\d+/);
   await open('record/drafts');
   await expect(page.getByText('1 entry not yet posted')).toBeVisible();
@@ -175,7 +175,7 @@ test('a draft open in two tabs is kept and posted by one of them only', async ({
   const other = await page.context().newPage();
   await other.goto(page.url());
   await other.getByRole('textbox', { name: 'Explanation' }).fill('Changed over there');
-  await other.getByRole('button', { name: 'Keep as draft' }).click();
+  await other.getByRole('button', { name: 'Save as draft' }).click();
   await expect(other.getByRole('status')).toBeVisible();
   await page.getByRole('textbox', { name: 'Date', exact: true }).fill('7/3/2026');
   await account(page, 1, '6400');

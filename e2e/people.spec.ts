@@ -126,7 +126,7 @@ test('a forgotten password is made new by a link from the outbox', async ({
   const link = await linkIn(page, 'new-password');
   await fay.goto(link);
   await fay.getByRole('textbox', { name: 'New password' }).fill('quite another one');
-  await fay.getByRole('button', { name: 'Keep' }).click();
+  await fay.getByRole('button', { name: 'Save' }).click();
   await fay.getByRole('link', { name: 'Sign in with the new one' }).click();
   await fay.getByRole('textbox', { name: 'E-mail address' }).fill('fay@orchard.test');
   await fay.getByRole('textbox', { name: 'Password' }).fill('quite another one');
@@ -134,7 +134,7 @@ test('a forgotten password is made new by a link from the outbox', async ({
   await expect(fay.getByRole('heading', { name: 'Whose books?' })).toBeVisible();
   await fay.goto(link);
   await fay.getByRole('textbox', { name: 'New password' }).fill('once more, please');
-  await fay.getByRole('button', { name: 'Keep' }).click();
+  await fay.getByRole('button', { name: 'Save' }).click();
   await expect(fay.getByRole('alert')).toContainText('This link has been used');
   await fay.context().close();
 });

@@ -39,7 +39,7 @@ test('a schedule that cannot work says where, and is saved once it can', async (
   await form.getByLabel('Name').fill('Cleaning');
   await form.getByRole('textbox', { name: 'From' }).fill('1/2/2027');
   await form.getByLabel('Explanation of each entry').fill('Cleaning of the shop');
-  await form.getByRole('button', { name: 'Keep' }).click();
+  await form.getByRole('button', { name: 'Save' }).click();
   await expect(form.getByRole('alert').first()).toBeVisible();
   await form.getByLabel('Account, line 1').fill('6900');
   await page.getByRole('option').first().click();
@@ -47,7 +47,7 @@ test('a schedule that cannot work says where, and is saved once it can', async (
   await form.getByLabel('Account, line 2').fill('1010');
   await page.getByRole('option').first().click();
   await form.getByLabel('Credit, line 2').press('=');
-  await form.getByRole('button', { name: 'Keep' }).click();
+  await form.getByRole('button', { name: 'Save' }).click();
   await expect(form).toHaveCount(0);
   await expect(page.getByRole('button', { name: /Cleaning/ })).toBeVisible();
   const journals = await ask<{ next: string[] }[]>('GET', '/recurring-journals');

@@ -81,7 +81,7 @@ test('while the server is away a notice says so, what was typed stays, and it go
   await page.getByRole('link', { name: 'Entry', exact: true }).click();
   await page.getByRole('textbox', { name: 'Explanation' }).fill('Typed while it was away');
   await page.context().setOffline(true);
-  await page.getByRole('button', { name: 'Keep as draft' }).click();
+  await page.getByRole('button', { name: 'Save as draft' }).click();
   await expect(page.getByText(/it is tried again by itself/)).toBeVisible();
   await page.context().setOffline(false);
   await expect(page.getByText(/it is tried again by itself/)).toHaveCount(0);

@@ -77,7 +77,7 @@ test('a breakdown is added with its values, an account needs it, and the entry s
   await page.getByRole('row', { name: /6100 Rent/ }).focus();
   await page.keyboard.press('d');
   await page.getByRole('checkbox', { name: 'each line names its site' }).check();
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('row', { name: /6100 Rent/ })).toContainText('needs site');
 
   await page.keyboard.press('n');
@@ -92,7 +92,7 @@ test('a breakdown is added with its values, an account needs it, and the entry s
   await expect(page.getByText('6100 Rent needs its Site.')).toBeVisible();
   await page.getByLabel('Site, line 1').fill('press');
   await page.getByLabel('Site, line 1').press('Enter');
-  await page.getByRole('button', { name: 'Keep as draft' }).click();
+  await page.getByRole('button', { name: 'Save as draft' }).click();
   await expect(page.getByText('draft of Wren Ashby')).toBeVisible();
   await page.reload();
   await expect(page.getByLabel('Site, line 1')).toHaveValue('Press house');

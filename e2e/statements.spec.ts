@@ -93,11 +93,11 @@ test('long names and large amounts stay within their sheets at 1024 pixels', asy
 
 test('an organisation is renamed and says that it was kept', async ({ own: { page, open } }) => {
   await open('prepare/organisation');
-  const keep = page.getByRole('button', { name: 'Keep', exact: true });
+  const keep = page.getByRole('button', { name: 'Save', exact: true });
   await expect(keep).toBeDisabled();
   await page.getByRole('textbox', { name: 'Name' }).fill('Sallow Reach Perry');
   await keep.click();
-  await expect(page.getByText('Kept.')).toBeVisible();
+  await expect(page.getByText('Saved.')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Sallow Reach Perry' })).toBeVisible();
   await expect(page.getByRole('textbox', { name: 'First day in these books' })).toHaveValue('1 January 2026');
 });

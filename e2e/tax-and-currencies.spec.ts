@@ -27,7 +27,7 @@ test('a tax code is begun from a shape, tried on an amount, and gets a new rate 
   for (const part of [1, 2]) await page.getByLabel(`Rate of part ${part}, from 1/7/2027`).fill('22');
   await page.getByLabel('Day to try').fill('2/7/2027');
   await expect(example.getByRole('row', { name: /tax that is not reclaimed/ })).toContainText('11.00');
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('button', { name: /^P20H/ })).toContainText('22 % from 1 Jul 2027');
   expect(await ask('GET', '/tax-codes')).toMatchObject([
     {
@@ -44,7 +44,7 @@ test('an account is told its usual tax code', async ({ own: { page, open, ask } 
   await page.keyboard.press('d');
   await page.getByRole('combobox', { name: 'Usual tax code' }).click();
   await page.getByRole('option', { name: 'S7 Sales' }).click();
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('row', { name: /^4000 / })).toContainText('tax S7');
 });
 

@@ -168,7 +168,7 @@ test('the whole way by keyboard only: from the first start to the closed year an
   await choose(page, 2, '1010');
   await walkTo(page, 'Enter', 'Credit, line 2');
   await keys(page, '=');
-  await walkTo(page, 'Tab', 'Keep the schedule');
+  await walkTo(page, 'Tab', 'Save the schedule');
   await keys(page, 'Enter');
   await expect(page.getByText('monthly, on the 31st')).toBeVisible();
   await walkTo(page, 'Tab', 'Post all 3');

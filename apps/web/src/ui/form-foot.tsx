@@ -23,10 +23,10 @@ export function FormFoot({
     <Allowed needed={needed} isTold>
       <div className="row" style={{ margin: '12px 0' }}>
         <Button type="submit" variant="contained" disabled={isPending}>
-          {isNew ? 'Add' : 'Keep'}
+          {isNew ? 'Add' : 'Save'}
         </Button>
         <Button variant="outlined" onClick={onLeave}>
-          Leave it
+          Cancel
         </Button>
         {onRemove && (
           <button className="act small" type="button" onClick={onRemove}>

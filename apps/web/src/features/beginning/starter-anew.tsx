@@ -43,7 +43,7 @@ export function StarterAnew({ organisation }: { organisation: OrganisationRespon
               Take the starter chart
             </Button>
             <Button variant="outlined" onClick={() => setOpen(false)}>
-              Leave it
+              Cancel
             </Button>
           </div>
         </>

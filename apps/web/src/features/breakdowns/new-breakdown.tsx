@@ -27,7 +27,7 @@ export function NewBreakdown({ onDone }: { onDone: () => void }) {
             Add
           </Button>
           <Button variant="outlined" onClick={onDone}>
-            Leave it
+            Cancel
           </Button>
         </div>
       )}

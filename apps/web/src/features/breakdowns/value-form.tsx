@@ -58,11 +58,11 @@ export function ValueForm({
           <Allowed>
             <span className="row">
               <Button type="submit" variant={value ? 'contained' : 'outlined'} disabled={isPending}>
-                {value ? 'Keep' : 'Add'}
+                {value ? 'Save' : 'Add'}
               </Button>
               {value && (
                 <Button variant="outlined" onClick={onDone}>
-                  Leave it
+                  Cancel
                 </Button>
               )}
               {value?.lines === 0 && (

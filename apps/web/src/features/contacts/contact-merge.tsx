@@ -59,7 +59,7 @@ export function ContactMerge({
           Merge
         </Button>
         <Button variant="outlined" onClick={() => setOpen(false)}>
-          Leave it
+          Cancel
         </Button>
       </div>
     </div>

@@ -36,7 +36,7 @@ export function ExchangeAccounts({
           <Allowed isTold>
             <div className="row foot">
               <Button type="submit" variant="contained" disabled={isPending}>
-                Keep
+                Save
               </Button>
             </div>
           </Allowed>

@@ -27,7 +27,7 @@ export function NewCurrency({ onDone }: { onDone: (added?: string) => void }) {
             Add
           </Button>
           <Button variant="outlined" onClick={() => onDone()}>
-            Leave it
+            Cancel
           </Button>
         </div>
       )}

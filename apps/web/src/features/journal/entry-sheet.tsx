@@ -196,7 +196,7 @@ export function EntrySheet({
                   </span>
                 </Button>
                 <Button variant="outlined" disabled={keep.isPending} onClick={keepAsDraft}>
-                  Keep as draft
+                  Save as draft
                 </Button>
                 {keep.isSuccess && !isTyped(form, begun) && (
                   <span className="soft small" role="status">

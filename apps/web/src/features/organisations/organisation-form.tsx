@@ -37,16 +37,16 @@ export function OrganisationForm({
         <Allowed needed="owner" isTold>
           <div className="row foot">
             <Button type="submit" variant="contained" disabled={isPending || !isDirty}>
-              Keep
+              Save
             </Button>
             {isDirty && (
               <Button variant="outlined" onClick={reset}>
-                As it was
+                Undo changes
               </Button>
             )}
             {isKept && !isDirty && (
               <span className="told" role="status">
-                Kept.
+                Saved.
               </span>
             )}
           </div>

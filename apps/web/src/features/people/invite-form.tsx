@@ -30,7 +30,7 @@ export function InviteForm({ onDone }: { onDone: () => void }) {
             Invite
           </Button>
           <Button variant="outlined" onClick={onDone}>
-            Leave it
+            Cancel
           </Button>
         </div>
       )}

@@ -43,7 +43,7 @@ export function NewPasswordScreen() {
             )}
             <div>
               <Button type="submit" variant="contained" disabled={isPending}>
-                Keep
+                Save
               </Button>
             </div>
           </>

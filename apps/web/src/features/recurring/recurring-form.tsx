@@ -200,10 +200,10 @@ export function RecurringForm({ journal, onDone }: { journal?: RecurringJournalR
       <Allowed isTold>
         <div className="row">
           <Button type="submit" variant="contained" disabled={save.isPending}>
-            Keep the schedule
+            Save the schedule
           </Button>
           <Button variant="outlined" onClick={onDone}>
-            Leave it
+            Cancel
           </Button>
         </div>
       </Allowed>

@@ -48,7 +48,7 @@ export function AskForNewPassword({ onLeave }: { onLeave: () => void }) {
           Ask for a link
         </Button>
         <Button variant="outlined" onClick={onLeave}>
-          Leave it
+          Cancel
         </Button>
       </div>
     </form>

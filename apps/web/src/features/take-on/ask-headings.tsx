@@ -62,7 +62,7 @@ export function AskHeadings({
           Take the rows
         </Button>
         <Button variant="outlined" onClick={onLeave}>
-          Leave it
+          Cancel
         </Button>
       </div>
     </form>

@@ -81,7 +81,7 @@ function SignedOff({ takeOn }: { takeOn: TakeOnResponse }) {
                   Reopen
                 </Button>
                 <Button variant="outlined" onClick={() => setOpen(false)}>
-                  Leave it
+                  Cancel
                 </Button>
               </div>
             )}

@@ -223,7 +223,7 @@ export function TrayTable({
             </button>
           )}
           <button className="act" type="button" onClick={() => unpaste()}>
-            {pasted.replaced.length > 0 ? 'Undo it' : 'Take them away again'}
+            {pasted.replaced.length > 0 ? 'Undo it' : 'Remove them again'}
           </button>
           <button className="plain soft" type="button" onClick={() => setPasted(undefined)}>
             Keep
