@@ -36,7 +36,7 @@ async function bareBooks(folder: string): Promise<BareBooks> {
         const year = one.date.slice(0, 4);
         entry.run(place, year, place, one.date, one.explanation, moment, one.lines[0]?.amount ?? 0, zeros, zeros);
         const period = Number(one.date.slice(0, 7).replace('-', ''));
-        one.lines.forEach((part, at) => line.run(place, at + 1, part.account, one.date, period, part.amount));
+        one.lines.forEach((part, index) => line.run(place, index + 1, part.account, one.date, period, part.amount));
       }
     },
     commit: () => {

@@ -46,7 +46,7 @@ export async function emptyLargeBooks(folder: string): Promise<WriteContext> {
   const csv = `number,name,element,role\n${rows.map((row) => row.replace(/^(\d)(\d+),/, (_, first: string, rest: string) => `${first}${rest},`)).join('\n')}\n`;
   const withElements = csv
     .split('\n')
-    .map((row, at) => (at === 0 || row === '' ? row : row.replace(',,', `,${elementOf(row)},`)));
+    .map((row, index) => (index === 0 || row === '' ? row : row.replace(',,', `,${elementOf(row)},`)));
   context.transact(() =>
     importAccounts(context, {
       organisation: 1,

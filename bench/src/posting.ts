@@ -72,9 +72,9 @@ function uncheckedRows(file: string): Rows {
   const balance = client.prepare(`UPDATE balance SET amount = amount + ? ${moved}`);
   const write = client.transaction((n: number) => {
     entry.run(place + n, number + n, `Posting ${n}`, seal, seal);
-    accounts.forEach((account, at) => {
-      const amount = at === 0 ? 100 : -100;
-      line.run(place + n, at + 1, account, amount);
+    accounts.forEach((account, index) => {
+      const amount = index === 0 ? 100 : -100;
+      line.run(place + n, index + 1, account, amount);
       for (const tier of [total, balance])
         if (tier.run(amount, account).changes !== 1) throw new Error('the month has no totals yet');
     });

@@ -49,10 +49,10 @@ export function rawSums({ $client }: Db, asAt: string): RawSums {
 }
 
 /** Draws up each report for every month, so that what is measured afterwards has been compiled, as in a running server. */
-export function warmUp(on: Db, of: Organisation): void {
+export function warmUp(on: Db, organisation: Organisation): void {
   for (const [, draw] of REPORTS)
     for (let month = 0; month < 60; month += 1)
-      draw(on, of, `${2022 + Math.floor(month / 12)}-${String(1 + (month % 12)).padStart(2, '0')}-27`);
+      draw(on, organisation, `${2022 + Math.floor(month / 12)}-${String(1 + (month % 12)).padStart(2, '0')}-27`);
 }
 
 /** The usual time in which a connection that has kept none of its flows draws up a report. */

@@ -129,8 +129,8 @@ function isTrue(
   if (wanted === 'missing') return slip === 'missing' && meant === found.meant;
   if (wanted === 'duplicate') {
     // which of the two was written second cannot be told
-    const twin = sound.find((line) => line.amount !== 0 && lines.includes(line.key));
-    return slip === 'duplicate' && (lines.includes(found.key) || twin !== undefined);
+    const duplicate = sound.find((line) => line.amount !== 0 && lines.includes(line.key));
+    return slip === 'duplicate' && (lines.includes(found.key) || duplicate !== undefined);
   }
   if (wanted === 'surplus') return (slip === 'surplus' || slip === 'duplicate') && lines.includes(found.key);
   return slip === wanted && lines.includes(found.key) && meant === found.meant;

@@ -195,9 +195,9 @@ function writeMonth(
   const on = (day: number): CivilDate => civilDate(year, number, Math.min(day, partsOf(endOfMonth(month)).day));
   const event = (day: number, write: (date: CivilDate) => void): void => plan.on(on(day), write);
 
-  SHOPS.slice(0, 3 + (seed % 3)).forEach((shop, at) => {
-    const owed = around(2_050 * busy, seed * 7 + at);
-    event(3 + at * 5, (date) =>
+  SHOPS.slice(0, 3 + (seed % 3)).forEach((shop, index) => {
+    const owed = around(2_050 * busy, seed * 7 + index);
+    event(3 + index * 5, (date) =>
       books.post(
         date,
         `Delivery to ${shop}, ${Math.round(owed / 23)} cases`,
@@ -205,11 +205,11 @@ function writeMonth(
           ['1100', owed, shop],
           ['4010', -owed],
         ],
-        { reference: `SR-${seed % 1000}${at}` },
+        { reference: `SR-${seed % 1000}${index}` },
       ),
     );
     const nextMonth = addMonths(month, 1);
-    plan.on(addDays(nextMonth, 5 + at * 4), (date) =>
+    plan.on(addDays(nextMonth, 5 + index * 4), (date) =>
       books.post(date, `${shop} pays its delivery`, [
         ['1010', owed],
         ['1100', -owed, shop],
@@ -268,9 +268,9 @@ function writeMonth(
       ]),
     );
   if (number >= 9 && number <= 11) {
-    GROWERS.forEach((grower, at) => {
-      const price = around(4_300, seed * 5 + at);
-      event(8 + at * 3, (date) =>
+    GROWERS.forEach((grower, index) => {
+      const price = around(4_300, seed * 5 + index);
+      event(8 + index * 3, (date) =>
         books.post(
           date,
           `Apples from ${grower}, ${Math.round(price / 205)} t`,
@@ -278,10 +278,10 @@ function writeMonth(
             ['5110', price],
             ['2110', -price, grower],
           ],
-          { reference: `weighbridge ${seed % 100}${at}` },
+          { reference: `weighbridge ${seed % 100}${index}` },
         ),
       );
-      plan.on(addDays(addMonths(month, 1), 9 + at), (date) =>
+      plan.on(addDays(addMonths(month, 1), 9 + index), (date) =>
         books.post(date, `${grower} paid`, [
           ['2110', price, grower],
           ['1010', -price],

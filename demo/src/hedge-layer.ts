@@ -99,10 +99,10 @@ function writeMonth(books: SampleBooks, month: CivilDate, today: CivilDate, plan
   const on = (day: number): CivilDate => civilDate(year, number, day);
   const isLaying = number >= 9 || number <= 3;
   const event = (date: CivilDate, write: (on: CivilDate) => void): void => plan.on(date, write);
-  FARMS.slice(0, isLaying ? 3 : 1).forEach((farm, at) => {
-    const metres = Math.round(around(isLaying ? 95 : 45, number * 17 + at, 0.4));
+  FARMS.slice(0, isLaying ? 3 : 1).forEach((farm, index) => {
+    const metres = Math.round(around(isLaying ? 95 : 45, number * 17 + index, 0.4));
     const price = metres * 15.5;
-    event(on(9 + at * 6), (date) =>
+    event(on(9 + index * 6), (date) =>
       books.post(
         date,
         `${metres} m of hedge, ${farm}`,
@@ -110,10 +110,10 @@ function writeMonth(books: SampleBooks, month: CivilDate, today: CivilDate, plan
           ['1100', price, farm],
           ['4000', -price],
         ],
-        { reference: `${year}/${number}${at}` },
+        { reference: `${year}/${number}${index}` },
       ),
     );
-    event(addDays(addMonths(month, 1), 11 + at * 3), (date) =>
+    event(addDays(addMonths(month, 1), 11 + index * 3), (date) =>
       books.post(date, `${farm} pays`, [
         ['1010', price],
         ['1100', -price, farm],

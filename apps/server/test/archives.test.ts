@@ -479,8 +479,8 @@ describe('a hostile archive', () => {
   });
 });
 
-describe('books that are put away', () => {
-  test('are archived first, can be read and not changed, and are taken out again', async () => {
+describe('books that are archived', () => {
+  test('are archived first, can be read and not changed, and are restored', async () => {
     const of = await server.organisation({ name: 'Old boat club' });
     const entry = {
       date: '2026-03-01',
@@ -491,7 +491,7 @@ describe('books that are put away', () => {
       ],
     };
     expect((await server.request('POST', `${of}/entries`, entry)).status).toBe(201);
-    const { status, body } = await server.request('POST', `${of}/putting-away`);
+    const { status, body } = await server.request('POST', `${of}/archived`);
     expect([status, body.archive]).toEqual([
       201,
       expect.stringMatching(/^archives\/old-boat-club-20270118T\d{6}Z\.zip$/),
@@ -511,14 +511,14 @@ describe('books that are put away', () => {
       ['POST', '/invitations', { email: 'jo@else.where', role: 'reader' }],
       ['PATCH', '', { name: 'New', version: 2 }],
       ['PUT', '/papers/cash-count', { state: 'at-hand', note: '' }],
-      ['POST', '/putting-away', undefined],
+      ['POST', '/archived', undefined],
     ];
     for (const [method, to, given] of changes) {
       const reply = await server.request(method, `${of}${to}`, given);
       expect([to, reply.status, reply.body.problems?.[0]?.code]).toEqual([
         to,
-        to === '/putting-away' ? 422 : 409,
-        'put-away',
+        to === '/archived' ? 422 : 409,
+        'archived',
       ]);
     }
     const shell = spawnSync('sqlite3', [
@@ -527,8 +527,8 @@ describe('books that are put away', () => {
     ]);
     expect(shell.stderr.toString()).toMatch(/these books are archived/);
 
-    expect((await server.request('DELETE', `${of}/putting-away`)).status).toBe(204);
-    expect((await server.request('DELETE', `${of}/putting-away`)).status).toBe(422);
+    expect((await server.request('DELETE', `${of}/archived`)).status).toBe(204);
+    expect((await server.request('DELETE', `${of}/archived`)).status).toBe(422);
     expect((await server.request('POST', `${of}/entries`, entry)).status).toBe(201);
     const { body: trail } = await server.request('GET', `${of}/set-up-changes?subject=organisation`);
     expect(JSON.stringify(trail)).toContain(body.archive);

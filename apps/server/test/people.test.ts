@@ -161,7 +161,7 @@ const LEAST: readonly (readonly [RegExp, MemberRole])[] = [
   [/^post .*\/accounts\/starter$/, 'owner'],
   [/^\w+ .*\/(invitations|outbox)(\/\{id\})?$/, 'owner'],
   [/^(put|delete) .*\/people\/\{id\}$/, 'owner'],
-  [/^(get|post|delete) .*\/(archive\.zip|putting-away)$/, 'owner'],
+  [/^(get|post|delete) .*\/(archive\.zip|archived)$/, 'owner'],
   [/^\w+ .*\/take-on\/trays\/\{tray\}\/rows(\/\{row\})?$/, 'preparer'],
   [/^post .*\/take-on\/reopening$/, 'owner'],
 ];

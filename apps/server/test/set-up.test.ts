@@ -273,9 +273,9 @@ describe('an organisation', () => {
 test('the overview tells where each organisation stands', async () => {
   const path = await server.organisation({ kind: 'non-profit', changeoverDate: '2025-12-31' });
   const id = Number(path.split('/').at(-1));
-  const standing = async (): Promise<Reply['body']> =>
+  const status = async (): Promise<Reply['body']> =>
     (await get('/api/overview')).body.find((one: { organisation: number }) => one.organisation === id);
-  expect(await standing()).toMatchObject({
+  expect(await status()).toMatchObject({
     entries: 0,
     lastDate: null,
     drafts: 0,
@@ -285,7 +285,7 @@ test('the overview tells where each organisation stands', async () => {
     proofs: 5,
     proofsFailing: 0,
   });
-  const { papersWanted } = await standing();
+  const { papersWanted } = await status();
   await put(`${path}/papers/funds`, { state: 'not-needed', note: '' });
   const fund = { breakdowns: { Fund: 'General fund' } };
   await post(`${path}/entries`, entry('2026-03-02', '6100', '1010', '20.00', fund));
@@ -295,7 +295,7 @@ test('the overview tells where each organisation stands', async () => {
   const schedule = { unit: 'month', every: 1, day: 5, from: '2026-11-05' };
   const kept = await post(`${path}/recurring-journals`, { name: 'Rent', schedule, entry: rent });
   expect([date, kept.status]).toEqual(['', 201]);
-  expect(await standing()).toMatchObject({
+  expect(await status()).toMatchObject({
     entries: 2,
     lastDate: '2026-05-02',
     drafts: 1,
@@ -305,7 +305,7 @@ test('the overview tells where each organisation stands', async () => {
     papersWanted: papersWanted - 1,
   });
   await post(`${path}/periods/2026-03/lock`, {});
-  expect(await standing()).toMatchObject({ openMonths: 1, papersWanted: 0 });
+  expect(await status()).toMatchObject({ openMonths: 1, papersWanted: 0 });
 });
 
 test('a starter chart tells in the trail which accounts need a fund, and is refused whole where a name is taken', async () => {

@@ -26,7 +26,7 @@ const EUR = parseCurrencyCode('EUR');
 const near = parseCivilDate('2026-09-30');
 
 const after = (form: EntryForm, ...events: FormEvent[]): EntryForm => events.reduce(formReducer, form);
-const typed = (at: number, change: Partial<FormLine>): FormEvent => ({ is: 'line', at, change });
+const typed = (at: number, change: Partial<FormLine>): FormEvent => ({ type: 'line', at, change });
 const sheet = (...lines: Partial<FormLine>[]): EntryForm =>
   after(emptyForm('30/9'), ...lines.map((change, at) => typed(at, change)));
 const written = ({ lines }: EntryForm): string[] =>
@@ -41,27 +41,27 @@ describe('the entry sheet', () => {
     expect(isBlank(full.lines.at(-1) as FormLine)).toBe(true);
   });
   test('every line has a key of its own, also when one above is repeated', () => {
-    const form = after(sheet({ account: '1010', debit: '5' }), { is: 'repeat-above', at: 1 });
+    const form = after(sheet({ account: '1010', debit: '5' }), { type: 'repeat-above', at: 1 });
     expect(written(form)).toEqual(['1010 5|', '1010 5|']);
     expect(new Set(form.lines.map((line) => line.key)).size).toBe(form.lines.length);
   });
   test('there is nothing above the first line to repeat', () => {
     const form = sheet({ account: '1010' });
-    expect(after(form, { is: 'repeat-above', at: 0 })).toBe(form);
+    expect(after(form, { type: 'repeat-above', at: 0 })).toBe(form);
   });
   test('a line can be taken away, the last one leaves room again', () => {
-    const form = after(sheet({ account: '1' }, { account: '2' }), { is: 'take-away', at: 0 });
+    const form = after(sheet({ account: '1' }, { account: '2' }), { type: 'take-away', at: 0 });
     expect(written(form)).toEqual(['2 |']);
-    const none = after({ ...form, lines: [emptyLine()] }, { is: 'take-away', at: 0 });
+    const none = after({ ...form, lines: [emptyLine()] }, { type: 'take-away', at: 0 });
     expect(none.lines.length).toBeGreaterThan(0);
   });
   test('its head changes by itself', () => {
-    const form = after(sheet({ account: '1' }), { is: 'head', change: { explanation: 'Rent', date: '1/10' } });
+    const form = after(sheet({ account: '1' }), { type: 'head', change: { explanation: 'Rent', date: '1/10' } });
     expect([form.explanation, form.date, written(form)]).toEqual(['Rent', '1/10', ['1 |']]);
   });
   test('starts over as it is told', () => {
     const other = emptyForm('2026-01-01', 'adjusting');
-    expect(after(sheet({ account: '1' }), { is: 'start', form: other })).toBe(other);
+    expect(after(sheet({ account: '1' }), { type: 'start', form: other })).toBe(other);
   });
 });
 
@@ -76,7 +76,7 @@ describe('an amount that has been left', () => {
     ['stays empty', '  ', '4.00', '', '4.00'],
   ])('%s', (_, debit, credit, settledDebit, settledCredit) => {
     const form = after(sheet({ debit: debit.replace(',', '.'), credit }), {
-      is: 'settled',
+      type: 'settled',
       at: 0,
       side: 'debit',
       currency: EUR,
@@ -84,7 +84,7 @@ describe('an amount that has been left', () => {
     expect([form.lines[0]?.debit, form.lines[0]?.credit]).toEqual([settledDebit, settledCredit]);
   });
   test('a credit that is negative becomes a debit', () => {
-    const form = after(sheet({ credit: '-2.5' }), { is: 'settled', at: 0, side: 'credit', currency: EUR });
+    const form = after(sheet({ credit: '-2.5' }), { type: 'settled', at: 0, side: 'credit', currency: EUR });
     expect([form.lines[0]?.debit, form.lines[0]?.credit]).toEqual(['2.50', '']);
   });
 });
@@ -92,7 +92,7 @@ describe('an amount that has been left', () => {
 describe('amounts in the marks of the person', () => {
   afterEach(() => setOwnWays());
   const settle = (debit: string) =>
-    after(sheet({ debit }), { is: 'settled', at: 0, side: 'debit', currency: EUR }).lines[0];
+    after(sheet({ debit }), { type: 'settled', at: 0, side: 'debit', currency: EUR }).lines[0];
   test.each([
     ['12,34', '12.34', ''],
     ['0,05', '0.05', ''],
@@ -112,7 +112,7 @@ describe('amounts in the marks of the person', () => {
     });
     const again = after(
       sheet({ debit: '12.345' }),
-      { is: 'settled', at: 0, side: 'debit', currency: EUR },
+      { type: 'settled', at: 0, side: 'debit', currency: EUR },
       typed(0, { debit: '12.34' }),
     );
     expect(again.lines[0]?.doubts).toEqual({});
@@ -121,9 +121,9 @@ describe('amounts in the marks of the person', () => {
     setOwnWays({ amounts: 'comma', dates: 'month-first' });
     const form = after(
       sheet({ account: '1', debit: '1.234,5' }, { account: '2', credit: '1.234' }),
-      { is: 'settled', at: 0, side: 'debit', currency: EUR },
-      { is: 'settled', at: 1, side: 'credit', currency: EUR },
-      { is: 'head', change: { date: '12/31' } },
+      { type: 'settled', at: 0, side: 'debit', currency: EUR },
+      { type: 'settled', at: 1, side: 'credit', currency: EUR },
+      { type: 'head', change: { date: '12/31' } },
     );
     expect(written(form)).toEqual(['1 1234,50|', '2 |1234,00']);
     expect(entryRequest(form, near, EUR)).toMatchObject({
@@ -156,15 +156,15 @@ describe('cells pasted from a spreadsheet', () => {
   test('become cells, from the one they are pasted into on', () => {
     const form = sheet({ account: '9' });
     const lines = pastedLines('1010\tcash\t\t1.234,50\nSales\t\t\t\t(3)\n', 1, 'account', on(form)) ?? [];
-    expect(written(after(form, { is: 'pasted', at: 1, lines }))).toEqual(['9 |', '1010 1234.50|', '4000 3.00|']);
+    expect(written(after(form, { type: 'pasted', at: 1, lines }))).toEqual(['9 |', '1010 1234.50|', '4000 3.00|']);
     const amounts = pastedLines('5\t\n\t6\n7', 0, 'debit', on(form)) ?? [];
-    expect(written(after(form, { is: 'pasted', at: 0, lines: amounts }))).toEqual(['9 5.00|', ' |6.00', ' 7.00|']);
+    expect(written(after(form, { type: 'pasted', at: 0, lines: amounts }))).toEqual(['9 5.00|', ' |6.00', ' 7.00|']);
   });
   test('more of them than there are lines make room; one cell alone is typed like any', () => {
     const form = sheet({});
     const lines =
       pastedLines(Array.from({ length: 9 }, (_, at) => `10${at}\tx`).join('\n'), 2, 'account', on(form)) ?? [];
-    expect(after(form, { is: 'pasted', at: 2, lines }).lines).toHaveLength(12);
+    expect(after(form, { type: 'pasted', at: 2, lines }).lines).toHaveLength(12);
     expect(pastedLines('12.50', 0, 'debit', on(form))).toBeUndefined();
   });
 });
@@ -184,7 +184,7 @@ describe('what is missing', () => {
   });
   test('is put in by one key, in the place of what stands there', () => {
     const form = after(sheet({ debit: '10' }, { debit: '3' }, { debit: '99' }), {
-      is: 'balanced-here',
+      type: 'balanced-here',
       at: 2,
       currency: EUR,
     });
@@ -192,7 +192,7 @@ describe('what is missing', () => {
   });
   test('nothing is put in when the others balance', () => {
     const form = after(sheet({ debit: '10' }, { credit: '10' }, { debit: '5' }), {
-      is: 'balanced-here',
+      type: 'balanced-here',
       at: 2,
       currency: EUR,
     });
@@ -208,7 +208,7 @@ describe('a line in a foreign currency', () => {
   const HELD = { way: 'ratePerBase', text: '0.8' } as const;
   const left = (line: Partial<FormLine>, held: QuotedRate | 'none' = HELD): Partial<FormLine> => {
     const form = after(sheet({ account: '1030', currency: 'GBP', ...line }), {
-      is: 'foreign-settled',
+      type: 'foreign-settled',
       at: 0,
       currency: EUR,
       ...(held !== 'none' && { held }),
@@ -257,7 +257,7 @@ describe('a line in a foreign currency', () => {
       rateWay: 'ratePerBase',
     } as const;
     const settled = (debit: string): FormLine =>
-      after(sheet({ ...line, debit }), { is: 'settled', at: 0, side: 'debit', currency: EUR }).lines[0] as FormLine;
+      after(sheet({ ...line, debit }), { type: 'settled', at: 0, side: 'debit', currency: EUR }).lines[0] as FormLine;
     expect([settled('125').rate, settled('124.50').rate]).toEqual(['0.8', '']);
   });
 });
@@ -266,7 +266,7 @@ describe('the entry as it is sent', () => {
   test('has its date completed, amounts worked out and blank lines left out', () => {
     const form = after(
       sheet({ account: '1010', debit: '2*3.5', note: ' counted ' }, {}, { account: '4000', credit: '7' }),
-      { is: 'head', change: { date: '17/6', explanation: 'Cider', reference: '  ' } },
+      { type: 'head', change: { date: '17/6', explanation: 'Cider', reference: '  ' } },
     );
     expect(entryRequest(form, near, EUR)).toEqual({
       date: '2026-06-17',
@@ -279,7 +279,7 @@ describe('the entry as it is sent', () => {
     });
   });
   test('says what cannot be understood just as it was typed, for the books to point at', () => {
-    const form = after(sheet({ account: '1010', debit: '7x' }), { is: 'head', change: { date: 'soon' } });
+    const form = after(sheet({ account: '1010', debit: '7x' }), { type: 'head', change: { date: 'soon' } });
     expect(entryRequest(form, near, EUR)).toMatchObject({ date: 'soon', lines: [{ debit: '7x' }] });
   });
   test('names currency and rate only where there is a foreign amount', () => {

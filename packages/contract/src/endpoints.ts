@@ -5,7 +5,7 @@ import type {
   ChangeAccountRequest,
   ChartImportResponse,
 } from './accounts/account.js';
-import type { ArchiveResponse, PutAwayResponse, TakeArchiveRequest } from './archives/archive.js';
+import type { ArchiveResponse, ArchivedBooksResponse, TakeArchiveRequest } from './archives/archive.js';
 import type { SetUpChangeResponse, SetUpChangesQuery } from './audit-trail/set-up-change.js';
 import type { BackupsResponse } from './backups/backup.js';
 import type {
@@ -326,8 +326,8 @@ export interface Endpoints {
   '/api/organisations/{organisation}/proofs/check': {
     POST: { asks: ProofsQuery; gives: ProofsResponse };
   };
-  '/api/organisations/{organisation}/putting-away': {
-    POST: { gives: PutAwayResponse };
+  '/api/organisations/{organisation}/archived': {
+    POST: { gives: ArchivedBooksResponse };
     DELETE: { gives: void };
   };
   '/api/organisations/{organisation}/recurring-journals': {

@@ -86,7 +86,7 @@ describe('movements', () => {
     expect(remarks).toEqual([
       {
         row: 2,
-        code: 'movement-astray',
+        code: 'movement-mismatched',
         column: 'moved',
         message: 'With what it moved by, it comes to 95.00 at 31 December 2024.',
       },

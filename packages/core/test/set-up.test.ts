@@ -30,25 +30,25 @@ const d = parseCivilDate;
 
 describe('the dates of a start', () => {
   test.each<[string, Beginning, number, string, string | undefined]>([
-    ['a new organisation', { is: 'founded', on: d('2026-06-10') }, 1, '2026-06-10', undefined],
+    ['a new organisation', { type: 'founded', on: d('2026-06-10') }, 1, '2026-06-10', undefined],
     [
       'going back to the first month',
-      { is: 'from-year-start', firstMonth: d('2026-09-01') },
+      { type: 'from-year-start', firstMonth: d('2026-09-01') },
       1,
       '2026-01-01',
       '2025-12-31',
     ],
-    ['from the changeover', { is: 'from-changeover', firstMonth: d('2026-09-01') }, 1, '2026-01-01', '2026-08-31'],
+    ['from the changeover', { type: 'from-changeover', firstMonth: d('2026-09-01') }, 1, '2026-01-01', '2026-08-31'],
     [
       'from the changeover in a year from April',
-      { is: 'from-changeover', firstMonth: d('2027-02-01') },
+      { type: 'from-changeover', firstMonth: d('2027-02-01') },
       4,
       '2026-04-01',
       '2027-01-31',
     ],
     [
       'with the first month of the year itself',
-      { is: 'from-changeover', firstMonth: d('2026-04-01') },
+      { type: 'from-changeover', firstMonth: d('2026-04-01') },
       4,
       '2026-04-01',
       '2026-03-31',

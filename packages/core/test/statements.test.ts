@@ -537,7 +537,7 @@ describe('years that were never closed', () => {
       lines,
       d('2026-12-31'),
     );
-    expect(rows.map((row) => [row.is, row.balance])).toEqual([
+    expect(rows.map((row) => [row.type, row.balance])).toEqual([
       ['line', -10000],
       ['year-ended', 0],
       ['line', -700],

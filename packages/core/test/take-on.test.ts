@@ -85,10 +85,10 @@ describe('rows of trays', () => {
       [-850, { currency: 'USD', amount: -1_000, quote: { rate: '0.85' } }],
     ]);
     expect(banks.facts[0]?.lines[0]).toMatchObject({ amount: 18_000, foreign: { amount: 20_000 } });
-    const { customers: standing } = Object.fromEntries(
+    const { customers: status } = Object.fromEntries(
       takeOnStanding(read(typed), on).trays.map((one) => [one.tray, one.accounts]),
     );
-    expect(standing?.map(({ detail, foreign }) => [detail, [...foreign]])).toEqual([[8_150, [['USD', 9_000]]]]);
+    expect(status?.map(({ detail, foreign }) => [detail, [...foreign]])).toEqual([[8_150, [['USD', 9_000]]]]);
   });
   test.each(['1234.50', '1234,50', '1 234.50', '(1,234.50)'])(
     '%s of an account kept there is 1,234.50',

@@ -12,7 +12,7 @@ import { broughtForwardChanged } from '../areas/journal/brought-forward-changed.
 import * as draftCommands from '../areas/journal/draft-commands.js';
 import * as entryCommands from '../areas/journal/entry-commands.js';
 import * as organisationCommands from '../areas/organisations/organisation-commands.js';
-import { assertNotPutAway } from '../areas/organisations/organisation-store.js';
+import { assertNotArchived } from '../areas/organisations/organisation-store.js';
 import * as peopleCommands from '../areas/people/people-commands.js';
 import * as periodCommands from '../areas/periods/period-commands.js';
 import * as recurringCommands from '../areas/recurring/recurring-commands.js';
@@ -56,7 +56,7 @@ export function openForCommands(folder: string, clock: Clock): WriteContext {
 export function runCommand<Args, Result>(context: WriteContext, command: Command<Args, Result>, args: Args): Result {
   return context.transact(() => {
     const { organisation } = args as { organisation?: number };
-    if (organisation !== undefined && !command.demands.booksPutAway) assertNotPutAway(context.db, organisation);
+    if (organisation !== undefined && !command.demands.archivedBooks) assertNotArchived(context.db, organisation);
     return command(context, args);
   });
 }

@@ -55,7 +55,7 @@ export function useBooks(): BooksNow {
     fiscalYearStartMonth: organisation.fiscalYearStartMonth,
   };
   const currency = parseCurrencyCode(organisation.baseCurrency);
-  // books that are put away are read only, whoever looks
+  // books that are archived are read only, whoever looks
   const role = organisation.archivedAt ? 'reader' : organisation.role;
   const may = (needed: MemberRole): boolean => isEnough(role, needed);
   return { organisation, currency, calendar, years, today, from, to, may };

@@ -4,7 +4,7 @@ import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { useAddress } from '../api/address.js';
 import { useBooks } from '../api/books-queries.js';
 import { useSignOut } from '../api/session-queries.js';
-import { PutAwayNotice } from '../features/archives/put-away-notice.js';
+import { ArchivedNotice } from '../features/archives/archived-notice.js';
 import { OwnSignIn } from '../features/sessions/own-sign-in.js';
 import type { StageKey } from '../ui/screen-route.js';
 import { Pane } from '../ui/sheet.js';
@@ -50,7 +50,7 @@ export function Frame() {
             </Link>
           ))}
         </nav>
-        <PutAwayNotice />
+        <ArchivedNotice />
         {route.isOfLines && <BeforeChangeover />}
         <div className="tools">
           {Beside ? (
@@ -148,7 +148,7 @@ function BeforeChangeover() {
   const isBefore = changeoverDate !== null && to < changeoverDate && to >= organisation.firstDay;
   if (!isBefore) return null;
   return (
-    <div className="put-away" role="status">
+    <div className="archived" role="status">
       Balances before {longDate(parseCivilDate(changeoverDate))} lie in the old books: only flows are here.
     </div>
   );

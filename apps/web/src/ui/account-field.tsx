@@ -27,7 +27,8 @@ export function AccountField({
   keepsTyped?: boolean;
   placeholder?: string;
 }) {
-  const chosen: AccountResponse | string | null = accounts.find((one) => one.number === value) ?? (value || null);
+  const chosen: AccountResponse | string | null =
+    accounts.find((account) => account.number === value) ?? (value || null);
   const [typed, setTyped] = useState<string>();
   return (
     <Autocomplete<AccountResponse, false, false, true>
@@ -39,11 +40,11 @@ export function AccountField({
       inputValue={typed ?? (chosen === null ? '' : labelOf(chosen))}
       onInputChange={(_, text, reason) => setTyped(reason === 'input' ? text : undefined)}
       getOptionLabel={labelOf}
-      renderOption={({ key, ...option }, one) => (
+      renderOption={({ key, ...option }, account) => (
         <li key={key} {...option}>
           <div>
-            {labelOf(one)}
-            {one.note && <div className="small soft">{one.note}</div>}
+            {labelOf(account)}
+            {account.note && <div className="small soft">{account.note}</div>}
           </div>
         </li>
       )}
@@ -80,7 +81,7 @@ export function AccountField({
 
 /** The number that typed text stands for: of the account it names, else of the first that holds it, else itself. */
 function numberFor(accounts: readonly AccountResponse[], typed: string): string {
-  const named = accounts.find((one) => one.number === typed || labelOf(one) === typed);
+  const named = accounts.find((account) => account.number === typed || labelOf(account) === typed);
   return (named ?? bestMatches(accounts, typed)[0])?.number ?? typed;
 }
 

@@ -104,8 +104,8 @@ export function PrintedRows({
     <table>
       <thead>
         <tr>
-          {heads.map(({ label }, at) => (
-            <th key={label} className={kind(at)}>
+          {heads.map(({ label }, index) => (
+            <th key={label} className={kind(index)}>
               {label}
             </th>
           ))}
@@ -114,8 +114,8 @@ export function PrintedRows({
       <tbody>
         {rows.map((cells, row) => (
           <tr key={row}>
-            {cells.map((cell, at) => (
-              <td key={at} className={kind(at)}>
+            {cells.map((cell, index) => (
+              <td key={index} className={kind(index)}>
                 {cell}
               </td>
             ))}

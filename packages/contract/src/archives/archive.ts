@@ -41,8 +41,8 @@ export interface ArchiveResponse {
   organisation: number | null;
 }
 
-/** Books that have been put away, and the archive that was written of them. */
-export interface PutAwayResponse {
+/** Books that have been archived, and the archive that was written of them. */
+export interface ArchivedBooksResponse {
   /** The file in the data folder. */
   archive: string;
   bytes: number;

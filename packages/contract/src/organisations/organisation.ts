@@ -100,7 +100,7 @@ export interface OrganisationResponse {
   firstDay: string;
   changeoverDate: string | null;
   role: MemberRole;
-  /** The moment at which the books were put away; since then they are read only. */
+  /** The moment at which the books were archived; since then they are read only. */
   archivedAt: string | null;
   version: number;
 }

@@ -1,6 +1,6 @@
 import { isTemporary, type Account } from '../accounts/account.js';
 import type { CivilDate } from '../dates/civil-date.js';
-import { ZERO, plus, type Minor } from '../money/minor.js';
+import { ZERO, add, type Minor } from '../money/minor.js';
 import { fiscalYearOf, periodOf, type BooksCalendar } from '../organisations/books-calendar.js';
 
 /** A line as a ledger lists it; amounts in minor units, debit positive. */
@@ -11,8 +11,8 @@ export interface LedgerLine {
 
 /** A ledger row: a line with the balance after it, or the end of a year that was not closed. */
 export type LedgerRow<L extends LedgerLine> =
-  | { readonly is: 'line'; readonly line: L; readonly balance: Minor }
-  | { readonly is: 'year-ended'; readonly date: CivilDate; readonly amount: Minor; readonly balance: Minor };
+  | { readonly type: 'line'; readonly line: L; readonly balance: Minor }
+  | { readonly type: 'year-ended'; readonly date: CivilDate; readonly amount: Minor; readonly balance: Minor };
 
 /**
  * Runs the balance of an account through its lines. A temporary account starts each fiscal year at zero: where a year
@@ -35,15 +35,15 @@ export function accountLedger<L extends LedgerLine>(
   let [balance, day] = [opening, openedOn];
   const passTo = (date: CivilDate): void => {
     if (isTemporary(account) && balance !== 0 && yearKey(calendar, day) !== yearKey(calendar, date)) {
-      rows.push({ is: 'year-ended', date: lastDayBeside(calendar, day), amount: negate(balance), balance: ZERO });
+      rows.push({ type: 'year-ended', date: lastDayBeside(calendar, day), amount: negate(balance), balance: ZERO });
       balance = ZERO;
     }
     day = date;
   };
   for (const line of lines) {
     passTo(line.date);
-    balance = plus(balance, line.amount);
-    rows.push({ is: 'line', line, balance });
+    balance = add(balance, line.amount);
+    rows.push({ type: 'line', line, balance });
   }
   passTo(until);
   return rows;

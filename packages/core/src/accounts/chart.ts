@@ -8,7 +8,7 @@ export interface Chart {
   /** Accounts that others stand under; they take no postings. */
   readonly headings: ReadonlySet<AccountId>;
   /** Numbers that several accounts have: none in books, some perhaps in a proposed chart. */
-  readonly twins: ReadonlySet<string>;
+  readonly duplicates: ReadonlySet<string>;
 }
 
 /**
@@ -18,13 +18,13 @@ export interface Chart {
  */
 export function chartOf(accounts: readonly Account[]): Chart {
   const sorted = [...accounts].sort((a, b) => compareNumbers(a.number, b.number));
-  const twins = sorted.flatMap(({ number }, at) => (number === sorted[at - 1]?.number ? [number] : []));
+  const duplicates = sorted.flatMap(({ number }, index) => (number === sorted[index - 1]?.number ? [number] : []));
   return {
     accounts: sorted,
     byId: new Map(sorted.map((account) => [account.id, account])),
     byNumber: new Map(sorted.map((account) => [account.number, account])),
     headings: new Set(sorted.flatMap((account) => (account.parent === undefined ? [] : [account.parent]))),
-    twins: new Set(twins),
+    duplicates: new Set(duplicates),
   };
 }
 

@@ -129,11 +129,13 @@ export function checkAccountInChart(
   before?: { readonly account: Account; readonly history: AccountHistory },
 ): Problem[] {
   const problems: Problem[] = [];
-  const twin = chart.twins.has(account.number)
+  const duplicate = chart.duplicates.has(account.number)
     ? chart.accounts.find((other) => other.number === account.number && other.id !== account.id)
     : undefined;
-  if (twin)
-    problems.push(problem('account-number-taken', 'number', `Number ${account.number} is taken by ${twin.name}.`));
+  if (duplicate)
+    problems.push(
+      problem('account-number-taken', 'number', `Number ${account.number} is taken by ${duplicate.name}.`),
+    );
   problems.push(...parentProblems(account, chart, postedOn), ...targetProblems(account, chart));
   if (!before || before.history.lines === 0) return problems;
 

@@ -70,7 +70,7 @@ export function fundAccountOf(
   values: Readonly<Record<string, number>> | undefined,
 ): AccountId | undefined {
   for (const [breakdownId, valueId] of Object.entries(values ?? {})) {
-    const breakdown = breakdowns.find((one) => String(one.id) === breakdownId);
+    const breakdown = breakdowns.find((breakdown) => String(breakdown.id) === breakdownId);
     const account = breakdown && accountOfValue(breakdown, valueId);
     if (account !== undefined) return account;
   }
@@ -83,8 +83,8 @@ export function valueNames(
   values: Readonly<Record<string, number>>,
 ): Record<string, string> {
   const named = Object.entries(values).flatMap(([id, valueId]) => {
-    const breakdown = breakdowns.find((one) => String(one.id) === id);
-    const value = breakdown?.values.find((one) => one.id === valueId);
+    const breakdown = breakdowns.find((breakdown) => String(breakdown.id) === id);
+    const value = breakdown?.values.find((value) => value.id === valueId);
     return breakdown && value ? [[breakdown.name, value.name] as const] : [];
   });
   return Object.fromEntries(named);

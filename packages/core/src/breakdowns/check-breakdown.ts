@@ -46,7 +46,7 @@ export function checkBreakdown(
     problems.push(problem('breakdown-in-use', 'selfBalancing', message));
   }
   const usual = proposed.usualValue?.trim();
-  const value = usual ? before?.values.find((one) => isSameName(one.name, usual)) : undefined;
+  const value = usual ? before?.values.find((value) => isSameName(value.name, usual)) : undefined;
   if (usual && !value) {
     problems.push(problem('breakdown-value-unknown', 'usualValue', `${name} has no value “${usual}”.`));
   } else if (value && (!value.active || before?.values.some((one) => one.parent === value.id))) {
@@ -109,7 +109,7 @@ function readParent(
 ): number | undefined {
   const name = text?.trim();
   if (!name) return undefined;
-  const parent = breakdown.values.find((one) => isSameName(one.name, name));
+  const parent = breakdown.values.find((value) => isSameName(value.name, name));
   const refuse = (code: string, message: string): undefined => void problems.push(problem(code, 'parent', message));
   if (!parent) return refuse('breakdown-value-unknown', `${breakdown.name} has no value “${name}”.`);
   for (let at: BreakdownValue | undefined = parent, steps = 0; at;) {
@@ -117,7 +117,7 @@ function readParent(
       return refuse('breakdown-value-circle', 'A value cannot stand under itself.');
     }
     const { parent: above }: BreakdownValue = at;
-    at = breakdown.values.find((one) => one.id === above);
+    at = breakdown.values.find((value) => value.id === above);
   }
   if (isPosted(parent.id)) {
     return refuse('breakdown-value-posted', `“${parent.name}” has postings; others cannot stand under it.`);

@@ -42,7 +42,7 @@ export function planValues(
   step: () => void = () => undefined,
 ): { readonly planned: PlannedValue[]; readonly problems: Problem[] } {
   const problems: Problem[] = [];
-  const byName = new Map(breakdowns.map((one) => [one.name.toLowerCase(), planOf(one)]));
+  const byName = new Map(breakdowns.map((breakdown) => [breakdown.name.toLowerCase(), planOf(breakdown)]));
   const read: ReadRow[] = [];
   for (const row of rows) {
     const found = readRow(row, byName, chart, problems);

@@ -3,7 +3,7 @@ import { accountIn, type Chart } from '../accounts/chart.js';
 import { fundAccountOf, type Breakdown } from '../breakdowns/breakdown.js';
 import type { CivilDate } from '../dates/civil-date.js';
 import type { CheckedEntry, EntryLine } from '../journal/entry.js';
-import { ZERO, minor, negated, plus, type Minor } from '../money/minor.js';
+import { ZERO, minor, negated, add, type Minor } from '../money/minor.js';
 import type { OrganisationKind } from '../organisations/kind.js';
 import { STATEMENT_WORDS } from '../organisations/kind.js';
 import { problem, refused, valid, type Checked, type Problem } from '../problems/problem.js';
@@ -168,7 +168,7 @@ function sharedOut(
     const fund = fundOf(breakdowns);
     if (fund) return [lineOf(fund.id, amount, breakdowns)];
     const before = shareResult(running, shares);
-    running = plus(running, amount);
+    running = add(running, amount);
     return [...shareResult(running, shares)]
       .map(([account, share]) => lineOf(account, minor(share - (before.get(account) ?? 0)), breakdowns))
       .filter((line) => line.amount !== 0);

@@ -149,12 +149,12 @@ export function recogniseColumns(
   const plain = headings.map(plainHeading);
   const found = new Map<number, string | null>();
   const pass = (meant: (heading: string) => string | null | undefined): void =>
-    plain.forEach((heading, at) => {
-      if (found.has(at)) return;
+    plain.forEach((heading, index) => {
+      if (found.has(index)) return;
       const column = meant(heading);
       if (column === undefined || (column !== null && given.has(column))) return;
       if (column !== null) given.add(column);
-      found.set(at, column);
+      found.set(index, column);
     });
   pass((heading) => {
     const chosen = remembered.get(heading);
@@ -165,5 +165,5 @@ export function recogniseColumns(
     ? ALSO_CALLED_IN_TRAYS
     : ALSO_CALLED[subject as keyof typeof SET_UP_FILES];
   pass((heading) => columns.find((column) => also[column]?.split(' ').includes(heading)));
-  return headings.map((_, at) => found.get(at) ?? null);
+  return headings.map((_, index) => found.get(index) ?? null);
 }

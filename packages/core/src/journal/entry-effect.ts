@@ -1,6 +1,6 @@
 import { isTemporary, normalBalanceOf, type Account } from '../accounts/account.js';
 import type { CivilDate } from '../dates/civil-date.js';
-import { ZERO, minor, plus, type Minor } from '../money/minor.js';
+import { ZERO, minor, add, type Minor } from '../money/minor.js';
 import { fiscalYearOf, type BooksCalendar } from '../organisations/books-calendar.js';
 
 /** An account as far as its effect needs it. */
@@ -47,11 +47,11 @@ export function entryEffect(
   const laterOf = (account: EffectAccount): BalancesAt | undefined =>
     later && (isTemporary(account) ? later.temporary : later.lasting);
   const sum = (some: readonly EffectAccount[], from: (account: EffectAccount) => BalancesAt | undefined): Minor =>
-    some.reduce((all, account) => plus(all, from(account)?.get(account.number) ?? ZERO), ZERO);
+    some.reduce((all, account) => add(all, from(account)?.get(account.number) ?? ZERO), ZERO);
   const effectOn = (some: readonly EffectAccount[], sign: 1 | -1): Omit<AccountEffect, 'account'> => {
     const signed = (amount: Minor): Minor => (amount === 0 ? ZERO : minor(sign * amount));
     const change = signed(sum(some, () => changes));
-    const figures = (before: Minor): BeforeAfter => ({ before, after: plus(before, change) });
+    const figures = (before: Minor): BeforeAfter => ({ before, after: add(before, change) });
     const at = figures(signed(sum(some, () => then)));
     const after = later && figures(signed(sum(some, laterOf)));
     return { change, then: at, ...(after && after.before !== at.before && { later: after }) };

@@ -34,7 +34,7 @@ export function sumOf(amounts: Iterable<Minor>): Minor {
 }
 
 /** Adds two amounts in minor units. @throws {RangeError} beyond the safe range */
-export function plus(a: Minor, b: Minor): Minor {
+export function add(a: Minor, b: Minor): Minor {
   return minor(a + b);
 }
 

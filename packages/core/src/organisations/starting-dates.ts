@@ -4,11 +4,11 @@ import { fiscalYearOf, type BooksCalendar } from './books-calendar.js';
 /** How books begin: a new organisation, or one that kept books elsewhere before. */
 export type Beginning =
   /** It begins itself; its first year may be short. */
-  | { readonly is: 'founded'; readonly on: CivilDate }
+  | { readonly type: 'founded'; readonly on: CivilDate }
   /** It goes back to the first month of its year, whatever the month in which somebody starts to write. */
-  | { readonly is: 'from-year-start'; readonly firstMonth: CivilDate }
+  | { readonly type: 'from-year-start'; readonly firstMonth: CivilDate }
   /** It starts with a month within a year: what the year brought before is taken on as balances. */
-  | { readonly is: 'from-changeover'; readonly firstMonth: CivilDate };
+  | { readonly type: 'from-changeover'; readonly firstMonth: CivilDate };
 
 /** The dates with which books begin. */
 export interface StartingDates {
@@ -21,13 +21,13 @@ export interface StartingDates {
  * The first day and changeover date of new books.
  *
  * @param fiscalYearStartMonth 1 for January to 12 for December
- * @example startingDates({is: 'from-changeover', firstMonth: d('2026-09-01')}, 1) // → first day 1 January, changeover 31 August 2026
- * @example startingDates({is: 'founded', on: d('2026-06-10')}, 1) // → a first year from 10 June to 31 December 2026
+ * @example startingDates({type: 'from-changeover', firstMonth: d('2026-09-01')}, 1) // → first day 1 January, changeover 31 August 2026
+ * @example startingDates({type: 'founded', on: d('2026-06-10')}, 1) // → a first year from 10 June to 31 December 2026
  */
 export function startingDates(beginning: Beginning, fiscalYearStartMonth: number): StartingDates {
-  if (beginning.is === 'founded') return { firstDay: beginning.on };
+  if (beginning.type === 'founded') return { firstDay: beginning.on };
   const first = yearStartBefore(beginning.firstMonth, fiscalYearStartMonth);
-  return beginning.is === 'from-year-start'
+  return beginning.type === 'from-year-start'
     ? { firstDay: first, changeoverDate: dayBefore(first) }
     : { firstDay: first, changeoverDate: dayBefore(firstOfMonth(beginning.firstMonth)) };
 }

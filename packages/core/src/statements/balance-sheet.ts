@@ -1,6 +1,6 @@
 import type { Chart } from '../accounts/chart.js';
 import { sumByAccount, type LedgerFlow } from '../ledger/ledger-flow.js';
-import { plus, type Minor } from '../money/minor.js';
+import { add, type Minor } from '../money/minor.js';
 import { STATEMENT_WORDS, type OrganisationKind } from '../organisations/kind.js';
 import { CLASSIFICATIONS, type Classification } from '../accounts/classification.js';
 import { equityRow, type EquityStatement } from './equity-statement.js';
@@ -67,7 +67,7 @@ export function balanceSheet(
         row: 'total',
         key: 'total-liabilities-and-equity',
         label: `Total liabilities and ${lowerFirst(words.equity)}`,
-        amount: plus(totalLiabilities, closing.total),
+        amount: add(totalLiabilities, closing.total),
       },
     ],
     totalAssets,

@@ -1,7 +1,7 @@
 import type { Chart } from '../accounts/chart.js';
 import { CLASSIFICATIONS, classificationsOf, type Classification } from '../accounts/classification.js';
 import { sumByAccount, type LedgerFlow } from '../ledger/ledger-flow.js';
-import { subtract, plus, minor, type Minor } from '../money/minor.js';
+import { subtract, add, minor, type Minor } from '../money/minor.js';
 import { STATEMENT_WORDS, type OrganisationKind } from '../organisations/kind.js';
 import { classifiedRows, statementPart, sumOfRows, type StatementRow } from './statement-row.js';
 
@@ -119,7 +119,7 @@ function multiStep(
   });
   const gross = subtract(sum('revenue'), sum('cost-of-sales'));
   const operating = subtract(gross, sum('operating-expenses'));
-  const others = plus(sum('other-income'), minor(-sum('other-expenses')));
+  const others = add(sum('other-income'), minor(-sum('other-expenses')));
   const hasOthers = isShown('other-income') || isShown('other-expenses');
   const hasTax = isShown('income-tax');
   return [
@@ -138,7 +138,7 @@ function multiStep(
             'result-before-tax',
             `${words.profit} before tax`,
             `${words.loss} before tax`,
-            plus(operating, others),
+            add(operating, others),
           ),
         ]
       : []),

@@ -35,10 +35,10 @@ export function historyRemarks(
 ): Remark[] {
   const { baseCurrency } = on.books;
   const old = oldBalances(facts, on);
-  const astray = old.flatMap(({ date, astray: rows }) =>
+  const mismatched = old.flatMap(({ date, mismatched: rows }) =>
     rows.map(({ row, expected }): Remark => ({
       row,
-      code: 'movement-astray',
+      code: 'movement-mismatched',
       column: 'moved',
       message: `With what it moved by, it comes to ${displayAmount(expected, baseCurrency)} at ${longDate(date)}.`,
     })),
@@ -50,5 +50,5 @@ export function historyRemarks(
     const message = `The old trial balance says ${displayAmount(found.trialBalance, baseCurrency)}.`;
     return [{ row, code: 'not-as-taken-on', column: 'account', message }];
   });
-  return [...astray, ...apart];
+  return [...mismatched, ...apart];
 }

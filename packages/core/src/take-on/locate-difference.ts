@@ -72,7 +72,7 @@ const MOST_PAIRS = 10;
 export function locateDifference({ amount, lines, elsewhere = [] }: Difference): Suggestion[] {
   if (amount === 0) return [];
   const found: { slip: Slip; lines: string[]; meant: Minor; odds: number }[] = [];
-  const twins = twinsOf(lines);
+  const duplicates = duplicatesOf(lines);
   for (const line of lines) {
     if (line.amount === 0) continue;
     const suggest = (slip: keyof typeof FREQUENCY, meant: number, ways = 1, times = 1): void =>
@@ -83,9 +83,9 @@ export function locateDifference({ amount, lines, elsewhere = [] }: Difference):
         odds: ((times * FREQUENCY[slip]) / (lines.length * ways)) * (line.isConfirmed ? CONFIRMED : 1),
       });
     if (line.amount === amount) {
-      const twin = twins.get(line.key) ?? 0;
+      const duplicate = duplicates.get(line.key) ?? 0;
       // of two that agree in all words one is nearly surely too much; of two that agree in the amount, perhaps
-      if (twin > 0) suggest('duplicate', 0, 1, twin);
+      if (duplicate > 0) suggest('duplicate', 0, 1, duplicate);
       else suggest('surplus', 0);
     }
     if (line.amount * 2 === amount) suggest('wrong-side', -line.amount);
@@ -136,18 +136,18 @@ function pairs(
 }
 
 /** How much more a line looks like one that stands twice: by its amount alone, or by its words as well. */
-function twinsOf(lines: readonly SearchedLine[]): Map<string, number> {
+function duplicatesOf(lines: readonly SearchedLine[]): Map<string, number> {
   const byAmount = new Map<number, SearchedLine[]>();
   for (const line of lines) byAmount.set(line.amount, [...(byAmount.get(line.amount) ?? []), line]);
-  const twins = new Map<string, number>();
+  const duplicates = new Map<string, number>();
   for (const same of byAmount.values()) {
     if (same.length < 2) continue;
     const words = new Map<string, number>();
     for (const line of same) words.set(line.words ?? '', (words.get(line.words ?? '') ?? 0) + 1);
     for (const line of same) {
       const isWordForWord = line.words !== undefined && line.words !== '' && (words.get(line.words) ?? 0) > 1;
-      twins.set(line.key, isWordForWord ? 2 : 1);
+      duplicates.set(line.key, isWordForWord ? 2 : 1);
     }
   }
-  return twins;
+  return duplicates;
 }

@@ -22,7 +22,7 @@ export interface OldBalances {
   /** Minor units by account, debit positive; accounts without a balance are absent. */
   readonly balances: ReadonlyMap<AccountId, Minor>;
   /** Rows whose movement does not lead from the date before to the balance beside it, and what it leads to. */
-  readonly astray: readonly { readonly row: number; readonly expected: Minor }[];
+  readonly mismatched: readonly { readonly row: number; readonly expected: Minor }[];
 }
 
 /**
@@ -55,15 +55,15 @@ function atDate(
   );
   const tellsBalances = facts.some(({ balance }) => balance !== undefined);
   const balances = tellsBalances ? new Map<AccountId, Minor>() : new Map(carried);
-  const astray: { row: number; expected: Minor }[] = [];
+  const mismatched: { row: number; expected: Minor }[] = [];
   for (const { row, account, balance, moved } of facts) {
     const expected = minor((carried.get(account) ?? 0) + (moved ?? 0));
     if (before && balance !== undefined && moved !== undefined && expected !== balance)
-      astray.push({ row, expected });
+      mismatched.push({ row, expected });
     const held = tellsBalances ? (balances.get(account) ?? 0) : 0;
     balances.set(account, minor(held + (balance ?? expected)));
   }
-  return { date, rows: facts.length, balances: withoutZeros(balances), astray };
+  return { date, rows: facts.length, balances: withoutZeros(balances), mismatched };
 }
 
 /**

@@ -14,14 +14,14 @@ import type { TrayKey } from './tray.js';
  */
 export function signOffBlockers(trays: ReadTrays, on: TakeOnBooks, isClosed: boolean): string[] {
   const show = (amount: number): string => displayAmount(minor(Math.abs(amount)), on.books.baseCurrency);
-  const standing = takeOnStanding(trays, on);
+  const status = takeOnStanding(trays, on);
   const unread = (Object.keys(trays) as TrayKey[])
     .filter((tray) => trays[tray].problems.size > 0)
     .map((tray) => {
       const { size } = trays[tray].problems;
       return `${trayLabel(tray)}: ${size === 1 ? 'one row has a problem' : `${size} rows have problems`}.`;
     });
-  const apart = standing.trays
+  const apart = status.trays
     .filter(({ accounts }) => accounts.some(({ difference }) => difference !== 0))
     .map(({ tray, difference, detail, trialBalance }) => {
       if (trialBalance === undefined)
@@ -32,10 +32,10 @@ export function signOffBlockers(trays: ReadTrays, on: TakeOnBooks, isClosed: boo
     });
   return [
     ...(trays['trial-balance'].facts.length === 0 ? ['The old trial balance is missing.'] : []),
-    ...(standing.outBy === 0 ? [] : [`The old trial balance is out by ${show(standing.outBy)}.`]),
+    ...(status.outBy === 0 ? [] : [`The old trial balance is out by ${show(status.outBy)}.`]),
     ...unread,
     ...apart,
-    ...(standing.isUnclosed && !isClosed
+    ...(status.isUnclosed && !isClosed
       ? [
           'The old books still hold revenue, expense or drawings of a year that has ended: say into which account they are closed.',
         ]

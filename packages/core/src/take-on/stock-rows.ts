@@ -7,7 +7,8 @@ export function readStockRow(reader: RowReader): RowFact | undefined {
   if (!reader.hasNeeded()) return undefined;
   const { books, changeover } = reader.on;
   const given = reader.text('account');
-  const account = given === '' ? books.chart.accounts.find((one) => isInventory(one)) : reader.account('account');
+  const account =
+    given === '' ? books.chart.accounts.find((account) => isInventory(account)) : reader.account('account');
   if (!account) {
     if (given === '') reader.report('account-missing', 'account', 'Name the inventory account.');
     return undefined;

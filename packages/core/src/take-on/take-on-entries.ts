@@ -120,7 +120,7 @@ function clearingLines(
 /** The values of a line in self-balancing breakdowns: those that clearing has to carry too. */
 function balancingValues({ breakdowns }: EntryLine, { books }: TakeOnBooks): Record<string, number> | undefined {
   const kept = Object.entries(breakdowns ?? {}).filter(([id]) =>
-    books.breakdowns.some((one) => one.selfBalancing && String(one.id) === id),
+    books.breakdowns.some((breakdown) => breakdown.selfBalancing && String(breakdown.id) === id),
   );
   return kept.length > 0 ? Object.fromEntries(kept) : undefined;
 }

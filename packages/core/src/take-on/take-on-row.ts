@@ -166,8 +166,8 @@ export class RowReader {
   values(): Record<string, number> | undefined {
     const found: Record<string, number> = {};
     for (const [name, text] of Object.entries(this.breakdowns())) {
-      const breakdown = this.on.books.breakdowns.find((one) => one.name === name);
-      const value = breakdown?.values.find((one) => one.name === text);
+      const breakdown = this.on.books.breakdowns.find((breakdown) => breakdown.name === name);
+      const value = breakdown?.values.find((value) => value.name === text);
       if (breakdown && value) found[String(breakdown.id)] = value.id;
       else this.report('breakdown-value-unknown', `${BREAKDOWN_CELL}${name}`, `${name} has no value “${text}”.`);
     }

@@ -108,18 +108,18 @@ export function explainDifference(
   trays: ReadTrays,
   on: TakeOnBooks,
 ): Suggestion[] {
-  const standing = takeOnStanding(trays, on);
+  const status = takeOnStanding(trays, on);
   const { chart } = on.books;
-  const tray = standing.trays.find((one) => one.tray === place);
-  const amount = place === 'trial-balance' ? standing.outBy : (tray?.difference ?? minor(0));
-  const confirmed = confirmedAccounts(standing);
+  const tray = status.trays.find((one) => one.tray === place);
+  const amount = place === 'trial-balance' ? status.outBy : (tray?.difference ?? minor(0));
+  const confirmed = confirmedAccounts(status);
   const lines = searched(place, trays, chart, confirmed);
   const elsewhere = [...DETAIL_TRAYS, 'trial-balance' as const]
     .filter((other) => other !== place && place !== 'trial-balance' && other !== 'trial-balance')
     .flatMap((other) => searched(other, trays, chart, confirmed));
   const located = locateDifference({ amount, lines, elsewhere });
-  const accounts = tray ? tray.accounts : standing.trays.flatMap((one) => one.accounts);
-  return [...otherThanDetail(accounts, standing.outBy, trays), ...clues(tray, trays), ...located];
+  const accounts = tray ? tray.accounts : status.trays.flatMap((one) => one.accounts);
+  return [...otherThanDetail(accounts, status.outBy, trays), ...clues(tray, trays), ...located];
 }
 
 /** The accounts whose detail comes to just what the old trial balance has: each of the two speaks for the other. */

@@ -76,12 +76,12 @@ export function checkTaxCode(
     report('tax-rounding', 'rounding', 'Tax is rounded on each line or once on the document.');
   }
   if (proposed.rates.length === 0) report('tax-rates-missing', 'rates', 'Say what the code takes, and from when.');
-  const rates = proposed.rates.map((rate, at) => readRate(rate, `rates.${at}`, side, chart, problems));
-  rates.forEach(({ from }, at) => {
-    const twin = rates.findIndex((other) => other.from === from);
-    if (twin < at) {
+  const rates = proposed.rates.map((rate, index) => readRate(rate, `rates.${index}`, side, chart, problems));
+  rates.forEach(({ from }, index) => {
+    const duplicate = rates.findIndex((other) => other.from === from);
+    if (duplicate < index) {
       const when = from ? `from ${longDate(from)}` : 'from the beginning';
-      report('tax-rate-twice', `rates.${at}.from`, `There is already a rate ${when}.`);
+      report('tax-rate-twice', `rates.${index}.from`, `There is already a rate ${when}.`);
     }
   });
   if (problems.length > 0) return refused(problems);
@@ -101,7 +101,7 @@ function readRate(
   if (from && !isCivilDate(from)) {
     problems.push(problem('not-a-date', `${path}.from`, `“${from}” is not a date.`));
   }
-  const parts = proposed.parts.map((part, at) => readPart(part, `${path}.parts.${at}`, chart, problems));
+  const parts = proposed.parts.map((part, index) => readPart(part, `${path}.parts.${index}`, chart, problems));
   const rate: TaxRate = { ...(from && isCivilDate(from) && { from }), parts };
   if (problems.length > before || !Object.hasOwn(TAX_SIDES, side)) return rate;
   for (const shares of sharesOf(parts)) {

@@ -1,6 +1,6 @@
 import { oppositeSide, type Side } from '../accounts/element.js';
 import type { AccountId } from '../accounts/account.js';
-import { subtract, minor, negated, plus, sumOf, type Minor } from '../money/minor.js';
+import { subtract, minor, negated, add, sumOf, type Minor } from '../money/minor.js';
 import { Exact, roundHalfAwayFromZero } from '../money/round.js';
 import { roundTogether, allocate } from '../money/allocate.js';
 import {
@@ -52,16 +52,18 @@ export function taxAmounts(
     const exact = nets.map((net) => net.times(shares[0].rate).dividedBy(100));
     const whole = rounding === 'line' ? exact.map(roundHalfAwayFromZero) : roundTogether(exact);
     const weights = shares.map(({ share }) => share);
-    whole.forEach((tax, at) =>
-      allocate(tax, weights).forEach((amount, place) => taxed[at]?.push({ part: shares[place] as TaxPart, amount })),
+    whole.forEach((tax, index) =>
+      allocate(tax, weights).forEach((amount, place) =>
+        taxed[index]?.push({ part: shares[place] as TaxPart, amount }),
+      ),
     );
   }
-  return lines.map(({ amount, isGross }, at) => {
-    const parts = taxed[at] ?? [];
+  return lines.map(({ amount, isGross }, index) => {
+    const parts = taxed[index] ?? [];
     const tax = sumOf(parts.map((one) => onLineSide(one.part, side, one.amount)));
     return isGross
       ? { net: subtract(amount, tax), gross: amount, parts }
-      : { net: amount, gross: plus(amount, tax), parts };
+      : { net: amount, gross: add(amount, tax), parts };
   });
 }
 

@@ -5,14 +5,14 @@ import { longDate } from '../dates/month-names.js';
 import { TAX_ROUNDINGS, TAX_SIDES, type TaxCode, type TaxPart, type TaxRate } from './tax-code.js';
 
 /** A tax code's particulars in words, as its trail tells them. */
-export function taxCodeParticulars(of: TaxCode, chart: Chart): Particulars {
+export function taxCodeParticulars(taxCode: TaxCode, chart: Chart): Particulars {
   return {
-    code: of.code,
-    name: of.name,
-    'is for': TAX_SIDES[of.side].label.toLowerCase(),
-    rounded: TAX_ROUNDINGS[of.rounding],
-    ...Object.fromEntries(of.rates.map((rate) => [sinceOf(rate), inWords(rate, chart)])),
-    'in use': of.active,
+    code: taxCode.code,
+    name: taxCode.name,
+    'is for': TAX_SIDES[taxCode.side].label.toLowerCase(),
+    rounded: TAX_ROUNDINGS[taxCode.rounding],
+    ...Object.fromEntries(taxCode.rates.map((rate) => [sinceOf(rate), inWords(rate, chart)])),
+    'in use': taxCode.active,
   };
 }
 

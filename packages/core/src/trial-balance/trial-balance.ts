@@ -1,7 +1,7 @@
 import { isTemporary, type Account, type AccountId } from '../accounts/account.js';
 import { accountIn, type Chart } from '../accounts/chart.js';
 import { sumByAccount, type LedgerFlow } from '../ledger/ledger-flow.js';
-import { ZERO, minor, negated, plus, sumOf, type Minor } from '../money/minor.js';
+import { ZERO, minor, negated, add, sumOf, type Minor } from '../money/minor.js';
 
 /** How far the trial balance has come: before adjusting entries, after them, after closing. */
 export const TRIAL_BALANCE_STAGES = ['unadjusted', 'adjusted', 'post-closing'] as const;
@@ -54,8 +54,8 @@ export function trialBalance(
   const year = sumByAccount(flows.year, (flow) => countsIn(flow, stage));
   const kept = stage === 'unadjusted' ? sumByAccount(flows.keptAdjustments ?? []) : new Map<AccountId, Minor>();
   const balanceOf = (account: Account): Minor => {
-    const running = plus(year.get(account.id) ?? ZERO, kept.get(account.id) ?? ZERO);
-    return isTemporary(account) ? running : plus(running, earlier.get(account.id) ?? ZERO);
+    const running = add(year.get(account.id) ?? ZERO, kept.get(account.id) ?? ZERO);
+    return isTemporary(account) ? running : add(running, earlier.get(account.id) ?? ZERO);
   };
   const rows = chart.accounts
     .filter((account) => !chart.headings.has(account.id))

@@ -1,4 +1,4 @@
-import type { AccountDetailResponse, AccountDetailQuery } from '@just-ledger/contract';
+import type { AccountDetailQuery, AccountDetailResponse } from '@just-ledger/contract';
 import {
   type Account,
   accountDetail,
@@ -23,25 +23,27 @@ const NOTHING: AccountDetailResponse = { of: null, items: [], settled: [] };
 /** What lines on an account can name: open documents of a contact, or assets or stock that were taken on. */
 export function accountDetailReport(
   db: Db,
-  of: Organisation,
+  organisation: Organisation,
   query: AccountDetailQuery,
   today: CivilDate,
 ): AccountDetailResponse {
-  const asAt = reportDate(query.asAt, 'asAt', of, today, today);
-  const account = loadChart(db, of.id).byNumber.get(query.account);
+  const asAt = reportDate(query.asAt, 'asAt', organisation, today, today);
+  const account = loadChart(db, organisation.id).byNumber.get(query.account);
   if (!account) throw unprocessable('account-unknown', 'account', `There is no account ${query.account}.`);
-  return account.control ? openDocuments(db, of, account, query.contact, asAt) : things(db, of, account, asAt);
+  return account.control
+    ? openDocuments(db, organisation, account, query.contact, asAt)
+    : things(db, organisation, account, asAt);
 }
 
 function openDocuments(
   db: Db,
-  of: Organisation,
+  organisation: Organisation,
   account: Account,
   contact: string | undefined,
   asAt: CivilDate,
 ): AccountDetailResponse {
   if (!contact?.trim()) return { of: 'documents', items: [], settled: [] };
-  const lines = controlLines(db, of.id, [account.id], asAt, contactNamed(db, of.id, contact).id);
+  const lines = controlLines(db, organisation.id, [account.id], asAt, contactNamed(db, organisation.id, contact).id);
   const items = openItems(lines).filter(({ document, isPayment }) => document !== undefined && !isPayment);
   const open = new Set(items.map(({ document }) => documentKey(document ?? '')));
   const settled = new Map(
@@ -54,7 +56,7 @@ function openDocuments(
     of: 'documents',
     items: items.map(({ document = '', open: amount, dueDate, foreign }) => ({
       name: document,
-      amount: formatAmount(amount, of.baseCurrency),
+      amount: formatAmount(amount, organisation.baseCurrency),
       dueDate,
       currency: foreign?.currency ?? null,
       foreignAmount: foreign ? formatAmount(foreign.open, foreign.currency) : null,
@@ -63,13 +65,13 @@ function openDocuments(
   };
 }
 
-function things(db: Db, of: Organisation, account: Account, asAt: CivilDate): AccountDetailResponse {
+function things(db: Db, organisation: Organisation, account: Account, asAt: CivilDate): AccountDetailResponse {
   if (account.element !== 'asset' || account.role === 'cash') return NOTHING;
-  const { trays } = readSomeTrays(db, of.id, ['asset-classes', 'assets', 'stock']);
+  const { trays } = readSomeTrays(db, organisation.id, ['asset-classes', 'assets', 'stock']);
   for (const tray of ['assets', 'stock'] as const) {
     const facts = trays[tray].facts.filter(({ lines }) => lines.some((line) => line.account === account.id));
     if (facts.length === 0) continue;
-    const later = laterLines(db, { organisation: of.id, accounts: [account.id], asAt });
+    const later = laterLines(db, { organisation: organisation.id, accounts: [account.id], asAt });
     const { items } = accountDetail(facts, later);
     return {
       of: tray,
@@ -77,7 +79,7 @@ function things(db: Db, of: Organisation, account: Account, asAt: CivilDate): Ac
         .filter((item) => item.account === account.id)
         .map(({ name, amount }) => ({
           name,
-          amount: formatAmount(amount, of.baseCurrency),
+          amount: formatAmount(amount, organisation.baseCurrency),
           dueDate: null,
           currency: null,
           foreignAmount: null,

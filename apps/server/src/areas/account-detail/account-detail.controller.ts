@@ -1,4 +1,4 @@
-import { type AccountDetailResponse, AccountDetailQuery } from '@just-ledger/contract';
+import { AccountDetailQuery, type AccountDetailResponse } from '@just-ledger/contract';
 import { Controller, Get, Query } from '@nestjs/common';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
 import { Reader } from '../../platform/threads/threads.module.js';
@@ -11,7 +11,10 @@ export class AccountDetailController {
   constructor(private readonly reader: Reader) {}
 
   @Get('account-detail')
-  detail(@CurrentOrganisation() of: Organisation, @Query() query: AccountDetailQuery): AccountDetailResponse {
-    return this.reader.read((db) => accountDetailReport(db, of, query, this.reader.clock.today()));
+  detail(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: AccountDetailQuery,
+  ): AccountDetailResponse {
+    return this.reader.read((db) => accountDetailReport(db, organisation, query, this.reader.clock.today()));
   }
 }

@@ -15,15 +15,21 @@ export class AccountLedgerController {
   ) {}
 
   @Get('account-ledger')
-  json(@CurrentOrganisation() of: Organisation, @Query() query: AccountLedgerQuery): AccountLedgerResponse {
-    return this.reader.read((db) => ledgerReport(db, of, query, this.reader.clock.today(), query.limit ?? 200));
+  json(@CurrentOrganisation() organisation: Organisation, @Query() query: AccountLedgerQuery): AccountLedgerResponse {
+    return this.reader.read((db) =>
+      ledgerReport(db, organisation, query, this.reader.clock.today(), query.limit ?? 200),
+    );
   }
 
   @Get('account-ledger.csv')
   @Header('content-type', 'text/csv; charset=utf-8')
-  csv(@CurrentOrganisation() of: Organisation, @Query() query: AccountLedgerQuery): Promise<string> {
+  csv(@CurrentOrganisation() organisation: Organisation, @Query() query: AccountLedgerQuery): Promise<string> {
     const { account, from, to } = query;
     const whole = { account, ...(from && { from }), ...(to && { to }) };
-    return this.batchReader.run(ledgerCsv, { organisation: of.id, query: whole, today: this.reader.clock.today() });
+    return this.batchReader.run(ledgerCsv, {
+      organisation: organisation.id,
+      query: whole,
+      today: this.reader.clock.today(),
+    });
   }
 }

@@ -1,4 +1,4 @@
-import type { AccountLedgerResponse, AccountLedgerQuery, LedgerRowResponse } from '@just-ledger/contract';
+import type { AccountLedgerQuery, AccountLedgerResponse, LedgerRowResponse } from '@just-ledger/contract';
 import {
   type Account,
   type AccountId,
@@ -45,19 +45,19 @@ interface FoundLine {
 /** A page of an account's ledger; without a limit the whole span. */
 export function ledgerReport(
   db: Db,
-  of: Organisation,
+  organisation: Organisation,
   query: AccountLedgerQuery,
   today: CivilDate,
   limit: number | undefined,
 ): AccountLedgerResponse {
-  const chart = loadChart(db, of.id);
+  const chart = loadChart(db, organisation.id);
   const account = chart.byNumber.get(query.account);
   if (!account) throw unprocessable('account-unknown', 'account', `There is no account ${query.account}.`);
-  const { from, to } = reportSpan(query, of, today);
+  const { from, to } = reportSpan(query, organisation, today);
   const after = query.after ? readCursor(query.after) : undefined;
   const found = linesAfter(
     db,
-    of,
+    organisation,
     account.id,
     after ?? { date: from, entry: 0, place: 0 },
     to,
@@ -66,12 +66,14 @@ export function ledgerReport(
   const shown = limit === undefined ? found : found.slice(0, limit);
   const hasMore = shown.length < found.length;
   const last = shown.at(-1);
-  const opening = after ? balanceBefore(db, of, account, after) : openingBalance(db, of, account, from);
+  const opening = after
+    ? balanceBefore(db, organisation, account, after)
+    : openingBalance(db, organisation, account, from);
   const until = hasMore && last ? last.date : to;
-  const rows = accountLedger(account, of.calendar, opening, after?.date ?? from, shown, until);
-  const opposite = oppositeAccounts(db, of, chart, account.id, shown);
-  const write = (amount: Minor): string => formatAmount(amount, of.baseCurrency);
-  const foreign = foreignSide(db, of, account, from, to, after);
+  const rows = accountLedger(account, organisation.calendar, opening, after?.date ?? from, shown, until);
+  const opposite = oppositeAccounts(db, organisation, chart, account.id, shown);
+  const write = (amount: Minor): string => formatAmount(amount, organisation.baseCurrency);
+  const foreign = foreignSide(db, organisation, account, from, to, after);
   return {
     account: account.number,
     name: account.name,
@@ -79,15 +81,15 @@ export function ledgerReport(
     to,
     broughtForward: write(opening),
     rows: rows.map((row): LedgerRowResponse => {
-      const amount = row.is === 'line' ? row.line.amount : row.amount;
-      const there = foreign.row(row.is === 'line' ? row.line.foreignAmount : 0);
+      const amount = row.type === 'line' ? row.line.amount : row.amount;
+      const there = foreign.row(row.type === 'line' ? row.line.foreignAmount : 0);
       const sides = {
         ...there,
         debit: amount > 0 ? write(amount) : null,
         credit: amount < 0 ? write(minor(-amount)) : null,
         balance: write(row.balance),
       };
-      if (row.is === 'year-ended') {
+      if (row.type === 'year-ended') {
         return {
           date: row.date,
           entry: '',
@@ -101,7 +103,7 @@ export function ledgerReport(
       const { date, number, explanation, note, contact, entry } = row.line;
       return { date, entry: number, explanation, note, contact, opposite: opposite.get(entry) ?? '', ...sides };
     }),
-    closing: write(closingBalance(db, of, account, to)),
+    closing: write(closingBalance(db, organisation, account, to)),
     currency: foreign.currency,
     foreignBroughtForward: foreign.broughtForward,
     foreignClosing: foreign.closing,
@@ -112,7 +114,7 @@ export function ledgerReport(
 /** What an account kept in another currency holds there, line by line; nothing for all others. */
 function foreignSide(
   db: Db,
-  of: Organisation,
+  organisation: Organisation,
   { id, currency }: Account,
   from: CivilDate,
   to: CivilDate,
@@ -122,14 +124,14 @@ function foreignSide(
   readonly closing: string | null;
   readonly row: (amount: number | null) => Pick<LedgerRowResponse, 'foreignAmount' | 'foreignBalance'>;
 } {
-  if (currency === undefined || currency === of.baseCurrency) {
+  if (currency === undefined || currency === organisation.baseCurrency) {
     const row = () => ({ foreignAmount: null, foreignBalance: null });
     return { currency: null, broughtForward: null, closing: null, row };
   }
   const write = (amount: number): string => formatAmount(minor(amount), currency);
-  const upTo = (date: CivilDate): number => foreignBalances(db, of.id, [id], date).get(id) ?? 0;
+  const upTo = (date: CivilDate): number => foreignBalances(db, organisation.id, [id], date).get(id) ?? 0;
   const opening = upTo(dayBefore(from));
-  let balance = after ? upTo(dayBefore(after.date)) + foreignOfDay(db, of, id, after) : opening;
+  let balance = after ? upTo(dayBefore(after.date)) + foreignOfDay(db, organisation, id, after) : opening;
   return {
     currency,
     broughtForward: write(opening),
@@ -150,13 +152,13 @@ function foreignOfDay(db: Db, of: Organisation, account: AccountId, cursor: Curs
 }
 
 /** An account's balance before the first line of a day, within its year if it is temporary. */
-function openingBalance(db: Db, of: Organisation, account: Account, day: CivilDate): Minor {
-  const start = countsFrom(account, of.calendar, day);
-  return start === day ? ZERO : sumOfDays(db, of, account.id, start, dayBefore(day));
+function openingBalance(db: Db, organisation: Organisation, account: Account, day: CivilDate): Minor {
+  const start = countsFrom(account, organisation.calendar, day);
+  return start === day ? ZERO : sumOfDays(db, organisation, account.id, start, dayBefore(day));
 }
 
-function closingBalance(db: Db, of: Organisation, account: Account, day: CivilDate): Minor {
-  return sumOfDays(db, of, account.id, countsFrom(account, of.calendar, day), day);
+function closingBalance(db: Db, organisation: Organisation, account: Account, day: CivilDate): Minor {
+  return sumOfDays(db, organisation, account.id, countsFrom(account, organisation.calendar, day), day);
 }
 
 /** The balance after a line where a page ended. */
@@ -169,14 +171,26 @@ function balanceBefore(db: Db, of: Organisation, account: Account, cursor: Curso
 }
 
 /** Sums an account from one day to another. */
-function sumOfDays(db: Db, of: Organisation, account: AccountId, from: CivilDate | undefined, to: CivilDate): Minor {
-  const flows = flowsBetween(db, { organisation: of.id, calendar: of.calendar }, from, to, account);
+function sumOfDays(
+  db: Db,
+  organisation: Organisation,
+  account: AccountId,
+  from: CivilDate | undefined,
+  to: CivilDate,
+): Minor {
+  const flows = flowsBetween(
+    db,
+    { organisation: organisation.id, calendar: organisation.calendar },
+    from,
+    to,
+    account,
+  );
   return minor(flows.reduce((sum, flow) => sum + flow.amount, 0));
 }
 
 function linesAfter(
   db: Db,
-  of: Organisation,
+  organisation: Organisation,
   account: AccountId,
   after: Cursor,
   to: CivilDate,
@@ -187,7 +201,7 @@ function linesAfter(
       e.explanation AS explanation, l.note AS note, c.name AS contact, l.foreign_amount AS foreignAmount
     FROM line AS l JOIN entry AS e ON e.organisation = l.organisation AND e.place = l.entry
       LEFT JOIN contact AS c ON c.organisation = l.organisation AND c.id = l.contact
-    WHERE l.organisation = ${of.id} AND l.account = ${account} AND l.date >= ${after.date} AND l.date <= ${to}
+    WHERE l.organisation = ${organisation.id} AND l.account = ${account} AND l.date >= ${after.date} AND l.date <= ${to}
       AND (l.date > ${after.date} OR l.entry > ${after.entry} OR (l.entry = ${after.entry} AND l.place > ${after.place}))
     ORDER BY l.date, l.entry, l.place LIMIT ${limit ?? -1}`);
   return rows.map(({ year, serial, ...row }) => ({ ...row, number: entryNumber(year, serial) }));
@@ -196,7 +210,7 @@ function linesAfter(
 /** The other accounts of each entry: the one if there is one, else how many. */
 function oppositeAccounts(
   db: Db,
-  of: Organisation,
+  organisation: Organisation,
   chart: Chart,
   own: AccountId,
   lines: readonly FoundLine[],
@@ -206,7 +220,7 @@ function oppositeAccounts(
   const others = db
     .selectDistinct({ entry: line.entry, account: line.account })
     .from(line)
-    .where(and(eq(line.organisation, of.id), isOneOf(line.entry, entries), ne(line.account, own)))
+    .where(and(eq(line.organisation, organisation.id), isOneOf(line.entry, entries), ne(line.account, own)))
     .all();
   for (const row of others) accounts.set(row.entry, (accounts.get(row.entry) ?? new Set()).add(row.account));
   return new Map([...accounts].map(([entry, others]) => [entry, titleOf([...others], chart)]));

@@ -99,7 +99,7 @@ export function addAccounts(
   return applyChart(
     context,
     of,
-    proposed.map((one) => ({ proposed: one, place: (found) => found })),
+    proposed.map((proposed) => ({ proposed: proposed, place: (found) => found })),
   );
 }
 
@@ -116,19 +116,19 @@ export function writeChart(context: WriteContext, of: OfPerson, { before, after,
   save(
     context,
     of.organisation,
-    changed.map((one) => ({ one, isNew: !before.byId.has(one.id) })),
+    changed.map((account) => ({ one: account, isNew: !before.byId.has(account.id) })),
   );
   recordChanges(
     context,
     of,
-    changed.map((one) => {
-      const old = before.byId.get(one.id);
+    changed.map((account) => {
+      const old = before.byId.get(account.id);
       return {
         subject: 'account',
-        object: one.id,
-        title: accountTitle(one),
+        object: account.id,
+        title: accountTitle(account),
         before: old && accountParticulars(old, before, names),
-        after: accountParticulars(one, after, names),
+        after: accountParticulars(account, after, names),
       };
     }),
   );
@@ -174,21 +174,21 @@ function save(
 }
 
 /** The columns of an account that refer to no other. */
-function rowOf(one: Account) {
+function rowOf(account: Account) {
   return {
-    number: one.number,
-    name: one.name,
-    element: one.element,
-    classification: one.classification,
-    contra: one.contra,
-    typedEntries: one.typedEntries,
-    active: one.active,
-    currency: one.currency ?? null,
-    control: one.control ?? null,
-    role: one.role ?? null,
-    share: one.share ?? null,
-    settles: one.settles ?? false,
-    taxCode: one.taxCode ?? null,
-    ...textsOr(ACCOUNT_DETAILS, one, null),
+    number: account.number,
+    name: account.name,
+    element: account.element,
+    classification: account.classification,
+    contra: account.contra,
+    typedEntries: account.typedEntries,
+    active: account.active,
+    currency: account.currency ?? null,
+    control: account.control ?? null,
+    role: account.role ?? null,
+    share: account.share ?? null,
+    settles: account.settles ?? false,
+    taxCode: account.taxCode ?? null,
+    ...textsOr(ACCOUNT_DETAILS, account, null),
   };
 }

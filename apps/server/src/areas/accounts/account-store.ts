@@ -103,7 +103,7 @@ export function accountVersions(db: Db, organisation: number): Map<number, numbe
 
 /** An account as it goes over the wire. */
 export function accountResponse(
-  of: Account,
+  account: Account,
   chart: Chart,
   currency: CurrencyCode,
   facts: { lines: number; balance: Minor; foreign?: number | undefined; version: number; names: ChartNames },
@@ -111,30 +111,32 @@ export function accountResponse(
   const numberOf = (id: AccountId | undefined): string | null =>
     id === undefined ? null : (chart.byId.get(id)?.number ?? null);
   return {
-    id: of.id,
-    number: of.number,
-    name: of.name,
-    element: of.element,
-    classification: of.classification,
-    normalBalance: normalBalanceOf(of),
-    contra: of.contra,
-    parent: numberOf(of.parent),
-    heading: chart.headings.has(of.id),
-    control: of.control ?? null,
-    currency: of.currency ?? null,
-    typedEntries: of.typedEntries,
-    active: of.active,
-    role: of.role ?? null,
-    closesTo: numberOf(of.closesTo),
-    share: of.share ?? null,
-    settles: of.settles ?? false,
-    breakdowns: (of.requiredBreakdowns ?? []).flatMap((id) => facts.names.breakdowns.get(id) ?? []),
-    taxCode: of.taxCode === undefined ? null : (facts.names.taxCodes.get(of.taxCode) ?? null),
-    ...textsOr(ACCOUNT_DETAILS, of, null),
+    id: account.id,
+    number: account.number,
+    name: account.name,
+    element: account.element,
+    classification: account.classification,
+    normalBalance: normalBalanceOf(account),
+    contra: account.contra,
+    parent: numberOf(account.parent),
+    heading: chart.headings.has(account.id),
+    control: account.control ?? null,
+    currency: account.currency ?? null,
+    typedEntries: account.typedEntries,
+    active: account.active,
+    role: account.role ?? null,
+    closesTo: numberOf(account.closesTo),
+    share: account.share ?? null,
+    settles: account.settles ?? false,
+    breakdowns: (account.requiredBreakdowns ?? []).flatMap((id) => facts.names.breakdowns.get(id) ?? []),
+    taxCode: account.taxCode === undefined ? null : (facts.names.taxCodes.get(account.taxCode) ?? null),
+    ...textsOr(ACCOUNT_DETAILS, account, null),
     lines: facts.lines,
     balance: formatAmount(minor(facts.balance), currency),
     foreignBalance:
-      of.currency && of.currency !== currency ? formatAmount(minor(facts.foreign ?? 0), of.currency) : null,
+      account.currency && account.currency !== currency
+        ? formatAmount(minor(facts.foreign ?? 0), account.currency)
+        : null,
     version: facts.version,
   };
 }

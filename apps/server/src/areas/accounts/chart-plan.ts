@@ -50,7 +50,7 @@ export function planChart(
 ): ChartPlan {
   const chart = loadChart(db, organisation);
   const problems: Problem[] = [];
-  let next = chart.accounts.reduce((most, one) => Math.max(most, one.id), 0);
+  let next = chart.accounts.reduce((most, account) => Math.max(most, account.id), 0);
   const checked = changes.flatMap((change) => {
     const fields = checkAccountFields(change.proposed);
     if (!fields.ok) problems.push(...fields.problems.map(change.place));
@@ -60,7 +60,9 @@ export function planChart(
   const names = chartNames(db, organisation);
   const references: References = {
     accounts: new Map<string, AccountId>([
-      ...chart.accounts.filter((one) => !touched.has(one.id)).map((one): [string, AccountId] => [one.number, one.id]),
+      ...chart.accounts
+        .filter((account) => !touched.has(account.id))
+        .map((account): [string, AccountId] => [account.number, account.id]),
       ...checked.map(({ fields, id }): [string, AccountId] => [fields.number, id]),
     ]),
     breakdowns: idsByName(names.breakdowns),
@@ -69,15 +71,15 @@ export function planChart(
   const accounts = checked.map(({ change, fields, id }) =>
     resolved(fields, id, references, (found) => problems.push(change.place(found))),
   );
-  const proposed = chartOf([...chart.accounts.filter((one) => !touched.has(one.id)), ...accounts]);
+  const proposed = chartOf([...chart.accounts.filter((account) => !touched.has(account.id)), ...accounts]);
   const after = withClassificationsOfHeadings(
     proposed,
     new Set(checked.filter(({ change }) => change.proposed.classification === undefined).map(({ id }) => id)),
     touched,
   );
   const lines = postedLines(db, organisation);
-  checked.forEach(({ change }, at) => {
-    const one = accountIn(after, (accounts[at] as Account).id);
+  checked.forEach(({ change }, index) => {
+    const one = accountIn(after, (accounts[index] as Account).id);
     const before = change.existing && {
       account: change.existing,
       history: historyBefore(db, organisation, change.existing, one, lines.get(one.id) ?? 0),
@@ -86,8 +88,8 @@ export function planChart(
     problems.push(...found.map(change.place));
     step();
   });
-  const changed = after.accounts.filter((one) => chart.byId.get(one.id) !== one);
-  return { before: chart, after, names, ids: accounts.map((one) => one.id), changed, problems };
+  const changed = after.accounts.filter((account) => chart.byId.get(account.id) !== account);
+  return { before: chart, after, names, ids: accounts.map((account) => account.id), changed, problems };
 }
 
 /** The changes that the rows of a chart file ask for, and every problem by row. */
@@ -103,9 +105,9 @@ export function chartChanges(
   const seen = new Map<string, number>();
   const changes = rows.flatMap((row): ChartChange[] => {
     const number = row.cells.number?.trim() ?? '';
-    const twin = seen.get(number);
-    if (twin !== undefined) {
-      const message = `Number ${number} already stands in row ${twin}.`;
+    const duplicate = seen.get(number);
+    if (duplicate !== undefined) {
+      const message = `Number ${number} already stands in row ${duplicate}.`;
       problems.push(problem('row-twice', `rows.${row.line}.number`, message));
     }
     seen.set(number, row.line);

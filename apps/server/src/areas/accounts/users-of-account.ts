@@ -4,14 +4,14 @@ import type { Db } from '../../platform/database/connection.js';
 import { breakdownValue, currencyKept, taxCode, taxPart } from '../../platform/database/schema.js';
 
 /** What of the set-up writes to an account, in a sentence; undefined if nothing does. */
-export function userOfAccount(db: Db, organisation: number, chart: Chart, of: Account): string | undefined {
-  const title = accountTitle(of);
-  const referring = chart.accounts.find((other) => other.parent === of.id || other.closesTo === of.id);
+export function userOfAccount(db: Db, organisation: number, chart: Chart, account: Account): string | undefined {
+  const title = accountTitle(account);
+  const referring = chart.accounts.find((other) => other.parent === account.id || other.closesTo === account.id);
   if (referring) return `${accountTitle(referring)} refers to ${title}.`;
   const values = db.select().from(breakdownValue).where(eq(breakdownValue.organisation, organisation)).all();
-  const fund = values.find((value) => value.account === of.id);
+  const fund = values.find((value) => value.account === account.id);
   if (fund) return `The fund ${fund.name} keeps its balance on ${title}.`;
-  return postingUsers(db, organisation).get(of.id)?.replace('…', title);
+  return postingUsers(db, organisation).get(account.id)?.replace('…', title);
 }
 
 /** Tax codes and currencies that write to accounts, in a sentence by the account's id, with … in the place of its title. */

@@ -78,8 +78,8 @@ export const takeArchive = defineCommand(
 );
 
 /** Puts books away: from now on they are read only. @param stand how the books stood when they were archived */
-export const putAway = defineCommand(
-  'putAway',
+export const archiveBooks = defineCommand(
+  'archiveBooks',
   (context: WriteContext, { archive, stand, ...of }: OfPerson & { archive: string; stand: string }): void => {
     const before = organisationOf(context.db, of.organisation);
     if (standOf(context.db, of.organisation) !== stand) {
@@ -87,7 +87,7 @@ export const putAway = defineCommand(
         problem('changed-since', '', 'Something was written while the archive was made. Put the books away again.'),
       ]);
     }
-    setPutAway(context, of.organisation, context.clock.moment());
+    setArchived(context, of.organisation, context.clock.moment());
     recordChange(context, {
       ...of,
       subject: 'organisation',
@@ -100,12 +100,12 @@ export const putAway = defineCommand(
 );
 
 /** Takes books out again. */
-export const takeOut = defineCommand(
-  'takeOut',
+export const restoreBooks = defineCommand(
+  'restoreBooks',
   (context: WriteContext, of: OfPerson): void => {
     const { name, archivedAt } = organisationOf(context.db, of.organisation);
-    if (!archivedAt) throw unprocessable('not-put-away', '', 'These books are not archived.');
-    setPutAway(context, of.organisation, null);
+    if (!archivedAt) throw unprocessable('not-archived', '', 'These books are not archived.');
+    setArchived(context, of.organisation, null);
     recordChange(context, {
       ...of,
       subject: 'organisation',
@@ -115,10 +115,10 @@ export const takeOut = defineCommand(
       after: { archived: 'no' },
     });
   },
-  { booksPutAway: 'allowed' },
+  { archivedBooks: 'allowed' },
 );
 
-function setPutAway(context: WriteContext, id: number, archivedAt: string | null): void {
+function setArchived(context: WriteContext, id: number, archivedAt: string | null): void {
   context.db
     .update(organisation)
     .set({ archivedAt, version: sql`${organisation.version} + 1` })
@@ -254,7 +254,7 @@ function restoreEntries(
   for (const { sealed, seal, postedBy } of recordsOf<ArchivedEntry>(files, 'entries')) {
     const entry = entryOfSealed(sealed);
     statements.stageEntry({ entry, person: people.get(postedBy) as number, previousSeal, seal });
-    entry.lines.forEach((line, at) => statements.stageLine(entry.place, at + 1, line, combinations.of(line)));
+    entry.lines.forEach((line, index) => statements.stageLine(entry.place, index + 1, line, combinations.of(line)));
     [last, previousSeal] = [entry.place, seal];
     if (last - first + 1 === BATCH) post();
   }

@@ -1,4 +1,4 @@
-import { type ArchiveResponse, type PutAwayResponse, TakeArchiveRequest } from '@just-ledger/contract';
+import { type ArchivedBooksResponse, type ArchiveResponse, TakeArchiveRequest } from '@just-ledger/contract';
 import { ARCHIVE_SCHEMA, problem } from '@just-ledger/core';
 import { Body, Controller, Delete, Get, HttpCode, Param, Post, Query, Res } from '@nestjs/common';
 import type { FastifyReply } from 'fastify';
@@ -11,11 +11,11 @@ import type { Person } from '../../platform/sessions/session-store.js';
 import { settings } from '../../platform/settings.js';
 import { Importer, Reader, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { putAway, takeOut } from './archive-commands.js';
+import { archiveBooks, restoreBooks } from './archive-commands.js';
 import { ArchiveJobs } from './archive-jobs.js';
 import { writeBooks } from './archive-tasks.js';
 
-/** Whole organisations as files: written, read into new books; and books that are put away. */
+/** Whole organisations as files: written, read into new books; and books that are archived. */
 @Controller('api')
 export class ArchivesController {
   constructor(
@@ -81,12 +81,12 @@ export class ArchivesController {
 
   /** Writes an archive into the data folder and puts the books away: hidden, and read only. */
   @Needs('owner')
-  @Post('organisations/:organisation/putting-away')
-  async putAway(
+  @Post('organisations/:organisation/archived')
+  async archiveBooks(
     @CurrentOrganisation() { id, name, archivedAt }: Organisation,
     @Acting() by: OfPerson,
-  ): Promise<PutAwayResponse> {
-    if (archivedAt) throw unprocessable('put-away', '', 'These books are archived already.');
+  ): Promise<ArchivedBooksResponse> {
+    if (archivedAt) throw unprocessable('archived', '', 'These books are archived already.');
     const { bytes, manifest, stand } = await this.importer.run(writeBooks, {
       organisation: id,
       writtenAt: this.reader.clock.moment(),
@@ -96,16 +96,16 @@ export class ArchivesController {
     mkdirSync(join(settings.folder, 'archives'), { recursive: true, mode: 0o700 });
     writeFileSync(`${path}.unfinished`, bytes, { mode: 0o600, flush: true });
     renameSync(`${path}.unfinished`, path);
-    await this.writer.run(putAway, { ...by, archive, stand });
+    await this.writer.run(archiveBooks, { ...by, archive, stand });
     return { archive, bytes: bytes.byteLength };
   }
 
   /** Takes books out again: they are as they were. */
   @Needs('owner')
-  @Delete('organisations/:organisation/putting-away')
+  @Delete('organisations/:organisation/archived')
   @HttpCode(204)
-  takeOut(@Acting() by: OfPerson): Promise<void> {
-    return this.writer.run(takeOut, by);
+  restoreBooks(@Acting() by: OfPerson): Promise<void> {
+    return this.writer.run(restoreBooks, by);
   }
 }
 

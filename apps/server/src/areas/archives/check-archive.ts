@@ -152,10 +152,10 @@ function unfinishedProblems(files: ArchiveBytes): Problem[] {
     ...at(files, 'drafts').flatMap(({ row, place }) => check(place, DraftRequest, row['content'])),
     ...at(files, 'recurring-journals').flatMap(({ row, place }) => [
       ...check(place, ScheduleRequest, row['schedule']),
-      ...scheduleProblems(row['schedule'] as ScheduleRequest).map((one) => ({
-        ...one,
+      ...scheduleProblems(row['schedule'] as ScheduleRequest).map((problem) => ({
+        ...problem,
         path: place,
-        message: `${place}: ${one.message}`,
+        message: `${place}: ${problem.message}`,
       })),
       ...check(place, RecurringEntryRequest, row['entry']),
     ]),

@@ -147,7 +147,7 @@ function addStarterChart(
   // accounts name the breakdowns they need, and values name accounts: so breakdowns come first, their values last
   const ids = starter.breakdowns.map(({ name }) => addBreakdown(context, { ...of, request: { name } }));
   addAccounts(context, of, starter.accounts);
-  starter.breakdowns.forEach((one, at) => addStarterValues(context, of, ids[at] as number, one));
+  starter.breakdowns.forEach((one, index) => addStarterValues(context, of, ids[index] as number, one));
 }
 
 /** Takes away the whole chart and the breakdowns whose values name its accounts; nothing may have been posted. */

@@ -28,7 +28,7 @@ export const addBreakdown = defineCommand(
     const checked = checkBreakdown(request, others, undefined, entryCount(context, of.organisation));
     if (!checked.ok) throw new Refusal(422, checked.problems);
     const { name, selfBalancing } = checked.value;
-    const id = Math.max(0, ...others.map((one) => one.id)) + 1;
+    const id = Math.max(0, ...others.map((breakdown) => breakdown.id)) + 1;
     context.db.insert(breakdown).values({ organisation: of.organisation, id, name, selfBalancing }).run();
     record(context, of, { id, ...checked.value, values: [] });
     return id;
@@ -43,7 +43,7 @@ export const changeBreakdown = defineCommand(
     { id, request, ...of }: OfPerson & { id: number; request: ChangeBreakdownRequest },
   ): void => {
     const others = loadBreakdowns(context.db, of.organisation);
-    const before = others.find((one) => one.id === id);
+    const before = others.find((breakdown) => breakdown.id === id);
     if (!before) throw notFound('breakdown');
     if (breakdownVersion(context.db, of.organisation, id) !== request.version) throw changedSince('breakdown');
     const checked = checkBreakdown(request, others, before, entryCount(context, of.organisation));
@@ -66,7 +66,9 @@ export const removeBreakdown = defineCommand(
     if (linesOfValues(context.db, of.organisation, id).size > 0) {
       throw new Refusal(422, [problem('breakdown-in-use', '', `Posted lines name values of ${gone.name}.`)]);
     }
-    const user = loadChart(context.db, of.organisation).accounts.find((one) => one.requiredBreakdowns?.includes(id));
+    const user = loadChart(context.db, of.organisation).accounts.find((account) =>
+      account.requiredBreakdowns?.includes(id),
+    );
     if (user) {
       const message = `${user.number} ${user.name} needs its ${gone.name}; take that away first.`;
       throw new Refusal(422, [problem('breakdown-in-use', '', message)]);
@@ -89,7 +91,7 @@ export const addBreakdownValue = defineCommand(
     { id, request, ...of }: OfPerson & { id: number; request: BreakdownValueRequest },
   ): number => {
     const within = breakdownOf(context, of, id);
-    const value = Math.max(0, ...within.values.map((one) => one.id)) + 1;
+    const value = Math.max(0, ...within.values.map((value) => value.id)) + 1;
     saveValue(context, of, within, value, request);
     return value;
   },
@@ -139,7 +141,7 @@ export function addStarterValues(context: WriteContext, of: OfPerson, id: number
 }
 
 function breakdownOf(context: WriteContext, of: OfPerson, id: number): Breakdown {
-  const found = loadBreakdowns(context.db, of.organisation).find((one) => one.id === id);
+  const found = loadBreakdowns(context.db, of.organisation).find((breakdown) => breakdown.id === id);
   if (!found) throw notFound('breakdown');
   return found;
 }

@@ -58,13 +58,16 @@ export function linesOfValues(db: Db, organisation: number, id: number): Map<num
 export function breakdownAnswers(db: Db, organisation: number, chart: Chart): BreakdownResponse[] {
   return loadBreakdowns(db, organisation).map((of) => {
     const lines = linesOfValues(db, organisation, of.id);
-    const nameOf = (id: number | undefined): string | null => of.values.find((one) => one.id === id)?.name ?? null;
+    const nameOf = (id: number | undefined): string | null =>
+      of.values.find((value) => value.id === id)?.name ?? null;
     return {
       id: of.id,
       name: of.name,
       selfBalancing: of.selfBalancing,
       usualValue: nameOf(of.usualValue),
-      requiredBy: chart.accounts.filter((one) => one.requiredBreakdowns?.includes(of.id)).map((one) => one.number),
+      requiredBy: chart.accounts
+        .filter((account) => account.requiredBreakdowns?.includes(of.id))
+        .map((account) => account.number),
       values: valuesInOrder(of).map((value) => ({
         id: value.id,
         name: value.name,

@@ -1,6 +1,6 @@
 import {
-  type BreakdownResponse,
   BreakdownRequest,
+  type BreakdownResponse,
   BreakdownValueRequest,
   ChangeBreakdownRequest,
 } from '@just-ledger/contract';
@@ -30,29 +30,29 @@ export class BreakdownsController {
   ) {}
 
   @Get()
-  list(@CurrentOrganisation() of: Organisation): BreakdownResponse[] {
-    return breakdownAnswers(this.reader.db, of.id, loadChart(this.reader.db, of.id));
+  list(@CurrentOrganisation() organisation: Organisation): BreakdownResponse[] {
+    return breakdownAnswers(this.reader.db, organisation.id, loadChart(this.reader.db, organisation.id));
   }
 
   @Post()
   async add(
-    @CurrentOrganisation() of: Organisation,
+    @CurrentOrganisation() organisation: Organisation,
     @Acting() by: OfPerson,
     @Body() request: BreakdownRequest,
   ): Promise<BreakdownResponse> {
     const id = await this.writer.run(addBreakdown, { ...by, request });
-    return this.one(of, id);
+    return this.one(organisation, id);
   }
 
   @Put(':id')
   async change(
-    @CurrentOrganisation() of: Organisation,
+    @CurrentOrganisation() organisation: Organisation,
     @Acting() by: OfPerson,
     @Param('id', ParseIntPipe) id: number,
     @Body() request: ChangeBreakdownRequest,
   ): Promise<BreakdownResponse> {
     await this.writer.run(changeBreakdown, { ...by, id, request });
-    return this.one(of, id);
+    return this.one(organisation, id);
   }
 
   @Delete(':id')
@@ -63,25 +63,25 @@ export class BreakdownsController {
 
   @Post(':id/values')
   async addValue(
-    @CurrentOrganisation() of: Organisation,
+    @CurrentOrganisation() organisation: Organisation,
     @Acting() by: OfPerson,
     @Param('id', ParseIntPipe) id: number,
     @Body() request: BreakdownValueRequest,
   ): Promise<BreakdownResponse> {
     await this.writer.run(addBreakdownValue, { ...by, id, request });
-    return this.one(of, id);
+    return this.one(organisation, id);
   }
 
   @Put(':id/values/:value')
   async changeValue(
-    @CurrentOrganisation() of: Organisation,
+    @CurrentOrganisation() organisation: Organisation,
     @Acting() by: OfPerson,
     @Param('id', ParseIntPipe) id: number,
     @Param('value', ParseIntPipe) value: number,
     @Body() request: BreakdownValueRequest,
   ): Promise<BreakdownResponse> {
     await this.writer.run(changeBreakdownValue, { ...by, id, value, request });
-    return this.one(of, id);
+    return this.one(organisation, id);
   }
 
   @Delete(':id/values/:value')
@@ -94,8 +94,8 @@ export class BreakdownsController {
     return this.writer.run(removeBreakdownValue, { ...by, id, value });
   }
 
-  private one(of: Organisation, id: number): BreakdownResponse {
-    const found = this.list(of).find((one) => one.id === id);
+  private one(organisation: Organisation, id: number): BreakdownResponse {
+    const found = this.list(organisation).find((breakdown) => breakdown.id === id);
     if (!found) throw notFound('breakdown');
     return found;
   }

@@ -7,12 +7,12 @@ import {
 } from '@just-ledger/contract';
 import {
   type AccountId,
+  add,
   CHART_COLUMNS,
   chartRows,
   type CivilDate,
   isTemporary,
   type Minor,
-  plus,
   sumByAccount,
   ZERO,
 } from '@just-ledger/core';
@@ -60,31 +60,31 @@ export class ChartController {
 
   /** All accounts with their balances at a date, by default today. */
   @Get('accounts')
-  list(@CurrentOrganisation() of: Organisation, @Query() query: TrialBalanceQuery): AccountResponse[] {
+  list(@CurrentOrganisation() organisation: Organisation, @Query() query: TrialBalanceQuery): AccountResponse[] {
     const today = this.reader.clock.today();
-    return this.answers(of, reportDate(query.asAt, 'asAt', of, today, today));
+    return this.answers(organisation, reportDate(query.asAt, 'asAt', organisation, today, today));
   }
 
   @Needs('preparer')
   @Post('accounts')
   async add(
-    @CurrentOrganisation() of: Organisation,
+    @CurrentOrganisation() organisation: Organisation,
     @Acting() by: OfPerson,
     @Body() request: AccountRequest,
   ): Promise<AccountResponse> {
     const id = await this.writer.run(addAccount, { ...by, request });
-    return this.answer(of, id);
+    return this.answer(organisation, id);
   }
 
   @Put('accounts/:id')
   async change(
-    @CurrentOrganisation() of: Organisation,
+    @CurrentOrganisation() organisation: Organisation,
     @Acting() by: OfPerson,
     @Param('id', ParseIntPipe) id: AccountId,
     @Body() request: ChangeAccountRequest,
   ): Promise<AccountResponse> {
     await this.writer.run(changeAccount, { ...by, id, request });
-    return this.answer(of, id);
+    return this.answer(organisation, id);
   }
 
   @Delete('accounts/:id')
@@ -102,38 +102,48 @@ export class ChartController {
 
   @Get('accounts.csv')
   @Header('content-type', 'text/csv; charset=utf-8')
-  csv(@CurrentOrganisation() of: Organisation): string {
-    return writeCsv(CHART_COLUMNS, chartRows(loadChart(this.reader.db, of.id), chartNames(this.reader.db, of.id)));
+  csv(@CurrentOrganisation() organisation: Organisation): string {
+    return writeCsv(
+      CHART_COLUMNS,
+      chartRows(loadChart(this.reader.db, organisation.id), chartNames(this.reader.db, organisation.id)),
+    );
   }
 
-  private answer(of: Organisation, id: AccountId): AccountResponse {
-    const found = this.answers(of, this.reader.clock.today()).find((one) => one.id === id);
+  private answer(organisation: Organisation, id: AccountId): AccountResponse {
+    const found = this.answers(organisation, this.reader.clock.today()).find((account) => account.id === id);
     if (!found) throw notFound('account');
     return found;
   }
 
-  private answers(of: Organisation, asAt: CivilDate): AccountResponse[] {
+  private answers(organisation: Organisation, asAt: CivilDate): AccountResponse[] {
     const { db } = this.reader;
-    const chart = loadChart(db, of.id);
-    const known = flowsKnownAt(db, of, { organisation: of.id, calendar: of.calendar }, asAt).of;
+    const chart = loadChart(db, organisation.id);
+    const known = flowsKnownAt(
+      db,
+      organisation,
+      { organisation: organisation.id, calendar: organisation.calendar },
+      asAt,
+    ).of;
     const { earlier, year } = known ?? { earlier: [], year: [] };
     const [before, running] = [sumByAccount(earlier), sumByAccount(year)];
-    const lines = postedLines(db, of.id);
-    const versions = accountVersions(db, of.id);
-    const names = chartNames(db, of.id);
-    const kept = chart.accounts.filter(({ currency }) => currency !== undefined && currency !== of.baseCurrency);
+    const lines = postedLines(db, organisation.id);
+    const versions = accountVersions(db, organisation.id);
+    const names = chartNames(db, organisation.id);
+    const kept = chart.accounts.filter(
+      ({ currency }) => currency !== undefined && currency !== organisation.baseCurrency,
+    );
     const foreign = foreignBalances(
       db,
-      of.id,
+      organisation.id,
       kept.map(({ id }) => id),
       asAt,
     );
     return chart.accounts.map((account) => {
       const own: Minor = running.get(account.id) ?? ZERO;
-      const balance = isTemporary(account) ? own : plus(own, before.get(account.id) ?? ZERO);
+      const balance = isTemporary(account) ? own : add(own, before.get(account.id) ?? ZERO);
       const version = versions.get(account.id) ?? 1;
       const facts = { lines: lines.get(account.id) ?? 0, balance, foreign: foreign.get(account.id), version, names };
-      return accountResponse(account, chart, of.baseCurrency, facts);
+      return accountResponse(account, chart, organisation.baseCurrency, facts);
     });
   }
 }

@@ -33,7 +33,7 @@ import { temporaryBalances } from './closing-rehearsal.js';
 export function settleBroughtForward(context: WriteContext, { organisation, person }: BroughtForwardChange): void {
   const { db } = context;
   const of = organisationOf(db, organisation);
-  const standing = standingClosings(db, organisation);
+  const status = standingClosings(db, organisation);
   const chart = loadChart(db, organisation);
   const before = dayBefore(of.calendar.firstDay);
   const prepared = broughtForwardClosing(
@@ -42,20 +42,20 @@ export function settleBroughtForward(context: WriteContext, { organisation, pers
       kind: of.kind,
       breakdowns: loadBreakdowns(db, organisation),
       date: of.changeoverDate ? earlierOf(of.changeoverDate, before) : before,
-      balances: without(temporaryBalances(db, of, chart), standing),
+      balances: without(temporaryBalances(db, of, chart), status),
     },
     chosenAccount(db, organisation),
   );
   // nobody can take it yet: it stays where it is, and the proof of ended years says so
   const wanted = prepared.ok ? prepared.value : undefined;
-  if (sumsOf(standing) === sumsOf(wanted ? [wanted] : [])) return;
+  if (sumsOf(status) === sumsOf(wanted ? [wanted] : [])) return;
   const books = booksOf(context, organisation);
   if (books.lockedPeriods.has(BROUGHT_FORWARD)) {
     const message = 'What was brought forward is locked. Unlock it first.';
     throw new Refusal(422, [problem('period-locked', '', message)]);
   }
   const appender = new EntryAppender(context, { organisation, person, source: 'closing' }, books);
-  for (const one of standing) {
+  for (const one of status) {
     const reversal = reversalOf(one, one.date, books);
     if (!reversal.ok) throw new Refusal(422, reversal.problems);
     appender.append(reversal.value.entry, { reverses: one.place, stage: reversal.value.stage });

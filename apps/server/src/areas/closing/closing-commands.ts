@@ -48,10 +48,10 @@ export const closeYear = defineCommand(
         blocking.map(({ code, message }) => problem(code, '', message)),
       );
     const books = booksOf(context, organisation);
-    const unbalanced = entries.flatMap((one) => balanceProblems(one.lines, books));
+    const unbalanced = entries.flatMap((entry) => balanceProblems(entry.lines, books));
     if (unbalanced.length > 0) throw new Refusal(422, unbalanced);
     const appender = new EntryAppender(context, { organisation, person, source: 'closing' }, books);
-    const numbers = entries.map((one) => appender.append(one).number);
+    const numbers = entries.map((entry) => appender.append(entry).number);
     // years before it that had nothing to close end with it: what is dated in them would move this one
     for (const one of [...openYearsBefore(context.db, of, year), year]) markClosed(context, of, person, one);
     return { year: year.label, entries: numbers };
@@ -77,8 +77,8 @@ export const reopenYear = defineCommand(
     unlock(context, organisation, person, monthOf(year.last), reason);
     const books = booksOf(context, organisation);
     const appender = new EntryAppender(context, { organisation, person, source: 'closing' }, books);
-    const standing = closingEntriesOf(context.db, organisation, year).reverse();
-    const numbers = standing.map((posted) => {
+    const status = closingEntriesOf(context.db, organisation, year).reverse();
+    const numbers = status.map((posted) => {
       const explanation = `Reopening of ${yearName(year)}: reversal of ${entryNumber(posted.year, posted.number)}`;
       const reversal = reversalOf(posted, year.last, books, { reopening: true, explanation });
       if (!reversal.ok) throw new Refusal(422, reversal.problems);
@@ -106,26 +106,26 @@ export const reopenYear = defineCommand(
 );
 
 /** Marks a year as closed by the rules that hold now, and locks all of it. */
-function markClosed(context: WriteContext, of: Organisation, person: number, year: FiscalYear): void {
+function markClosed(context: WriteContext, organisation: Organisation, person: number, year: FiscalYear): void {
   const { db } = context;
   const at = context.clock.moment();
-  const place = { organisation: of.id, year: year.label };
+  const place = { organisation: organisation.id, year: year.label };
   db.insert(yearClosing)
-    .values({ ...place, closedAt: at, closedBy: person, rules: rulesOfToday(db, of) })
+    .values({ ...place, closedAt: at, closedBy: person, rules: rulesOfToday(db, organisation) })
     .run();
   db.insert(periodEvent)
     .values({
-      organisation: of.id,
+      organisation: organisation.id,
       period: year.label,
       event: 'closed',
       at,
       by: person,
-      ...chainEnd(db, of.id),
+      ...chainEnd(db, organisation.id),
     })
     .run();
-  for (const period of closedPeriods(of.calendar.firstDay === year.first, periodsOf(year)))
-    lock(context, of.id, person, period, year.label);
-  context.setUpChanged(of.id);
+  for (const period of closedPeriods(organisation.calendar.firstDay === year.first, periodsOf(year)))
+    lock(context, organisation.id, person, period, year.label);
+  context.setUpChanged(organisation.id);
 }
 
 /** The first year locks what was brought forward too. */

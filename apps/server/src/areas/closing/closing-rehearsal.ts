@@ -58,44 +58,51 @@ export interface PreparedClosing {
 /** Prepares the closing of a year. @throws {Refusal} 404 if the books do not have it */
 export function prepareClosing(
   db: Db,
-  of: Organisation,
+  organisation: Organisation,
   label: string,
   today: CivilDate,
   asked?: ClosingForm,
 ): PreparedClosing {
-  const year = findFiscalYear(of.calendar, label);
-  if (!year || year.last > horizonOf(of.calendar, today)) throw notFound('fiscal year');
-  const chart = loadChart(db, of.id);
-  const closed = closedYears(db, of.id).has(year.label);
+  const year = findFiscalYear(organisation.calendar, label);
+  if (!year || year.last > horizonOf(organisation.calendar, today)) throw notFound('fiscal year');
+  const chart = loadChart(db, organisation.id);
+  const closed = closedYears(db, organisation.id).has(year.label);
   const form =
     asked ??
-    (chart.accounts.some((one) => one.role === 'income-summary' && one.active) ? 'income-summary' : 'direct');
-  const breakdowns = loadBreakdowns(db, of.id);
+    (chart.accounts.some((account) => account.role === 'income-summary' && account.active)
+      ? 'income-summary'
+      : 'direct');
+  const breakdowns = loadBreakdowns(db, organisation.id);
   const basis = {
     chart,
-    kind: of.kind,
+    kind: organisation.kind,
     breakdowns,
     date: year.last,
-    balances: temporaryBalances(db, of, chart, year),
+    balances: temporaryBalances(db, organisation, chart, year),
   };
   const prepared = closed ? { ok: true as const, value: [] } : closingEntries(basis, asked);
-  const remarks = closed ? [] : remarksOn(db, of, chart, year, today, prepared.ok ? [] : prepared.problems);
+  const remarks = closed ? [] : remarksOn(db, organisation, chart, year, today, prepared.ok ? [] : prepared.problems);
   return { year, chart, closed, form, entries: prepared.ok ? prepared.value : [], remarks };
 }
 
 /** The closing rehearsal as it goes over the wire. */
 export function closingRehearsal(
   db: Db,
-  of: Organisation,
+  organisation: Organisation,
   label: string,
   today: CivilDate,
   asked?: ClosingForm,
 ): ClosingRehearsalResponse {
-  const { year, chart, closed, form, entries, remarks } = prepareClosing(db, of, label, today, asked);
-  const write = (amount: number): string => formatAmount(minor(amount), of.baseCurrency);
-  const { earlier, year: running } = flowsAtDate(db, of, { organisation: of.id, calendar: of.calendar }, year.last);
-  const posted = closed ? postedClosing(db, of, year) : undefined;
-  const breakdowns = loadBreakdowns(db, of.id);
+  const { year, chart, closed, form, entries, remarks } = prepareClosing(db, organisation, label, today, asked);
+  const write = (amount: number): string => formatAmount(minor(amount), organisation.baseCurrency);
+  const { earlier, year: running } = flowsAtDate(
+    db,
+    organisation,
+    { organisation: organisation.id, calendar: organisation.calendar },
+    year.last,
+  );
+  const posted = closed ? postedClosing(db, organisation, year) : undefined;
+  const breakdowns = loadBreakdowns(db, organisation.id);
   const toCome = entries.flatMap((entry) =>
     entry.lines.map((line): LedgerFlow => ({ account: line.account, stage: 'closing', amount: line.amount })),
   );
@@ -119,7 +126,7 @@ export function closingRehearsal(
       })),
     })),
     posted: posted?.by ?? null,
-    postClosingTrialBalance: trialBalanceResponse(after, year.last, 'post-closing', of.baseCurrency),
+    postClosingTrialBalance: trialBalanceResponse(after, year.last, 'post-closing', organisation.baseCurrency),
     remarks: [...remarks],
   };
 }
@@ -127,17 +134,17 @@ export function closingRehearsal(
 /** The closing entries of a closed year as they stand, in the order of posting, and who closed it. */
 function postedClosing(
   db: Db,
-  of: Organisation,
+  organisation: Organisation,
   year: FiscalYear,
 ): { entries: PostedEntry[]; by: ClosingRehearsalResponse['posted'] } {
   const row = db
     .select({ at: yearClosing.closedAt, by: person.name })
     .from(yearClosing)
     .leftJoin(person, eq(person.id, yearClosing.closedBy))
-    .where(and(eq(yearClosing.organisation, of.id), eq(yearClosing.year, year.label)))
+    .where(and(eq(yearClosing.organisation, organisation.id), eq(yearClosing.year, year.label)))
     .get();
   return {
-    entries: closingEntriesOf(db, of.id, year),
+    entries: closingEntriesOf(db, organisation.id, year),
     by: row ? { at: row.at, by: row.by ?? '' } : null,
   };
 }
@@ -192,7 +199,7 @@ export function temporaryBalances(db: Db, of: Organisation, chart: Chart, year?:
 
 function remarksOn(
   db: Db,
-  of: Organisation,
+  organisation: Organisation,
   chart: Chart,
   year: FiscalYear,
   today: CivilDate,
@@ -203,7 +210,7 @@ function remarksOn(
     message,
     blocks: true,
     ...(code === 'no-closing-target' &&
-      of.kind === 'non-profit' && { entries: entriesWithoutFund(db, of, chart, year) }),
+      organisation.kind === 'non-profit' && { entries: entriesWithoutFund(db, organisation, chart, year) }),
   }));
   if (year.last > today) {
     remarks.push({
@@ -212,7 +219,7 @@ function remarksOn(
       blocks: false,
     });
   }
-  if (temporaryBalances(db, of, chart).some(({ amount }) => amount !== 0)) {
+  if (temporaryBalances(db, organisation, chart).some(({ amount }) => amount !== 0)) {
     remarks.push({
       code: 'brought-forward-open',
       message:
@@ -220,7 +227,7 @@ function remarksOn(
       blocks: true,
     });
   }
-  const open = firstOpenYearBefore(db, of, chart, year);
+  const open = firstOpenYearBefore(db, organisation, chart, year);
   if (open)
     remarks.push({
       code: 'earlier-year-open',
@@ -228,7 +235,7 @@ function remarksOn(
       blocks: true,
     });
   const lastPeriod = monthOf(year.last);
-  const lockOfLast = and(eq(periodLock.organisation, of.id), eq(periodLock.period, lastPeriod));
+  const lockOfLast = and(eq(periodLock.organisation, organisation.id), eq(periodLock.period, lastPeriod));
   if (db.select({ period: periodLock.period }).from(periodLock).where(lockOfLast).get()) {
     remarks.push({
       code: 'period-locked',
@@ -237,13 +244,15 @@ function remarksOn(
     });
   }
   const until = year.last < today ? year.last : today;
-  const due = recurringRows(db, of.id).filter((row) => dueDates(db, row, until).some((date) => date >= year.first));
+  const due = recurringRows(db, organisation.id).filter((row) =>
+    dueDates(db, row, until).some((date) => date >= year.first),
+  );
   if (due.length > 0) {
     const names = due.map((row) => row.name).join(', ');
     const message = `Due in this year and not posted: ${names}. Post first, or close without.`;
     remarks.push({ code: 'recurring-due', message, blocks: false });
   }
-  const drafts = draftsBetween(db, of.id, year.first, year.last);
+  const drafts = draftsBetween(db, organisation.id, year.first, year.last);
   if (drafts > 0) {
     const message = drafts === 1 ? '1 draft is dated in this year.' : `${drafts} drafts are dated in this year.`;
     remarks.push({ code: 'drafts', message, blocks: false });
@@ -287,14 +296,21 @@ function entriesWithoutFund(db: Db, of: Organisation, chart: Chart, year: Fiscal
 }
 
 /** The years before one that have not been closed. */
-export function openYearsBefore(db: Db, of: Organisation, year: FiscalYear): FiscalYear[] {
-  const closed = closedYears(db, of.id);
-  return fiscalYears(of.calendar, year.last).filter((one) => one.last < year.first && !closed.has(one.label));
+export function openYearsBefore(db: Db, organisation: Organisation, year: FiscalYear): FiscalYear[] {
+  const closed = closedYears(db, organisation.id);
+  return fiscalYears(organisation.calendar, year.last).filter(
+    (one) => one.last < year.first && !closed.has(one.label),
+  );
 }
 
 /** The first earlier year that still has something on temporary accounts and was not closed. */
-function firstOpenYearBefore(db: Db, of: Organisation, chart: Chart, year: FiscalYear): FiscalYear | undefined {
-  return openYearsBefore(db, of, year).find((earlier) =>
-    temporaryBalances(db, of, chart, earlier).some(({ amount }) => amount !== 0),
+function firstOpenYearBefore(
+  db: Db,
+  organisation: Organisation,
+  chart: Chart,
+  year: FiscalYear,
+): FiscalYear | undefined {
+  return openYearsBefore(db, organisation, year).find((earlier) =>
+    temporaryBalances(db, organisation, chart, earlier).some(({ amount }) => amount !== 0),
   );
 }

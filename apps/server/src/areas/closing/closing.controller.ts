@@ -1,8 +1,8 @@
 import {
-  type ClosingResponse,
   ClosingQuery,
   type ClosingRehearsalResponse,
   ClosingRequest,
+  type ClosingResponse,
   type FiscalYearsResponse,
   ReasonRequest,
 } from '@just-ledger/contract';
@@ -25,44 +25,44 @@ export class ClosingController {
   ) {}
 
   @Get('fiscal-years')
-  years(@CurrentOrganisation() of: Organisation): FiscalYearsResponse {
-    return this.reader.read((db) => fiscalYearsResponse(db, of, this.reader.clock.today()));
+  years(@CurrentOrganisation() organisation: Organisation): FiscalYearsResponse {
+    return this.reader.read((db) => fiscalYearsResponse(db, organisation, this.reader.clock.today()));
   }
 
   @Post('periods/:period/lock')
   @HttpCode(204)
   lock(
-    @CurrentOrganisation() of: Organisation,
+    @CurrentOrganisation() organisation: Organisation,
     @CurrentPerson() person: Person,
     @Param('period') period: string,
   ): Promise<void> {
-    return this.writer.run(lockPeriod, { organisation: of.id, person: person.id, period });
+    return this.writer.run(lockPeriod, { organisation: organisation.id, person: person.id, period });
   }
 
   @Post('periods/:period/unlock')
   @HttpCode(204)
   unlock(
-    @CurrentOrganisation() of: Organisation,
+    @CurrentOrganisation() organisation: Organisation,
     @CurrentPerson() person: Person,
     @Param('period') period: string,
     @Body() { reason }: ReasonRequest,
   ): Promise<void> {
-    return this.writer.run(unlockPeriod, { organisation: of.id, person: person.id, period, reason });
+    return this.writer.run(unlockPeriod, { organisation: organisation.id, person: person.id, period, reason });
   }
 
   /** The closing entries as they would be. */
   @Get('fiscal-years/:year/closing')
   rehearsal(
-    @CurrentOrganisation() of: Organisation,
+    @CurrentOrganisation() organisation: Organisation,
     @Param('year') year: string,
     @Query() { form }: ClosingQuery,
   ): ClosingRehearsalResponse {
-    return this.reader.read((db) => closingRehearsal(db, of, year, this.reader.clock.today(), form));
+    return this.reader.read((db) => closingRehearsal(db, organisation, year, this.reader.clock.today(), form));
   }
 
   @Post('fiscal-years/:year/closing')
   close(
-    @CurrentOrganisation() of: Organisation,
+    @CurrentOrganisation() organisation: Organisation,
     @CurrentPerson() person: Person,
     @Param('year') year: string,
     @Query() query: ClosingQuery,
@@ -70,7 +70,7 @@ export class ClosingController {
   ): Promise<ClosingResponse> {
     const form = request?.form ?? query.form;
     return this.writer.run(closeYear, {
-      organisation: of.id,
+      organisation: organisation.id,
       person: person.id,
       year,
       request: form ? { form } : {},
@@ -80,11 +80,11 @@ export class ClosingController {
   @Post('fiscal-years/:year/reopening')
   @HttpCode(200)
   reopen(
-    @CurrentOrganisation() of: Organisation,
+    @CurrentOrganisation() organisation: Organisation,
     @CurrentPerson() person: Person,
     @Param('year') year: string,
     @Body() { reason }: ReasonRequest,
   ): Promise<ClosingResponse> {
-    return this.writer.run(reopenYear, { organisation: of.id, person: person.id, year, reason });
+    return this.writer.run(reopenYear, { organisation: organisation.id, person: person.id, year, reason });
   }
 }

@@ -165,7 +165,7 @@ function assertUnique(
   number: string,
   name: string,
 ): void {
-  const twin = context.db
+  const duplicate = context.db
     .select()
     .from(contact)
     .where(
@@ -176,8 +176,8 @@ function assertUnique(
       ),
     )
     .get();
-  if (!twin) return;
-  const [path, what] = twin.number === number ? ['number', `Number ${number}`] : ['name', `“${twin.name}”`];
+  if (!duplicate) return;
+  const [path, what] = duplicate.number === number ? ['number', `Number ${number}`] : ['name', `“${duplicate.name}”`];
   throw new Refusal(422, [problem('contact-taken', path, `${what} is already a contact.`)]);
 }
 

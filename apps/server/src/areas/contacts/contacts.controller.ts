@@ -23,43 +23,43 @@ export class ContactsController {
   ) {}
 
   @Get()
-  list(@CurrentOrganisation() of: Organisation): ContactResponse[] {
-    return contactsOf(this.reader.db, of.id);
+  list(@CurrentOrganisation() organisation: Organisation): ContactResponse[] {
+    return contactsOf(this.reader.db, organisation.id);
   }
 
   @Needs('preparer')
   @Post()
   async add(
-    @CurrentOrganisation() of: Organisation,
+    @CurrentOrganisation() organisation: Organisation,
     @Acting() by: OfPerson,
     @Body() request: ContactRequest,
   ): Promise<ContactResponse> {
     const id = await this.writer.run(addContact, { ...by, request });
-    return this.one(of, id);
+    return this.one(organisation, id);
   }
 
   @Needs('preparer')
   @Put(':id')
   async change(
-    @CurrentOrganisation() of: Organisation,
+    @CurrentOrganisation() organisation: Organisation,
     @Acting() by: OfPerson,
     @Param('id', ParseIntPipe) id: ContactId,
     @Body() request: ChangeContactRequest,
   ): Promise<ContactResponse> {
     await this.writer.run(changeContact, { ...by, id, request });
-    return this.one(of, id);
+    return this.one(organisation, id);
   }
 
   @Post(':id/merge')
   @HttpCode(200)
   async merge(
-    @CurrentOrganisation() of: Organisation,
+    @CurrentOrganisation() organisation: Organisation,
     @Acting() by: OfPerson,
     @Param('id', ParseIntPipe) id: ContactId,
     @Body() request: MergeContactRequest,
   ): Promise<ContactResponse> {
     await this.writer.run(mergeContact, { ...by, id, request });
-    return this.one(of, request.into as ContactId);
+    return this.one(organisation, request.into as ContactId);
   }
 
   @Delete(':id')
@@ -68,8 +68,8 @@ export class ContactsController {
     return this.writer.run(removeContact, { ...by, id });
   }
 
-  private one(of: Organisation, id: ContactId): ContactResponse {
-    const found = this.list(of).find((one) => one.id === id);
+  private one(organisation: Organisation, id: ContactId): ContactResponse {
+    const found = this.list(organisation).find((contact) => contact.id === id);
     if (!found) throw notFound('contact');
     return found;
   }

@@ -1,8 +1,8 @@
 import {
   ChangeCurrencyRequest,
   CurrenciesQuery,
-  type CurrencyResponse,
   CurrencyRequest,
+  type CurrencyResponse,
   type ExchangeRateResponse,
   ExchangeRatesQuery,
   RateRequest,
@@ -30,31 +30,34 @@ export class CurrenciesController {
 
   /** The currencies, with the rates that hold before the first and on the last day of a span. */
   @Get('currencies')
-  list(@CurrentOrganisation() of: Organisation, @Query() query: CurrenciesQuery): CurrencyResponse[] {
+  list(@CurrentOrganisation() organisation: Organisation, @Query() query: CurrenciesQuery): CurrencyResponse[] {
     const { db, clock } = this.reader;
-    const { from, to } = reportSpan(query, of, clock.today());
-    return currencyAnswers(db, of.id, loadChart(db, of.id), { opening: dayBefore(from), closing: to });
+    const { from, to } = reportSpan(query, organisation, clock.today());
+    return currencyAnswers(db, organisation.id, loadChart(db, organisation.id), {
+      opening: dayBefore(from),
+      closing: to,
+    });
   }
 
   @Post('currencies')
   async add(
-    @CurrentOrganisation() of: Organisation,
+    @CurrentOrganisation() organisation: Organisation,
     @Acting() by: OfPerson,
     @Body() request: CurrencyRequest,
   ): Promise<CurrencyResponse> {
     await this.writer.run(addCurrency, { ...by, request });
-    return this.one(of, request.currency.trim().toUpperCase());
+    return this.one(organisation, request.currency.trim().toUpperCase());
   }
 
   @Put('currencies/:currency')
   async change(
-    @CurrentOrganisation() of: Organisation,
+    @CurrentOrganisation() organisation: Organisation,
     @Acting() by: OfPerson,
     @Param('currency') currency: string,
     @Body() request: ChangeCurrencyRequest,
   ): Promise<CurrencyResponse> {
     await this.writer.run(changeCurrency, { ...by, request: { ...request, currency } });
-    return this.one(of, currency);
+    return this.one(organisation, currency);
   }
 
   @Delete('currencies/:currency')
@@ -65,32 +68,35 @@ export class CurrenciesController {
 
   /** Rates as they were quoted, the earliest first; or those that hold on a day. */
   @Get('exchange-rates')
-  rates(@CurrentOrganisation() of: Organisation, @Query() query: ExchangeRatesQuery): ExchangeRateResponse[] {
+  rates(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: ExchangeRatesQuery,
+  ): ExchangeRateResponse[] {
     const { db, clock } = this.reader;
-    if (!query.on) return loadRates(db, of.id, query.currency).map(exchangeRateResponse);
-    const on = reportDate(query.on, 'on', of, clock.today(), clock.today());
-    return loadCurrencies(db, of.id)
+    if (!query.on) return loadRates(db, organisation.id, query.currency).map(exchangeRateResponse);
+    const on = reportDate(query.on, 'on', organisation, clock.today(), clock.today());
+    return loadCurrencies(db, organisation.id)
       .filter(({ currency }) => query.currency === undefined || query.currency === currency)
-      .flatMap(({ currency }) => rateHeldOn(db, of.id, currency, on) ?? [])
+      .flatMap(({ currency }) => rateHeldOn(db, organisation.id, currency, on) ?? [])
       .map(exchangeRateResponse);
   }
 
   @Get('exchange-rates.csv')
   @Header('content-type', 'text/csv; charset=utf-8')
-  csv(@CurrentOrganisation() of: Organisation, @Query() query: ExchangeRatesQuery): string {
-    return writeCsv(RATE_COLUMNS, rateRows(loadRates(this.reader.db, of.id, query.currency)));
+  csv(@CurrentOrganisation() organisation: Organisation, @Query() query: ExchangeRatesQuery): string {
+    return writeCsv(RATE_COLUMNS, rateRows(loadRates(this.reader.db, organisation.id, query.currency)));
   }
 
   @Put('exchange-rates/:currency/:date')
   async setRate(
-    @CurrentOrganisation() of: Organisation,
+    @CurrentOrganisation() organisation: Organisation,
     @Acting() by: OfPerson,
     @Param('currency') currency: string,
     @Param('date') date: string,
     @Body() request: RateRequest,
   ): Promise<ExchangeRateResponse> {
     await this.writer.run(setRate, { ...by, currency, date, request });
-    const found = this.rates(of, { currency }).find((rate) => rate.date === date);
+    const found = this.rates(organisation, { currency }).find((rate) => rate.date === date);
     if (!found) throw notFound('rate');
     return found;
   }
@@ -105,8 +111,8 @@ export class CurrenciesController {
     return this.writer.run(removeRate, { ...by, currency, date });
   }
 
-  private one(of: Organisation, currency: string): CurrencyResponse {
-    const found = this.list(of, {}).find((one) => one.currency === currency);
+  private one(organisation: Organisation, currency: string): CurrencyResponse {
+    const found = this.list(organisation, {}).find((one) => one.currency === currency);
     if (!found) throw notFound('currency');
     return found;
   }

@@ -84,7 +84,7 @@ export const setRate = defineCommand(
 export const removeRate = defineCommand(
   'removeRate',
   (context: WriteContext, { currency, date, ...of }: OfPerson & { currency: string; date: string }): void => {
-    const before = loadRates(context.db, of.organisation, currency).find((one) => one.date === date);
+    const before = loadRates(context.db, of.organisation, currency).find((rate) => rate.date === date);
     if (!before) throw notFound('rate');
     context.db
       .delete(exchangeRate)

@@ -124,7 +124,7 @@ export function currencyAnswers(
       rates: counted.find((row) => row.currency === currency)?.rates ?? 0,
       opening: heldOn(days.opening),
       closing: heldOn(days.closing),
-      accounts: chart.accounts.filter((one) => one.currency === currency).map((one) => one.number),
+      accounts: chart.accounts.filter((account) => account.currency === currency).map((account) => account.number),
       contacts: contacts.find((row) => row.currency === currency)?.count ?? 0,
       version,
     };

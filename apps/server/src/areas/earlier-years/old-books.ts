@@ -54,19 +54,24 @@ export interface FlowsToDate {
 }
 
 /** What stood at a date before the changeover: what was brought in of the old books. */
-export function oldPosition(db: Db, of: Organisation, asAt: CivilDate): Figures<FlowsToDate> {
-  const { changeover, balances } = oldBooksOf(db, of);
+export function oldPosition(db: Db, organisation: Organisation, asAt: CivilDate): Figures<FlowsToDate> {
+  const { changeover, balances } = oldBooksOf(db, organisation);
   const old = positionInOldBooks(balances, asAt);
   if (!old) return { of: undefined, note: beforeTheseBooks(changeover, asAt) };
-  const chart = loadChart(db, of.id);
+  const chart = loadChart(db, organisation.id);
   const flows = { earlier: flowsOfBalances(old, chart, false), year: flowsOfBalances(old, chart, true) };
   return { of: flows, note: 'From the old books.' };
 }
 
 /** What stood at a date: in these books, or before the changeover in the old ones. */
-export function flowsKnownAt(db: Db, of: Organisation, view: LedgerView, asAt: CivilDate): Figures<FlowsToDate> {
-  if (asAt < oldBooksOf(db, of).changeover) return oldPosition(db, of, asAt);
-  return { of: flowsAtDate(db, of, view, asAt), note: null };
+export function flowsKnownAt(
+  db: Db,
+  organisation: Organisation,
+  view: LedgerView,
+  asAt: CivilDate,
+): Figures<FlowsToDate> {
+  if (asAt < oldBooksOf(db, organisation).changeover) return oldPosition(db, organisation, asAt);
+  return { of: flowsAtDate(db, organisation, view, asAt), note: null };
 }
 
 /** Why there is nothing to show of a date. */

@@ -1,4 +1,4 @@
-import { type PaperResponse, PaperRequest } from '@just-ledger/contract';
+import { PaperRequest, type PaperResponse } from '@just-ledger/contract';
 import { Body, Controller, Get, Param, Put } from '@nestjs/common';
 import type { OfPerson } from '../../platform/sessions/session-guard.js';
 import { Acting, CurrentOrganisation, Needs } from '../../platform/sessions/session-guard.js';
@@ -16,19 +16,19 @@ export class GatheringController {
   ) {}
 
   @Get()
-  list(@CurrentOrganisation() of: Organisation): PaperResponse[] {
-    return papersOf(this.reader.db, of);
+  list(@CurrentOrganisation() organisation: Organisation): PaperResponse[] {
+    return papersOf(this.reader.db, organisation);
   }
 
   @Needs('preparer')
   @Put(':paper')
   async keep(
-    @CurrentOrganisation() of: Organisation,
+    @CurrentOrganisation() organisation: Organisation,
     @Acting() by: OfPerson,
     @Param('paper') paper: string,
     @Body() request: PaperRequest,
   ): Promise<PaperResponse[]> {
     await this.writer.run(keepPaper, { ...by, paper, request });
-    return this.list(of);
+    return this.list(organisation);
   }
 }

@@ -8,12 +8,12 @@ export const planChartImport: PlanImport = (db, organisation, rows, step) => {
   const read = chartChanges(db, organisation, rows, step);
   const plan = planChart(db, organisation, read.changes, step);
   const { before, after, names } = plan;
-  const differing = plan.changed.filter((one) => {
-    const old = before.byId.get(one.id);
-    const [was, is] = [old && accountParticulars(old, before, names), accountParticulars(one, after, names)];
+  const differing = plan.changed.filter((account) => {
+    const old = before.byId.get(account.id);
+    const [was, is] = [old && accountParticulars(old, before, names), accountParticulars(account, after, names)];
     return JSON.stringify(was) !== JSON.stringify(is);
   });
-  const added = differing.filter((one) => !before.byId.has(one.id)).length;
+  const added = differing.filter((account) => !before.byId.has(account.id)).length;
   return {
     added,
     changed: differing.length - added,

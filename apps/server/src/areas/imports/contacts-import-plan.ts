@@ -36,12 +36,12 @@ export const planContactsImport: PlanImport = (db, organisation, rows, step) => 
   for (const row of rows) {
     step();
     const known = knownAs(row, byNumber, byName);
-    const twin = known && seen.get(known.id);
+    const duplicate = known && seen.get(known.id);
     if (known) seen.set(known.id, row.line);
     const refuse = (code: string, column: string, message: string): void =>
       void problems.push(problem(code, `rows.${row.line}.${column}`, message));
-    if (twin !== undefined) {
-      refuse('row-twice', 'name', `${known?.number} ${known?.name} already stands in row ${twin}.`);
+    if (duplicate !== undefined) {
+      refuse('row-twice', 'name', `${known?.number} ${known?.name} already stands in row ${duplicate}.`);
       continue;
     }
     if (known && known.mergedInto !== null) {
@@ -62,7 +62,7 @@ export const planContactsImport: PlanImport = (db, organisation, rows, step) => 
     }
   }
   const numbered = withNumbers(planned, unnumbered, byNumber);
-  problems.push(...twins(numbered, existing));
+  problems.push(...duplicates(numbered, existing));
   const differing = numbered.filter(
     ({ after, before }) =>
       !before || JSON.stringify(contactParticulars(before)) !== JSON.stringify(contactParticulars(after)),
@@ -135,7 +135,7 @@ function withNumbers(
 }
 
 /** Numbers and names that two contacts would have. */
-function twins(planned: readonly PlannedContact[], existing: readonly ContactRow[]): Problem[] {
+function duplicates(planned: readonly PlannedContact[], existing: readonly ContactRow[]): Problem[] {
   const touched = new Set(planned.map(({ after }) => Number(after.id)));
   const others = existing.filter((row) => !touched.has(row.id));
   const holders = {

@@ -74,13 +74,13 @@ export class ImportJobs {
   async match(of: OfPerson, id: string, columns: string[], decimal?: '.' | ','): Promise<ImportResponse> {
     const job = this.jobs.find(id, isOf(of));
     if (!['matching', 'checked', 'failed'].includes(job.state) || job.headings.length === 0) throw notNow(job);
-    const padded = job.headings.map((_, at) => columns[at] ?? '');
+    const padded = job.headings.map((_, index) => columns[index] ?? '');
     const problems = matchingProblems(job.subject, padded);
     if (problems.length > 0) throw new Refusal(422, problems);
     const { organisation, subject } = job;
     Object.assign(job, { state: 'checking', progress: new Progress(), result: null, problems: [], problemCount: 0 });
     const headings = job.headings.map(({ heading }) => heading);
-    job.headings = job.headings.map((one, at) => ({ ...one, column: padded[at] ?? '' }));
+    job.headings = job.headings.map((one, index) => ({ ...one, column: padded[index] ?? '' }));
     void this.jobs.follow(
       job,
       this.importer.run(checkImport, {

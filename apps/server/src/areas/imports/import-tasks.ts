@@ -57,11 +57,11 @@ export const readImport = defineFileTask(
     return {
       rows: rows.length,
       notes: [...table.notes],
-      headings: headings.map((heading, at) => ({
+      headings: headings.map((heading, index) => ({
         heading,
-        column: columns[at] ?? '',
+        column: columns[index] ?? '',
         samples: rows
-          .map((row) => row[at]?.trim() ?? '')
+          .map((row) => row[index]?.trim() ?? '')
           .filter((cell) => cell !== '')
           .slice(0, SAMPLES),
       })),
@@ -149,7 +149,7 @@ function withReadAmounts(
   const { rows, marks, isDoubtful, sample } = withPlainAmounts(tray, cells, baseCurrency, decimal);
   return {
     problems: read.problems,
-    rows: read.rows.map(({ line }, at) => ({ line, cells: rows[at] ?? {} })),
+    rows: read.rows.map(({ line }, index) => ({ line, cells: rows[index] ?? {} })),
     notes: sample
       ? [`${sample.written} is read as ${sample.read}${isDoubtful ? ': is its mark that of decimals?' : ''}`]
       : [],
@@ -162,8 +162,8 @@ function matchedRows(table: Table, columns: readonly string[]): { rows: ImportRo
   const problems: Problem[] = [];
   const rows: ImportRow[] = [];
   const [headings = []] = table.rows;
-  table.rows.forEach((cells, at) => {
-    const line = at + 1;
+  table.rows.forEach((cells, index) => {
+    const line = index + 1;
     if (line === 1 || cells.every((cell) => cell.trim() === '')) return;
     if (cells.length !== headings.length) {
       const message = `This row has ${cells.length} cells, the headings are ${headings.length}.`;
@@ -202,7 +202,7 @@ export function rememberedMatching(
   headings: readonly string[],
   columns: readonly string[],
 ): { heading: string; column: string }[] {
-  const byHeading = new Map(headings.map((heading, at) => [plainHeading(heading), columns[at] ?? '']));
+  const byHeading = new Map(headings.map((heading, index) => [plainHeading(heading), columns[index] ?? '']));
   return [...byHeading].map(([heading, column]) => ({ heading, column }));
 }
 

@@ -1,5 +1,5 @@
 import type { ImportCounts } from '@just-ledger/contract';
-import { type ImportResponse, ImportQuery, MatchingRequest } from '@just-ledger/contract';
+import { ImportQuery, type ImportResponse, MatchingRequest } from '@just-ledger/contract';
 import { IMPORT_SUBJECTS, isImportSubject, problem } from '@just-ledger/core';
 import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Query, Res } from '@nestjs/common';
 import type { FastifyReply } from 'fastify';
@@ -74,13 +74,13 @@ export class ImportsController {
   @Needs('reader')
   @Get('exports/:file')
   async export(
-    @CurrentOrganisation() of: Organisation,
+    @CurrentOrganisation() organisation: Organisation,
     @Param('file') file: string,
     @Res({ passthrough: true }) reply: FastifyReply,
   ): Promise<string | Buffer> {
     const [, subject = '', ending = ''] = /^([a-z-]+)\.(csv|xlsx)$/.exec(file) ?? [];
     if (!isImportSubject(subject)) throw notFound('file');
-    const [header = [], ...rows] = exportRows(this.reader.db, of.id, subject);
+    const [header = [], ...rows] = exportRows(this.reader.db, organisation.id, subject);
     void reply.header('content-disposition', `attachment; filename="${file}"`);
     if (ending === 'csv') {
       void reply.header('content-type', 'text/csv; charset=utf-8');

@@ -16,10 +16,10 @@ export const planRatesImport: PlanImport = (db, organisation, rows, step) => {
       problems.push(...read.problems);
       return [];
     }
-    const twin = seen.get(keyOf(read.value));
+    const duplicate = seen.get(keyOf(read.value));
     seen.set(keyOf(read.value), row.line);
-    if (twin !== undefined) {
-      const message = `${read.value.currency} already has a rate of this day in row ${twin}.`;
+    if (duplicate !== undefined) {
+      const message = `${read.value.currency} already has a rate of this day in row ${duplicate}.`;
       problems.push(problem('row-twice', `rows.${row.line}.date`, message));
     }
     return [read.value];

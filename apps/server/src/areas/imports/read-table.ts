@@ -25,7 +25,7 @@ const OTHERS: readonly (readonly [number[], string])[] = [
  */
 export async function readTable(bytes: Uint8Array, checkPoint: CheckPoint): Promise<Table> {
   if (bytes.length === 0) throw refusal('file-empty', 'The file is empty.');
-  const other = OTHERS.find(([beginning]) => beginning.every((byte, at) => bytes[at] === byte));
+  const other = OTHERS.find(([beginning]) => beginning.every((byte, index) => bytes[index] === byte));
   if (other) throw refusal('not-a-table', other[1]);
   const isZip = bytes[0] === 0x50 && bytes[1] === 0x4b;
   const table = isZip ? await readWorkbookTable(bytes, checkPoint) : readTextTable(bytes, checkPoint);

@@ -72,8 +72,8 @@ function unmarkedUtf16(bytes: Uint8Array): string | undefined {
   const head = bytes.subarray(0, 400);
   if (head.length < 4) return undefined;
   const empty = [0, 0];
-  head.forEach((byte, at) => {
-    if (byte === 0) empty[at % 2] = (empty[at % 2] ?? 0) + 1;
+  head.forEach((byte, index) => {
+    if (byte === 0) empty[index % 2] = (empty[index % 2] ?? 0) + 1;
   });
   const half = head.length / 2;
   const [even = 0, odd = 0] = empty;

@@ -122,8 +122,8 @@ export class EntryAppender {
     this.volume = withinBounds(this.volume, posted.lines);
     const seal = sealOf(previousSeal, posted);
     this.statements.stageEntry({ entry: posted, person, previousSeal, seal });
-    posted.lines.forEach((line, at) =>
-      this.statements.stageLine(posted.place, at + 1, line, this.combinations.of(line)),
+    posted.lines.forEach((line, index) =>
+      this.statements.stageLine(posted.place, index + 1, line, this.combinations.of(line)),
     );
     this.last = { place: posted.place, seal, postedAt: posted.postedAt };
     if (posted.date < this.books.calendar.firstDay && source !== 'closing') {

@@ -1,6 +1,6 @@
 import {
-  type DraftResponse,
   DraftRequest,
+  type DraftResponse,
   DraftVersionQuery,
   type EntryResponse,
   PostDraftRequest,
@@ -23,7 +23,7 @@ import type { Person } from '../../platform/sessions/session-store.js';
 import { Reader, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { changeDraft, dropDraft, keepDraft, postDraft } from './draft-commands.js';
-import { draftResponse, draftOf, draftsOf } from './draft-store.js';
+import { draftOf, draftResponse, draftsOf } from './draft-store.js';
 
 /** Entries not yet posted. */
 @Controller('api/organisations/:organisation/drafts')
@@ -34,55 +34,55 @@ export class DraftsController {
   ) {}
 
   @Get()
-  list(@CurrentOrganisation() of: Organisation): DraftResponse[] {
-    return draftsOf(this.reader.db, of.id);
+  list(@CurrentOrganisation() organisation: Organisation): DraftResponse[] {
+    return draftsOf(this.reader.db, organisation.id);
   }
 
   @Needs('preparer')
   @Post()
   keep(
-    @CurrentOrganisation() of: Organisation,
+    @CurrentOrganisation() organisation: Organisation,
     @CurrentPerson() person: Person,
     @Body() request: DraftRequest,
   ): Promise<DraftResponse> {
-    return this.writer.run(keepDraft, { organisation: of.id, person: person.id, request });
+    return this.writer.run(keepDraft, { organisation: organisation.id, person: person.id, request });
   }
 
   @Get(':id')
-  one(@CurrentOrganisation() of: Organisation, @Param('id', ParseIntPipe) id: number): DraftResponse {
-    return draftResponse(this.reader.db, draftOf(this.reader.db, of.id, id));
+  one(@CurrentOrganisation() organisation: Organisation, @Param('id', ParseIntPipe) id: number): DraftResponse {
+    return draftResponse(this.reader.db, draftOf(this.reader.db, organisation.id, id));
   }
 
   @Needs('preparer')
   @Put(':id')
   change(
-    @CurrentOrganisation() of: Organisation,
+    @CurrentOrganisation() organisation: Organisation,
     @Param('id', ParseIntPipe) id: number,
     @Body() request: DraftRequest,
   ): Promise<DraftResponse> {
-    return this.writer.run(changeDraft, { organisation: of.id, id, request });
+    return this.writer.run(changeDraft, { organisation: organisation.id, id, request });
   }
 
   @Needs('preparer')
   @Delete(':id')
   @HttpCode(204)
   drop(
-    @CurrentOrganisation() of: Organisation,
+    @CurrentOrganisation() organisation: Organisation,
     @CurrentPerson() person: Person,
     @Param('id', ParseIntPipe) id: number,
     @Query() { version }: DraftVersionQuery,
   ): Promise<void> {
-    return this.writer.run(dropDraft, { organisation: of.id, person: person.id, id, version });
+    return this.writer.run(dropDraft, { organisation: organisation.id, person: person.id, id, version });
   }
 
   @Post(':id/post')
   post(
-    @CurrentOrganisation() of: Organisation,
+    @CurrentOrganisation() organisation: Organisation,
     @CurrentPerson() person: Person,
     @Param('id', ParseIntPipe) id: number,
     @Body() request?: PostDraftRequest,
     @Headers('idempotency-key') key?: string,
   ): Promise<EntryResponse> {
-    return this.writer.run(postDraft, { organisation: of.id, person: person.id, id, key, request });
+    return this.writer.run(postDraft, { organisation: organisation.id, person: person.id, id, key, request });
   }
 }

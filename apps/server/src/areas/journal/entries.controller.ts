@@ -28,53 +28,55 @@ export class EntriesController {
   ) {}
 
   @Get('entries')
-  page(@CurrentOrganisation() of: Organisation, @Query() query: EntriesQuery): EntriesResponse {
-    return this.reader.read((db) => journalPage(db, of, query));
+  page(@CurrentOrganisation() organisation: Organisation, @Query() query: EntriesQuery): EntriesResponse {
+    return this.reader.read((db) => journalPage(db, organisation, query));
   }
 
   @Get('entries.csv')
   @Header('content-type', 'text/csv; charset=utf-8')
-  csv(@CurrentOrganisation() of: Organisation, @Query() query: EntriesQuery): Promise<string> {
-    return this.batchReader.run(entriesCsv, { organisation: of.id, query: { ...query } });
+  csv(@CurrentOrganisation() organisation: Organisation, @Query() query: EntriesQuery): Promise<string> {
+    return this.batchReader.run(entriesCsv, { organisation: organisation.id, query: { ...query } });
   }
 
   @Post('entries')
   post(
-    @CurrentOrganisation() of: Organisation,
+    @CurrentOrganisation() organisation: Organisation,
     @CurrentPerson() person: Person,
     @Body() request: EntryRequest,
     @Headers('idempotency-key') key?: string,
   ): Promise<EntryResponse> {
-    return this.writer.run(postEntry, { organisation: of.id, person: person.id, key, request });
+    return this.writer.run(postEntry, { organisation: organisation.id, person: person.id, key, request });
   }
 
   @Post('entries/import')
   @HttpCode(201)
   async import(
-    @CurrentOrganisation() of: Organisation,
+    @CurrentOrganisation() organisation: Organisation,
     @CurrentPerson() person: Person,
     @Body() body: unknown,
     @Headers('idempotency-key') key?: string,
   ): Promise<EntriesImportResponse> {
     // read beside the writer, who has to stay free for others
     const file = await this.importer.run(readEntries, { csv: csvText(body) });
-    return this.writer.run(importEntries, { organisation: of.id, person: person.id, key, file });
+    return this.writer.run(importEntries, { organisation: organisation.id, person: person.id, key, file });
   }
 
   @Get('entries/:number')
-  one(@CurrentOrganisation() of: Organisation, @Param('number') number: string): EntryResponse {
-    const [entry] = this.reader.read((db) => entryAnswers(db, of, [entryRowOf(db, of.id, number)]));
+  one(@CurrentOrganisation() organisation: Organisation, @Param('number') number: string): EntryResponse {
+    const [entry] = this.reader.read((db) =>
+      entryAnswers(db, organisation, [entryRowOf(db, organisation.id, number)]),
+    );
     return entry as EntryResponse;
   }
 
   @Post('entries/:number/reverse')
   reverse(
-    @CurrentOrganisation() of: Organisation,
+    @CurrentOrganisation() organisation: Organisation,
     @CurrentPerson() person: Person,
     @Param('number') number: string,
     @Body() request: ReverseRequest,
     @Headers('idempotency-key') key?: string,
   ): Promise<EntryResponse> {
-    return this.writer.run(reverseEntry, { organisation: of.id, person: person.id, key, number, request });
+    return this.writer.run(reverseEntry, { organisation: organisation.id, person: person.id, key, number, request });
   }
 }

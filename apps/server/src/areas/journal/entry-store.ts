@@ -53,7 +53,7 @@ export function entryResponse(
   books: Pick<Books, 'baseCurrency' | 'chart' | 'breakdowns'>,
   contactName: (id: ContactId) => string | null,
 ): EntryResponse {
-  const amount = posted.lines.reduce((sum, one) => sum + Math.max(one.amount, 0), 0);
+  const amount = posted.lines.reduce((sum, line) => sum + Math.max(line.amount, 0), 0);
   return {
     number: entryNumber(posted.year, posted.number),
     place: posted.place,
@@ -66,28 +66,28 @@ export function entryResponse(
     postedAt: posted.postedAt,
     amount: formatAmount(minor(amount), books.baseCurrency),
     ...remarks,
-    lines: posted.lines.map((one) => lineResponse(one, books, contactName)),
+    lines: posted.lines.map((line) => lineResponse(line, books, contactName)),
   };
 }
 
 /** Entries as they go over the wire, in the order given. */
 export function entryAnswers(
   db: Db,
-  of: Organisation,
+  organisation: Organisation,
   rows: readonly EntryRow[],
-  chart = loadChart(db, of.id),
+  chart = loadChart(db, organisation.id),
 ): EntryResponse[] {
   if (rows.length === 0) return [];
   const reversed = rows.flatMap((row) => (row.reverses === null ? [] : [row.reverses]));
   const originals = numbersBy(
     (row) => row.place,
-    reversed.length === 0 ? [] : findEntries(db, of.id, isOneOf(entry.place, reversed)),
+    reversed.length === 0 ? [] : findEntries(db, organisation.id, isOneOf(entry.place, reversed)),
   );
   const reversals = numbersBy(
     (row) => row.reverses,
     findEntries(
       db,
-      of.id,
+      organisation.id,
       isOneOf(
         entry.reverses,
         rows.map((row) => row.place),
@@ -101,12 +101,12 @@ export function entryAnswers(
       .all()
       .map((one) => [one.id, one.name]),
   );
-  const posted = postedEntriesOf(db, of.id, rows);
-  const contactName = contactNames(db, of.id, posted);
-  const books = { baseCurrency: of.baseCurrency, chart, breakdowns: loadBreakdowns(db, of.id) };
-  return rows.map((row, at) =>
+  const posted = postedEntriesOf(db, organisation.id, rows);
+  const contactName = contactNames(db, organisation.id, posted);
+  const books = { baseCurrency: organisation.baseCurrency, chart, breakdowns: loadBreakdowns(db, organisation.id) };
+  return rows.map((row, index) =>
     entryResponse(
-      posted[at] as PostedEntry,
+      posted[index] as PostedEntry,
       {
         seal: row.seal,
         postedBy: people.get(row.postedBy) ?? '',
@@ -125,7 +125,7 @@ export function contactNames(
   organisation: number,
   posted: readonly PostedEntry[],
 ): (id: ContactId) => string | null {
-  const ids = new Set(posted.flatMap((one) => one.lines.flatMap((line) => line.contact ?? [])));
+  const ids = new Set(posted.flatMap((entry) => entry.lines.flatMap((line) => line.contact ?? [])));
   if (ids.size === 0) return () => null;
   const rows = db
     .select({ id: contact.id, name: contact.name })
@@ -141,8 +141,8 @@ function numbersBy(key: (row: EntryRow) => number | null, rows: readonly EntryRo
 }
 
 /** A page of the journal, newest first, with the count and debits of all that match. */
-export function journalPage(db: Db, of: Organisation, query: EntriesQuery): EntriesResponse {
-  const conditions = entryConditions(db, of, query);
+export function journalPage(db: Db, organisation: Organisation, query: EntriesQuery): EntriesResponse {
+  const conditions = entryConditions(db, organisation, query);
   const limit = query.limit ?? 100;
   const rows = db
     .select()
@@ -159,19 +159,19 @@ export function journalPage(db: Db, of: Organisation, query: EntriesQuery): Entr
     .where(and(...conditions))
     .get();
   return {
-    entries: entryAnswers(db, of, shown),
+    entries: entryAnswers(db, organisation, shown),
     next: rows.length > limit && last ? `${last.date}.${last.place}` : null,
     count: sums?.count ?? 0,
-    amount: formatAmount(minor(sums?.amount ?? 0), of.baseCurrency),
+    amount: formatAmount(minor(sums?.amount ?? 0), organisation.baseCurrency),
   };
 }
 
 /** The rows of all entries that match, oldest first. */
-export function journalRows(db: Db, of: Organisation, query: EntriesQuery): EntryRow[] {
+export function journalRows(db: Db, organisation: Organisation, query: EntriesQuery): EntryRow[] {
   return db
     .select()
     .from(entry)
-    .where(and(...entryConditions(db, of, query)))
+    .where(and(...entryConditions(db, organisation, query)))
     .orderBy(entry.date, entry.place)
     .all();
 }

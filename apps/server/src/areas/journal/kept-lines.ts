@@ -23,8 +23,8 @@ export function withIds<Line extends DraftLine>(lines: readonly Line[], books: B
     const account = books.chart.byNumber.get(line.account?.trim() ?? '')?.id;
     const named = line.contact?.trim() ? books.findContact(line.contact.trim())?.id : undefined;
     const values = Object.entries(line.breakdowns ?? {}).flatMap(([name, valueName]) => {
-      const breakdown = books.breakdowns.find((one) => one.name === name);
-      const value = breakdown?.values.find((one) => one.name === valueName);
+      const breakdown = books.breakdowns.find((breakdown) => breakdown.name === name);
+      const value = breakdown?.values.find((value) => value.name === valueName);
       return breakdown && value ? [[String(breakdown.id), value.id] as const] : [];
     });
     const ids: MeantIds = {
@@ -73,7 +73,7 @@ function valuesNow(
   meant: Readonly<Record<string, number>>,
 ): Record<string, string> {
   const now = Object.entries(meant).flatMap(([id, value]) => {
-    const breakdown = loadBreakdowns(db, organisation).find((one) => String(one.id) === id);
+    const breakdown = loadBreakdowns(db, organisation).find((breakdown) => String(breakdown.id) === id);
     const name = breakdown?.values.find((one) => one.id === value)?.name;
     return breakdown && name !== undefined ? [[breakdown.name, name] as const] : [];
   });

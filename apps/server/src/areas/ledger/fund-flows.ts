@@ -30,7 +30,7 @@ import { flowsBetween, type LedgerView, periodNumber } from './flow-store.js';
  */
 export function flowsByFund(
   db: Db,
-  of: Organisation,
+  organisation: Organisation,
   view: LedgerView,
   from: CivilDate,
   to: CivilDate,
@@ -38,8 +38,8 @@ export function flowsByFund(
 ): readonly LedgerFlow[] {
   const flows = flowsBetween(db, view, from, to);
   if (rules.funds.length === 0 || from > to) return flows;
-  const funds = fundsByCombination(db, of.id, rules);
-  const chart = loadChart(db, of.id);
+  const funds = fundsByCombination(db, organisation.id, rules);
+  const chart = loadChart(db, organisation.id);
   const moved = partsIn(db, view, [...funds.keys()], from, to).flatMap(([account, within, amount]): LedgerFlow[] => {
     if (amount === 0 || !isTemporary(accountIn(chart, account))) return [];
     const part = { account, stage: 'ordinary' as const };

@@ -1,9 +1,9 @@
 import type {
-  AgedBalancesResponse,
   AgedBalancesQuery,
+  AgedBalancesResponse,
   AgedItemResponse,
-  StatementOfAccountResponse,
   StatementOfAccountQuery,
+  StatementOfAccountResponse,
 } from '@just-ledger/contract';
 import {
   type Age,
@@ -31,23 +31,23 @@ import { controlAccounts, controlLines } from './control-lines.js';
 /** What is owed to the organisation, or by it, by contact and age, and the accounts that it must equal. */
 export function agedBalancesReport(
   db: Db,
-  of: Organisation,
+  organisation: Organisation,
   { ledger, asAt: text }: AgedBalancesQuery,
   today: CivilDate,
 ): AgedBalancesResponse {
-  const asAt = reportDate(text, 'asAt', of, today, today);
-  const accounts = controlAccounts(db, of.id, ledger);
+  const asAt = reportDate(text, 'asAt', organisation, today, today);
+  const accounts = controlAccounts(db, organisation.id, ledger);
   const sign = ledger === 'receivables' ? 1 : -1;
-  const write = (amount: number): string => formatAmount(minor(sign * amount), of.baseCurrency);
+  const write = (amount: number): string => formatAmount(minor(sign * amount), organisation.baseCurrency);
   const names = new Map(
     db
       .select({ id: contact.id, number: contact.number, name: contact.name })
       .from(contact)
-      .where(eq(contact.organisation, of.id))
+      .where(eq(contact.organisation, organisation.id))
       .all()
       .map((row) => [row.id, row]),
   );
-  const aged = agedBalances(openItems(controlLines(db, of.id, accounts, asAt)), asAt)
+  const aged = agedBalances(openItems(controlLines(db, organisation.id, accounts, asAt)), asAt)
     .map((one) => ({
       ...one,
       name: names.get(one.contact)?.name ?? '',
@@ -55,7 +55,9 @@ export function agedBalancesReport(
     }))
     .sort((a, b) => a.name.localeCompare(b.name, 'en'));
   const all = aged.flatMap(({ items }) => items);
-  const balances = sumByAccount(flowsBetween(db, { organisation: of.id, calendar: of.calendar }, undefined, asAt));
+  const balances = sumByAccount(
+    flowsBetween(db, { organisation: organisation.id, calendar: organisation.calendar }, undefined, asAt),
+  );
   return {
     ledger,
     asAt,
@@ -64,7 +66,7 @@ export function agedBalancesReport(
       name,
       ages: writtenAges(ages, write),
       total: write(total),
-      items: items.map((item) => itemResponse(item, sign, of.baseCurrency)),
+      items: items.map((item) => itemResponse(item, sign, organisation.baseCurrency)),
     })),
     ages: writtenAges(sumsByAge(all), write),
     total: write(all.reduce((sum, item) => sum + item.open, 0)),
@@ -98,14 +100,14 @@ export function agedBalancesRows({ contacts, ages, total }: AgedBalancesResponse
 /** What passed between the organisation and a contact in a span, and what is open at its end. */
 export function statementOfAccount(
   db: Db,
-  of: Organisation,
+  organisation: Organisation,
   query: StatementOfAccountQuery,
   today: CivilDate,
 ): StatementOfAccountResponse {
-  const { from, to } = reportSpan(query, of, today);
-  const found = contactNamed(db, of.id, query.contact);
-  const write = (amount: number): string => formatAmount(minor(amount), of.baseCurrency);
-  const lines = controlLines(db, of.id, controlAccounts(db, of.id), to, found.id);
+  const { from, to } = reportSpan(query, organisation, today);
+  const found = contactNamed(db, organisation.id, query.contact);
+  const write = (amount: number): string => formatAmount(minor(amount), organisation.baseCurrency);
+  const lines = controlLines(db, organisation.id, controlAccounts(db, organisation.id), to, found.id);
   const before = lines.filter(({ date }) => date < from).reduce((sum, { amount }) => sum + amount, 0);
   let balance = before;
   const [aged] = agedBalances(openItems(lines), to);
@@ -138,7 +140,7 @@ export function statementOfAccount(
     closing: write(balance),
     owed: write(sumOn('receivables')),
     owing: write(-sumOn('payables')),
-    items: (aged?.items ?? []).map((item) => itemResponse(item, 1, of.baseCurrency)),
+    items: (aged?.items ?? []).map((item) => itemResponse(item, 1, organisation.baseCurrency)),
   };
 }
 

@@ -1,8 +1,8 @@
 import {
-  type AgedBalancesResponse,
   AgedBalancesQuery,
-  type StatementOfAccountResponse,
+  type AgedBalancesResponse,
   StatementOfAccountQuery,
+  type StatementOfAccountResponse,
 } from '@just-ledger/contract';
 import { Controller, Get, Header, Query } from '@nestjs/common';
 import { writeCsv } from '../../platform/files/csv.js';
@@ -51,28 +51,28 @@ export class OpenItemsController {
   constructor(private readonly reader: Reader) {}
 
   @Get('aged-balances')
-  aged(@CurrentOrganisation() of: Organisation, @Query() query: AgedBalancesQuery): AgedBalancesResponse {
-    return this.reader.read((db) => agedBalancesReport(db, of, query, this.reader.clock.today()));
+  aged(@CurrentOrganisation() organisation: Organisation, @Query() query: AgedBalancesQuery): AgedBalancesResponse {
+    return this.reader.read((db) => agedBalancesReport(db, organisation, query, this.reader.clock.today()));
   }
 
   @Get('aged-balances.csv')
   @Header('content-type', 'text/csv; charset=utf-8')
-  agedCsv(@CurrentOrganisation() of: Organisation, @Query() query: AgedBalancesQuery): string {
-    return writeCsv(AGED_COLUMNS, agedBalancesRows(this.aged(of, query)), AGED_COLUMNS.slice(7));
+  agedCsv(@CurrentOrganisation() organisation: Organisation, @Query() query: AgedBalancesQuery): string {
+    return writeCsv(AGED_COLUMNS, agedBalancesRows(this.aged(organisation, query)), AGED_COLUMNS.slice(7));
   }
 
   @Get('statement-of-account')
   statement(
-    @CurrentOrganisation() of: Organisation,
+    @CurrentOrganisation() organisation: Organisation,
     @Query() query: StatementOfAccountQuery,
   ): StatementOfAccountResponse {
-    return this.reader.read((db) => statementOfAccount(db, of, query, this.reader.clock.today()));
+    return this.reader.read((db) => statementOfAccount(db, organisation, query, this.reader.clock.today()));
   }
 
   @Get('statement-of-account.csv')
   @Header('content-type', 'text/csv; charset=utf-8')
-  statementCsv(@CurrentOrganisation() of: Organisation, @Query() query: StatementOfAccountQuery): string {
-    return writeCsv(STATEMENT_COLUMNS, statementOfAccountRows(this.statement(of, query)), [
+  statementCsv(@CurrentOrganisation() organisation: Organisation, @Query() query: StatementOfAccountQuery): string {
+    return writeCsv(STATEMENT_COLUMNS, statementOfAccountRows(this.statement(organisation, query)), [
       'debit',
       'credit',
       'balance',

@@ -21,7 +21,7 @@ import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { recordChange } from '../audit-trail/record-change.js';
 import { dependenceProblems } from './dependence.js';
-import { type Organisation, organisationResponse, organisationOf } from './organisation-store.js';
+import { type Organisation, organisationOf, organisationResponse } from './organisation-store.js';
 
 /** Changes an organisation: its name always, the rest as long as nothing posted depends on it. */
 export const changeOrganisation = defineCommand(
@@ -77,13 +77,13 @@ export function recordOrganisation(
   after: Organisation,
   before?: Organisation,
 ): void {
-  const particulars = (one: Organisation): Particulars => ({
-    name: one.name,
-    kind: KIND_LABELS[one.kind],
-    'base currency': one.baseCurrency,
-    'fiscal year from': MONTH_NAMES[one.calendar.fiscalYearStartMonth - 1],
-    'first day': one.calendar.firstDay,
-    'changeover date': one.changeoverDate,
+  const particulars = (organisation: Organisation): Particulars => ({
+    name: organisation.name,
+    kind: KIND_LABELS[organisation.kind],
+    'base currency': organisation.baseCurrency,
+    'fiscal year from': MONTH_NAMES[organisation.calendar.fiscalYearStartMonth - 1],
+    'first day': organisation.calendar.firstDay,
+    'changeover date': organisation.changeoverDate,
   });
   recordChange(context, {
     ...of,

@@ -21,7 +21,7 @@ export interface Organisation {
   readonly calendar: BooksCalendar;
   readonly changeoverDate: CivilDate | null;
   readonly version: number;
-  /** The moment at which the books were put away. */
+  /** The moment at which the books were archived. */
   readonly archivedAt: string | null;
 }
 
@@ -41,11 +41,11 @@ export function organisationOf(db: Db, id: number): Organisation {
   };
 }
 
-/** Books that are put away are read only. @throws {Refusal} 409 */
-export function assertNotPutAway(db: Db, id: number): void {
+/** Books that are archived are read only. @throws {Refusal} 409 */
+export function assertNotArchived(db: Db, id: number): void {
   const row = db.select({ at: organisation.archivedAt }).from(organisation).where(eq(organisation.id, id)).get();
   if (!row?.at) return;
-  throw new Refusal(409, [problem('put-away', '', 'These books are archived: they can be read and not changed.')]);
+  throw new Refusal(409, [problem('archived', '', 'These books are archived: they can be read and not changed.')]);
 }
 
 /** What a person is in an organisation, if anything. */
@@ -72,7 +72,7 @@ export function unfinishedStartOf(db: Db, person: number): UnfinishedStartRespon
 }
 
 /** An organisation as it goes over the wire. */
-export function organisationResponse(of: Organisation, role: MemberRole): OrganisationResponse {
-  const { id, name, kind, baseCurrency, calendar, changeoverDate, version, archivedAt } = of;
+export function organisationResponse(organisation: Organisation, role: MemberRole): OrganisationResponse {
+  const { id, name, kind, baseCurrency, calendar, changeoverDate, version, archivedAt } = organisation;
   return { id, name, kind, baseCurrency, ...calendar, changeoverDate, role, version, archivedAt };
 }

@@ -6,13 +6,13 @@ import type { Organisation } from './organisation-store.js';
 export function reportDate(
   text: string | undefined,
   path: string,
-  of: Organisation,
+  organisation: Organisation,
   today: CivilDate,
   otherwise: CivilDate,
 ): CivilDate {
   if (text === undefined || text === '') return otherwise;
   if (!isCivilDate(text)) throw new Refusal(422, [problem('not-a-date', path, `“${text}” is not a date.`)]);
-  const horizon = horizonOf(of.calendar, today);
+  const horizon = horizonOf(organisation.calendar, today);
   if (text > horizon)
     throw new Refusal(422, [problem('beyond-horizon', path, `The books take dates up to ${longDate(horizon)}.`)]);
   return text;
@@ -21,16 +21,16 @@ export function reportDate(
 /** Reads a span of a query: by default from the first day of the fiscal year of its end, which is by default today. */
 export function reportSpan(
   query: { from?: string | undefined; to?: string | undefined },
-  of: Organisation,
+  organisation: Organisation,
   today: CivilDate,
 ): { from: CivilDate; to: CivilDate } {
-  const to = reportDate(query.to, 'to', of, today, today);
-  const from = reportDate(query.from, 'from', of, today, yearStart(of, to) ?? to);
+  const to = reportDate(query.to, 'to', organisation, today, today);
+  const from = reportDate(query.from, 'from', organisation, today, yearStart(organisation, to) ?? to);
   if (from > to) throw new Refusal(422, [problem('from-after-to', 'from', 'The span ends before it begins.')]);
   return { from, to };
 }
 
 /** The first day of a date's fiscal year; undefined before the books' first day. */
-export function yearStart(of: Organisation, date: CivilDate): CivilDate | undefined {
-  return date < of.calendar.firstDay ? undefined : fiscalYearOf(of.calendar, date).first;
+export function yearStart(organisation: Organisation, date: CivilDate): CivilDate | undefined {
+  return date < organisation.calendar.firstDay ? undefined : fiscalYearOf(organisation.calendar, date).first;
 }

@@ -34,12 +34,12 @@ export class OverviewController {
   }
 
   private async standing(organisation: number, today: CivilDate): Promise<StandingResponse> {
-    const standing = await this.heavyReader.run(standingOf, { organisation, today });
+    const status = await this.heavyReader.run(standingOf, { organisation, today });
     const read = (await this.checks.last(organisation)).proofs;
     return {
-      ...standing,
-      proofs: standing.proofs + read.length,
-      proofsFailing: standing.proofsFailing + read.filter((proof) => !proof.holds).length,
+      ...status,
+      proofs: status.proofs + read.length,
+      proofsFailing: status.proofsFailing + read.filter((proof) => !proof.holds).length,
     };
   }
 }

@@ -1,7 +1,7 @@
 import {
   ChangePersonRequest,
-  type InvitationResponse,
   InvitationRequest,
+  type InvitationResponse,
   type OutboxMessageResponse,
   type PersonResponse,
 } from '@just-ledger/contract';
@@ -28,19 +28,19 @@ export class PeopleController {
   /** Everybody may see who else is there. */
   @Needs('reader')
   @Get('people')
-  list(@CurrentOrganisation() of: Organisation, @CurrentPerson() you: Person): PersonResponse[] {
-    return peopleOf(this.reader.db, of.id, you.id);
+  list(@CurrentOrganisation() organisation: Organisation, @CurrentPerson() you: Person): PersonResponse[] {
+    return peopleOf(this.reader.db, organisation.id, you.id);
   }
 
   @Put('people/:id')
   async change(
-    @CurrentOrganisation() of: Organisation,
+    @CurrentOrganisation() organisation: Organisation,
     @Acting() by: OfPerson,
     @Param('id', ParseIntPipe) id: number,
     @Body() { role }: ChangePersonRequest,
   ): Promise<PersonResponse[]> {
     await this.writer.run(changeRole, { ...by, id, role });
-    return peopleOf(this.reader.db, of.id, by.person);
+    return peopleOf(this.reader.db, organisation.id, by.person);
   }
 
   @Delete('people/:id')
@@ -50,19 +50,19 @@ export class PeopleController {
   }
 
   @Get('invitations')
-  invitations(@CurrentOrganisation() of: Organisation): InvitationResponse[] {
-    return openInvitations(this.reader.db, of.id);
+  invitations(@CurrentOrganisation() organisation: Organisation): InvitationResponse[] {
+    return openInvitations(this.reader.db, organisation.id);
   }
 
   /** Invites an address by a message in the outbox. */
   @Post('invitations')
   async invite(
-    @CurrentOrganisation() of: Organisation,
+    @CurrentOrganisation() organisation: Organisation,
     @Acting() by: OfPerson,
     @Body() { email, role }: InvitationRequest,
   ): Promise<InvitationResponse[]> {
     await this.writer.run(invite, { ...by, email: email.trim(), role, ...newLink('invitation') });
-    return openInvitations(this.reader.db, of.id);
+    return openInvitations(this.reader.db, organisation.id);
   }
 
   @Delete('invitations/:id')
@@ -73,7 +73,7 @@ export class PeopleController {
 
   /** Messages where mail would be sent. */
   @Get('outbox')
-  outbox(@CurrentOrganisation() of: Organisation, @CurrentPerson() you: Person): OutboxMessageResponse[] {
-    return messagesFor(this.reader.db, of.id, you.id);
+  outbox(@CurrentOrganisation() organisation: Organisation, @CurrentPerson() you: Person): OutboxMessageResponse[] {
+    return messagesFor(this.reader.db, organisation.id, you.id);
   }
 }

@@ -53,15 +53,15 @@ export function periodsLockedBy(db: Db, organisation: number, year: string): Per
 }
 
 /** All years and months of the books, with their activity and locks. */
-export function fiscalYearsResponse(db: Db, of: Organisation, today: CivilDate): FiscalYearsResponse {
-  const counts = entriesByMonth(db, of);
-  const closed = closedYears(db, of.id);
+export function fiscalYearsResponse(db: Db, organisation: Organisation, today: CivilDate): FiscalYearsResponse {
+  const counts = entriesByMonth(db, organisation);
+  const closed = closedYears(db, organisation.id);
   const locks = new Map(
     db
       .select({ lock: periodLock, by: person.name })
       .from(periodLock)
       .leftJoin(person, eq(person.id, periodLock.lockedBy))
-      .where(eq(periodLock.organisation, of.id))
+      .where(eq(periodLock.organisation, organisation.id))
       .all()
       .map((row) => [row.lock.period, { at: row.lock.lockedAt, by: row.by }]),
   );
@@ -83,8 +83,8 @@ export function fiscalYearsResponse(db: Db, of: Organisation, today: CivilDate):
     return answer(period, laterOf(begin, year.first), earlierOf(endOfMonth(begin), year.last));
   };
   return {
-    broughtForward: answer(BROUGHT_FORWARD, null, dayBefore(of.calendar.firstDay)),
-    years: fiscalYears(of.calendar, today).map((year) => ({
+    broughtForward: answer(BROUGHT_FORWARD, null, dayBefore(organisation.calendar.firstDay)),
+    years: fiscalYears(organisation.calendar, today).map((year) => ({
       year: year.label,
       name: yearName(year),
       from: year.first,

@@ -8,14 +8,14 @@ import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 
 /** The rules of a fiscal year: for a closed one those it was closed by, else those of today's set-up. */
-export function rulesOfYear(db: Db, of: Organisation, date: CivilDate): ClosingRules {
-  const { closed, today } = rulesOf(db, of);
-  return closed.get(fiscalYearOf(of.calendar, date).label) ?? today;
+export function rulesOfYear(db: Db, organisation: Organisation, date: CivilDate): ClosingRules {
+  const { closed, today } = rulesOf(db, organisation);
+  return closed.get(fiscalYearOf(organisation.calendar, date).label) ?? today;
 }
 
 /** The rules of today's set-up: who takes what when a year is closed now. */
-export function rulesOfToday(db: Db, of: Organisation): ClosingRules {
-  return rulesOf(db, of).today;
+export function rulesOfToday(db: Db, organisation: Organisation): ClosingRules {
+  return rulesOf(db, organisation).today;
 }
 
 interface RulesOfYears {
@@ -24,15 +24,15 @@ interface RulesOfYears {
   readonly closed: ReadonlyMap<string, ClosingRules>;
 }
 
-function rulesOf(db: Db, of: Organisation): RulesOfYears {
-  return keptUntilCommit(db, `closing rules ${of.id}`, () => {
+function rulesOf(db: Db, organisation: Organisation): RulesOfYears {
+  return keptUntilCommit(db, `closing rules ${organisation.id}`, () => {
     const rows = db
       .select({ year: yearClosing.year, rules: yearClosing.rules })
       .from(yearClosing)
-      .where(eq(yearClosing.organisation, of.id))
+      .where(eq(yearClosing.organisation, organisation.id))
       .all();
     return {
-      today: closingRules(loadChart(db, of.id), of.kind, loadBreakdowns(db, of.id)),
+      today: closingRules(loadChart(db, organisation.id), organisation.kind, loadBreakdowns(db, organisation.id)),
       closed: new Map(rows.flatMap(({ year, rules }) => (rules === null ? [] : [[year, rules] as const]))),
     };
   });

@@ -67,10 +67,10 @@ function debitsAndCredits(db: Db, of: Organisation, asAt: CivilDate): Proof {
 }
 
 /** The result from the totals of revenue and expense, against what the raw lines of all other accounts leave over. */
-function resultAndEquity(db: Db, of: Organisation, asAt: CivilDate): Proof {
-  const chart = loadChart(db, of.id);
-  const start = yearStart(of, asAt);
-  const view = { organisation: of.id, calendar: of.calendar };
+function resultAndEquity(db: Db, organisation: Organisation, asAt: CivilDate): Proof {
+  const chart = loadChart(db, organisation.id);
+  const start = yearStart(organisation, asAt);
+  const view = { organisation: organisation.id, calendar: organisation.calendar };
   const isResult = (id: AccountId): boolean => {
     const account = accountIn(chart, id);
     return account.element === 'revenue' || account.element === 'expense';
@@ -83,7 +83,7 @@ function resultAndEquity(db: Db, of: Organisation, asAt: CivilDate): Proof {
     SELECT coalesce(sum(CASE WHEN a.element IN ('asset', 'liability') THEN l.amount END), 0) AS assets,
       coalesce(-sum(CASE WHEN a.element = 'equity' THEN l.amount END), 0) AS owners
     FROM line AS l JOIN account AS a ON a.organisation = l.organisation AND a.id = l.account
-    WHERE l.organisation = ${of.id} AND l.stage <> 'closing' AND l.date >= ${start ?? '0000-00-00'} AND l.date <= ${asAt}`);
+    WHERE l.organisation = ${organisation.id} AND l.stage <> 'closing' AND l.date >= ${start ?? '0000-00-00'} AND l.date <= ${asAt}`);
   return proofOf('result-equity', {
     leftLabel: 'Result of the year to date',
     left: result,
@@ -126,12 +126,18 @@ function endedYears(db: Db, of: Organisation, asAt: CivilDate): Proof[] {
 }
 
 /** The equity statement's end, from totals, against assets less liabilities, from raw lines. */
-function equityAndBalanceSheet(db: Db, of: Organisation, asAt: CivilDate): Proof {
-  const chart = loadChart(db, of.id);
-  const { equity } = positionAt(db, of, { organisation: of.id, calendar: of.calendar }, chart, asAt);
+function equityAndBalanceSheet(db: Db, organisation: Organisation, asAt: CivilDate): Proof {
+  const chart = loadChart(db, organisation.id);
+  const { equity } = positionAt(
+    db,
+    organisation,
+    { organisation: organisation.id, calendar: organisation.calendar },
+    chart,
+    asAt,
+  );
   const net = db.get<{ amount: number }>(sql`
     SELECT coalesce(sum(l.amount), 0) AS amount FROM line AS l JOIN account AS a ON a.organisation = l.organisation AND a.id = l.account
-    WHERE l.organisation = ${of.id} AND l.date <= ${asAt} AND a.element IN ('asset', 'liability')`);
+    WHERE l.organisation = ${organisation.id} AND l.date <= ${asAt} AND a.element IN ('asset', 'liability')`);
   return proofOf('equity-balance-sheet', {
     leftLabel: 'End of the equity statement',
     left: equityRow(equity, 'closing-equity').total,

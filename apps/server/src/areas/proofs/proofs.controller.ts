@@ -19,26 +19,29 @@ export class ProofsController {
 
   /** All proofs at a date; those that read everything as they were last read. */
   @Get()
-  async at(@CurrentOrganisation() of: Organisation, @Query() query: ProofsQuery): Promise<ProofsResponse> {
-    return this.answer(of, query, await this.checks.last(of.id));
+  async at(@CurrentOrganisation() organisation: Organisation, @Query() query: ProofsQuery): Promise<ProofsResponse> {
+    return this.answer(organisation, query, await this.checks.last(organisation.id));
   }
 
   /** Reads everything again and answers all proofs. */
   @Post('check')
   @HttpCode(200)
-  async check(@CurrentOrganisation() of: Organisation, @Query() query: ProofsQuery): Promise<ProofsResponse> {
-    return this.answer(of, query, await this.checks.check(of.id));
+  async check(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: ProofsQuery,
+  ): Promise<ProofsResponse> {
+    return this.answer(organisation, query, await this.checks.check(organisation.id));
   }
 
-  private async answer(of: Organisation, query: ProofsQuery, check: KeptCheck): Promise<ProofsResponse> {
+  private async answer(organisation: Organisation, query: ProofsQuery, check: KeptCheck): Promise<ProofsResponse> {
     const today = this.reader.clock.today();
-    const asAt = reportDate(query.asAt, 'asAt', of, today, today);
-    const drawn = await this.heavyReader.run(proofsAt, { organisation: of.id, asAt });
+    const asAt = reportDate(query.asAt, 'asAt', organisation, today, today);
+    const drawn = await this.heavyReader.run(proofsAt, { organisation: organisation.id, asAt });
     const read = check.proofs.map((proof) => ({
-      ...proofResponse(proof, of.baseCurrency),
+      ...proofResponse(proof, organisation.baseCurrency),
       remark: `${proof.remark} Checked on ${longMoment(check.at)}.`,
     }));
-    return { asAt, proofs: [...drawn.map((proof) => proofResponse(proof, of.baseCurrency)), ...read] };
+    return { asAt, proofs: [...drawn.map((proof) => proofResponse(proof, organisation.baseCurrency)), ...read] };
   }
 }
 

@@ -20,7 +20,7 @@ export function verifyBooks(folder: string, report: (line: string) => void): str
   for (const name of found.keys()) if (!expected.has(name)) wrong.push(`${name} does not belong in this file.`);
   for (const { id, name } of db.select({ id: organisation.id, name: organisation.name }).from(organisation).all()) {
     const check = fullCheck(db, id);
-    for (const proof of check.proofs.filter((one) => !one.holds))
+    for (const proof of check.proofs.filter((proof) => !proof.holds))
       wrong.push(`${name}: ${proof.label} does not hold. ${proof.remark ?? ''}`);
     if (!check.broken) report(`${name}: ${check.checkedTo} entries, chain intact, last seal ${check.lastSeal}`);
   }

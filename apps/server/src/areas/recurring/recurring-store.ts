@@ -66,13 +66,13 @@ export function dueDates(db: Db, row: RecurringRow, today: CivilDate): CivilDate
 /** A recurring journal as it goes over the wire: its dates in the fiscal year of a day, and everything that is due. */
 export function recurringResponse(
   db: Db,
-  of: Organisation,
+  organisation: Organisation,
   row: RecurringRow,
   today: CivilDate,
   shown: CivilDate,
 ): RecurringJournalResponse {
   const rows = occurrenceRows(db, row);
-  const year = fiscalYearOf(of.calendar, shown);
+  const year = fiscalYearOf(organisation.calendar, shown);
   const to = year.last > today ? year.last : today;
   const settled = new Map(rows.map(({ one }) => [one.date, one.state]));
   const details = new Map(
@@ -95,7 +95,7 @@ export function recurringResponse(
     schedule: row.schedule,
     scheduleWords: scheduleWords(schedule),
     entry: request,
-    amount: debitsOf(request, of),
+    amount: debitsOf(request, organisation),
     endedOn: row.endedOn,
     occurrences: dates,
     next: occurrences(schedule, addMonths(today, 150))
@@ -118,7 +118,10 @@ function occurrenceRows(db: Db, row: RecurringRow) {
     .all();
 }
 
-function debitsOf(request: RecurringEntryRequest, of: Organisation): string {
-  const debits = request.lines.map((line) => safeParseAmount(line.debit || '0', of.baseCurrency));
-  return formatAmount(minor(debits.reduce((sum, read) => sum + (read.ok ? read.amount : 0), 0)), of.baseCurrency);
+function debitsOf(request: RecurringEntryRequest, organisation: Organisation): string {
+  const debits = request.lines.map((line) => safeParseAmount(line.debit || '0', organisation.baseCurrency));
+  return formatAmount(
+    minor(debits.reduce((sum, read) => sum + (read.ok ? read.amount : 0), 0)),
+    organisation.baseCurrency,
+  );
 }

@@ -2,8 +2,8 @@ import {
   type PostDueResponse,
   PostOccurrenceRequest,
   ProofsQuery,
-  type RecurringJournalResponse,
   RecurringJournalRequest,
+  type RecurringJournalResponse,
   SkipOccurrenceRequest,
 } from '@just-ledger/contract';
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put, Query } from '@nestjs/common';
@@ -32,63 +32,66 @@ export class RecurringController {
 
   /** All of them, with their dates in the fiscal year of a day. */
   @Get()
-  list(@CurrentOrganisation() of: Organisation, @Query() query: ProofsQuery): RecurringJournalResponse[] {
+  list(@CurrentOrganisation() organisation: Organisation, @Query() query: ProofsQuery): RecurringJournalResponse[] {
     const today = this.reader.clock.today();
-    const shown = reportDate(query.asAt, 'asAt', of, today, today);
+    const shown = reportDate(query.asAt, 'asAt', organisation, today, today);
     return this.reader.read((db) =>
-      recurringRows(db, of.id).map((row) => recurringResponse(db, of, row, today, shown)),
+      recurringRows(db, organisation.id).map((row) => recurringResponse(db, organisation, row, today, shown)),
     );
   }
 
   @Post()
   keep(
-    @CurrentOrganisation() of: Organisation,
+    @CurrentOrganisation() organisation: Organisation,
     @Body() request: RecurringJournalRequest,
   ): Promise<RecurringJournalResponse> {
-    return this.writer.run(keepRecurring, { organisation: of.id, request });
+    return this.writer.run(keepRecurring, { organisation: organisation.id, request });
   }
 
   @Post('post-due')
   @HttpCode(200)
-  postDue(@CurrentOrganisation() of: Organisation, @CurrentPerson() person: Person): Promise<PostDueResponse> {
-    return this.writer.run(postDue, { organisation: of.id, person: person.id });
+  postDue(
+    @CurrentOrganisation() organisation: Organisation,
+    @CurrentPerson() person: Person,
+  ): Promise<PostDueResponse> {
+    return this.writer.run(postDue, { organisation: organisation.id, person: person.id });
   }
 
   @Put(':id')
   change(
-    @CurrentOrganisation() of: Organisation,
+    @CurrentOrganisation() organisation: Organisation,
     @Param('id', ParseIntPipe) id: number,
     @Body() request: RecurringJournalRequest,
   ): Promise<RecurringJournalResponse> {
-    return this.writer.run(changeRecurring, { organisation: of.id, id, request });
+    return this.writer.run(changeRecurring, { organisation: organisation.id, id, request });
   }
 
   @Delete(':id')
   end(
-    @CurrentOrganisation() of: Organisation,
+    @CurrentOrganisation() organisation: Organisation,
     @Param('id', ParseIntPipe) id: number,
   ): Promise<RecurringJournalResponse> {
-    return this.writer.run(endRecurring, { organisation: of.id, id });
+    return this.writer.run(endRecurring, { organisation: organisation.id, id });
   }
 
   @Post(':id/post')
   post(
-    @CurrentOrganisation() of: Organisation,
+    @CurrentOrganisation() organisation: Organisation,
     @CurrentPerson() person: Person,
     @Param('id', ParseIntPipe) id: number,
     @Body() request: PostOccurrenceRequest,
   ): Promise<RecurringJournalResponse> {
-    return this.writer.run(postOccurrence, { organisation: of.id, person: person.id, id, request });
+    return this.writer.run(postOccurrence, { organisation: organisation.id, person: person.id, id, request });
   }
 
   @Post(':id/skip')
   @HttpCode(200)
   skip(
-    @CurrentOrganisation() of: Organisation,
+    @CurrentOrganisation() organisation: Organisation,
     @CurrentPerson() person: Person,
     @Param('id', ParseIntPipe) id: number,
     @Body() request: SkipOccurrenceRequest,
   ): Promise<RecurringJournalResponse> {
-    return this.writer.run(skipOccurrence, { organisation: of.id, person: person.id, id, request });
+    return this.writer.run(skipOccurrence, { organisation: organisation.id, person: person.id, id, request });
   }
 }

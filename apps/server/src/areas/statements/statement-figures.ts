@@ -25,27 +25,37 @@ export interface Position {
 }
 
 /** All flows up to a date, and the equity statement of its fiscal year up to it. */
-export function positionAt(db: Db, of: Organisation, view: LedgerView, chart: Chart, asAt: CivilDate): Position {
-  const start = yearStart(of, asAt);
+export function positionAt(
+  db: Db,
+  organisation: Organisation,
+  view: LedgerView,
+  chart: Chart,
+  asAt: CivilDate,
+): Position {
+  const start = yearStart(organisation, asAt);
   const base = flowsBetween(db, view, undefined, start === undefined ? asAt : dayBefore(start));
-  const rules = rulesOfYear(db, of, asAt);
-  const span = start === undefined ? [] : flowsByFund(db, of, view, start, asAt, rules);
-  const equity = equityStatement(chart, of.kind, { base, years: [{ lead: [], span, rules }] });
+  const rules = rulesOfYear(db, organisation, asAt);
+  const span = start === undefined ? [] : flowsByFund(db, organisation, view, start, asAt, rules);
+  const equity = equityStatement(chart, organisation.kind, { base, years: [{ lead: [], span, rules }] });
   return { flows: [...base, ...span], equity };
 }
 
 /** The position at a date: of these books, or before the changeover of what was brought in of the old ones. */
 export function positionFigures(
   db: Db,
-  of: Organisation,
+  organisation: Organisation,
   view: LedgerView,
   chart: Chart,
   asAt: CivilDate,
 ): Figures<Position> {
-  if (asAt >= oldBooksOf(db, of).changeover) return { of: positionAt(db, of, view, chart, asAt), note: null };
-  const { of: old, note } = oldPosition(db, of, asAt);
+  if (asAt >= oldBooksOf(db, organisation).changeover)
+    return { of: positionAt(db, organisation, view, chart, asAt), note: null };
+  const { of: old, note } = oldPosition(db, organisation, asAt);
   if (!old) return { of: undefined, note };
-  const equity = equityStatement(chart, of.kind, { base: old.earlier, years: [{ lead: [], span: old.year }] });
+  const equity = equityStatement(chart, organisation.kind, {
+    base: old.earlier,
+    years: [{ lead: [], span: old.year }],
+  });
   return { of: { flows: [...old.earlier, ...old.year], equity }, note };
 }
 
@@ -56,15 +66,15 @@ export function positionFigures(
  */
 export function resultFigures(
   db: Db,
-  of: Organisation,
+  organisation: Organisation,
   view: LedgerView,
   chart: Chart,
   { from, to, isWhole }: { from: CivilDate; to: CivilDate; isWhole: boolean },
 ): Figures<readonly LedgerFlow[]> {
-  const { flowsFrom, balances } = oldBooksOf(db, of);
+  const { flowsFrom, balances } = oldBooksOf(db, organisation);
   const here = (): readonly LedgerFlow[] => flowsBetween(db, view, laterOf(from, flowsFrom), to);
   if (from >= flowsFrom) return { of: here(), note: null };
-  const old = flowsInOldBooks(balances, chart, of.calendar, from, earlierOf(to, dayBefore(flowsFrom)));
+  const old = flowsInOldBooks(balances, chart, organisation.calendar, from, earlierOf(to, dayBefore(flowsFrom)));
   if (old.missing !== undefined) {
     const why = `Before these books begin: revenue and expense are here from ${longDate(flowsFrom)}. ${howToBringIn(old.missing)}`;
     if (isWhole || to < flowsFrom) return { of: undefined, note: why };

@@ -1,20 +1,16 @@
 import type {
+  BalanceSheetQuery,
+  BalanceSheetResponse,
+  EquityStatementResponse,
   IncomeByMonthQuery,
   IncomeByMonthResponse,
-  BalanceSheetResponse,
-  BalanceSheetQuery,
-  EquityStatementResponse,
-  IncomeStatementResponse,
   IncomeStatementQuery,
+  IncomeStatementResponse,
   SpanQuery,
   StatementRowResponse,
 } from '@just-ledger/contract';
 import {
   addMonths,
-  endOfMonth,
-  firstOfMonth,
-  incomeByMonth,
-  periodsBetween,
   balanceSheet,
   type BalanceSheet,
   type Chart,
@@ -23,18 +19,22 @@ import {
   comparedRows,
   dayBefore,
   earlierOf,
+  endOfMonth,
   type EquityFlows,
   equityStatement,
   type EquityStatement,
+  firstOfMonth,
   type FiscalYear,
   fiscalYearOf,
   formatAmount,
+  incomeByMonth,
   incomeStatement,
   type IncomeStatement,
   laterOf,
   longDate,
   type Minor,
   nextFiscalYear,
+  periodsBetween,
   spanLine,
   STATEMENT_WORDS,
   type StatementRow,
@@ -56,35 +56,36 @@ import { positionFigures, resultFigures } from './statement-figures.js';
 /** The income statement that a query asks for. */
 export function incomeStatementReport(
   db: Db,
-  of: Organisation,
+  organisation: Organisation,
   query: IncomeStatementQuery,
   today: CivilDate,
 ): IncomeStatementResponse {
-  const { from, to } = reportSpan(query, of, today);
+  const { from, to } = reportSpan(query, organisation, today);
   const form = query.form ?? 'single-step';
-  const chart = loadChart(db, of.id);
-  const view = ledgerView(db, of, query.asKnownOn);
-  const figures = resultFigures(db, of, view, chart, { from, to, isWhole: false });
+  const chart = loadChart(db, organisation.id);
+  const view = ledgerView(db, organisation, query.asKnownOn);
+  const figures = resultFigures(db, organisation, view, chart, { from, to, isWhole: false });
   const before = query.beside && { from: yearBefore(from), to: yearBefore(to) };
-  const figuresBefore = before && resultFigures(db, of, view, chart, { ...before, isWhole: true });
+  const figuresBefore = before && resultFigures(db, organisation, view, chart, { ...before, isWhole: true });
   const drawn = (
     { of: flows, note }: typeof figures,
     beside: typeof figures | undefined,
   ): Figures<IncomeStatement> => ({
-    of: flows && incomeStatement(chart, flows, of.kind, form, query.zeros === 'true', beside?.of),
+    of: flows && incomeStatement(chart, flows, organisation.kind, form, query.zeros === 'true', beside?.of),
     note,
   });
   const now = drawn(figures, figuresBefore);
   const earlier = figuresBefore && drawn(figuresBefore, figures);
-  const statement = now.of ?? incomeStatement(chart, [], of.kind, form);
-  const write = (amount: StatementRow['amount']): string => formatAmount(amount ?? (0 as never), of.baseCurrency);
+  const statement = now.of ?? incomeStatement(chart, [], organisation.kind, form);
+  const write = (amount: StatementRow['amount']): string =>
+    formatAmount(amount ?? (0 as never), organisation.baseCurrency);
   return {
-    ...heading(of, 'Income statement', spanLine(of.calendar, from, to), now.note),
+    ...heading(organisation, 'Income statement', spanLine(organisation.calendar, from, to), now.note),
     from,
     to,
     form,
     beside: before ? { ...before, note: earlier?.note ?? null } : null,
-    rows: rowAnswers(of, chart, now.of?.rows ?? [], earlier?.of?.rows),
+    rows: rowAnswers(organisation, chart, now.of?.rows ?? [], earlier?.of?.rows),
     totals: {
       totalRevenue: write(statement.totalRevenue),
       totalExpenses: write(statement.totalExpenses),
@@ -96,63 +97,66 @@ export function incomeStatementReport(
 /** The income statement of a fiscal year up to a date, month by month. */
 export function incomeByMonthReport(
   db: Db,
-  of: Organisation,
+  organisation: Organisation,
   query: IncomeByMonthQuery,
   today: CivilDate,
 ): IncomeByMonthResponse {
-  const { from, to } = reportSpan({ to: query.to }, of, today);
+  const { from, to } = reportSpan({ to: query.to }, organisation, today);
   const { form = 'single-step' } = query;
-  const { changeover } = oldBooksOf(db, of);
-  const view = ledgerView(db, of, undefined);
+  const { changeover } = oldBooksOf(db, organisation);
+  const view = ledgerView(db, organisation, undefined);
   const months = periodsBetween(from, to).map((_, index) => {
     const first = laterOf(from, firstOfMonth(addMonths(from, index)));
     return { from: first, to: earlierOf(endOfMonth(first), to) };
   });
   const flows = months.map((month) => flowsBetween(db, view, month.from, month.to));
   const write = (amount: Minor | undefined): string | null =>
-    amount === undefined ? null : formatAmount(amount, of.baseCurrency);
+    amount === undefined ? null : formatAmount(amount, organisation.baseCurrency);
   const isBefore = to < changeover;
   return {
     ...heading(
-      of,
+      organisation,
       'Income by month',
-      spanLine(of.calendar, from, to),
+      spanLine(organisation.calendar, from, to),
       isBefore ? beforeTheseBooks(changeover, to) : null,
     ),
     form,
     months,
-    rows: (isBefore ? [] : incomeByMonth(loadChart(db, of.id), flows, of.kind, form)).map((row) => ({
-      row: row.row,
-      key: row.key,
-      label: row.label,
-      account: row.account?.number ?? null,
-      months: row.months.map(write),
-      total: write(row.amount),
-    })),
+    rows: (isBefore ? [] : incomeByMonth(loadChart(db, organisation.id), flows, organisation.kind, form)).map(
+      (row) => ({
+        row: row.row,
+        key: row.key,
+        label: row.label,
+        account: row.account?.number ?? null,
+        months: row.months.map(write),
+        total: write(row.amount),
+      }),
+    ),
   };
 }
 
 /** The statement of changes in equity that a query asks for. */
 export function equityStatementReport(
   db: Db,
-  of: Organisation,
+  organisation: Organisation,
   query: SpanQuery,
   today: CivilDate,
 ): EquityStatementResponse {
-  const { from, to } = reportSpan(query, of, today);
-  const chart = loadChart(db, of.id);
-  const { changeover } = oldBooksOf(db, of);
+  const { from, to } = reportSpan(query, organisation, today);
+  const chart = loadChart(db, organisation.id);
+  const { changeover } = oldBooksOf(db, organisation);
   const isBefore = to < changeover;
   const flows = isBefore
     ? { base: [], years: [{ lead: [], span: [] }] }
-    : equityFlows(db, of, ledgerView(db, of, query.asKnownOn), from, to);
-  const statement = equityStatement(chart, of.kind, flows);
-  const write = (amount: EquityStatement['rows'][number]['total']): string => formatAmount(amount, of.baseCurrency);
+    : equityFlows(db, organisation, ledgerView(db, organisation, query.asKnownOn), from, to);
+  const statement = equityStatement(chart, organisation.kind, flows);
+  const write = (amount: EquityStatement['rows'][number]['total']): string =>
+    formatAmount(amount, organisation.baseCurrency);
   return {
     ...heading(
-      of,
-      STATEMENT_WORDS[of.kind].equityStatement,
-      spanLine(of.calendar, from, to),
+      organisation,
+      STATEMENT_WORDS[organisation.kind].equityStatement,
+      spanLine(organisation.calendar, from, to),
       isBefore ? beforeTheseBooks(changeover, to) : null,
     ),
     from,
@@ -177,32 +181,35 @@ export function equityStatementReport(
 /** The balance sheet that a query asks for. */
 export function balanceSheetReport(
   db: Db,
-  of: Organisation,
+  organisation: Organisation,
   query: BalanceSheetQuery,
   today: CivilDate,
 ): BalanceSheetResponse {
-  const asAt = reportDate(query.asAt, 'asAt', of, today, today);
-  const view = ledgerView(db, of, query.asKnownOn);
-  const chart = loadChart(db, of.id);
-  const figures = positionFigures(db, of, view, chart, asAt);
+  const asAt = reportDate(query.asAt, 'asAt', organisation, today, today);
+  const view = ledgerView(db, organisation, query.asKnownOn);
+  const chart = loadChart(db, organisation.id);
+  const figures = positionFigures(db, organisation, view, chart, asAt);
   const before = query.beside && yearBefore(asAt);
-  const figuresBefore = before && positionFigures(db, of, view, chart, before);
+  const figuresBefore = before && positionFigures(db, organisation, view, chart, before);
   const drawn = (
     { of: position, note }: typeof figures,
     beside: typeof figures | undefined,
   ): Figures<BalanceSheet> => {
     const { flows, equity } = position ?? {};
     const zeros = query.zeros === 'true';
-    return { of: flows && equity && balanceSheet(chart, of.kind, flows, equity, zeros, beside?.of?.flows), note };
+    return {
+      of: flows && equity && balanceSheet(chart, organisation.kind, flows, equity, zeros, beside?.of?.flows),
+      note,
+    };
   };
   const now = drawn(figures, figuresBefore || undefined);
   const earlier = figuresBefore ? drawn(figuresBefore, figures) : undefined;
-  const write = (amount: Minor | undefined): string => formatAmount(amount ?? ZERO, of.baseCurrency);
+  const write = (amount: Minor | undefined): string => formatAmount(amount ?? ZERO, organisation.baseCurrency);
   return {
-    ...heading(of, 'Balance sheet', `as at ${longDate(asAt)}`, now.note),
+    ...heading(organisation, 'Balance sheet', `as at ${longDate(asAt)}`, now.note),
     asAt,
     beside: before && earlier ? { from: null, to: before, note: earlier.note } : null,
-    rows: rowAnswers(of, chart, now.of?.rows ?? [], earlier?.of?.rows),
+    rows: rowAnswers(organisation, chart, now.of?.rows ?? [], earlier?.of?.rows),
     totals: {
       totalAssets: write(now.of?.totalAssets),
       totalLiabilities: write(now.of?.totalLiabilities),
@@ -212,19 +219,25 @@ export function balanceSheetReport(
 }
 
 /** Everything up to the end of a span, cut where fiscal years and the span begin. */
-export function equityFlows(db: Db, of: Organisation, view: LedgerView, from: CivilDate, to: CivilDate): EquityFlows {
-  const { calendar } = of;
-  const firstStart = yearStart(of, from);
+export function equityFlows(
+  db: Db,
+  organisation: Organisation,
+  view: LedgerView,
+  from: CivilDate,
+  to: CivilDate,
+): EquityFlows {
+  const { calendar } = organisation;
+  const firstStart = yearStart(organisation, from);
   const before = dayBefore(from);
-  if (firstStart === undefined) return flowsFromBeforeBooks(db, of, view, from, to);
+  if (firstStart === undefined) return flowsFromBeforeBooks(db, organisation, view, from, to);
   const base = flowsBetween(db, view, undefined, dayBefore(firstStart));
   const years: YearFlows[] = [];
   for (let year = fiscalYearOf(calendar, from); year.first <= to; year = nextFiscalYear(calendar, year)) {
-    const rules = rulesOfYear(db, of, year.first);
+    const rules = rulesOfYear(db, organisation, year.first);
     years.push({
       rules,
-      lead: year.first < from ? flowsByFund(db, of, view, year.first, before, rules) : [],
-      span: flowsByFund(db, of, view, laterOf(year.first, from), earlierOf(year.last, to), rules),
+      lead: year.first < from ? flowsByFund(db, organisation, view, year.first, before, rules) : [],
+      span: flowsByFund(db, organisation, view, laterOf(year.first, from), earlierOf(year.last, to), rules),
     });
   }
   return { base, years };
@@ -233,12 +246,12 @@ export function equityFlows(db: Db, of: Organisation, view: LedgerView, from: Ci
 /** A span that begins before the books do: what was brought forward is a year of its own. */
 function flowsFromBeforeBooks(
   db: Db,
-  of: Organisation,
+  organisation: Organisation,
   view: LedgerView,
   from: CivilDate,
   to: CivilDate,
 ): EquityFlows {
-  const { firstDay } = of.calendar;
+  const { firstDay } = organisation.calendar;
   const years: YearFlows[] = [
     {
       isBroughtForward: true,
@@ -247,12 +260,16 @@ function flowsFromBeforeBooks(
     },
   ];
   for (
-    let year: FiscalYear = fiscalYearOf(of.calendar, firstDay);
+    let year: FiscalYear = fiscalYearOf(organisation.calendar, firstDay);
     year.first <= to;
-    year = nextFiscalYear(of.calendar, year)
+    year = nextFiscalYear(organisation.calendar, year)
   ) {
-    const rules = rulesOfYear(db, of, year.first);
-    years.push({ rules, lead: [], span: flowsByFund(db, of, view, year.first, earlierOf(year.last, to), rules) });
+    const rules = rulesOfYear(db, organisation, year.first);
+    years.push({
+      rules,
+      lead: [],
+      span: flowsByFund(db, organisation, view, year.first, earlierOf(year.last, to), rules),
+    });
   }
   return { base: [], years };
 }
@@ -283,19 +300,19 @@ export function equityRows(of: EquityStatementResponse): string[][] {
   ]);
 }
 
-function heading(of: Organisation, title: string, dateLine: string, note: string | null) {
-  return { organisation: of.name, title, dateLine, currency: of.baseCurrency, note };
+function heading(organisation: Organisation, title: string, dateLine: string, note: string | null) {
+  return { organisation: organisation.name, title, dateLine, currency: organisation.baseCurrency, note };
 }
 
 /** Rows as they go over the wire, with those of an earlier statement beside them if there is one. */
 function rowAnswers(
-  of: Organisation,
+  organisation: Organisation,
   chart: Chart,
   now: readonly StatementRow[],
   earlier: readonly StatementRow[] | undefined,
 ): StatementRowResponse[] {
   const write = (amount: Minor | undefined): string | null =>
-    amount === undefined ? null : formatAmount(amount, of.baseCurrency);
+    amount === undefined ? null : formatAmount(amount, organisation.baseCurrency);
   const rows: readonly ComparedRow[] = earlier ? comparedRows(chart, now, earlier) : now;
   return rows.map((row) => ({
     row: row.row,

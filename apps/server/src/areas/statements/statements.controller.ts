@@ -1,11 +1,11 @@
 import {
-  type BalanceSheetResponse,
   BalanceSheetQuery,
+  type BalanceSheetResponse,
   type EquityStatementResponse,
-  type IncomeByMonthResponse,
   IncomeByMonthQuery,
-  type IncomeStatementResponse,
+  type IncomeByMonthResponse,
   IncomeStatementQuery,
+  type IncomeStatementResponse,
   SpanQuery,
 } from '@just-ledger/contract';
 import { Controller, Get, Header, Query } from '@nestjs/common';
@@ -32,47 +32,59 @@ export class StatementsController {
 
   @Get('income-statement')
   incomeStatement(
-    @CurrentOrganisation() of: Organisation,
+    @CurrentOrganisation() organisation: Organisation,
     @Query() query: IncomeStatementQuery,
   ): IncomeStatementResponse {
-    return this.reader.read((db) => incomeStatementReport(db, of, query, this.reader.clock.today()));
+    return this.reader.read((db) => incomeStatementReport(db, organisation, query, this.reader.clock.today()));
   }
 
   @Get('income-statement.csv')
   @Header('content-type', CSV)
-  incomeStatementCsv(@CurrentOrganisation() of: Organisation, @Query() query: IncomeStatementQuery): string {
-    return statementCsv(this.incomeStatement(of, query));
+  incomeStatementCsv(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: IncomeStatementQuery,
+  ): string {
+    return statementCsv(this.incomeStatement(organisation, query));
   }
 
   @Get('income-by-month')
-  incomeByMonth(@CurrentOrganisation() of: Organisation, @Query() query: IncomeByMonthQuery): IncomeByMonthResponse {
-    return this.reader.read((db) => incomeByMonthReport(db, of, query, this.reader.clock.today()));
+  incomeByMonth(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: IncomeByMonthQuery,
+  ): IncomeByMonthResponse {
+    return this.reader.read((db) => incomeByMonthReport(db, organisation, query, this.reader.clock.today()));
   }
 
   @Get('equity-statement')
-  equityStatement(@CurrentOrganisation() of: Organisation, @Query() query: SpanQuery): EquityStatementResponse {
-    return this.reader.read((db) => equityStatementReport(db, of, query, this.reader.clock.today()));
+  equityStatement(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: SpanQuery,
+  ): EquityStatementResponse {
+    return this.reader.read((db) => equityStatementReport(db, organisation, query, this.reader.clock.today()));
   }
 
   @Get('equity-statement.csv')
   @Header('content-type', CSV)
-  equityStatementCsv(@CurrentOrganisation() of: Organisation, @Query() query: SpanQuery): string {
+  equityStatementCsv(@CurrentOrganisation() organisation: Organisation, @Query() query: SpanQuery): string {
     return writeCsv(
       ['row', 'key', 'label', 'component', 'account', 'amount'],
-      equityRows(this.equityStatement(of, query)),
+      equityRows(this.equityStatement(organisation, query)),
       ['amount'],
     );
   }
 
   @Get('balance-sheet')
-  balanceSheet(@CurrentOrganisation() of: Organisation, @Query() query: BalanceSheetQuery): BalanceSheetResponse {
-    return this.reader.read((db) => balanceSheetReport(db, of, query, this.reader.clock.today()));
+  balanceSheet(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: BalanceSheetQuery,
+  ): BalanceSheetResponse {
+    return this.reader.read((db) => balanceSheetReport(db, organisation, query, this.reader.clock.today()));
   }
 
   @Get('balance-sheet.csv')
   @Header('content-type', CSV)
-  balanceSheetCsv(@CurrentOrganisation() of: Organisation, @Query() query: BalanceSheetQuery): string {
-    return statementCsv(this.balanceSheet(of, query));
+  balanceSheetCsv(@CurrentOrganisation() organisation: Organisation, @Query() query: BalanceSheetQuery): string {
+    return statementCsv(this.balanceSheet(organisation, query));
   }
 }
 

@@ -104,9 +104,9 @@ export const addTakeOnRows = defineCommand(
     insertRows(
       db,
       takeOnRow,
-      rows.map(({ cells }, at) => ({ organisation, id: next + at, tray, place: place + at, cells })),
+      rows.map(({ cells }, index) => ({ organisation, id: next + index, tray, place: place + index, cells })),
     );
-    return rows.map((_, at) => next + at);
+    return rows.map((_, index) => next + index);
   },
 );
 
@@ -288,11 +288,11 @@ function postPart(context: WriteContext, of: OfPerson, part: PostedPart, loaded:
 function reversePart(context: WriteContext, of: OfPerson, part: PostedPart, { on }: LoadedTakeOn): void {
   const { db } = context;
   const { organisation } = of;
-  const standing = entriesOfPart(db, organisation, part);
+  const status = entriesOfPart(db, organisation, part);
   db.delete(takeOnEntry)
     .where(and(eq(takeOnEntry.organisation, organisation), eq(takeOnEntry.part, part)))
     .run();
-  for (const { place, date } of standing) {
+  for (const { place, date } of status) {
     const row = db
       .select()
       .from(entry)

@@ -45,8 +45,8 @@ export function takeOnPack(db: Db, organisation: number, today: CivilDate): Take
   return {
     title: `${of.name}: take-on of the opening balances`,
     parts: [
-      { is: 'title', lines: [of.name, 'Take-on of the opening balances', `as at ${longDate(changeover)}`] },
-      { is: 'text', text: `${signed}. ${entries} entries, last seal ${seal}.` },
+      { type: 'title', lines: [of.name, 'Take-on of the opening balances', `as at ${longDate(changeover)}`] },
+      { type: 'text', text: `${signed}. ${entries} entries, last seal ${seal}.` },
       oldTrialBalance(loaded),
       newTrialBalance(inLedger, of.baseCurrency),
       ...DETAIL_TRAYS.filter((tray) => loaded.trays[tray].facts.length > 0).map((tray) => detailList(tray, loaded)),
@@ -65,7 +65,7 @@ function oldTrialBalance({ trays, on }: LoadedTakeOn): PdfPart {
     }),
   );
   return {
-    is: 'table',
+    type: 'table',
     heading: 'Old trial balance',
     columns: ['Account', 'Name', 'Debit', 'Credit'],
     widths: ['auto', '*', 'auto', 'auto'],
@@ -79,7 +79,7 @@ function newTrialBalance(report: TrialBalanceResponse, currency: CurrencyCode): 
   const show = (amount: string): string =>
     amount === '' ? '' : displayAmount(parseAmount(amount, currency), currency);
   return {
-    is: 'table',
+    type: 'table',
     heading: 'New trial balance at the changeover date',
     isOnNewPage: true,
     columns: ['Account', 'Name', 'Debit', 'Credit'],
@@ -98,17 +98,17 @@ function detailList(tray: TrayKey, { trays, on, rows }: LoadedTakeOn): PdfPart {
   const used = columns.filter(({ key }) => rows[tray].some(({ cells }) => (cells[key] ?? '') !== ''));
   const amountOf = (fact: RowFact | undefined): number =>
     (fact?.lines ?? []).reduce((sum, line) => sum + line.amount, 0);
-  const standing = takeOnStanding(trays, on).trays.find((one) => one.tray === tray);
-  const apart = standing?.difference ?? minor(0);
+  const status = takeOnStanding(trays, on).trays.find((one) => one.tray === tray);
+  const apart = status?.difference ?? minor(0);
   return {
-    is: 'table',
+    type: 'table',
     heading: TRAYS[tray].label,
     remark:
       apart === 0
         ? 'Agrees with the old trial balance.'
         : `Differs from the old trial balance by ${displayAmount(minor(Math.abs(apart)), baseCurrency)}.`,
     columns: [...used.map(({ label }) => label), 'In the books'],
-    widths: [...used.map(({ kind }, at) => (at === 0 || kind === 'contact' ? '*' : 'auto')), 'auto'],
+    widths: [...used.map(({ kind }, index) => (index === 0 || kind === 'contact' ? '*' : 'auto')), 'auto'],
     amounts: 1 + [...used].reverse().findIndex(({ kind }) => kind !== 'amount'),
     rows: rows[tray]
       .filter(({ id }) => facts.has(id))
@@ -116,13 +116,13 @@ function detailList(tray: TrayKey, { trays, on, rows }: LoadedTakeOn): PdfPart {
         ...used.map(({ key }) => cells[key] ?? ''),
         displayAmount(minor(amountOf(facts.get(id))), baseCurrency),
       ]),
-    totals: [...used.map(() => ''), displayAmount(standing?.detail ?? minor(0), baseCurrency)],
+    totals: [...used.map(() => ''), displayAmount(status?.detail ?? minor(0), baseCurrency)],
   };
 }
 
 function proofTable(proofs: readonly Proof[], currency: CurrencyCode): PdfPart {
   return {
-    is: 'table',
+    type: 'table',
     heading: 'Proofs',
     columns: ['Proof', 'One figure', '', 'The other', '', 'Difference'],
     widths: ['*', '*', 'auto', '*', 'auto', 'auto'],

@@ -28,25 +28,31 @@ import type { Organisation } from '../organisations/organisation-store.js';
 import { clearingAccount, type LoadedTakeOn, loadTakeOn } from './take-on-store.js';
 
 /** The detail of control accounts against their totals, for as long as the books are kept. */
-export function controlProofs(db: Db, of: Organisation, asAt: CivilDate): Proof[] {
-  return (['receivables', 'payables'] as const).flatMap((ledger) => controlProof(db, of, asAt, ledger));
+export function controlProofs(db: Db, organisation: Organisation, asAt: CivilDate): Proof[] {
+  return (['receivables', 'payables'] as const).flatMap((ledger) => controlProof(db, organisation, asAt, ledger));
 }
 
 /** The detail that was taken on, as entries have gone on with it, against the ledger; and clearing against zero. */
-export function takeOnProofs(db: Db, of: Organisation, today: CivilDate, asAt: CivilDate): Proof[] {
+export function takeOnProofs(db: Db, organisation: Organisation, today: CivilDate, asAt: CivilDate): Proof[] {
   const posted = db
     .selectDistinct({ part: takeOnEntry.part })
     .from(takeOnEntry)
-    .where(eq(takeOnEntry.organisation, of.id))
+    .where(eq(takeOnEntry.organisation, organisation.id))
     .all()
     .map(({ part }) => part);
   if (posted.length === 0) return [];
-  const loaded = loadTakeOn(db, of.id, today);
+  const loaded = loadTakeOn(db, organisation.id, today);
   if (asAt < loaded.on.changeover) return [];
-  const at: Standing = { loaded, balances: balancesAt(db, of, asAt), db, asAt, organisation: of.id };
+  const at: Standing = {
+    loaded,
+    balances: balancesAt(db, organisation, asAt),
+    db,
+    asAt,
+    organisation: organisation.id,
+  };
   const has = (tray: DetailTray): boolean => posted.includes(tray);
   return [
-    ...clearingProof(db, of, asAt),
+    ...clearingProof(db, organisation, asAt),
     ...(has('banks') ? [bankProof(at)] : []),
     ...(has('assets') ? assetProofs(at) : []),
     ...(has('stock') ? [stockProof(at)] : []),
@@ -64,16 +70,16 @@ interface Standing {
 }
 
 /** Open documents, read line by line and netted by contact and number, against the account's total. */
-function controlProof(db: Db, of: Organisation, asAt: CivilDate, ledger: ControlLedger): Proof[] {
-  const accounts = loadChart(db, of.id).accounts.filter((account) => account.control === ledger);
+function controlProof(db: Db, organisation: Organisation, asAt: CivilDate, ledger: ControlLedger): Proof[] {
+  const accounts = loadChart(db, organisation.id).accounts.filter((account) => account.control === ledger);
   const lines = controlLines(
     db,
-    of.id,
+    organisation.id,
     accounts.map(({ id }) => id),
     asAt,
   );
   if (lines.length === 0) return [];
-  const balances = balancesAt(db, of, asAt);
+  const balances = balancesAt(db, organisation, asAt);
   const open = openItems(lines);
   const contacts = new Set(open.map(({ contact }) => contact)).size;
   return [
@@ -91,15 +97,15 @@ function controlProof(db: Db, of: Organisation, asAt: CivilDate, ledger: Control
 }
 
 /** What the old trial balance left in clearing against what the trays took from it. */
-function clearingProof(db: Db, of: Organisation, asAt: CivilDate): Proof[] {
-  const clearing = clearingAccount(db, of.id);
+function clearingProof(db: Db, organisation: Organisation, asAt: CivilDate): Proof[] {
+  const clearing = clearingAccount(db, organisation.id);
   if (clearing === undefined) return [];
   const sums = db.get<{ apart: number; differing: string | null }>(sql`
     WITH marked AS (
       SELECT document AS part, sum(CASE WHEN e.part = 'trial-balance' THEN l.amount ELSE 0 END) AS old,
         sum(CASE WHEN e.part = 'trial-balance' THEN 0 ELSE l.amount END) AS trays
       FROM line AS l LEFT JOIN take_on_entry AS e ON e.organisation = l.organisation AND e.entry = l.entry
-      WHERE l.organisation = ${of.id} AND l.account = ${clearing} AND l.date <= ${asAt} GROUP BY document
+      WHERE l.organisation = ${organisation.id} AND l.account = ${clearing} AND l.date <= ${asAt} GROUP BY document
     )
     SELECT coalesce(sum(abs(old + trays)), 0) AS apart,
       group_concat(CASE WHEN old + trays <> 0 THEN part END) AS differing FROM marked`);
@@ -199,8 +205,10 @@ function count(of: number, one: string, several: string): string {
 
 type Balances = ReadonlyMap<AccountId, number>;
 
-function balancesAt(db: Db, of: Organisation, date: CivilDate): Balances {
-  return sumByAccount(flowsBetween(db, { organisation: of.id, calendar: of.calendar }, undefined, date));
+function balancesAt(db: Db, organisation: Organisation, date: CivilDate): Balances {
+  return sumByAccount(
+    flowsBetween(db, { organisation: organisation.id, calendar: organisation.calendar }, undefined, date),
+  );
 }
 
 function sumOver(balances: Balances, accounts: readonly AccountId[]) {

@@ -10,21 +10,21 @@ import {
   type AssetFact,
   DETAIL_TRAYS,
   displayAmount,
+  explainDifference,
   formatAmount,
   historyDates,
-  signOffBlockers,
   minor,
   type Minor,
   parseCivilDate,
   placeOfLine,
   POSTED_PARTS,
   type PostedPart,
+  signOffBlockers,
   suggestionWords,
   type TakeOnRow,
   takeOnStanding,
   type TrayKey,
   TRAYS,
-  explainDifference,
 } from '@just-ledger/core';
 import { desc, eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
@@ -50,7 +50,7 @@ export const takeOnAt = defineReading(
     const { trays, on, clearing, closesInto, rows } = loaded;
     const { chart, baseCurrency } = on.books;
     const write = (amount: Minor): string => formatAmount(amount, baseCurrency);
-    const standing = takeOnStanding(trays, on);
+    const status = takeOnStanding(trays, on);
     const left = clearingInLedger(db, organisation, clearing);
     const events = eventsOf(db, organisation);
     const signedOff = db
@@ -62,11 +62,11 @@ export const takeOnAt = defineReading(
     return {
       changeover: on.changeover,
       isBegun: events.length > 0 || Object.values(rows).some((some) => some.length > 0),
-      debit: write(standing.debit),
-      credit: write(standing.credit),
-      outBy: write(standing.outBy),
+      debit: write(status.debit),
+      credit: write(status.credit),
+      outBy: write(status.outBy),
       trays: (Object.keys(TRAYS) as TrayKey[]).map((tray) =>
-        trayResponse(db, organisation, tray, loaded, standing.trays),
+        trayResponse(db, organisation, tray, loaded, status.trays),
       ),
       history: historyDates(trays.history.facts, trays['trial-balance'].facts, on).map(
         ({ date, rows: count, debit, credit, outBy, differing }) => ({
@@ -80,11 +80,11 @@ export const takeOnAt = defineReading(
       ),
       clearing: POSTED_PARTS.map((part) => ({
         part,
-        expected: write(standing.clearing.get(part) ?? minor(0)),
+        expected: write(status.clearing.get(part) ?? minor(0)),
         posted: write(minor(left.get(part) ?? 0)),
       })),
       clearingAccount: clearing === undefined ? null : accountIn(chart, clearing).number,
-      isUnclosed: standing.isUnclosed,
+      isUnclosed: status.isUnclosed,
       closesInto: typeof closesInto === 'number' ? accountIn(chart, closesInto).number : (closesInto ?? null),
       signedOff: signedOff?.at ? { at: signedOff.at, by: signedOff.by } : null,
       events,
@@ -135,7 +135,7 @@ function trayResponse(
   const { trays, on } = loaded;
   const { chart, baseCurrency } = on.books;
   const write = (amount: Minor): string => formatAmount(amount, baseCurrency);
-  const standing = standings.find((one) => one.tray === tray);
+  const status = standings.find((one) => one.tray === tray);
   const part = POSTED_PARTS.find((one) => one === tray);
   const entries = part ? entriesOfPart(db, organisation, part) : [];
   return {
@@ -143,10 +143,10 @@ function trayResponse(
     rows: trays[tray].facts.length + trays[tray].problems.size,
     rowsWithProblems: trays[tray].problems.size,
     remarks: trays[tray].remarks.length,
-    detail: write(standing?.detail ?? minor(0)),
-    trialBalance: standing?.trialBalance === undefined ? null : write(standing.trialBalance),
-    difference: write(standing?.difference ?? minor(0)),
-    accounts: (standing?.accounts ?? []).map(({ account, detail, foreign, trialBalance, difference }) => {
+    detail: write(status?.detail ?? minor(0)),
+    trialBalance: status?.trialBalance === undefined ? null : write(status.trialBalance),
+    difference: write(status?.difference ?? minor(0)),
+    accounts: (status?.accounts ?? []).map(({ account, detail, foreign, trialBalance, difference }) => {
       const { number, name } = accountIn(chart, account);
       return {
         number,
@@ -172,13 +172,11 @@ function suggestionsFor(tray: TrayKey, loaded: LoadedTakeOn): SuggestionResponse
   const { trays, on, rows } = loaded;
   const part = [...DETAIL_TRAYS, 'trial-balance' as const].find((one) => one === tray);
   if (!part) return [];
-  const standing = takeOnStanding(trays, on);
+  const status = takeOnStanding(trays, on);
   const difference =
-    part === 'trial-balance'
-      ? standing.outBy
-      : (standing.trays.find((one) => one.tray === part)?.difference ?? minor(0));
+    part === 'trial-balance' ? status.outBy : (status.trays.find((one) => one.tray === part)?.difference ?? minor(0));
   // while the other side is missing altogether there is nothing to explain
-  if (part !== 'trial-balance' && standing.trays.find((one) => one.tray === part)?.trialBalance === undefined)
+  if (part !== 'trial-balance' && status.trays.find((one) => one.tray === part)?.trialBalance === undefined)
     return [];
   return explainDifference(part, trays, on)
     .slice(0, MOST_SUGGESTIONS)

@@ -121,7 +121,7 @@ export function isPostedAsTyped(
     .orderBy(entry.place)
     .all();
   const posted = postedEntriesOf(db, organisation, rows);
-  return posted.every((one, at) => linesText(one) === linesText(wanted[at] as CheckedEntry));
+  return posted.every((entry, index) => linesText(entry) === linesText(wanted[index] as CheckedEntry));
 }
 
 function linesText({ date, lines }: Pick<CheckedEntry, 'date' | 'lines'>): string {

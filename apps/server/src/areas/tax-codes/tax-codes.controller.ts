@@ -1,4 +1,4 @@
-import { ChangeTaxCodeRequest, type TaxCodeResponse, TaxCodeRequest } from '@just-ledger/contract';
+import { ChangeTaxCodeRequest, TaxCodeRequest, type TaxCodeResponse } from '@just-ledger/contract';
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put } from '@nestjs/common';
 import { notFound } from '../../platform/problems/refusal.js';
 import type { OfPerson } from '../../platform/sessions/session-guard.js';
@@ -18,30 +18,30 @@ export class TaxCodesController {
   ) {}
 
   @Get()
-  list(@CurrentOrganisation() of: Organisation): TaxCodeResponse[] {
-    const chart = loadChart(this.reader.db, of.id);
-    return loadTaxCodes(this.reader.db, of.id).map((one) => taxCodeResponse(one, chart));
+  list(@CurrentOrganisation() organisation: Organisation): TaxCodeResponse[] {
+    const chart = loadChart(this.reader.db, organisation.id);
+    return loadTaxCodes(this.reader.db, organisation.id).map((one) => taxCodeResponse(one, chart));
   }
 
   @Post()
   async add(
-    @CurrentOrganisation() of: Organisation,
+    @CurrentOrganisation() organisation: Organisation,
     @Acting() by: OfPerson,
     @Body() request: TaxCodeRequest,
   ): Promise<TaxCodeResponse> {
     const id = await this.writer.run(addTaxCode, { ...by, request });
-    return this.one(of, id);
+    return this.one(organisation, id);
   }
 
   @Put(':id')
   async change(
-    @CurrentOrganisation() of: Organisation,
+    @CurrentOrganisation() organisation: Organisation,
     @Acting() by: OfPerson,
     @Param('id', ParseIntPipe) id: number,
     @Body() request: ChangeTaxCodeRequest,
   ): Promise<TaxCodeResponse> {
     await this.writer.run(changeTaxCode, { ...by, id, request });
-    return this.one(of, id);
+    return this.one(organisation, id);
   }
 
   @Delete(':id')
@@ -50,8 +50,8 @@ export class TaxCodesController {
     return this.writer.run(removeTaxCode, { ...by, id });
   }
 
-  private one(of: Organisation, id: number): TaxCodeResponse {
-    const found = this.list(of).find((one) => one.id === id);
+  private one(organisation: Organisation, id: number): TaxCodeResponse {
+    const found = this.list(organisation).find((taxCode) => taxCode.id === id);
     if (!found) throw notFound('tax code');
     return found;
   }

@@ -25,32 +25,37 @@ const NOTHING = { earlier: [], year: [] };
 /** The trial balance that a query asks for. */
 export function trialBalanceReport(
   db: Db,
-  of: Organisation,
+  organisation: Organisation,
   query: TrialBalanceQuery,
   today: CivilDate,
 ): TrialBalanceResponse {
-  const asAt = reportDate(query.asAt, 'asAt', of, today, today);
+  const asAt = reportDate(query.asAt, 'asAt', organisation, today, today);
   const stage = query.stage ?? 'adjusted';
-  const view = ledgerView(db, of, query.asKnownOn);
-  const { of: flows = NOTHING, note } = flowsKnownAt(db, of, view, asAt);
-  const start = yearStart(of, asAt);
-  const adjustmentsFrom = reportDate(query.adjustmentsFrom, 'adjustmentsFrom', of, today, start ?? asAt);
+  const view = ledgerView(db, organisation, query.asKnownOn);
+  const { of: flows = NOTHING, note } = flowsKnownAt(db, organisation, view, asAt);
+  const start = yearStart(organisation, asAt);
+  const adjustmentsFrom = reportDate(query.adjustmentsFrom, 'adjustmentsFrom', organisation, today, start ?? asAt);
   const kept = stage === 'unadjusted' && start !== undefined && adjustmentsFrom > start;
-  const keptAdjustments = kept ? adjustmentsBefore(db, of, view, start, adjustmentsFrom, asAt) : [];
-  const balance = trialBalance(loadChart(db, of.id), { ...flows, keptAdjustments }, stage, query.zeros === 'true');
-  return { ...trialBalanceResponse(balance, asAt, stage, of.baseCurrency), note };
+  const keptAdjustments = kept ? adjustmentsBefore(db, organisation, view, start, adjustmentsFrom, asAt) : [];
+  const balance = trialBalance(
+    loadChart(db, organisation.id),
+    { ...flows, keptAdjustments },
+    stage,
+    query.zeros === 'true',
+  );
+  return { ...trialBalanceResponse(balance, asAt, stage, organisation.baseCurrency), note };
 }
 
 /** A trial balance as it goes over the wire; earlier results are the row without an account. */
 export function trialBalanceResponse(
-  of: TrialBalance,
+  balance: TrialBalance,
   asAt: CivilDate,
   stage: TrialBalanceStage,
   currency: CurrencyCode,
 ): TrialBalanceResponse {
   const write = (amount: number): string => (amount === 0 ? '' : formatAmount(minor(amount), currency));
-  const { earlierResults } = of;
-  const rows = of.rows.map(({ account, debit, credit }) => ({
+  const { earlierResults } = balance;
+  const rows = balance.rows.map(({ account, debit, credit }) => ({
     account: account.number,
     name: account.name,
     debit: write(debit),
@@ -68,17 +73,17 @@ export function trialBalanceResponse(
     asAt,
     stage,
     rows,
-    totalDebit: formatAmount(of.totalDebit, currency),
-    totalCredit: formatAmount(of.totalCredit, currency),
+    totalDebit: formatAmount(balance.totalDebit, currency),
+    totalCredit: formatAmount(balance.totalCredit, currency),
     note: null,
   };
 }
 
 /** The rows of a trial balance file; the last has no account and holds the totals. */
-export function trialBalanceRows(of: TrialBalanceResponse): string[][] {
+export function trialBalanceRows(balance: TrialBalanceResponse): string[][] {
   return [
-    ...of.rows.map((row) => [row.account || 'earlier-results', row.name, row.debit, row.credit]),
-    ['', 'Total', of.totalDebit, of.totalCredit],
+    ...balance.rows.map((row) => [row.account || 'earlier-results', row.name, row.debit, row.credit]),
+    ['', 'Total', balance.totalDebit, balance.totalCredit],
   ];
 }
 
@@ -88,7 +93,7 @@ export function trialBalanceRows(of: TrialBalanceResponse): string[][] {
  */
 function adjustmentsBefore(
   db: Db,
-  of: Organisation,
+  organisation: Organisation,
   view: LedgerView,
   start: CivilDate,
   before: CivilDate,
@@ -100,7 +105,7 @@ function adjustmentsBefore(
     FROM entry AS e
       LEFT JOIN entry AS o ON o.organisation = e.organisation AND o.place = e.reverses
       JOIN line AS l ON l.organisation = e.organisation AND l.entry = e.place
-    WHERE e.organisation = ${of.id} AND e.stage = 'adjusting' AND e.date BETWEEN ${start} AND ${asAt}
+    WHERE e.organisation = ${organisation.id} AND e.stage = 'adjusting' AND e.date BETWEEN ${start} AND ${asAt}
       AND coalesce(o.date, e.date) < ${before} AND e.place <= ${known}
     GROUP BY l.account`);
   return rows.map((row) => ({

@@ -1,4 +1,4 @@
-import { type TrialBalanceResponse, TrialBalanceQuery } from '@just-ledger/contract';
+import { TrialBalanceQuery, type TrialBalanceResponse } from '@just-ledger/contract';
 import { Controller, Get, Header, Query } from '@nestjs/common';
 import { writeCsv } from '../../platform/files/csv.js';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
@@ -12,14 +12,14 @@ export class TrialBalanceController {
   constructor(private readonly reader: Reader) {}
 
   @Get('trial-balance')
-  json(@CurrentOrganisation() of: Organisation, @Query() query: TrialBalanceQuery): TrialBalanceResponse {
-    return this.reader.read((db) => trialBalanceReport(db, of, query, this.reader.clock.today()));
+  json(@CurrentOrganisation() organisation: Organisation, @Query() query: TrialBalanceQuery): TrialBalanceResponse {
+    return this.reader.read((db) => trialBalanceReport(db, organisation, query, this.reader.clock.today()));
   }
 
   @Get('trial-balance.csv')
   @Header('content-type', 'text/csv; charset=utf-8')
-  csv(@CurrentOrganisation() of: Organisation, @Query() query: TrialBalanceQuery): string {
-    return writeCsv(['account', 'name', 'debit', 'credit'], trialBalanceRows(this.json(of, query)), [
+  csv(@CurrentOrganisation() organisation: Organisation, @Query() query: TrialBalanceQuery): string {
+    return writeCsv(['account', 'name', 'debit', 'credit'], trialBalanceRows(this.json(organisation, query)), [
       'debit',
       'credit',
     ]);

@@ -80,8 +80,8 @@ function cellsOf<Column extends string>(
   amounts: ReadonlySet<Column>,
 ): Partial<Record<Column, string>> {
   const cells: Partial<Record<Column, string>> = {};
-  record.forEach((cell, at) => {
-    const column = names[at] as Column;
+  record.forEach((cell, index) => {
+    const column = names[index] as Column;
     cells[column] = amounts.has(column) ? cell : withoutMark(cell);
   });
   return cells;
@@ -94,7 +94,7 @@ function headerProblems(
 ): Problem[] {
   const unknown = names.filter((name) => !columns.includes(name));
   const missing = required.filter((name) => !names.includes(name));
-  const twice = names.filter((name, at) => names.indexOf(name) !== at);
+  const twice = names.filter((name, index) => names.indexOf(name) !== index);
   return [
     ...unknown.map((name) =>
       problem('csv-column-unknown', 'rows.1', `There is no column “${name}”. Columns: ${columns.join(', ')}.`),
@@ -114,7 +114,7 @@ export function writeCsv(
   rows: readonly (readonly string[])[],
   amounts: readonly string[] = [],
 ): string {
-  const plain = new Set(header.flatMap((name, at) => (amounts.includes(name) ? [at] : [])));
+  const plain = new Set(header.flatMap((name, index) => (amounts.includes(name) ? [index] : [])));
   return `${Papa.unparse({ fields: [...header], data: withMarks(rows, plain) }, { newline: '\r\n' })}\r\n`;
 }
 
@@ -128,5 +128,5 @@ export function withMarks(
   rows: readonly (readonly string[])[],
   amounts: ReadonlySet<number> = new Set(),
 ): string[][] {
-  return rows.map((row) => row.map((cell, at) => (!amounts.has(at) && RISKY.test(cell) ? `'${cell}` : cell)));
+  return rows.map((row) => row.map((cell, index) => (!amounts.has(index) && RISKY.test(cell) ? `'${cell}` : cell)));
 }

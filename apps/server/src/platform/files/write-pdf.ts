@@ -5,10 +5,10 @@ import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 
 /** A part of a printed document. */
 export type PdfPart =
-  | { readonly is: 'title'; readonly lines: readonly string[] }
-  | { readonly is: 'text'; readonly text: string }
+  | { readonly type: 'title'; readonly lines: readonly string[] }
+  | { readonly type: 'text'; readonly text: string }
   | {
-      readonly is: 'table';
+      readonly type: 'table';
       readonly heading: string;
       readonly remark?: string;
       readonly isOnNewPage?: boolean;
@@ -66,15 +66,15 @@ export async function writePdf(title: string, parts: readonly PdfPart[]): Promis
 }
 
 function contentOf(part: PdfPart): Content[] {
-  switch (part.is) {
+  switch (part.type) {
     case 'title':
-      return part.lines.map((text, at) => ({
+      return part.lines.map((text, index) => ({
         text,
         alignment: 'center',
-        fontSize: at === 1 ? 17 : 12,
-        bold: at === 1,
-        italics: at > 1,
-        margin: [0, 0, 0, at + 1 === part.lines.length ? 16 : 2],
+        fontSize: index === 1 ? 17 : 12,
+        bold: index === 1,
+        italics: index > 1,
+        margin: [0, 0, 0, index + 1 === part.lines.length ? 16 : 2],
       }));
     case 'text':
       return [{ text: part.text, margin: [0, 0, 0, 10], fontSize: 8.5 }];
@@ -85,7 +85,7 @@ function contentOf(part: PdfPart): Content[] {
   }
 }
 
-function tableContent(part: PdfPart & { readonly is: 'table' }): Content[] {
+function tableContent(part: PdfPart & { readonly type: 'table' }): Content[] {
   const { columns, amounts, rows, totals } = part;
   const cell = (text: string, at: number, more: object = {}): object => ({
     text,
@@ -108,9 +108,9 @@ function tableContent(part: PdfPart & { readonly is: 'table' }): Content[] {
         dontBreakRows: true,
         widths: [...part.widths],
         body: [
-          columns.map((text, at) => cell(text, at, { fontSize: 8.5, italics: true })),
-          ...rows.map((row) => row.map((text, at) => cell(text, at))),
-          ...(totals ? [totals.map((text, at) => cell(text, at, { bold: true }))] : []),
+          columns.map((text, index) => cell(text, index, { fontSize: 8.5, italics: true })),
+          ...rows.map((row) => row.map((text, index) => cell(text, index))),
+          ...(totals ? [totals.map((text, index) => cell(text, index, { bold: true }))] : []),
         ] as never,
       },
       layout: {

@@ -21,7 +21,7 @@ export class AttemptLimit {
   }
 
   private recent(key: string, now: number): number[] {
-    return (this.failures.get(key) ?? []).filter((at) => now - at < WINDOW);
+    return (this.failures.get(key) ?? []).filter((index) => now - index < WINDOW);
   }
 }
 

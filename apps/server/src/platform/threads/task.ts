@@ -9,8 +9,8 @@ export interface Task<Context, Args, Result> {
 
 /** What a command demands beyond its work; what composes the server sees to it. */
 export interface Demands {
-  /** Whether it may change books that are put away. */
-  readonly booksPutAway?: 'allowed';
+  /** Whether it may change books that are archived. */
+  readonly archivedBooks?: 'allowed';
 }
 
 /** A change of the books: the one thread that writes does it whole, in a transaction, or not at all. */

@@ -32,7 +32,7 @@ export default function AccountScreen({ slot }: ScreenProps) {
   const choose = (
     <div style={{ width: 300, borderBottom: '1px solid var(--ink)' }}>
       <AccountField
-        accounts={accounts.filter((one) => !one.heading)}
+        accounts={accounts.filter((account) => !account.heading)}
         value={number}
         label="Account"
         placeholder="number or name"
@@ -41,7 +41,7 @@ export default function AccountScreen({ slot }: ScreenProps) {
       />
     </div>
   );
-  if (!accounts.some((one) => one.number === number)) {
+  if (!accounts.some((account) => account.number === number)) {
     return (
       <Sheet title="Account ledger">
         {choose}

@@ -131,7 +131,9 @@ function EquityInput({ role, accounts }: { role: string; accounts: readonly Acco
       name="closesTo"
       label="Closed into"
       none="where the result goes"
-      choices={accounts.filter((one) => one.element === 'equity' && !CLOSED_ROLES.has(one.role as AccountRole))}
+      choices={accounts.filter(
+        (account) => account.element === 'equity' && !CLOSED_ROLES.has(account.role as AccountRole),
+      )}
       keyOf={numberOf}
       labelOf={titleOf}
     />
@@ -150,7 +152,7 @@ function TaxCodeInput({ chosen }: { chosen: string }) {
       label="Usual tax code"
       hint="proposed on new lines"
       none="none"
-      choices={taxCodes.filter((one) => one.active || one.code === chosen)}
+      choices={taxCodes.filter((taxCode) => taxCode.active || taxCode.code === chosen)}
       keyOf={({ code }) => code}
       labelOf={({ code, name }) => `${code} ${name}`}
     />

@@ -1,4 +1,4 @@
-import type { AccountResponse, AccountRequest } from '@just-ledger/contract';
+import type { AccountRequest, AccountResponse } from '@just-ledger/contract';
 import {
   type Classification,
   CLASSIFICATIONS,
@@ -22,7 +22,7 @@ export interface ShownBalances {
 /** A row of the chart as it is shown. */
 export type ChartItem =
   | {
-      readonly is: 'part';
+      readonly type: 'part';
       readonly key: string;
       readonly label: string;
       readonly depth: number;
@@ -32,7 +32,7 @@ export type ChartItem =
       readonly balances: ShownBalances;
     }
   | {
-      readonly is: 'account';
+      readonly type: 'account';
       readonly key: string;
       readonly account: AccountResponse;
       readonly depth: number;
@@ -70,28 +70,30 @@ export function chartList(
     if (!isWanted(account)) return [];
     const isFolded = filter.find === '' && filter.folded.has(account.number);
     const own = {
-      is: 'account' as const,
+      type: 'account' as const,
       key: account.number,
       account,
       depth,
       isFolded,
       balances: balancesOf(account),
     };
-    const under = isFolded ? [] : (children.get(account.number) ?? []).flatMap((one) => below(one, depth + 1));
+    const under = isFolded
+      ? []
+      : (children.get(account.number) ?? []).flatMap((account) => below(account, depth + 1));
     return [own, ...under];
   };
   const top = children.get(null) ?? [];
   return ELEMENTS.flatMap((element): ChartItem[] => {
     const parts = classificationsOf(element);
     const shown = parts.flatMap((classification): ChartItem[] => {
-      const roots = top.filter((one) => one.element === element && one.classification === classification);
+      const roots = top.filter((account) => account.element === element && account.classification === classification);
       const depth = parts.length > 1 ? 2 : 1;
-      const rows = roots.flatMap((one) => below(one, depth));
+      const rows = roots.flatMap((account) => below(account, depth));
       if (rows.length === 0) return [];
       const label = CLASSIFICATIONS[classification].label;
       const sums = sumOfBalances(roots.map(balancesOf));
       const part = {
-        is: 'part' as const,
+        type: 'part' as const,
         key: classification,
         label,
         depth: 1,
@@ -104,10 +106,10 @@ export function chartList(
     const hasResults = element === 'equity' && (unclosed.now !== 0 || unclosed.earlier !== 0);
     if (hasResults) shown.push({ ...EARLIER_RESULTS_ROW, balances: unclosed });
     if (shown.length === 0) return [];
-    const own = top.filter((one) => one.element === element).map(balancesOf);
+    const own = top.filter((account) => account.element === element).map(balancesOf);
     const balances = sumOfBalances(hasResults ? [...own, unclosed] : own);
     const label = ELEMENT_LABELS[element];
-    return [{ is: 'part', key: element, label, depth: 0, element, classification: undefined, balances }, ...shown];
+    return [{ type: 'part', key: element, label, depth: 0, element, classification: undefined, balances }, ...shown];
   });
 }
 
@@ -115,7 +117,7 @@ const NOTHING: ShownBalances = { now: minor(0), earlier: minor(0) };
 
 /** What earlier years left on revenue and expense, as long as they are not closed: with it the chart adds up. */
 const EARLIER_RESULTS_ROW = {
-  is: 'part' as const,
+  type: 'part' as const,
   key: 'earlier-results',
   label: 'Earlier results, not yet closed',
   depth: 1,
@@ -130,7 +132,7 @@ export function earlierResults(
   currency: CurrencyCode,
 ): ShownBalances {
   const sum = (balanceOf: (account: AccountResponse) => string): Minor =>
-    minor(accounts.reduce((all, one) => all + parseAmount(balanceOf(one), currency), 0));
+    minor(accounts.reduce((all, account) => all + parseAmount(balanceOf(account), currency), 0));
   return { now: sum(({ balance }) => balance), earlier: sum(({ number }) => earlier.get(number) ?? '0') };
 }
 
@@ -166,10 +168,10 @@ export function under(heading: AccountResponse): Partial<AccountRequest> {
 /** The account above that an account could stand under: the nearest one in the list at its own depth. */
 export function headingAbove(items: readonly ChartItem[], at: number): AccountResponse | undefined {
   const item = items[at];
-  if (item?.is !== 'account') return undefined;
+  if (item?.type !== 'account') return undefined;
   for (let place = at - 1; place >= 0; place -= 1) {
     const above = items[place];
-    if (above?.is !== 'account' || above.depth < item.depth) return undefined;
+    if (above?.type !== 'account' || above.depth < item.depth) return undefined;
     if (above.depth === item.depth) return above.account;
   }
   return undefined;

@@ -1,5 +1,5 @@
 import { useDraggable, useDroppable } from '@dnd-kit/core';
-import type { AccountResponse, AccountRequest } from '@just-ledger/contract';
+import type { AccountRequest, AccountResponse } from '@just-ledger/contract';
 import { ACCOUNT_ROLES, type AccountRole, type CurrencyCode, elementFromNumber, type Minor } from '@just-ledger/core';
 import { InputBase } from '@mui/material';
 import { type KeyboardEvent, useState } from 'react';
@@ -27,7 +27,7 @@ export function PartRow({
   hasEarlier,
   at,
   ...row
-}: RowProps & { item: Extract<ChartItem, { is: 'part' }> }) {
+}: RowProps & { item: Extract<ChartItem, { type: 'part' }> }) {
   const { setNodeRef, isOver } = useDroppable({ id: item.key, disabled: item.classification === undefined });
   return (
     <div
@@ -70,7 +70,7 @@ export function AccountRow({
   onLeave,
   ...row
 }: RowProps & {
-  item: Extract<ChartItem, { is: 'account' }>;
+  item: Extract<ChartItem, { type: 'account' }>;
   isWriting: boolean;
   isUnfolded: boolean;
   onWrite: () => void;
@@ -204,17 +204,18 @@ export function quiet(amount: Minor, currency: CurrencyCode): string {
 }
 
 /** What is special about an account, in few words. */
-function traits(one: AccountResponse): string {
+function traits(account: AccountResponse): string {
   return [
-    one.role && one.role !== 'cash' && ACCOUNT_ROLES[one.role as AccountRole]?.label.toLowerCase(),
-    one.role === 'cash' && 'cash or bank',
-    one.control && 'control',
-    one.contra && !one.role && 'contra',
-    one.currency && [one.currency, shown(one.foreignBalance, one.currency as CurrencyCode)].filter(Boolean).join(' '),
-    !one.typedEntries && !one.role && 'no typed entries',
-    one.breakdowns.length > 0 && `needs ${one.breakdowns.join(', ').toLowerCase()}`,
-    one.taxCode && `tax ${one.taxCode}`,
-    !one.active && 'retired',
+    account.role && account.role !== 'cash' && ACCOUNT_ROLES[account.role as AccountRole]?.label.toLowerCase(),
+    account.role === 'cash' && 'cash or bank',
+    account.control && 'control',
+    account.contra && !account.role && 'contra',
+    account.currency &&
+      [account.currency, shown(account.foreignBalance, account.currency as CurrencyCode)].filter(Boolean).join(' '),
+    !account.typedEntries && !account.role && 'no typed entries',
+    account.breakdowns.length > 0 && `needs ${account.breakdowns.join(', ').toLowerCase()}`,
+    account.taxCode && `tax ${account.taxCode}`,
+    !account.active && 'retired',
   ]
     .filter(Boolean)
     .join(' · ');

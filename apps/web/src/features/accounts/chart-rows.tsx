@@ -7,7 +7,7 @@ import {
   useSensor,
   useSensors,
 } from '@dnd-kit/core';
-import type { AccountResponse, AccountRequest, BreakdownResponse } from '@just-ledger/contract';
+import type { AccountRequest, AccountResponse, BreakdownResponse } from '@just-ledger/contract';
 import { accountTitle, CLASSIFICATIONS, type CurrencyCode } from '@just-ledger/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { type KeyboardEvent, useRef, useState } from 'react';
@@ -28,7 +28,7 @@ export type ApplyChange = (
 ) => void;
 
 /** What is open in the list: an account written in place, or its particulars unfolded. */
-type Open = { readonly key: string; readonly is: 'writing' | 'unfolded' } | undefined;
+type Open = { readonly key: string; readonly type: 'writing' | 'unfolded' } | undefined;
 
 /** A chart of up to so many rows is laid out whole; of a longer one, what is in sight. */
 const MOST_AT_ONCE = 300;
@@ -87,7 +87,7 @@ export function ChartRows({
       : `${accountTitle(account)} now stands under no heading.`;
     apply(account, heading ? under(heading) : { parent: undefined }, said, () => focusRow(account.number));
   };
-  const byNumber = new Map(accounts.map((one) => [one.number, one]));
+  const byNumber = new Map(accounts.map((account) => [account.number, account]));
   const outOf = (account: AccountResponse): void => {
     const heading = account.parent ? byNumber.get(account.parent) : undefined;
     if (heading) move(account, heading.parent ? byNumber.get(heading.parent) : undefined);
@@ -95,9 +95,9 @@ export function ChartRows({
   const write = (account: AccountResponse, change: Partial<AccountRequest>, goOn: boolean): void => {
     const number = change.number ?? account.number;
     const at = items.findIndex((item) => item.key === account.number);
-    const next = items.slice(at + 1).find((item) => item.is === 'account');
+    const next = items.slice(at + 1).find((item) => item.type === 'account');
     const done = (): void => {
-      setOpen(goOn && next ? { key: next.key, is: 'writing' } : undefined);
+      setOpen(goOn && next ? { key: next.key, type: 'writing' } : undefined);
       focusRow(goOn && next ? next.key : number);
     };
     if (number === account.number && (change.name ?? account.name) === account.name) done();
@@ -115,7 +115,7 @@ export function ChartRows({
       const next = items[Math.max(0, Math.min(items.length - 1, place))];
       if (next) focusRow(next.key);
     };
-    const account = item.is === 'account' ? item.account : undefined;
+    const account = item.type === 'account' ? item.account : undefined;
     const keys: Record<string, () => void> = {
       ArrowDown: () => go(at + 1),
       ArrowUp: () => go(at - 1),
@@ -131,14 +131,14 @@ export function ChartRows({
                   ...(account.parent && { parent: account.parent }),
                 }
               : {
-                  element: item.is === 'part' ? item.element : undefined,
-                  ...(item.is === 'part' && item.classification && { classification: item.classification }),
+                  element: item.type === 'part' ? item.element : undefined,
+                  ...(item.type === 'part' && item.classification && { classification: item.classification }),
                 },
           ),
       }),
       ...(account &&
         may('approver') && {
-          Enter: () => setOpen({ key: item.key, is: 'writing' }),
+          Enter: () => setOpen({ key: item.key, type: 'writing' }),
           '>': () => {
             const heading = headingAbove(items, at);
             if (heading) move(account, heading);
@@ -146,11 +146,11 @@ export function ChartRows({
           '<': () => outOf(account),
         }),
       ...(account && {
-        d: () => setOpen(open?.key === item.key ? undefined : { key: item.key, is: 'unfolded' }),
+        d: () => setOpen(open?.key === item.key ? undefined : { key: item.key, type: 'unfolded' }),
         l: () => address.go('account', { account: account.number }),
         ...(account.heading && {
-          ArrowLeft: () => !(item.is === 'account' && item.isFolded) && onFold(account.number),
-          ArrowRight: () => item.is === 'account' && item.isFolded && onFold(account.number),
+          ArrowLeft: () => !(item.type === 'account' && item.isFolded) && onFold(account.number),
+          ArrowRight: () => item.type === 'account' && item.isFolded && onFold(account.number),
         }),
       }),
     };
@@ -165,7 +165,7 @@ export function ChartRows({
     const account = byNumber.get(String(active.id));
     const target = items.find((item) => item.key === over?.id);
     if (!account || !target || target.key === account.number) return;
-    if (target.is === 'account') move(account, target.account);
+    if (target.type === 'account') move(account, target.account);
     else if (target.classification && (account.parent || target.classification !== account.classification)) {
       const said = `${accountTitle(account)} is now shown under ${CLASSIFICATIONS[target.classification].label.toLowerCase()}.`;
       apply(account, { parent: undefined, element: target.element, classification: target.classification }, said);
@@ -216,7 +216,7 @@ export function ChartRows({
                 onKeyDown: (event: KeyboardEvent) => onKey(event, item, row.index),
                 onFocus: () => setFocus(item.key),
               };
-              const isOpen = open?.key === item.key ? open.is : undefined;
+              const isOpen = open?.key === item.key ? open.type : undefined;
               return (
                 <div
                   key={row.key}
@@ -225,7 +225,7 @@ export function ChartRows({
                   role="presentation"
                   style={{ position: 'absolute', insetInline: 0, transform: `translateY(${row.start}px)` }}
                 >
-                  {item.is === 'part' ? (
+                  {item.type === 'part' ? (
                     <PartRow item={item} {...shared} />
                   ) : (
                     <AccountRow
@@ -233,8 +233,10 @@ export function ChartRows({
                       {...shared}
                       isWriting={isOpen === 'writing'}
                       isUnfolded={isOpen === 'unfolded'}
-                      onWrite={() => setOpen({ key: item.key, is: 'writing' })}
-                      onUnfold={() => setOpen(isOpen === 'unfolded' ? undefined : { key: item.key, is: 'unfolded' })}
+                      onWrite={() => setOpen({ key: item.key, type: 'writing' })}
+                      onUnfold={() =>
+                        setOpen(isOpen === 'unfolded' ? undefined : { key: item.key, type: 'unfolded' })
+                      }
                       onFold={() => onFold(item.account.number)}
                       onWritten={(change, goOn) => write(item.account, change, goOn)}
                       onLeave={() => {
@@ -243,14 +245,14 @@ export function ChartRows({
                       }}
                     />
                   )}
-                  {item.is === 'account' && refused?.id === item.account.id && (
+                  {item.type === 'account' && refused?.id === item.account.id && (
                     <div className="unfolded" role="row">
                       <div role="gridcell">
                         <ErrorMessage error={refused.error} />
                       </div>
                     </div>
                   )}
-                  {isOpen === 'unfolded' && item.is === 'account' && (
+                  {isOpen === 'unfolded' && item.type === 'account' && (
                     <div className="unfolded" role="row">
                       <div role="gridcell">
                         <AccountForm

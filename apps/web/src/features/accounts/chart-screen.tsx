@@ -49,7 +49,7 @@ export default function ChartScreen({ slot }: ScreenProps) {
   const [isAdding, setAdding] = useState<Partial<AccountRequest>>();
   const [kept, setKept] = useState<Kept>();
   const folded = useMemo(() => new Set(foldedText.split(' ').filter(Boolean)), [foldedText]);
-  const earlier = useMemo(() => new Map(before.map((one) => [one.number, one.balance])), [before]);
+  const earlier = useMemo(() => new Map(before.map((account) => [account.number, account.balance])), [before]);
   const items = useMemo(() => {
     const filter = { find, only: only as ChartFilter['only'], folded };
     return chartList(accounts, earlier, filter, currency, earlierResults(accounts, earlier, currency));
@@ -81,9 +81,9 @@ export default function ChartScreen({ slot }: ScreenProps) {
   );
   const refused =
     change.error && change.variables ? { id: change.variables.account.id, error: change.error } : undefined;
-  const isRefusedInSight = items.some((item) => item.is === 'account' && item.account.id === refused?.id);
+  const isRefusedInSight = items.some((item) => item.type === 'account' && item.account.id === refused?.id);
   const dates = [hasYearBefore ? shortDate(earlierDay) : '', shortDate(to)] as const;
-  const headings = accounts.filter((one) => one.heading).length;
+  const headings = accounts.filter((account) => account.heading).length;
   const toggleFold = (number: string): void => {
     const next = new Set(folded);
     if (!next.delete(number)) next.add(number);

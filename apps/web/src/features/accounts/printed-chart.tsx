@@ -14,8 +14,8 @@ export function PrintedChart({
   currency: CurrencyCode;
 }) {
   const rows = items.map(({ depth, balances, ...item }) => [
-    item.is === 'account' ? item.account.number : '',
-    `${'\u2003'.repeat(depth)}${item.is === 'account' ? item.account.name : item.label}`,
+    item.type === 'account' ? item.account.number : '',
+    `${'\u2003'.repeat(depth)}${item.type === 'account' ? item.account.name : item.label}`,
     earlier === '' ? '' : quiet(balances.earlier, currency),
     quiet(balances.now, currency),
   ]);

@@ -33,7 +33,7 @@ export function meantPlace(
   { parent, element: chosen, classification: under, number }: TypedAccount,
   accounts: readonly AccountResponse[],
 ): { element: Element; classification: Classification } {
-  const heading = accounts.find((one) => one.number === parent);
+  const heading = accounts.find((account) => account.number === parent);
   const element = (heading?.element || chosen || elementFromNumber(number) || 'asset') as Element;
   const classification = heading?.classification || under || proposedClassification(element, number);
   return { element, classification: classification as Classification };

@@ -84,10 +84,10 @@ export function ArchiveContents({ job, onTaken }: { job: ArchiveResponse; onTake
   );
 }
 
-function particulars(of: ArchiveContentsResponse): [string, React.ReactNode][] {
-  const { firstDate, lastDate, entries, drafts } = of;
+function particulars(contents: ArchiveContentsResponse): [string, React.ReactNode][] {
+  const { firstDate, lastDate, entries, drafts } = contents;
   return [
-    ['Kind', `${KIND_LABELS[of.kind]} · ${of.baseCurrency} · first day ${day(of.firstDay)}`],
+    ['Kind', `${KIND_LABELS[contents.kind]} · ${contents.baseCurrency} · first day ${day(contents.firstDay)}`],
     [
       'Entries',
       firstDate && lastDate
@@ -96,10 +96,10 @@ function particulars(of: ArchiveContentsResponse): [string, React.ReactNode][] {
     ],
     [
       'Set-up',
-      `${count(of.accounts, 'account', 'accounts')}, ${count(of.contacts, 'contact', 'contacts')}, ${count(drafts, 'draft', 'drafts')}`,
+      `${count(contents.accounts, 'account', 'accounts')}, ${count(contents.contacts, 'contact', 'contacts')}, ${count(drafts, 'draft', 'drafts')}`,
     ],
-    ['Written', longMoment(of.writtenAt)],
-    ...(entries > 0 ? [['Last seal', short(of.lastSeal)] as [string, React.ReactNode]] : []),
+    ['Written', longMoment(contents.writtenAt)],
+    ...(entries > 0 ? [['Last seal', short(contents.lastSeal)] as [string, React.ReactNode]] : []),
   ];
 }
 

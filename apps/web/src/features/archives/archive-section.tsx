@@ -22,16 +22,16 @@ export function ArchiveSection() {
           Write an archive
         </a>
       </p>
-      {!organisation.archivedAt && <PutAway />}
+      {!organisation.archivedAt && <ArchiveBooks />}
     </section>
   );
 }
 
-function PutAway() {
+function ArchiveBooks() {
   const { organisation } = useBooks();
   const client = useQueryClient();
   const [isOpen, setOpen] = useState(false);
-  const putAway = useOrganisationMutation(() => api.post(paths.puttingAway(organisation.id)));
+  const archiveBooks = useOrganisationMutation(() => api.post(paths.archived(organisation.id)));
   if (!isOpen)
     return (
       <p className="soft">
@@ -51,20 +51,20 @@ function PutAway() {
         <Button
           variant="contained"
           autoFocus
-          disabled={putAway.isPending}
+          disabled={archiveBooks.isPending}
           onClick={() =>
-            putAway.mutate(undefined, {
+            archiveBooks.mutate(undefined, {
               onSuccess: () => void client.invalidateQueries({ queryKey: organisationsQuery.queryKey }),
             })
           }
         >
-          {putAway.isPending ? 'Writing the archive …' : 'Archive'}
+          {archiveBooks.isPending ? 'Writing the archive …' : 'Archive'}
         </Button>
         <Button variant="outlined" onClick={() => setOpen(false)}>
           Not now
         </Button>
       </div>
-      <ErrorMessage error={putAway.error} />
+      <ErrorMessage error={archiveBooks.error} />
     </div>
   );
 }

@@ -82,8 +82,8 @@ function Refused({ job: { problems } }: { job: ArchiveResponse }) {
   return (
     <div className="trouble" role="alert">
       <div>Nothing has been made of this file.</div>
-      {problems.slice(0, 12).map(({ path, message }, at) => (
-        <div key={`${path} ${at}`}>{message}</div>
+      {problems.slice(0, 12).map(({ path, message }, index) => (
+        <div key={`${path} ${index}`}>{message}</div>
       ))}
       {problems.length > 12 && <div>… and {problems.length - 12} more.</div>}
     </div>

@@ -85,11 +85,11 @@ export function answersFrom(kept: Readonly<Record<string, unknown>> | null, toda
 export function datesOf(answers: BeginAnswers, today: CivilDate): StartingDates | undefined {
   if (!answers.hadBooks) {
     const on = typedDay(answers.foundedOn, today);
-    return on && startingDates({ is: 'founded', on }, answers.fiscalYearStartMonth);
+    return on && startingDates({ type: 'founded', on }, answers.fiscalYearStartMonth);
   }
   const firstMonth = firstMonthOf(answers);
   return startingDates(
-    { is: answers.goesBack ? 'from-year-start' : 'from-changeover', firstMonth },
+    { type: answers.goesBack ? 'from-year-start' : 'from-changeover', firstMonth },
     answers.fiscalYearStartMonth,
   );
 }

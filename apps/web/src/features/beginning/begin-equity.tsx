@@ -36,7 +36,7 @@ function Named({ what, children }: { what: string; children: ReactNode }) {
 
 function Partners({ answers: { partners }, at, onChange }: Props) {
   const set = (place: number, change: object): void =>
-    onChange({ partners: partners.map((one, at) => (at === place ? { ...one, ...change } : one)) });
+    onChange({ partners: partners.map((one, index) => (index === place ? { ...one, ...change } : one)) });
   return (
     <Named what="Partners, and what share of the result each has">
       {partners.map((partner, place) => (
@@ -57,7 +57,7 @@ function Partners({ answers: { partners }, at, onChange }: Props) {
           <TakeAway
             what={`partner ${place + 1}`}
             isLast={partners.length === 1}
-            onClick={() => onChange({ partners: partners.filter((_, at) => at !== place) })}
+            onClick={() => onChange({ partners: partners.filter((_, index) => index !== place) })}
           />
         </div>
       ))}
@@ -79,14 +79,16 @@ function ShareClasses({ answers: { shareClasses }, at, onChange }: Props) {
             label={shareClasses.length === 1 ? 'Class of shares' : `Class of shares ${place + 1}`}
             value={name}
             onChange={(event) =>
-              onChange({ shareClasses: shareClasses.map((one, at) => (at === place ? event.target.value : one)) })
+              onChange({
+                shareClasses: shareClasses.map((one, index) => (index === place ? event.target.value : one)),
+              })
             }
             {...at(`shareClasses.${place}`)}
           />
           <TakeAway
             what={`class ${place + 1}`}
             isLast={shareClasses.length === 1}
-            onClick={() => onChange({ shareClasses: shareClasses.filter((_, at) => at !== place) })}
+            onClick={() => onChange({ shareClasses: shareClasses.filter((_, index) => index !== place) })}
           />
         </div>
       ))}
@@ -101,7 +103,7 @@ function ShareClasses({ answers: { shareClasses }, at, onChange }: Props) {
 
 function Funds({ answers: { funds }, at, onChange }: Props) {
   const set = (place: number, change: object): void =>
-    onChange({ funds: funds.map((one, at) => (at === place ? { ...one, ...change } : one)) });
+    onChange({ funds: funds.map((one, index) => (index === place ? { ...one, ...change } : one)) });
   return (
     <Named what="Funds, and for what each may be spent">
       {funds.map((fund, place) => (
@@ -128,7 +130,7 @@ function Funds({ answers: { funds }, at, onChange }: Props) {
           <TakeAway
             what={`fund ${place + 1}`}
             isLast={funds.length === 1}
-            onClick={() => onChange({ funds: funds.filter((_, at) => at !== place) })}
+            onClick={() => onChange({ funds: funds.filter((_, index) => index !== place) })}
           />
         </div>
       ))}

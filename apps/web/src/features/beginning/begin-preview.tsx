@@ -51,14 +51,16 @@ export function BeginPreview({ answers, dates }: { answers: BeginAnswers; dates:
                 <td className="num small">chart</td>
               </tr>
               {chart.accounts
-                .filter((one) => /^3/.test(one.number) && one.role !== 'income-summary')
-                .map((one) => (
-                  <tr key={one.number}>
-                    <td className="item">{one.name}</td>
-                    <td className="num soft">{one.number}</td>
+                .filter((proposed) => /^3/.test(proposed.number) && proposed.role !== 'income-summary')
+                .map((proposed) => (
+                  <tr key={proposed.number}>
+                    <td className="item">{proposed.name}</td>
+                    <td className="num soft">{proposed.number}</td>
                   </tr>
                 ))}
-              <Row label="and other accounts">{chart.accounts.filter((one) => !/^3/.test(one.number)).length}</Row>
+              <Row label="and other accounts">
+                {chart.accounts.filter((proposed) => !/^3/.test(proposed.number)).length}
+              </Row>
             </>
           )}
           <tr className="heading">

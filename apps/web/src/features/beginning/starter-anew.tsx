@@ -19,7 +19,7 @@ export function StarterAnew({ organisation }: { organisation: OrganisationRespon
   const [isOpen, setOpen] = useState(false);
   const start = useOrganisationMutation(() => api.post(paths.accountsStarter(organisation.id), {}));
   const kind = KIND_LABELS[organisation.kind].toLowerCase();
-  const isPosted = accounts?.some((one) => one.lines > 0) ?? true;
+  const isPosted = accounts?.some((account) => account.lines > 0) ?? true;
   if (isPosted) return null;
   const coming = starterChart(organisation.kind).accounts.length;
   return (

@@ -17,7 +17,7 @@ export function BreakdownValues({
   const [made, setMade] = useState(0);
   const hasFunds = organisation.kind === 'non-profit';
   const nameOf = (number: string | null): string => {
-    const account = accounts.find((one) => one.number === number);
+    const account = accounts.find((account) => account.number === number);
     return account ? `${account.number} ${account.name}` : '';
   };
   const columns = hasFunds ? 4 : 3;

@@ -96,7 +96,9 @@ export function ValueForm({
           name="account"
           label="Its balance is kept on"
           none="no account of its own"
-          choices={accounts.filter((one) => one.element === 'equity' && one.role === 'fund' && !one.heading)}
+          choices={accounts.filter(
+            (account) => account.element === 'equity' && account.role === 'fund' && !account.heading,
+          )}
           keyOf={({ number }) => number}
           labelOf={({ number, name }) => `${number} ${name}`}
         />

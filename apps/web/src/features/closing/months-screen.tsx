@@ -17,7 +17,7 @@ import { Reopen } from './reopen.js';
 export default function MonthsScreen() {
   const address = useAddress();
   const { years, to, today } = useBooks();
-  const year = years.years.find((one) => one.from <= to && to <= one.to) ?? years.years[0];
+  const year = years.years.find((year) => year.from <= to && to <= year.to) ?? years.years[0];
   const isFirst = year === years.years[0];
   if (!year) return null;
   return (

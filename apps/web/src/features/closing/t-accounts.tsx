@@ -9,7 +9,7 @@ import { displayed } from '../../ui/own-ways.js';
 export function TAccounts({ rehearsal, currency }: { rehearsal: ClosingRehearsalResponse; currency: CurrencyCode }) {
   const { organisation } = useBooks();
   const { data: accounts } = useSuspenseQuery(accountsQuery(organisation.id, rehearsal.date));
-  const balances = new Map(accounts.map((one) => [one.number, parseAmount(one.balance, currency)]));
+  const balances = new Map(accounts.map((account) => [account.number, parseAmount(account.balance, currency)]));
   const lines = new Map<string, { name: string; temporary: boolean; amounts: number[] }>();
   for (const line of rehearsal.entries.flatMap((entry) => entry.lines)) {
     const { accountName: name, temporary } = line;
@@ -58,8 +58,8 @@ export function TAccounts({ rehearsal, currency }: { rehearsal: ClosingRehearsal
               </caption>
               <tbody>
                 {start !== 0 && <tr>{cells(start)}</tr>}
-                {amounts.map((amount, at) => (
-                  <tr key={at}>{cells(amount, 'new')}</tr>
+                {amounts.map((amount, index) => (
+                  <tr key={index}>{cells(amount, 'new')}</tr>
                 ))}
                 <tr className="soft" style={{ borderTop: '1px solid var(--rule)' }}>
                   {end === 0 ? (

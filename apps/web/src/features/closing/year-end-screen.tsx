@@ -31,9 +31,9 @@ import { TAccounts } from './t-accounts.js';
 export default function YearEndScreen() {
   const address = useAddress();
   const { organisation, currency, years, to, today } = useBooks();
-  const shownYear = years.years.find((one) => one.from <= to && to <= one.to);
+  const shownYear = years.years.find((year) => year.from <= to && to <= year.to);
   const due = years.years.find(
-    (one) => one.to < today && !one.closed && one.periods.some((period) => period.entries > 0),
+    (year) => year.to < today && !year.closed && year.periods.some((period) => period.entries > 0),
   );
   // what was closed here stays in sight until somebody asks for other dates
   const [closedHere, setClosedHere] = useState<{ year: string; to: string | undefined }>();
@@ -205,9 +205,9 @@ function Closed({ rehearsal }: { rehearsal: ClosingRehearsalResponse }) {
       <p className="soft small">
         {entries.length === 0
           ? 'Nothing had to be posted for it.'
-          : entries.map(({ number }, at) => (
+          : entries.map(({ number }, index) => (
               <span key={number}>
-                {at > 0 && ', '}
+                {index > 0 && ', '}
                 <Link className="act" to={address.href('journal', { entry: number ?? '' })}>
                   {number}
                 </Link>

@@ -36,7 +36,7 @@ export function ContactMerge({
     <div style={{ borderTop: '1px solid var(--rule)', padding: '12px 0' }}>
       <Autocomplete
         options={contacts.filter((one) => one.id !== contact.id && one.mergedInto === null)}
-        getOptionLabel={(one) => `${one.number} ${one.name}`}
+        getOptionLabel={(contact) => `${contact.number} ${contact.name}`}
         isOptionEqualToValue={(a, b) => a.id === b.id}
         value={into}
         onChange={(_, one) => setInto(one)}

@@ -22,10 +22,12 @@ export default function ContactsScreen() {
   const [chosen, choose] = useSheetParam('contact');
   const text = find.trim().toLowerCase();
   const wanted = contacts.filter(
-    (one) =>
-      (role === 'retired' ? !one.active : one.active) &&
-      (role === '' || role === 'retired' || one.roles.includes(role)) &&
-      `${one.number} ${one.name} ${one.email ?? ''} ${one.bank?.iban ?? ''}`.toLowerCase().includes(text),
+    (contact) =>
+      (role === 'retired' ? !contact.active : contact.active) &&
+      (role === '' || role === 'retired' || contact.roles.includes(role)) &&
+      `${contact.number} ${contact.name} ${contact.email ?? ''} ${contact.bank?.iban ?? ''}`
+        .toLowerCase()
+        .includes(text),
   );
   const one = contacts.find((contact) => String(contact.id) === chosen);
   return (

@@ -22,7 +22,7 @@ export function ExchangeAccounts({
     api.put(paths.currency(organisation.id, code), body),
   );
   const numbers = Object.fromEntries(EXCHANGE_ACCOUNT_KEYS.map((key) => [key, currency[key] ?? '']));
-  const usable = accounts.filter((one) => one.active && !one.heading);
+  const usable = accounts.filter((account) => account.active && !account.heading);
   return (
     <RequestForm
       key={version}

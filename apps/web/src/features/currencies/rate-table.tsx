@@ -141,7 +141,7 @@ function NextRate({
     api.put(paths.exchangeRate(organisation.id, currency, encodeURIComponent(date)), body),
   );
   const { at, elsewhere } = problemPlaces(keep.error, ['date', 'rate', 'ratePerBase']);
-  const replaced = rates.find((one) => one.date === date);
+  const replaced = rates.find((rate) => rate.date === date);
   const before = exchangeRateOn(rates, date) ?? rates[0];
   const doubt = before && doubtOf(typed, before);
   const send = (): void => {

@@ -117,10 +117,10 @@ function ProblemRows({ job }: { job: ImportResponse }) {
           </tr>
         </thead>
         <tbody>
-          {problems.map(({ path, message }, at) => {
+          {problems.map(({ path, message }, index) => {
             const [, row = '', column = ''] = /^rows\.(\d+)(?:\.(.+))?$/.exec(path) ?? [];
             return (
-              <tr key={at}>
+              <tr key={index}>
                 <td className="num">{row}</td>
                 <td className="soft">{column.replaceAll('_', ' ')}</td>
                 <td>{message}</td>

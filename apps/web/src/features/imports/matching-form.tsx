@@ -14,7 +14,7 @@ export function MatchingForm({ job, onMatched }: { job: ImportResponse; onMatche
   const match = useOrganisationMutation(() => api.put(paths.importMatching(organisation.id, job.id), { columns }));
   const subject = IMPORT_SUBJECTS[job.subject];
   const required: readonly string[] = subject.required;
-  const isSame = job.state === 'checked' && job.headings.every((one, at) => one.column === columns[at]);
+  const isSame = job.state === 'checked' && job.headings.every((one, index) => one.column === columns[index]);
   return (
     <form
       aria-label="Matching of the columns"
@@ -36,8 +36,8 @@ export function MatchingForm({ job, onMatched }: { job: ImportResponse; onMatche
           </tr>
         </thead>
         <tbody>
-          {job.headings.map(({ heading, samples }, at) => (
-            <tr key={at}>
+          {job.headings.map(({ heading, samples }, index) => (
+            <tr key={index}>
               <td className="strong">{heading || <span className="soft">no heading</span>}</td>
               <td className="soft small clip" style={{ maxWidth: 240 }}>
                 {samples.join(' · ') || 'empty'}
@@ -47,13 +47,13 @@ export function MatchingForm({ job, onMatched }: { job: ImportResponse; onMatche
                   select
                   variant="standard"
                   fullWidth
-                  value={columns[at] ?? ''}
+                  value={columns[index] ?? ''}
                   onChange={(event) =>
-                    setColumns(columns.map((one, place) => (place === at ? event.target.value : one)))
+                    setColumns(columns.map((one, place) => (place === index ? event.target.value : one)))
                   }
                   slotProps={{
                     input: { disableUnderline: true, style: { fontSize: 13.5 } },
-                    select: { displayEmpty: true, 'aria-label': `What ${heading || `column ${at + 1}`} means` },
+                    select: { displayEmpty: true, 'aria-label': `What ${heading || `column ${index + 1}`} means` },
                   }}
                 >
                   <MenuItem value="">

@@ -80,10 +80,10 @@ export function DocumentCells({
       // in another currency what is open there is settled; the rate of the day makes the amount here
       const own = known.foreignAmount.replace('-', '');
       const foreignAmount = wireInCell(own, known.currency as CurrencyCode);
-      dispatch({ is: 'line', at, change: { currency: known.currency, foreignAmount, settles: side } });
+      dispatch({ type: 'line', at, change: { currency: known.currency, foreignAmount, settles: side } });
       return;
     }
-    dispatch({ is: 'line', at, change: { [side]: wireInCell(known.amount.replace('-', ''), currency) } });
+    dispatch({ type: 'line', at, change: { [side]: wireInCell(known.amount.replace('-', ''), currency) } });
   };
   const field = (key: 'ownNumber' | 'documentDate' | 'dueDate', label: string, word: string, proposed = '') => (
     <>
@@ -93,10 +93,10 @@ export function DocumentCells({
         value={line[key]}
         wrong={wrongAt(at, key)}
         placeholder={proposed}
-        onChange={(typed) => dispatch({ is: 'line', at, change: { [key]: typed } })}
+        onChange={(typed) => dispatch({ type: 'line', at, change: { [key]: typed } })}
         onBlur={(typed) => {
           const date = key === 'ownNumber' ? undefined : typedDay(typed, today);
-          if (date) dispatch({ is: 'line', at, change: { [key]: shortDate(date) } });
+          if (date) dispatch({ type: 'line', at, change: { [key]: shortDate(date) } });
         }}
         onKeyDown={onKeyDown}
       />
@@ -113,7 +113,7 @@ export function DocumentCells({
             list={list}
             wrong={wrongAt(at, 'document')}
             placeholder={items.length === 0 ? 'which?' : `which of ${items.length}?`}
-            onChange={(document) => dispatch({ is: 'line', at, change: { document } })}
+            onChange={(document) => dispatch({ type: 'line', at, change: { document } })}
             onBlur={settle}
             onKeyDown={onKeyDown}
           />

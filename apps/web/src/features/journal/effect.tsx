@@ -61,17 +61,18 @@ export function Effect({
   const temporary = useBalances(organisation.id, later?.temporary ?? today, currency);
 
   const amounts = amountsOf(form, currency);
-  const byNumber = new Map(accounts.map((one) => [one.number, one]));
+  const byNumber = new Map(accounts.map((account) => [account.number, account]));
   const touched = new Map<string, number>();
-  form.lines.forEach((line, at) => {
-    const amount = amounts[at] ?? 0;
+  form.lines.forEach((line, index) => {
+    const amount = amounts[index] ?? 0;
     if (byNumber.has(line.account) && amount !== 0)
       touched.set(line.account, (touched.get(line.account) ?? 0) + amount);
   });
   const proofOf = useDetailProofs([...touched.keys()].flatMap((number) => byNumber.get(number) ?? []));
   const named = (number: string): number =>
     form.lines.reduce(
-      (sum, line, at) => sum + (line.account === number && line.document.trim() !== '' ? (amounts[at] ?? 0) : 0),
+      (sum, line, index) =>
+        sum + (line.account === number && line.document.trim() !== '' ? (amounts[index] ?? 0) : 0),
       0,
     );
   const effects = proofEffects(
@@ -227,8 +228,8 @@ function useDetailProofs(accounts: readonly AccountResponse[]): ReadonlyMap<stri
     queries: possible.map(({ number }) => accountDetailQuery(organisation.id, number, '', today)),
   });
   return new Map(
-    possible.flatMap((account, at): [string, DetailProof][] => {
-      const of = answers[at]?.data?.of;
+    possible.flatMap((account, index): [string, DetailProof][] => {
+      const of = answers[index]?.data?.of;
       if (of === 'stock') return [[account.number, 'stock-inventory']];
       return of === 'assets' ? [[account.number, account.contra ? 'assets-written-off' : 'assets-cost']] : [];
     }),

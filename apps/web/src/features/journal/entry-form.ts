@@ -1,8 +1,8 @@
 import type {
   AccountResponse,
   BreakdownResponse,
-  DraftResponse,
   DraftRequest,
+  DraftResponse,
   EntryRequest,
 } from '@just-ledger/contract';
 import {
@@ -135,26 +135,26 @@ function shownDate(kept: string | null | undefined): string {
 
 /** What may happen to the form. */
 export type FormEvent =
-  | { readonly is: 'head'; readonly change: Partial<Omit<EntryForm, 'lines'>> }
-  | { readonly is: 'line'; readonly at: number; readonly change: Partial<FormLine> }
-  | { readonly is: 'settled'; readonly at: number; readonly side: Side; readonly currency: CurrencyCode }
+  | { readonly type: 'head'; readonly change: Partial<Omit<EntryForm, 'lines'>> }
+  | { readonly type: 'line'; readonly at: number; readonly change: Partial<FormLine> }
+  | { readonly type: 'settled'; readonly at: number; readonly side: Side; readonly currency: CurrencyCode }
   | {
-      readonly is: 'foreign-settled';
+      readonly type: 'foreign-settled';
       readonly at: number;
       readonly currency: CurrencyCode;
       readonly held?: QuotedRate | undefined;
     }
-  | { readonly is: 'rate-of-day'; readonly at: number; readonly currency: CurrencyCode; readonly held: QuotedRate }
-  | { readonly is: 'balanced-here'; readonly at: number; readonly currency: CurrencyCode }
-  | { readonly is: 'repeat-above'; readonly at: number }
-  | { readonly is: 'breakdowns-shown'; readonly at: number }
-  | { readonly is: 'take-away'; readonly at: number }
-  | { readonly is: 'pasted'; readonly at: number; readonly lines: readonly Partial<FormLine>[] }
-  | { readonly is: 'start'; readonly form: EntryForm };
+  | { readonly type: 'rate-of-day'; readonly at: number; readonly currency: CurrencyCode; readonly held: QuotedRate }
+  | { readonly type: 'balanced-here'; readonly at: number; readonly currency: CurrencyCode }
+  | { readonly type: 'repeat-above'; readonly at: number }
+  | { readonly type: 'breakdowns-shown'; readonly at: number }
+  | { readonly type: 'take-away'; readonly at: number }
+  | { readonly type: 'pasted'; readonly at: number; readonly lines: readonly Partial<FormLine>[] }
+  | { readonly type: 'start'; readonly form: EntryForm };
 
 /** The form after an event. */
 export function formReducer(form: EntryForm, event: FormEvent): EntryForm {
-  switch (event.is) {
+  switch (event.type) {
     case 'head':
       return { ...form, ...event.change };
     case 'line':
@@ -176,7 +176,7 @@ export function formReducer(form: EntryForm, event: FormEvent): EntryForm {
     case 'breakdowns-shown':
       return withLine(form, event.at, { showsBreakdowns: !form.lines[event.at]?.showsBreakdowns });
     case 'take-away':
-      return withRoom({ ...form, lines: form.lines.filter((_, at) => at !== event.at) });
+      return withRoom({ ...form, lines: form.lines.filter((_, index) => index !== event.at) });
     case 'pasted':
       return withPasted(form, event.at, event.lines);
     case 'start':
@@ -386,14 +386,14 @@ export function withAccount(
 export function rowOfPath(form: EntryForm, path: string): { row: number; field: string } | undefined {
   const match = /^lines\.(\d+)\.(\w+)/.exec(path);
   if (!match?.[1] || !match[2]) return undefined;
-  const rows = form.lines.flatMap((line, at) => (isBlank(line) ? [] : [at]));
+  const rows = form.lines.flatMap((line, index) => (isBlank(line) ? [] : [index]));
   const row = rows[Number(match[1])];
   return row === undefined ? undefined : { row, field: match[2] };
 }
 
 /** Accounts that can be written to by hand. */
 export function writableAccounts(accounts: readonly AccountResponse[]): AccountResponse[] {
-  return accounts.filter((one) => !one.heading && one.active && one.typedEntries);
+  return accounts.filter((account) => !account.heading && account.active && account.typedEntries);
 }
 
 function withLine(form: EntryForm, at: number, change: Partial<FormLine>): EntryForm {

@@ -47,7 +47,7 @@ export function EntryHead({
       error: message !== undefined || isNoDate,
       helperText: message ?? (isNoDate ? 'Not a date' : undefined),
       onChange: (event: { target: { value: string } }) =>
-        dispatch({ is: 'head', change: { [name]: event.target.value } }),
+        dispatch({ type: 'head', change: { [name]: event.target.value } }),
     };
   };
   return (
@@ -57,7 +57,7 @@ export function EntryHead({
         inputRef={first}
         {...field('date')}
         onFocus={(event) => event.target.select()}
-        onBlur={() => date && dispatch({ is: 'head', change: { date: shortDate(date) } })}
+        onBlur={() => date && dispatch({ type: 'head', change: { date: shortDate(date) } })}
       />
       <div>
         <TextField
@@ -65,7 +65,7 @@ export function EntryHead({
           fullWidth
           label="Kind"
           value={form.kind}
-          onChange={(event) => dispatch({ is: 'head', change: { kind: event.target.value } })}
+          onChange={(event) => dispatch({ type: 'head', change: { kind: event.target.value } })}
           error={wrong('kind') !== undefined}
           helperText={wrong('kind')}
         >

@@ -46,7 +46,7 @@ export function EntryLines({
   const missing = balancingAmount(amounts);
   const total = (sign: 1 | -1): string =>
     displayed(sumOf(amounts.map((amount) => minor(Math.max(sign * amount, 0)))), currency);
-  const byNumber = new Map(accounts.map((one) => [one.number, one]));
+  const byNumber = new Map(accounts.map((account) => [account.number, account]));
 
   const goTo = (cell: HTMLInputElement | undefined, event: KeyboardEvent): void => {
     if (!cell) return;
@@ -78,20 +78,20 @@ export function EntryLines({
     }
     if (event.altKey && event.key === 'ArrowUp') {
       event.preventDefault();
-      dispatch({ is: 'repeat-above', at });
+      dispatch({ type: 'repeat-above', at });
     }
     if (event.altKey && event.key === 'Backspace') {
       event.preventDefault();
-      dispatch({ is: 'take-away', at });
+      dispatch({ type: 'take-away', at });
       setTimeout(() => table.current?.querySelector<HTMLInputElement>(`tr[data-line="${at}"] input`)?.focus());
     }
     if (event.altKey && event.key === '.' && breakdowns.length > 0) {
       event.preventDefault();
-      dispatch({ is: 'breakdowns-shown', at });
+      dispatch({ type: 'breakdowns-shown', at });
     }
     if (isAmount && event.key === '=') {
       event.preventDefault();
-      dispatch({ is: 'balanced-here', at, currency });
+      dispatch({ type: 'balanced-here', at, currency });
     }
   };
   const paste = (event: ClipboardEvent<HTMLTableElement>): void => {
@@ -104,7 +104,7 @@ export function EntryLines({
     if (!lines) return;
     event.preventDefault();
     event.stopPropagation();
-    dispatch({ is: 'pasted', at, lines });
+    dispatch({ type: 'pasted', at, lines });
   };
   return (
     <table className="ruled paper" ref={table} onPasteCapture={paste}>
@@ -118,9 +118,9 @@ export function EntryLines({
         </tr>
       </thead>
       <tbody>
-        {form.lines.map((line, at) => {
+        {form.lines.map((line, index) => {
           const account = byNumber.get(line.account);
-          const proposal = proposalFor(form, at, currency);
+          const proposal = proposalFor(form, index, currency);
           const isCredit = line.credit !== '';
           const cut = shownBreakdowns(line, account, breakdowns);
           const own = account?.currency ?? (line.currency || null);
@@ -140,36 +140,36 @@ export function EntryLines({
             'rate',
             'note',
           ]
-            .map((field) => wrongAt(at, field))
+            .map((field) => wrongAt(index, field))
             .filter(Boolean);
           return [
-            <tr key={line.key} data-line={at} className={isCredit ? 'credit-side' : ''}>
+            <tr key={line.key} data-line={index} className={isCredit ? 'credit-side' : ''}>
               <td data-column="account">
                 <div className="cell cell-account">
                   <AccountField
                     keepsTyped
                     accounts={accounts}
                     value={line.account}
-                    label={`Account, line ${at + 1}`}
-                    wrong={wrongAt(at, 'account')}
+                    label={`Account, line ${index + 1}`}
+                    wrong={wrongAt(index, 'account')}
                     onChange={(number) =>
                       dispatch({
-                        is: 'line',
-                        at,
+                        type: 'line',
+                        at: index,
                         change: withAccount(line, number, byNumber.get(number), breakdowns),
                       })
                     }
-                    onKeyDown={(event) => onKey(event, at)}
+                    onKeyDown={(event) => onKey(event, index)}
                   />
                 </div>
               </td>
               <td data-column="note">
                 <div className="cell">
                   <Cell
-                    label={`Note, line ${at + 1}`}
+                    label={`Note, line ${index + 1}`}
                     value={line.note}
-                    onChange={(note) => dispatch({ is: 'line', at, change: { note } })}
-                    onKeyDown={(event) => onKey(event, at)}
+                    onChange={(note) => dispatch({ type: 'line', at: index, change: { note } })}
+                    onKeyDown={(event) => onKey(event, index)}
                   />
                 </div>
               </td>
@@ -179,22 +179,22 @@ export function EntryLines({
                     <>
                       <ContactField
                         contacts={contacts}
-                        label={`Contact, line ${at + 1}`}
+                        label={`Contact, line ${index + 1}`}
                         value={line.contact}
-                        wrong={wrongAt(at, 'contact')}
-                        onChange={(contact) => dispatch({ is: 'line', at, change: { contact } })}
-                        onKeyDown={(event) => onKey(event, at)}
+                        wrong={wrongAt(index, 'contact')}
+                        onChange={(contact) => dispatch({ type: 'line', at: index, change: { contact } })}
+                        onKeyDown={(event) => onKey(event, index)}
                       />
                       {line.contact.trim() !== '' &&
                         !contacts.some(
-                          (one) =>
-                            one.name.toLowerCase() === line.contact.trim().toLowerCase() ||
-                            one.number === line.contact.trim(),
+                          (contact) =>
+                            contact.name.toLowerCase() === line.contact.trim().toLowerCase() ||
+                            contact.number === line.contact.trim(),
                         ) && (
                           <button
                             className="act small"
                             type="button"
-                            onClick={() => onNewContact(at, line.contact.trim())}
+                            onClick={() => onNewContact(index, line.contact.trim())}
                           >
                             new: add “{line.contact.trim()}”
                           </button>
@@ -207,16 +207,16 @@ export function EntryLines({
                 <td key={side} data-column={side} className="money num">
                   <div className="cell">
                     <Cell
-                      label={`${side === 'debit' ? 'Debit' : 'Credit'}, line ${at + 1}`}
+                      label={`${side === 'debit' ? 'Debit' : 'Credit'}, line ${index + 1}`}
                       value={line[side]}
-                      wrong={wrongAt(at, side)}
+                      wrong={wrongAt(index, side)}
                       placeholder={
                         proposal?.side === side && line.account !== '' ? displayed(proposal.amount, currency) : ''
                       }
                       isAmount
-                      onChange={(typed) => dispatch({ is: 'line', at, change: { [side]: typed } })}
-                      onBlur={() => dispatch({ is: 'settled', at, side, currency })}
-                      onKeyDown={(event) => onKey(event, at, true)}
+                      onChange={(typed) => dispatch({ type: 'line', at: index, change: { [side]: typed } })}
+                      onBlur={() => dispatch({ type: 'settled', at: index, side, currency })}
+                      onKeyDown={(event) => onKey(event, index, true)}
                     />
                   </div>
                 </td>
@@ -226,25 +226,25 @@ export function EntryLines({
               <DocumentCells
                 key={`${line.key} document`}
                 line={line}
-                at={at}
+                at={index}
                 account={account}
                 date={date}
                 wrongAt={wrongAt}
                 dispatch={dispatch}
-                onKeyDown={(event) => onKey(event, at)}
+                onKeyDown={(event) => onKey(event, index)}
               />
             ),
             needsForeign && (
-              <tr key={`${line.key} foreign`} data-line={at} data-needed className="part">
+              <tr key={`${line.key} foreign`} data-line={index} data-needed className="part">
                 <td colSpan={3}>
                   <ForeignCells
                     line={line}
-                    at={at}
+                    at={index}
                     own={own}
                     date={date}
                     wrongAt={wrongAt}
                     dispatch={dispatch}
-                    onKeyDown={(event) => onKey(event, at)}
+                    onKeyDown={(event) => onKey(event, index)}
                   />
                 </td>
                 <td className="money" />
@@ -252,14 +252,14 @@ export function EntryLines({
               </tr>
             ),
             cut.length > 0 && (
-              <tr key={`${line.key} breakdowns`} data-line={at} data-needed className="part">
+              <tr key={`${line.key} breakdowns`} data-line={index} data-needed className="part">
                 <td colSpan={3}>
                   <BreakdownCells
                     breakdowns={cut}
                     values={line.breakdowns}
-                    line={at + 1}
-                    onChange={(values) => dispatch({ is: 'line', at, change: { breakdowns: values } })}
-                    onKeyDown={(event) => onKey(event, at)}
+                    line={index + 1}
+                    onChange={(values) => dispatch({ type: 'line', at: index, change: { breakdowns: values } })}
+                    onKeyDown={(event) => onKey(event, index)}
                   />
                 </td>
                 <td className="money" />

@@ -65,14 +65,14 @@ export function EntrySheet({
   const date = typedDay(form.date, near);
   const { data: accounts } = useSuspenseQuery(accountsQuery(organisation.id, today));
   const { data: allContacts } = useSuspenseQuery(contactsQuery(organisation.id));
-  const contacts = allContacts.filter((one) => one.active);
+  const contacts = allContacts.filter((contact) => contact.active);
   const { data: breakdowns } = useSuspenseQuery(breakdownsQuery(organisation.id));
   const sheet = useRef<HTMLDivElement>(null);
   const first = useRef<HTMLInputElement>(null);
   useTypedAhead(first, (ahead) => {
     const [day = '', , explanation = '', reference = ''] = ahead.split('\t');
     dispatch({
-      is: 'head',
+      type: 'head',
       change: { ...(day && { date: day }), ...(explanation && { explanation }), ...(reference && { reference }) },
     });
   });
@@ -102,7 +102,7 @@ export function EntrySheet({
     setKey(crypto.randomUUID());
     setTakenUp(false);
     setBegun(fresh);
-    dispatch({ is: 'start', form: fresh });
+    dispatch({ type: 'start', form: fresh });
     setTimeout(() => first.current?.focus());
   };
   const send = (): void => {
@@ -169,7 +169,7 @@ export function EntrySheet({
       ({ path }) => !rowOfPath(form, pathOf(path)) && !HEAD_FIELDS.includes(pathOf(path)),
     ) ?? [];
   const newContact = (row: number, name: string): void => {
-    const control = accounts.find((one) => one.number === form.lines[row]?.account)?.control;
+    const control = accounts.find((account) => account.number === form.lines[row]?.account)?.control;
     addContact.mutate({ name, roles: [control === 'payables' ? 'supplier' : 'customer'] });
   };
   const outside = posted && (posted.date < from || posted.date > to);

@@ -39,9 +39,9 @@ export function ForeignCells({
   // a rate that was proposed is always that of the entry's date
   const [heldWay, heldText] = [held?.way, held?.text];
   useEffect(() => {
-    if (heldWay && heldText) dispatch({ is: 'rate-of-day', at, currency, held: { way: heldWay, text: heldText } });
+    if (heldWay && heldText) dispatch({ type: 'rate-of-day', at, currency, held: { way: heldWay, text: heldText } });
   }, [heldWay, heldText, line.settles, line.foreignAmount, at, currency, dispatch]);
-  const settle = (): void => dispatch({ is: 'foreign-settled', at, currency, held });
+  const settle = (): void => dispatch({ type: 'foreign-settled', at, currency, held });
   const way = line.rate.trim() === '' && held ? held.way : line.rateWay;
   const [amount, foreign] = [
     readTyped(line.debit || line.credit, currency),
@@ -59,7 +59,7 @@ export function ForeignCells({
         value={line.foreignAmount}
         wrong={wrongAt(at, 'foreignAmount')}
         placeholder="amount, − for credit"
-        onChange={(foreignAmount) => dispatch({ is: 'line', at, change: { foreignAmount, currency: own } })}
+        onChange={(foreignAmount) => dispatch({ type: 'line', at, change: { foreignAmount, currency: own } })}
         onBlur={settle}
         onKeyDown={onKeyDown}
       />{' '}
@@ -69,7 +69,7 @@ export function ForeignCells({
         value={line.rate}
         wrong={wrongAt(at, 'rate') ?? wrongAt(at, 'ratePerBase')}
         placeholder={implied ? '' : (held?.text ?? 'rate')}
-        onChange={(typed) => dispatch({ is: 'line', at, change: { rate: typed, rateWay: way, isRateTyped: true } })}
+        onChange={(typed) => dispatch({ type: 'line', at, change: { rate: typed, rateWay: way, isRateTyped: true } })}
         onBlur={settle}
         onKeyDown={onKeyDown}
       />
@@ -80,7 +80,7 @@ export function ForeignCells({
         title="Quote it the other way"
         onClick={() =>
           dispatch({
-            is: 'line',
+            type: 'line',
             at,
             change: { rate: '', isRateTyped: false, rateWay: way === 'rate' ? 'ratePerBase' : 'rate' },
           })

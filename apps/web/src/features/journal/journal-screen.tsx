@@ -91,7 +91,7 @@ export default function JournalScreen({ slot }: ScreenProps) {
           </label>
           <div id={`only-${slot}`} style={{ borderBottom: '1px solid var(--ink)' }}>
             <AccountField
-              accounts={accounts.filter((one) => !one.heading)}
+              accounts={accounts.filter((account) => !account.heading)}
               value={account}
               label="Only entries on account"
               placeholder="any"

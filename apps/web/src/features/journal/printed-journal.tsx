@@ -36,10 +36,10 @@ export function PrintedJournal({ entries, currency }: { entries: readonly EntryR
       </thead>
       {entries.map((entry) => (
         <tbody key={entry.number}>
-          {entry.lines.map((line, at) => (
-            <tr key={at}>
-              <td>{at === 0 ? shortDate(parseCivilDate(entry.date)) : ''}</td>
-              <td>{at === 0 ? entry.number : ''}</td>
+          {entry.lines.map((line, index) => (
+            <tr key={index}>
+              <td>{index === 0 ? shortDate(parseCivilDate(entry.date)) : ''}</td>
+              <td>{index === 0 ? entry.number : ''}</td>
               <td style={{ paddingLeft: line.credit ? 24 : 4 }}>
                 {line.account} {line.accountName}
                 {[line.contact, line.document, line.note, ...Object.values(line.breakdowns ?? {})]

@@ -135,9 +135,9 @@ function ContactRows({ contact, isDetailed }: { contact: AgedContactResponse; is
               entries,
               notAllocated,
             },
-            at,
+            index,
           ) => (
-            <tr key={at}>
+            <tr key={index}>
               <td style={{ paddingLeft: 24 }}>
                 <Link className="act" to={address.href('journal', { entry: entries[0] })}>
                   {document ?? (isPayment({ document, open, notAllocated }) ? 'payment' : 'no number')}

@@ -21,8 +21,8 @@ export default function StatementOfAccountScreen({ slot }: ScreenProps) {
     ...statementOfAccountQuery(organisation.id, contact, from, to),
     enabled: contact !== '',
   });
-  const standing = contacts.filter(({ mergedInto }) => mergedInto === null);
-  const chosen = standing.find(({ number, name }) => number === contact || name === contact)?.number ?? '';
+  const status = contacts.filter(({ mergedInto }) => mergedInto === null);
+  const chosen = status.find(({ number, name }) => number === contact || name === contact)?.number ?? '';
   return (
     <Sheet
       title="Statement of account"
@@ -46,7 +46,7 @@ export default function StatementOfAccountScreen({ slot }: ScreenProps) {
         style={{ width: 320, marginBottom: 14 }}
         onChange={(event) => setContact(event.target.value)}
       >
-        {standing.map(({ number, name }) => (
+        {status.map(({ number, name }) => (
           <MenuItem key={number} value={number}>
             {name}
           </MenuItem>
@@ -93,8 +93,8 @@ function Statement({ of }: { of: StatementOfAccountResponse }) {
             </td>
             <td className="num">{shownWithSide(of.broughtForward, currency)}</td>
           </tr>
-          {of.lines.map((line, at) => (
-            <tr key={at}>
+          {of.lines.map((line, index) => (
+            <tr key={index}>
               <td className="nowrap">{shortDate(parseCivilDate(line.date))}</td>
               <td className="nowrap">
                 <Link className="act" to={address.href('journal', { entry: line.entry })}>
@@ -138,8 +138,8 @@ function Statement({ of }: { of: StatementOfAccountResponse }) {
           <h2>Still open</h2>
           <table className="ruled">
             <tbody>
-              {of.items.map(({ document, ownNumber, dueDate, daysOverdue, open, notAllocated }, at) => (
-                <tr key={at}>
+              {of.items.map(({ document, ownNumber, dueDate, daysOverdue, open, notAllocated }, index) => (
+                <tr key={index}>
                   <td>
                     {document ?? (notAllocated === null ? 'without a number' : 'payment, not allocated')}
                     {ownNumber && <span className="soft small"> ours {ownNumber}</span>}

@@ -29,7 +29,7 @@ export function OrganisationsScreen() {
       <section className="sheet" style={{ width: 760, flex: 'none', overflow: 'visible', padding: '28px 32px' }}>
         <h1>Whose books?</h1>
         <BooksTable
-          organisations={organisations.filter((one) => !one.archivedAt)}
+          organisations={organisations.filter((organisation) => !organisation.archivedAt)}
           standings={standings}
           first={first}
         />
@@ -41,7 +41,7 @@ export function OrganisationsScreen() {
             Books from an archive
           </Link>
         </p>
-        <PutAwayBooks organisations={organisations.filter((one) => one.archivedAt)} />
+        <ArchivedBooks organisations={organisations.filter((organisation) => organisation.archivedAt)} />
         <LastBackup />
         <p className="spread small soft" style={{ marginTop: 14 }}>
           <span>{person?.name}</span>
@@ -67,28 +67,28 @@ function BooksTable({
   return (
     <table className="ruled" style={{ margin: '14px 0' }}>
       <tbody>
-        {organisations.map((one, at) => (
-          <tr key={one.id} className="goes">
+        {organisations.map((organisation, index) => (
+          <tr key={organisation.id} className="goes">
             <td style={{ height: 46 }}>
               <Link
-                ref={at === 0 ? first : undefined}
+                ref={index === 0 ? first : undefined}
                 className="plain strong"
                 style={{ fontFamily: 'var(--serif)', fontSize: 15 }}
-                to={`/${one.id}/record/journal`}
+                to={`/${organisation.id}/record/journal`}
               >
-                {one.name}
+                {organisation.name}
               </Link>
-              {one.archivedAt ? (
-                <div className="small soft">archived on {longDate(dayOf(one.archivedAt))}</div>
+              {organisation.archivedAt ? (
+                <div className="small soft">archived on {longDate(dayOf(organisation.archivedAt))}</div>
               ) : (
-                <Standing standing={standings?.find((standing) => standing.organisation === one.id)} />
+                <Standing status={standings?.find((status) => status.organisation === organisation.id)} />
               )}
             </td>
             <td className="soft nowrap" style={{ width: 128 }}>
-              {KIND_LABELS[one.kind]} · {one.baseCurrency}
+              {KIND_LABELS[organisation.kind]} · {organisation.baseCurrency}
             </td>
             <td className="soft num" style={{ width: 64 }}>
-              {one.role}
+              {organisation.role}
             </td>
           </tr>
         ))}
@@ -97,8 +97,8 @@ function BooksTable({
   );
 }
 
-/** Books that are put away, shown when asked for. */
-function PutAwayBooks({ organisations }: { organisations: readonly OrganisationResponse[] }) {
+/** Books that are archived, shown when asked for. */
+function ArchivedBooks({ organisations }: { organisations: readonly OrganisationResponse[] }) {
   const [isOpen, setOpen] = useState(false);
   if (organisations.length === 0) return null;
   const count = organisations.length;

@@ -3,7 +3,7 @@ import { longDate, parseCivilDate } from '@just-ledger/core';
 import { Link } from 'react-router';
 
 /** Where an organisation stands, in a line: what waits opens its screen, what fails says so. */
-export function Standing({ standing }: { standing: StandingResponse | undefined }) {
+export function Standing({ status: standing }: { status: StandingResponse | undefined }) {
   if (!standing) return <span className="soft small">…</span>;
   if (standing.trouble) return <span className="brick small">{standing.trouble}</span>;
   const { organisation, drafts, due, openMonths, yearToClose, papersWanted, takeOnApart, proofs, proofsFailing } =

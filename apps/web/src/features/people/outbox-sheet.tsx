@@ -20,7 +20,7 @@ export function OutboxSheet() {
           </p>
         </Empty>
       ) : (
-        messages.map((message, at) => <Message key={message.id} message={message} isOpen={at === 0} />)
+        messages.map((message, index) => <Message key={message.id} message={message} isOpen={index === 0} />)
       )}
     </Sheet>
   );

@@ -41,8 +41,8 @@ export default function PeopleScreen() {
               </tr>
             </thead>
             <tbody>
-              {people.map((one) => (
-                <PersonRow key={one.id} person={one} />
+              {people.map((person) => (
+                <PersonRow key={person.id} person={person} />
               ))}
             </tbody>
           </table>

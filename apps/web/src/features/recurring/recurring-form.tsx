@@ -168,14 +168,14 @@ export function RecurringForm({ journal, onDone }: { journal?: RecurringJournalR
           label="Explanation of each entry"
           placeholder={fields.name}
           value={form.explanation}
-          onChange={(event) => dispatch({ is: 'head', change: { explanation: event.target.value } })}
+          onChange={(event) => dispatch({ type: 'head', change: { explanation: event.target.value } })}
           {...wrong('entry.explanation')}
         />
         <TextField
           select
           label="Kind"
           value={form.kind}
-          onChange={(event) => dispatch({ is: 'head', change: { kind: event.target.value } })}
+          onChange={(event) => dispatch({ type: 'head', change: { kind: event.target.value } })}
         >
           <MenuItem value="ordinary">Ordinary</MenuItem>
           <MenuItem value="adjusting">Adjusting</MenuItem>
@@ -184,7 +184,7 @@ export function RecurringForm({ journal, onDone }: { journal?: RecurringJournalR
       <EntryLines
         form={form}
         accounts={writableAccounts(accounts)}
-        contacts={contacts.filter((one) => one.active)}
+        contacts={contacts.filter((contact) => contact.active)}
         breakdowns={breakdowns}
         currency={currency}
         wrongAt={wrongAt}

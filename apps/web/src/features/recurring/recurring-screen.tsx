@@ -37,7 +37,9 @@ export default function RecurringScreen() {
   const year = fiscalYearOf(calendar, to);
   const due = journals
     .flatMap((journal) =>
-      journal.occurrences.filter((one) => one.state === 'due').map((one) => ({ journal, date: one.date })),
+      journal.occurrences
+        .filter((occurrence) => occurrence.state === 'due')
+        .map((occurrence) => ({ journal, date: occurrence.date })),
     )
     .sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : a.journal.id - b.journal.id));
   return (
@@ -155,12 +157,23 @@ function TimeLine({
 }) {
   const days = daysBetween(year.first, year.last) + 1;
   const at = (date: string): string => `${((daysBetween(year.first, parseCivilDate(date)) + 0.5) / days) * 100}%`;
-  const inYear = journal.occurrences.filter((one) => one.date >= year.first && one.date <= year.last);
+  const inYear = journal.occurrences.filter(
+    (occurrence) => occurrence.date >= year.first && occurrence.date <= year.last,
+  );
   return (
-    <div className="timeline" role="img" aria-label={inYear.map((one) => `${one.date} ${one.state}`).join(', ')}>
+    <div
+      className="timeline"
+      role="img"
+      aria-label={inYear.map((occurrence) => `${occurrence.date} ${occurrence.state}`).join(', ')}
+    >
       {today >= year.first && today <= year.last && <span className="now" style={{ left: at(today) }} />}
-      {inYear.map((one) => (
-        <span key={one.date} className={`dot ${one.state}`} style={{ left: at(one.date) }} title={dotTitle(one)} />
+      {inYear.map((occurrence) => (
+        <span
+          key={occurrence.date}
+          className={`dot ${occurrence.state}`}
+          style={{ left: at(occurrence.date) }}
+          title={dotTitle(occurrence)}
+        />
       ))}
     </div>
   );
@@ -322,8 +335,8 @@ function Details({ journal, currency }: { journal: RecurringJournalResponse; cur
         <p>{journal.entry.explanation}</p>
         <table className="ruled tight">
           <tbody>
-            {journal.entry.lines.map((line, at) => (
-              <tr key={at}>
+            {journal.entry.lines.map((line, index) => (
+              <tr key={index}>
                 <td style={{ paddingLeft: line.credit ? 28 : 8 }}>
                   {line.account}
                   {line.contact ? ` · ${line.contact}` : ''}

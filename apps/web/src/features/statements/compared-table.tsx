@@ -40,10 +40,10 @@ export function ComparedTable({
             </tr>
           </thead>
           <tbody>
-            {rows.map((row, at) => {
+            {rows.map((row, index) => {
               const isItem = row.row === 'account';
               const isEnd = row.row === 'total' || row.row === 'carry';
-              const sign = at === firstAmount || row.row === 'total' ? currencySign(currency) : '';
+              const sign = index === firstAmount || row.row === 'total' ? currencySign(currency) : '';
               const rule = isItem || row.row === 'heading' ? '' : row.row === 'total' ? 'under' : 'over';
               const figure = (amount: string | null): string => {
                 const written = writtenFigure(amount, row.key, currency, isStepped);
@@ -51,7 +51,7 @@ export function ComparedTable({
               };
               return (
                 <tr
-                  key={`${row.key} ${row.account} ${at}`}
+                  key={`${row.key} ${row.account} ${index}`}
                   className={`${row.row === 'heading' ? 'heading' : isItem ? '' : isEnd ? row.row : 'sum'} ${carried[row.key] ? 'carried' : ''}`}
                   data-carry={carried[row.key]}
                 >

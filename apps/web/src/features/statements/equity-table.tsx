@@ -42,8 +42,8 @@ export function EquityTable({ of, currency }: { of: EquityStatementResponse; cur
           return (
             <tr key={row.key} className={`${isSum ? 'total' : ''} ${carry ? 'carried' : ''}`} data-carry={carry}>
               <td className={isSum ? '' : 'item'}>{row.label}</td>
-              {figures.map((amount, at) => (
-                <td key={at} className="num">
+              {figures.map((amount, index) => (
+                <td key={index} className="num">
                   <span className={isEnd ? 'under' : ''} style={{ minWidth: 0 }}>
                     {write(amount, isSum)}
                   </span>

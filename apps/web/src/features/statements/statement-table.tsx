@@ -39,20 +39,20 @@ export function StatementTable({
   return (
     <table>
       <tbody>
-        {rows.map((row, at) => {
+        {rows.map((row, index) => {
           const isItem = row.row === 'account';
-          const next = rows[at + 1];
+          const next = rows[index + 1];
           const isLastItem = isItem && next?.row !== 'account';
           // a part's sum stands beside its last item, as in print, not on a line of its own
-          if (isPartSum(rows, at)) return null;
-          const beside = next && isPartSum(rows, at + 1) ? write(next) : '';
+          if (isPartSum(rows, index)) return null;
+          const beside = next && isPartSum(rows, index + 1) ? write(next) : '';
           const isEnd = row.row === 'total' || row.row === 'carry';
           const amount = write(row);
-          const mark = at === firstAmount || row.row === 'total' ? sign : '';
+          const mark = index === firstAmount || row.row === 'total' ? sign : '';
           const href = row.account ? address.href('account', { account: row.account }) : undefined;
           return (
             <tr
-              key={`${row.key} ${row.account} ${at}`}
+              key={`${row.key} ${row.account} ${index}`}
               className={`${row.row === 'heading' ? 'heading' : isItem ? '' : isEnd ? row.row : 'sum'} ${carried[row.key] ? 'carried' : ''}`}
               data-carry={carried[row.key]}
             >

@@ -83,7 +83,7 @@ export function AcceptEquity({ takeOn }: { takeOn: TakeOnResponse }) {
           >
             <MenuItem value={CLOSING_RULES}>As each year is closed</MenuItem>
             {equity
-              .filter((one) => one.role !== 'take-on-clearing' && isPermanentEquity(one as EquityAccount))
+              .filter((account) => account.role !== 'take-on-clearing' && isPermanentEquity(account as EquityAccount))
               .map(({ number, name }) => (
                 <MenuItem key={number} value={number}>
                   {number} {name}

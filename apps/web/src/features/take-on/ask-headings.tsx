@@ -38,11 +38,11 @@ export function AskHeadings({
     >
       <p>Before these rows are taken: what do these headings mean?</p>
       <div className="row" style={{ gap: 18, margin: '10px 0' }}>
-        {asked.unknown.map(({ heading, sample }, at) => (
+        {asked.unknown.map(({ heading, sample }, index) => (
           <TextField
             key={heading}
             select
-            autoFocus={at === 0}
+            autoFocus={index === 0}
             label={sample ? `${heading}, such as ${sample}` : heading}
             value={chosen.get(heading) ?? ''}
             style={{ minWidth: 220 }}

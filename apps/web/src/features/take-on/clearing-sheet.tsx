@@ -84,8 +84,8 @@ function WhereFrom({ tray }: { tray: TrayKey }) {
     <section aria-label="Where it may come from" style={{ marginTop: 18 }}>
       <h2>Where it may come from</h2>
       <ol className="suggestions">
-        {suggestions.slice(0, 6).map(({ sentence, evidence, lines }, at) => (
-          <li key={at}>
+        {suggestions.slice(0, 6).map(({ sentence, evidence, lines }, index) => (
+          <li key={index}>
             <span className="strong">{sentence}</span>
             <span className="small soft">{evidence} </span>
             {lines.map((line) => (

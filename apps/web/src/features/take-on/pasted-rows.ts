@@ -104,11 +104,11 @@ function headingsOf(
   const labels = new Map(columns.map(({ key, label }) => [plainHeading(label), key]));
   const said = new Map([...labels, ...[...chosen].map(([heading, key]) => [plainHeading(heading), key] as const)]);
   const known = recogniseColumns(`tray-${tray}` as ImportSubject, row, said);
-  const keys = plain.map((heading, at) => cuts.get(heading) ?? known[at] ?? null);
+  const keys = plain.map((heading, index) => cuts.get(heading) ?? known[index] ?? null);
   const named = keys.filter((key) => key !== null).length;
   const isHeadings = named >= Math.min(2, row.length) && !row.some((cell) => /^\(?-?[\d.,]+\)?$/.test(cell));
   if (!isHeadings) return undefined;
   const isAsked = (at: number): boolean =>
     keys[at] === null && plain[at] !== '' && said.get(plain[at] ?? '') !== null;
-  return { keys, unknown: row.flatMap((_, at) => (isAsked(at) ? [at] : [])) };
+  return { keys, unknown: row.flatMap((_, index) => (isAsked(index) ? [index] : [])) };
 }

@@ -17,7 +17,7 @@ export function TrayList({ takeOn, tray }: { takeOn: TakeOnResponse; tray: TrayK
       <p className="soft small">old books up to {longDate(parseCivilDate(takeOn.changeover))}</p>
       <nav className="trays" aria-label="Trays">
         {LISTED.map((key) => {
-          const of = takeOn.trays.find((one) => one.tray === key);
+          const of = takeOn.trays.find((tray) => tray.tray === key);
           if (!of) return null;
           return (
             <Link
@@ -54,12 +54,12 @@ function TrayLine({ of, takeOn }: { of: TrayResponse; takeOn: TakeOnResponse }) 
 
 /** How a tray stands in a word, and its figures. */
 function standingOf(
-  of: TrayResponse,
+  tray: TrayResponse,
   takeOn: TakeOnResponse,
   show: (amount: string) => string,
 ): { word: string; tone: string; figures: string } {
-  if (of.tray === 'trial-balance') {
-    if (of.rows === 0) return { word: 'not here yet', tone: 'soft', figures: '' };
+  if (tray.tray === 'trial-balance') {
+    if (tray.rows === 0) return { word: 'not here yet', tone: 'soft', figures: '' };
     const isIn = Number(takeOn.outBy) === 0;
     return isIn
       ? { word: 'balances', tone: 'soft', figures: `${show(takeOn.debit)} = ${show(takeOn.credit)}` }
@@ -69,7 +69,7 @@ function standingOf(
           figures: `${show(takeOn.debit)} ≠ ${show(takeOn.credit)}`,
         };
   }
-  if (of.tray === 'history') {
+  if (tray.tray === 'history') {
     const out = takeOn.history.filter((one) => Number(one.outBy) !== 0).length;
     const dates = takeOn.history.length;
     if (dates === 0) return { word: '', tone: 'soft', figures: '' };
@@ -78,15 +78,15 @@ function standingOf(
       ? { word: 'balance', tone: 'soft', figures }
       : { word: `${out} out of balance`, tone: 'brick', figures };
   }
-  if (of.rows === 0 && of.trialBalance === null) return { word: '', tone: 'soft', figures: '' };
-  if (of.trialBalance === null) return { word: 'no total yet', tone: 'brass', figures: show(of.detail) };
-  if (of.accounts.every((account) => Number(account.difference) === 0)) {
-    return { word: 'agrees', tone: 'soft', figures: show(of.detail) };
+  if (tray.rows === 0 && tray.trialBalance === null) return { word: '', tone: 'soft', figures: '' };
+  if (tray.trialBalance === null) return { word: 'no total yet', tone: 'brass', figures: show(tray.detail) };
+  if (tray.accounts.every((account) => Number(account.difference) === 0)) {
+    return { word: 'agrees', tone: 'soft', figures: show(tray.detail) };
   }
   return {
-    word: Number(of.difference) === 0 ? 'between accounts' : `difference ${show(of.difference)}`,
+    word: Number(tray.difference) === 0 ? 'between accounts' : `difference ${show(tray.difference)}`,
     tone: 'brick',
-    figures: `${show(of.detail)} ≠ ${show(of.trialBalance)}`,
+    figures: `${show(tray.detail)} ≠ ${show(tray.trialBalance)}`,
   };
 }
 

@@ -36,7 +36,7 @@ export function TraySheet({ takeOn, tray }: { takeOn: TakeOnResponse; tray: Tray
   const [row] = useSheetParam('row');
   const of = takeOn.trays.find((one) => one.tray === tray);
   const isReadOnly = takeOn.signedOff !== null || !may('preparer');
-  const byNumber = new Map((accounts ?? []).map((one) => [one.number, one.name]));
+  const byNumber = new Map((accounts ?? []).map((account) => [account.number, account.name]));
   const names = (accounts ?? []).filter(({ heading }) => !heading).map(({ name }) => name);
   const same = (name: string): string | undefined =>
     names.find((one) => one.toLowerCase() === name.trim().toLowerCase());
@@ -44,7 +44,7 @@ export function TraySheet({ takeOn, tray }: { takeOn: TakeOnResponse; tray: Tray
     accountName: (number) => byNumber.get(number),
     similarAccount: (name) => {
       const like = same(name) ?? similarName(name, names);
-      const found = like === undefined ? undefined : (accounts ?? []).find((one) => one.name === like);
+      const found = like === undefined ? undefined : (accounts ?? []).find((account) => account.name === like);
       return found && { number: found.number, name: found.name };
     },
     findAccount: (text) => {
@@ -55,7 +55,7 @@ export function TraySheet({ takeOn, tray }: { takeOn: TakeOnResponse; tray: Tray
       return (same.length === 1 ? same : found).length === 1 ? (same[0] ?? found[0])?.number : undefined;
     },
     usualValues: (number) => {
-      const account = (accounts ?? []).find((one) => one.number === number);
+      const account = (accounts ?? []).find((account) => account.number === number);
       const usual = (breakdowns ?? []).filter(
         ({ name, usualValue, selfBalancing }) =>
           account !== undefined && usualValue !== null && (selfBalancing || account.breakdowns.includes(name)),

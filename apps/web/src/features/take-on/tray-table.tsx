@@ -128,7 +128,7 @@ export function TrayTable({
   const paste = (from: PasteFrom): void => {
     const { text, column, over, ...options } = from;
     const shown = columns.map(({ key }) => key);
-    const names = breakdowns.map((one) => one.name);
+    const names = breakdowns.map((breakdown) => breakdown.name);
     const read = pastedRows(text, tray, column, shown, currency, { ...options, breakdowns: names });
     if (read.unknown.length > 0) return setAsked({ from, unknown: read.unknown });
     setAsked(undefined);
@@ -244,20 +244,20 @@ export function TrayTable({
           </tr>
         </thead>
         <tbody>
-          {lines.map(({ key, row }, at) => (
+          {lines.map(({ key, row }, index) => (
             <TrayRow
               key={key}
               columns={columns}
               row={row}
-              position={at + 1}
+              position={index + 1}
               isTarget={row !== undefined && row.id === target}
               isReadOnly={isReadOnly}
-              isFirst={data.rows.length === 0 && at === 0 && pending.length === 0 && tray !== 'asset-classes'}
+              isFirst={data.rows.length === 0 && index === 0 && pending.length === 0 && tray !== 'asset-classes'}
               currency={currency}
               completions={completions}
               onKeep={(cells) => (row ? change.mutate({ id: row.id, cells }) : keepNew(key, cells))}
               onRemove={() => row && remove.mutate([row.id], { onSuccess: again })}
-              onPaste={(text, column) => paste({ text, column, over: row ? at : undefined })}
+              onPaste={(text, column) => paste({ text, column, over: row ? index : undefined })}
               onAddContact={(name) => addContact.mutate(name)}
               onAddAccount={(number, name) => addAccount.mutate({ number, name })}
             />

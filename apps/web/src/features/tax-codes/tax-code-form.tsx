@@ -43,10 +43,10 @@ export function TaxCodeForm({
       : api.post(paths.taxCodes(organisation.id), body);
   });
   const remove = useOrganisationMutation(() => api.delete(paths.taxCode(organisation.id, code?.id ?? 0)));
-  const places = fields.rates.flatMap((rate, at) => [
-    `rates.${at}.from`,
+  const places = fields.rates.flatMap((rate, index) => [
+    `rates.${index}.from`,
     ...rate.parts.flatMap((_, place) =>
-      ['rate', 'share', 'side', 'account'].map((field) => `rates.${at}.parts.${place}.${field}`),
+      ['rate', 'share', 'side', 'account'].map((field) => `rates.${index}.parts.${place}.${field}`),
     ),
   ]);
   const { at, elsewhere } = problemPlaces(save.error, ['code', 'name', 'side', 'rounding', ...places]);

@@ -1,4 +1,4 @@
-import type { AccountResponse, TaxCodeResponse, TaxCodeRequest, TaxPartResponse } from '@just-ledger/contract';
+import type { AccountResponse, TaxCodeRequest, TaxCodeResponse, TaxPartResponse } from '@just-ledger/contract';
 import {
   type AccountId,
   type CivilDate,
@@ -82,7 +82,8 @@ export type Shape = keyof typeof SHAPES;
 export function fieldsOfShape(shape: Shape, accounts: readonly AccountResponse[], rate = ''): TaxCodeFields {
   const named = (element: string): string =>
     accounts.find(
-      (one) => one.element === element && one.active && !one.heading && /\b(tax|vat|gst)\b/i.test(one.name),
+      (account) =>
+        account.element === element && account.active && !account.heading && /\b(tax|vat|gst)\b/i.test(account.name),
     )?.number ?? '';
   const [owed, reclaimed] = [named('liability'), named('asset')];
   const part = (side: Side, account: string, share = '100'): PartFields => ({

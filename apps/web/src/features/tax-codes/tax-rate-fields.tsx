@@ -26,7 +26,8 @@ export function TaxRateFields({
   onRemove: () => void;
 }) {
   const takers = accounts.filter(
-    (one) => one.active && !one.heading && !one.control && !one.currency && one.element !== 'equity',
+    (account) =>
+      account.active && !account.heading && !account.control && !account.currency && account.element !== 'equity',
   );
   const setPart = (key: number, change: Partial<PartFields>): void =>
     onChange({ ...rate, parts: rate.parts.map((part) => (part.key === key ? { ...part, ...change } : part)) });

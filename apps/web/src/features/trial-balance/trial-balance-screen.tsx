@@ -148,9 +148,9 @@ function Columns({
   const address = useAddress();
   const navigate = useNavigate();
   const body = useRef<HTMLTableSectionElement>(null);
-  const net = (of: TrialBalanceResponse): Map<string, number> =>
+  const net = (balance: TrialBalanceResponse): Map<string, number> =>
     new Map(
-      of.rows.map((row) => [
+      balance.rows.map((row) => [
         row.account,
         parseAmount(row.debit || '0', currency) - parseAmount(row.credit || '0', currency),
       ]),

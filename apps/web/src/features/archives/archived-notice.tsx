@@ -7,22 +7,22 @@ import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { ErrorMessage } from '../../ui/sheet.js';
 
-/** Says over the desk that these books are put away, and takes them out again. */
-export function PutAwayNotice() {
+/** Says over the desk that these books are archived, and restores them. */
+export function ArchivedNotice() {
   const { organisation } = useBooks();
   const client = useQueryClient();
-  const takeOut = useOrganisationMutation(() => api.delete(paths.puttingAway(organisation.id)));
+  const restoreBooks = useOrganisationMutation(() => api.delete(paths.archived(organisation.id)));
   if (!organisation.archivedAt) return null;
   return (
-    <div className="put-away" role="status">
+    <div className="archived" role="status">
       <span>Archived on {longDate(dayOf(organisation.archivedAt))}: these books can be read and not changed.</span>
       {organisation.role === 'owner' && (
         <button
           className="act"
           type="button"
-          disabled={takeOut.isPending}
+          disabled={restoreBooks.isPending}
           onClick={() =>
-            takeOut.mutate(undefined, {
+            restoreBooks.mutate(undefined, {
               onSuccess: () => void client.invalidateQueries({ queryKey: organisationsQuery.queryKey }),
             })
           }
@@ -30,7 +30,7 @@ export function PutAwayNotice() {
           Restore these books
         </button>
       )}
-      <ErrorMessage error={takeOut.error} />
+      <ErrorMessage error={restoreBooks.error} />
     </div>
   );
 }
