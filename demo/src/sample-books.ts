@@ -85,7 +85,7 @@ export class SampleBooks {
     const { chart, ...request } = fields;
     const { id } = runCommand(context, createOrganisation, {
       person,
-      request: { ...request, baseCurrency: 'EUR', starterChart: chart === undefined },
+      request: { ...request, baseCurrency: 'EUR', timeZone: 'Europe/Dublin', starterChart: chart === undefined },
     });
     const books = new SampleBooks(context, clock, person, id);
     if (chart !== undefined) books.do(importAccounts, { organisation: id, person, rows: readChartFile(chart) });

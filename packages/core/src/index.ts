@@ -31,6 +31,7 @@ export * from './currencies/currency-kept.js';
 export * from './currencies/exchange-rate.js';
 export * from './currencies/rate-rows.js';
 export * from './dates/civil-date.js';
+export * from './dates/time-zone.js';
 export * from './dates/month-names.js';
 export * from './dates/typed-date.js';
 export * from './gathering/papers.js';

@@ -64,6 +64,8 @@ export class CreateOrganisationRequest extends StarterWishesRequest {
   @IsString() @MaxLength(10) firstDay!: string;
   /** The last day in the old books, if there were any. */
   @IsOptional() @IsString() @MaxLength(10) changeoverDate?: string;
+  /** Where it is, as the IANA database names it; where the server is if left out. */
+  @IsOptional() @IsString() @MaxLength(60) timeZone?: string;
   @IsOptional() @IsBoolean() starterChart?: boolean;
 }
 
@@ -76,6 +78,7 @@ export class ChangeOrganisationRequest {
   @IsOptional() @IsString() @MaxLength(10) firstDay?: string;
   /** Null takes it away. */
   @Nullable() @IsOptional() @IsString() @MaxLength(10) changeoverDate?: string | null;
+  @IsOptional() @IsString() @MaxLength(60) timeZone?: string;
   @IsInt() version!: number;
 }
 
@@ -99,6 +102,8 @@ export interface OrganisationResponse {
   fiscalYearStartMonth: number;
   firstDay: string;
   changeoverDate: string | null;
+  /** What day it is there is today for the books. */
+  timeZone: string;
   role: MemberRole;
   /** The moment at which the books were archived; since then they are read only. */
   archivedAt: string | null;

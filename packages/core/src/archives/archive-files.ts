@@ -117,6 +117,7 @@ export const ARCHIVE_FILES = {
     fiscalYearStartMonth: { type: 'integer', minimum: 1, maximum: 12 },
     firstDay: date('The first day of the first fiscal year here.'),
     changeoverDate: optional(date('The last day in the old books.')),
+    timeZone: optional(text('Where it is, as the IANA database names it; UTC if left out.', 60)),
     createdAt: moment(),
   }),
   people: record('Whoever the other records name. Nobody can sign in by an archive.', {

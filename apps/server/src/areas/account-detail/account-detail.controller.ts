@@ -15,6 +15,8 @@ export class AccountDetailController {
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: AccountDetailQuery,
   ): AccountDetailResponse {
-    return this.reader.read((db) => accountDetailReport(db, organisation, query, this.reader.clock.today()));
+    return this.reader.read((db) =>
+      accountDetailReport(db, organisation, query, this.reader.clock.today(organisation.timeZone)),
+    );
   }
 }

@@ -17,7 +17,7 @@ export class AccountLedgerController {
   @Get('account-ledger')
   json(@CurrentOrganisation() organisation: Organisation, @Query() query: AccountLedgerQuery): AccountLedgerResponse {
     return this.reader.read((db) =>
-      ledgerReport(db, organisation, query, this.reader.clock.today(), query.limit ?? 200),
+      ledgerReport(db, organisation, query, this.reader.clock.today(organisation.timeZone), query.limit ?? 200),
     );
   }
 
@@ -29,7 +29,7 @@ export class AccountLedgerController {
     return this.batchReader.run(ledgerCsv, {
       organisation: organisation.id,
       query: whole,
-      today: this.reader.clock.today(),
+      today: this.reader.clock.today(organisation.timeZone),
     });
   }
 }

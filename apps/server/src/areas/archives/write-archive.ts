@@ -139,9 +139,10 @@ function rowsOf(db: Db, organisation: number, file: TableFile): Record<string, u
 }
 
 function organisationRow(db: Db, id: number) {
-  const { name, kind, baseCurrency, fiscalYearStartMonth, firstDay, changeoverDate, createdAt } = organisationTable;
+  const { name, kind, baseCurrency, fiscalYearStartMonth, firstDay, changeoverDate, timeZone, createdAt } =
+    organisationTable;
   const row = db
-    .select({ name, kind, baseCurrency, fiscalYearStartMonth, firstDay, changeoverDate, createdAt })
+    .select({ name, kind, baseCurrency, fiscalYearStartMonth, firstDay, changeoverDate, timeZone, createdAt })
     .from(organisationTable)
     .where(eq(organisationTable.id, id))
     .get();

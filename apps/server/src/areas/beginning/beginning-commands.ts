@@ -9,6 +9,7 @@ import {
   starterChart,
 } from '@just-ledger/core';
 import { and, eq, sql } from 'drizzle-orm';
+import { MACHINE_TIME_ZONE } from '../../platform/database/clock.js';
 import { isRow } from '../../platform/database/next-id.js';
 import {
   account,
@@ -50,6 +51,7 @@ export const createOrganisation = defineCommand(
         fiscalYearStartMonth: request.fiscalYearStartMonth,
         firstDay: parseCivilDate(request.firstDay),
         changeoverDate: request.changeoverDate ? parseCivilDate(request.changeoverDate) : null,
+        timeZone: request.timeZone ?? MACHINE_TIME_ZONE,
         createdAt: context.clock.moment(),
       })
       .returning({ id: organisation.id })

@@ -7,10 +7,11 @@ import { loadChart } from '../accounts/account-store.js';
 import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
 import { loadCurrencies, rateHeldOn } from '../currencies/currency-store.js';
 import { organisationOf } from '../organisations/organisation-store.js';
+import { todayOf } from '../organisations/today-of.js';
 
 /** An organisation's books for a command, kept until its set-up changes or the day does. */
 export function booksOf(context: WriteContext, organisation: number): Books {
-  const today = context.clock.today();
+  const today = todayOf(context, organisation);
   return context.ofSetUp(organisation, today, () => loadBooks(context.db, organisation, today));
 }
 

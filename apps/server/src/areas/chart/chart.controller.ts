@@ -61,7 +61,7 @@ export class ChartController {
   /** All accounts with their balances at a date, by default today. */
   @Get('accounts')
   list(@CurrentOrganisation() organisation: Organisation, @Query() query: TrialBalanceQuery): AccountResponse[] {
-    const today = this.reader.clock.today();
+    const today = this.reader.clock.today(organisation.timeZone);
     return this.answers(organisation, reportDate(query.asAt, 'asAt', organisation, today, today));
   }
 
@@ -110,7 +110,9 @@ export class ChartController {
   }
 
   private answer(organisation: Organisation, id: AccountId): AccountResponse {
-    const found = this.answers(organisation, this.reader.clock.today()).find((account) => account.id === id);
+    const found = this.answers(organisation, this.reader.clock.today(organisation.timeZone)).find(
+      (account) => account.id === id,
+    );
     if (!found) throw notFound('account');
     return found;
   }

@@ -38,7 +38,7 @@ export const closeYear = defineCommand(
     { organisation, person, year: label, request }: YearPlace & { request: ClosingRequest },
   ): ClosingResponse => {
     const of = organisationOf(context.db, organisation);
-    const prepared = prepareClosing(context.db, of, label, context.clock.today(), request.form);
+    const prepared = prepareClosing(context.db, of, label, context.clock.today(of.timeZone), request.form);
     const { year, entries, remarks } = prepared;
     if (prepared.closed) throw new Refusal(422, [problem('year-closed', '', `${yearName(year)} is closed already.`)]);
     const blocking = remarks.filter((remark) => remark.blocks);

@@ -26,7 +26,9 @@ export class ClosingController {
 
   @Get('fiscal-years')
   years(@CurrentOrganisation() organisation: Organisation): FiscalYearsResponse {
-    return this.reader.read((db) => fiscalYearsResponse(db, organisation, this.reader.clock.today()));
+    return this.reader.read((db) =>
+      fiscalYearsResponse(db, organisation, this.reader.clock.today(organisation.timeZone)),
+    );
   }
 
   @Post('periods/:period/lock')
@@ -57,7 +59,9 @@ export class ClosingController {
     @Param('year') year: string,
     @Query() { form }: ClosingQuery,
   ): ClosingRehearsalResponse {
-    return this.reader.read((db) => closingRehearsal(db, organisation, year, this.reader.clock.today(), form));
+    return this.reader.read((db) =>
+      closingRehearsal(db, organisation, year, this.reader.clock.today(organisation.timeZone), form),
+    );
   }
 
   @Post('fiscal-years/:year/closing')

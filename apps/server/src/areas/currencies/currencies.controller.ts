@@ -32,7 +32,7 @@ export class CurrenciesController {
   @Get('currencies')
   list(@CurrentOrganisation() organisation: Organisation, @Query() query: CurrenciesQuery): CurrencyResponse[] {
     const { db, clock } = this.reader;
-    const { from, to } = reportSpan(query, organisation, clock.today());
+    const { from, to } = reportSpan(query, organisation, clock.today(organisation.timeZone));
     return currencyAnswers(db, organisation.id, loadChart(db, organisation.id), {
       opening: dayBefore(from),
       closing: to,
@@ -74,7 +74,13 @@ export class CurrenciesController {
   ): ExchangeRateResponse[] {
     const { db, clock } = this.reader;
     if (!query.on) return loadRates(db, organisation.id, query.currency).map(exchangeRateResponse);
-    const on = reportDate(query.on, 'on', organisation, clock.today(), clock.today());
+    const on = reportDate(
+      query.on,
+      'on',
+      organisation,
+      clock.today(organisation.timeZone),
+      clock.today(organisation.timeZone),
+    );
     return loadCurrencies(db, organisation.id)
       .filter(({ currency }) => query.currency === undefined || query.currency === currency)
       .flatMap(({ currency }) => rateHeldOn(db, organisation.id, currency, on) ?? [])

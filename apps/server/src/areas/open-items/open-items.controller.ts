@@ -52,7 +52,9 @@ export class OpenItemsController {
 
   @Get('aged-balances')
   aged(@CurrentOrganisation() organisation: Organisation, @Query() query: AgedBalancesQuery): AgedBalancesResponse {
-    return this.reader.read((db) => agedBalancesReport(db, organisation, query, this.reader.clock.today()));
+    return this.reader.read((db) =>
+      agedBalancesReport(db, organisation, query, this.reader.clock.today(organisation.timeZone)),
+    );
   }
 
   @Get('aged-balances.csv')
@@ -66,7 +68,9 @@ export class OpenItemsController {
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: StatementOfAccountQuery,
   ): StatementOfAccountResponse {
-    return this.reader.read((db) => statementOfAccount(db, organisation, query, this.reader.clock.today()));
+    return this.reader.read((db) =>
+      statementOfAccount(db, organisation, query, this.reader.clock.today(organisation.timeZone)),
+    );
   }
 
   @Get('statement-of-account.csv')

@@ -7,6 +7,7 @@ import {
   isCivilDate,
   isCurrencyCode,
   isPlainText,
+  isTimeZone,
   KIND_LABELS,
   MONTH_NAMES,
   type Particulars,
@@ -55,12 +56,15 @@ export const changeOrganisation = defineCommand(
 /** What is wrong with an organisation's own particulars. */
 export function fieldProblems(request: Partial<CreateOrganisationRequest> | ChangeOrganisationRequest): Problem[] {
   const problems: Problem[] = [];
-  const { name, baseCurrency, firstDay, changeoverDate } = request;
+  const { name, baseCurrency, firstDay, changeoverDate, timeZone } = request;
   if (name !== undefined && (!isPlainText(name, 120) || name.trim() === '')) {
     problems.push(problem('organisation-name', 'name', 'A name is up to 120 characters on one line.'));
   }
   if (baseCurrency !== undefined && !isCurrencyCode(baseCurrency)) {
     problems.push(problem('currency-unknown', 'baseCurrency', `${baseCurrency} is not an ISO 4217 currency code.`));
+  }
+  if (timeZone !== undefined && !isTimeZone(timeZone)) {
+    problems.push(problem('time-zone', 'timeZone', `“${timeZone}” is not a time zone of the IANA database.`));
   }
   for (const [field, date] of Object.entries({ firstDay, changeoverDate })) {
     if (date !== undefined && date !== null && !isCivilDate(date)) {
@@ -84,6 +88,7 @@ export function recordOrganisation(
     'fiscal year from': MONTH_NAMES[organisation.calendar.fiscalYearStartMonth - 1],
     'first day': organisation.calendar.firstDay,
     'changeover date': organisation.changeoverDate,
+    'time zone': organisation.timeZone,
   });
   recordChange(context, {
     ...of,

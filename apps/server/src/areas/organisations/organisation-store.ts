@@ -20,6 +20,7 @@ export interface Organisation {
   readonly baseCurrency: CurrencyCode;
   readonly calendar: BooksCalendar;
   readonly changeoverDate: CivilDate | null;
+  readonly timeZone: string;
   readonly version: number;
   /** The moment at which the books were archived. */
   readonly archivedAt: string | null;
@@ -36,6 +37,7 @@ export function organisationOf(db: Db, id: number): Organisation {
     baseCurrency: row.baseCurrency,
     calendar: { firstDay: row.firstDay, fiscalYearStartMonth: row.fiscalYearStartMonth },
     changeoverDate: row.changeoverDate,
+    timeZone: row.timeZone,
     version: row.version,
     archivedAt: row.archivedAt,
   };
@@ -73,6 +75,6 @@ export function unfinishedStartOf(db: Db, person: number): UnfinishedStartRespon
 
 /** An organisation as it goes over the wire. */
 export function organisationResponse(organisation: Organisation, role: MemberRole): OrganisationResponse {
-  const { id, name, kind, baseCurrency, calendar, changeoverDate, version, archivedAt } = organisation;
-  return { id, name, kind, baseCurrency, ...calendar, changeoverDate, role, version, archivedAt };
+  const { id, name, kind, baseCurrency, calendar, changeoverDate, timeZone, version, archivedAt } = organisation;
+  return { id, name, kind, baseCurrency, ...calendar, changeoverDate, timeZone, role, version, archivedAt };
 }

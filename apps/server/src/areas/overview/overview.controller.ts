@@ -21,11 +21,10 @@ export class OverviewController {
 
   @Get()
   async overview(@CurrentPerson() person: Person): Promise<StandingResponse[]> {
-    const today = this.reader.clock.today();
     const mine = organisationsOf(this.reader.db, person.id);
     return Promise.all(
-      mine.map(({ id }) =>
-        this.standing(id, today).catch((error: unknown) => {
+      mine.map(({ id, timeZone }) =>
+        this.standing(id, this.reader.clock.today(timeZone)).catch((error: unknown) => {
           this.logger.error(error);
           return { ...NOTHING_KNOWN, organisation: id, trouble: 'These books cannot be read. Verify them.' };
         }),

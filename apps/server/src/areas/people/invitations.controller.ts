@@ -2,12 +2,13 @@ import { type InvitationOffer, type SessionResponse, TakeInvitationRequest } fro
 import { isPlainText } from '@just-ledger/core';
 import { Body, Controller, Get, HttpCode, Param, Post, Req, Res } from '@nestjs/common';
 import { verify } from '@node-rs/argon2';
+import { MACHINE_TIME_ZONE } from '../../platform/database/clock.js';
 import { notFound, unprocessable } from '../../platform/problems/refusal.js';
 import { assertMayTry, AttemptLimit } from '../../platform/sessions/attempt-limit.js';
 import { beginSession, type CookieReply, type CookieRequest } from '../../platform/sessions/open-session.js';
 import { hashPassword } from '../../platform/sessions/password.js';
 import { Open, SESSION_COOKIE } from '../../platform/sessions/session-guard.js';
-import { personResponse, personOfEmail, personOfId, personOfToken } from '../../platform/sessions/session-store.js';
+import { personOfEmail, personOfId, personOfToken, personResponse } from '../../platform/sessions/session-store.js';
 import { Reader, Writer } from '../../platform/threads/threads.module.js';
 import { organisationOf } from '../organisations/organisation-store.js';
 import { takeInvitation } from './people-commands.js';
@@ -56,7 +57,7 @@ export class InvitationsController {
     return {
       person: person ? personResponse(this.reader.db, person) : null,
       firstRun: false,
-      today: this.reader.clock.today(),
+      today: this.reader.clock.today(MACHINE_TIME_ZONE),
     };
   }
 

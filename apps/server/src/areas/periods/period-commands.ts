@@ -13,6 +13,7 @@ import { notFound, Refusal } from '../../platform/problems/refusal.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { organisationOf } from '../organisations/organisation-store.js';
+import { todayOf } from '../organisations/today-of.js';
 import { chainEnd, closedYears } from './period-store.js';
 
 export interface PeriodPlace {
@@ -94,7 +95,7 @@ export function unlock(
 /** A period of the books. @throws {Refusal} 404 */
 function periodFrom(context: WriteContext, organisation: number, text: string): Period {
   const { calendar } = organisationOf(context.db, organisation);
-  const period = findPeriod(calendar, text, context.clock.today());
+  const period = findPeriod(calendar, text, todayOf(context, organisation));
   if (!period) throw notFound('period');
   return period;
 }

@@ -34,7 +34,7 @@ export class ProofsController {
   }
 
   private async answer(organisation: Organisation, query: ProofsQuery, check: KeptCheck): Promise<ProofsResponse> {
-    const today = this.reader.clock.today();
+    const today = this.reader.clock.today(organisation.timeZone);
     const asAt = reportDate(query.asAt, 'asAt', organisation, today, today);
     const drawn = await this.heavyReader.run(proofsAt, { organisation: organisation.id, asAt });
     const read = check.proofs.map((proof) => ({

@@ -30,6 +30,7 @@ import { EntryAppender } from '../journal/append-entry.js';
 import { withIds } from '../journal/kept-lines.js';
 import { withRealised } from '../open-items/realised-lines.js';
 import { organisationOf } from '../organisations/organisation-store.js';
+import { todayOf } from '../organisations/today-of.js';
 import {
   dueDates,
   entryOfJournal,
@@ -99,7 +100,7 @@ export const endRecurring = defineCommand(
     const { version } = recurringRowOf(context.db, organisation, id);
     const row = context.db
       .update(recurringJournal)
-      .set({ endedOn: context.clock.today(), version: version + 1 })
+      .set({ endedOn: todayOf(context, organisation), version: version + 1 })
       .where(isRow(recurringJournal, organisation, id))
       .returning()
       .get();
@@ -154,7 +155,7 @@ export const skipOccurrence = defineCommand(
 export const postDue = defineCommand(
   'postDue',
   (context: WriteContext, { organisation, person }: { organisation: number; person: number }): PostDueResponse => {
-    const today = context.clock.today();
+    const today = todayOf(context, organisation);
     const due = recurringRows(context.db, organisation)
       .flatMap((row) => dueDates(context.db, row, today).map((date) => ({ row, date })))
       .sort((a, b) => (a.date === b.date ? a.row.id - b.row.id : a.date < b.date ? -1 : 1))
@@ -175,7 +176,7 @@ export const postDue = defineCommand(
 );
 
 function answer(context: WriteContext, row: RecurringRow): RecurringJournalResponse {
-  const today = context.clock.today();
+  const today = todayOf(context, row.organisation);
   return recurringResponse(context.db, organisationOf(context.db, row.organisation), row, today, today);
 }
 
@@ -210,7 +211,7 @@ function checkRequest(context: WriteContext, organisation: number, request: Recu
  */
 function assertDue(context: WriteContext, row: RecurringRow, date: string, isSkipped = false): void {
   const { organisation } = row;
-  const due = dueDates(context.db, row, context.clock.today());
+  const due = dueDates(context.db, row, todayOf(context, organisation));
   if (!due.some((one) => one === date))
     throw new Refusal(422, [
       problem('not-due', 'date', `${row.name} is not due on ${isCivilDate(date) ? longDate(date) : date}.`),

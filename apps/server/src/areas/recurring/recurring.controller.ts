@@ -33,7 +33,7 @@ export class RecurringController {
   /** All of them, with their dates in the fiscal year of a day. */
   @Get()
   list(@CurrentOrganisation() organisation: Organisation, @Query() query: ProofsQuery): RecurringJournalResponse[] {
-    const today = this.reader.clock.today();
+    const today = this.reader.clock.today(organisation.timeZone);
     const shown = reportDate(query.asAt, 'asAt', organisation, today, today);
     return this.reader.read((db) =>
       recurringRows(db, organisation.id).map((row) => recurringResponse(db, organisation, row, today, shown)),

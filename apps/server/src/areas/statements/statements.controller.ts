@@ -35,7 +35,9 @@ export class StatementsController {
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: IncomeStatementQuery,
   ): IncomeStatementResponse {
-    return this.reader.read((db) => incomeStatementReport(db, organisation, query, this.reader.clock.today()));
+    return this.reader.read((db) =>
+      incomeStatementReport(db, organisation, query, this.reader.clock.today(organisation.timeZone)),
+    );
   }
 
   @Get('income-statement.csv')
@@ -52,7 +54,9 @@ export class StatementsController {
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: IncomeByMonthQuery,
   ): IncomeByMonthResponse {
-    return this.reader.read((db) => incomeByMonthReport(db, organisation, query, this.reader.clock.today()));
+    return this.reader.read((db) =>
+      incomeByMonthReport(db, organisation, query, this.reader.clock.today(organisation.timeZone)),
+    );
   }
 
   @Get('equity-statement')
@@ -60,7 +64,9 @@ export class StatementsController {
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: SpanQuery,
   ): EquityStatementResponse {
-    return this.reader.read((db) => equityStatementReport(db, organisation, query, this.reader.clock.today()));
+    return this.reader.read((db) =>
+      equityStatementReport(db, organisation, query, this.reader.clock.today(organisation.timeZone)),
+    );
   }
 
   @Get('equity-statement.csv')
@@ -78,7 +84,9 @@ export class StatementsController {
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: BalanceSheetQuery,
   ): BalanceSheetResponse {
-    return this.reader.read((db) => balanceSheetReport(db, organisation, query, this.reader.clock.today()));
+    return this.reader.read((db) =>
+      balanceSheetReport(db, organisation, query, this.reader.clock.today(organisation.timeZone)),
+    );
   }
 
   @Get('balance-sheet.csv')

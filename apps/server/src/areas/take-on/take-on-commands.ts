@@ -39,6 +39,7 @@ import { settleBroughtForward } from '../closing/brought-forward.js';
 import { EntryAppender } from '../journal/append-entry.js';
 import { broughtForwardChanged } from '../journal/brought-forward-changed.js';
 import { postedEntriesOf } from '../journal/posted-entries.js';
+import { todayOf } from '../organisations/today-of.js';
 import { lock, unlock } from '../periods/period-commands.js';
 import { chainEnd, closedYears } from '../periods/period-store.js';
 import {
@@ -338,7 +339,7 @@ function ensureClearing(context: WriteContext, of: OfPerson): void {
 }
 
 function load(context: WriteContext, organisation: number): LoadedTakeOn {
-  return loadTakeOn(context.db, organisation, context.clock.today(), booksOf(context, organisation));
+  return loadTakeOn(context.db, organisation, todayOf(context, organisation), booksOf(context, organisation));
 }
 
 /** Every row of these parts can be read. @throws {Refusal} 422 with each problem at its tray, row and column */

@@ -15,6 +15,7 @@ import type { OfPerson } from '../../platform/sessions/session-guard.js';
 import { Acting, CurrentOrganisation, Needs } from '../../platform/sessions/session-guard.js';
 import { HeavyReader, Importer, Reader, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
+import { todayOf } from '../organisations/today-of.js';
 import { writeTakeOnPack } from './pack-tasks.js';
 import {
   acceptEquity,
@@ -41,7 +42,7 @@ export class TakeOnController {
 
   @Get()
   takeOn(@CurrentOrganisation() { id }: Organisation): Promise<TakeOnResponse> {
-    return this.heavyReader.run(takeOnAt, { organisation: id, today: this.reader.clock.today() });
+    return this.heavyReader.run(takeOnAt, { organisation: id, today: todayOf(this.reader, id) });
   }
 
   @Put()
@@ -56,7 +57,7 @@ export class TakeOnController {
     @CurrentOrganisation() { id }: Organisation,
     @Res({ passthrough: true }) reply: FastifyReply,
   ): Promise<Buffer> {
-    const today = this.reader.clock.today();
+    const today = todayOf(this.reader, id);
     const bytes = await this.importer.run(writeTakeOnPack, { organisation: id, today });
     void reply.header('content-type', 'application/pdf');
     void reply.header('content-disposition', 'inline; filename="take-on.pdf"');
@@ -66,7 +67,7 @@ export class TakeOnController {
   @Get('trays/:tray')
   tray(@CurrentOrganisation() { id }: Organisation, @Param('tray') tray: string): Promise<TrayRowsResponse> {
     if (!isTrayKey(tray)) throw notFound('tray');
-    return this.heavyReader.run(trayAt, { organisation: id, today: this.reader.clock.today(), tray });
+    return this.heavyReader.run(trayAt, { organisation: id, today: todayOf(this.reader, id), tray });
   }
 
   /** Adds rows as they were typed or pasted. */
@@ -149,6 +150,6 @@ export class TakeOnController {
   }
 
   private now({ organisation }: OfPerson): Promise<TakeOnResponse> {
-    return this.heavyReader.run(takeOnAt, { organisation, today: this.reader.clock.today() });
+    return this.heavyReader.run(takeOnAt, { organisation, today: todayOf(this.reader, organisation) });
   }
 }

@@ -13,7 +13,9 @@ export class TrialBalanceController {
 
   @Get('trial-balance')
   json(@CurrentOrganisation() organisation: Organisation, @Query() query: TrialBalanceQuery): TrialBalanceResponse {
-    return this.reader.read((db) => trialBalanceReport(db, organisation, query, this.reader.clock.today()));
+    return this.reader.read((db) =>
+      trialBalanceReport(db, organisation, query, this.reader.clock.today(organisation.timeZone)),
+    );
   }
 
   @Get('trial-balance.csv')

@@ -1,14 +1,23 @@
-import { type CivilDate, dayOf, parseCivilDate } from '@just-ledger/core';
+import { type CivilDate, dayIn, parseCivilDate } from '@just-ledger/core';
 
 /** What time it is for the books. */
 export interface Clock {
-  today(): CivilDate;
-  /** The UTC moment at which something is posted: today's date with the time of day. */
+  /** The civil date where a time zone holds. */
+  today(timeZone: string): CivilDate;
+  /** The UTC moment at which something is posted. */
   moment(): string;
 }
 
-/** The machine's clock, its date fixed if one is given. */
-export function clockFor(fixedToday: string | undefined): Clock {
-  const today = (): CivilDate => (fixedToday ? parseCivilDate(fixedToday) : dayOf(new Date().toISOString()));
-  return { today, moment: () => `${today()}${new Date().toISOString().slice(10)}` };
+/** The zone of the machine, for whoever has no books yet. */
+export const MACHINE_TIME_ZONE = Intl.DateTimeFormat().resolvedOptions().timeZone;
+
+/**
+ * The machine's clock, its date fixed if one is given.
+ *
+ * @param now what the machine's clock says
+ */
+export function clockFor(fixedToday: string | undefined, now: () => Date = () => new Date()): Clock {
+  if (!fixedToday) return { today: (timeZone) => dayIn(timeZone, now()), moment: () => now().toISOString() };
+  const today = parseCivilDate(fixedToday);
+  return { today: () => today, moment: () => `${today}${now().toISOString().slice(10)}` };
 }

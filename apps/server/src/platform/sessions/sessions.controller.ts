@@ -3,6 +3,7 @@ import { problem, USUAL_PREFERENCES } from '@just-ledger/core';
 import { Body, Controller, Delete, Get, HttpCode, Post, Req, Res } from '@nestjs/common';
 import { verify } from '@node-rs/argon2';
 import { randomBytes } from 'node:crypto';
+import { MACHINE_TIME_ZONE } from '../database/clock.js';
 import { Refusal } from '../problems/refusal.js';
 import { Reader, Writer } from '../threads/threads.module.js';
 import { assertMayTry, AttemptLimit } from './attempt-limit.js';
@@ -10,7 +11,7 @@ import { beginSession, type CookieReply, type CookieRequest } from './open-sessi
 import { hashPassword } from './password.js';
 import { createFirstOwner, endSession } from './session-commands.js';
 import { Open, SESSION_COOKIE } from './session-guard.js';
-import { hashToken, isFirstRun, personResponse, personOfEmail, personOfToken } from './session-store.js';
+import { hashToken, isFirstRun, personOfEmail, personOfToken, personResponse } from './session-store.js';
 
 /** Signing in and out. */
 @Open()
@@ -33,7 +34,7 @@ export class SessionsController {
     return {
       person: person ? personResponse(this.reader.db, person) : null,
       firstRun: isFirstRun(this.reader.db),
-      today: this.reader.clock.today(),
+      today: this.reader.clock.today(MACHINE_TIME_ZONE),
     };
   }
 
@@ -56,7 +57,11 @@ export class SessionsController {
       ]);
     }
     await beginSession(this.writer, person.id, request, reply);
-    return { person: personResponse(this.reader.db, person), firstRun: false, today: this.reader.clock.today() };
+    return {
+      person: personResponse(this.reader.db, person),
+      firstRun: false,
+      today: this.reader.clock.today(MACHINE_TIME_ZONE),
+    };
   }
 
   /** Signs out. */
@@ -86,7 +91,7 @@ export class SessionsController {
     return {
       person: { email: body.email.trim(), name: body.name.trim(), preferences: USUAL_PREFERENCES },
       firstRun: false,
-      today: this.reader.clock.today(),
+      today: this.reader.clock.today(MACHINE_TIME_ZONE),
     };
   }
 }

@@ -115,6 +115,7 @@ export function beginRequest(answers: BeginAnswers, dates: StartingDates | undef
     starterChart,
     firstDay: dates?.firstDay ?? answers.foundedOn,
     ...(dates?.changeoverDate && { changeoverDate: dates.changeoverDate }),
+    timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
     ...(starterChart && kind === 'partnership' && partners.length > 0 && { partners }),
     ...(starterChart && kind === 'company' && shareClasses.length > 0 && { shareClasses }),
     ...(starterChart && kind === 'non-profit' && funds.length > 0 && { funds: funds.map((one) => ({ ...one })) }),

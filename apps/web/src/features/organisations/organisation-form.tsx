@@ -1,5 +1,12 @@
 import { ChangeOrganisationRequest, type OrganisationResponse, paths } from '@just-ledger/contract';
-import { type CivilDate, KIND_LABELS, longDate, ORGANISATION_KINDS, parseCivilDate } from '@just-ledger/core';
+import {
+  type CivilDate,
+  KIND_LABELS,
+  longDate,
+  NO_TIME_ZONE,
+  ORGANISATION_KINDS,
+  parseCivilDate,
+} from '@just-ledger/core';
 import { Button } from '@mui/material';
 import { useBooks } from '../../api/books-queries.js';
 import { api } from '../../api/request.js';
@@ -8,6 +15,9 @@ import { Allowed } from '../../ui/allowed.js';
 import { ChoiceInput, CurrencyInput, MonthInput, TextInput } from '../../ui/form-fields.js';
 import { typedDay } from '../../ui/own-ways.js';
 import { RequestForm } from '../../ui/request-form.js';
+
+/** Every zone that the browser knows, and none. */
+const TIME_ZONES = [...new Set([NO_TIME_ZONE, ...Intl.supportedValuesOf('timeZone')])];
 
 /** The particulars of an organisation: all of them can change until something posted depends on them. */
 export function OrganisationForm({
@@ -70,6 +80,14 @@ export function OrganisationForm({
           label="First day in these books"
           hint={first && `the first year ends on ${longDate(parseCivilDate(first.to))}`}
         />
+        <ChoiceInput
+          name="timeZone"
+          label="Time zone"
+          hint="what day it is there is today"
+          choices={TIME_ZONES}
+          keyOf={(zone) => zone}
+          labelOf={(zone) => zone.replaceAll('_', ' ')}
+        />
         <TextInput name="changeoverDate" label="Last day in the old books" hint="empty if there were none" />
       </div>
     </RequestForm>
@@ -77,12 +95,21 @@ export function OrganisationForm({
 }
 
 /** What the fields hold of an organisation. */
-function typedOf({ name, kind, baseCurrency, fiscalYearStartMonth, firstDay, changeoverDate }: OrganisationResponse) {
+function typedOf({
+  name,
+  kind,
+  baseCurrency,
+  fiscalYearStartMonth,
+  firstDay,
+  changeoverDate,
+  timeZone,
+}: OrganisationResponse) {
   return {
     name,
     kind,
     baseCurrency,
     fiscalYearStartMonth,
+    timeZone,
     firstDay: longDate(parseCivilDate(firstDay)),
     changeoverDate: changeoverDate ? longDate(parseCivilDate(changeoverDate)) : '',
   };
@@ -103,6 +130,7 @@ function changesOf(
     ...(isChanged('kind') && { kind: typed.kind }),
     ...(isChanged('baseCurrency') && { baseCurrency: typed.baseCurrency }),
     ...(isChanged('fiscalYearStartMonth') && { fiscalYearStartMonth: typed.fiscalYearStartMonth }),
+    ...(isChanged('timeZone') && { timeZone: typed.timeZone }),
     ...(isChanged('firstDay') && { firstDay: date(typed.firstDay) }),
     ...(isChanged('changeoverDate') && {
       changeoverDate: typed.changeoverDate.trim() === '' ? null : date(typed.changeoverDate),

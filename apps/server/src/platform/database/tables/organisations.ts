@@ -2,6 +2,7 @@ import {
   type FieldChange,
   MEMBER_ROLE_KEYS,
   type MemberRole,
+  NO_TIME_ZONE,
   ORGANISATION_KINDS,
   PAPER_STATES,
 } from '@just-ledger/core';
@@ -31,6 +32,8 @@ export const organisation = table(
     fiscalYearStartMonth: integer('fiscal_year_start_month').notNull(),
     firstDay: civilDate('first_day').notNull(),
     changeoverDate: civilDate('changeover_date'),
+    /** Where it is: what day it is there is today for the books. */
+    timeZone: text('time_zone').notNull().default(NO_TIME_ZONE),
     createdAt: moment('created_at').notNull(),
     version: version(),
     archivedAt: moment('archived_at'),

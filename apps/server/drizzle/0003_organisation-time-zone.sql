@@ -1,0 +1,1 @@
+ALTER TABLE organisation ADD time_zone text DEFAULT 'UTC' NOT NULL;
