@@ -3,9 +3,9 @@ import {
   ACCOUNT_DETAILS,
   ACCOUNT_ROLES,
   type AccountRole,
+  accountTitle,
   CLASSIFICATIONS,
   classificationsOf,
-  CLOSED_ROLES,
   CONTRA_ROLES,
   type Element,
   ELEMENT_LABELS,
@@ -24,11 +24,9 @@ import {
   WordsInput,
 } from '../../ui/form-fields.js';
 import { OpenYearsNote } from '../../ui/open-years-note.js';
+import { EquityInput } from './equity-input.js';
 import { PlaceInput } from './place-input.js';
 import { meantPlace, type TypedAccount } from './typed-account.js';
-
-const numberOf = ({ number }: AccountResponse): string => number;
-const titleOf = ({ number, name }: AccountResponse): string => `${number} ${name}`;
 
 /** The fields of an account: what it is and where it stands, what it does, what its lines need. */
 export function AccountFields({
@@ -84,8 +82,8 @@ export function AccountFields({
           choices={accounts.filter(
             (one) => one.element === element && one.lines === 0 && one.number !== account?.number,
           )}
-          keyOf={numberOf}
-          labelOf={titleOf}
+          keyOf={({ number }) => number}
+          labelOf={accountTitle}
         />
         <PlaceInput
           name="role"
@@ -117,26 +115,6 @@ export function AccountFields({
       </div>
       {element === 'equity' && typed.role !== '' && <OpenYearsNote />}
     </>
-  );
-}
-
-/** What an owner's account takes of the result, or what a temporary equity account is closed into. */
-function EquityInput({ role, accounts }: { role: string; accounts: readonly AccountResponse[] }) {
-  if (role === 'owner-capital') {
-    return <TextInput name="share" label="Share of the result" hint="a whole weight, such as 3 of 3 to 2" />;
-  }
-  if (!CLOSED_ROLES.has(role as AccountRole)) return null;
-  return (
-    <ChoiceInput
-      name="closesTo"
-      label="Closed into"
-      none="where the result goes"
-      choices={accounts.filter(
-        (account) => account.element === 'equity' && !CLOSED_ROLES.has(account.role as AccountRole),
-      )}
-      keyOf={numberOf}
-      labelOf={titleOf}
-    />
   );
 }
 

@@ -1,14 +1,14 @@
 import { useDraggable, useDroppable } from '@dnd-kit/core';
 import type { AccountRequest, AccountResponse } from '@just-ledger/contract';
 import { ACCOUNT_ROLES, type AccountRole, type CurrencyCode, elementFromNumber, type Minor } from '@just-ledger/core';
-import { InputBase } from '@mui/material';
-import { type KeyboardEvent, useState } from 'react';
+import { type KeyboardEvent } from 'react';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { shown } from '../../ui/money.js';
 import { displayed } from '../../ui/own-ways.js';
 import type { ChartItem } from './chart-list.js';
+import { Writing } from './writing.js';
 
 interface RowProps {
   readonly currency: CurrencyCode;
@@ -149,54 +149,6 @@ export function AccountRow({
     </div>
   );
 }
-
-/** Number and name while they are written: Enter keeps and goes on to the next account, Escape leaves. */
-function Writing({
-  account,
-  depth,
-  onWritten,
-  onLeave,
-}: {
-  account: AccountResponse;
-  depth: number;
-  onWritten: (change: Partial<AccountRequest>, goOn: boolean) => void;
-  onLeave: () => void;
-}) {
-  const [number, setNumber] = useState(account.number);
-  const [name, setName] = useState(account.name);
-  const onKeyDown = (event: KeyboardEvent): void => {
-    if (event.key === 'Enter') onWritten({ number, name }, !event.shiftKey);
-    else if (event.key === 'Escape') onLeave();
-    else return;
-    event.preventDefault();
-    event.stopPropagation();
-  };
-  return (
-    <>
-      <span role="gridcell">
-        <InputBase
-          value={number}
-          onChange={(event) => setNumber(event.target.value)}
-          onKeyDown={onKeyDown}
-          inputProps={{ 'aria-label': `Number of ${account.name}`, style: CELL }}
-        />
-      </span>
-      <span role="gridcell" style={{ paddingLeft: depth * 16 }}>
-        <InputBase
-          autoFocus
-          fullWidth
-          value={name}
-          onChange={(event) => setName(event.target.value)}
-          onKeyDown={onKeyDown}
-          onFocus={(event) => event.target.select()}
-          inputProps={{ 'aria-label': `Name of ${account.number}`, style: CELL }}
-        />
-      </span>
-    </>
-  );
-}
-
-const CELL = { padding: 0, height: 19, fontSize: 13, borderBottom: '1px solid var(--green)' } as const;
 
 /** A balance; a dash for none, so that the eye finds those there are. */
 export function quiet(amount: Minor, currency: CurrencyCode): string {

@@ -1,8 +1,6 @@
 import type { AccountResponse } from '@just-ledger/contract';
 import {
-  type AccountEffect,
   type BalancesAt,
-  type BeforeAfter,
   checkDate,
   type CivilDate,
   type ControlLedger,
@@ -18,9 +16,7 @@ import {
   laterDates,
   minor,
   parseAmount,
-  type ProofEffect,
   proofEffects,
-  PROOFS,
   shortDate,
   yearName,
 } from '@just-ledger/core';
@@ -32,6 +28,9 @@ import { displayed } from '../../ui/own-ways.js';
 import { booksForDates } from './books-for-dates.js';
 import { hasThings } from './document-cells.js';
 import { amountsOf, type EntryForm } from './entry-form.js';
+import { OnAccount } from './on-account.js';
+import { Proofs } from './proofs.js';
+import { Total } from './total.js';
 
 /**
  * What the entry would do at its date, and by now where that differs: each touched account before and after, the result
@@ -159,63 +158,6 @@ function useBalances(organisation: number, date: CivilDate, currency: CurrencyCo
   return data && new Map(data.map(({ number, balance }) => [number, parseAmount(balance, currency)]));
 }
 
-/** One account: what moves, before and after at the entry's date, and by now where that differs. */
-function OnAccount({
-  effect: { account, change, then, later: now },
-  date,
-  later,
-  show,
-}: {
-  effect: AccountEffect;
-  date: CivilDate;
-  later: ReturnType<typeof laterDates>;
-  show: (amount: number) => string;
-}) {
-  const laterDate = later && (isTemporary(account) ? later.temporary : later.lasting);
-  const sizes = [Math.abs(then.before), Math.abs(then.after)] as const;
-  const [low, high] = [Math.min(...sizes), Math.max(...sizes)];
-  const most = Math.max(high, 1);
-  return (
-    <div className="effect">
-      <div className="spread">
-        <span>
-          {account.number} {account.name}
-        </span>
-        <span className="strong num">
-          {change > 0 ? '+' : '−'} {show(Math.abs(change))}
-        </span>
-      </div>
-      <BeforeAndAfter figures={then} show={show} on={now ? date : undefined} />
-      {now && <BeforeAndAfter figures={now} show={show} on={laterDate} />}
-      <div className="bar" aria-hidden="true">
-        <i style={{ left: 0, width: `${(low / most) * 100}%` }} />
-        <b style={{ left: `${(low / most) * 100}%`, width: `${((high - low) / most) * 100}%` }} />
-      </div>
-    </div>
-  );
-}
-
-function BeforeAndAfter({
-  figures: { before, after },
-  on,
-  show,
-}: {
-  figures: BeforeAfter;
-  on?: CivilDate | undefined;
-  show: (amount: number) => string;
-}) {
-  return (
-    <div className="small soft">
-      {on && `${shortDate(on)}: `}
-      {show(before)} →{' '}
-      <span className="strong" style={{ color: 'var(--ink)' }}>
-        {show(after)}
-      </span>
-      {after < 0 && <span className="brass"> · on its unusual side</span>}
-    </div>
-  );
-}
-
 function detailOf(proof: DetailProof | undefined, named: number): EffectLine['detail'] {
   return proof && { proof, named: minor(named) };
 }
@@ -233,64 +175,5 @@ function useDetailProofs(accounts: readonly AccountResponse[]): ReadonlyMap<stri
       if (of === 'stock') return [[account.number, 'stock-inventory']];
       return of === 'assets' ? [[account.number, account.contra ? 'assets-written-off' : 'assets-cost']] : [];
     }),
-  );
-}
-
-/** The proofs whose figures the entry would move, and by how much; until it is in balance, what it still lacks. */
-function Proofs({ effects, show }: { effects: readonly ProofEffect[]; show: (amount: number) => string }) {
-  const apart = effects.find(({ left, right }) => left !== right);
-  return (
-    <div className="effect">
-      <div>Proofs it moves</div>
-      {apart ? (
-        <div className="spread small brass">
-          <span>{PROOFS[apart.key].toLowerCase().replace('=', '≠')} so far</span>
-          <span className="num">difference {show(Math.abs(apart.left - apart.right))}</span>
-        </div>
-      ) : (
-        effects.map(({ key, left }) => (
-          <div key={key} className="spread small">
-            <span className="row soft" style={{ gap: 7 }}>
-              <span className="mark" aria-hidden="true" />
-              {PROOFS[key].toLowerCase()}
-            </span>
-            <span className="num">
-              both {left < 0 ? '−' : '+'} {show(Math.abs(left))}
-            </span>
-          </div>
-        ))
-      )}
-    </div>
-  );
-}
-
-function Total({
-  label,
-  effect: { change, then, later: now },
-  later,
-  show,
-}: {
-  label: string;
-  effect: Omit<AccountEffect, 'account'>;
-  later: CivilDate | undefined;
-  show: (amount: number) => string;
-}) {
-  const moved = change === 0 ? 'unchanged' : `${change > 0 ? '+' : '−'} ${show(Math.abs(change))}`;
-  return (
-    <div className="effect">
-      <div className="spread">
-        <span>{label}</span>
-        <span className="strong num">{show(then.after)}</span>
-      </div>
-      <div className="spread small soft">
-        <span>was {show(then.before)}</span>
-        <span className="num">{moved}</span>
-      </div>
-      {now && later && (
-        <div className="small soft">
-          at {shortDate(later)}: {show(now.before)} → {show(now.after)}
-        </div>
-      )}
-    </div>
   );
 }

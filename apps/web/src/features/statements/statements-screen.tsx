@@ -7,11 +7,12 @@ import {
 } from '@just-ledger/contract';
 import type { CurrencyCode, IncomeStatementForm } from '@just-ledger/core';
 import { useSuspenseQueries } from '@tanstack/react-query';
-import { useEffect, useRef, useState } from 'react';
+import { useRef } from 'react';
 import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 
 import { balanceSheetQuery, equityStatementQuery, incomeStatementQuery } from '../../api/statement-queries.js';
+import { CarryLines } from './carry-lines.js';
 import { ComparedTable } from './compared-table.js';
 import { EquityTable } from './equity-table.js';
 import { Heading, StatementTable } from './statement-table.js';
@@ -131,71 +132,4 @@ function Figures({
 }) {
   if (beside) return <ComparedTable rows={rows} to={to} beside={beside} {...more} />;
   return rows.length === 0 ? null : <StatementTable rows={rows} {...more} />;
-}
-
-interface Curve {
-  readonly path: string;
-  readonly ends: readonly (readonly [number, number])[];
-}
-
-/** Draws each carried figure leaving one statement and arriving in the next. */
-function CarryLines({ chain, signature }: { chain: React.RefObject<HTMLDivElement | null>; signature: string }) {
-  const [curves, setCurves] = useState<readonly Curve[]>([]);
-  // not a layout effect: the chain’s ref is set only after those of what lies in it
-  useEffect(() => {
-    const { current } = chain;
-    if (!current) return undefined;
-    const draw = (): void => setCurves(['result', 'equity'].flatMap((carry) => curveOf(current, carry)));
-    draw();
-    const watcher = new ResizeObserver(draw);
-    watcher.observe(current);
-    void document.fonts.ready.then(draw);
-    return () => watcher.disconnect();
-  }, [chain, signature]);
-  return (
-    <svg aria-hidden="true">
-      {curves.map(({ path, ends }) => (
-        <g key={path}>
-          <path d={path} />
-          {ends.map(([x, y]) => (
-            <circle key={`${x} ${y}`} cx={x} cy={y} r={3.6} />
-          ))}
-        </g>
-      ))}
-    </svg>
-  );
-}
-
-/** The figures that stand in a row, without the sign of their currency. */
-function figuresIn(row: HTMLElement): string[] {
-  const cells = [...row.querySelectorAll('td.num, th.num')];
-  return cells.map((cell) => (cell.textContent ?? '').replace(/[^\d.,()]/g, '')).filter((text) => text !== '');
-}
-
-function curveOf(chain: HTMLElement, carry: string): Curve[] {
-  const [leaving, arriving] = [...chain.querySelectorAll<HTMLElement>(`tr[data-carry="${carry}"]`)];
-  // a line says that the same figure arrives; from old books to these it may not
-  if (!leaving || !arriving || !figuresIn(leaving).some((one) => figuresIn(arriving).includes(one))) return [];
-  const origin = chain.getBoundingClientRect();
-  const [a, b] = [leaving.getBoundingClientRect(), arriving.getBoundingClientRect()];
-  const sheetOf = (row: HTMLElement): DOMRect => (row.closest('.sheet') as HTMLElement).getBoundingClientRect();
-  const [x1, x2] = [
-    sheetOf(leaving).right - origin.left + chain.scrollLeft,
-    sheetOf(arriving).left - origin.left + chain.scrollLeft,
-  ];
-  const [y1, y2] = [
-    a.top + a.height / 2 - origin.top + chain.scrollTop,
-    b.top + b.height / 2 - origin.top + chain.scrollTop,
-  ];
-  if (x2 < x1) return [];
-  const middle = (x1 + x2) / 2;
-  return [
-    {
-      path: `M ${x1} ${y1} C ${middle} ${y1}, ${middle} ${y2}, ${x2} ${y2}`,
-      ends: [
-        [x1, y1],
-        [x2, y2],
-      ],
-    },
-  ];
 }

@@ -1,6 +1,7 @@
 import type { TakeOnRowResponse } from '@just-ledger/contract';
 import { BREAKDOWN_CELL, type CurrencyCode, similarName, type TrayColumn } from '@just-ledger/core';
 import { type ClipboardEvent, type KeyboardEvent, useEffect, useRef, useState } from 'react';
+import { AddAccount } from './add-account.js';
 import { inOwnMarks, inPlainMarks, ownAmount } from './own-cells.js';
 import { isCells } from './pasted-rows.js';
 
@@ -223,41 +224,6 @@ function withUsual(columns: readonly TrayColumn[], cells: Cells, { usualValues }
     ([key]) => (cells[key] ?? '') === '' && columns.some((column) => column.key === key),
   );
   return wanted.length === 0 ? cells : { ...cells, ...Object.fromEntries(wanted) };
-}
-
-/** An account that the chart has not, added by its number and a name; its element follows from the number. */
-function AddAccount({
-  number,
-  called,
-  onAdd,
-}: {
-  number: string;
-  /** What the old books call it. */
-  called: string;
-  onAdd: (number: string, name: string) => void;
-}) {
-  const [name, setName] = useState(called);
-  return (
-    <form
-      className="offers"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (name.trim() !== '') onAdd(number, name.trim());
-      }}
-    >
-      <input
-        className="typed"
-        style={{ width: 200 }}
-        aria-label={`Name of a new account ${number}`}
-        placeholder={`add ${number} to the chart as …`}
-        value={name}
-        onChange={(event) => setName(event.target.value)}
-      />
-      <button className="act" type="submit">
-        Add it
-      </button>
-    </form>
-  );
 }
 
 /** The lists of the page that a kind of cell is completed from. */

@@ -1,0 +1,23 @@
+import type { AccountResponse } from '@just-ledger/contract';
+import { type AccountRole, accountTitle, CLOSED_ROLES } from '@just-ledger/core';
+import { ChoiceInput, TextInput } from '../../ui/form-fields.js';
+
+/** What an owner's account takes of the result, or what a temporary equity account is closed into. */
+export function EquityInput({ role, accounts }: { role: string; accounts: readonly AccountResponse[] }) {
+  if (role === 'owner-capital') {
+    return <TextInput name="share" label="Share of the result" hint="a whole weight, such as 3 of 3 to 2" />;
+  }
+  if (!CLOSED_ROLES.has(role as AccountRole)) return null;
+  return (
+    <ChoiceInput
+      name="closesTo"
+      label="Closed into"
+      none="where the result goes"
+      choices={accounts.filter(
+        (account) => account.element === 'equity' && !CLOSED_ROLES.has(account.role as AccountRole),
+      )}
+      keyOf={({ number }) => number}
+      labelOf={accountTitle}
+    />
+  );
+}

@@ -1,0 +1,65 @@
+import {
+  type AccountEffect,
+  type BeforeAfter,
+  type CivilDate,
+  isTemporary,
+  type laterDates,
+  shortDate,
+} from '@just-ledger/core';
+
+/** One account: what moves, before and after at the entry's date, and by now where that differs. */
+export function OnAccount({
+  effect: { account, change, then, later: now },
+  date,
+  later,
+  show,
+}: {
+  effect: AccountEffect;
+  date: CivilDate;
+  later: ReturnType<typeof laterDates>;
+  show: (amount: number) => string;
+}) {
+  const laterDate = later && (isTemporary(account) ? later.temporary : later.lasting);
+  const sizes = [Math.abs(then.before), Math.abs(then.after)] as const;
+  const [low, high] = [Math.min(...sizes), Math.max(...sizes)];
+  const most = Math.max(high, 1);
+  return (
+    <div className="effect">
+      <div className="spread">
+        <span>
+          {account.number} {account.name}
+        </span>
+        <span className="strong num">
+          {change > 0 ? '+' : '−'} {show(Math.abs(change))}
+        </span>
+      </div>
+      <BeforeAndAfter figures={then} show={show} on={now ? date : undefined} />
+      {now && <BeforeAndAfter figures={now} show={show} on={laterDate} />}
+      <div className="bar" aria-hidden="true">
+        <i style={{ left: 0, width: `${(low / most) * 100}%` }} />
+        <b style={{ left: `${(low / most) * 100}%`, width: `${((high - low) / most) * 100}%` }} />
+      </div>
+    </div>
+  );
+}
+
+function BeforeAndAfter({
+  figures: { before, after },
+  on,
+  show,
+}: {
+  figures: BeforeAfter;
+  on?: CivilDate | undefined;
+  show: (amount: number) => string;
+}) {
+  return (
+    <div className="small soft">
+      {on && `${shortDate(on)}: `}
+      {show(before)} →{' '}
+      <span className="strong" style={{ color: 'var(--ink)' }}>
+        {show(after)}
+      </span>
+      {after < 0 && <span className="brass"> · on its unusual side</span>}
+    </div>
+  );
+}

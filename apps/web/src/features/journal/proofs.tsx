@@ -1,0 +1,29 @@
+import { type ProofEffect, PROOFS } from '@just-ledger/core';
+
+/** The proofs whose figures the entry would move, and by how much; until it is in balance, what it still lacks. */
+export function Proofs({ effects, show }: { effects: readonly ProofEffect[]; show: (amount: number) => string }) {
+  const apart = effects.find(({ left, right }) => left !== right);
+  return (
+    <div className="effect">
+      <div>Proofs it moves</div>
+      {apart ? (
+        <div className="spread small brass">
+          <span>{PROOFS[apart.key].toLowerCase().replace('=', '≠')} so far</span>
+          <span className="num">difference {show(Math.abs(apart.left - apart.right))}</span>
+        </div>
+      ) : (
+        effects.map(({ key, left }) => (
+          <div key={key} className="spread small">
+            <span className="row soft" style={{ gap: 7 }}>
+              <span className="mark" aria-hidden="true" />
+              {PROOFS[key].toLowerCase()}
+            </span>
+            <span className="num">
+              both {left < 0 ? '−' : '+'} {show(Math.abs(left))}
+            </span>
+          </div>
+        ))
+      )}
+    </div>
+  );
+}
