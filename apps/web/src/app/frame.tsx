@@ -1,16 +1,15 @@
-import { KIND_LABELS, longDate, MONTH_NAMES, parseCivilDate } from '@just-ledger/core';
-import { lazy, useEffect, useState } from 'react';
-import { Link, Navigate, useNavigate, useParams } from 'react-router';
+import { longDate, parseCivilDate } from '@just-ledger/core';
+import { lazy, useEffect } from 'react';
+import { Link, Navigate, useParams } from 'react-router';
 import { useAddress } from '../api/address.js';
 import { useBooks } from '../api/books-queries.js';
-import { useSignOut } from '../api/session-queries.js';
 import { ArchivedNotice } from '../features/archives/archived-notice.js';
-import { OwnSignIn } from '../features/sessions/own-sign-in.js';
-import type { StageKey } from '../ui/screen-route.js';
 import { Pane } from '../ui/sheet.js';
+import { BesideChoice } from './beside-choice.js';
+import { Header } from './header.js';
 import { KeysHelp } from './keys-help.js';
 import { ProofBar } from './proof-bar.js';
-import { screenAt, SCREENS, screensOf, STAGES } from './screens.js';
+import { screenAt, SCREENS, screensOf } from './screens.js';
 import { YearRail } from './year-rail.js';
 
 /** The screens as they are shown, each fetched when it is first asked for. */
@@ -79,68 +78,6 @@ export function Frame() {
   );
 }
 
-function Header() {
-  const address = useAddress();
-  const { organisation } = useBooks();
-  const signOut = useSignOut();
-  const navigate = useNavigate();
-  const month = MONTH_NAMES[organisation.fiscalYearStartMonth - 1];
-  return (
-    <header>
-      <div className="whose">
-        <button
-          className="plain name"
-          type="button"
-          title={`${organisation.name}: change to another organisation`}
-          onClick={() => void navigate('/')}
-        >
-          {organisation.name}
-        </button>
-        <span className="small soft">
-          {KIND_LABELS[organisation.kind]} · {organisation.baseCurrency} · year from {month}
-        </span>
-      </div>
-      <nav className="stages" aria-label="Stages">
-        {STAGES.map(({ key, label }) => (
-          <Link
-            key={key}
-            to={address.href(screensOf(key)[0]?.path ?? '')}
-            aria-current={key === address.stage ? 'page' : undefined}
-          >
-            {label}
-            {!organisation.archivedAt && <Waiting stage={key} />}
-          </Link>
-        ))}
-      </nav>
-      <div className="person small">
-        <span className="soft">
-          Keys <kbd>?</kbd>
-        </span>
-        <OwnSignIn />
-        <button className="act" type="button" onClick={() => signOut.mutate()}>
-          Sign out
-        </button>
-      </div>
-    </header>
-  );
-}
-
-/** What waits in a stage, quietly. */
-function Waiting({ stage }: { stage: StageKey }) {
-  return (
-    <small className="waits">
-      {screensOf(stage).map(
-        ({ path, Badge }) =>
-          Badge && (
-            <span key={path}>
-              <Badge />
-            </span>
-          ),
-      )}
-    </small>
-  );
-}
-
 /** Says that positions before the changeover lie in the old books, where somebody looks at such a day. */
 function BeforeChangeover() {
   const { organisation, to } = useBooks();
@@ -151,28 +88,5 @@ function BeforeChangeover() {
     <div className="archived" role="status">
       Balances before {longDate(parseCivilDate(changeoverDate))} lie in the old books: only flows are here.
     </div>
-  );
-}
-
-/** Puts a second sheet beside the first. */
-function BesideChoice({ current }: { current: string }) {
-  const address = useAddress();
-  const [isOpen, setOpen] = useState(false);
-  const choices = SCREENS.filter(({ isOfferedBeside, path }) => isOfferedBeside && path !== current);
-  if (!isOpen)
-    return (
-      <button className="act" type="button" onClick={() => setOpen(true)}>
-        Two sheets
-      </button>
-    );
-  return (
-    <>
-      <span className="soft">beside it:</span>
-      {choices.map(({ path, label }) => (
-        <button key={path} className="act" type="button" onClick={() => address.setBeside(path)}>
-          {label}
-        </button>
-      ))}
-    </>
   );
 }

@@ -11,9 +11,10 @@ import { api } from '../../api/request.js';
 import { AccountField } from '../../ui/account-field.js';
 import { shown, shownWithSide } from '../../ui/money.js';
 import { assertPrintable } from '../../ui/print-limit.js';
-import { Printed, PrintedRows } from '../../ui/printed.js';
+import { Printed } from '../../ui/printed.js';
 import type { ScreenProps } from '../../ui/screen-route.js';
 import { Empty, Sheet } from '../../ui/sheet.js';
+import { PrintedLedger } from './printed-ledger.js';
 
 const ledgerQuery = (id: number, account: string, from: string, to: string) =>
   infiniteQueryOptions({
@@ -201,31 +202,4 @@ async function wholeLedger(organisation: number, account: string, from: string, 
     after = page.next ?? undefined;
   } while (after !== undefined);
   return pages;
-}
-
-/** An account's ledger as it is printed. */
-function PrintedLedger({ pages }: { pages: readonly AccountLedgerResponse[] }) {
-  const { currency } = useBooks();
-  const [first] = pages;
-  if (!first) return null;
-  const heads = [
-    { label: 'Date' },
-    { label: 'Entry' },
-    { label: 'Explanation' },
-    { label: 'Debit', isFigure: true },
-    { label: 'Credit', isFigure: true },
-    { label: 'Balance', isFigure: true },
-  ];
-  const opening = ['', '', 'brought forward', '', '', shownWithSide(first.broughtForward, currency)];
-  const rows = pages
-    .flatMap((page) => page.rows)
-    .map((row) => [
-      shortDate(parseCivilDate(row.date)),
-      row.entry,
-      [row.explanation, row.contact, row.note].filter(Boolean).join(' · '),
-      shown(row.debit, currency),
-      shown(row.credit, currency),
-      shownWithSide(row.balance, currency),
-    ]);
-  return <PrintedRows heads={heads} rows={[opening, ...rows]} />;
 }

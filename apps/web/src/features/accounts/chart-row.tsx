@@ -8,7 +8,7 @@ import { useBooks } from '../../api/books-queries.js';
 import { shown } from '../../ui/money.js';
 import { displayed } from '../../ui/own-ways.js';
 import type { ChartItem } from './chart-list.js';
-import { Writing } from './writing.js';
+import { Writing } from './written-account.js';
 
 interface RowProps {
   readonly currency: CurrencyCode;

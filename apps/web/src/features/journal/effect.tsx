@@ -25,12 +25,12 @@ import { accountsQuery } from '../../api/account-queries.js';
 import { useBooks } from '../../api/books-queries.js';
 import { accountDetailQuery } from '../../api/open-item-queries.js';
 import { displayed } from '../../ui/own-ways.js';
+import { OnAccount } from './account-effect.js';
 import { booksForDates } from './books-for-dates.js';
 import { hasThings } from './document-cells.js';
+import { Total } from './effect-total.js';
 import { amountsOf, type EntryForm } from './entry-form.js';
-import { OnAccount } from './on-account.js';
-import { Proofs } from './proofs.js';
-import { Total } from './total.js';
+import { Proofs } from './moved-proofs.js';
 
 /**
  * What the entry would do at its date, and by now where that differs: each touched account before and after, the result

@@ -1,14 +1,13 @@
-import { paths, type StatementOfAccountResponse, withQuery } from '@just-ledger/contract';
-import { longDate, parseCivilDate, shortDate } from '@just-ledger/core';
+import { paths, withQuery } from '@just-ledger/contract';
+import { parseCivilDate, shortDate } from '@just-ledger/core';
 import { MenuItem, TextField } from '@mui/material';
 import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
-import { Link } from 'react-router';
-import { useAddress, useSheetParam } from '../../api/address.js';
+import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { contactsQuery } from '../../api/contact-queries.js';
 import { statementOfAccountQuery } from '../../api/open-item-queries.js';
+import { Statement } from './account-statement.js';
 
-import { shown, shownWithSide } from '../../ui/money.js';
 import type { ScreenProps } from '../../ui/screen-route.js';
 import { Empty, ErrorMessage, Sheet } from '../../ui/sheet.js';
 
@@ -63,103 +62,5 @@ export default function StatementOfAccountScreen({ slot }: ScreenProps) {
         )
       )}
     </Sheet>
-  );
-}
-
-function Statement({ of }: { of: StatementOfAccountResponse }) {
-  const { currency } = useBooks();
-  const address = useAddress();
-  return (
-    <>
-      <table className="ruled">
-        <thead>
-          <tr>
-            <th>Date</th>
-            <th>Entry</th>
-            <th>Explanation</th>
-            <th>Document</th>
-            <th>Due</th>
-            <th className="num">Debit</th>
-            <th className="num">Credit</th>
-            <th className="num">Balance</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr>
-            <td className="nowrap">{shortDate(parseCivilDate(of.from))}</td>
-            <td />
-            <td className="soft" colSpan={5}>
-              brought forward
-            </td>
-            <td className="num">{shownWithSide(of.broughtForward, currency)}</td>
-          </tr>
-          {of.lines.map((line, index) => (
-            <tr key={index}>
-              <td className="nowrap">{shortDate(parseCivilDate(line.date))}</td>
-              <td className="nowrap">
-                <Link className="act" to={address.href('journal', { entry: line.entry })}>
-                  {line.entry}
-                </Link>
-              </td>
-              <td>{line.explanation}</td>
-              <td>
-                {line.document}
-                {(line.ownNumber !== null || line.documentDate !== null) && (
-                  <div className="soft small nowrap">
-                    {[
-                      line.ownNumber && `ours ${line.ownNumber}`,
-                      line.documentDate && `of ${shortDate(parseCivilDate(line.documentDate))}`,
-                    ]
-                      .filter(Boolean)
-                      .join(', ')}
-                  </div>
-                )}
-              </td>
-              <td className="nowrap">{line.dueDate && shortDate(parseCivilDate(line.dueDate))}</td>
-              <td className="num">{shown(line.debit, currency)}</td>
-              <td className="num">{shown(line.credit, currency)}</td>
-              <td className="num">{shownWithSide(line.balance, currency)}</td>
-            </tr>
-          ))}
-          <tr className="sums">
-            <td colSpan={7}>Balance on {longDate(parseCivilDate(of.to))}</td>
-            <td className="num">{shownWithSide(of.closing, currency)}</td>
-          </tr>
-        </tbody>
-      </table>
-      {Number(of.owed) !== 0 && Number(of.owing) !== 0 && (
-        <p className="small" style={{ marginTop: 8 }}>
-          Owed by {of.name} {shown(of.owed, currency)}, owed to {of.name} {shown(of.owing, currency)}: each stands by
-          itself.
-        </p>
-      )}
-      {of.items.length > 0 && (
-        <section aria-label="Still open" style={{ marginTop: 22, maxWidth: 620 }}>
-          <h2>Still open</h2>
-          <table className="ruled">
-            <tbody>
-              {of.items.map(({ document, ownNumber, dueDate, daysOverdue, open, notAllocated }, index) => (
-                <tr key={index}>
-                  <td>
-                    {document ?? (notAllocated === null ? 'without a number' : 'payment, not allocated')}
-                    {ownNumber && <span className="soft small"> ours {ownNumber}</span>}
-                    {document !== null && notAllocated !== null && (
-                      <div className="brass small">
-                        {shown(notAllocated, currency)} paid without naming a document
-                      </div>
-                    )}
-                  </td>
-                  <td className="soft">
-                    due {shortDate(parseCivilDate(dueDate))}
-                    {daysOverdue > 0 && `, ${daysOverdue} ${daysOverdue === 1 ? 'day' : 'days'} over`}
-                  </td>
-                  <td className="num">{shownWithSide(open, currency)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </section>
-      )}
-    </>
   );
 }

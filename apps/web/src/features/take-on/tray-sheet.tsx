@@ -1,29 +1,16 @@
-import { paths, type TakeOnResponse, type TrayResponse } from '@just-ledger/contract';
-import {
-  BREAKDOWN_CELL,
-  longDate,
-  parseCivilDate,
-  parseCurrencyCode,
-  POSTED_PARTS,
-  similarName,
-  type TrayKey,
-  TRAYS,
-} from '@just-ledger/core';
-import { Button } from '@mui/material';
+import { paths, type TakeOnResponse } from '@just-ledger/contract';
+import { BREAKDOWN_CELL, similarName, type TrayKey, TRAYS } from '@just-ledger/core';
 import { useQuery } from '@tanstack/react-query';
-import { useEffect, useEffectEvent } from 'react';
 import { Link } from 'react-router';
 import { accountsQuery } from '../../api/account-queries.js';
 import { useAddress, useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { breakdownsQuery } from '../../api/breakdown-queries.js';
 import { contactsQuery } from '../../api/contact-queries.js';
-import { api } from '../../api/request.js';
-import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
-import { Allowed } from '../../ui/allowed.js';
-import { shown, shownWithSide } from '../../ui/money.js';
-import { ErrorMessage, Sheet } from '../../ui/sheet.js';
+import { Sheet } from '../../ui/sheet.js';
+import { Foot } from './tray-foot.js';
 import type { Completions } from './tray-row.js';
+import { Standing } from './tray-status.js';
 import { TrayTable } from './tray-table.js';
 
 /** One tray: its rows, what they come to against the old trial balance, and whether they are posted. */
@@ -113,175 +100,4 @@ export function TraySheet({ takeOn, tray }: { takeOn: TakeOnResponse; tray: Tray
       {of && <Standing of={of} takeOn={takeOn} />}
     </Sheet>
   );
-}
-
-/** Detail against the old trial balance, account by account. */
-function Standing({ of, takeOn }: { of: TrayResponse; takeOn: TakeOnResponse }) {
-  const { currency } = useBooks();
-  const show = (amount: string): string => shownWithSide(amount, currency);
-  if (of.tray === 'trial-balance') {
-    if (of.rows === 0) return null;
-    return (
-      <table className="ruled standing">
-        <tbody>
-          <tr className="sums">
-            <td>Debits, credits</td>
-            <td className="num">{show(takeOn.debit)}</td>
-            <td className="num">{show(takeOn.credit === '0.00' ? '0.00' : `-${takeOn.credit}`)}</td>
-          </tr>
-        </tbody>
-      </table>
-    );
-  }
-  if (of.tray === 'history') return <HistoryDates takeOn={takeOn} />;
-  if (of.accounts.length === 0) return null;
-  return (
-    <table className="ruled standing">
-      <thead>
-        <tr>
-          <th>Account</th>
-          <th className="num">Detail</th>
-          <th className="num">Old trial balance</th>
-          <th className="num">Difference</th>
-        </tr>
-      </thead>
-      <tbody>
-        {of.accounts.map(({ number, name, detail, foreign, trialBalance, difference }) => (
-          <tr key={number}>
-            <td>
-              {number} {name}
-            </td>
-            <td className="num">
-              {show(detail)}
-              {foreign.map((one) => (
-                <div key={one.currency} className="soft small">
-                  {shown(one.amount, parseCurrencyCode(one.currency))} {one.currency}
-                </div>
-              ))}
-            </td>
-            <td className="num">
-              {trialBalance === null ? <span className="soft">not there</span> : show(trialBalance)}
-            </td>
-            <td className={Number(difference) === 0 ? 'num soft' : 'num brick strong'}>
-              {Number(difference) === 0 ? 'agrees' : show(difference)}
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  );
-}
-
-/** Each earlier date with what it adds up to. */
-function HistoryDates({ takeOn }: { takeOn: TakeOnResponse }) {
-  const { currency } = useBooks();
-  if (takeOn.history.length === 0) return null;
-  return (
-    <table className="ruled standing">
-      <thead>
-        <tr>
-          <th>At the end of</th>
-          <th className="num">Debits</th>
-          <th className="num">Credits</th>
-          <th className="num">Out by</th>
-        </tr>
-      </thead>
-      <tbody>
-        {takeOn.history.map(({ date, debit, credit, outBy, differing }) => (
-          <tr key={date}>
-            <td>{longDate(parseCivilDate(date))}</td>
-            <td className="num">{shown(debit, currency)}</td>
-            <td className="num">{shown(credit, currency)}</td>
-            <td className={Number(outBy) === 0 ? 'num soft' : 'num brick strong'}>
-              {Number(outBy) === 0 ? 'balances' : shownWithSide(outBy, currency)}
-              {differing !== null && <AgainstOpening differing={differing} />}
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  );
-}
-
-/** Whether earlier years lead to the balances that are taken on. */
-function AgainstOpening({ differing }: { differing: number }) {
-  if (differing === 0) return <div className="soft">leads to the opening balances</div>;
-  return (
-    <div className="brick strong">
-      {differing === 1 ? 'one account is' : `${differing} accounts are`} not as taken on
-    </div>
-  );
-}
-
-/** Posts a tray by itself, so that its documents can be paid before the rest is here. */
-function Foot({ of, takeOn }: { of: TrayResponse; takeOn: TakeOnResponse }) {
-  const { organisation, may } = useBooks();
-  const address = useAddress();
-  const post = useOrganisationMutation(() => api.post(paths.trayPosting(organisation.id, of.tray)));
-  const takeBack = useOrganisationMutation(() => api.delete(paths.trayPosting(organisation.id, of.tray)));
-  const canPost = takeOn.signedOff === null && of.state !== 'posted' && of.rowsWithProblems === 0 && may('approver');
-  usePostKey(canPost && !post.isPending, () => post.mutate(undefined));
-  if (!POSTED_PARTS.some((part) => part === of.tray) || of.state === 'nothing') return null;
-  const says = {
-    waiting: 'Kept as it is typed; not in the ledger yet. It is posted at sign-off, or now.',
-    changed: 'Changed since it was posted. Posted again, what it had posted is reversed.',
-    posted: 'In the ledger as it stands here.',
-  }[of.state];
-  return (
-    <>
-      <span className="small soft">
-        {says}{' '}
-        {of.entries.map((number) => (
-          <Link
-            key={number}
-            className="act"
-            to={address.href('journal', { entry: number, from: takeOn.changeover, to: takeOn.changeover })}
-          >
-            {number}
-          </Link>
-        ))}
-        <ErrorMessage error={post.error ?? takeBack.error} />
-      </span>
-      {takeOn.signedOff === null && (
-        <Allowed>
-          <span className="row">
-            {of.state !== 'posted' && (
-              <Button
-                variant="outlined"
-                disabled={post.isPending || of.rowsWithProblems > 0}
-                onClick={() => post.mutate(undefined)}
-              >
-                {of.state === 'changed' ? 'Post it again' : 'Post this tray'}
-              </Button>
-            )}
-            {of.state !== 'waiting' && (
-              <button
-                className="act"
-                type="button"
-                disabled={takeBack.isPending}
-                onClick={() => takeBack.mutate(undefined)}
-              >
-                Undo posting
-              </button>
-            )}
-          </span>
-        </Allowed>
-      )}
-    </>
-  );
-}
-
-/** Ctrl Enter posts the tray, once what is being typed has been kept. */
-function usePostKey(isOn: boolean, post: () => void): void {
-  const act = useEffectEvent(post);
-  useEffect(() => {
-    if (!isOn) return;
-    const press = (event: KeyboardEvent): void => {
-      if (event.key !== 'Enter' || !(event.ctrlKey || event.metaKey)) return;
-      (document.activeElement as HTMLElement | null)?.blur();
-      setTimeout(act, 0);
-    };
-    window.addEventListener('keydown', press);
-    return () => window.removeEventListener('keydown', press);
-  }, [isOn]);
 }

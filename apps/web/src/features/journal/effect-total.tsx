@@ -1,5 +1,6 @@
 import { type AccountEffect, type CivilDate, shortDate } from '@just-ledger/core';
 
+/** What a total comes to, and by how much it moves. */
 export function Total({
   label,
   effect: { change, then, later: now },

@@ -1,0 +1,70 @@
+import { KIND_LABELS, MONTH_NAMES } from '@just-ledger/core';
+import { Link, useNavigate } from 'react-router';
+import { useAddress } from '../api/address.js';
+import { useBooks } from '../api/books-queries.js';
+import { useSignOut } from '../api/session-queries.js';
+import { OwnSignIn } from '../features/sessions/own-sign-in.js';
+import type { StageKey } from '../ui/screen-route.js';
+import { screensOf, STAGES } from './screens.js';
+
+export function Header() {
+  const address = useAddress();
+  const { organisation } = useBooks();
+  const signOut = useSignOut();
+  const navigate = useNavigate();
+  const month = MONTH_NAMES[organisation.fiscalYearStartMonth - 1];
+  return (
+    <header>
+      <div className="whose">
+        <button
+          className="plain name"
+          type="button"
+          title={`${organisation.name}: change to another organisation`}
+          onClick={() => void navigate('/')}
+        >
+          {organisation.name}
+        </button>
+        <span className="small soft">
+          {KIND_LABELS[organisation.kind]} · {organisation.baseCurrency} · year from {month}
+        </span>
+      </div>
+      <nav className="stages" aria-label="Stages">
+        {STAGES.map(({ key, label }) => (
+          <Link
+            key={key}
+            to={address.href(screensOf(key)[0]?.path ?? '')}
+            aria-current={key === address.stage ? 'page' : undefined}
+          >
+            {label}
+            {!organisation.archivedAt && <Waiting stage={key} />}
+          </Link>
+        ))}
+      </nav>
+      <div className="person small">
+        <span className="soft">
+          Keys <kbd>?</kbd>
+        </span>
+        <OwnSignIn />
+        <button className="act" type="button" onClick={() => signOut.mutate()}>
+          Sign out
+        </button>
+      </div>
+    </header>
+  );
+}
+
+/** What waits in a stage, quietly. */
+function Waiting({ stage }: { stage: StageKey }) {
+  return (
+    <small className="waits">
+      {screensOf(stage).map(
+        ({ path, Badge }) =>
+          Badge && (
+            <span key={path}>
+              <Badge />
+            </span>
+          ),
+      )}
+    </small>
+  );
+}

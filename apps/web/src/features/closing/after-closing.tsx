@@ -1,0 +1,53 @@
+import { type ClosingRehearsalResponse } from '@just-ledger/contract';
+import { type CurrencyCode, longDate, parseCivilDate } from '@just-ledger/core';
+import { shown } from '../../ui/money.js';
+import { EntryLinks } from './entry-links.js';
+
+/** Where the closing entries lead: temporary accounts at zero, the trial balance after them, what is to be looked at. */
+export function Afterwards({ rehearsal, currency }: { rehearsal: ClosingRehearsalResponse; currency: CurrencyCode }) {
+  const { rows, totalDebit, totalCredit } = rehearsal.postClosingTrialBalance;
+  return (
+    <section className="sheet" aria-label="Trial balance afterwards" tabIndex={0}>
+      <div>
+        <h2>Trial balance afterwards</h2>
+        <p className="soft small">post-closing, {longDate(parseCivilDate(rehearsal.date))}</p>
+      </div>
+      {rehearsal.remarks.length > 0 && (
+        <div style={{ margin: '8px 0 14px' }}>
+          <h2 className="minor">Before posting</h2>
+          {rehearsal.remarks.map((remark) => (
+            <p key={remark.message} className={remark.blocks ? 'brick' : 'brass'}>
+              {remark.blocks ? '▲' : '△'} {remark.message} <EntryLinks numbers={remark.entries ?? []} />
+            </p>
+          ))}
+        </div>
+      )}
+      <table className="ruled tight">
+        <thead>
+          <tr>
+            <th colSpan={2}>Account</th>
+            <th className="num">Debit</th>
+            <th className="num">Credit</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row) => (
+            <tr key={row.account}>
+              <td className="soft nowrap">{row.account}</td>
+              <td>{row.name}</td>
+              <td className="num">{shown(row.debit, currency)}</td>
+              <td className="num">{shown(row.credit, currency)}</td>
+            </tr>
+          ))}
+        </tbody>
+        <tfoot>
+          <tr className="sums">
+            <td colSpan={2} style={{ borderTop: 0 }} />
+            <td className="num">{shown(totalDebit, currency)}</td>
+            <td className="num">{shown(totalCredit, currency)}</td>
+          </tr>
+        </tfoot>
+      </table>
+    </section>
+  );
+}

@@ -1,0 +1,37 @@
+import { type ClosingRehearsalResponse } from '@just-ledger/contract';
+import { dayOf, longDate } from '@just-ledger/core';
+import { Link } from 'react-router';
+import { useAddress } from '../../api/address.js';
+import { Reopen } from './reopen.js';
+
+/** A closed year: who closed it and when, and how it is opened again. */
+export function Closed({ rehearsal }: { rehearsal: ClosingRehearsalResponse }) {
+  const address = useAddress();
+  const { posted, entries, year, yearName } = rehearsal;
+  return (
+    <div className="stack" style={{ gap: 8, marginBottom: 8 }}>
+      <p role="status">
+        {yearName} is closed and locked.
+        {posted && (
+          <span className="soft">
+            {' '}
+            By {posted.by}, {longDate(dayOf(posted.at))}.
+          </span>
+        )}
+      </p>
+      <p className="soft small">
+        {entries.length === 0
+          ? 'Nothing had to be posted for it.'
+          : entries.map(({ number }, index) => (
+              <span key={number}>
+                {index > 0 && ', '}
+                <Link className="act" to={address.href('journal', { entry: number ?? '' })}>
+                  {number}
+                </Link>
+              </span>
+            ))}
+      </p>
+      <Reopen year={year} name={yearName} />
+    </div>
+  );
+}

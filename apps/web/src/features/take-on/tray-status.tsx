@@ -1,0 +1,62 @@
+import { type TakeOnResponse, type TrayResponse } from '@just-ledger/contract';
+import { parseCurrencyCode } from '@just-ledger/core';
+import { useBooks } from '../../api/books-queries.js';
+import { shown, shownWithSide } from '../../ui/money.js';
+import { HistoryDates } from './history-dates.js';
+
+/** Detail against the old trial balance, account by account. */
+export function Standing({ of, takeOn }: { of: TrayResponse; takeOn: TakeOnResponse }) {
+  const { currency } = useBooks();
+  const show = (amount: string): string => shownWithSide(amount, currency);
+  if (of.tray === 'trial-balance') {
+    if (of.rows === 0) return null;
+    return (
+      <table className="ruled standing">
+        <tbody>
+          <tr className="sums">
+            <td>Debits, credits</td>
+            <td className="num">{show(takeOn.debit)}</td>
+            <td className="num">{show(takeOn.credit === '0.00' ? '0.00' : `-${takeOn.credit}`)}</td>
+          </tr>
+        </tbody>
+      </table>
+    );
+  }
+  if (of.tray === 'history') return <HistoryDates takeOn={takeOn} />;
+  if (of.accounts.length === 0) return null;
+  return (
+    <table className="ruled standing">
+      <thead>
+        <tr>
+          <th>Account</th>
+          <th className="num">Detail</th>
+          <th className="num">Old trial balance</th>
+          <th className="num">Difference</th>
+        </tr>
+      </thead>
+      <tbody>
+        {of.accounts.map(({ number, name, detail, foreign, trialBalance, difference }) => (
+          <tr key={number}>
+            <td>
+              {number} {name}
+            </td>
+            <td className="num">
+              {show(detail)}
+              {foreign.map((one) => (
+                <div key={one.currency} className="soft small">
+                  {shown(one.amount, parseCurrencyCode(one.currency))} {one.currency}
+                </div>
+              ))}
+            </td>
+            <td className="num">
+              {trialBalance === null ? <span className="soft">not there</span> : show(trialBalance)}
+            </td>
+            <td className={Number(difference) === 0 ? 'num soft' : 'num brick strong'}>
+              {Number(difference) === 0 ? 'agrees' : show(difference)}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
