@@ -51,6 +51,7 @@ test('a running year is not closed by the same key twice; a closed one stays in 
   await post('2026-06-01', 'Cider sold', '1010', '4000', '400.00');
   await post('2027-01-05', 'Cider sold', '1010', '4000', '30.00');
   await open('close/year-end?from=2026-01-01&to=2026-12-31');
+  await expect(page.getByRole('button', { name: /^Post all/ })).toBeEnabled();
   await page.keyboard.press('Control+Enter');
   await expect(page.getByText('2026 is closed and locked.')).toBeVisible();
   await expect(page.getByText(/By Wren Ashby, 18 January 2027/)).toBeVisible();

@@ -1,8 +1,12 @@
 import type { ClosingRehearsalResponse } from '@just-ledger/contract';
 import type { CurrencyCode } from '@just-ledger/core';
 import { shown } from '../../ui/money.js';
+import styles from './closing-entries.module.css';
 
-/** Closing entries, to come or posted: each line with the fund or other value it belongs to. */
+/**
+ * Closing entries, to come or posted: each line with the fund or other value it belongs to. They share one table, so that
+ * debits and credits stand under each other from entry to entry.
+ */
 export function ClosingEntries({
   entries,
   currency,
@@ -10,17 +14,21 @@ export function ClosingEntries({
   entries: ClosingRehearsalResponse['entries'];
   currency: CurrencyCode;
 }) {
-  return entries.map((entry, step) => (
-    <div key={entry.number ?? entry.explanation} style={{ borderBottom: '1px solid var(--rule)', padding: '8px 0' }}>
-      <h2 className="minor">
-        {entry.number ? `${entry.number} · ` : entries.length > 1 ? `${step + 1} · ` : ''}
-        {entry.explanation}
-      </h2>
-      <table style={{ width: '100%' }}>
-        <tbody>
-          {entry.lines.map((line, place) => (
-            <tr key={place} style={{ verticalAlign: 'top' }}>
-              <td style={{ paddingLeft: line.credit ? 20 : 0 }}>
+  return (
+    <table className={styles.entries}>
+      {entries.map((entry, step) => (
+        <tbody key={entry.number ?? entry.explanation}>
+          <tr>
+            <td colSpan={3}>
+              <h2 className="minor">
+                {entry.number ? `${entry.number} · ` : entries.length > 1 ? `${step + 1} · ` : ''}
+                {entry.explanation}
+              </h2>
+            </td>
+          </tr>
+          {entry.lines.map((line, index) => (
+            <tr key={index}>
+              <td className={line.credit ? styles.credited : undefined}>
                 <span className="soft">{line.account}</span> {line.accountName}
                 {line.breakdowns && (
                   <span className="soft small"> · {Object.values(line.breakdowns).join(', ')}</span>
@@ -31,7 +39,7 @@ export function ClosingEntries({
             </tr>
           ))}
         </tbody>
-      </table>
-    </div>
-  ));
+      ))}
+    </table>
+  );
 }

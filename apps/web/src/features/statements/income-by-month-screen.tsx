@@ -28,7 +28,7 @@ export default function IncomeByMonthScreen() {
           <p>{data.note ?? 'Nothing was earned or spent in this year yet.'}</p>
         </Empty>
       ) : (
-        <div className={styles.scrolls}>
+        <div className={styles.scrolls} role="region" aria-label="Months" tabIndex={0}>
           <table className={`ruled tight ${styles.months}`}>
             <thead>
               <tr>
@@ -69,15 +69,18 @@ function MonthlyRow({
   return (
     <tr className={ROW_CLASSES[row.row]}>
       <td>{row.label}</td>
-      {months.map(({ from, to }, index) => (
-        <td key={from} className="num">
-          {row.account ? (
-            <Link to={address.href('account', { account: row.account, from, to })}>{write(row.months[index])}</Link>
-          ) : (
-            write(row.months[index])
-          )}
-        </td>
-      ))}
+      {months.map(({ from, to }, index) => {
+        const figure = write(row.months[index]);
+        return (
+          <td key={from} className="num">
+            {row.account && figure ? (
+              <Link to={address.href('account', { account: row.account, from, to })}>{figure}</Link>
+            ) : (
+              figure
+            )}
+          </td>
+        );
+      })}
       <td className="num strong">{write(row.total)}</td>
     </tr>
   );
