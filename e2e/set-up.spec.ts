@@ -52,6 +52,8 @@ test('an account is dragged under a heading, and refused under one with postings
   };
   await drag(/1020 Savings account/, /100 Cash and bank/);
   await expect(page.locator('.told')).toContainText('1020 Savings account now stands under 100 Cash and bank.');
+  // the chart is read anew after it is told
+  await expect(page.getByRole('row', { name: /1020 Savings account/ })).toHaveAttribute('aria-level', '4');
   await page.getByRole('row', { name: /1100 Trade receivables/ }).focus();
   await page.keyboard.press('>');
   await expect(page.getByRole('alert')).toContainText('1010 Bank account has postings and cannot become a heading.');
