@@ -16,12 +16,15 @@ const refused = (...problems: [path: string, message: string][]): RequestRefused
     problems: problems.map(([path, message]) => ({ code: 'x', path, message })),
   });
 
-function show(send: (request: ContactRequest) => Promise<unknown>): ReturnType<typeof userEvent.setup> {
+function show(
+  send: (request: ContactRequest) => Promise<unknown>,
+  values: object = {},
+): ReturnType<typeof userEvent.setup> {
   render(
     <RequestForm
       of={ContactRequest}
       label="A contact"
-      values={VALUES}
+      values={{ ...VALUES, ...values }}
       toRequest={(typed): ContactRequest => typed}
       send={send}
       foot={({ isPending }) => <button disabled={isPending}>Save</button>}
@@ -65,6 +68,15 @@ describe('a form for a request', () => {
     expect(send).not.toHaveBeenCalled();
     expect(screen.getByLabelText('Name').getAttribute('aria-invalid')).toBe('true');
     expect(screen.getByText(/200 characters/)).toBeTruthy();
+  });
+  test('says what breaks a rule where no field is shown', async () => {
+    const send = jest.fn<(request: ContactRequest) => Promise<unknown>>(() => Promise.resolve());
+    const user = show(send, { number: 'x'.repeat(41), bank: { iban: '', holder: 'x'.repeat(101) } });
+    await user.click(save());
+    expect(send).not.toHaveBeenCalled();
+    const said = (await screen.findByRole('alert')).textContent;
+    expect(said).toMatch(/40 characters/);
+    expect(said).toMatch(/100 characters/);
   });
   test('puts what the server refuses at its fields, the first of which is looked at', async () => {
     const user = show(() =>

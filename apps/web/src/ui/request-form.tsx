@@ -1,5 +1,5 @@
 import { classValidatorResolver } from '@hookform/resolvers/class-validator';
-import { type ReactNode, useId, useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { type FieldValues, FormProvider, type Resolver, useForm } from 'react-hook-form';
 import { RequestRefused } from '../api/request.js';
 import { FormPlaces } from './form-places.js';
@@ -41,7 +41,6 @@ export function RequestForm<Typed extends FieldValues, Request extends object>({
 }) {
   const [elsewhere, setElsewhere] = useState<Error | null>(null);
   const [places] = useState(() => new Set<string>());
-  const id = useId();
   const resolver: Resolver<Typed, unknown, Request> = (typed, context, options) =>
     (classValidatorResolver(of as never) as unknown as Resolver<Request, unknown, Request>)(
       toRequest(typed),
@@ -50,23 +49,30 @@ export function RequestForm<Typed extends FieldValues, Request extends object>({
     ) as never;
   const form = useForm<Typed, unknown, Request>({ defaultValues: values as never, resolver });
   const { isSubmitting: isPending, isDirty } = form.formState;
-  const submit = form.handleSubmit(async (request) => {
-    setElsewhere(null);
-    try {
-      await send(request);
-    } catch (error) {
-      const problems = error instanceof RequestRefused ? error.details.problems : [];
-      const placed = problems.filter(({ path }) => places.has(path));
-      placed.forEach(({ path, message }, index) =>
-        form.setError(path as never, { type: 'server', message }, { shouldFocus: index === 0 }),
-      );
-      if (problems.length === 0 || placed.length < problems.length) setElsewhere(error as Error);
-    }
-  });
+  const submit = form.handleSubmit(
+    async (request) => {
+      setElsewhere(null);
+      try {
+        await send(request);
+      } catch (error) {
+        const problems = error instanceof RequestRefused ? error.details.problems : [];
+        const placed = problems.filter(({ path }) => places.has(path));
+        placed.forEach(({ path, message }, index) =>
+          form.setError(path as never, { type: 'server', message }, { shouldFocus: index === 0 }),
+        );
+        if (problems.length === 0 || placed.length < problems.length) setElsewhere(error as Error);
+      }
+    },
+    (broken) => {
+      // a rule that is broken where no field is shown must not keep the form shut in silence
+      const unplaced = messagesOf(broken).filter(([path]) => !places.has(path));
+      setElsewhere(unplaced.length > 0 ? new Error(unplaced.map(([, message]) => message).join(' ')) : null);
+    },
+  );
   return (
     <FormProvider {...form}>
       <FormPlaces value={places}>
-        <form id={id} aria-label={label} className={className} onSubmit={(event) => void submit(event)}>
+        <form aria-label={label} className={className} onSubmit={(event) => void submit(event)}>
           {children}
           <ErrorMessage error={elsewhere} />
           {foot({ isPending, isDirty, reset: () => form.reset() })}
@@ -74,4 +80,14 @@ export function RequestForm<Typed extends FieldValues, Request extends object>({
       </FormPlaces>
     </FormProvider>
   );
+}
+
+/** What is said of broken rules, by path. */
+function messagesOf(broken: object, within = ''): [path: string, message: string][] {
+  return Object.entries(broken).flatMap(([key, value]: [string, unknown]): [string, string][] => {
+    if (typeof value !== 'object' || value === null || key === 'ref') return [];
+    const path = `${within}${key}`;
+    if ('message' in value && typeof value.message === 'string') return [[path, value.message]];
+    return messagesOf(value, `${path}.`);
+  });
 }

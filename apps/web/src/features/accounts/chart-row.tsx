@@ -8,7 +8,7 @@ import { useBooks } from '../../api/books-queries.js';
 import { shown } from '../../ui/money.js';
 import { displayed } from '../../ui/own-ways.js';
 import type { ChartItem } from './chart-list.js';
-import { Writing } from './written-account.js';
+import { WrittenAccount } from './written-account.js';
 
 interface RowProps {
   readonly currency: CurrencyCode;
@@ -106,7 +106,7 @@ export function AccountRow({
         ⋮
       </span>
       {isWriting ? (
-        <Writing account={account} depth={item.depth} onWritten={onWritten} onLeave={onLeave} />
+        <WrittenAccount account={account} depth={item.depth} onWritten={onWritten} onLeave={onLeave} />
       ) : (
         <>
           <span role="gridcell" className="soft">

@@ -5,7 +5,7 @@ import { type KeyboardEvent, useState } from 'react';
 const CELL = { padding: 0, height: 19, fontSize: 13, borderBottom: '1px solid var(--green)' } as const;
 
 /** Number and name while they are written: Enter keeps and goes on to the next account, Escape leaves. */
-export function Writing({
+export function WrittenAccount({
   account,
   depth,
   onWritten,

@@ -4,7 +4,13 @@ import { shown } from '../../ui/money.js';
 import { EntryLinks } from './entry-links.js';
 
 /** Where the closing entries lead: temporary accounts at zero, the trial balance after them, what is to be looked at. */
-export function Afterwards({ rehearsal, currency }: { rehearsal: ClosingRehearsalResponse; currency: CurrencyCode }) {
+export function AfterClosing({
+  rehearsal,
+  currency,
+}: {
+  rehearsal: ClosingRehearsalResponse;
+  currency: CurrencyCode;
+}) {
   const { rows, totalDebit, totalCredit } = rehearsal.postClosingTrialBalance;
   return (
     <section className="sheet" aria-label="Trial balance afterwards" tabIndex={0}>

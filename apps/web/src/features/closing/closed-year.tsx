@@ -5,7 +5,7 @@ import { useAddress } from '../../api/address.js';
 import { Reopen } from './reopen.js';
 
 /** A closed year: who closed it and when, and how it is opened again. */
-export function Closed({ rehearsal }: { rehearsal: ClosingRehearsalResponse }) {
+export function ClosedYear({ rehearsal }: { rehearsal: ClosingRehearsalResponse }) {
   const address = useAddress();
   const { posted, entries, year, yearName } = rehearsal;
   return (

@@ -8,9 +8,9 @@ import { rehearsalQuery } from '../../api/closing-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Empty, ErrorMessage, Sheet } from '../../ui/sheet.js';
-import { Afterwards } from './after-closing.js';
+import { AfterClosing } from './after-closing.js';
 import { CloseYear } from './close-year.js';
-import { Closed } from './closed-year.js';
+import { ClosedYear } from './closed-year.js';
 import { ClosingEntries } from './closing-entries.js';
 import { isBlocked } from './is-blocked.js';
 import { TAccounts } from './t-accounts.js';
@@ -55,7 +55,7 @@ export default function YearEndScreen() {
         }
       >
         {rehearsal.closed ? (
-          <Closed rehearsal={rehearsal} />
+          <ClosedYear rehearsal={rehearsal} />
         ) : (
           <>
             <p className="soft small">dated {longDate(end)}; nothing is posted until you say so</p>
@@ -93,7 +93,7 @@ export default function YearEndScreen() {
         <ClosingEntries entries={rehearsal.entries} currency={currency} />
       </Sheet>
       <TAccounts rehearsal={rehearsal} currency={currency} />
-      <Afterwards rehearsal={rehearsal} currency={currency} />
+      <AfterClosing rehearsal={rehearsal} currency={currency} />
     </div>
   );
 }

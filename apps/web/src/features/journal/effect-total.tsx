@@ -1,7 +1,7 @@
 import { type AccountEffect, type CivilDate, shortDate } from '@just-ledger/core';
 
 /** What a total comes to, and by how much it moves. */
-export function Total({
+export function EffectTotal({
   label,
   effect: { change, then, later: now },
   later,

@@ -25,12 +25,12 @@ import { accountsQuery } from '../../api/account-queries.js';
 import { useBooks } from '../../api/books-queries.js';
 import { accountDetailQuery } from '../../api/open-item-queries.js';
 import { displayed } from '../../ui/own-ways.js';
-import { OnAccount } from './account-effect.js';
+import { EffectOnAccount } from './effect-on-account.js';
 import { booksForDates } from './books-for-dates.js';
 import { hasThings } from './document-cells.js';
-import { Total } from './effect-total.js';
+import { EffectTotal } from './effect-total.js';
 import { amountsOf, type EntryForm } from './entry-form.js';
-import { Proofs } from './moved-proofs.js';
+import { MovedProofs } from './moved-proofs.js';
 
 /**
  * What the entry would do at its date, and by now where that differs: each touched account before and after, the result
@@ -114,10 +114,10 @@ export function Effect({
         <>
           <div style={{ marginTop: 8 }}>
             {effect.accounts.map((one) => (
-              <OnAccount key={one.account.number} effect={one} date={onDay} later={later} show={show} />
+              <EffectOnAccount key={one.account.number} effect={one} date={onDay} later={later} show={show} />
             ))}
           </div>
-          <Total
+          <EffectTotal
             label={onDay < calendar.firstDay ? 'Result before these books' : `Result of ${yearName(year)}`}
             effect={effect.result}
             later={later?.temporary}
@@ -134,8 +134,8 @@ export function Effect({
               Of a year that has ended: an entry of its own takes this to equity, as chosen under Opening balances.
             </p>
           )}
-          <Total label="Total assets" effect={effect.assets} later={later?.lasting} show={show} />
-          <Proofs effects={effects} show={show} />
+          <EffectTotal label="Total assets" effect={effect.assets} later={later?.lasting} show={show} />
+          <MovedProofs effects={effects} show={show} />
         </>
       )}
     </section>

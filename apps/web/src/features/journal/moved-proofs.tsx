@@ -1,7 +1,13 @@
 import { type ProofEffect, PROOFS } from '@just-ledger/core';
 
 /** The proofs whose figures the entry would move, and by how much; until it is in balance, what it still lacks. */
-export function Proofs({ effects, show }: { effects: readonly ProofEffect[]; show: (amount: number) => string }) {
+export function MovedProofs({
+  effects,
+  show,
+}: {
+  effects: readonly ProofEffect[];
+  show: (amount: number) => string;
+}) {
   const apart = effects.find(({ left, right }) => left !== right);
   return (
     <div className="effect">

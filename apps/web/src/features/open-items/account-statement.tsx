@@ -6,7 +6,7 @@ import { useBooks } from '../../api/books-queries.js';
 import { shown, shownWithSide } from '../../ui/money.js';
 
 /** What passed between the organisation and a contact, and what is still open. */
-export function Statement({ of }: { of: StatementOfAccountResponse }) {
+export function AccountStatement({ of }: { of: StatementOfAccountResponse }) {
   const { currency } = useBooks();
   const address = useAddress();
   return (

@@ -7,7 +7,7 @@ import { useBooks } from '../../api/books-queries.js';
 import { shown } from '../../ui/money.js';
 import { AGE_KEYS } from './age-keys.js';
 
-export function ContactRows({ contact, isDetailed }: { contact: AgedContactResponse; isDetailed: boolean }) {
+export function AgedContactRows({ contact, isDetailed }: { contact: AgedContactResponse; isDetailed: boolean }) {
   const { currency } = useBooks();
   const address = useAddress();
   const figure = (amount: string): string => (Number(amount) === 0 ? '' : shown(amount, currency));

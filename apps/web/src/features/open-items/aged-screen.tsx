@@ -5,7 +5,7 @@ import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { agedBalancesQuery } from '../../api/open-item-queries.js';
 import { AGE_KEYS } from './age-keys.js';
-import { ContactRows } from './aged-contact-rows.js';
+import { AgedContactRows } from './aged-contact-rows.js';
 
 import { shown } from '../../ui/money.js';
 import type { ScreenProps } from '../../ui/screen-route.js';
@@ -75,7 +75,7 @@ export default function AgedScreen({ slot }: ScreenProps) {
           </thead>
           <tbody>
             {data.contacts.map((contact) => (
-              <ContactRows key={contact.number} contact={contact} isDetailed={detail !== ''} />
+              <AgedContactRows key={contact.number} contact={contact} isDetailed={detail !== ''} />
             ))}
             <tr className="sums">
               <td>Total</td>

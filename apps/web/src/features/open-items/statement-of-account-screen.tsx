@@ -6,7 +6,7 @@ import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { contactsQuery } from '../../api/contact-queries.js';
 import { statementOfAccountQuery } from '../../api/open-item-queries.js';
-import { Statement } from './account-statement.js';
+import { AccountStatement } from './account-statement.js';
 
 import type { ScreenProps } from '../../ui/screen-route.js';
 import { Empty, ErrorMessage, Sheet } from '../../ui/sheet.js';
@@ -53,7 +53,7 @@ export default function StatementOfAccountScreen({ slot }: ScreenProps) {
       </TextField>
       <ErrorMessage error={error} />
       {data ? (
-        <Statement of={data} />
+        <AccountStatement of={data} />
       ) : (
         contact === '' && (
           <Empty>

@@ -22,7 +22,7 @@ import { ErrorMessage, Sheet } from '../../ui/sheet.js';
 import { booksForDates } from '../journal/books-for-dates.js';
 
 /** What is due, by date: posted one by one, all together, or skipped with a reason. */
-export function Due({
+export function DueOccurrences({
   due,
   currency,
   today,

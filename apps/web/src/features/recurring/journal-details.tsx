@@ -9,7 +9,7 @@ import { ErrorMessage } from '../../ui/sheet.js';
 import { RecurringForm } from './recurring-form.js';
 
 /** What a recurring journal posts, and how it ends. */
-export function Details({ journal, currency }: { journal: RecurringJournalResponse; currency: CurrencyCode }) {
+export function JournalDetails({ journal, currency }: { journal: RecurringJournalResponse; currency: CurrencyCode }) {
   const { organisation } = useBooks();
   const [isChanging, setChanging] = useState(false);
   const end = useOrganisationMutation(() => api.delete(paths.recurringJournal(organisation.id, journal.id)));

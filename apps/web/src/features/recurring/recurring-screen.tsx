@@ -6,10 +6,10 @@ import { recurringQuery } from '../../api/recurring-queries.js';
 import { Allowed } from '../../ui/allowed.js';
 import { shown } from '../../ui/money.js';
 import { Empty, Sheet } from '../../ui/sheet.js';
-import { Due } from './due-occurrences.js';
-import { Details } from './journal-details.js';
+import { DueOccurrences } from './due-occurrences.js';
+import { JournalDetails } from './journal-details.js';
 import { RecurringForm } from './recurring-form.js';
-import { Months } from './time-line-months.js';
+import { TimeLineMonths } from './time-line-months.js';
 import { TimeLine } from './time-line.js';
 
 /** Recurring journals on a line of time, and what is due. */
@@ -64,7 +64,7 @@ export default function RecurringScreen() {
               <tr>
                 <th style={{ width: '30%' }}>Journal</th>
                 <th>
-                  <Months year={year} />
+                  <TimeLineMonths year={year} />
                 </th>
                 <th className="num">Amount</th>
               </tr>
@@ -95,7 +95,7 @@ export default function RecurringScreen() {
                 open === journal.id && (
                   <tr key={`${journal.id} open`} className="chosen">
                     <td colSpan={3}>
-                      <Details journal={journal} currency={currency} />
+                      <JournalDetails journal={journal} currency={currency} />
                     </td>
                   </tr>
                 ),
@@ -105,7 +105,7 @@ export default function RecurringScreen() {
         )}
       </Sheet>
       <div className="place narrow">
-        <Due due={due} currency={currency} today={today} />
+        <DueOccurrences due={due} currency={currency} today={today} />
       </div>
     </div>
   );

@@ -1,7 +1,7 @@
 import { addMonths, daysBetween, firstOfMonth, type FiscalYear, shortDate } from '@just-ledger/core';
 
 /** The months over the line of time. */
-export function Months({ year }: { year: FiscalYear }) {
+export function TimeLineMonths({ year }: { year: FiscalYear }) {
   const days = daysBetween(year.first, year.last) + 1;
   const months: { name: string; left: number }[] = [];
   for (let at = year.first; at <= year.last;) {

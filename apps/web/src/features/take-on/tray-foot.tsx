@@ -11,7 +11,7 @@ import { Allowed } from '../../ui/allowed.js';
 import { ErrorMessage } from '../../ui/sheet.js';
 
 /** Posts a tray by itself, so that its documents can be paid before the rest is here. */
-export function Foot({ of, takeOn }: { of: TrayResponse; takeOn: TakeOnResponse }) {
+export function TrayFoot({ of, takeOn }: { of: TrayResponse; takeOn: TakeOnResponse }) {
   const { organisation, may } = useBooks();
   const address = useAddress();
   const post = useOrganisationMutation(() => api.post(paths.trayPosting(organisation.id, of.tray)));

@@ -8,9 +8,9 @@ import { useBooks } from '../../api/books-queries.js';
 import { breakdownsQuery } from '../../api/breakdown-queries.js';
 import { contactsQuery } from '../../api/contact-queries.js';
 import { Sheet } from '../../ui/sheet.js';
-import { Foot } from './tray-foot.js';
+import { TrayFoot } from './tray-foot.js';
 import type { Completions } from './tray-row.js';
-import { Standing } from './tray-status.js';
+import { TrayStatus } from './tray-status.js';
 import { TrayTable } from './tray-table.js';
 
 /** One tray: its rows, what they come to against the old trial balance, and whether they are posted. */
@@ -68,7 +68,7 @@ export function TraySheet({ takeOn, tray }: { takeOn: TakeOnResponse; tray: Tray
           </>
         )
       }
-      foot={of && <Foot of={of} takeOn={takeOn} />}
+      foot={of && <TrayFoot of={of} takeOn={takeOn} />}
     >
       <p className="soft" style={{ margin: '-6px 0 12px' }}>
         {TRAYS[tray].hint}
@@ -97,7 +97,7 @@ export function TraySheet({ takeOn, tray }: { takeOn: TakeOnResponse; tray: Tray
         </section>
       )}
       <TrayTable key={tray} tray={tray} target={target} isReadOnly={isReadOnly} completions={completions} />
-      {of && <Standing of={of} takeOn={takeOn} />}
+      {of && <TrayStatus of={of} takeOn={takeOn} />}
     </Sheet>
   );
 }

@@ -5,7 +5,7 @@ import { shown, shownWithSide } from '../../ui/money.js';
 import { HistoryDates } from './history-dates.js';
 
 /** Detail against the old trial balance, account by account. */
-export function Standing({ of, takeOn }: { of: TrayResponse; takeOn: TakeOnResponse }) {
+export function TrayStatus({ of, takeOn }: { of: TrayResponse; takeOn: TakeOnResponse }) {
   const { currency } = useBooks();
   const show = (amount: string): string => shownWithSide(amount, currency);
   if (of.tray === 'trial-balance') {

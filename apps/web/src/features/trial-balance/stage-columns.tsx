@@ -16,7 +16,7 @@ export const COLUMNS: readonly (readonly [Column, string])[] = [
   ['post-closing', 'Post-closing'],
 ];
 
-export function Columns({
+export function StageColumns({
   unadjusted,
   adjusted,
   postClosing,

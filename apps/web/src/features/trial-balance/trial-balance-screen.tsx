@@ -4,7 +4,7 @@ import { TextField } from '@mui/material';
 import { useSuspenseQueries } from '@tanstack/react-query';
 import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
-import { type Column, COLUMNS, Columns } from './stage-columns.js';
+import { type Column, COLUMNS, StageColumns } from './stage-columns.js';
 
 import { trialBalanceQuery } from '../../api/trial-balance-queries.js';
 import { typedDay } from '../../ui/own-ways.js';
@@ -103,7 +103,7 @@ export default function TrialBalanceScreen({ slot }: ScreenProps) {
       ) : (
         <>
           {adjusted.note && <p className="soft">{adjusted.note}</p>}
-          <Columns
+          <StageColumns
             unadjusted={unadjusted}
             adjusted={adjusted}
             postClosing={postClosing}

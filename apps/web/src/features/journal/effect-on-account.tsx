@@ -8,7 +8,7 @@ import {
 } from '@just-ledger/core';
 
 /** One account: what moves, before and after at the entry's date, and by now where that differs. */
-export function OnAccount({
+export function EffectOnAccount({
   effect: { account, change, then, later: now },
   date,
   later,
