@@ -83,7 +83,7 @@ export function OrganisationForm({
         <ChoiceInput
           name="timeZone"
           label="Time zone"
-          hint="what day it is there is today"
+          hint="decides which day is today"
           choices={TIME_ZONES}
           keyOf={(zone) => zone}
           labelOf={(zone) => zone.replaceAll('_', ' ')}
