@@ -43,7 +43,8 @@ test('somebody is invited, takes the place, hands an entry in, and an owner post
   await ada.getByRole('button', { name: 'Take the place' }).click();
   await ada.getByRole('link', { name: /somebody is invited/ }).click();
 
-  await ada.getByRole('link', { name: 'Entry' }).click();
+  // exactly: the link to the books bears this test's name, which has an entry in it
+  await ada.getByRole('link', { name: 'Entry', exact: true }).click();
   await ada.getByRole('textbox', { name: 'Explanation' }).fill('Handed in by Ada');
   for (const [at, account, side] of [
     [1, '6100', 'Debit'],
