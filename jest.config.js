@@ -35,7 +35,9 @@ export default {
     project('core', 'packages/core'),
     project('contract', 'packages/contract'),
     project('server', 'apps/server'),
-    project('web', 'apps/web'),
+    project('web', 'apps/web', {
+      moduleNameMapper: { '\\.module\\.css$': '<rootDir>/test/class-names.ts', '^(\\.{1,2}/.*)\\.js$': '$1' },
+    }),
     project('demo', 'demo'),
     project('bench', 'bench'),
   ],

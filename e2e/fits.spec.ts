@@ -40,7 +40,7 @@ function misfits(): string[] {
   const { scrollWidth } = document.documentElement;
   if (scrollWidth > window.innerWidth + 1) found.push(`the page is ${scrollWidth} wide`);
   const isShown = (element: Element): boolean => element.checkVisibility({ checkVisibilityCSS: true });
-  for (const element of Array.from(document.querySelectorAll<HTMLElement>('.desk *, header *, nav *, footer *'))) {
+  for (const element of Array.from(document.querySelectorAll<HTMLElement>('main *, header *, nav *, footer *'))) {
     const text = (element instanceof HTMLInputElement ? element.value : (element.textContent ?? '')).trim();
     if (element.children.length > 0 || text === '' || !isShown(element) || element.closest('.visually-hidden'))
       continue;
@@ -154,6 +154,6 @@ test('what does not fit is found', async ({ signedIn: page, demo }) => {
     content: 'td.num { display: block; width: 20px; overflow: hidden; text-overflow: ellipsis; }',
   });
   expect((await page.evaluate(misfits)).join()).toMatch(/“[\d,.]+” is cut off/);
-  await page.addStyleTag({ content: '.desk { width: 3000px; }' });
+  await page.addStyleTag({ content: 'main { width: 3000px; }' });
   expect((await page.evaluate(misfits)).join()).toMatch(/the page is \d+ wide/);
 });

@@ -92,7 +92,7 @@ test('a list is printed whole, whatever of it stands on the screen, under the or
   }
   const named = (name: string, count: number): string[] => Array.from({ length: count }, (_, at) => `${name}${at}`);
   const accounts = await ask<{ name: string }[]>('GET', '/accounts');
-  const printed = page.locator('.printed');
+  const printed = page.locator('body > section');
   for (const [screen, texts] of [
     ['record/journal?from=2026-01-01&to=2026-12-31', named('No ', 140).slice(1)],
     ['check/account?account=1010&from=2026-01-01&to=2026-12-31', named('No ', 140).slice(1)],

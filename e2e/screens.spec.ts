@@ -84,7 +84,7 @@ test('the result is carried into equity, and equity into the balance sheet', asy
   expect(await digits(carried('Statement of changes in members’ funds', 'equity'))).toBe(
     await digits(carried('Balance sheet', 'equity')),
   );
-  await expect(page.locator('.chain svg path')).toHaveCount(2);
+  await expect(page.locator('main svg[data-carries] path')).toHaveCount(2);
 });
 
 test('the rail sets the dates of every screen, and the address keeps them', async ({ signedIn: page, demo }) => {

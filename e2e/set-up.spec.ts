@@ -13,7 +13,9 @@ test('the chart is walked, written and moved by keyboard, and a change is taken 
   await page.keyboard.press('Shift+Enter');
   await expect(row(/1010 Current account, Ferry Lane/)).toBeFocused();
   await page.keyboard.press('>');
-  await expect(page.locator('.told')).toContainText('now stands under 1000 Cash in hand');
+  await expect(page.getByRole('status').filter({ hasText: 'now stands under' })).toContainText(
+    'now stands under 1000 Cash in hand',
+  );
   const moved = row(/1010 Current account/);
   await expect(moved).toBeFocused();
   await expect(moved).toHaveAttribute('aria-level', '4');
@@ -25,7 +27,9 @@ test('the chart is walked, written and moved by keyboard, and a change is taken 
   await expect(moved).toBeVisible();
   await moved.focus();
   await page.keyboard.press('<');
-  await expect(page.locator('.told')).toContainText('now stands under no heading');
+  await expect(page.getByRole('status').filter({ hasText: 'now stands under' })).toContainText(
+    'now stands under no heading',
+  );
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(moved).toHaveAttribute('aria-level', '4');
 });
@@ -40,7 +44,7 @@ test('an account is dragged under a heading, and refused under one with postings
     const grip = page.getByRole('row', { name: from });
     await grip.hover();
     const [start, end] = [
-      await grip.locator('.grip').boundingBox(),
+      await grip.locator('[data-grip]').boundingBox(),
       await page.getByRole('row', { name: to }).boundingBox(),
     ];
     if (!start || !end) throw new Error('nothing to drag');
@@ -51,7 +55,9 @@ test('an account is dragged under a heading, and refused under one with postings
     await page.mouse.up();
   };
   await drag(/1020 Savings account/, /100 Cash and bank/);
-  await expect(page.locator('.told')).toContainText('1020 Savings account now stands under 100 Cash and bank.');
+  await expect(page.getByRole('status').filter({ hasText: 'now stands under' })).toContainText(
+    '1020 Savings account now stands under 100 Cash and bank.',
+  );
   // the chart is read anew after it is told
   await expect(page.getByRole('row', { name: /1020 Savings account/ })).toHaveAttribute('aria-level', '4');
   await page.getByRole('row', { name: /1100 Trade receivables/ }).focus();

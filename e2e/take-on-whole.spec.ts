@@ -53,7 +53,7 @@ class Bench {
   async mend(saying: RegExp, column: string, figure: string): Promise<void> {
     const list = this.page.getByRole('region', { name: 'Where it may come from' }).getByRole('listitem');
     await list.filter({ hasText: saying }).first().getByRole('link').first().click();
-    const cell = this.page.locator('tr.pointed').getByLabel(new RegExp(`^${column}, row`));
+    const cell = this.page.locator('tr[aria-current]').getByLabel(new RegExp(`^${column}, row`));
     await cell.fill(figure);
     await cell.press('Tab');
   }

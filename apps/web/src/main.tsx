@@ -1,6 +1,5 @@
 import '@fontsource-variable/public-sans/wght.css';
 import '@fontsource-variable/source-serif-4/wght.css';
-import { ThemeProvider } from '@mui/material/styles';
 import { MutationCache, QueryCache, QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
@@ -9,8 +8,8 @@ import { RouterProvider } from 'react-router/dom';
 import { RequestRefused } from './api/request.js';
 import { sessionQuery } from './api/session-queries.js';
 import { ROUTES } from './app/routes.js';
-import './ui/theme/ledger.css';
-import { theme } from './ui/theme/theme.js';
+import './ui/theme/base.css';
+import { Look } from './ui/theme/look.js';
 
 /** A session that has ended is noticed by whatever asks next. */
 const onError = (error: Error): void => {
@@ -41,10 +40,10 @@ const router = createBrowserRouter(ROUTES);
 
 createRoot(document.getElementById('root') as HTMLElement).render(
   <StrictMode>
-    <ThemeProvider theme={theme}>
+    <Look>
       <QueryClientProvider client={client}>
         <RouterProvider router={router} />
       </QueryClientProvider>
-    </ThemeProvider>
+    </Look>
   </StrictMode>,
 );

@@ -1,4 +1,4 @@
-import { parseCivilDate, parseCurrencyCode } from '@just-ledger/core';
+import { parseCivilDate, parseCurrencyCode, USUAL_PREFERENCES } from '@just-ledger/core';
 import type { AccountResponse, DraftResponse } from '@just-ledger/contract';
 import {
   amountsOf,
@@ -118,7 +118,7 @@ describe('amounts in the marks of the person', () => {
     expect(again.lines[0]?.doubts).toEqual({});
   });
   test('who writes a comma sees a comma, and the wire has a point', () => {
-    setOwnWays({ amounts: 'comma', dates: 'month-first' });
+    setOwnWays({ ...USUAL_PREFERENCES, amounts: 'comma', dates: 'month-first' });
     const form = after(
       sheet({ account: '1', debit: '1.234,5' }, { account: '2', credit: '1.234' }),
       { type: 'settled', at: 0, side: 'debit', currency: EUR },

@@ -4,8 +4,10 @@ import { Link, Navigate, useParams } from 'react-router';
 import { useAddress } from '../api/address.js';
 import { useBooks } from '../api/books-queries.js';
 import { ArchivedNotice } from '../features/archives/archived-notice.js';
+import notice from '../ui/notice.module.css';
 import { Pane } from '../ui/sheet.js';
 import { BesideChoice } from './beside-choice.js';
+import styles from './frame.module.css';
 import { Header } from './header.js';
 import { KeysHelp } from './keys-help.js';
 import { ProofBar } from './proof-bar.js';
@@ -28,20 +30,20 @@ export function Frame() {
   }, [route, organisation.name]);
   if (!Main || !route) return <Navigate to={`/${address.organisation}/record/journal`} replace />;
   return (
-    <div className="frame">
+    <div className={styles.frame}>
       <a
-        className="skip"
+        className={styles.skip}
         href="#desk"
         onClick={(event) => {
           event.preventDefault();
-          document.querySelector<HTMLElement>('#desk .sheet')?.focus();
+          document.querySelector<HTMLElement>('#desk [data-sheet]')?.focus();
         }}
       >
         Skip to the sheet
       </a>
       <Header />
       <YearRail />
-      <div className="screens">
+      <div className={styles.screens}>
         <nav aria-label="Screens">
           {screensOf(address.stage).map(({ path, label }) => (
             <Link key={path} to={address.href(path)} aria-current={path === screen ? 'page' : undefined}>
@@ -51,7 +53,7 @@ export function Frame() {
         </nav>
         <ArchivedNotice />
         {route.isOfLines && <BeforeChangeover />}
-        <div className="tools">
+        <div className={styles.tools}>
           {Beside ? (
             <button className="act" type="button" onClick={() => address.setBeside(undefined)}>
               One sheet
@@ -61,8 +63,8 @@ export function Frame() {
           )}
         </div>
       </div>
-      <main className="desk" id="desk">
-        <p className="print-head">{organisation.name}</p>
+      <main className={styles.desk} id="desk">
+        <p className={styles.printHead}>{organisation.name}</p>
         <Pane key={screen}>
           <Main slot="main" />
         </Pane>
@@ -85,7 +87,7 @@ function BeforeChangeover() {
   const isBefore = changeoverDate !== null && to < changeoverDate && to >= organisation.firstDay;
   if (!isBefore) return null;
   return (
-    <div className="archived" role="status">
+    <div className={notice.archived} role="status">
       Balances before {longDate(parseCivilDate(changeoverDate))} lie in the old books: only flows are here.
     </div>
   );

@@ -1,10 +1,13 @@
 import { KIND_LABELS, MONTH_NAMES } from '@just-ledger/core';
+import { clsx } from 'clsx';
 import { Link, useNavigate } from 'react-router';
 import { useAddress } from '../api/address.js';
 import { useBooks } from '../api/books-queries.js';
 import { useSignOut } from '../api/session-queries.js';
 import { OwnSignIn } from '../features/sessions/own-sign-in.js';
+import { KeyCap } from '../ui/key-cap.js';
 import type { StageKey } from '../ui/screen-route.js';
+import styles from './header.module.css';
 import { screensOf, STAGES } from './screens.js';
 
 export function Header() {
@@ -14,10 +17,10 @@ export function Header() {
   const navigate = useNavigate();
   const month = MONTH_NAMES[organisation.fiscalYearStartMonth - 1];
   return (
-    <header>
-      <div className="whose">
+    <header className={styles.header}>
+      <div className={styles.whose}>
         <button
-          className="plain name"
+          className={clsx(styles.name, 'plain')}
           type="button"
           title={`${organisation.name}: change to another organisation`}
           onClick={() => void navigate('/')}
@@ -28,7 +31,7 @@ export function Header() {
           {KIND_LABELS[organisation.kind]} · {organisation.baseCurrency} · year from {month}
         </span>
       </div>
-      <nav className="stages" aria-label="Stages">
+      <nav className={styles.stages} aria-label="Stages">
         {STAGES.map(({ key, label }) => (
           <Link
             key={key}
@@ -40,9 +43,9 @@ export function Header() {
           </Link>
         ))}
       </nav>
-      <div className="person small">
+      <div className={clsx(styles.person, 'small')}>
         <span className="soft">
-          Keys <kbd>?</kbd>
+          Keys <KeyCap>?</KeyCap>
         </span>
         <OwnSignIn />
         <button className="act" type="button" onClick={() => signOut.mutate()}>
@@ -56,7 +59,7 @@ export function Header() {
 /** What waits in a stage, quietly. */
 function Waiting({ stage }: { stage: StageKey }) {
   return (
-    <small className="waits">
+    <small className={styles.waits}>
       {screensOf(stage).map(
         ({ path, Badge }) =>
           Badge && (

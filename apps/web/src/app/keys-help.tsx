@@ -1,7 +1,10 @@
 import { Dialog, DialogContent, DialogTitle } from '@mui/material';
-import { useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
+import { type Options, useHotkeys } from 'react-hotkeys-hook';
 import { useAddress } from '../api/address.js';
 import { isInField } from '../ui/is-in-field.js';
+import { KeyCap } from '../ui/key-cap.js';
+import ruled from '../ui/ruled.module.css';
 import { screenAt, SCREENS } from './screens.js';
 
 const EVERYWHERE: readonly (readonly [string, string])[] = [
@@ -11,6 +14,9 @@ const EVERYWHERE: readonly (readonly [string, string])[] = [
   ['Esc', 'leave a field, close what is open'],
 ];
 
+/** None of these keys acts while something is typed. */
+const OUTSIDE_FIELDS: Options = { useKey: true, ignoreEventWhen: ({ target }) => isInField(target) };
+
 /** Where the key after g leads. */
 const GO = new Map(SCREENS.flatMap(({ goKey, path }) => (goKey ? [[goKey, path] as const] : [])));
 
@@ -18,35 +24,40 @@ const GO = new Map(SCREENS.flatMap(({ goKey, path }) => (goKey ? [[goKey, path] 
 export function KeysHelp({ screen }: { screen: string }) {
   const address = useAddress();
   const [isOpen, setOpen] = useState(false);
-  const going = useRef(false);
-  useEffect(() => {
-    const press = (event: KeyboardEvent): void => {
-      if (event.key === 'Escape' && isInField(event.target) && !isChoosing(event.target))
-        (event.target as HTMLElement).blur();
-      if (event.ctrlKey || event.metaKey || event.altKey || isInField(event.target)) return;
-      const target = going.current ? GO.get(event.key) : undefined;
-      going.current = event.key === 'g';
-      if (event.key === '?') setOpen(true);
-      else if (target) address.go(target);
-      else if (event.key === 'n') {
-        event.preventDefault();
-        address.go('entry');
-        document.querySelector<HTMLElement>('[data-typing] input')?.focus();
-      }
-    };
-    window.addEventListener('keydown', press);
-    return () => window.removeEventListener('keydown', press);
-  }, [address]);
+  useHotkeys(
+    'esc',
+    ({ target }) => {
+      if (target instanceof HTMLElement && isInField(target) && !isChoosing(target)) target.blur();
+    },
+    { enableOnFormTags: true },
+  );
+  useHotkeys(['?', 'shift+?'], () => setOpen(true), OUTSIDE_FIELDS);
+  useHotkeys(
+    [...GO.keys()].map((key) => `g>${key}`),
+    ({ target }, { keys }) => {
+      const screen = GO.get(keys?.at(-1) ?? '');
+      if (screen && !isInField(target)) address.go(screen);
+    },
+    { useKey: true },
+  );
+  useHotkeys(
+    'n',
+    () => {
+      address.go('entry');
+      document.querySelector<HTMLElement>('[data-typing] input')?.focus();
+    },
+    { ...OUTSIDE_FIELDS, preventDefault: true },
+  );
   return (
     <Dialog open={isOpen} onClose={() => setOpen(false)} aria-labelledby="keys-title">
       <DialogTitle id="keys-title">Keys</DialogTitle>
       <DialogContent>
-        <table className="ruled">
+        <table className={ruled.table}>
           <tbody>
             {[...(screenAt(screen)?.keys ?? []), ...EVERYWHERE].map(([key, does]) => (
               <tr key={key}>
                 <td className="nowrap">
-                  <kbd>{key}</kbd>
+                  <KeyCap>{key}</KeyCap>
                 </td>
                 <td>{does}</td>
               </tr>

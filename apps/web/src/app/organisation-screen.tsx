@@ -4,6 +4,7 @@ import { ArchiveSection } from '../features/archives/archive-section.js';
 import { Trail } from '../features/audit-trail/trail.js';
 import { StarterAnew } from '../features/beginning/starter-anew.js';
 import { Allowed } from '../ui/allowed.js';
+import layout from '../ui/layout.module.css';
 import { Sheet } from '../ui/sheet.js';
 
 import { OrganisationForm } from '../features/organisations/organisation-form.js';
@@ -23,7 +24,7 @@ export default function OrganisationScreen() {
         <StarterAnew organisation={organisation} />
       </Allowed>
       <ArchiveSection />
-      <div style={{ marginTop: 18 }}>
+      <div className={layout.above}>
         <Trail subject="organisation" object={organisation.id} />
       </div>
     </Sheet>

@@ -1,11 +1,17 @@
 import { paths, type ProofResponse, withQuery } from '@just-ledger/contract';
 import { type CurrencyCode, longDate, parseCivilDate, shortDate } from '@just-ledger/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
+import { clsx } from 'clsx';
+import { useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
 import { useBooks } from '../api/books-queries.js';
 import { proofsQuery } from '../api/proof-queries.js';
 import { api } from '../api/request.js';
+import { KeyCap } from '../ui/key-cap.js';
+import layout from '../ui/layout.module.css';
 import { shown } from '../ui/money.js';
+import { ProofMark } from '../ui/proof-mark.js';
+import styles from './proof-bar.module.css';
 
 /** Do the numbers prove: one line, always there; opened, each proof as two figures. */
 export function ProofBar() {
@@ -18,17 +24,13 @@ export function ProofBar() {
     mutationFn: () => api.post(withQuery(paths.proofsCheck(organisation.id), { asAt: to })),
     onSuccess: (answer) => client.setQueryData(query.queryKey, answer),
   });
-  useEffect(() => {
-    const close = (event: KeyboardEvent): void => void (event.key === 'Escape' && setOpen(false));
-    window.addEventListener('keydown', close);
-    return () => window.removeEventListener('keydown', close);
-  }, []);
+  useHotkeys('esc', () => setOpen(false), { enableOnFormTags: true });
   const proofs = data?.proofs ?? [];
   /** So many fit only by their first words. */
   const isCrowded = proofs.length > 5;
   const holding = proofs.filter((proof) => proof.holds).length;
   return (
-    <footer className="proofs" aria-label="Proofs">
+    <footer className={styles.proofs} aria-label="Proofs">
       <button className="plain strong" type="button" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
         {isError
           ? 'Proofs could not be drawn'
@@ -39,8 +41,12 @@ export function ProofBar() {
       {[...proofs]
         .sort((a, b) => Number(a.holds) - Number(b.holds))
         .map((proof) => (
-          <span key={proof.key} className={proof.holds ? 'each' : 'each whole'} title={proof.label}>
-            <span className={proof.holds ? 'mark' : 'mark fails'} aria-hidden="true" />
+          <span
+            key={proof.key}
+            className={proof.holds ? styles.each : clsx(styles.each, styles.whole)}
+            title={proof.label}
+          >
+            <ProofMark holds={proof.holds} />
             <span className={proof.holds ? '' : 'brick strong'}>
               {proof.holds
                 ? isCrowded
@@ -50,26 +56,26 @@ export function ProofBar() {
             </span>
           </span>
         ))}
-      <span className="last">as at {shortDate(to)}</span>
+      <span className={styles.last}>as at {shortDate(to)}</span>
       {isOpen && (
-        <div className="drawn" role="region" aria-label="Proofs">
-          <div className="spread">
+        <div className={styles.drawn} role="region" aria-label="Proofs">
+          <div className={layout.spread}>
             <h2>Proofs, as at {longDate(parseCivilDate(data?.asAt ?? to))}</h2>
-            <span className="row small">
+            <span className={clsx(layout.row, 'small')}>
               <button className="act" type="button" disabled={check.isPending} onClick={() => check.mutate()}>
                 {check.isPending ? 'Reading everything …' : 'Read every entry again'}
               </button>
               <span className="soft">
-                <kbd>Esc</kbd> closes this
+                <KeyCap>Esc</KeyCap> closes this
               </span>
             </span>
           </div>
-          <div className="columns">
+          <div className={styles.columns}>
             {proofs.map((proof) => (
-              <div className="proof" key={proof.key}>
-                <div className="spread">
-                  <span className="row">
-                    <span className={proof.holds ? 'mark' : 'mark fails'} aria-hidden="true" />
+              <div className={styles.proof} key={proof.key}>
+                <div className={layout.spread}>
+                  <span className={layout.row}>
+                    <ProofMark holds={proof.holds} />
                     <span className={proof.holds ? 'strong' : 'strong brick'}>
                       {proof.label}
                       {proof.holds ? '' : ' does not hold'}
@@ -79,17 +85,15 @@ export function ProofBar() {
                     {proof.holds ? 'agrees' : `difference ${figure(proof, proof.difference, currency)}`}
                   </span>
                 </div>
-                <div className="spread small">
+                <div className={clsx(layout.spread, 'small')}>
                   <span className="soft">{proof.leftLabel}</span>
                   <span className="num">{figure(proof, proof.left, currency)}</span>
                 </div>
-                <div className="spread small">
+                <div className={clsx(layout.spread, 'small')}>
                   <span className="soft">{proof.rightLabel}</span>
                   <span className="num">{figure(proof, proof.right, currency)}</span>
                 </div>
-                <div className="small soft" style={{ whiteSpace: 'normal' }}>
-                  {proof.remark}
-                </div>
+                <div className={clsx(layout.wraps, 'small soft')}>{proof.remark}</div>
               </div>
             ))}
           </div>

@@ -3,6 +3,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { useServerAway } from '../api/reachability.js';
 import { api } from '../api/request.js';
+import styles from './server-notice.module.css';
 
 /** So often the server is asked whether it is back. */
 const ASK_EVERY = 3_000;
@@ -23,7 +24,7 @@ export function ServerNotice() {
   }, [isAway, client]);
   if (!isAway) return null;
   return (
-    <div className="server-notice" role="alert">
+    <div className={styles.serverNotice} role="alert">
       The server cannot be reached. What you typed is still here; it is tried again by itself.
     </div>
   );

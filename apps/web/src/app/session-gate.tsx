@@ -1,4 +1,5 @@
-import { useState } from 'react';
+import { useColorScheme } from '@mui/material/styles';
+import { useEffect, useState } from 'react';
 import { Outlet } from 'react-router';
 import { useSession } from '../api/session-queries.js';
 import { SessionEnded } from '../features/sessions/session-ended.js';
@@ -10,6 +11,11 @@ import { ServerNotice } from './server-notice.js';
 export function SessionGate() {
   const session = useSession();
   setOwnWays(session.person?.preferences);
+  const { setMode } = useColorScheme();
+  const colours = session.person?.preferences.colours;
+  useEffect(() => {
+    if (colours) setMode(colours);
+  }, [colours, setMode]);
   const [email, setEmail] = useState(session.person?.email);
   if (session.person && session.person.email !== email) setEmail(session.person.email);
   if (!email) return <SignInScreen firstRun={session.firstRun} />;

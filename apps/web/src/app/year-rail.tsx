@@ -1,9 +1,11 @@
 import { isCivilDate, MONTH_NAMES, typedSpan } from '@just-ledger/core';
+import { clsx } from 'clsx';
 import { type KeyboardEvent, type MouseEvent, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useAddress } from '../api/address.js';
 import { useBooks } from '../api/books-queries.js';
 import { ownDateOrder } from '../ui/own-ways.js';
+import styles from './year-rail.module.css';
 
 /** Which time am I looking at: the fiscal year as a column of months; one click a month, Shift and a click a span. */
 export function YearRail() {
@@ -47,8 +49,8 @@ export function YearRail() {
     setTyped('');
   };
   return (
-    <nav className="rail" aria-label="Time">
-      <div className="years">
+    <nav className={styles.rail} aria-label="Time">
+      <div className={styles.years}>
         <button className="plain" type="button" aria-label="Year before" disabled={at === 0} onClick={() => step(-1)}>
           ‹
         </button>
@@ -66,7 +68,7 @@ export function YearRail() {
         </button>
       </div>
       <input
-        className="typed"
+        className={styles.typed}
         aria-label="Type a date or span, such as 17/6 or jan-mar"
         aria-invalid={refused}
         placeholder={refused ? 'not a date' : 'type dates'}
@@ -76,7 +78,7 @@ export function YearRail() {
       />
       <button
         type="button"
-        className="plain month end"
+        className={clsx(styles.month, styles.end, 'plain')}
         aria-pressed={to < year.from}
         title={isFirst ? 'What was brought forward' : 'The day before the year'}
         onClick={() =>
@@ -84,7 +86,7 @@ export function YearRail() {
         }
       >
         b/f
-        {isFirst && years.broughtForward.locked && <span className="lock" title="Locked" />}
+        {isFirst && years.broughtForward.locked && <span className={styles.lock} title="Locked" />}
       </button>
       {year.periods.map((period) => {
         const isIn = (period.from ?? '') <= to && period.to >= from;
@@ -93,24 +95,24 @@ export function YearRail() {
           <button
             key={period.period}
             type="button"
-            className={`plain month ${(period.from ?? '') <= today ? 'past' : ''}`}
+            className={clsx(styles.month, (period.from ?? '') <= today ? styles.past : '', 'plain')}
             aria-pressed={isIn}
             aria-label={`${period.name}, ${period.entries} entries${period.locked ? ', locked' : ''}`}
             onClick={(event) => choose(event, period.from ?? period.to, period.to)}
           >
             {name.slice(0, 3)}
-            <span className="trace" aria-hidden="true">
+            <span className={styles.trace} aria-hidden="true">
               {traceOf(period.entries, most).map((height, place) => (
                 <i key={place} style={{ height }} />
               ))}
             </span>
-            {period.locked && <span className="lock" title="Locked" />}
+            {period.locked && <span className={styles.lock} title="Locked" />}
           </button>
         );
       })}
       <button
         type="button"
-        className="plain month end"
+        className={clsx(styles.month, styles.end, 'plain')}
         aria-pressed={false}
         onClick={() => setSpan(year.to, year.to)}
       >

@@ -1,7 +1,8 @@
 import type { AccountResponse } from '@just-ledger/contract';
 import { Autocomplete, InputBase } from '@mui/material';
-import { type KeyboardEvent, useState } from 'react';
+import { useState } from 'react';
 import { bestMatches } from './best-matches.js';
+import cell from './cell.module.css';
 
 /** Chooses an account by its number or part of its name; Tab takes what is highlighted. */
 export function AccountField({
@@ -10,7 +11,6 @@ export function AccountField({
   label,
   wrong,
   onChange,
-  onKeyDown,
   autoFocus = false,
   keepsTyped = false,
   placeholder,
@@ -21,7 +21,6 @@ export function AccountField({
   label: string;
   wrong?: string | undefined;
   onChange: (number: string) => void;
-  onKeyDown?: (event: KeyboardEvent) => void;
   autoFocus?: boolean;
   /** Whether what is no account stays in the field, to be put right. */
   keepsTyped?: boolean;
@@ -58,20 +57,19 @@ export function AccountField({
         setTyped(undefined);
         onChange(typeof one === 'string' ? numberFor(accounts, one.trim()) : (one?.number ?? ''));
       }}
-      slotProps={{ listbox: { style: { maxHeight: 260 } }, popper: { style: { minWidth: 320 } } }}
+      slotProps={{ popper: { className: cell.offers } }}
       renderInput={({ slotProps }) => (
         <InputBase
           {...slotProps.input}
           fullWidth
+          className={cell.cell}
           autoFocus={autoFocus}
           placeholder={placeholder}
-          onKeyDown={onKeyDown}
           inputProps={{
             ...slotProps.htmlInput,
             'aria-label': label,
             'aria-invalid': wrong !== undefined || typeof chosen === 'string',
             title: wrong ?? (typeof chosen === 'string' ? 'There is no such account' : undefined),
-            style: { padding: '2px 0', fontSize: 13.5 },
           }}
         />
       )}

@@ -1,5 +1,7 @@
 import { InputBase } from '@mui/material';
+import { clsx } from 'clsx';
 import type { KeyboardEvent } from 'react';
+import styles from './cell.module.css';
 
 /** A cell of a sheet that is typed into; amounts stand at the right. */
 export function Cell({
@@ -28,6 +30,7 @@ export function Cell({
   return (
     <InputBase
       fullWidth
+      className={clsx(styles.cell, isAmount && styles.amount)}
       autoFocus={autoFocus}
       value={value}
       placeholder={placeholder}
@@ -40,7 +43,6 @@ export function Cell({
         title: wrong,
         list,
         autoComplete: 'off',
-        style: { padding: '2px 0', fontSize: 13.5, textAlign: isAmount ? 'right' : 'left' },
       }}
     />
   );

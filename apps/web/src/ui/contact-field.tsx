@@ -1,7 +1,7 @@
 import type { ContactResponse } from '@just-ledger/contract';
 import { Autocomplete, InputBase } from '@mui/material';
-import type { KeyboardEvent } from 'react';
 import { bestMatches } from './best-matches.js';
+import cell from './cell.module.css';
 
 /** Chooses a contact by part of its name or its number, as an account is chosen: Tab takes what is highlighted. */
 export function ContactField({
@@ -10,14 +10,12 @@ export function ContactField({
   label,
   wrong,
   onChange,
-  onKeyDown,
 }: {
   contacts: readonly ContactResponse[];
   value: string;
   label: string;
   wrong?: string | undefined;
   onChange: (name: string) => void;
-  onKeyDown?: (event: KeyboardEvent) => void;
 }) {
   const numbers = new Map(contacts.map(({ name, number }) => [name, number]));
   return (
@@ -39,19 +37,18 @@ export function ContactField({
       onInputChange={(_, typed, reason) => {
         if (reason !== 'reset' || numbers.has(typed)) onChange(typed);
       }}
-      slotProps={{ listbox: { style: { maxHeight: 260 } }, popper: { style: { minWidth: 220 } } }}
+      slotProps={{ popper: { className: cell.offers } }}
       renderInput={({ slotProps }) => (
         <InputBase
           {...slotProps.input}
           fullWidth
+          className={cell.cell}
           placeholder="who?"
-          onKeyDown={onKeyDown}
           inputProps={{
             ...slotProps.htmlInput,
             'aria-label': label,
             'aria-invalid': wrong !== undefined,
             title: wrong,
-            style: { padding: '2px 0', fontSize: 13.5 },
           }}
         />
       )}

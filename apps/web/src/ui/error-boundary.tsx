@@ -1,42 +1,33 @@
 import { QueryErrorResetBoundary } from '@tanstack/react-query';
-import { Component, type ReactNode } from 'react';
-
-interface Props {
-  readonly children: ReactNode;
-}
+import type { ReactNode } from 'react';
+import { ErrorBoundary as Boundary, type FallbackProps } from 'react-error-boundary';
+import notice from './notice.module.css';
+import sheetStyles from './sheet.module.css';
 
 /** Keeps a sheet's failure on that sheet, with a way to try again. */
-export function ErrorBoundary({ children }: Props) {
+export function ErrorBoundary({ children }: { children: ReactNode }) {
   return (
-    <QueryErrorResetBoundary>{({ reset }) => <Boundary reset={reset}>{children}</Boundary>}</QueryErrorResetBoundary>
+    <QueryErrorResetBoundary>
+      {({ reset }) => (
+        <Boundary FallbackComponent={Failure} onReset={reset}>
+          {children}
+        </Boundary>
+      )}
+    </QueryErrorResetBoundary>
   );
 }
 
-class Boundary extends Component<Props & { reset: () => void }, { error: Error | undefined }> {
-  override state: { error: Error | undefined } = { error: undefined };
-
-  static getDerivedStateFromError(error: Error): { error: Error } {
-    return { error };
-  }
-
-  override render(): ReactNode {
-    const { error } = this.state;
-    if (!error) return this.props.children;
-    const again = (): void => {
-      this.props.reset();
-      this.setState({ error: undefined });
-    };
-    return (
-      <section className="sheet" aria-label="Error">
-        <div className="trouble" role="alert">
-          {error.message}
-        </div>
-        <div>
-          <button className="act" type="button" onClick={again}>
-            Try again
-          </button>
-        </div>
-      </section>
-    );
-  }
+function Failure({ error, resetErrorBoundary }: FallbackProps) {
+  return (
+    <section data-sheet className={sheetStyles.sheet} aria-label="Error">
+      <div className={notice.error} role="alert">
+        {error instanceof Error ? error.message : 'Something went wrong.'}
+      </div>
+      <div>
+        <button className="act" type="button" onClick={resetErrorBoundary}>
+          Try again
+        </button>
+      </div>
+    </section>
+  );
 }

@@ -1,5 +1,9 @@
 import { Button, TextField } from '@mui/material';
-import { type DragEvent, useRef, useState } from 'react';
+import { clsx } from 'clsx';
+import { type ClipboardEvent, useState } from 'react';
+import { useDropzone } from 'react-dropzone';
+import styles from './file-drop.module.css';
+import notice from './notice.module.css';
 
 /** Takes a file that is dropped or chosen; where it makes sense, rows pasted from a spreadsheet. */
 export function FileDrop({
@@ -17,47 +21,30 @@ export function FileDrop({
   takesRows?: boolean;
   onFile: (file: Blob, name: string) => void;
 }) {
-  const chooser = useRef<HTMLInputElement>(null);
-  const [isOver, setOver] = useState(false);
   const [tooLarge, setTooLarge] = useState('');
-  const take = (file: Blob | undefined, name: string): void => {
-    if (!file) return;
-    const isTooLarge = file.size > most * 1024 * 1024;
-    setTooLarge(isTooLarge ? name : '');
-    if (!isTooLarge) onFile(file, name);
-  };
-  const drop = (event: DragEvent): void => {
+  const takeRows = (event: ClipboardEvent): void => {
     event.preventDefault();
-    setOver(false);
-    const [file] = event.dataTransfer.files;
-    take(file, file?.name ?? '');
+    onFile(new Blob([event.clipboardData.getData('text/plain')]), 'pasted rows');
   };
+  const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
+    multiple: false,
+    maxSize: most * 1024 * 1024,
+    noClick: true,
+    noKeyboard: true,
+    onDropAccepted: ([file]) => {
+      setTooLarge('');
+      if (file) onFile(file, file.name);
+    },
+    onDropRejected: ([refused]) => setTooLarge(refused?.file.name ?? ''),
+  });
   return (
     <>
-      <div
-        className={isOver ? 'file-drop over' : 'file-drop'}
-        onDragOver={(event) => {
-          event.preventDefault();
-          setOver(true);
-        }}
-        onDragLeave={() => setOver(false)}
-        onDrop={drop}
-      >
+      <div {...getRootProps({ className: clsx(styles.fileDrop, isDragActive && styles.over) })}>
+        <input {...getInputProps({ 'aria-label': 'File to read' })} />
         <p>Drop {what} here, or</p>
-        <Button variant="outlined" disabled={isSending} onClick={() => chooser.current?.click()}>
+        <Button variant="outlined" disabled={isSending} onClick={open}>
           {isSending ? 'Sending …' : 'Choose a file'}
         </Button>
-        <input
-          ref={chooser}
-          type="file"
-          hidden
-          aria-label="File to read"
-          onChange={(event) => {
-            const [file] = event.target.files ?? [];
-            take(file, file?.name ?? '');
-            event.target.value = '';
-          }}
-        />
         {takesRows && (
           <TextField
             multiline
@@ -65,18 +52,15 @@ export function FileDrop({
             maxRows={3}
             value=""
             placeholder="or paste rows from a spreadsheet here, headings first"
-            style={{ width: '100%', maxWidth: 440 }}
+            className={styles.paste}
             onChange={() => undefined}
-            onPaste={(event) => {
-              event.preventDefault();
-              take(new Blob([event.clipboardData.getData('text/plain')]), 'pasted rows');
-            }}
+            onPaste={takeRows}
             slotProps={{ htmlInput: { 'aria-label': 'Rows to paste' } }}
           />
         )}
       </div>
       {tooLarge && (
-        <div className="trouble" role="alert">
+        <div className={notice.error} role="alert">
           {tooLarge} is larger than {most} MB. It is not read.
         </div>
       )}

@@ -1,6 +1,8 @@
 import type { MemberRole } from '@just-ledger/core';
 import { Button } from '@mui/material';
+import { clsx } from 'clsx';
 import { Allowed } from './allowed.js';
+import layout from './layout.module.css';
 
 /** The end of a form of particulars: keep them, leave them, or take the thing itself away. */
 export function FormFoot({
@@ -21,7 +23,7 @@ export function FormFoot({
 }) {
   return (
     <Allowed needed={needed} isTold>
-      <div className="row" style={{ margin: '12px 0' }}>
+      <div className={clsx(layout.row, layout.above, layout.below)}>
         <Button type="submit" variant="contained" disabled={isPending}>
           {isNew ? 'Add' : 'Save'}
         </Button>

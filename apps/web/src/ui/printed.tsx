@@ -1,6 +1,8 @@
 import { type ReactNode, type RefObject, useEffect, useRef, useState } from 'react';
 import { createPortal } from 'react-dom';
+import { useHotkeys } from 'react-hotkeys-hook';
 import { useBooks } from '../api/books-queries.js';
+import styles from './printed.module.css';
 import { ErrorMessage } from './sheet.js';
 
 /**
@@ -61,7 +63,7 @@ export function Printed({
       <ErrorMessage error={error} />
       {content !== undefined &&
         createPortal(
-          <section className="printed" aria-hidden="true">
+          <section className={styles.printed} aria-hidden="true">
             <header>
               <strong>{organisation.name}</strong>
               <h1>{title}</h1>
@@ -77,18 +79,16 @@ export function Printed({
 
 /** The browser's own print key prints the whole list too: that of the sheet in use, else of the first. */
 function usePrintKey(button: RefObject<HTMLButtonElement | null>, print: () => void): void {
-  useEffect(() => {
-    const press = (event: KeyboardEvent): void => {
-      const isPrintKey = (event.ctrlKey || event.metaKey) && !event.shiftKey && event.key.toLowerCase() === 'p';
-      if (!isPrintKey || event.defaultPrevented) return;
-      const ofSheetInUse = document.activeElement?.closest('.sheet')?.querySelector('[data-prints]');
-      if (ofSheetInUse && ofSheetInUse !== button.current) return;
+  useHotkeys(
+    'mod+p',
+    (event) => {
+      const ofSheetInUse = document.activeElement?.closest('[data-sheet]')?.querySelector('[data-prints]');
+      if (event.defaultPrevented || (ofSheetInUse && ofSheetInUse !== button.current)) return;
       event.preventDefault();
       print();
-    };
-    window.addEventListener('keydown', press);
-    return () => window.removeEventListener('keydown', press);
-  }, [button, print]);
+    },
+    { enableOnFormTags: true },
+  );
 }
 
 /** The rows of a list on paper, each a text a column; its head stands again on every page. */

@@ -1,5 +1,9 @@
-import { type ReactNode, Suspense, useRef } from 'react';
+import { clsx } from 'clsx';
+import { type ComponentProps, type ReactNode, Suspense, useRef } from 'react';
 import { ErrorBoundary } from './error-boundary.js';
+import layout from './layout.module.css';
+import notice from './notice.module.css';
+import sheetStyles from './sheet.module.css';
 import { useLostFocus } from './use-lost-focus.js';
 
 /** A sheet on the desk: title, remarks beside it, content, and what can be done at its foot. */
@@ -23,35 +27,45 @@ export function Sheet({
   return (
     <section
       ref={section}
-      className="sheet"
+      data-sheet
+      className={sheetStyles.sheet}
       aria-label={label ?? (typeof title === 'string' ? title : undefined)}
       tabIndex={-1}
     >
       {title !== undefined && (
-        <div className="top">
-          <div className="row">
+        <div className={sheetStyles.top}>
+          <div className={layout.row}>
             <h1>{title}</h1>
             <span className="soft">{aside}</span>
           </div>
-          {tools && <div className="row small">{tools}</div>}
+          {tools && <div className={clsx(sheetStyles.tools, layout.row, 'small')}>{tools}</div>}
         </div>
       )}
       {children}
-      {foot && <div className="foot">{foot}</div>}
+      {foot && <div className={sheetStyles.foot}>{foot}</div>}
     </section>
+  );
+}
+
+/** Sheets beside one another: a list, and what is chosen of it. */
+export function Panes({ children, ...rest }: ComponentProps<'div'>) {
+  return (
+    <div className={sheetStyles.panes} {...rest}>
+      {children}
+    </div>
   );
 }
 
 /** A place for a sheet: shows its empty lines while it loads and says what went wrong if it fails. */
 export function Pane({ narrow = false, children }: { narrow?: boolean; children: ReactNode }) {
   return (
-    <div className={narrow ? 'place narrow' : 'place'}>
+    <div className={clsx(sheetStyles.pane, narrow && sheetStyles.narrow)}>
       <ErrorBoundary>
         <Suspense
           fallback={
-            <section className="sheet" aria-busy="true">
+            <section data-sheet className={sheetStyles.sheet} aria-busy="true">
               <span className="visually-hidden">Loading</span>
-              <div className="lines-loading" />
+              <div className={sheetStyles.linesLoading} />
             </section>
           }
         >
@@ -64,7 +78,7 @@ export function Pane({ narrow = false, children }: { narrow?: boolean; children:
 
 /** What belongs here while there is nothing, and the first step. */
 export function Empty({ children }: { children: ReactNode }) {
-  return <div className="empty stack">{children}</div>;
+  return <div className={clsx(sheetStyles.empty, layout.stack)}>{children}</div>;
 }
 
 /** What went wrong, where, and what to do. */
@@ -79,7 +93,7 @@ export function ErrorMessage({ error }: { error: Error | null | undefined }) {
     return row ? `Row ${row[1]}${row[2] ? `, ${row[2]}` : ''}: ${problem.message}` : problem.message;
   });
   return (
-    <div className="trouble" role="alert">
+    <div className={notice.error} role="alert">
       {rows.length === 0
         ? error.message
         : [...new Set(rows)].slice(0, 12).map((message) => <div key={message}>{message}</div>)}

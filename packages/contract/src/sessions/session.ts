@@ -1,4 +1,12 @@
-import { DATE_ORDERS, MARKS_OF_AMOUNTS, type DateOrder, type MarksKey, type Preferences } from '@just-ledger/core';
+import {
+  COLOURS,
+  type Colours,
+  DATE_ORDERS,
+  MARKS_OF_AMOUNTS,
+  type DateOrder,
+  type MarksKey,
+  type Preferences,
+} from '@just-ledger/core';
 import { IsEmail, IsIn, IsString, MaxLength, MinLength } from 'class-validator';
 
 /** Signing in. */
@@ -20,10 +28,11 @@ export class ChangePasswordRequest {
   @IsString() @MinLength(10, { message: 'A password has at least 10 characters.' }) @MaxLength(200) next!: string;
 }
 
-/** How a person reads and types amounts and dates. */
+/** How a person reads and types amounts and dates, and in which colours. */
 export class PreferencesRequest {
   @IsIn(Object.keys(MARKS_OF_AMOUNTS)) amounts!: MarksKey;
   @IsIn(DATE_ORDERS) dates!: DateOrder;
+  @IsIn(COLOURS) colours!: Colours;
 }
 
 /** Who is signed in. */

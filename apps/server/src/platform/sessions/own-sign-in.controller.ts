@@ -45,8 +45,11 @@ export class OwnSignInController {
   /** Keeps how the person reads and types amounts and dates. */
   @Put('preferences')
   @HttpCode(204)
-  changePreferences(@CurrentPerson() person: Person, @Body() { amounts, dates }: PreferencesRequest): Promise<void> {
-    return this.writer.run(changePreferences, { personId: person.id, preferences: { amounts, dates } });
+  changePreferences(
+    @CurrentPerson() person: Person,
+    @Body() { amounts, dates, colours }: PreferencesRequest,
+  ): Promise<void> {
+    return this.writer.run(changePreferences, { personId: person.id, preferences: { amounts, dates, colours } });
   }
 
   /** Ends every session of the person, this one too. */

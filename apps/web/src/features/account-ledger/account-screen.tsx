@@ -1,6 +1,7 @@
 import { type AccountLedgerResponse, paths, withQuery } from '@just-ledger/contract';
 import { type CurrencyCode, parseCivilDate, shortDate } from '@just-ledger/core';
 import { infiniteQueryOptions, useSuspenseInfiniteQuery, useSuspenseQuery } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { useRef } from 'react';
 import { Link } from 'react-router';
 import { Line, LineChart, ReferenceLine, ResponsiveContainer, YAxis } from 'recharts';
@@ -9,11 +10,15 @@ import { useAddress, useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { api } from '../../api/request.js';
 import { AccountField } from '../../ui/account-field.js';
+import layout from '../../ui/layout.module.css';
 import { shown, shownWithSide } from '../../ui/money.js';
 import { assertPrintable } from '../../ui/print-limit.js';
 import { Printed } from '../../ui/printed.js';
+import ruled from '../../ui/ruled.module.css';
 import type { ScreenProps } from '../../ui/screen-route.js';
 import { Empty, Sheet } from '../../ui/sheet.js';
+import sheetStyles from '../../ui/sheet.module.css';
+import styles from './account-screen.module.css';
 import { PrintedLedger } from './printed-ledger.js';
 
 const ledgerQuery = (id: number, account: string, from: string, to: string) =>
@@ -31,7 +36,7 @@ export default function AccountScreen({ slot }: ScreenProps) {
   const { data: accounts } = useSuspenseQuery(accountsQuery(organisation.id, to));
   const [number, setNumber] = useSheetParam('account', slot);
   const choose = (
-    <div style={{ width: 300, borderBottom: '1px solid var(--ink)' }}>
+    <div className={styles.ofAccount}>
       <AccountField
         accounts={accounts.filter((account) => !account.heading)}
         value={number}
@@ -94,15 +99,15 @@ function Ledger({ number, choose }: { number: string; choose: React.ReactNode })
       }
     >
       {rows.length > 1 && (
-        <div style={{ height: 64, flex: 'none', marginBottom: 6 }} aria-hidden="true">
+        <div className={clsx(layout.belowClose, styles.activity)} aria-hidden="true">
           <ResponsiveContainer width="100%" height="100%">
             <LineChart accessibilityLayer={false} data={points} margin={{ top: 4, right: 2, bottom: 4, left: 2 }}>
               <YAxis hide domain={['dataMin', 'dataMax']} />
-              <ReferenceLine y={0} stroke="var(--rule)" />
+              <ReferenceLine y={0} stroke="var(--palette-divider)" />
               <Line
                 type="stepAfter"
                 dataKey="balance"
-                stroke="var(--ink)"
+                stroke="var(--palette-text-primary)"
                 strokeWidth={1.3}
                 dot={false}
                 isAnimationActive={false}
@@ -111,7 +116,7 @@ function Ledger({ number, choose }: { number: string; choose: React.ReactNode })
           </ResponsiveContainer>
         </div>
       )}
-      <table className="ruled tight">
+      <table className={clsx(ruled.table, ruled.tight)}>
         <thead>
           <tr>
             <th>Date</th>
@@ -153,11 +158,11 @@ function Ledger({ number, choose }: { number: string; choose: React.ReactNode })
                 )}
               </td>
               <td className="soft">{row.opposite}</td>
-              <td className="num col">{shown(row.debit, currency)}</td>
-              <td className="num col">{shown(row.credit, currency)}</td>
-              <td className="num col">{shownWithSide(row.balance, currency)}</td>
+              <td className={clsx(ruled.col, 'num')}>{shown(row.debit, currency)}</td>
+              <td className={clsx(ruled.col, 'num')}>{shown(row.credit, currency)}</td>
+              <td className={clsx(ruled.col, 'num')}>{shownWithSide(row.balance, currency)}</td>
               {first.currency && (
-                <td className="num col">
+                <td className={clsx(ruled.col, 'num')}>
                   {there(row.foreignBalance)}
                   <div className="soft small">{Number(row.foreignAmount) !== 0 && there(row.foreignAmount)}</div>
                 </td>
@@ -166,8 +171,8 @@ function Ledger({ number, choose }: { number: string; choose: React.ReactNode })
           ))}
         </tbody>
         <tfoot>
-          <tr className="sums">
-            <td colSpan={6} style={{ borderTop: 0 }}>
+          <tr className={ruled.sums}>
+            <td colSpan={6} className={ruled.blank}>
               {hasNextPage ? '' : `At ${shortDate(to)}`}
             </td>
             <td className="num">{shownWithSide(first.closing, currency)}</td>
@@ -175,7 +180,7 @@ function Ledger({ number, choose }: { number: string; choose: React.ReactNode })
           </tr>
         </tfoot>
       </table>
-      {rows.length === 0 && <p className="empty">Nothing was posted to it in this span.</p>}
+      {rows.length === 0 && <p className={sheetStyles.empty}>Nothing was posted to it in this span.</p>}
       <div ref={end}>
         {hasNextPage && (
           <button className="act" type="button" disabled={isFetchingNextPage} onClick={() => void fetchNextPage()}>

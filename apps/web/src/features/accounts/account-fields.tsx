@@ -23,7 +23,9 @@ import {
   TextInput,
   WordsInput,
 } from '../../ui/form-fields.js';
+import layout from '../../ui/layout.module.css';
 import { OpenYearsNote } from '../../ui/open-years-note.js';
+import styles from './account-form.module.css';
 import { EquityInput } from './equity-input.js';
 import { PlaceInput } from './place-input.js';
 import { meantPlace, type TypedAccount } from './typed-account.js';
@@ -49,7 +51,7 @@ export function AccountFields({
   );
   return (
     <>
-      <div className="account-fields">
+      <div className={styles.accountFields}>
         <TextInput name="number" label="Number" required autoFocus />
         <TextInput name="name" label="Name" required />
         <PlaceInput
@@ -75,7 +77,7 @@ export function AccountFields({
           labelOf={(one) => CLASSIFICATIONS[one].label}
         />
         <ChoiceInput
-          className="two"
+          className={styles.two}
           name="parent"
           label="Under heading"
           none="none"
@@ -99,7 +101,7 @@ export function AccountFields({
         <TaxCodeInput chosen={typed.taxCode} />
         <TextDetailInputs details={ACCOUNT_DETAILS} />
       </div>
-      <div className="row">
+      <div className={layout.row}>
         <CheckInput name="contra" label="contra: usually on the opposite side" />
         {(element === 'asset' || element === 'liability') && (
           <CheckInput name="control" label="control account: each line names a contact" />
@@ -125,7 +127,7 @@ function TaxCodeInput({ chosen }: { chosen: string }) {
   if (taxCodes.length === 0) return null;
   return (
     <ChoiceInput
-      className="two"
+      className={styles.two}
       name="taxCode"
       label="Usual tax code"
       hint="proposed on new lines"

@@ -1,5 +1,6 @@
 import { AccountRequest, type AccountResponse, type BreakdownResponse, paths } from '@just-ledger/contract';
 import { ACCOUNT_DETAILS, textsOr } from '@just-ledger/core';
+import { clsx } from 'clsx';
 import { useBooks } from '../../api/books-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
@@ -8,6 +9,7 @@ import { RequestForm } from '../../ui/request-form.js';
 import { ErrorMessage } from '../../ui/sheet.js';
 import { Trail } from '../audit-trail/trail.js';
 import { AccountFields } from './account-fields.js';
+import styles from './account-form.module.css';
 import { meantPlace, type TypedAccount } from './typed-account.js';
 
 /** An account's particulars: element and place proposed from its number, all changeable that history allows. */
@@ -34,7 +36,7 @@ export function AccountForm({
   const remove = useOrganisationMutation(() => api.delete(paths.account(organisation.id, account?.id ?? 0)));
   const isPosted = (account?.lines ?? 0) > 0;
   return (
-    <div className={account ? 'account-form' : 'account-form new'}>
+    <div className={account ? styles.accountForm : clsx(styles.accountForm, styles.new)}>
       <RequestForm
         of={AccountRequest}
         label={account ? `Change ${account.number}` : 'Add an account'}

@@ -1,6 +1,7 @@
 import { useDraggable, useDroppable } from '@dnd-kit/core';
 import type { AccountRequest, AccountResponse } from '@just-ledger/contract';
 import { ACCOUNT_ROLES, type AccountRole, type CurrencyCode, elementFromNumber, type Minor } from '@just-ledger/core';
+import { clsx } from 'clsx';
 import { type KeyboardEvent } from 'react';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
@@ -8,6 +9,7 @@ import { useBooks } from '../../api/books-queries.js';
 import { shown } from '../../ui/money.js';
 import { displayed } from '../../ui/own-ways.js';
 import type { ChartItem } from './chart-list.js';
+import styles from './chart.module.css';
 import { WrittenAccount } from './written-account.js';
 
 interface RowProps {
@@ -36,7 +38,7 @@ export function PartRow({
       aria-rowindex={at + 1}
       aria-level={item.depth + 1}
       data-key={item.key}
-      className={isOver ? 'line part over' : 'line part'}
+      className={clsx(styles.line, styles.part, isOver && styles.over)}
       {...row}
     >
       <span role="presentation" />
@@ -92,13 +94,14 @@ export function AccountRow({
       aria-level={item.depth + 1}
       aria-expanded={account.heading ? !item.isFolded : undefined}
       data-key={account.number}
-      className={`line ${isOver ? 'over' : isWriting || isUnfolded ? 'chosen' : ''}`}
+      className={clsx(styles.line, isOver ? styles.over : isWriting || isUnfolded ? styles.chosen : '')}
       onDoubleClick={() => !isWriting && onWrite()}
       {...row}
     >
       <span
         ref={gripRef}
-        className="grip"
+        data-grip
+        className={styles.grip}
         title="Drag under a heading, or onto a part"
         {...listeners}
         aria-hidden="true"
@@ -112,7 +115,7 @@ export function AccountRow({
           <span role="gridcell" className="soft">
             {account.number}
           </span>
-          <span role="gridcell" className="name-cell" style={{ paddingLeft: item.depth * 16 }}>
+          <span role="gridcell" className={styles.nameCell} style={{ paddingLeft: item.depth * 16 }}>
             {account.heading ? (
               <button className="plain strong" type="button" tabIndex={-1} onClick={onFold}>
                 {item.isFolded ? '+ ' : ''}
@@ -134,7 +137,7 @@ export function AccountRow({
           </span>
         </>
       )}
-      <span role="gridcell" className="soft small traits">
+      <span role="gridcell" className={clsx(styles.traits, 'soft small')}>
         {traits(account)}{' '}
         <button className="act small" type="button" aria-expanded={isUnfolded} tabIndex={-1} onClick={onUnfold}>
           change

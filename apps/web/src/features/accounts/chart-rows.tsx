@@ -9,15 +9,17 @@ import {
 } from '@dnd-kit/core';
 import type { AccountRequest, AccountResponse, BreakdownResponse } from '@just-ledger/contract';
 import { accountTitle, CLASSIFICATIONS, type CurrencyCode } from '@just-ledger/core';
-import { useVirtualizer } from '@tanstack/react-virtual';
-import { type KeyboardEvent, useRef, useState } from 'react';
+import { type KeyboardEvent, useState } from 'react';
 import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { isInField } from '../../ui/is-in-field.js';
 import { ErrorMessage } from '../../ui/sheet.js';
+import { useVirtualRows } from '../../ui/use-virtual-rows.js';
+import virtualList from '../../ui/virtual-list.module.css';
 import { AccountForm } from './account-form.js';
 import { type ChartItem, headingAbove, under } from './chart-list.js';
 import { AccountRow, PartRow } from './chart-row.js';
+import styles from './chart.module.css';
 
 /** Keeps a change of an account; what is said of it can be undone. */
 export type ApplyChange = (
@@ -57,29 +59,19 @@ export function ChartRows({
   onFold: (number: string) => void;
 }) {
   const address = useAddress();
-  const scroller = useRef<HTMLDivElement>(null);
   const [focus, setFocus] = useState('');
   const [open, setOpen] = useState<Open>();
   const [dragged, setDragged] = useState<AccountResponse>();
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const { may } = useBooks();
-  const virtual = useVirtualizer({
-    count: items.length,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => 29,
+  const { scroller, virtual, measure, ...list } = useVirtualRows({
+    keys: items.map(({ key }) => key),
     // a usual chart stands in the page as a whole, so that the browser finds everything in it
     overscan: items.length > MOST_AT_ONCE ? 25 : MOST_AT_ONCE,
-    getItemKey: (at) => items[at]?.key ?? at,
   });
   const focusRow = (key: string): void => {
     setFocus(key);
-    virtual.scrollToIndex(
-      Math.max(
-        0,
-        items.findIndex((item) => item.key === key),
-      ),
-    );
-    setTimeout(() => scroller.current?.querySelector<HTMLElement>(`[data-key="${key}"]`)?.focus());
+    list.focusRow(key);
   };
   const move = (account: AccountResponse, heading: AccountResponse | undefined): void => {
     const said = heading
@@ -188,8 +180,8 @@ export function ChartRows({
       onDragCancel={() => setDragged(undefined)}
       onDragEnd={onDrop}
     >
-      <div className="chart-frame">
-        <div className="chart-head" aria-hidden="true">
+      <div className={styles.chartFrame}>
+        <div className={styles.chartHead} aria-hidden="true">
           <span />
           <span>Number</span>
           <span>Account</span>
@@ -199,12 +191,12 @@ export function ChartRows({
         </div>
         <div
           ref={scroller}
-          className="chart"
+          className={styles.chart}
           role="treegrid"
           aria-label="Chart of accounts"
           aria-rowcount={items.length}
         >
-          <div style={{ height: virtual.getTotalSize(), position: 'relative' }} role="presentation">
+          <div className={virtualList.rows} style={{ height: virtual.getTotalSize() }} role="presentation">
             {rows.map((row) => {
               const item = items[row.index];
               if (!item) return null;
@@ -220,10 +212,11 @@ export function ChartRows({
               return (
                 <div
                   key={row.key}
-                  ref={virtual.measureElement}
+                  ref={measure(item.key)}
                   data-index={row.index}
                   role="presentation"
-                  style={{ position: 'absolute', insetInline: 0, transform: `translateY(${row.start}px)` }}
+                  className={virtualList.row}
+                  style={{ transform: `translateY(${row.start}px)` }}
                 >
                   {item.type === 'part' ? (
                     <PartRow item={item} {...shared} />
@@ -246,14 +239,14 @@ export function ChartRows({
                     />
                   )}
                   {item.type === 'account' && refused?.id === item.account.id && (
-                    <div className="unfolded" role="row">
+                    <div className={styles.unfolded} role="row">
                       <div role="gridcell">
                         <ErrorMessage error={refused.error} />
                       </div>
                     </div>
                   )}
                   {isOpen === 'unfolded' && item.type === 'account' && (
-                    <div className="unfolded" role="row">
+                    <div className={styles.unfolded} role="row">
                       <div role="gridcell">
                         <AccountForm
                           accounts={accounts}
@@ -274,7 +267,7 @@ export function ChartRows({
         </div>
       </div>
       <DragOverlay dropAnimation={null}>
-        {dragged && <div className="dragged">{accountTitle(dragged)}</div>}
+        {dragged && <div className={styles.dragged}>{accountTitle(dragged)}</div>}
       </DragOverlay>
     </DndContext>
   );

@@ -2,6 +2,7 @@ import { type AccountRequest, type AccountResponse, paths } from '@just-ledger/c
 import { dayBefore, longDate, parseCivilDate, shortDate, yearBefore } from '@just-ledger/core';
 import { TextField } from '@mui/material';
 import { useSuspenseQuery } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { useMemo, useState } from 'react';
 import { accountsQuery } from '../../api/account-queries.js';
 import { useSheetParam } from '../../api/address.js';
@@ -11,12 +12,16 @@ import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
 import { FilesLink } from '../../ui/files-link.js';
+import layout from '../../ui/layout.module.css';
+import notice from '../../ui/notice.module.css';
 import { Printed } from '../../ui/printed.js';
 import type { ScreenProps } from '../../ui/screen-route.js';
 import { Empty, ErrorMessage, Sheet } from '../../ui/sheet.js';
+import sheetStyles from '../../ui/sheet.module.css';
 import { AccountForm } from './account-form.js';
 import { accountRequest, type ChartFilter, chartList, earlierResults } from './chart-list.js';
 import { ChartRows } from './chart-rows.js';
+import styles from './chart-screen.module.css';
 import { PrintedChart } from './printed-chart.js';
 
 const FILTERS = [
@@ -109,12 +114,12 @@ export default function ChartScreen({ slot }: ScreenProps) {
         </>
       }
     >
-      <div className="row" style={{ marginBottom: 8, gap: 18 }}>
+      <div className={clsx(layout.row, layout.belowClose, layout.wide)}>
         <TextField
           placeholder="number or name"
           value={find}
           onChange={(event) => setFind(event.target.value)}
-          style={{ width: 220 }}
+          className={styles.filter}
           slotProps={{ htmlInput: { 'aria-label': 'Find an account' } }}
         />
         {FILTERS.map(([key, label]) => (
@@ -139,7 +144,7 @@ export default function ChartScreen({ slot }: ScreenProps) {
         />
       )}
       {kept && !change.error && (
-        <div className="told" role="status">
+        <div className={notice.done} role="status">
           {kept.said}{' '}
           <button
             className="act"
@@ -160,7 +165,7 @@ export default function ChartScreen({ slot }: ScreenProps) {
           </p>
         </Empty>
       ) : items.length === 0 ? (
-        <p className="empty">No account fits.</p>
+        <p className={sheetStyles.empty}>No account fits.</p>
       ) : (
         <ChartRows
           items={items}

@@ -2,7 +2,7 @@ import type { AccountRequest, AccountResponse } from '@just-ledger/contract';
 import { InputBase } from '@mui/material';
 import { type KeyboardEvent, useState } from 'react';
 
-const CELL = { padding: 0, height: 19, fontSize: 13, borderBottom: '1px solid var(--green)' } as const;
+const CELL = { padding: 0, height: 19, fontSize: 13, borderBottom: '1px solid var(--palette-primary-main)' } as const;
 
 /** Number and name while they are written: Enter keeps and goes on to the next account, Escape leaves. */
 export function WrittenAccount({

@@ -2,12 +2,18 @@ import { type ArchiveContentsResponse, type ArchiveResponse, paths, TakeArchiveR
 import { dayOf, KIND_LABELS, longDate, longMoment } from '@just-ledger/core';
 import { Button } from '@mui/material';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { useEffect } from 'react';
 import { Link } from 'react-router';
 import { organisationsQuery } from '../../api/organisation-queries.js';
 import { api } from '../../api/request.js';
 import { TextInput } from '../../ui/form-fields.js';
+import formStyles from '../../ui/form.module.css';
+import layout from '../../ui/layout.module.css';
+import notice from '../../ui/notice.module.css';
 import { RequestForm } from '../../ui/request-form.js';
+import ruled from '../../ui/ruled.module.css';
+import styles from './archive-contents.module.css';
 
 const day = (text: string): string => longDate(dayOf(text));
 
@@ -26,7 +32,7 @@ export function ArchiveContents({ job, onTaken }: { job: ArchiveResponse; onTake
   }, [isDone, client]);
   if (isDone)
     return (
-      <p className="told" role="status" style={{ marginTop: 14 }}>
+      <p className={clsx(notice.done, layout.above)} role="status">
         The books stand: {count(entries, 'entry', 'entries')}, every seal the same
         {entries > 0 && <> to the last, {short(lastSeal)}</>}.{' '}
         <Link className="act" to={`/${job.organisation}/record/journal`}>
@@ -36,21 +42,19 @@ export function ArchiveContents({ job, onTaken }: { job: ArchiveResponse; onTake
     );
   return (
     <>
-      <h2 style={{ margin: '16px 0 8px' }}>{organisation}</h2>
-      <table className="ruled tight">
+      <h2 className={clsx(layout.above, layout.belowClose)}>{organisation}</h2>
+      <table className={clsx(ruled.table, ruled.tight)}>
         <tbody>
           {particulars(contents).map(([label, value]) => (
             <tr key={label}>
-              <td className="soft" style={{ width: 100 }}>
-                {label}
-              </td>
+              <td className={clsx(styles.label, 'soft')}>{label}</td>
               <td>{value}</td>
             </tr>
           ))}
         </tbody>
       </table>
       {alreadyHere && (
-        <p className="brass" style={{ marginTop: 12 }}>
+        <p className={clsx(layout.above, 'brass')}>
           Books that begin with the same entry are here already:{' '}
           <Link className="act" to={`/${alreadyHere.id}/record/journal`}>
             {alreadyHere.name}
@@ -65,7 +69,7 @@ export function ArchiveContents({ job, onTaken }: { job: ArchiveResponse; onTake
         toRequest={(typed): TakeArchiveRequest => typed}
         send={(request) => take.mutateAsync(request)}
         foot={({ isPending }) => (
-          <div className="row foot">
+          <div className={clsx(formStyles.foot, layout.row)}>
             <Button type="submit" variant="contained" disabled={isPending || job.state === 'writing'}>
               {job.state === 'writing' ? 'Making the books …' : 'Make these books'}
             </Button>

@@ -1,11 +1,14 @@
 import { paths } from '@just-ledger/contract';
 import { Button } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { organisationsQuery } from '../../api/organisation-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
+import formStyles from '../../ui/form.module.css';
+import layout from '../../ui/layout.module.css';
 import { ErrorMessage } from '../../ui/sheet.js';
 
 /** The whole organisation as one file, and the way to put its books away. */
@@ -13,9 +16,9 @@ export function ArchiveSection() {
   const { organisation } = useBooks();
   if (organisation.role !== 'owner') return null;
   return (
-    <section style={{ marginTop: 26, maxWidth: 640 }} aria-label="Archive">
+    <section className={clsx(layout.aboveWide, formStyles.measure)} aria-label="Archive">
       <h2 className="minor">Archive</h2>
-      <p style={{ margin: '6px 0' }}>
+      <p className={clsx(layout.aboveClose, layout.belowClose)}>
         The whole organisation as one open file: set-up, every entry with its seal, drafts, recurring journals, locks
         and changes. Any installation makes the same books of it.{' '}
         <a className="act" href={paths.organisationArchive(organisation.id)} download>
@@ -43,11 +46,11 @@ function ArchiveBooks() {
     );
   return (
     <div>
-      <p style={{ margin: '6px 0 10px' }}>
+      <p className={clsx(layout.aboveClose, layout.belowClose)}>
         An archive is written into the data folder first. Then these books leave the list, and can be read but not
         changed by anybody, until an owner restores them.
       </p>
-      <div className="row">
+      <div className={layout.row}>
         <Button
           variant="contained"
           autoFocus

@@ -5,6 +5,7 @@ import { useBooks } from '../../api/books-queries.js';
 import { organisationsQuery } from '../../api/organisation-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
+import notice from '../../ui/notice.module.css';
 import { ErrorMessage } from '../../ui/sheet.js';
 
 /** Says over the desk that these books are archived, and restores them. */
@@ -14,7 +15,7 @@ export function ArchivedNotice() {
   const restoreBooks = useOrganisationMutation(() => api.delete(paths.archived(organisation.id)));
   if (!organisation.archivedAt) return null;
   return (
-    <div className="archived" role="status">
+    <div className={notice.archived} role="status">
       <span>Archived on {longDate(dayOf(organisation.archivedAt))}: these books can be read and not changed.</span>
       {organisation.role === 'owner' && (
         <button

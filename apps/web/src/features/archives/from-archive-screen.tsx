@@ -1,11 +1,14 @@
 import { type ArchiveResponse, paths, withQuery } from '@just-ledger/contract';
 import { LinearProgress } from '@mui/material';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { Link, useSearchParams } from 'react-router';
 import { archiveQuery } from '../../api/archive-queries.js';
 import { api } from '../../api/request.js';
 import { DoorSheet } from '../../ui/door-sheet.js';
 import { FileDrop } from '../../ui/file-drop.js';
+import layout from '../../ui/layout.module.css';
+import notice from '../../ui/notice.module.css';
 import { ErrorMessage } from '../../ui/sheet.js';
 import { ArchiveContents } from './archive-contents.js';
 
@@ -32,12 +35,12 @@ export function FromArchiveScreen() {
     <DoorSheet title="Books from an archive" width={620}>
       {!data && (
         <>
-          <p className="soft" style={{ margin: '6px 0 16px' }}>
+          <p className={clsx(layout.aboveClose, layout.below, 'soft')}>
             An archive holds a whole organisation. Every file, every reference and every seal in it is proved before
             anything is made of it.
           </p>
           {id !== '' && data === null && (
-            <p className="told" role="status">
+            <p className={notice.done} role="status">
               That archive is no longer there. Read the file again.
             </p>
           )}
@@ -54,7 +57,7 @@ export function FromArchiveScreen() {
       {data?.state === 'reading' && <Reading job={data} />}
       {data?.state === 'failed' && <Refused job={data} />}
       {data?.contents && data.state !== 'failed' && <ArchiveContents job={data} onTaken={show} />}
-      <p className="small row" style={{ marginTop: 18, gap: 18 }}>
+      <p className={clsx(layout.row, layout.above, layout.wide, 'small')}>
         <Link className="act" to="/">
           All books
         </Link>
@@ -71,7 +74,7 @@ export function FromArchiveScreen() {
 function Reading({ job }: { job: ArchiveResponse }) {
   const proved = job.progress?.done ?? 0;
   return (
-    <div role="status" style={{ margin: '18px 0' }}>
+    <div role="status" className={clsx(layout.above, layout.below)}>
       <p>{proved > 0 ? `Proving entry ${proved.toLocaleString('en')} …` : 'Reading the archive …'}</p>
       <LinearProgress aria-label="Reading the archive" />
     </div>
@@ -80,7 +83,7 @@ function Reading({ job }: { job: ArchiveResponse }) {
 
 function Refused({ job: { problems } }: { job: ArchiveResponse }) {
   return (
-    <div className="trouble" role="alert">
+    <div className={notice.error} role="alert">
       <div>Nothing has been made of this file.</div>
       {problems.slice(0, 12).map(({ path, message }, index) => (
         <div key={`${path} ${index}`}>{message}</div>

@@ -1,13 +1,17 @@
 import type { SetUpChangeResponse } from '@just-ledger/contract';
 import { longDate, SET_UP_SUBJECTS, type SetUpSubject } from '@just-ledger/core';
 import { useSuspenseInfiniteQuery } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import type { ReactNode } from 'react';
 import { useSheetParam } from '../../api/address.js';
 import { setUpChangesQuery } from '../../api/audit-trail-queries.js';
 import { useBooks } from '../../api/books-queries.js';
+import layout from '../../ui/layout.module.css';
 import { Printed } from '../../ui/printed.js';
+import ruled from '../../ui/ruled.module.css';
 import type { ScreenProps } from '../../ui/screen-route.js';
 import { Empty, Sheet } from '../../ui/sheet.js';
+import styles from './changes-screen.module.css';
 import { Difference, when } from './trail.js';
 
 /** The audit trail: who changed what of the set-up, the latest first. */
@@ -33,7 +37,7 @@ export default function ChangesScreen({ slot }: ScreenProps) {
       aside="entries are never changed, so they are not here"
       tools={<Printed title="Changes of the set-up" dates={longDate(today)} read={whole} />}
     >
-      <div className="row" style={{ gap: 18, marginBottom: 8 }}>
+      <div className={clsx(layout.row, layout.wide, layout.belowClose)}>
         {[['', 'all'] as const, ...(Object.entries(SET_UP_SUBJECTS) as [SetUpSubject, string][])].map(
           ([key, label]) => (
             <button
@@ -59,7 +63,7 @@ export default function ChangesScreen({ slot }: ScreenProps) {
         <ChangesTable changes={changes} />
       )}
       {hasNextPage && (
-        <p style={{ marginTop: 10 }}>
+        <p className={layout.aboveClose}>
           <button className="act" type="button" disabled={isFetchingNextPage} onClick={() => void fetchNextPage()}>
             {isFetchingNextPage ? 'Reading …' : 'Earlier changes'}
           </button>
@@ -71,12 +75,12 @@ export default function ChangesScreen({ slot }: ScreenProps) {
 
 function ChangesTable({ changes }: { changes: readonly SetUpChangeResponse[] }) {
   return (
-    <table className="ruled">
+    <table className={ruled.table}>
       <thead>
         <tr>
-          <th style={{ width: 190 }}>When</th>
-          <th style={{ width: 130 }}>Who</th>
-          <th style={{ width: 240 }}>What</th>
+          <th className={styles.when}>When</th>
+          <th className={styles.who}>Who</th>
+          <th className={styles.what}>What</th>
           <th>From, to</th>
         </tr>
       </thead>

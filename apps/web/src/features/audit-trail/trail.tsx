@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { trailOfQuery } from '../../api/audit-trail-queries.js';
 import { useBooks } from '../../api/books-queries.js';
 import { ErrorMessage } from '../../ui/sheet.js';
+import styles from './trail.module.css';
 
 /** What became of one thing, told where the thing is; folded away until asked for. */
 export function Trail({ subject, object }: { subject: SetUpSubject; object: number }) {
@@ -12,13 +13,13 @@ export function Trail({ subject, object }: { subject: SetUpSubject; object: numb
   const [isOpen, setOpen] = useState(false);
   const { data, error } = useQuery({ ...trailOfQuery(organisation.id, subject, object), enabled: isOpen });
   return (
-    <div className="trail">
+    <div className={styles.trail}>
       <button className="act small" type="button" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
         What changed here
       </button>
       <ErrorMessage error={error} />
       {isOpen && data && (
-        <ul style={{ margin: '4px 0 0', paddingLeft: 16 }}>
+        <ul className={styles.list}>
           {data.map((change) => (
             <li key={change.id}>
               <span className="soft">

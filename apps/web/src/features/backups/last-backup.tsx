@@ -1,6 +1,8 @@
 import { paths } from '@just-ledger/contract';
 import { queryOptions, useQuery } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { api } from '../../api/request.js';
+import layout from '../../ui/layout.module.css';
 
 const backupsQuery = queryOptions({
   queryKey: ['backups'],
@@ -17,7 +19,7 @@ export function LastBackup() {
   const age = last === null ? undefined : Math.max(0, dataUpdatedAt - Date.parse(last));
   const isLate = failure !== null || (age !== undefined && age > 48 * HOUR);
   return (
-    <p className={isLate ? 'small brick' : 'small soft'} style={{ marginTop: 26 }}>
+    <p className={clsx(isLate ? 'small brick' : 'small soft', layout.aboveWide)}>
       {age === undefined
         ? 'No backup yet; the first one is made by itself in a moment.'
         : `Last backup ${told(age)}, verified; ${kept === 1 ? '1 is kept' : `${kept} are kept`}.`}

@@ -1,8 +1,11 @@
 import { FUND_RESTRICTIONS, type FundRestriction } from '@just-ledger/core';
 import { MenuItem, TextField } from '@mui/material';
+import { clsx } from 'clsx';
 import type { ReactNode } from 'react';
 import type { ProblemPlaces } from '../../api/problem-places.js';
+import layout from '../../ui/layout.module.css';
 import type { BeginAnswers } from './begin-answers.js';
+import styles from './begin.module.css';
 
 interface Props {
   readonly answers: BeginAnswers;
@@ -27,7 +30,7 @@ export function NamedEquity(props: Props) {
 /** Names what the fields under the kinds are for. */
 function Named({ what, children }: { what: string; children: ReactNode }) {
   return (
-    <fieldset className="named">
+    <fieldset className={styles.named}>
       <legend>{what}</legend>
       {children}
     </fieldset>
@@ -40,7 +43,7 @@ function Partners({ answers: { partners }, at, onChange }: Props) {
   return (
     <Named what="Partners, and what share of the result each has">
       {partners.map((partner, place) => (
-        <div key={place} className="row" style={{ flexWrap: 'nowrap', alignItems: 'flex-start' }}>
+        <div key={place} className={clsx(layout.row, layout.unwrapped, layout.fromTop)}>
           <TextField
             label={`Partner ${place + 1}`}
             value={partner.name}
@@ -51,7 +54,7 @@ function Partners({ answers: { partners }, at, onChange }: Props) {
             label="Share of the result"
             value={partner.share}
             onChange={(event) => set(place, { share: event.target.value.replace(/\D/g, '') })}
-            style={{ maxWidth: 150 }}
+            className={styles.partner}
             {...at(`partners.${place}.share`)}
           />
           <TakeAway
@@ -74,7 +77,7 @@ function ShareClasses({ answers: { shareClasses }, at, onChange }: Props) {
   return (
     <Named what="Classes of shares">
       {shareClasses.map((name, place) => (
-        <div key={place} className="row" style={{ flexWrap: 'nowrap' }}>
+        <div key={place} className={clsx(layout.row, layout.unwrapped)}>
           <TextField
             label={shareClasses.length === 1 ? 'Class of shares' : `Class of shares ${place + 1}`}
             value={name}
@@ -107,7 +110,7 @@ function Funds({ answers: { funds }, at, onChange }: Props) {
   return (
     <Named what="Funds, and for what each may be spent">
       {funds.map((fund, place) => (
-        <div key={place} className="row" style={{ flexWrap: 'nowrap', alignItems: 'flex-start' }}>
+        <div key={place} className={clsx(layout.row, layout.unwrapped, layout.fromTop)}>
           <TextField
             label={`Fund ${place + 1}`}
             value={fund.name}
@@ -119,7 +122,7 @@ function Funds({ answers: { funds }, at, onChange }: Props) {
             label="For what it may be spent"
             value={fund.restriction}
             onChange={(event) => set(place, { restriction: event.target.value as FundRestriction })}
-            style={{ maxWidth: 210 }}
+            className={styles.restriction}
           >
             {(Object.keys(FUND_RESTRICTIONS) as FundRestriction[]).map((key) => (
               <MenuItem key={key} value={key}>
@@ -147,11 +150,10 @@ function TakeAway({ what, isLast, onClick }: { what: string; isLast: boolean; on
   if (isLast) return null;
   return (
     <button
-      className="act small nowrap"
+      className={clsx(layout.above, 'act small nowrap')}
       type="button"
       aria-label={`Take ${what} away`}
       onClick={onClick}
-      style={{ marginTop: 18 }}
     >
       take away
     </button>

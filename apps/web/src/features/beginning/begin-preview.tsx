@@ -10,7 +10,12 @@ import {
   STATEMENT_WORDS,
   yearName,
 } from '@just-ledger/core';
+import { clsx } from 'clsx';
+import layout from '../../ui/layout.module.css';
+import sheetStyles from '../../ui/sheet.module.css';
+import statement from '../../ui/statement.module.css';
 import { type BeginAnswers, beginRequest } from './begin-answers.js';
+import styles from './begin.module.css';
 
 /** What the answers lead to: the first year, the opening balances, equity as its balance sheet will show it. */
 export function BeginPreview({ answers, dates }: { answers: BeginAnswers; dates: StartingDates | undefined }) {
@@ -23,14 +28,17 @@ export function BeginPreview({ answers, dates }: { answers: BeginAnswers; dates:
   const changeover = dates?.changeoverDate;
   const papers = papersToGather(answers.kind, changeover !== undefined).length;
   return (
-    <aside className="sheet statement begin-preview" aria-label="What this leads to">
+    <aside
+      className={clsx(sheetStyles.sheet, statement.statement, styles.beginPreview)}
+      aria-label="What this leads to"
+    >
       <hgroup>
         <h2>{answers.name.trim() || 'Your organisation'}</h2>
         <p>What this leads to</p>
       </hgroup>
       <table>
         <tbody>
-          <tr className="heading">
+          <tr className={statement.heading}>
             <td colSpan={2}>Time</td>
           </tr>
           <Row label="First fiscal year">
@@ -46,7 +54,7 @@ export function BeginPreview({ answers, dates }: { answers: BeginAnswers; dates:
           <Row label="Papers to gather">{papers}</Row>
           {chart && (
             <>
-              <tr className="heading">
+              <tr className={statement.heading}>
                 <td>{words.equity}</td>
                 <td className="num small">chart</td>
               </tr>
@@ -54,7 +62,7 @@ export function BeginPreview({ answers, dates }: { answers: BeginAnswers; dates:
                 .filter((proposed) => /^3/.test(proposed.number) && proposed.role !== 'income-summary')
                 .map((proposed) => (
                   <tr key={proposed.number}>
-                    <td className="item">{proposed.name}</td>
+                    <td className={statement.item}>{proposed.name}</td>
                     <td className="num soft">{proposed.number}</td>
                   </tr>
                 ))}
@@ -63,7 +71,7 @@ export function BeginPreview({ answers, dates }: { answers: BeginAnswers; dates:
               </Row>
             </>
           )}
-          <tr className="heading">
+          <tr className={statement.heading}>
             <td colSpan={2}>Words of the statements</td>
           </tr>
           <Row label="Result">
@@ -85,10 +93,8 @@ function chartOf(answers: BeginAnswers, dates: StartingDates | undefined): Start
 function Row({ label, children }: { label: string; children: React.ReactNode }) {
   return (
     <tr>
-      <td className="item">{label}</td>
-      <td className="num" style={{ whiteSpace: 'normal' }}>
-        {children}
-      </td>
+      <td className={statement.item}>{label}</td>
+      <td className={clsx(layout.wraps, 'num')}>{children}</td>
     </tr>
   );
 }

@@ -9,8 +9,11 @@ import { Checkbox, FormControlLabel, MenuItem, Radio, RadioGroup, TextField } fr
 import type { ReactNode } from 'react';
 import type { ProblemPlaces } from '../../api/problem-places.js';
 import { CurrencyField, MonthField } from '../../ui/choice-fields.js';
+import formStyles from '../../ui/form.module.css';
+import layout from '../../ui/layout.module.css';
 import { asksWhetherToGoBack, type BeginAnswers } from './begin-answers.js';
 import { NamedEquity } from './begin-equity.js';
+import styles from './begin-questions.module.css';
 
 const KIND_HINTS = {
   'sole-trader': 'one owner: capital, what is paid in and drawn',
@@ -59,7 +62,7 @@ export function BeginQuestions({
             <FormControlLabel
               key={kind}
               value={kind}
-              control={<Radio size="small" style={{ padding: '3px 9px' }} />}
+              control={<Radio size="small" className={styles.radio} />}
               label={
                 <>
                   {KIND_LABELS[kind]} <span className="soft small">{KIND_HINTS[kind]}</span>
@@ -71,7 +74,7 @@ export function BeginQuestions({
         {answers.starterChart && <NamedEquity answers={answers} at={at} onChange={onChange} />}
       </Question>
       <Question title="In which currency, and when does its year begin?">
-        <div className="particulars">
+        <div className={formStyles.particulars}>
           <CurrencyField
             label="Base currency"
             value={answers.baseCurrency}
@@ -97,7 +100,7 @@ export function BeginQuestions({
           <FormControlLabel value="no" control={<Radio size="small" />} label="No, it is new" />
         </RadioGroup>
         {answers.hadBooks ? (
-          <div className="particulars">
+          <div className={formStyles.particulars}>
             <MonthField
               label="First month to be written here"
               value={answers.firstMonth}
@@ -124,7 +127,7 @@ export function BeginQuestions({
             placeholder="10 June 2026"
             value={answers.foundedOn}
             onChange={(event) => onChange({ foundedOn: event.target.value })}
-            style={{ maxWidth: 260 }}
+            className={styles.answer}
             {...at('firstDay', 'the first year may be short')}
           />
         )}
@@ -141,7 +144,7 @@ export function BeginQuestions({
           >
             <FormControlLabel
               value="back"
-              control={<Radio size="small" style={{ padding: '3px 9px' }} />}
+              control={<Radio size="small" className={styles.radio} />}
               label={
                 <>
                   Go back to the year’s first month <span className="soft small">and write its entries here too</span>
@@ -150,7 +153,7 @@ export function BeginQuestions({
             />
             <FormControlLabel
               value="changeover"
-              control={<Radio size="small" style={{ padding: '3px 9px' }} />}
+              control={<Radio size="small" className={styles.radio} />}
               label={
                 <>
                   Start at {MONTH_NAMES[answers.firstMonth - 1]}{' '}
@@ -177,10 +180,10 @@ export function BeginQuestions({
 
 function Question({ title, hint, children }: { title: string; hint?: string; children: ReactNode }) {
   return (
-    <section style={{ marginBottom: 20 }}>
-      <h2 style={{ fontSize: 15 }}>{title}</h2>
+    <section className={layout.below}>
+      <h2 className={styles.question}>{title}</h2>
       {hint && <p className="soft small">{hint}</p>}
-      <div style={{ marginTop: 10 }}>{children}</div>
+      <div className={layout.aboveClose}>{children}</div>
     </section>
   );
 }

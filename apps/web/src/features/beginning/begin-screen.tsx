@@ -2,6 +2,7 @@ import { paths } from '@just-ledger/contract';
 import { parseCivilDate } from '@just-ledger/core';
 import { Button } from '@mui/material';
 import { useMutation, useQueryClient, useSuspenseQuery } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { useEffect, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { unfinishedStartQuery } from '../../api/begin-queries.js';
@@ -9,10 +10,13 @@ import { organisationsQuery } from '../../api/organisation-queries.js';
 import { problemPlaces } from '../../api/problem-places.js';
 import { api } from '../../api/request.js';
 import { useSession, useSignOut } from '../../api/session-queries.js';
+import layout from '../../ui/layout.module.css';
 import { ErrorMessage } from '../../ui/sheet.js';
+import sheetStyles from '../../ui/sheet.module.css';
 import { answersFrom, type BeginAnswers, beginRequest, datesOf } from './begin-answers.js';
 import { BeginPreview } from './begin-preview.js';
 import { BeginQuestions } from './begin-questions.js';
+import styles from './begin.module.css';
 
 /** So long after the last key the answers are kept, so that the start can be left at any point. */
 const KEEP_AFTER = 500;
@@ -76,9 +80,10 @@ export function BeginScreen() {
   };
   const { at, elsewhere } = problemPlaces(begin.error, placesOf(answers));
   return (
-    <main className="begin">
+    <main className={styles.begin}>
       <form
-        className="sheet"
+        data-sheet
+        className={clsx(sheetStyles.sheet, styles.sheet)}
         aria-label="New books"
         onSubmit={(event) => {
           event.preventDefault();
@@ -86,14 +91,14 @@ export function BeginScreen() {
         }}
       >
         <h1>{isResumed ? 'Go on where you left' : 'Whose books will you keep?'}</h1>
-        <p className="soft" style={{ margin: '4px 0 18px' }}>
+        <p className={clsx(layout.aboveClose, layout.below, 'soft')}>
           Only what the books cannot do without. Every answer can be changed later, as long as nothing posted depends
           on it.
         </p>
         <BeginQuestions answers={answers} today={today} at={at} onChange={change} />
         <ErrorMessage error={elsewhere} />
-        <div className="foot">
-          <div className="row">
+        <div className={styles.foot}>
+          <div className={layout.row}>
             <Button type="submit" variant="contained" disabled={begin.isPending}>
               Begin these books
             </Button>
@@ -107,7 +112,7 @@ export function BeginScreen() {
         </div>
       </form>
       <BeginPreview answers={answers} dates={dates} />
-      <p className="small soft row">
+      <p className={clsx(layout.row, 'small soft')}>
         <span>{person?.name}</span>
         <Link className="act" to="/from-archive">
           Books from an archive

@@ -2,6 +2,7 @@ import { type OrganisationResponse, paths } from '@just-ledger/contract';
 import { KIND_LABELS, starterChart } from '@just-ledger/core';
 import { Button } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { accountsQuery } from '../../api/account-queries.js';
@@ -9,6 +10,9 @@ import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
+import formStyles from '../../ui/form.module.css';
+import layout from '../../ui/layout.module.css';
+import notice from '../../ui/notice.module.css';
 import { ErrorMessage } from '../../ui/sheet.js';
 
 /** Takes the starter chart of the organisation's kind, while nothing has been posted; shows first what goes and comes. */
@@ -23,10 +27,10 @@ export function StarterAnew({ organisation }: { organisation: OrganisationRespon
   if (isPosted) return null;
   const coming = starterChart(organisation.kind).accounts.length;
   return (
-    <section style={{ marginTop: 26, maxWidth: 640 }} aria-label="Starter chart">
+    <section className={clsx(layout.aboveWide, formStyles.measure)} aria-label="Starter chart">
       <h2 className="minor">Chart of accounts</h2>
       {start.isSuccess ? (
-        <p className="told">
+        <p className={notice.done}>
           The chart of a {kind} stands.{' '}
           <Link className="act" to={address.href('chart')}>
             See it
@@ -34,11 +38,11 @@ export function StarterAnew({ organisation }: { organisation: OrganisationRespon
         </p>
       ) : isOpen ? (
         <>
-          <p style={{ margin: '6px 0 10px' }}>
+          <p className={clsx(layout.aboveClose, layout.belowClose)}>
             {accounts?.length ?? 0} accounts go, {coming} of the starter chart for a {kind} come. Nothing has been
             posted to them.
           </p>
-          <div className="row">
+          <div className={layout.row}>
             <Button variant="contained" disabled={start.isPending} onClick={() => start.mutate(undefined)}>
               Take the starter chart
             </Button>

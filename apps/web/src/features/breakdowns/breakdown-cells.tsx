@@ -1,6 +1,10 @@
 import type { BreakdownResponse } from '@just-ledger/contract';
 import { Autocomplete, InputBase } from '@mui/material';
-import type { KeyboardEvent } from 'react';
+import { clsx } from 'clsx';
+import cell from '../../ui/cell.module.css';
+import layout from '../../ui/layout.module.css';
+import grid from '../../ui/typed-grid.module.css';
+import styles from './breakdown-cells.module.css';
 
 /** The values that a line names: one field for each breakdown, by part of the value's name. */
 export function BreakdownCells({
@@ -8,7 +12,6 @@ export function BreakdownCells({
   values,
   line,
   onChange,
-  onKeyDown,
 }: {
   breakdowns: readonly BreakdownResponse[];
   /** Names of values by the name of their breakdown. */
@@ -16,16 +19,15 @@ export function BreakdownCells({
   /** The number of the line, for its labels. */
   line: number;
   onChange: (values: Record<string, string>) => void;
-  onKeyDown: (event: KeyboardEvent) => void;
 }) {
   return (
-    <div className="cell small soft row" style={{ gap: 18 }}>
+    <div className={clsx(grid.cell, layout.row, layout.wide, 'small soft')}>
       {breakdowns.map((breakdown) => (
-        <span key={breakdown.id} className="row" style={{ gap: 6, flexWrap: 'nowrap' }}>
+        <span key={breakdown.id} className={clsx(layout.row, layout.unwrapped)}>
           {breakdown.name}:
           <Autocomplete
             size="small"
-            style={{ width: 210 }}
+            className={styles.value}
             options={breakdown.values.filter((value) => value.active && !value.heading).map((value) => value.name)}
             value={values[breakdown.name] || null}
             onChange={(_, name) => onChange({ ...values, [breakdown.name]: name ?? '' })}
@@ -37,13 +39,12 @@ export function BreakdownCells({
             renderInput={({ slotProps }) => (
               <InputBase
                 {...slotProps.input}
+                className={cell.cell}
                 fullWidth
                 placeholder="which?"
-                onKeyDown={onKeyDown}
                 inputProps={{
                   ...slotProps.htmlInput,
                   'aria-label': `${breakdown.name}, line ${line}`,
-                  style: { padding: '1px 0', fontSize: 12.5 },
                 }}
               />
             )}

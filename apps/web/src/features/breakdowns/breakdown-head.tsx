@@ -1,13 +1,17 @@
 import { type BreakdownResponse, ChangeBreakdownRequest, paths } from '@just-ledger/contract';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { CheckInput, ChoiceInput, TextInput } from '../../ui/form-fields.js';
 import { FormFoot } from '../../ui/form-foot.js';
+import formStyles from '../../ui/form.module.css';
+import layout from '../../ui/layout.module.css';
 import { RequestForm } from '../../ui/request-form.js';
 import { ErrorMessage } from '../../ui/sheet.js';
 import { Trail } from '../audit-trail/trail.js';
+import styles from './breakdown-head.module.css';
 
 /** A breakdown's own particulars, in a sentence; written in its place. */
 export function BreakdownHead({ breakdown }: { breakdown: BreakdownResponse }) {
@@ -15,7 +19,7 @@ export function BreakdownHead({ breakdown }: { breakdown: BreakdownResponse }) {
   const needed = breakdown.requiredBy.length;
   return (
     <>
-      <div className="row" style={{ alignItems: 'baseline', gap: 14 }}>
+      <div className={clsx(layout.row, layout.wide, styles.head)}>
         <h2>{breakdown.name}</h2>
         <span className="soft">
           {breakdown.selfBalancing ? 'each value balances by itself' : 'values need not balance'}
@@ -40,7 +44,7 @@ function HeadForm({ breakdown, onDone }: { breakdown: BreakdownResponse; onDone:
   return (
     <>
       <RequestForm
-        className="measure"
+        className={formStyles.measure}
         of={ChangeBreakdownRequest}
         label={`Change ${name}`}
         values={{ name, selfBalancing, usualValue: usualValue ?? '' }}
@@ -62,7 +66,7 @@ function HeadForm({ breakdown, onDone }: { breakdown: BreakdownResponse; onDone:
           </>
         )}
       >
-        <div className="particulars">
+        <div className={formStyles.particulars}>
           <TextInput name="name" label="Name" autoFocus required />
           <ChoiceInput
             name="usualValue"

@@ -1,7 +1,10 @@
 import { type AccountResponse, type BreakdownResponse } from '@just-ledger/contract';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { Allowed } from '../../ui/allowed.js';
+import ruled from '../../ui/ruled.module.css';
+import styles from './breakdown-values.module.css';
 import { ValueForm } from './value-form.js';
 
 /** The values of a breakdown as a ruled, indented list, with a line for the next one at its foot. */
@@ -22,22 +25,20 @@ export function BreakdownValues({
   };
   const columns = hasFunds ? 4 : 3;
   return (
-    <table className="ruled" style={{ maxWidth: 860 }}>
+    <table className={clsx(ruled.table, styles.values)}>
       <thead>
         <tr>
           <th>Value</th>
-          {hasFunds && <th style={{ width: 260 }}>Its balance is kept on</th>}
-          <th className="num" style={{ width: 110 }}>
-            Posted lines
-          </th>
-          <th style={{ width: 130 }}>
+          {hasFunds && <th className={styles.balanceAccount}>Its balance is kept on</th>}
+          <th className={clsx(styles.postedLines, 'num')}>Posted lines</th>
+          <th className={styles.changing}>
             <span className="visually-hidden">Change</span>
           </th>
         </tr>
       </thead>
       <tbody>
         {breakdown.values.map((value) => [
-          <tr key={value.id} className={open === value.id ? 'chosen' : ''}>
+          <tr key={value.id} className={open === value.id ? ruled.chosen : ''}>
             <td style={{ paddingLeft: 8 + value.depth * 18 }} className={value.heading ? 'strong' : ''}>
               {value.name}
               {!value.active && <span className="soft small"> · retired</span>}
@@ -57,7 +58,7 @@ export function BreakdownValues({
             </td>
           </tr>,
           open === value.id && (
-            <tr key={`${value.id} form`} className="chosen">
+            <tr key={`${value.id} form`} className={ruled.chosen}>
               <td colSpan={columns}>
                 <ValueForm
                   breakdown={breakdown}

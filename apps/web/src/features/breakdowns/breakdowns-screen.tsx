@@ -1,11 +1,13 @@
 import { type BreakdownResponse } from '@just-ledger/contract';
 import { useSuspenseQuery } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { accountsQuery } from '../../api/account-queries.js';
 import { useBooks } from '../../api/books-queries.js';
 import { breakdownsQuery } from '../../api/breakdown-queries.js';
 import { Allowed } from '../../ui/allowed.js';
 import { FilesLink } from '../../ui/files-link.js';
+import layout from '../../ui/layout.module.css';
 import { Empty, Sheet } from '../../ui/sheet.js';
 import { BreakdownHead } from './breakdown-head.js';
 import { BreakdownValues } from './breakdown-values.js';
@@ -49,7 +51,7 @@ export default function BreakdownsScreen() {
         </Empty>
       )}
       {breakdowns.map((one: BreakdownResponse) => (
-        <section key={one.id} aria-label={one.name} style={{ margin: '10px 0 26px' }}>
+        <section key={one.id} aria-label={one.name} className={clsx(layout.aboveClose, layout.below)}>
           <BreakdownHead breakdown={one} />
           <BreakdownValues breakdown={one} accounts={accounts} />
         </section>

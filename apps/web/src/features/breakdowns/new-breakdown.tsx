@@ -4,6 +4,8 @@ import { useBooks } from '../../api/books-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { TextInput } from '../../ui/form-fields.js';
+import formStyles from '../../ui/form.module.css';
+import layout from '../../ui/layout.module.css';
 import { RequestForm } from '../../ui/request-form.js';
 
 /** Adds a breakdown by its name. */
@@ -12,7 +14,7 @@ export function NewBreakdown({ onDone }: { onDone: () => void }) {
   const add = useOrganisationMutation((body: BreakdownRequest) => api.post(paths.breakdowns(organisation.id), body));
   return (
     <RequestForm
-      className="in-line"
+      className={formStyles.inLine}
       of={BreakdownRequest}
       label="Add a breakdown"
       values={{ name: '' }}
@@ -22,7 +24,7 @@ export function NewBreakdown({ onDone }: { onDone: () => void }) {
         onDone();
       }}
       foot={({ isPending }) => (
-        <div className="row">
+        <div className={layout.row}>
           <Button type="submit" variant="contained" disabled={isPending}>
             Add
           </Button>

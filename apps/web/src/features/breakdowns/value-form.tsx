@@ -11,6 +11,8 @@ import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
 import { CheckInput, ChoiceInput, TextInput } from '../../ui/form-fields.js';
+import formStyles from '../../ui/form.module.css';
+import layout from '../../ui/layout.module.css';
 import { OpenYearsNote } from '../../ui/open-years-note.js';
 import { RequestForm } from '../../ui/request-form.js';
 import { ErrorMessage } from '../../ui/sheet.js';
@@ -39,7 +41,7 @@ export function ValueForm({
   const hasFunds = organisation.kind === 'non-profit';
   return (
     <RequestForm
-      className="in-line"
+      className={formStyles.inLine}
       of={BreakdownValueRequest}
       label={value ? `Change ${value.name}` : `Add a value to ${breakdown.name}`}
       values={{
@@ -56,7 +58,7 @@ export function ValueForm({
       foot={({ isPending }) => (
         <>
           <Allowed>
-            <span className="row">
+            <span className={layout.row}>
               <Button type="submit" variant={value ? 'contained' : 'outlined'} disabled={isPending}>
                 {value ? 'Save' : 'Add'}
               </Button>

@@ -1,6 +1,10 @@
 import { type ClosingRehearsalResponse } from '@just-ledger/contract';
 import { type CurrencyCode, longDate, parseCivilDate } from '@just-ledger/core';
+import { clsx } from 'clsx';
+import layout from '../../ui/layout.module.css';
 import { shown } from '../../ui/money.js';
+import ruled from '../../ui/ruled.module.css';
+import sheetStyles from '../../ui/sheet.module.css';
 import { EntryLinks } from './entry-links.js';
 
 /** Where the closing entries lead: temporary accounts at zero, the trial balance after them, what is to be looked at. */
@@ -13,13 +17,13 @@ export function AfterClosing({
 }) {
   const { rows, totalDebit, totalCredit } = rehearsal.postClosingTrialBalance;
   return (
-    <section className="sheet" aria-label="Trial balance afterwards" tabIndex={0}>
+    <section data-sheet className={sheetStyles.sheet} aria-label="Trial balance afterwards" tabIndex={0}>
       <div>
         <h2>Trial balance afterwards</h2>
         <p className="soft small">post-closing, {longDate(parseCivilDate(rehearsal.date))}</p>
       </div>
       {rehearsal.remarks.length > 0 && (
-        <div style={{ margin: '8px 0 14px' }}>
+        <div className={clsx(layout.aboveClose, layout.below)}>
           <h2 className="minor">Before posting</h2>
           {rehearsal.remarks.map((remark) => (
             <p key={remark.message} className={remark.blocks ? 'brick' : 'brass'}>
@@ -28,7 +32,7 @@ export function AfterClosing({
           ))}
         </div>
       )}
-      <table className="ruled tight">
+      <table className={clsx(ruled.table, ruled.tight)}>
         <thead>
           <tr>
             <th colSpan={2}>Account</th>
@@ -47,8 +51,8 @@ export function AfterClosing({
           ))}
         </tbody>
         <tfoot>
-          <tr className="sums">
-            <td colSpan={2} style={{ borderTop: 0 }} />
+          <tr className={ruled.sums}>
+            <td colSpan={2} className={ruled.blank} />
             <td className="num">{shown(totalDebit, currency)}</td>
             <td className="num">{shown(totalCredit, currency)}</td>
           </tr>

@@ -1,9 +1,14 @@
 import { type ClosingRehearsalResponse } from '@just-ledger/contract';
 import { type CivilDate, daysBetween, longDate, parseCivilDate } from '@just-ledger/core';
 import { Button, TextField } from '@mui/material';
-import { useEffect, useState } from 'react';
+import { clsx } from 'clsx';
+import { useState } from 'react';
 import { useAddress } from '../../api/address.js';
+import { useBooks } from '../../api/books-queries.js';
 import { Allowed } from '../../ui/allowed.js';
+import layout from '../../ui/layout.module.css';
+import { useCommitKey } from '../../ui/use-commit-key.js';
+import styles from './close-year.module.css';
 import { isBlocked } from './is-blocked.js';
 
 /** Closes the year. One that has not ended yet asks first, in words; the same key again is no answer to that. */
@@ -19,25 +24,20 @@ export function CloseYear({
   onClose: () => void;
 }) {
   const address = useAddress();
+  const { may } = useBooks();
   const [typed, setTyped] = useState<string>();
   const end = parseCivilDate(rehearsal.date);
   const isRunning = end >= today;
   const count = rehearsal.entries.length;
   const isBarred = isBlocked(rehearsal) || isClosing;
   const ask = (): void => (isRunning ? setTyped((before) => before ?? '') : onClose());
-  useEffect(() => {
-    const press = (event: KeyboardEvent): void => {
-      if (event.key === 'Enter' && (event.ctrlKey || event.metaKey) && !event.repeat)
-        document.getElementById('post-closing')?.click();
-    };
-    window.addEventListener('keydown', press);
-    return () => window.removeEventListener('keydown', press);
-  }, []);
-  if (isRunning && typed !== undefined) {
+  const isAsking = isRunning && typed !== undefined;
+  useCommitKey(ask, !isAsking && !isBarred && may('approver'));
+  if (isAsking) {
     return (
       <form
-        className="stack"
-        style={{ gap: 8 }}
+        className={layout.stack}
+
         onSubmit={(event) => {
           event.preventDefault();
           if (typed.trim() === rehearsal.yearName && !isBarred) onClose();
@@ -47,12 +47,12 @@ export function CloseYear({
           {rehearsal.yearName} runs until {longDate(end)}, {daysBetween(today, end)} days from today. Closing it now
           locks it to its end. To close it all the same, write {rehearsal.yearName}:
         </p>
-        <div className="row">
+        <div className={layout.row}>
           <TextField
             autoFocus
             value={typed}
             onChange={(event) => setTyped(event.target.value)}
-            style={{ width: 120 }}
+            className={styles.day}
             slotProps={{ htmlInput: { 'aria-label': `Write ${rehearsal.yearName} to close it before its end` } }}
           />
           <Button type="submit" variant="contained" disabled={typed.trim() !== rehearsal.yearName || isBarred}>
@@ -66,13 +66,11 @@ export function CloseYear({
     );
   }
   return (
-    <div className="row">
+    <div className={layout.row}>
       <Allowed isTold>
-        <Button id="post-closing" variant="contained" disabled={isBarred} onClick={ask}>
+        <Button variant="contained" disabled={isBarred} onClick={ask}>
           {count > 1 ? `Post all ${count}` : count === 1 ? 'Post it' : 'Close the year'}&nbsp;
-          <span className="small" style={{ fontWeight: 400 }}>
-            Ctrl Enter
-          </span>
+          <span className={clsx(styles.keys, 'small')}>Ctrl Enter</span>
         </Button>
       </Allowed>
       <Button variant="outlined" onClick={() => address.go('months')}>

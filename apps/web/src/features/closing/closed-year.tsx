@@ -1,7 +1,9 @@
 import { type ClosingRehearsalResponse } from '@just-ledger/contract';
 import { dayOf, longDate } from '@just-ledger/core';
+import { clsx } from 'clsx';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
+import layout from '../../ui/layout.module.css';
 import { Reopen } from './reopen.js';
 
 /** A closed year: who closed it and when, and how it is opened again. */
@@ -9,7 +11,7 @@ export function ClosedYear({ rehearsal }: { rehearsal: ClosingRehearsalResponse 
   const address = useAddress();
   const { posted, entries, year, yearName } = rehearsal;
   return (
-    <div className="stack" style={{ gap: 8, marginBottom: 8 }}>
+    <div className={clsx(layout.stack, layout.belowClose)}>
       <p role="status">
         {yearName} is closed and locked.
         {posted && (

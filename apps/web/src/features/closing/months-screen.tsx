@@ -2,6 +2,7 @@ import { paths, type PeriodResponse } from '@just-ledger/contract';
 import { dayOf, shortDate } from '@just-ledger/core';
 import { TextField } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
@@ -10,7 +11,10 @@ import { proofsQuery } from '../../api/proof-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
+import layout from '../../ui/layout.module.css';
+import ruled from '../../ui/ruled.module.css';
 import { ErrorMessage, Sheet } from '../../ui/sheet.js';
+import styles from './months-screen.module.css';
 import { Reopen } from './reopen.js';
 
 /** The months of the year: what was posted, whether the proofs hold at their end, and their locks. */
@@ -30,7 +34,7 @@ export default function MonthsScreen() {
         </Link>
       }
     >
-      <table className="ruled" style={{ maxWidth: 900 }}>
+      <table className={clsx(ruled.table, styles.months)}>
         <thead>
           <tr>
             <th>Month</th>
@@ -63,7 +67,7 @@ function Month({ period, isPast, isClosed }: { period: PeriodResponse; isPast: b
   const failing = data?.proofs.filter((proof) => !proof.holds).length ?? 0;
   return (
     <tr>
-      <td style={{ textTransform: 'capitalize' }}>{period.name}</td>
+      <td className={styles.name}>{period.name}</td>
       <td className="num">{period.entries}</td>
       <td className={failing ? 'brick' : 'soft'}>
         {period.locked
@@ -83,8 +87,8 @@ function Month({ period, isPast, isClosed }: { period: PeriodResponse; isPast: b
         {period.locked ? (
           isUnlocking ? (
             <form
-              className="row"
-              style={{ justifyContent: 'flex-end' }}
+              className={clsx(layout.row, layout.toEnd)}
+
               onSubmit={(event) => {
                 event.preventDefault();
                 unlock.mutate(undefined, {
@@ -100,7 +104,7 @@ function Month({ period, isPast, isClosed }: { period: PeriodResponse; isPast: b
                 placeholder="why?"
                 value={reason}
                 onChange={(event) => setReason(event.target.value)}
-                style={{ width: 180 }}
+                className={styles.reason}
                 slotProps={{ htmlInput: { 'aria-label': `Why ${period.name} is unlocked` } }}
               />
               <button className="act" type="submit" disabled={reason.trim() === ''}>

@@ -1,11 +1,14 @@
 import { paths } from '@just-ledger/contract';
 import { Button, TextField } from '@mui/material';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
+import layout from '../../ui/layout.module.css';
 import { ErrorMessage } from '../../ui/sheet.js';
+import styles from './reopen.module.css';
 
 /** Opens a closed year again, with a reason that is kept. */
 export function Reopen({ year, name }: { year: string; name: string }) {
@@ -14,8 +17,8 @@ export function Reopen({ year, name }: { year: string; name: string }) {
   const reopen = useOrganisationMutation(() => api.post(paths.reopening(organisation.id, year), { reason }));
   return (
     <form
-      className="row"
-      style={{ marginTop: 18 }}
+      className={clsx(layout.row, layout.above)}
+
       onSubmit={(event) => {
         event.preventDefault();
         reopen.mutate(undefined);
@@ -29,7 +32,7 @@ export function Reopen({ year, name }: { year: string; name: string }) {
         placeholder="why?"
         value={reason}
         onChange={(event) => setReason(event.target.value)}
-        style={{ width: 220 }}
+        className={styles.reason}
         slotProps={{ htmlInput: { 'aria-label': 'Why the year is reopened' } }}
       />
       <Allowed isTold>

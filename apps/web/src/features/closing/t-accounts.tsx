@@ -1,9 +1,13 @@
 import type { ClosingRehearsalResponse } from '@just-ledger/contract';
 import { type CurrencyCode, minor, parseAmount } from '@just-ledger/core';
 import { useSuspenseQuery } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { accountsQuery } from '../../api/account-queries.js';
 import { useBooks } from '../../api/books-queries.js';
+import layout from '../../ui/layout.module.css';
 import { displayed } from '../../ui/own-ways.js';
+import sheetStyles from '../../ui/sheet.module.css';
+import styles from './t-accounts.module.css';
 
 /** Each touched account as a T, its new lines in green, its end below. */
 export function TAccounts({ rehearsal, currency }: { rehearsal: ClosingRehearsalResponse; currency: CurrencyCode }) {
@@ -26,7 +30,7 @@ export function TAccounts({ rehearsal, currency }: { rehearsal: ClosingRehearsal
   const atZero = temporary.filter(([number]) => ends.get(number) === 0).length;
   const write = (amount: number): string => (amount === 0 ? '' : displayed(minor(Math.abs(amount)), currency));
   return (
-    <section className="sheet" aria-label="Accounts run to zero" tabIndex={0}>
+    <section data-sheet className={sheetStyles.sheet} aria-label="Accounts run to zero" tabIndex={0}>
       <div>
         <h2>Temporary accounts run to zero</h2>
         <p className="soft small">
@@ -34,14 +38,7 @@ export function TAccounts({ rehearsal, currency }: { rehearsal: ClosingRehearsal
           {temporary.length > 0 && ` · ${atZero} of ${temporary.length} accounts end at zero`}
         </p>
       </div>
-      <div
-        style={{
-          display: 'grid',
-          gridTemplateColumns: 'repeat(auto-fill, minmax(min(100%, 190px), 1fr))',
-          gap: '14px 18px',
-          marginTop: 10,
-        }}
-      >
+      <div className={clsx(layout.aboveClose, styles.accounts)}>
         {[...lines].map(([number, { name, amounts }]) => {
           const start = before(number, amounts);
           const end = ends.get(number) ?? 0;
@@ -52,16 +49,16 @@ export function TAccounts({ rehearsal, currency }: { rehearsal: ClosingRehearsal
             </>
           );
           return (
-            <table className="t-account" key={number}>
+            <table className={styles.tAccount} key={number}>
               <caption>
                 {number} {name}
               </caption>
               <tbody>
                 {start !== 0 && <tr>{cells(start)}</tr>}
                 {amounts.map((amount, index) => (
-                  <tr key={index}>{cells(amount, 'new')}</tr>
+                  <tr key={index}>{cells(amount, styles.added)}</tr>
                 ))}
-                <tr className="soft" style={{ borderTop: '1px solid var(--rule)' }}>
+                <tr className={clsx(styles.end, 'soft')}>
                   {end === 0 ? (
                     <>
                       <td>0.00</td>

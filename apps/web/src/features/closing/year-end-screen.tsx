@@ -1,12 +1,14 @@
 import { paths } from '@just-ledger/contract';
 import { isClosingForm, longDate, parseCivilDate } from '@just-ledger/core';
 import { useSuspenseQuery } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { useAddress, useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { rehearsalQuery } from '../../api/closing-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
+import layout from '../../ui/layout.module.css';
 import { Empty, ErrorMessage, Sheet } from '../../ui/sheet.js';
 import { AfterClosing } from './after-closing.js';
 import { CloseYear } from './close-year.js';
@@ -14,6 +16,7 @@ import { ClosedYear } from './closed-year.js';
 import { ClosingEntries } from './closing-entries.js';
 import { isBlocked } from './is-blocked.js';
 import { TAccounts } from './t-accounts.js';
+import styles from './year-end.module.css';
 
 /**
  * The closing rehearsal: entries left, temporary accounts running to zero, the trial balance they lead to. Once they are
@@ -39,7 +42,7 @@ export default function YearEndScreen() {
   });
   const end = parseCivilDate(rehearsal.date);
   return (
-    <div className="list-and-one year-end">
+    <div className={styles.yearEnd}>
       <Sheet
         title={`Closing entries ${rehearsal.yearName}`}
         foot={
@@ -59,7 +62,7 @@ export default function YearEndScreen() {
         ) : (
           <>
             <p className="soft small">dated {longDate(end)}; nothing is posted until you say so</p>
-            <div className="row small" style={{ margin: '6px 0' }}>
+            <div className={clsx(layout.row, layout.aboveClose, layout.belowClose, 'small')}>
               {(
                 [
                   ['', 'as the chart says'],

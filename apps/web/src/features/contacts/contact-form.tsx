@@ -1,10 +1,12 @@
 import { ContactRequest, type ContactResponse, paths } from '@just-ledger/contract';
 import { CONTACT_DETAILS, CONTACT_ROLES, printedIban, textsOr } from '@just-ledger/core';
+import { clsx } from 'clsx';
 import { useBooks } from '../../api/books-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { CheckInput, CurrencyInput, TextDetailInputs, TextInput, WordsInput } from '../../ui/form-fields.js';
 import { FormFoot } from '../../ui/form-foot.js';
+import formStyles from '../../ui/form.module.css';
 import { RequestForm } from '../../ui/request-form.js';
 import { ErrorMessage } from '../../ui/sheet.js';
 
@@ -46,11 +48,11 @@ export function ContactForm({
         </>
       )}
     >
-      <div className="particulars">
-        <TextInput className="wide" name="name" label="Name" required autoFocus={!contact} />
+      <div className={formStyles.particulars}>
+        <TextInput className={formStyles.wide} name="name" label="Name" required autoFocus={!contact} />
         <TextInput name="number" label="Number" hint={contact ? undefined : 'the next one if left empty'} />
         <TextInput name="terms" label="Terms" hint="30, or 10 after month end" />
-        <fieldset className="wide bare">
+        <fieldset className={clsx(formStyles.wide, formStyles.bare)}>
           <legend className="soft small">Roles</legend>
           <WordsInput name="roles" words={CONTACT_ROLES} />
         </fieldset>
@@ -60,7 +62,7 @@ export function ContactForm({
         <TextInput name="bank.bic" label="BIC" />
         <TextInput name="bank.accountNumber" label="Account number, without IBAN" />
         <TextInput name="bank.holder" label="Account holder, if another" />
-        <CheckInput name="active" label="in use" className="wide" />
+        <CheckInput name="active" label="in use" className={formStyles.wide} />
       </div>
     </RequestForm>
   );

@@ -1,8 +1,10 @@
 import type { ContactResponse } from '@just-ledger/contract';
-import { useVirtualizer } from '@tanstack/react-virtual';
-import { type KeyboardEvent, useRef } from 'react';
+import { clsx } from 'clsx';
+import layout from '../../ui/layout.module.css';
+import { VirtualList } from '../../ui/virtual-list.js';
+import styles from './contact-list.module.css';
 
-/** The contacts that were asked for, by keyboard and pointer; only those in sight are drawn. */
+/** The contacts that were asked for, by keyboard and pointer. */
 export function ContactList({
   contacts,
   chosen,
@@ -12,53 +14,24 @@ export function ContactList({
   chosen: string;
   onChoose: (id: string) => void;
 }) {
-  const scroller = useRef<HTMLDivElement>(null);
-  const virtual = useVirtualizer({
-    count: contacts.length,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => 29,
-    overscan: 20,
-    getItemKey: (at) => contacts[at]?.id ?? at,
-  });
-  const onKey = (event: KeyboardEvent, at: number): void => {
-    const step = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
-    const next = contacts[at + step];
-    if (step === 0 || !next) return;
-    event.preventDefault();
-    virtual.scrollToIndex(at + step);
-    setTimeout(() => scroller.current?.querySelector<HTMLElement>(`[data-contact="${next.id}"]`)?.focus());
-  };
   return (
-    <div ref={scroller} role="list" style={{ overflow: 'auto', flex: 1, minHeight: 140 }}>
-      <div style={{ height: virtual.getTotalSize(), position: 'relative' }} role="presentation">
-        {virtual.getVirtualItems().map(({ key, index, start }) => {
-          const one = contacts[index];
-          if (!one) return null;
-          return (
-            <div
-              key={key}
-              role="listitem"
-              style={{ position: 'absolute', insetInline: 0, transform: `translateY(${start}px)` }}
-            >
-              <button
-                type="button"
-                data-contact={one.id}
-                className={chosen === String(one.id) ? 'plain contact-row chosen' : 'plain contact-row'}
-                aria-current={chosen === String(one.id)}
-                onClick={() => onChoose(String(one.id))}
-                onKeyDown={(event) => onKey(event, index)}
-              >
-                <span className="soft">{one.number}</span>
-                <span className="clip">{one.name}</span>
-                <span className="soft small clip">
-                  {one.mergedInto === null ? one.roles.join(', ') : 'merged into another'}
-                </span>
-                <span className="soft small num">{one.terms ?? ''}</span>
-              </button>
-            </div>
-          );
-        })}
-      </div>
-    </div>
+    <VirtualList items={contacts} keyOf={({ id }) => String(id)}>
+      {({ id, number, name, roles, mergedInto, terms }) => (
+        <button
+          type="button"
+          data-key={id}
+          className={clsx(styles.contactRow, chosen === String(id) && styles.chosen, 'plain')}
+          aria-current={chosen === String(id)}
+          onClick={() => onChoose(String(id))}
+        >
+          <span className="soft">{number}</span>
+          <span className={layout.clip}>{name}</span>
+          <span className={clsx(layout.clip, 'soft small')}>
+            {mergedInto === null ? roles.join(', ') : 'merged into another'}
+          </span>
+          <span className="soft small num">{terms ?? ''}</span>
+        </button>
+      )}
+    </VirtualList>
   );
 }

@@ -1,10 +1,13 @@
 import { type ContactResponse, paths } from '@just-ledger/contract';
 import { Autocomplete, Button, TextField } from '@mui/material';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
+import layout from '../../ui/layout.module.css';
 import { ErrorMessage } from '../../ui/sheet.js';
+import styles from './contact-merge.module.css';
 
 /** Lets another contact take the place of a duplicate, after saying what that does. */
 export function ContactMerge({
@@ -24,7 +27,7 @@ export function ContactMerge({
   );
   if (!isOpen) {
     return (
-      <p className="small" style={{ marginBottom: 8 }}>
+      <p className={clsx(layout.belowClose, 'small')}>
         <button className="act small" type="button" onClick={() => setOpen(true)}>
           This is the same as another contact
         </button>
@@ -33,7 +36,7 @@ export function ContactMerge({
   }
   const lines = contact.lines === 1 ? '1 posted line counts' : `${contact.lines} posted lines count`;
   return (
-    <div style={{ borderTop: '1px solid var(--rule)', padding: '12px 0' }}>
+    <div className={styles.merge}>
       <Autocomplete
         options={contacts.filter((one) => one.id !== contact.id && one.mergedInto === null)}
         getOptionLabel={(contact) => `${contact.number} ${contact.name}`}
@@ -44,13 +47,13 @@ export function ContactMerge({
         renderInput={(params) => <TextField {...params} label="The contact that stays" autoFocus />}
       />
       {into && (
-        <p style={{ margin: '10px 0' }}>
+        <p className={clsx(layout.aboveClose, layout.belowClose)}>
           {lines} with {into.name} from now on; what was posted stays as it is. {contact.name} is named no more, and
           its name leads to {into.name}. This cannot be undone.
         </p>
       )}
       <ErrorMessage error={merge.error} />
-      <div className="row" style={{ marginTop: 8 }}>
+      <div className={clsx(layout.row, layout.aboveClose)}>
         <Button
           variant="contained"
           disabled={!into || merge.isPending}

@@ -1,5 +1,6 @@
 import type { ContactResponse } from '@just-ledger/contract';
 import { Allowed } from '../../ui/allowed.js';
+import notice from '../../ui/notice.module.css';
 import { Sheet } from '../../ui/sheet.js';
 import { Trail } from '../audit-trail/trail.js';
 import { ContactForm } from './contact-form.js';
@@ -29,7 +30,7 @@ export function ContactSheet({
       }
     >
       {into ? (
-        <p className="told">
+        <p className={notice.done}>
           Merged into {into.number} {into.name}: what was posted on it counts there, and its name leads there.
         </p>
       ) : (

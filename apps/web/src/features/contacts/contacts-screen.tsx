@@ -1,15 +1,19 @@
 import { CONTACT_ROLES, longDate } from '@just-ledger/core';
 import { TextField } from '@mui/material';
 import { useSuspenseQuery } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { contactsQuery } from '../../api/contact-queries.js';
 import { Allowed } from '../../ui/allowed.js';
 import { FilesLink } from '../../ui/files-link.js';
+import layout from '../../ui/layout.module.css';
 import { Printed, PrintedRows } from '../../ui/printed.js';
-import { Empty, Pane, Sheet } from '../../ui/sheet.js';
+import { Empty, Pane, Panes, Sheet } from '../../ui/sheet.js';
+import sheetStyles from '../../ui/sheet.module.css';
 import { ContactList } from './contact-list.js';
 import { ContactSheet } from './contact-sheet.js';
+import styles from './contacts-screen.module.css';
 
 /** Customers, suppliers, members, employees, authorities: a list, and one of them beside it. */
 export default function ContactsScreen() {
@@ -29,8 +33,8 @@ export default function ContactsScreen() {
   );
   const one = contacts.find((contact) => String(contact.id) === chosen);
   return (
-    <div className="list-and-one">
-      <div className="place">
+    <Panes>
+      <Pane>
         <Sheet
           title="Contacts"
           aside={`${contacts.filter((contact) => contact.active).length.toLocaleString('en')} in use`}
@@ -60,12 +64,12 @@ export default function ContactsScreen() {
             </>
           }
         >
-          <div className="row" style={{ marginBottom: 8, gap: '6px 12px' }}>
+          <div className={clsx(layout.row, layout.belowClose, styles.tools)}>
             <TextField
               placeholder="name, number, IBAN"
               value={find}
               onChange={(event) => setFind(event.target.value)}
-              style={{ width: 136 }}
+              className={styles.role}
               slotProps={{ htmlInput: { 'aria-label': 'Find a contact' } }}
             />
             {['', ...CONTACT_ROLES, 'retired'].map((key) => (
@@ -95,12 +99,12 @@ export default function ContactsScreen() {
               </p>
             </Empty>
           ) : wanted.length === 0 ? (
-            <p className="empty">No contact fits.</p>
+            <p className={sheetStyles.empty}>No contact fits.</p>
           ) : (
             <ContactList contacts={wanted} chosen={chosen} onChoose={choose} />
           )}
         </Sheet>
-      </div>
+      </Pane>
       {(one || chosen === 'new') && (
         <Pane>
           <ContactSheet
@@ -112,6 +116,6 @@ export default function ContactsScreen() {
           />
         </Pane>
       )}
-    </div>
+    </Panes>
   );
 }

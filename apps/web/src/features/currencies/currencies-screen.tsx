@@ -1,6 +1,7 @@
 import { type CurrencyResponse, type ExchangeRateResponse } from '@just-ledger/contract';
 import { type CivilDate, dayBefore, daysBetween, parseCivilDate, shortDate } from '@just-ledger/core';
 import { useSuspenseQuery } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { accountsQuery } from '../../api/account-queries.js';
 import { useSheetParam } from '../../api/address.js';
@@ -9,7 +10,9 @@ import { currenciesQuery } from '../../api/currency-queries.js';
 import { Allowed } from '../../ui/allowed.js';
 import { currencyName } from '../../ui/choice-fields.js';
 import { FilesLink } from '../../ui/files-link.js';
-import { Empty, Pane, Sheet } from '../../ui/sheet.js';
+import layout from '../../ui/layout.module.css';
+import { Empty, Pane, Panes, Sheet } from '../../ui/sheet.js';
+import styles from './currencies.module.css';
 import { CurrencySheet } from './currency-sheet.js';
 import { NewCurrency } from './new-currency.js';
 
@@ -22,8 +25,8 @@ export default function CurrenciesScreen() {
   const [isAdding, setAdding] = useState(false);
   const one = currencies.find(({ currency }) => currency === chosen);
   return (
-    <div className="list-and-one">
-      <div className="place">
+    <Panes>
+      <Pane>
         <Sheet
           title="Currencies"
           aside={`beside ${organisation.baseCurrency}`}
@@ -63,7 +66,7 @@ export default function CurrenciesScreen() {
           ) : (
             currencies.length > 0 && (
               <>
-                <div className="currency-row soft small" aria-hidden="true" style={{ padding: '4px 8px' }}>
+                <div className={clsx(styles.currencyRow, styles.noChoice, 'soft small')} aria-hidden="true">
                   <span />
                   <span className="num">
                     opening,
@@ -85,7 +88,7 @@ export default function CurrenciesScreen() {
                     onChoose={() => choose(currency.currency)}
                   />
                 ))}
-                <p className="soft small" style={{ marginTop: 12 }}>
+                <p className={clsx(layout.above, 'soft small')}>
                   A rate holds from its day until the next one. Opening is the rate on the day before the span begins,
                   closing the rate on its last day, both in {organisation.baseCurrency}; in brass, the day it is from,
                   where that is more than a week before.
@@ -94,13 +97,13 @@ export default function CurrenciesScreen() {
             )
           )}
         </Sheet>
-      </div>
+      </Pane>
       {one && (
         <Pane>
           <CurrencySheet key={one.currency} currency={one} accounts={accounts} onLeave={() => choose(undefined)} />
         </Pane>
       )}
-    </div>
+    </Panes>
   );
 }
 
@@ -122,11 +125,11 @@ function CurrencyRow({
   return (
     <button
       type="button"
-      className={isChosen ? 'plain currency-row chosen' : 'plain currency-row'}
+      className={clsx(styles.currencyRow, isChosen && styles.chosen, 'plain')}
       aria-current={isChosen}
       onClick={onChoose}
     >
-      <span className="clip">
+      <span className={layout.clip}>
         <span className="strong">{one.currency}</span>{' '}
         <span className="soft small">{currencyName(one.currency)}</span>
       </span>

@@ -1,11 +1,14 @@
 import { type AccountResponse, ChangeCurrencyRequest, type CurrencyResponse, paths } from '@just-ledger/contract';
 import { EXCHANGE_ACCOUNT_KEYS, EXCHANGE_ACCOUNTS, type ExchangeAccount } from '@just-ledger/core';
 import { Button } from '@mui/material';
+import { clsx } from 'clsx';
 import { useBooks } from '../../api/books-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
 import { ChoiceInput } from '../../ui/form-fields.js';
+import formStyles from '../../ui/form.module.css';
+import layout from '../../ui/layout.module.css';
 import { RequestForm } from '../../ui/request-form.js';
 
 /** Where gains and losses on a currency go, when they are realised and while they are not. */
@@ -34,7 +37,7 @@ export function ExchangeAccounts({
       foot={({ isPending, isDirty }) =>
         isDirty && (
           <Allowed isTold>
-            <div className="row foot">
+            <div className={clsx(formStyles.foot, layout.row)}>
               <Button type="submit" variant="contained" disabled={isPending}>
                 Save
               </Button>
@@ -44,7 +47,7 @@ export function ExchangeAccounts({
       }
     >
       <h2>Gains and losses</h2>
-      <div className="particulars">
+      <div className={formStyles.particulars}>
         {EXCHANGE_ACCOUNT_KEYS.map((key) => (
           <ChoiceInput
             key={key}

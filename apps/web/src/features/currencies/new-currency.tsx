@@ -4,6 +4,8 @@ import { useBooks } from '../../api/books-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { CurrencyInput } from '../../ui/form-fields.js';
+import formStyles from '../../ui/form.module.css';
+import layout from '../../ui/layout.module.css';
 import { RequestForm } from '../../ui/request-form.js';
 
 /** Adds a currency to know rates of. */
@@ -12,7 +14,7 @@ export function NewCurrency({ onDone }: { onDone: (added?: string) => void }) {
   const add = useOrganisationMutation((body: CurrencyRequest) => api.post(paths.currencies(organisation.id), body));
   return (
     <RequestForm
-      className="in-line"
+      className={formStyles.inLine}
       of={CurrencyRequest}
       label="Add a currency"
       values={{ currency: '' }}
@@ -22,7 +24,7 @@ export function NewCurrency({ onDone }: { onDone: (added?: string) => void }) {
         onDone(request.currency);
       }}
       foot={({ isPending, isDirty }) => (
-        <div className="row">
+        <div className={layout.row}>
           <Button type="submit" variant="contained" disabled={isPending || !isDirty}>
             Add
           </Button>

@@ -1,5 +1,6 @@
 import { type ExchangeRateResponse, paths, type RateRequest } from '@just-ledger/contract';
 import { exchangeRateOn, parseCivilDate, shortDate } from '@just-ledger/core';
+import { clsx } from 'clsx';
 import { type KeyboardEvent, useEffect, useRef } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { problemPlaces } from '../../api/problem-places.js';
@@ -8,6 +9,7 @@ import { useOrganisationMutation } from '../../api/use-organisation-mutation.js'
 import { Cell } from '../../ui/cell.js';
 import { plainDecimal, typedDay } from '../../ui/own-ways.js';
 import { ErrorMessage } from '../../ui/sheet.js';
+import styles from './currencies.module.css';
 import { doubtOf, EMPTY_RATE, inverseTyped } from './typed-rate.js';
 
 /** The line in which the next rate is typed, one way or the other. */
@@ -68,7 +70,7 @@ export function NextRate({
         send();
       }}
     >
-      <div className="rate-row typed">
+      <div className={clsx(styles.rateRow, styles.typed)}>
         <Cell
           label="Day of the rate"
           value={typed.date}

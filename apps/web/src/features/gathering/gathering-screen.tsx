@@ -2,6 +2,7 @@ import { type PaperRequest, type PaperResponse, paths } from '@just-ledger/contr
 import { longDate, type PaperState, parseCivilDate } from '@just-ledger/core';
 import { Checkbox, InputBase } from '@mui/material';
 import { useSuspenseQuery } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
@@ -10,7 +11,11 @@ import { papersQuery } from '../../api/paper-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
+import cell from '../../ui/cell.module.css';
+import layout from '../../ui/layout.module.css';
+import ruled from '../../ui/ruled.module.css';
 import { ErrorMessage, Sheet } from '../../ui/sheet.js';
+import styles from './gathering-screen.module.css';
 
 /** The papers to gather before the first entry: ticked, annotated, printed. */
 export default function GatheringScreen() {
@@ -37,19 +42,19 @@ export default function GatheringScreen() {
         </>
       }
     >
-      <p className="soft" style={{ maxWidth: 680, marginBottom: 10 }}>
+      <p className={clsx(layout.belowClose, styles.introduction, 'soft')}>
         {organisation.name}
         {asAt
           ? `, balances as at ${longDate(parseCivilDate(asAt))}. Rarely is all of it at hand on day one: begin with what there is; the rest can come in any order.`
           : ', new books. Little is needed before the first entry.'}
       </p>
-      <table className="ruled" style={{ maxWidth: 960 }}>
+      <table className={clsx(ruled.table, styles.papers)}>
         <thead>
           <tr>
-            <th style={{ width: 76 }}>At hand</th>
+            <th className={styles.atHand}>At hand</th>
             <th>Paper</th>
-            <th style={{ width: 300 }}>Note</th>
-            <th style={{ width: 96 }}>
+            <th className={styles.note}>Note</th>
+            <th className={styles.needed}>
               <span className="visually-hidden">Needed</span>
             </th>
           </tr>
@@ -82,7 +87,7 @@ function Paper({ paper }: { paper: PaperResponse }) {
       <td>
         <Checkbox
           size="small"
-          style={{ padding: 2 }}
+          className={styles.check}
           checked={state === 'at-hand'}
           disabled={!isNeeded || !may('preparer')}
           onChange={(event) => put(event.target.checked ? 'at-hand' : 'wanted')}
@@ -96,6 +101,7 @@ function Paper({ paper }: { paper: PaperResponse }) {
       </td>
       <td>
         <InputBase
+          className={cell.cell}
           fullWidth
           multiline
           readOnly={!may('preparer')}
@@ -103,7 +109,7 @@ function Paper({ paper }: { paper: PaperResponse }) {
           placeholder="where it is, who has it"
           onChange={(event) => setNote(event.target.value.replaceAll('\n', ' '))}
           onBlur={() => note.trim() !== paper.note && keep.mutate({ note })}
-          inputProps={{ 'aria-label': `Note on ${paper.title}`, style: { padding: 0, fontSize: 13 } }}
+          inputProps={{ 'aria-label': `Note on ${paper.title}` }}
         />
       </td>
       <td className="num">

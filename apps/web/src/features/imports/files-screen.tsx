@@ -1,10 +1,14 @@
 import { paths } from '@just-ledger/contract';
 import { IMPORT_SUBJECTS, type ImportSubject, isImportSubject, trayOfSubject } from '@just-ledger/core';
+import { clsx } from 'clsx';
 import { Link } from 'react-router';
 import { useAddress, useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { Allowed } from '../../ui/allowed.js';
-import { Pane, Sheet } from '../../ui/sheet.js';
+import layout from '../../ui/layout.module.css';
+import ruled from '../../ui/ruled.module.css';
+import { Pane, Panes, Sheet } from '../../ui/sheet.js';
+import styles from './files-screen.module.css';
 import { ImportSheet } from './import-sheet.js';
 
 /** What can be written to files and read from them; one file on its way into the books beside it. */
@@ -12,8 +16,8 @@ export default function FilesScreen() {
   const [given] = useSheetParam('subject');
   const subject = isImportSubject(given) ? given : undefined;
   return (
-    <div className="list-and-one">
-      <div className="place narrow">
+    <Panes>
+      <Pane narrow>
         <Sheet title="Files" aside="in and out">
           <SubjectTable subjects={SUBJECTS.filter((one) => !trayOfSubject(one))} chosen={subject} what="What" />
           <SubjectTable
@@ -21,12 +25,12 @@ export default function FilesScreen() {
             chosen={subject}
             what="Tray of the take-on"
           />
-          <p className="soft small" style={{ marginTop: 14 }}>
+          <p className={clsx(layout.above, 'soft small')}>
             What is written here can be read again unchanged. A cell that a spreadsheet would run as a formula is
             written with one apostrophe before it, which is taken off when it is read.
           </p>
         </Sheet>
-      </div>
+      </Pane>
       {subject && (
         <Allowed>
           <Pane key={subject}>
@@ -34,7 +38,7 @@ export default function FilesScreen() {
           </Pane>
         </Allowed>
       )}
-    </div>
+    </Panes>
   );
 }
 
@@ -53,22 +57,22 @@ function SubjectTable({
   const { organisation } = useBooks();
   const address = useAddress();
   return (
-    <table className="ruled" style={{ marginBottom: 14 }}>
+    <table className={clsx(ruled.table, layout.below)}>
       <thead>
         <tr>
           <th>{what}</th>
-          <th style={{ width: 110 }}>Write all of it</th>
-          <th style={{ width: 90 }}>
+          <th className={styles.writeAll}>Write all of it</th>
+          <th className={styles.reading}>
             <span className="visually-hidden">Read</span>
           </th>
         </tr>
       </thead>
       <tbody>
         {subjects.map((one) => (
-          <tr key={one} className={one === chosen ? 'chosen' : ''}>
+          <tr key={one} className={one === chosen ? ruled.chosen : ''}>
             <td>{IMPORT_SUBJECTS[one].label}</td>
             <td>
-              <span className="row" style={{ gap: 12 }}>
+              <span className={layout.row}>
                 {(['csv', 'xlsx'] as const).map((ending) => (
                   <a
                     key={ending}

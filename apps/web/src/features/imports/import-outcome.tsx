@@ -1,12 +1,17 @@
 import { type ImportResponse, paths } from '@just-ledger/contract';
 import { trayOfSubject } from '@just-ledger/core';
 import { Button } from '@mui/material';
+import { clsx } from 'clsx';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
+import layout from '../../ui/layout.module.css';
+import notice from '../../ui/notice.module.css';
+import ruled from '../../ui/ruled.module.css';
 import { ErrorMessage } from '../../ui/sheet.js';
+import styles from './import-outcome.module.css';
 
 const SCREENS: Readonly<Record<string, string>> = {
   chart: 'chart',
@@ -41,8 +46,8 @@ export function ImportOutcome({ job, onTaken }: { job: ImportResponse; onTaken: 
         ]),
   ];
   return (
-    <div style={{ marginTop: 16 }}>
-      <p className={state === 'done' ? 'told' : ''} role="status">
+    <div className={layout.above}>
+      <p className={state === 'done' ? notice.done : ''} role="status">
         {counts.join(', ')}.{' '}
         {state === 'done' && (
           <Link
@@ -54,7 +59,7 @@ export function ImportOutcome({ job, onTaken }: { job: ImportResponse; onTaken: 
         )}
       </p>
       {state === 'checked' && job.remarks.length > 0 && (
-        <ul className="in-the-way small">
+        <ul className={clsx(styles.remarks, 'small')}>
           {job.remarks.map((remark) => (
             <li key={remark}>{remark}</li>
           ))}
@@ -75,7 +80,7 @@ export function ImportOutcome({ job, onTaken }: { job: ImportResponse; onTaken: 
       {state === 'checked' && added + changed > 0 && (
         <Button
           variant="contained"
-          style={{ marginTop: 10 }}
+          className={layout.aboveClose}
           autoFocus
           disabled={take.isPending}
           onClick={() => take.mutate(undefined, { onSuccess: onTaken })}
@@ -93,7 +98,7 @@ function ProblemRows({ job }: { job: ImportResponse }) {
   const isFile = problems.length > 0 && problems.every(({ path }) => path === '');
   if (isFile) {
     return (
-      <div className="trouble" role="alert">
+      <div className={notice.error} role="alert">
         {problems.map(({ message }) => (
           <div key={message}>{message}</div>
         ))}
@@ -101,18 +106,16 @@ function ProblemRows({ job }: { job: ImportResponse }) {
     );
   }
   return (
-    <section aria-label="Problems" style={{ marginTop: 16 }}>
+    <section aria-label="Problems" className={layout.above}>
       <p className="brick" role="alert">
         {count(problemCount)} {problemCount === 1 ? 'problem' : 'problems'}
         {state === 'failed' ? '' : '; nothing is taken in before they are mended in the file'}.
       </p>
-      <table className="ruled tight">
+      <table className={clsx(ruled.table, ruled.tight)}>
         <thead>
           <tr>
-            <th className="num" style={{ width: 60 }}>
-              Row
-            </th>
-            <th style={{ width: 120 }}>Column</th>
+            <th className={clsx(styles.rowNumber, 'num')}>Row</th>
+            <th className={styles.column}>Column</th>
             <th>What is wrong</th>
           </tr>
         </thead>

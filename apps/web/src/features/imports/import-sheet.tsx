@@ -2,6 +2,7 @@ import { type ImportResponse, paths, withQuery } from '@just-ledger/contract';
 import { IMPORT_SUBJECTS, type ImportSubject } from '@just-ledger/core';
 import { LinearProgress } from '@mui/material';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { useEffect } from 'react';
 import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
@@ -9,6 +10,8 @@ import { importQuery, isBusy } from '../../api/import-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { FileDrop } from '../../ui/file-drop.js';
+import layout from '../../ui/layout.module.css';
+import notice from '../../ui/notice.module.css';
 import { ErrorMessage, Sheet } from '../../ui/sheet.js';
 import { ImportOutcome } from './import-outcome.js';
 import { MatchingForm } from './matching-form.js';
@@ -57,7 +60,7 @@ export function ImportSheet({ subject }: { subject: ImportSubject }) {
     >
       <ErrorMessage error={error ?? giveUp.error} />
       {!one && job !== '' && data === null && (
-        <p className="told" role="status">
+        <p className={notice.done} role="status">
           That import is no longer there. Read the file again.
         </p>
       )}
@@ -72,7 +75,7 @@ export function ImportSheet({ subject }: { subject: ImportSubject }) {
       )}
       <ErrorMessage error={begin.error} />
       {!one && (
-        <p className="soft small" style={{ marginTop: 14 }}>
+        <p className={clsx(layout.above, 'soft small')}>
           Columns: {columns.map((column) => column.replaceAll('_', ' ')).join(', ')}. Their order does not matter, and
           those that are called otherwise are matched in the next step.
         </p>
@@ -95,7 +98,7 @@ function Working({ job }: { job: ImportResponse }) {
   const doing = DOING[state as keyof typeof DOING];
   const isCounted = progress !== null && progress.total > 0;
   return (
-    <div role="status" style={{ margin: '18px 0' }}>
+    <div role="status" className={clsx(layout.above, layout.below)}>
       <p>
         {doing}
         {progress && progress.done > 0 && (

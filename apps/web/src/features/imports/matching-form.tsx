@@ -1,11 +1,15 @@
 import { type ImportResponse, paths } from '@just-ledger/contract';
 import { IMPORT_SUBJECTS } from '@just-ledger/core';
 import { Button, MenuItem, TextField } from '@mui/material';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
+import layout from '../../ui/layout.module.css';
+import ruled from '../../ui/ruled.module.css';
 import { ErrorMessage } from '../../ui/sheet.js';
+import styles from './matching-form.module.css';
 
 /** Which heading means which column; recognised ones are chosen already, and what is chosen is remembered. */
 export function MatchingForm({ job, onMatched }: { job: ImportResponse; onMatched: (job: ImportResponse) => void }) {
@@ -27,21 +31,19 @@ export function MatchingForm({ job, onMatched }: { job: ImportResponse; onMatche
         {job.rows === 1 ? '1 row' : `${job.rows.toLocaleString('en')} rows`}
         {job.notes.length > 0 && `, ${job.notes.join(', ')}`}
       </p>
-      <table className="ruled" style={{ marginTop: 8 }}>
+      <table className={clsx(ruled.table, layout.aboveClose)}>
         <thead>
           <tr>
             <th>In the file</th>
             <th>The first cells under it</th>
-            <th style={{ width: 200 }}>Means</th>
+            <th className={styles.means}>Means</th>
           </tr>
         </thead>
         <tbody>
           {job.headings.map(({ heading, samples }, index) => (
             <tr key={index}>
               <td className="strong">{heading || <span className="soft">no heading</span>}</td>
-              <td className="soft small clip" style={{ maxWidth: 240 }}>
-                {samples.join(' · ') || 'empty'}
-              </td>
+              <td className={clsx(layout.clip, styles.samples, 'soft small')}>{samples.join(' · ') || 'empty'}</td>
               <td>
                 <TextField
                   select
@@ -52,7 +54,7 @@ export function MatchingForm({ job, onMatched }: { job: ImportResponse; onMatche
                     setColumns(columns.map((one, place) => (place === index ? event.target.value : one)))
                   }
                   slotProps={{
-                    input: { disableUnderline: true, style: { fontSize: 13.5 } },
+                    input: { disableUnderline: true },
                     select: { displayEmpty: true, 'aria-label': `What ${heading || `column ${index + 1}`} means` },
                   }}
                 >
@@ -73,7 +75,7 @@ export function MatchingForm({ job, onMatched }: { job: ImportResponse; onMatche
       </table>
       <ErrorMessage error={match.error} />
       {!isSame && (
-        <div className="row" style={{ marginTop: 12 }}>
+        <div className={clsx(layout.row, layout.above)}>
           <Button type="submit" variant="contained" disabled={match.isPending} autoFocus>
             Compare with the books
           </Button>

@@ -9,14 +9,18 @@ import {
   shortDate,
 } from '@just-ledger/core';
 import { useQuery } from '@tanstack/react-query';
-import type { Dispatch, KeyboardEvent } from 'react';
+import { clsx } from 'clsx';
+import type { Dispatch } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { contactsQuery } from '../../api/contact-queries.js';
 import { accountDetailQuery } from '../../api/open-item-queries.js';
 import { Cell } from '../../ui/cell.js';
+import layout from '../../ui/layout.module.css';
 import { shown, shownWithSide } from '../../ui/money.js';
 import { typedDay, wireInCell } from '../../ui/own-ways.js';
+import grid from '../../ui/typed-grid.module.css';
 import { amountsOf, emptyForm, type FormEvent, type FormLine } from './entry-form.js';
+import { LinePart } from './line-part.js';
 
 /** Whether an account may be made up of things that were taken on one by one. */
 export function hasThings({ control, element, role }: AccountResponse): boolean {
@@ -34,18 +38,16 @@ export function DocumentCells({
   at,
   account,
   date,
-  wrongAt,
+  wrong,
   dispatch,
-  onKeyDown,
 }: {
   line: FormLine;
   at: number;
   account: AccountResponse;
   /** The entry's date, from which terms run where the document has no date of its own. */
   date: CivilDate | undefined;
-  wrongAt: (row: number, field: string) => string | undefined;
+  wrong: (field: string) => string | undefined;
   dispatch: Dispatch<FormEvent>;
-  onKeyDown: (event: KeyboardEvent) => void;
 }) {
   const { organisation, currency, today } = useBooks();
   const isControl = account.control !== null;
@@ -91,62 +93,56 @@ export function DocumentCells({
       <Cell
         label={`${label}, line ${at + 1}`}
         value={line[key]}
-        wrong={wrongAt(at, key)}
+        wrong={wrong(key)}
         placeholder={proposed}
         onChange={(typed) => dispatch({ type: 'line', at, change: { [key]: typed } })}
         onBlur={(typed) => {
           const date = key === 'ownNumber' ? undefined : typedDay(typed, today);
           if (date) dispatch({ type: 'line', at, change: { [key]: shortDate(date) } });
         }}
-        onKeyDown={onKeyDown}
       />
     </>
   );
   return (
-    <tr className="part">
-      <td colSpan={3}>
-        <div className="cell small soft row" style={{ flexWrap: 'nowrap' }}>
-          <span className="nowrap">{WORDS[of]}</span>{' '}
-          <Cell
-            label={`${WORDS[of].charAt(0).toUpperCase()}${WORDS[of].slice(1)}, line ${at + 1}`}
-            value={line.document}
-            list={list}
-            wrong={wrongAt(at, 'document')}
-            placeholder={items.length === 0 ? 'which?' : `which of ${items.length}?`}
-            onChange={(document) => dispatch({ type: 'line', at, change: { document } })}
-            onBlur={settle}
-            onKeyDown={onKeyDown}
-          />
-          <datalist id={list}>
-            {items.map((item) => (
-              <option key={item.name} value={item.name}>
-                {described(item)}
-              </option>
-            ))}
-          </datalist>
-          {known && !opens && (
-            <span className="nowrap">
-              {isControl ? 'open' : 'stands at'} {isControl ? openAmount(known) : shown(known.amount, currency)}
-            </span>
-          )}
-          {isControl && line.document.trim() !== '' && (!known || opens) && (
-            <>
-              {field('ownNumber', 'Our number', 'ours')}
-              {field('documentDate', 'Dated', 'of')}
-            </>
-          )}
-          {isControl && (opens || (line.document.trim() !== '' && !known)) && field('dueDate', 'Due', 'due', byTerms)}
-          {isControl && opens && (known ?? settled) && (
-            <span className="brass">
-              {known ? 'open already' : `used on ${shortDate(parseCivilDate(settled?.date ?? today))}`}: this is
-              another {line.document.trim()}
-            </span>
-          )}
-        </div>
-      </td>
-      <td className="money" />
-      <td className="money" />
-    </tr>
+    <LinePart index={at}>
+      <div className={clsx(grid.cell, layout.row, layout.unwrapped, 'small soft')}>
+        <span className="nowrap">{WORDS[of]}</span>{' '}
+        <Cell
+          label={`${WORDS[of].charAt(0).toUpperCase()}${WORDS[of].slice(1)}, line ${at + 1}`}
+          value={line.document}
+          list={list}
+          wrong={wrong('document')}
+          placeholder={items.length === 0 ? 'which?' : `which of ${items.length}?`}
+          onChange={(document) => dispatch({ type: 'line', at, change: { document } })}
+          onBlur={settle}
+        />
+        <datalist id={list}>
+          {items.map((item) => (
+            <option key={item.name} value={item.name}>
+              {described(item)}
+            </option>
+          ))}
+        </datalist>
+        {known && !opens && (
+          <span className="nowrap">
+            {isControl ? 'open' : 'stands at'} {isControl ? openAmount(known) : shown(known.amount, currency)}
+          </span>
+        )}
+        {isControl && line.document.trim() !== '' && (!known || opens) && (
+          <>
+            {field('ownNumber', 'Our number', 'ours')}
+            {field('documentDate', 'Dated', 'of')}
+          </>
+        )}
+        {isControl && (opens || (line.document.trim() !== '' && !known)) && field('dueDate', 'Due', 'due', byTerms)}
+        {isControl && opens && (known ?? settled) && (
+          <span className="brass">
+            {known ? 'open already' : `used on ${shortDate(parseCivilDate(settled?.date ?? today))}`}: this is another{' '}
+            {line.document.trim()}
+          </span>
+        )}
+      </div>
+    </LinePart>
   );
 }
 

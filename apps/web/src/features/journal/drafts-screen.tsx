@@ -1,6 +1,7 @@
 import { type DraftResponse, paths, withQuery } from '@just-ledger/contract';
 import { isCivilDate, shortDate } from '@just-ledger/core';
 import { useSuspenseQuery } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
@@ -9,6 +10,8 @@ import { draftsQuery } from '../../api/journal-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
+import layout from '../../ui/layout.module.css';
+import ruled from '../../ui/ruled.module.css';
 import { Empty, ErrorMessage, Sheet } from '../../ui/sheet.js';
 
 /** Entries not yet posted. */
@@ -36,7 +39,7 @@ export default function DraftsScreen() {
           </p>
         </Empty>
       ) : (
-        <table className="ruled">
+        <table className={ruled.table}>
           <thead>
             <tr>
               <th>Date</th>
@@ -64,7 +67,7 @@ export default function DraftsScreen() {
                 </td>
                 <td className="num">
                   {dropping === draft.id ? (
-                    <span className="row small" style={{ justifyContent: 'flex-end', gap: 12 }}>
+                    <span className={clsx(layout.row, layout.toEnd, 'small')}>
                       <span className="brass">It cannot be brought back.</span>
                       <button className="act" type="button" onClick={() => drop.mutate(draft)}>
                         Discard it

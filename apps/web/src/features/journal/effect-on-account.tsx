@@ -6,6 +6,10 @@ import {
   type laterDates,
   shortDate,
 } from '@just-ledger/core';
+import { clsx } from 'clsx';
+import layout from '../../ui/layout.module.css';
+import styles from './effect-on-account.module.css';
+import effectStyles from './effect.module.css';
 
 /** One account: what moves, before and after at the entry's date, and by now where that differs. */
 export function EffectOnAccount({
@@ -24,8 +28,8 @@ export function EffectOnAccount({
   const [low, high] = [Math.min(...sizes), Math.max(...sizes)];
   const most = Math.max(high, 1);
   return (
-    <div className="effect">
-      <div className="spread">
+    <div className={effectStyles.effect}>
+      <div className={layout.spread}>
         <span>
           {account.number} {account.name}
         </span>
@@ -35,8 +39,8 @@ export function EffectOnAccount({
       </div>
       <BeforeAndAfter figures={then} show={show} on={now ? date : undefined} />
       {now && <BeforeAndAfter figures={now} show={show} on={laterDate} />}
-      <div className="bar" aria-hidden="true">
-        <i style={{ left: 0, width: `${(low / most) * 100}%` }} />
+      <div className={effectStyles.bar} aria-hidden="true">
+        <i style={{ width: `${(low / most) * 100}%` }} />
         <b style={{ left: `${(low / most) * 100}%`, width: `${((high - low) / most) * 100}%` }} />
       </div>
     </div>
@@ -55,10 +59,7 @@ function BeforeAndAfter({
   return (
     <div className="small soft">
       {on && `${shortDate(on)}: `}
-      {show(before)} →{' '}
-      <span className="strong" style={{ color: 'var(--ink)' }}>
-        {show(after)}
-      </span>
+      {show(before)} → <span className={clsx(styles.after, 'strong')}>{show(after)}</span>
       {after < 0 && <span className="brass"> · on its unusual side</span>}
     </div>
   );

@@ -1,4 +1,7 @@
 import { type AccountEffect, type CivilDate, shortDate } from '@just-ledger/core';
+import { clsx } from 'clsx';
+import layout from '../../ui/layout.module.css';
+import effectStyles from './effect.module.css';
 
 /** What a total comes to, and by how much it moves. */
 export function EffectTotal({
@@ -14,12 +17,12 @@ export function EffectTotal({
 }) {
   const moved = change === 0 ? 'unchanged' : `${change > 0 ? '+' : '−'} ${show(Math.abs(change))}`;
   return (
-    <div className="effect">
-      <div className="spread">
+    <div className={effectStyles.effect}>
+      <div className={layout.spread}>
         <span>{label}</span>
         <span className="strong num">{show(then.after)}</span>
       </div>
-      <div className="spread small soft">
+      <div className={clsx(layout.spread, 'small soft')}>
         <span>was {show(then.before)}</span>
         <span className="num">{moved}</span>
       </div>

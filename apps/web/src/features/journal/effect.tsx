@@ -21,13 +21,16 @@ import {
   yearName,
 } from '@just-ledger/core';
 import { useQueries, useQuery } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { accountsQuery } from '../../api/account-queries.js';
 import { useBooks } from '../../api/books-queries.js';
 import { accountDetailQuery } from '../../api/open-item-queries.js';
+import layout from '../../ui/layout.module.css';
 import { displayed } from '../../ui/own-ways.js';
-import { EffectOnAccount } from './effect-on-account.js';
+import sheetStyles from '../../ui/sheet.module.css';
 import { booksForDates } from './books-for-dates.js';
 import { hasThings } from './document-cells.js';
+import { EffectOnAccount } from './effect-on-account.js';
 import { EffectTotal } from './effect-total.js';
 import { amountsOf, type EntryForm } from './entry-form.js';
 import { MovedProofs } from './moved-proofs.js';
@@ -91,7 +94,7 @@ export function Effect({
   const isEnded = year.last < today && onDay >= calendar.firstDay;
   const isClosed = books.years.years.some((one) => one.year === year.label && one.closed);
   return (
-    <section className="sheet" aria-label="Effect if posted">
+    <section data-sheet className={sheetStyles.sheet} aria-label="Effect if posted">
       <div>
         <h2>Effect if posted</h2>
         <p className="soft small">
@@ -100,19 +103,19 @@ export function Effect({
         </p>
       </div>
       {why && !why.ok && (
-        <p className="brick small" role="status" style={{ marginTop: 8 }}>
+        <p className={clsx(layout.aboveClose, 'brick small')} role="status">
           {why.problems[0]?.message}
         </p>
       )}
       {touched.size === 0 && (
-        <p className="soft" style={{ marginTop: 14 }}>
+        <p className={clsx(layout.above, 'soft')}>
           Each account you write to appears here with its balance before and after.
         </p>
       )}
       {touched.size > 0 && !effect && <p className="soft small">Reading balances …</p>}
       {touched.size > 0 && effect && (
         <>
-          <div style={{ marginTop: 8 }}>
+          <div className={layout.aboveClose}>
             {effect.accounts.map((one) => (
               <EffectOnAccount key={one.account.number} effect={one} date={onDay} later={later} show={show} />
             ))}

@@ -1,15 +1,19 @@
 import { type EntryResponse, paths } from '@just-ledger/contract';
 import { longMoment, parseCivilDate, shortDate } from '@just-ledger/core';
 import { Button, TextField } from '@mui/material';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
+import layout from '../../ui/layout.module.css';
 import { shown } from '../../ui/money.js';
 import { typedDay } from '../../ui/own-ways.js';
+import ruled from '../../ui/ruled.module.css';
 import { ErrorMessage } from '../../ui/sheet.js';
+import styles from './entry-detail.module.css';
 
 /** An entry's page: its lines, where it came from, what it belongs to, and reversing it. */
 export function EntryDetail({ entry }: { entry: EntryResponse }) {
@@ -18,7 +22,7 @@ export function EntryDetail({ entry }: { entry: EntryResponse }) {
   const [isReversing, setReversing] = useState(false);
   const canReverse = may('approver') && !entry.reversedBy && entry.kind !== 'reversing' && entry.kind !== 'closing';
   return (
-    <div style={{ padding: '2px 8px 12px 96px' }}>
+    <div className={styles.detail}>
       <p className="soft small">
         {entry.kind} · {entry.source} · posted on {longMoment(entry.postedAt)} by {entry.postedBy}
         {entry.reference && <> · paper {entry.reference}</>}
@@ -36,11 +40,11 @@ export function EntryDetail({ entry }: { entry: EntryResponse }) {
         )}
         <span title={entry.seal}> · seal {entry.seal.slice(0, 8)}</span>
       </p>
-      <table className="ruled tight" style={{ maxWidth: 760 }}>
+      <table className={clsx(ruled.table, ruled.tight, styles.lines)}>
         <tbody>
           {entry.lines.map((line, place) => (
             <tr key={place}>
-              <td style={{ paddingLeft: line.credit ? 30 : 8 }}>
+              <td className={line.credit ? ruled.credited : undefined}>
                 <Link className="plain" to={address.href('account', { account: line.account })}>
                   <span className="soft">{line.account}</span> {line.accountName}
                 </Link>
@@ -61,12 +65,8 @@ export function EntryDetail({ entry }: { entry: EntryResponse }) {
                   .filter(Boolean)
                   .join(' · ')}
               </td>
-              <td className="num col" style={{ width: 100 }}>
-                {shown(line.debit, currency)}
-              </td>
-              <td className="num col" style={{ width: 100 }}>
-                {shown(line.credit, currency)}
-              </td>
+              <td className={clsx(ruled.col, styles.amount, 'num')}>{shown(line.debit, currency)}</td>
+              <td className={clsx(ruled.col, styles.amount, 'num')}>{shown(line.credit, currency)}</td>
             </tr>
           ))}
         </tbody>
@@ -75,7 +75,7 @@ export function EntryDetail({ entry }: { entry: EntryResponse }) {
         (isReversing ? (
           <ReverseForm entry={entry} onDone={() => setReversing(false)} organisation={organisation.id} />
         ) : (
-          <p style={{ marginTop: 6 }}>
+          <p className={layout.aboveClose}>
             <button className="act small" type="button" onClick={() => setReversing(true)}>
               Reverse this entry
             </button>
@@ -113,8 +113,8 @@ function ReverseForm({
   );
   return (
     <form
-      className="row"
-      style={{ marginTop: 8 }}
+      className={clsx(layout.row, layout.aboveClose)}
+
       onSubmit={(event) => {
         event.preventDefault();
         reverse.mutate(undefined, {
@@ -130,7 +130,7 @@ function ReverseForm({
         value={date}
         autoFocus
         onChange={(event) => setDate(event.target.value)}
-        style={{ width: 120 }}
+        className={styles.reverseDate}
         slotProps={{ htmlInput: { 'aria-label': 'Date of the reversal' } }}
       />
       <Button type="submit" variant="contained" disabled={reverse.isPending}>

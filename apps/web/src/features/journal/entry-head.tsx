@@ -3,6 +3,7 @@ import { Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
 import type { Dispatch, KeyboardEvent, RefObject } from 'react';
 import { typedDay } from '../../ui/own-ways.js';
 import type { EntryForm, FormEvent } from './entry-form.js';
+import styles from './entry-head.module.css';
 
 const KINDS = [
   ['ordinary', 'Ordinary'],
@@ -35,7 +36,7 @@ export function EntryHead({
     if (event.key !== 'Enter' || event.ctrlKey || event.metaKey) return;
     const fields = event.currentTarget
       .closest('[data-typing]')
-      ?.querySelectorAll<HTMLInputElement>('.entry-head input[type="text"], table.paper input[type="text"]');
+      ?.querySelectorAll<HTMLInputElement>('input[type="text"]');
     const at = [...(fields ?? [])].indexOf(event.target as HTMLInputElement);
     if (at >= 0) fields?.[at + 1]?.focus();
   };
@@ -51,7 +52,7 @@ export function EntryHead({
     };
   };
   return (
-    <div className="entry-head" onKeyDown={walk}>
+    <div className={styles.entryHead} onKeyDown={walk}>
       <TextField
         label="Date"
         inputRef={first}

@@ -1,10 +1,13 @@
 import type { EntryResponse } from '@just-ledger/contract';
 import { type CurrencyCode, parseCivilDate, shortDate } from '@just-ledger/core';
-import { useVirtualizer } from '@tanstack/react-virtual';
-import { type KeyboardEvent, useEffect, useRef } from 'react';
+import { clsx } from 'clsx';
+import layout from '../../ui/layout.module.css';
 import { shown } from '../../ui/money.js';
+import { VirtualList } from '../../ui/virtual-list.js';
 import { EntryDetail } from './entry-detail.js';
+import styles from './entry-list.module.css';
 
+/** Entries one under the other, each opening in its place. */
 export function EntryList({
   entries,
   open,
@@ -18,87 +21,39 @@ export function EntryList({
   currency: CurrencyCode;
   more: (() => void) | undefined;
 }) {
-  const scroller = useRef<HTMLDivElement>(null);
-  const virtual = useVirtualizer({
-    count: entries.length,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => 29,
-    overscan: 20,
-    getItemKey: (at) => entries[at]?.number ?? at,
-  });
-  const items = virtual.getVirtualItems();
-  const lastSeen = items.at(-1)?.index ?? 0;
-  useEffect(() => {
-    if (more && lastSeen >= entries.length - 15) more();
-  }, [lastSeen, entries.length, more]);
-  const onKey = (event: KeyboardEvent, at: number): void => {
-    if (event.key !== 'ArrowDown' && event.key !== 'ArrowUp') return;
-    event.preventDefault();
-    const next = entries[at + (event.key === 'ArrowDown' ? 1 : -1)];
-    if (!next) return;
-    virtual.scrollToIndex(at + (event.key === 'ArrowDown' ? 1 : -1));
-    setTimeout(() => scroller.current?.querySelector<HTMLElement>(`[data-entry="${next.number}"]`)?.focus());
-  };
   return (
-    <div
-      ref={scroller}
-      className="journal-list"
-      style={{ overflow: 'auto', flex: 1, minHeight: 120 }}
-      role="list"
-      aria-label="Entries"
+    <VirtualList
+      items={entries}
+      keyOf={(entry) => entry.number}
+      label="Entries"
+      rowClass={(entry) => clsx(styles.entry, entry.number === open && styles.open)}
+      onEnd={more}
     >
-      <div style={{ height: virtual.getTotalSize(), position: 'relative' }}>
-        {items.map((item) => {
-          const entry = entries[item.index];
-          if (!entry) return null;
-          const isOpen = entry.number === open;
-          return (
-            <div
-              key={item.key}
-              ref={virtual.measureElement}
-              data-index={item.index}
-              role="listitem"
-              style={{
-                position: 'absolute',
-                top: 0,
-                left: 0,
-                right: 0,
-                transform: `translateY(${item.start}px)`,
-                borderBottom: '1px solid var(--rule)',
-                background: isOpen ? 'var(--wash)' : undefined,
-              }}
+      {(entry) => {
+        const isOpen = entry.number === open;
+        return (
+          <>
+            <button
+              type="button"
+              className={clsx(styles.journalRow, 'plain')}
+              data-key={entry.number}
+              aria-expanded={isOpen}
+              onClick={() => setOpen(isOpen ? undefined : entry.number)}
             >
-              <button
-                type="button"
-                className="plain journal-row"
-                data-entry={entry.number}
-                aria-expanded={isOpen}
-                onClick={() => setOpen(isOpen ? undefined : entry.number)}
-                onKeyDown={(event) => onKey(event, item.index)}
-              >
-                <span className="nowrap">{shortDate(parseCivilDate(entry.date))}</span>
-                <span className="soft nowrap">{entry.number}</span>
-                <span className={isOpen ? 'strong' : ''} style={isOpen ? undefined : CLIP}>
-                  {entry.explanation}
-                </span>
-                <span className="soft" style={CLIP}>
-                  {fromTo(entry)}
-                </span>
-                <span className="num">{shown(entry.amount, currency)}</span>
-                <span className="soft small" style={CLIP}>
-                  {mark(entry)}
-                </span>
-              </button>
-              {isOpen && <EntryDetail entry={entry} />}
-            </div>
-          );
-        })}
-      </div>
-    </div>
+              <span className="nowrap">{shortDate(parseCivilDate(entry.date))}</span>
+              <span className="soft nowrap">{entry.number}</span>
+              <span className={isOpen ? 'strong' : layout.clip}>{entry.explanation}</span>
+              <span className={clsx(layout.clip, 'soft')}>{fromTo(entry)}</span>
+              <span className="num">{shown(entry.amount, currency)}</span>
+              <span className={clsx(layout.clip, 'soft small')}>{mark(entry)}</span>
+            </button>
+            {isOpen && <EntryDetail entry={entry} />}
+          </>
+        );
+      }}
+    </VirtualList>
   );
 }
-
-const CLIP = { overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' } as const;
 
 /** From which account to which, as the sentence of an entry. */
 function fromTo(entry: EntryResponse): string {

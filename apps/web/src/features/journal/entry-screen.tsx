@@ -6,8 +6,10 @@ import { useAddress, useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { openedDraftQuery } from '../../api/journal-queries.js';
 import { takeAhead } from '../../api/type-ahead.js';
-import { Sheet, ErrorMessage } from '../../ui/sheet.js';
-import { EntrySheet, LAST_DATE } from './entry-sheet.js';
+import { ErrorMessage, Sheet } from '../../ui/sheet.js';
+import sheetStyles from '../../ui/sheet.module.css';
+import { EntrySheet } from './entry-sheet.js';
+import { LAST_DATE } from './use-entry-writing.js';
 
 /** The entry sheet, new or going on with a draft. */
 export default function EntryScreen() {
@@ -39,7 +41,7 @@ export default function EntryScreen() {
             </p>
           </>
         ) : (
-          <div className="lines-loading" aria-busy="true" />
+          <div className={sheetStyles.linesLoading} aria-busy="true" />
         )}
       </Sheet>
     );

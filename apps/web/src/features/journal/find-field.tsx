@@ -1,5 +1,6 @@
 import { TextField } from '@mui/material';
 import { useEffect, useRef, useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
 import { isInField } from '../../ui/is-in-field.js';
 
 /** Finds in texts, numbers and contacts; `/` goes there. */
@@ -19,15 +20,11 @@ export function FindField({ value, onChange }: { value: string; onChange: (text:
     clearTimeout(later.current);
     later.current = setTimeout(() => onChange(text), 250);
   };
-  useEffect(() => {
-    const press = (event: globalThis.KeyboardEvent): void => {
-      if (event.key !== '/' || isInField(event.target)) return;
-      event.preventDefault();
-      field.current?.focus();
-    };
-    window.addEventListener('keydown', press);
-    return () => window.removeEventListener('keydown', press);
-  }, []);
+  useHotkeys(['/', 'shift+/'], () => field.current?.focus(), {
+    useKey: true,
+    preventDefault: true,
+    ignoreEventWhen: ({ target }) => isInField(target),
+  });
   return (
     <TextField
       label="Find"

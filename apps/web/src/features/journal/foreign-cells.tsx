@@ -1,10 +1,13 @@
 import { type CivilDate, impliedRate, isCurrencyCode, parseCivilDate, shortDate } from '@just-ledger/core';
 import { useQuery } from '@tanstack/react-query';
-import { type Dispatch, type KeyboardEvent, useEffect } from 'react';
+import { clsx } from 'clsx';
+import { type Dispatch, useEffect } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { heldRateQuery } from '../../api/currency-queries.js';
 import { Cell } from '../../ui/cell.js';
+import layout from '../../ui/layout.module.css';
 import { readTyped } from '../../ui/own-ways.js';
+import grid from '../../ui/typed-grid.module.css';
 import type { FormEvent, FormLine, QuotedRate } from './entry-form.js';
 
 /** What a line says in the account's own currency: the amount there, and the rate, proposed from the table at the date. */
@@ -13,18 +16,16 @@ export function ForeignCells({
   at,
   own,
   date,
-  wrongAt,
+  wrong,
   dispatch,
-  onKeyDown,
 }: {
   line: FormLine;
   at: number;
   /** The account's own currency, or that of the document that the line settles. */
   own: string;
   date: CivilDate | undefined;
-  wrongAt: (row: number, field: string) => string | undefined;
+  wrong: (field: string) => string | undefined;
   dispatch: Dispatch<FormEvent>;
-  onKeyDown: (event: KeyboardEvent) => void;
 }) {
   const { organisation, currency } = useBooks();
   const { data: rate } = useQuery({
@@ -52,26 +53,24 @@ export function ForeignCells({
       ? impliedRate(foreign.amount, own, amount.amount, currency)
       : undefined;
   return (
-    <div className="cell small soft row" style={{ flexWrap: 'nowrap' }}>
+    <div className={clsx(grid.cell, layout.row, layout.unwrapped, 'small soft')}>
       <span className="nowrap">in {own}:</span>{' '}
       <Cell
         label={`Amount in ${own}, line ${at + 1}`}
         value={line.foreignAmount}
-        wrong={wrongAt(at, 'foreignAmount')}
+        wrong={wrong('foreignAmount')}
         placeholder="amount, − for credit"
         onChange={(foreignAmount) => dispatch({ type: 'line', at, change: { foreignAmount, currency: own } })}
         onBlur={settle}
-        onKeyDown={onKeyDown}
       />{' '}
       at{' '}
       <Cell
         label={`Rate, line ${at + 1}`}
         value={line.rate}
-        wrong={wrongAt(at, 'rate') ?? wrongAt(at, 'ratePerBase')}
+        wrong={wrong('rate') ?? wrong('ratePerBase')}
         placeholder={implied ? '' : (held?.text ?? 'rate')}
         onChange={(typed) => dispatch({ type: 'line', at, change: { rate: typed, rateWay: way, isRateTyped: true } })}
         onBlur={settle}
-        onKeyDown={onKeyDown}
       />
       <button
         className="plain soft small nowrap"

@@ -2,11 +2,13 @@ import { paths, withQuery } from '@just-ledger/contract';
 import { ENTRY_KINDS, formatAmount, longDate, shortDate } from '@just-ledger/core';
 import { MenuItem, TextField } from '@mui/material';
 import { useSuspenseInfiniteQuery, useSuspenseQuery } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { Link } from 'react-router';
 import { accountsQuery } from '../../api/account-queries.js';
 import { useAddress, useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { type JournalFilter, journalQuery } from '../../api/journal-queries.js';
+import styles from './journal-screen.module.css';
 
 import { AccountField } from '../../ui/account-field.js';
 import { Allowed } from '../../ui/allowed.js';
@@ -73,21 +75,13 @@ export default function JournalScreen({ slot }: ScreenProps) {
         </>
       }
     >
-      <div
-        className="no-print"
-        style={{
-          display: 'grid',
-          gridTemplateColumns: slot === 'beside' ? '1fr 1fr' : '1.2fr 1.4fr 0.8fr 0.8fr',
-          gap: 18,
-          marginBottom: 10,
-        }}
-      >
+      <div className={clsx(styles.filters, slot === 'beside' && styles.beside, 'no-print')}>
         <FindField value={text} onChange={setText} />
         <div>
           <label className="small soft" htmlFor={`only-${slot}`}>
             Account
           </label>
-          <div id={`only-${slot}`} style={{ borderBottom: '1px solid var(--ink)' }}>
+          <div id={`only-${slot}`} className={styles.ofAccount}>
             <AccountField
               accounts={accounts.filter((account) => !account.heading)}
               value={account}

@@ -1,4 +1,8 @@
 import { type ProofEffect, PROOFS } from '@just-ledger/core';
+import { clsx } from 'clsx';
+import layout from '../../ui/layout.module.css';
+import { ProofMark } from '../../ui/proof-mark.js';
+import effectStyles from './effect.module.css';
 
 /** The proofs whose figures the entry would move, and by how much; until it is in balance, what it still lacks. */
 export function MovedProofs({
@@ -10,18 +14,18 @@ export function MovedProofs({
 }) {
   const apart = effects.find(({ left, right }) => left !== right);
   return (
-    <div className="effect">
+    <div className={effectStyles.effect}>
       <div>Proofs it moves</div>
       {apart ? (
-        <div className="spread small brass">
+        <div className={clsx(layout.spread, 'small brass')}>
           <span>{PROOFS[apart.key].toLowerCase().replace('=', '≠')} so far</span>
           <span className="num">difference {show(Math.abs(apart.left - apart.right))}</span>
         </div>
       ) : (
         effects.map(({ key, left }) => (
-          <div key={key} className="spread small">
-            <span className="row soft" style={{ gap: 7 }}>
-              <span className="mark" aria-hidden="true" />
+          <div key={key} className={clsx(layout.spread, 'small')}>
+            <span className={clsx(layout.row, 'soft')}>
+              <ProofMark holds />
               {PROOFS[key].toLowerCase()}
             </span>
             <span className="num">

@@ -5,6 +5,7 @@ import type { JournalFilter } from '../../api/journal-queries.js';
 import { api } from '../../api/request.js';
 import { shown } from '../../ui/money.js';
 import { assertPrintable } from '../../ui/print-limit.js';
+import styles from '../../ui/printed.module.css';
 
 /** All entries that match, oldest first. @throws if they are too many for paper */
 export async function wholeJournal(organisation: number, filter: JournalFilter): Promise<EntryResponse[]> {
@@ -40,7 +41,7 @@ export function PrintedJournal({ entries, currency }: { entries: readonly EntryR
             <tr key={index}>
               <td>{index === 0 ? shortDate(parseCivilDate(entry.date)) : ''}</td>
               <td>{index === 0 ? entry.number : ''}</td>
-              <td style={{ paddingLeft: line.credit ? 24 : 4 }}>
+              <td className={line.credit ? styles.credited : undefined}>
                 {line.account} {line.accountName}
                 {[line.contact, line.document, line.note, ...Object.values(line.breakdowns ?? {})]
                   .filter(Boolean)
@@ -50,7 +51,7 @@ export function PrintedJournal({ entries, currency }: { entries: readonly EntryR
               <td className="num">{shown(line.credit, currency)}</td>
             </tr>
           ))}
-          <tr className="said">
+          <tr className={styles.said}>
             <td colSpan={2} />
             <td colSpan={3}>
               {entry.explanation}

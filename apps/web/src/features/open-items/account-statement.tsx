@@ -1,9 +1,13 @@
 import { type StatementOfAccountResponse } from '@just-ledger/contract';
 import { longDate, parseCivilDate, shortDate } from '@just-ledger/core';
+import { clsx } from 'clsx';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
+import layout from '../../ui/layout.module.css';
 import { shown, shownWithSide } from '../../ui/money.js';
+import ruled from '../../ui/ruled.module.css';
+import styles from './account-statement.module.css';
 
 /** What passed between the organisation and a contact, and what is still open. */
 export function AccountStatement({ of }: { of: StatementOfAccountResponse }) {
@@ -11,7 +15,7 @@ export function AccountStatement({ of }: { of: StatementOfAccountResponse }) {
   const address = useAddress();
   return (
     <>
-      <table className="ruled">
+      <table className={ruled.table}>
         <thead>
           <tr>
             <th>Date</th>
@@ -61,22 +65,22 @@ export function AccountStatement({ of }: { of: StatementOfAccountResponse }) {
               <td className="num">{shownWithSide(line.balance, currency)}</td>
             </tr>
           ))}
-          <tr className="sums">
+          <tr className={ruled.sums}>
             <td colSpan={7}>Balance on {longDate(parseCivilDate(of.to))}</td>
             <td className="num">{shownWithSide(of.closing, currency)}</td>
           </tr>
         </tbody>
       </table>
       {Number(of.owed) !== 0 && Number(of.owing) !== 0 && (
-        <p className="small" style={{ marginTop: 8 }}>
+        <p className={clsx(layout.aboveClose, 'small')}>
           Owed by {of.name} {shown(of.owed, currency)}, owed to {of.name} {shown(of.owing, currency)}: each stands by
           itself.
         </p>
       )}
       {of.items.length > 0 && (
-        <section aria-label="Still open" style={{ marginTop: 22, maxWidth: 620 }}>
+        <section aria-label="Still open" className={clsx(layout.aboveWide, styles.statement)}>
           <h2>Still open</h2>
-          <table className="ruled">
+          <table className={ruled.table}>
             <tbody>
               {of.items.map(({ document, ownNumber, dueDate, daysOverdue, open, notAllocated }, index) => (
                 <tr key={index}>

@@ -5,7 +5,9 @@ import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { shown } from '../../ui/money.js';
+import ruled from '../../ui/ruled.module.css';
 import { AGE_KEYS } from './age-keys.js';
+import styles from './aged-contact-rows.module.css';
 
 export function AgedContactRows({ contact, isDetailed }: { contact: AgedContactResponse; isDetailed: boolean }) {
   const { currency } = useBooks();
@@ -13,7 +15,7 @@ export function AgedContactRows({ contact, isDetailed }: { contact: AgedContactR
   const figure = (amount: string): string => (Number(amount) === 0 ? '' : shown(amount, currency));
   return (
     <>
-      <tr className={isDetailed ? 'heading' : ''}>
+      <tr className={isDetailed ? ruled.heading : ''}>
         <td>
           <Link className="act" to={address.href('contact', { contact: contact.number })}>
             {contact.name}
@@ -45,7 +47,7 @@ export function AgedContactRows({ contact, isDetailed }: { contact: AgedContactR
             index,
           ) => (
             <tr key={index}>
-              <td style={{ paddingLeft: 24 }}>
+              <td className={styles.document}>
                 <Link className="act" to={address.href('journal', { entry: entries[0] })}>
                   {document ?? (isPayment({ document, open, notAllocated }) ? 'payment' : 'no number')}
                 </Link>{' '}

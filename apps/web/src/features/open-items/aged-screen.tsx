@@ -1,9 +1,12 @@
 import { paths, withQuery } from '@just-ledger/contract';
 import { AGES, longDate, parseCivilDate } from '@just-ledger/core';
 import { useSuspenseQuery } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { agedBalancesQuery } from '../../api/open-item-queries.js';
+import layout from '../../ui/layout.module.css';
+import ruled from '../../ui/ruled.module.css';
 import { AGE_KEYS } from './age-keys.js';
 import { AgedContactRows } from './aged-contact-rows.js';
 
@@ -33,7 +36,7 @@ export default function AgedScreen({ slot }: ScreenProps) {
         </a>
       }
     >
-      <div className="row small" style={{ marginBottom: 10, gap: 16 }}>
+      <div className={clsx(layout.row, layout.belowClose, layout.wide, 'small')}>
         {(['receivables', 'payables'] as const).map((one) => (
           <button
             key={one}
@@ -61,7 +64,7 @@ export default function AgedScreen({ slot }: ScreenProps) {
           </p>
         </Empty>
       ) : (
-        <table className="ruled">
+        <table className={ruled.table}>
           <thead>
             <tr>
               <th>{ledger === 'receivables' ? 'Customer' : 'Supplier'}</th>
@@ -77,7 +80,7 @@ export default function AgedScreen({ slot }: ScreenProps) {
             {data.contacts.map((contact) => (
               <AgedContactRows key={contact.number} contact={contact} isDetailed={detail !== ''} />
             ))}
-            <tr className="sums">
+            <tr className={ruled.sums}>
               <td>Total</td>
               {AGE_KEYS.map((age) => (
                 <td key={age} className="num">

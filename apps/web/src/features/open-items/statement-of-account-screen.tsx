@@ -2,11 +2,14 @@ import { paths, withQuery } from '@just-ledger/contract';
 import { parseCivilDate, shortDate } from '@just-ledger/core';
 import { MenuItem, TextField } from '@mui/material';
 import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { contactsQuery } from '../../api/contact-queries.js';
 import { statementOfAccountQuery } from '../../api/open-item-queries.js';
+import layout from '../../ui/layout.module.css';
 import { AccountStatement } from './account-statement.js';
+import styles from './statement-of-account-screen.module.css';
 
 import type { ScreenProps } from '../../ui/screen-route.js';
 import { Empty, ErrorMessage, Sheet } from '../../ui/sheet.js';
@@ -42,7 +45,7 @@ export default function StatementOfAccountScreen({ slot }: ScreenProps) {
         select
         label="Contact"
         value={chosen}
-        style={{ width: 320, marginBottom: 14 }}
+        className={clsx(layout.below, styles.equityAccount)}
         onChange={(event) => setContact(event.target.value)}
       >
         {status.map(({ number, name }) => (

@@ -8,11 +8,15 @@ import {
   parseCivilDate,
 } from '@just-ledger/core';
 import { Button } from '@mui/material';
+import { clsx } from 'clsx';
 import { useBooks } from '../../api/books-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
 import { ChoiceInput, CurrencyInput, MonthInput, TextInput } from '../../ui/form-fields.js';
+import formStyles from '../../ui/form.module.css';
+import layout from '../../ui/layout.module.css';
+import notice from '../../ui/notice.module.css';
 import { typedDay } from '../../ui/own-ways.js';
 import { RequestForm } from '../../ui/request-form.js';
 
@@ -37,7 +41,7 @@ export function OrganisationForm({
   const first = years.years[0];
   return (
     <RequestForm
-      className="measure"
+      className={formStyles.measure}
       of={ChangeOrganisationRequest}
       label="The organisation"
       values={start}
@@ -45,7 +49,7 @@ export function OrganisationForm({
       send={async (request) => onKept((await save.mutateAsync(request)).version)}
       foot={({ isPending, isDirty, reset }) => (
         <Allowed needed="owner" isTold>
-          <div className="row foot">
+          <div className={clsx(formStyles.foot, layout.row)}>
             <Button type="submit" variant="contained" disabled={isPending || !isDirty}>
               Save
             </Button>
@@ -55,7 +59,7 @@ export function OrganisationForm({
               </Button>
             )}
             {isKept && !isDirty && (
-              <span className="told" role="status">
+              <span className={notice.done} role="status">
                 Saved.
               </span>
             )}
@@ -63,8 +67,8 @@ export function OrganisationForm({
         </Allowed>
       )}
     >
-      <div className="particulars">
-        <TextInput className="wide" name="name" label="Name" required />
+      <div className={formStyles.particulars}>
+        <TextInput className={formStyles.wide} name="name" label="Name" required />
         <ChoiceInput
           name="kind"
           label="Kind"

@@ -1,14 +1,19 @@
 import type { OrganisationResponse, StandingResponse } from '@just-ledger/contract';
 import { dayOf, KIND_LABELS, longDate } from '@just-ledger/core';
 import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { type RefObject, useRef, useState } from 'react';
 import { Link, Navigate } from 'react-router';
 import { unfinishedStartQuery } from '../../api/begin-queries.js';
 import { organisationsQuery } from '../../api/organisation-queries.js';
 import { overviewQuery } from '../../api/overview-queries.js';
 import { useSession, useSignOut } from '../../api/session-queries.js';
+import layout from '../../ui/layout.module.css';
+import ruled from '../../ui/ruled.module.css';
+import sheetStyles from '../../ui/sheet.module.css';
 import { useLostFocus } from '../../ui/use-lost-focus.js';
 import { LastBackup } from '../backups/last-backup.js';
+import styles from './organisations-screen.module.css';
 import { Standing } from './standing.js';
 
 /** Which books: the organisations of this installation, and the way to a new one. */
@@ -23,17 +28,15 @@ export function OrganisationsScreen() {
   if (organisations.length === 0 && !unfinished.answers) return <Navigate to="/begin" replace />;
   const begun = unfinished.answers && (String(unfinished.answers['name'] ?? '').trim() || 'books without a name yet');
   return (
-    <main
-      style={{ display: 'grid', placeItems: 'start center', height: '100%', overflow: 'auto', padding: '60px 20px' }}
-    >
-      <section className="sheet" style={{ width: 760, flex: 'none', overflow: 'visible', padding: '28px 32px' }}>
+    <main className={styles.screen}>
+      <section data-sheet className={clsx(sheetStyles.sheet, styles.books)}>
         <h1>Whose books?</h1>
         <BooksTable
           organisations={organisations.filter((organisation) => !organisation.archivedAt)}
           standings={standings}
           first={first}
         />
-        <p className="row" style={{ gap: 22 }}>
+        <p className={clsx(layout.row, layout.wide)}>
           <Link className="act" to="/begin">
             {begun ? `Go on beginning ${begun}` : 'Begin the books of another organisation'}
           </Link>
@@ -43,7 +46,7 @@ export function OrganisationsScreen() {
         </p>
         <ArchivedBooks organisations={organisations.filter((organisation) => organisation.archivedAt)} />
         <LastBackup />
-        <p className="spread small soft" style={{ marginTop: 14 }}>
+        <p className={clsx(layout.spread, layout.above, 'small soft')}>
           <span>{person?.name}</span>
           <button className="act" type="button" onClick={() => signOut.mutate()}>
             Sign out
@@ -65,15 +68,15 @@ function BooksTable({
   first?: RefObject<HTMLAnchorElement | null>;
 }) {
   return (
-    <table className="ruled" style={{ margin: '14px 0' }}>
+    <table className={clsx(ruled.table, layout.above, layout.below)}>
       <tbody>
         {organisations.map((organisation, index) => (
-          <tr key={organisation.id} className="goes">
-            <td style={{ height: 46 }}>
+          <tr key={organisation.id} className={ruled.goes}>
+            <td className={styles.booksName}>
               <Link
                 ref={index === 0 ? first : undefined}
-                className="plain strong"
-                style={{ fontFamily: 'var(--serif)', fontSize: 15 }}
+                className={clsx(styles.booksLink, 'plain strong')}
+
                 to={`/${organisation.id}/record/journal`}
               >
                 {organisation.name}
@@ -84,12 +87,10 @@ function BooksTable({
                 <Standing status={standings?.find((status) => status.organisation === organisation.id)} />
               )}
             </td>
-            <td className="soft nowrap" style={{ width: 128 }}>
+            <td className={clsx(styles.kind, 'soft nowrap')}>
               {KIND_LABELS[organisation.kind]} · {organisation.baseCurrency}
             </td>
-            <td className="soft num" style={{ width: 64 }}>
-              {organisation.role}
-            </td>
+            <td className={clsx(styles.role, 'soft num')}>{organisation.role}</td>
           </tr>
         ))}
       </tbody>
@@ -103,7 +104,7 @@ function ArchivedBooks({ organisations }: { organisations: readonly Organisation
   if (organisations.length === 0) return null;
   const count = organisations.length;
   return (
-    <div style={{ marginTop: 14 }}>
+    <div className={layout.above}>
       <button className="act" type="button" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
         {isOpen ? 'Hide' : 'Show'} {count === 1 ? 'the archived books' : `all ${count} archived books`}
       </button>

@@ -1,6 +1,8 @@
 import type { StandingResponse } from '@just-ledger/contract';
 import { longDate, parseCivilDate } from '@just-ledger/core';
+import { clsx } from 'clsx';
 import { Link } from 'react-router';
+import styles from './standing.module.css';
 
 /** Where an organisation stands, in a line: what waits opens its screen, what fails says so. */
 export function Standing({ status: standing }: { status: StandingResponse | undefined }) {
@@ -21,7 +23,7 @@ export function Standing({ status: standing }: { status: StandingResponse | unde
     [yearToClose, `${yearToClose ?? ''} to close`, 'close/year-end'],
   ];
   return (
-    <div className="small" style={{ lineHeight: 1.6 }}>
+    <div className={clsx(styles.lines, 'small')}>
       <span className={proofsFailing > 0 ? 'brick' : 'soft'}>
         {proofsFailing > 0
           ? `${proofsFailing} of ${proofs} proofs do not hold`

@@ -2,12 +2,15 @@ import { type InvitationOffer, paths, TakeInvitationRequest } from '@just-ledger
 import { dayOf, longDate, MEMBER_ROLES } from '@just-ledger/core';
 import { Button } from '@mui/material';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { useNavigate, useParams } from 'react-router';
 import { offerQuery } from '../../api/people-queries.js';
 import { api, RequestRefused } from '../../api/request.js';
 import { sessionQuery } from '../../api/session-queries.js';
 import { DoorSheet } from '../../ui/door-sheet.js';
 import { TextInput } from '../../ui/form-fields.js';
+import formStyles from '../../ui/form.module.css';
+import layout from '../../ui/layout.module.css';
 import { RequestForm } from '../../ui/request-form.js';
 import { ErrorMessage } from '../../ui/sheet.js';
 
@@ -44,7 +47,7 @@ function TakeForm({ token, offer }: { token: string; offer: InvitationOffer }) {
   const { role, invitedBy, email, known, signedIn, expiresAt } = offer;
   return (
     <RequestForm
-      className="stack door"
+      className={clsx(formStyles.door, layout.stack)}
       of={TakeInvitationRequest}
       label="Take the place"
       values={{ name: '', password: '' }}

@@ -1,11 +1,14 @@
 import { InvitationRequest, paths } from '@just-ledger/contract';
 import { MEMBER_ROLE_KEYS, MEMBER_ROLES, type MemberRole } from '@just-ledger/core';
 import { Button } from '@mui/material';
+import { clsx } from 'clsx';
 import { useWatch } from 'react-hook-form';
 import { useBooks } from '../../api/books-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { ChoiceInput, TextInput } from '../../ui/form-fields.js';
+import formStyles from '../../ui/form.module.css';
+import layout from '../../ui/layout.module.css';
 import { RequestForm } from '../../ui/request-form.js';
 
 /** Offers an address a place. */
@@ -25,7 +28,7 @@ export function InviteForm({ onDone }: { onDone: () => void }) {
         onDone();
       }}
       foot={({ isPending }) => (
-        <div className="row foot">
+        <div className={clsx(formStyles.foot, layout.row)}>
           <Button type="submit" variant="contained" disabled={isPending}>
             Invite
           </Button>
@@ -35,7 +38,7 @@ export function InviteForm({ onDone }: { onDone: () => void }) {
         </div>
       )}
     >
-      <div className="particulars">
+      <div className={formStyles.particulars}>
         <TextInput name="email" label="E-mail address" type="email" autoFocus required />
         <RoleInput />
       </div>

@@ -1,10 +1,13 @@
 import { NewPasswordRequest, paths } from '@just-ledger/contract';
 import { Button } from '@mui/material';
 import { useMutation } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { useParams } from 'react-router';
 import { api, RequestRefused } from '../../api/request.js';
 import { DoorSheet } from '../../ui/door-sheet.js';
 import { TextInput } from '../../ui/form-fields.js';
+import formStyles from '../../ui/form.module.css';
+import layout from '../../ui/layout.module.css';
 import { RequestForm } from '../../ui/request-form.js';
 
 /** Setting a new password by a link that was asked for. */
@@ -28,7 +31,7 @@ export function NewPasswordScreen() {
   return (
     <DoorSheet title="A new password">
       <RequestForm
-        className="stack door"
+        className={clsx(formStyles.door, layout.stack)}
         of={NewPasswordRequest}
         label="A new password"
         values={{ password: '' }}

@@ -5,6 +5,8 @@ import { useBooks } from '../../api/books-queries.js';
 import { invitationsQuery } from '../../api/people-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
+import layout from '../../ui/layout.module.css';
+import ruled from '../../ui/ruled.module.css';
 import { ErrorMessage } from '../../ui/sheet.js';
 
 /** Invitations that have not been taken. */
@@ -16,10 +18,10 @@ export function OpenInvitations() {
   );
   if (invitations.length === 0) return null;
   return (
-    <section aria-label="Invited" style={{ marginTop: 22 }}>
+    <section aria-label="Invited" className={layout.aboveWide}>
       <h2>Invited</h2>
       <ErrorMessage error={withdraw.error} />
-      <table className="ruled">
+      <table className={ruled.table}>
         <tbody>
           {invitations.map(({ id, email, role, invitedBy, expiresAt, expired }) => (
             <tr key={id}>

@@ -1,10 +1,13 @@
 import type { OutboxMessageResponse } from '@just-ledger/contract';
 import { dayOf, shortDate } from '@just-ledger/core';
 import { useSuspenseQuery } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { outboxQuery } from '../../api/people-queries.js';
+import layout from '../../ui/layout.module.css';
 import { Empty, Sheet } from '../../ui/sheet.js';
+import styles from './people.module.css';
 
 /** The messages that stand where mail would be sent, for an owner to hand on. */
 export function OutboxSheet() {
@@ -31,14 +34,14 @@ function Message({ message, isOpen }: { message: OutboxMessageResponse; isOpen: 
   const body = withAddress(message.body);
   const link = /https?:\/\/\S+/.exec(body)?.[0];
   return (
-    <details className="message" open={isOpen}>
+    <details className={styles.message} open={isOpen}>
       <summary>
         <span className="strong">{message.to}</span> {message.subject}
         <span className="soft small"> {shortDate(dayOf(message.writtenAt))}</span>
       </summary>
-      <p style={{ whiteSpace: 'pre-line', overflowWrap: 'anywhere' }}>{body}</p>
+      <p className={styles.body}>{body}</p>
       {link && window.isSecureContext && (
-        <p className="row small">
+        <p className={clsx(layout.row, 'small')}>
           <button
             className="act small"
             type="button"

@@ -1,12 +1,15 @@
 import { MEMBER_ROLES } from '@just-ledger/core';
 import { useSuspenseQuery } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { peopleQuery } from '../../api/people-queries.js';
-import { Pane, Sheet } from '../../ui/sheet.js';
+import ruled from '../../ui/ruled.module.css';
+import { Pane, Panes, Sheet } from '../../ui/sheet.js';
 import { InviteForm } from './invite-form.js';
 import { OpenInvitations } from './open-invitations.js';
 import { OutboxSheet } from './outbox-sheet.js';
+import styles from './people.module.css';
 import { PersonRow } from './person-row.js';
 
 /** Who may do what in these books, who is invited, and the messages that wait to be handed on. */
@@ -15,8 +18,8 @@ export default function PeopleScreen() {
   const { data: people } = useSuspenseQuery(peopleQuery(organisation.id));
   const [isInviting, setInviting] = useState(false);
   return (
-    <div className="list-and-one">
-      <div className="place">
+    <Panes>
+      <Pane>
         <Sheet
           title="People"
           aside={people.length === 1 ? 'only you' : `${people.length} people`}
@@ -29,7 +32,7 @@ export default function PeopleScreen() {
           }
         >
           {isInviting && <InviteForm onDone={() => setInviting(false)} />}
-          <table className="ruled">
+          <table className={ruled.table}>
             <thead>
               <tr>
                 <th>Name</th>
@@ -47,7 +50,7 @@ export default function PeopleScreen() {
             </tbody>
           </table>
           {may('owner') && <OpenInvitations />}
-          <dl className="roles small soft">
+          <dl className={clsx(styles.roles, 'small soft')}>
             {Object.values(MEMBER_ROLES).map(({ label, may: does }) => (
               <div key={label}>
                 <dt>{label}</dt>
@@ -56,12 +59,12 @@ export default function PeopleScreen() {
             ))}
           </dl>
         </Sheet>
-      </div>
+      </Pane>
       {may('owner') && (
         <Pane>
           <OutboxSheet />
         </Pane>
       )}
-    </div>
+    </Panes>
   );
 }

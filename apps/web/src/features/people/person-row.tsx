@@ -1,11 +1,14 @@
 import { paths, type PersonResponse } from '@just-ledger/contract';
 import { dayOf, MEMBER_ROLE_KEYS, MEMBER_ROLES, type MemberRole, shortDate } from '@just-ledger/core';
 import { MenuItem, TextField } from '@mui/material';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
+import layout from '../../ui/layout.module.css';
 import { ErrorMessage } from '../../ui/sheet.js';
+import styles from './person-row.module.css';
 
 /** A person with their role; an owner changes it here, or takes the place away after a second word. */
 export function PersonRow({ person }: { person: PersonResponse }) {
@@ -32,7 +35,7 @@ export function PersonRow({ person }: { person: PersonResponse }) {
               disabled={change.isPending}
               onChange={(event) => change.mutate(event.target.value as MemberRole)}
               slotProps={{
-                input: { disableUnderline: true, style: { fontSize: 13.5 } },
+                input: { disableUnderline: true },
                 select: { 'aria-label': `Role of ${person.name}` },
               }}
             >
@@ -47,10 +50,10 @@ export function PersonRow({ person }: { person: PersonResponse }) {
           )}
         </td>
         <td className="soft nowrap">{person.since && shortDate(dayOf(person.since))}</td>
-        <td style={{ textAlign: 'right' }}>
+        <td className={styles.changing}>
           {may('owner') &&
             (isGoing ? (
-              <span className="row small" style={{ justifyContent: 'flex-end', gap: 12 }}>
+              <span className={clsx(layout.row, layout.toEnd, 'small')}>
                 <button className="act" type="button" onClick={() => remove.mutate(undefined)}>
                   take it away
                 </button>

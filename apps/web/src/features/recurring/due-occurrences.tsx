@@ -9,6 +9,7 @@ import {
   shortDate,
 } from '@just-ledger/core';
 import { Button, TextField } from '@mui/material';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
@@ -16,10 +17,13 @@ import { useBooks } from '../../api/books-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
+import layout from '../../ui/layout.module.css';
 import { shown } from '../../ui/money.js';
+import notice from '../../ui/notice.module.css';
 import { displayed } from '../../ui/own-ways.js';
 import { ErrorMessage, Sheet } from '../../ui/sheet.js';
 import { booksForDates } from '../journal/books-for-dates.js';
+import styles from './due-occurrences.module.css';
 
 /** What is due, by date: posted one by one, all together, or skipped with a reason. */
 export function DueOccurrences({
@@ -69,18 +73,18 @@ export function DueOccurrences({
         const isFirst = open.find((one) => one.journal.id === journal.id)?.date === date;
         return (
           <div key={key} className="effect">
-            <div className="spread">
+            <div className={layout.spread}>
               <span className="strong">{journal.name}</span>
               <span className="num">{shown(journal.amount, currency)}</span>
             </div>
-            <div className="spread small">
+            <div className={clsx(layout.spread, 'small')}>
               <span className="soft">
                 {shortDate(parseCivilDate(date))}
                 {isFirst || why ? '' : ' · after the one before'}
               </span>
               {(isFirst || why) && (
                 <Allowed>
-                  <span className="row" style={{ gap: 12 }}>
+                  <span className={layout.row}>
                     {!why && (
                       <button className="act" type="button" onClick={() => post.mutate({ id: journal.id, date })}>
                         post
@@ -96,7 +100,7 @@ export function DueOccurrences({
             {why && <p className="small brass">{why} Or skip it with a reason.</p>}
             {skipping === key && (
               <form
-                className="row"
+                className={layout.row}
                 onSubmit={(event) => {
                   event.preventDefault();
                   skip.mutate(
@@ -115,7 +119,7 @@ export function DueOccurrences({
                   placeholder="why?"
                   value={reason}
                   onChange={(event) => setReason(event.target.value)}
-                  style={{ width: 170 }}
+                  className={styles.reason}
                   slotProps={{ htmlInput: { 'aria-label': 'Why it is skipped' } }}
                 />
                 <button className="act" type="submit" disabled={reason.trim() === ''}>
@@ -128,7 +132,7 @@ export function DueOccurrences({
       })}
       <ErrorMessage error={post.error ?? postAll.error ?? skip.error} />
       {postAll.data && postAll.data.posted.length > 0 && (
-        <div className="told" role="status">
+        <div className={notice.done} role="status">
           Posted {postAll.data.posted.map((one) => one.entry).join(', ')}.{' '}
           <Link className="act" to={address.href('journal')}>
             See them
@@ -137,17 +141,17 @@ export function DueOccurrences({
       )}
       {open.length > 0 && (
         <>
-          <div style={{ marginTop: 14 }}>
+          <div className={layout.above}>
             <Allowed isTold>
               <Button variant="contained" disabled={postAll.isPending} onClick={() => postAll.mutate(undefined)}>
                 {open.length === 1 ? 'Post it' : `Post all ${open.length}`}
               </Button>
             </Allowed>
           </div>
-          <div style={{ marginTop: 18 }}>
+          <div className={layout.above}>
             <h2 className="minor">Effect</h2>
             {[...effect].map(([account, amount]) => (
-              <div key={account} className="spread small">
+              <div key={account} className={clsx(layout.spread, 'small')}>
                 <span className="soft">{account}</span>
                 <span className="num">
                   {displayed(minor(Math.abs(amount)), currency)} {amount > 0 ? 'debit' : 'credit'}

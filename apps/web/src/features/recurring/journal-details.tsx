@@ -1,11 +1,15 @@
 import { paths, type RecurringJournalResponse } from '@just-ledger/contract';
 import { type CurrencyCode, parseCivilDate, shortDate } from '@just-ledger/core';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
+import layout from '../../ui/layout.module.css';
 import { shown } from '../../ui/money.js';
+import ruled from '../../ui/ruled.module.css';
 import { ErrorMessage } from '../../ui/sheet.js';
+import styles from './journal-details.module.css';
 import { RecurringForm } from './recurring-form.js';
 
 /** What a recurring journal posts, and how it ends. */
@@ -15,14 +19,14 @@ export function JournalDetails({ journal, currency }: { journal: RecurringJourna
   const end = useOrganisationMutation(() => api.delete(paths.recurringJournal(organisation.id, journal.id)));
   if (isChanging) return <RecurringForm journal={journal} onDone={() => setChanging(false)} />;
   return (
-    <div style={{ padding: '4px 8px 10px', display: 'grid', gridTemplateColumns: '1.3fr 1fr', gap: 24 }}>
+    <div className={styles.details}>
       <div>
         <p>{journal.entry.explanation}</p>
-        <table className="ruled tight">
+        <table className={clsx(ruled.table, ruled.tight)}>
           <tbody>
             {journal.entry.lines.map((line, index) => (
               <tr key={index}>
-                <td style={{ paddingLeft: line.credit ? 28 : 8 }}>
+                <td className={line.credit ? ruled.credited : undefined}>
                   {line.account}
                   {line.contact ? ` · ${line.contact}` : ''}
                 </td>
@@ -32,7 +36,7 @@ export function JournalDetails({ journal, currency }: { journal: RecurringJourna
             ))}
           </tbody>
         </table>
-        <div className="row" style={{ marginTop: 8 }}>
+        <div className={clsx(layout.row, layout.aboveClose)}>
           <button className="act small" type="button" onClick={() => setChanging(true)}>
             change
           </button>

@@ -2,6 +2,7 @@ import { paths, type RecurringJournalRequest, type RecurringJournalResponse } fr
 import { parseCivilDate, shortDate } from '@just-ledger/core';
 import { Button, MenuItem, TextField } from '@mui/material';
 import { useSuspenseQuery } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { type FormEvent, useReducer, useState } from 'react';
 import { accountsQuery } from '../../api/account-queries.js';
 import { useBooks } from '../../api/books-queries.js';
@@ -10,10 +11,13 @@ import { contactsQuery } from '../../api/contact-queries.js';
 import { api, RequestRefused } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
+import layout from '../../ui/layout.module.css';
+import notice from '../../ui/notice.module.css';
 import { typedDay } from '../../ui/own-ways.js';
 import { ErrorMessage } from '../../ui/sheet.js';
 import { emptyForm, entryRequest, formOf, formReducer, rowOfPath, writableAccounts } from '../journal/entry-form.js';
 import { EntryLines } from '../journal/entry-lines.js';
+import styles from './recurring-form.module.css';
 
 const OFTEN = [
   ['1 week', 'every week'],
@@ -100,12 +104,10 @@ export function RecurringForm({ journal, onDone }: { journal?: RecurringJournalR
   return (
     <form
       onSubmit={submit}
-      style={{ padding: '8px 8px 16px', borderBottom: '1px solid var(--ink)', marginBottom: 10 }}
+      className={clsx(layout.belowClose, styles.form)}
       aria-label={journal ? `Change ${journal.name}` : 'New schedule'}
     >
-      <div
-        style={{ display: 'grid', gridTemplateColumns: '1.4fr 1fr 90px 110px 110px 80px', gap: 18, marginBottom: 12 }}
-      >
+      <div className={clsx(layout.below, styles.fields)}>
         <TextField
           label="Name"
           required
@@ -192,13 +194,13 @@ export function RecurringForm({ journal, onDone }: { journal?: RecurringJournalR
         onNewContact={() => undefined}
       />
       {general.map((problem) => (
-        <div key={problem.message} className="trouble" role="alert">
+        <div key={problem.message} className={notice.error} role="alert">
           {problem.message}
         </div>
       ))}
       {save.error && !refusal && <ErrorMessage error={save.error} />}
       <Allowed isTold>
-        <div className="row">
+        <div className={layout.row}>
           <Button type="submit" variant="contained" disabled={save.isPending}>
             Save the schedule
           </Button>

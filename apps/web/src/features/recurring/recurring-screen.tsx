@@ -5,10 +5,12 @@ import { useBooks } from '../../api/books-queries.js';
 import { recurringQuery } from '../../api/recurring-queries.js';
 import { Allowed } from '../../ui/allowed.js';
 import { shown } from '../../ui/money.js';
-import { Empty, Sheet } from '../../ui/sheet.js';
+import ruled from '../../ui/ruled.module.css';
+import { Empty, Pane, Panes, Sheet } from '../../ui/sheet.js';
 import { DueOccurrences } from './due-occurrences.js';
 import { JournalDetails } from './journal-details.js';
 import { RecurringForm } from './recurring-form.js';
+import styles from './recurring-screen.module.css';
 import { TimeLineMonths } from './time-line-months.js';
 import { TimeLine } from './time-line.js';
 
@@ -26,7 +28,7 @@ export default function RecurringScreen() {
     )
     .sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : a.journal.id - b.journal.id));
   return (
-    <div className="list-and-one">
+    <Panes>
       <Sheet
         title="Recurring journals"
         aside={journals.length === 1 ? '1 schedule' : `${journals.length} schedules`}
@@ -59,10 +61,10 @@ export default function RecurringScreen() {
             </p>
           </Empty>
         ) : (
-          <table className="ruled">
+          <table className={ruled.table}>
             <thead>
               <tr>
-                <th style={{ width: '30%' }}>Journal</th>
+                <th className={styles.name}>Journal</th>
                 <th>
                   <TimeLineMonths year={year} />
                 </th>
@@ -93,7 +95,7 @@ export default function RecurringScreen() {
                   <td className="num">{shown(journal.amount, currency)}</td>
                 </tr>,
                 open === journal.id && (
-                  <tr key={`${journal.id} open`} className="chosen">
+                  <tr key={`${journal.id} open`} className={ruled.chosen}>
                     <td colSpan={3}>
                       <JournalDetails journal={journal} currency={currency} />
                     </td>
@@ -104,9 +106,9 @@ export default function RecurringScreen() {
           </table>
         )}
       </Sheet>
-      <div className="place narrow">
+      <Pane narrow>
         <DueOccurrences due={due} currency={currency} today={today} />
-      </div>
-    </div>
+      </Pane>
+    </Panes>
   );
 }

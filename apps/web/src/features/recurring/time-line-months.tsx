@@ -1,4 +1,6 @@
 import { addMonths, daysBetween, firstOfMonth, type FiscalYear, shortDate } from '@just-ledger/core';
+import { clsx } from 'clsx';
+import styles from './time-line.module.css';
 
 /** The months over the line of time. */
 export function TimeLineMonths({ year }: { year: FiscalYear }) {
@@ -9,9 +11,9 @@ export function TimeLineMonths({ year }: { year: FiscalYear }) {
     at = firstOfMonth(addMonths(at, 1));
   }
   return (
-    <div className="timeline" style={{ height: 16 }}>
+    <div className={clsx(styles.timeline, styles.months)}>
       {months.map((month) => (
-        <span key={month.left} style={{ position: 'absolute', left: `${month.left}%` }}>
+        <span key={month.left} style={{ left: `${month.left}%` }}>
           {month.name}
         </span>
       ))}

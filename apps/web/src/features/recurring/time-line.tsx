@@ -1,6 +1,8 @@
 import type { OccurrenceResponse } from '@just-ledger/contract';
 import { type RecurringJournalResponse } from '@just-ledger/contract';
 import { type CivilDate, daysBetween, type FiscalYear, parseCivilDate, shortDate } from '@just-ledger/core';
+import { clsx } from 'clsx';
+import styles from './time-line.module.css';
 
 /** A recurring journal’s occurrences in the year, each a dot at its date. */
 export function TimeLine({
@@ -19,15 +21,15 @@ export function TimeLine({
   );
   return (
     <div
-      className="timeline"
+      className={styles.timeline}
       role="img"
       aria-label={inYear.map((occurrence) => `${occurrence.date} ${occurrence.state}`).join(', ')}
     >
-      {today >= year.first && today <= year.last && <span className="now" style={{ left: at(today) }} />}
+      {today >= year.first && today <= year.last && <span className={styles.now} style={{ left: at(today) }} />}
       {inYear.map((occurrence) => (
         <span
           key={occurrence.date}
-          className={`dot ${occurrence.state}`}
+          className={clsx(styles.dot, styles[occurrence.state])}
           style={{ left: at(occurrence.date) }}
           title={dotTitle(occurrence)}
         />

@@ -1,13 +1,26 @@
 import { ChangePasswordRequest, paths } from '@just-ledger/contract';
-import { DATE_ORDERS, type DateOrder, type MarksKey, type Preferences, USUAL_PREFERENCES } from '@just-ledger/core';
+import {
+  type Colours,
+  COLOURS,
+  DATE_ORDERS,
+  type DateOrder,
+  type MarksKey,
+  type Preferences,
+  USUAL_PREFERENCES,
+} from '@just-ledger/core';
 import { Button, Dialog, DialogContent, DialogTitle, MenuItem, TextField } from '@mui/material';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { api } from '../../api/request.js';
 import { sessionQuery, useSession } from '../../api/session-queries.js';
 import { TextInput } from '../../ui/form-fields.js';
+import formStyles from '../../ui/form.module.css';
+import layout from '../../ui/layout.module.css';
+import notice from '../../ui/notice.module.css';
 import { RequestForm } from '../../ui/request-form.js';
 import { ErrorMessage } from '../../ui/sheet.js';
+import styles from './own-sign-in.module.css';
 
 /** The signed-in person by name; behind it, the password and the sessions open anywhere. */
 export function OwnSignIn() {
@@ -20,8 +33,8 @@ export function OwnSignIn() {
       </button>
       <Dialog open={isOpen} onClose={() => setOpen(false)} aria-labelledby="own-sign-in">
         <DialogTitle id="own-sign-in">Your sign-in</DialogTitle>
-        <DialogContent style={{ width: 400 }}>
-          <p className="soft" style={{ marginBottom: 14 }}>
+        <DialogContent className={styles.dialog}>
+          <p className={clsx(layout.below, 'soft')}>
             {person?.name}, {person?.email}
           </p>
           <Ways />
@@ -41,7 +54,9 @@ const AMOUNTS: Record<MarksKey, string> = {
 };
 const DATES: Record<DateOrder, string> = { 'day-first': '3/4 is 3 April', 'month-first': '3/4 is 4 March' };
 
-/** How the person reads and types amounts and dates. The other way is understood too where it can mean only one thing. */
+const COLOUR_LABELS: Record<Colours, string> = { system: 'as this computer', light: 'light', dark: 'dark' };
+
+/** How the person reads and types amounts and dates, and in which colours. The other way is understood too where it can mean only one thing. */
 function Ways() {
   const { person } = useSession();
   const client = useQueryClient();
@@ -51,8 +66,8 @@ function Ways() {
     onSuccess: () => client.invalidateQueries({ queryKey: sessionQuery.queryKey }),
   });
   return (
-    <div className="stack" style={{ gap: 10, marginBottom: 22 }}>
-      <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 18 }}>
+    <div className={clsx(layout.stack, layout.below)}>
+      <div className={formStyles.particulars}>
         <TextField
           select
           label="Amounts"
@@ -77,6 +92,18 @@ function Ways() {
             </MenuItem>
           ))}
         </TextField>
+        <TextField
+          select
+          label="Colours"
+          value={now.colours}
+          onChange={(event) => change.mutate({ ...now, colours: event.target.value as Colours })}
+        >
+          {COLOURS.map((colours) => (
+            <MenuItem key={colours} value={colours}>
+              {COLOUR_LABELS[colours]}
+            </MenuItem>
+          ))}
+        </TextField>
       </div>
       <ErrorMessage error={change.error} />
     </div>
@@ -92,19 +119,19 @@ function PasswordForm() {
   return (
     <RequestForm
       key={changes}
-      className="stack door"
+      className={clsx(formStyles.door, layout.stack)}
       of={ChangePasswordRequest}
       label="Change your password"
       values={{ current: '', next: '' }}
       toRequest={(typed): ChangePasswordRequest => typed}
       send={(request) => change.mutateAsync(request)}
       foot={({ isPending }) => (
-        <div className="row">
+        <div className={layout.row}>
           <Button type="submit" variant="contained" disabled={isPending}>
             Change the password
           </Button>
           {change.isSuccess && (
-            <span className="told" role="status">
+            <span className={notice.done} role="status">
               Changed; every other session has ended.
             </span>
           )}
@@ -124,7 +151,7 @@ function Everywhere() {
     onSuccess: () => window.location.assign('/'),
   });
   return (
-    <p style={{ marginTop: 20 }}>
+    <p className={layout.aboveWide}>
       <button className="act" type="button" disabled={end.isPending} onClick={() => end.mutate()}>
         Sign out everywhere
       </button>{' '}

@@ -1,6 +1,9 @@
 import type { SessionResponse } from '@just-ledger/contract';
 import { Dialog, DialogContent, DialogTitle } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
+import { clsx } from 'clsx';
+import layout from '../../ui/layout.module.css';
+import styles from './session-ended.module.css';
 import { SignInFields } from './sign-in-screen.js';
 
 /** Sign-in over the desk when a session has ended: the screens beneath keep what was typed. */
@@ -14,10 +17,8 @@ export function SessionEnded({ email }: { email: string }) {
   return (
     <Dialog open aria-labelledby="session-ended">
       <DialogTitle id="session-ended">Your session has ended</DialogTitle>
-      <DialogContent style={{ width: 380 }}>
-        <p className="soft" style={{ marginBottom: 16 }}>
-          Sign in again; what you typed is still there.
-        </p>
+      <DialogContent className={styles.dialog}>
+        <p className={clsx(layout.below, 'soft')}>Sign in again; what you typed is still there.</p>
         <SignInFields firstRun={false} email={email} onDone={onDone} />
       </DialogContent>
     </Dialog>

@@ -1,11 +1,14 @@
 import { FirstOwnerRequest, paths, type SessionResponse, SignInRequest } from '@just-ledger/contract';
 import { Button } from '@mui/material';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { api } from '../../api/request.js';
 import { sessionQuery } from '../../api/session-queries.js';
 import { DoorSheet } from '../../ui/door-sheet.js';
 import { TextInput } from '../../ui/form-fields.js';
+import formStyles from '../../ui/form.module.css';
+import layout from '../../ui/layout.module.css';
 import { RequestForm } from '../../ui/request-form.js';
 import { AskForNewPassword } from './ask-for-new-password.js';
 
@@ -21,14 +24,14 @@ export function SignInScreen({ firstRun }: { firstRun: boolean }) {
   }
   return (
     <DoorSheet title={firstRun ? 'These books are yours' : 'Just Ledger'}>
-      <p className="soft" style={{ marginBottom: 18 }}>
+      <p className={clsx(layout.below, 'soft')}>
         {firstRun
           ? 'Nobody has been set up yet. Create the sign-in with which you will keep them.'
           : 'Sign in to your books.'}
       </p>
       <SignInFields firstRun={firstRun} />
       {!firstRun && (
-        <p className="small" style={{ marginTop: 18 }}>
+        <p className={clsx(layout.above, 'small')}>
           <button className="act" type="button" onClick={() => setForgotten(true)}>
             I have forgotten my password
           </button>
@@ -63,7 +66,7 @@ export function SignInFields({
   );
   return (
     <RequestForm
-      className="stack door"
+      className={clsx(formStyles.door, layout.stack)}
       of={firstRun ? FirstOwnerRequest : SignInRequest}
       values={{ ...(firstRun && { name: '' }), email, password: '' }}
       toRequest={(typed): SignInRequest | FirstOwnerRequest => typed}

@@ -1,8 +1,11 @@
 import type { BesideResponse, StatementRowResponse } from '@just-ledger/contract';
 import { type CurrencyCode, parseCivilDate, shortDate } from '@just-ledger/core';
+import { clsx } from 'clsx';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
 import { currencySign } from '../../ui/money.js';
+import statement from '../../ui/statement.module.css';
+import chain from './chain.module.css';
 import { withSign, writtenFigure } from './written-figure.js';
 
 /** An income statement or balance sheet with the one a year before beside it: a column each. */
@@ -29,7 +32,7 @@ export function ComparedTable({
   return (
     <>
       {rows.length > 0 && (
-        <table className="compared">
+        <table className={chain.compared}>
           <thead>
             <tr>
               <th>
@@ -44,7 +47,8 @@ export function ComparedTable({
               const isItem = row.row === 'account';
               const isEnd = row.row === 'total' || row.row === 'carry';
               const sign = index === firstAmount || row.row === 'total' ? currencySign(currency) : '';
-              const rule = isItem || row.row === 'heading' ? '' : row.row === 'total' ? 'under' : 'over';
+              const rule =
+                isItem || row.row === 'heading' ? '' : row.row === 'total' ? statement.under : statement.over;
               const figure = (amount: string | null): string => {
                 const written = writtenFigure(amount, row.key, currency, isStepped);
                 return written === '' ? (row.row === 'heading' ? '' : '–') : withSign(sign, written);
@@ -52,10 +56,19 @@ export function ComparedTable({
               return (
                 <tr
                   key={`${row.key} ${row.account} ${index}`}
-                  className={`${row.row === 'heading' ? 'heading' : isItem ? '' : isEnd ? row.row : 'sum'} ${carried[row.key] ? 'carried' : ''}`}
+                  className={clsx(
+                    row.row === 'heading'
+                      ? statement.heading
+                      : isItem
+                        ? ''
+                        : isEnd
+                          ? statement[row.row]
+                          : statement.sum,
+                    carried[row.key] ? statement.carried : '',
+                  )}
                   data-carry={carried[row.key]}
                 >
-                  <td className={isItem ? 'item' : ''}>
+                  <td className={isItem ? statement.item : ''}>
                     {row.account ? (
                       <Link to={address.href('account', { account: row.account })} title="Open its ledger">
                         {row.label}
@@ -76,7 +89,7 @@ export function ComparedTable({
         </table>
       )}
       {beside.note && (
-        <p className="note">
+        <p className={statement.note}>
           {dayBefore}: {beside.note.charAt(0).toLowerCase() + beside.note.slice(1)}
         </p>
       )}

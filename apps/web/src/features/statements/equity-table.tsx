@@ -1,8 +1,12 @@
 import type { EquityStatementResponse } from '@just-ledger/contract';
 import type { CurrencyCode } from '@just-ledger/core';
+import { clsx } from 'clsx';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
 import { currencySign, shown } from '../../ui/money.js';
+import statement from '../../ui/statement.module.css';
+import chain from './chain.module.css';
+import styles from './equity-table.module.css';
 
 /** The statement of changes in equity: a column a component, and their total. */
 export function EquityTable({ of, currency }: { of: EquityStatementResponse; currency: CurrencyCode }) {
@@ -15,7 +19,7 @@ export function EquityTable({ of, currency }: { of: EquityStatementResponse; cur
     return isSum ? (text.startsWith('(') ? `(${sign}${text.slice(1)}` : `${sign}${text}`) : text;
   };
   return (
-    <table className="equity">
+    <table className={chain.equity}>
       <thead>
         <tr>
           <th>
@@ -40,13 +44,15 @@ export function EquityTable({ of, currency }: { of: EquityStatementResponse; cur
           const figures = hasTotal ? [...row.amounts, row.total] : [row.amounts[0] ?? row.total];
           const carry = row.key === 'net-result' ? 'result' : isEnd ? 'equity' : undefined;
           return (
-            <tr key={row.key} className={`${isSum ? 'total' : ''} ${carry ? 'carried' : ''}`} data-carry={carry}>
-              <td className={isSum ? '' : 'item'}>{row.label}</td>
+            <tr
+              key={row.key}
+              className={clsx(isSum ? statement.total : '', carry ? statement.carried : '')}
+              data-carry={carry}
+            >
+              <td className={isSum ? '' : statement.item}>{row.label}</td>
               {figures.map((amount, index) => (
                 <td key={index} className="num">
-                  <span className={isEnd ? 'under' : ''} style={{ minWidth: 0 }}>
-                    {write(amount, isSum)}
-                  </span>
+                  <span className={clsx(isEnd ? statement.under : '', styles.unbound)}>{write(amount, isSum)}</span>
                 </td>
               ))}
             </tr>

@@ -1,10 +1,12 @@
 import { addressOf, type MonthlyRowResponse, withQuery } from '@just-ledger/contract';
 import { MONTH_NAMES, parseCivilDate, partsOf } from '@just-ledger/core';
 import { queryOptions, useSuspenseQuery } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { api } from '../../api/request.js';
+import ruled from '../../ui/ruled.module.css';
 import { Empty, Sheet } from '../../ui/sheet.js';
 import styles from './income-by-month.module.css';
 import { writtenFigure } from './written-figure.js';
@@ -29,7 +31,7 @@ export default function IncomeByMonthScreen() {
         </Empty>
       ) : (
         <div className={styles.scrolls} role="region" aria-label="Months" tabIndex={0}>
-          <table className={`ruled tight ${styles.months}`}>
+          <table className={clsx(ruled.table, ruled.tight, styles.months)}>
             <thead>
               <tr>
                 <th>Account</th>
@@ -53,7 +55,13 @@ export default function IncomeByMonthScreen() {
   );
 }
 
-const ROW_CLASSES = { account: '', heading: 'heading', subtotal: styles.sum, total: styles.end, carry: styles.end };
+const ROW_CLASSES = {
+  account: '',
+  heading: ruled.heading,
+  subtotal: styles.sum,
+  total: styles.end,
+  carry: styles.end,
+};
 
 function MonthlyRow({
   row,

@@ -1,8 +1,10 @@
 import type { StatementHeading, StatementRowResponse } from '@just-ledger/contract';
 import type { CurrencyCode } from '@just-ledger/core';
+import { clsx } from 'clsx';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
 import { currencySign } from '../../ui/money.js';
+import statement from '../../ui/statement.module.css';
 import { withSign, writtenFigure } from './written-figure.js';
 
 /** What stands over a statement, as the trade writes it; and where its figures come from, if not from these books. */
@@ -12,9 +14,9 @@ export function Heading({ of }: { of: StatementHeading }) {
       <hgroup>
         <p>{of.organisation}</p>
         <h2>{of.title}</h2>
-        <p className="date">{of.dateLine}</p>
+        <p className={statement.date}>{of.dateLine}</p>
       </hgroup>
-      {of.note && <p className="note">{of.note}</p>}
+      {of.note && <p className={statement.note}>{of.note}</p>}
     </>
   );
 }
@@ -53,10 +55,13 @@ export function StatementTable({
           return (
             <tr
               key={`${row.key} ${row.account} ${index}`}
-              className={`${row.row === 'heading' ? 'heading' : isItem ? '' : isEnd ? row.row : 'sum'} ${carried[row.key] ? 'carried' : ''}`}
+              className={clsx(
+                row.row === 'heading' ? statement.heading : isItem ? '' : isEnd ? statement[row.row] : statement.sum,
+                carried[row.key] ? statement.carried : '',
+              )}
               data-carry={carried[row.key]}
             >
-              <td className={isItem ? 'item' : ''}>
+              <td className={isItem ? statement.item : ''}>
                 {href ? (
                   <Link to={href} title="Open its ledger">
                     {row.label}
@@ -67,19 +72,20 @@ export function StatementTable({
               </td>
               <td className="num">
                 {isItem && (
-                  <span
-                    className={isLastItem ? 'under-item' : ''}
-                    style={isLastItem ? { borderBottom: '1px solid var(--ink)', paddingLeft: 10 } : undefined}
-                  >
-                    {withSign(mark, amount)}
-                  </span>
+                  <span className={isLastItem ? statement.lastOfPart : undefined}>{withSign(mark, amount)}</span>
                 )}
               </td>
               <td className="num">
-                {beside && <span className={next?.key && carried[next.key] ? 'under' : ''}>{beside}</span>}
+                {beside && <span className={next?.key && carried[next.key] ? statement.under : ''}>{beside}</span>}
                 {!isItem && row.row !== 'heading' && (
                   <span
-                    className={row.row === 'total' ? 'under' : row.key.startsWith('total-') || isEnd ? '' : 'over'}
+                    className={
+                      row.row === 'total'
+                        ? statement.under
+                        : row.key.startsWith('total-') || isEnd
+                          ? ''
+                          : statement.over
+                    }
                   >
                     {withSign(mark, amount)}
                   </span>

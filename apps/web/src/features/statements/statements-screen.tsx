@@ -7,9 +7,14 @@ import {
 } from '@just-ledger/contract';
 import type { CurrencyCode, IncomeStatementForm } from '@just-ledger/core';
 import { useSuspenseQueries } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { useRef } from 'react';
 import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
+import layout from '../../ui/layout.module.css';
+import sheetStyles from '../../ui/sheet.module.css';
+import statement from '../../ui/statement.module.css';
+import styles from './chain.module.css';
 
 import { balanceSheetQuery, equityStatementQuery, incomeStatementQuery } from '../../api/statement-queries.js';
 import { CarryLines } from './carry-lines.js';
@@ -35,7 +40,7 @@ export default function StatementsScreen() {
   return (
     <>
       <h1 className="visually-hidden">Statements</h1>
-      <div className="row small no-print" style={{ justifyContent: 'flex-end', marginBottom: 8, gap: 16 }}>
+      <div className={clsx(layout.row, layout.toEnd, layout.belowClose, layout.wide, 'small no-print')}>
         {(
           [
             ['', 'Multi-step'],
@@ -86,8 +91,12 @@ export default function StatementsScreen() {
           Print
         </button>
       </div>
-      <div className="chain" ref={chain}>
-        <section className="sheet statement" aria-label={income.title}>
+      <div className={styles.chain} ref={chain}>
+        <section
+          data-sheet
+          className={clsx(sheetStyles.sheet, statement.statement, styles.sheet)}
+          aria-label={income.title}
+        >
           <Heading of={income} />
           <Figures
             of={income}
@@ -98,14 +107,19 @@ export default function StatementsScreen() {
           />
         </section>
         <section
-          className="sheet statement"
+          data-sheet
+          className={clsx(sheetStyles.sheet, statement.statement, styles.sheet)}
           aria-label={equity.title}
           style={{ flexGrow: equity.components.length > 2 ? 1.35 : 1.1 }}
         >
           <Heading of={equity} />
           {equity.rows.length > 0 && <EquityTable of={equity} currency={currency} />}
         </section>
-        <section className="sheet statement" aria-label={sheet.title}>
+        <section
+          data-sheet
+          className={clsx(sheetStyles.sheet, statement.statement, styles.sheet)}
+          aria-label={sheet.title}
+        >
           <Heading of={sheet} />
           <Figures of={sheet} to={to} currency={currency} carried={{ 'total-equity': 'equity' }} />
         </section>

@@ -2,14 +2,17 @@ import { CLOSING_RULES, paths, type TakeOnResponse } from '@just-ledger/contract
 import { type Account, isPermanentEquity } from '@just-ledger/core';
 import { Button, MenuItem, TextField } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { accountsQuery } from '../../api/account-queries.js';
 import { useBooks } from '../../api/books-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
+import layout from '../../ui/layout.module.css';
 import { shown } from '../../ui/money.js';
 import { ErrorMessage } from '../../ui/sheet.js';
+import styles from './accept-equity.module.css';
 
 type EquityAccount = Pick<Account, 'element' | 'role'>;
 
@@ -33,20 +36,20 @@ export function AcceptEquity({ takeOn }: { takeOn: TakeOnResponse }) {
   return (
     <Allowed>
       {isOut && (
-        <section aria-label="The difference as equity" style={{ marginTop: 18 }}>
+        <section aria-label="The difference as equity" className={layout.above}>
           <h2 className="minor">What is left is equity?</h2>
           <p className="small soft">
             If the old books never said what equity was, it is what is left over:{' '}
             {shown(takeOn.outBy.replace(/^-/, ''), currency)} {takeOn.outBy.startsWith('-') ? 'debit' : 'credit'}. A
             slip would hide in it, so look for one first.
           </p>
-          <div className="row" style={{ marginTop: 8 }}>
+          <div className={clsx(layout.row, layout.aboveClose)}>
             <TextField
               select
               label="On"
               size="small"
               value={account}
-              style={{ minWidth: 150 }}
+              className={styles.equityAccount}
               onChange={(event) => setAccount(event.target.value)}
             >
               {equity.map(({ number, name }) => (
@@ -67,7 +70,7 @@ export function AcceptEquity({ takeOn }: { takeOn: TakeOnResponse }) {
         </section>
       )}
       {takeOn.isUnclosed && (
-        <section aria-label="The old year" style={{ marginTop: 18 }}>
+        <section aria-label="The old year" className={layout.above}>
           <h2 className="minor">The old year is not closed</h2>
           <p className="small soft">
             The old books still hold revenue, expense or drawings of a year that has ended. An entry of their own
@@ -78,7 +81,7 @@ export function AcceptEquity({ takeOn }: { takeOn: TakeOnResponse }) {
             label="Closed into"
             size="small"
             value={takeOn.closesInto ?? ''}
-            style={{ minWidth: 220, marginTop: 8 }}
+            className={clsx(layout.aboveClose, styles.closing)}
             onChange={(event) => close.mutate(event.target.value || null)}
           >
             <MenuItem value={CLOSING_RULES}>As each year is closed</MenuItem>

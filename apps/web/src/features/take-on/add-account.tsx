@@ -1,4 +1,6 @@
+import { clsx } from 'clsx';
 import { useState } from 'react';
+import styles from './tray-table.module.css';
 
 /** An account that the chart has not, added by its number and a name; its element follows from the number. */
 export function AddAccount({
@@ -14,15 +16,15 @@ export function AddAccount({
   const [name, setName] = useState(called);
   return (
     <form
-      className="offers"
+      className={styles.offers}
       onSubmit={(event) => {
         event.preventDefault();
         if (name.trim() !== '') onAdd(number, name.trim());
       }}
     >
       <input
-        className="typed"
-        style={{ width: 200 }}
+        className={clsx(styles.typed, styles.newNumber)}
+
         aria-label={`Name of a new account ${number}`}
         placeholder={`add ${number} to the chart as …`}
         value={name}

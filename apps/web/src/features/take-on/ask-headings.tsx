@@ -1,6 +1,10 @@
 import type { TrayColumn } from '@just-ledger/core';
 import { Button, MenuItem, TextField } from '@mui/material';
+import { clsx } from 'clsx';
 import { useState } from 'react';
+import layout from '../../ui/layout.module.css';
+import notice from '../../ui/notice.module.css';
+import styles from './ask-headings.module.css';
 import type { PasteOptions, UnknownHeading } from './pasted-rows.js';
 
 /** A paste that waits for what its headings mean. */
@@ -25,7 +29,7 @@ export function AskHeadings({
   const isSaid = asked.unknown.every(({ heading }) => (chosen.get(heading) ?? '') !== '');
   return (
     <form
-      className="told"
+      className={notice.done}
       aria-label="What the pasted headings mean"
       onSubmit={(event) => {
         event.preventDefault();
@@ -37,7 +41,7 @@ export function AskHeadings({
       }}
     >
       <p>Before these rows are taken: what do these headings mean?</p>
-      <div className="row" style={{ gap: 18, margin: '10px 0' }}>
+      <div className={clsx(layout.row, layout.wide, layout.aboveClose, layout.belowClose)}>
         {asked.unknown.map(({ heading, sample }, index) => (
           <TextField
             key={heading}
@@ -45,7 +49,7 @@ export function AskHeadings({
             autoFocus={index === 0}
             label={sample ? `${heading}, such as ${sample}` : heading}
             value={chosen.get(heading) ?? ''}
-            style={{ minWidth: 220 }}
+            className={styles.heading}
             onChange={(event) => setChosen(new Map(chosen).set(heading, event.target.value))}
           >
             <MenuItem value={LEAVE_OUT}>leave it out</MenuItem>
@@ -57,7 +61,7 @@ export function AskHeadings({
           </TextField>
         ))}
       </div>
-      <div className="row">
+      <div className={layout.row}>
         <Button type="submit" variant="contained" disabled={!isSaid}>
           Take the rows
         </Button>

@@ -4,6 +4,7 @@ import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { takeOnQuery } from '../../api/take-on-queries.js';
 import { Pane } from '../../ui/sheet.js';
+import styles from './bench.module.css';
 import { ClearingSheet } from './clearing-sheet.js';
 import { TrayList } from './tray-list.js';
 import { TraySheet } from './tray-sheet.js';
@@ -15,7 +16,7 @@ export default function BenchScreen() {
   const [given] = useSheetParam('tray');
   const tray = isTrayKey(given) && given !== 'asset-classes' ? given : 'trial-balance';
   return (
-    <div className="bench">
+    <div className={styles.bench}>
       <Pane>
         <TrayList takeOn={takeOn} tray={tray} />
       </Pane>

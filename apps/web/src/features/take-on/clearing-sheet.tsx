@@ -1,13 +1,17 @@
 import { paths, type TakeOnResponse } from '@just-ledger/contract';
 import { minor, parseAmount, type TrayKey, TRAYS } from '@just-ledger/core';
 import { useQuery } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { trayQuery } from '../../api/take-on-queries.js';
+import layout from '../../ui/layout.module.css';
 import { displayed } from '../../ui/own-ways.js';
+import ruled from '../../ui/ruled.module.css';
 import { Sheet } from '../../ui/sheet.js';
 import { AcceptEquity } from './accept-equity.js';
+import styles from './clearing-sheet.module.css';
 import { SignOff } from './sign-off.js';
 
 /** What is still apart, where it may come from, and sign-off at zero. */
@@ -38,9 +42,9 @@ export function ClearingSheet({ takeOn, tray }: { takeOn: TakeOnResponse; tray: 
         <p>Nothing is left to explain.</p>
       ) : (
         <>
-          <p className="figure">{displayed(all, currency)}</p>
+          <p className={styles.figure}>{displayed(all, currency)}</p>
           <p className="soft small">still to explain</p>
-          <table className="ruled tight" style={{ marginTop: 8 }}>
+          <table className={clsx(ruled.table, ruled.tight, layout.aboveClose)}>
             <tbody>
               {apart.map(({ part, amount }) => (
                 <PartLine key={part} part={part} amount={amount} isChosen={part === tray} />
@@ -60,7 +64,7 @@ function PartLine({ part, amount, isChosen }: { part: TrayKey; amount: number; i
   const { currency } = useBooks();
   const address = useAddress();
   return (
-    <tr className={isChosen ? 'chosen' : ''}>
+    <tr className={isChosen ? ruled.chosen : ''}>
       <td>
         <Link className="act" to={address.href('bench', { tray: part })}>
           {TRAYS[part].label}
@@ -81,9 +85,9 @@ function WhereFrom({ tray }: { tray: TrayKey }) {
   const suggestions = data?.suggestions ?? [];
   if (suggestions.length === 0) return null;
   return (
-    <section aria-label="Where it may come from" style={{ marginTop: 18 }}>
+    <section aria-label="Where it may come from" className={layout.above}>
       <h2>Where it may come from</h2>
-      <ol className="suggestions">
+      <ol className={styles.suggestions}>
         {suggestions.slice(0, 6).map(({ sentence, evidence, lines }, index) => (
           <li key={index}>
             <span className="strong">{sentence}</span>
@@ -91,8 +95,8 @@ function WhereFrom({ tray }: { tray: TrayKey }) {
             {lines.map((line) => (
               <Link
                 key={line.row}
-                className="act small"
-                style={{ marginRight: 10 }}
+                className={clsx(styles.showLine, 'act small')}
+
                 to={address.href('bench', { tray: line.tray, row: String(line.row) })}
                 aria-label={`Show the line: ${sentence}`}
               >

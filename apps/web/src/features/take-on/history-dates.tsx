@@ -1,14 +1,17 @@
 import { type TakeOnResponse } from '@just-ledger/contract';
 import { longDate, parseCivilDate } from '@just-ledger/core';
+import { clsx } from 'clsx';
 import { useBooks } from '../../api/books-queries.js';
+import layout from '../../ui/layout.module.css';
 import { shown, shownWithSide } from '../../ui/money.js';
+import ruled from '../../ui/ruled.module.css';
 
 /** Each earlier date with what it adds up to. */
 export function HistoryDates({ takeOn }: { takeOn: TakeOnResponse }) {
   const { currency } = useBooks();
   if (takeOn.history.length === 0) return null;
   return (
-    <table className="ruled standing">
+    <table className={clsx(ruled.table, layout.aboveWide)}>
       <thead>
         <tr>
           <th>At the end of</th>

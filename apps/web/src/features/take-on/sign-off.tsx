@@ -1,14 +1,18 @@
 import { paths, ReopenTakeOnRequest, type TakeOnResponse } from '@just-ledger/contract';
 import { dayOf, longDate, parseCivilDate } from '@just-ledger/core';
 import { Button } from '@mui/material';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
 import { TextInput } from '../../ui/form-fields.js';
+import formStyles from '../../ui/form.module.css';
+import layout from '../../ui/layout.module.css';
 import { RequestForm } from '../../ui/request-form.js';
 import { ErrorMessage } from '../../ui/sheet.js';
+import styles from './clearing-sheet.module.css';
 
 /** Sign-off at zero; afterwards who and when, and the way to reopen. */
 export function SignOff({ takeOn }: { takeOn: TakeOnResponse }) {
@@ -17,10 +21,10 @@ export function SignOff({ takeOn }: { takeOn: TakeOnResponse }) {
   if (!takeOn.isBegun) return null;
   if (takeOn.signedOff) return <SignedOff takeOn={takeOn} />;
   return (
-    <section aria-label="Sign-off" style={{ marginTop: 22 }}>
+    <section aria-label="Sign-off" className={layout.aboveWide}>
       <h2>Sign-off</h2>
       {takeOn.inTheWay.length > 0 ? (
-        <ul className="in-the-way small">
+        <ul className={clsx(styles.inTheWay, 'small')}>
           {takeOn.inTheWay.map((sentence) => (
             <li key={sentence}>{sentence}</li>
           ))}
@@ -34,7 +38,7 @@ export function SignOff({ takeOn }: { takeOn: TakeOnResponse }) {
       <Allowed isTold>
         <Button
           variant="contained"
-          style={{ marginTop: 10 }}
+          className={layout.aboveClose}
           disabled={takeOn.inTheWay.length > 0 || signOff.isPending}
           onClick={() => signOff.mutate(undefined)}
         >
@@ -54,12 +58,12 @@ function SignedOff({ takeOn }: { takeOn: TakeOnResponse }) {
   );
   const day = (moment: string): string => longDate(dayOf(moment));
   return (
-    <section aria-label="Sign-off" style={{ marginTop: 22 }}>
+    <section aria-label="Sign-off" className={layout.aboveWide}>
       <h2>Signed off</h2>
       <p className="small" role="status">
         By {takeOn.signedOff?.by} on {day(takeOn.signedOff?.at ?? '')}.
       </p>
-      <ul className="in-the-way small soft">
+      <ul className={clsx(styles.inTheWay, 'small soft')}>
         {takeOn.events.slice(1).map(({ event, at: when, by, reason: why }) => (
           <li key={when + event}>
             {event === 'reopened' ? 'Reopened' : 'Signed off'} by {by} on {day(when)}
@@ -76,7 +80,7 @@ function SignedOff({ takeOn }: { takeOn: TakeOnResponse }) {
             toRequest={(typed): ReopenTakeOnRequest => typed}
             send={(request) => reopen.mutateAsync(request)}
             foot={({ isPending }) => (
-              <div className="row foot">
+              <div className={clsx(formStyles.foot, layout.row)}>
                 <Button type="submit" variant="contained" disabled={isPending}>
                   Reopen
                 </Button>

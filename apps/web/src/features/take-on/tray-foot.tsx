@@ -1,14 +1,15 @@
 import { paths, type TakeOnResponse, type TrayResponse } from '@just-ledger/contract';
 import { POSTED_PARTS } from '@just-ledger/core';
 import { Button } from '@mui/material';
-import { useEffect, useEffectEvent } from 'react';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
+import layout from '../../ui/layout.module.css';
 import { ErrorMessage } from '../../ui/sheet.js';
+import { useCommitKey } from '../../ui/use-commit-key.js';
 
 /** Posts a tray by itself, so that its documents can be paid before the rest is here. */
 export function TrayFoot({ of, takeOn }: { of: TrayResponse; takeOn: TakeOnResponse }) {
@@ -17,7 +18,7 @@ export function TrayFoot({ of, takeOn }: { of: TrayResponse; takeOn: TakeOnRespo
   const post = useOrganisationMutation(() => api.post(paths.trayPosting(organisation.id, of.tray)));
   const takeBack = useOrganisationMutation(() => api.delete(paths.trayPosting(organisation.id, of.tray)));
   const canPost = takeOn.signedOff === null && of.state !== 'posted' && of.rowsWithProblems === 0 && may('approver');
-  usePostKey(canPost && !post.isPending, () => post.mutate(undefined));
+  useCommitKey(() => post.mutate(undefined), canPost && !post.isPending);
   if (!POSTED_PARTS.some((part) => part === of.tray) || of.state === 'nothing') return null;
   const says = {
     waiting: 'Kept as it is typed; not in the ledger yet. It is posted at sign-off, or now.',
@@ -41,7 +42,7 @@ export function TrayFoot({ of, takeOn }: { of: TrayResponse; takeOn: TakeOnRespo
       </span>
       {takeOn.signedOff === null && (
         <Allowed>
-          <span className="row">
+          <span className={layout.row}>
             {of.state !== 'posted' && (
               <Button
                 variant="outlined"
@@ -66,19 +67,4 @@ export function TrayFoot({ of, takeOn }: { of: TrayResponse; takeOn: TakeOnRespo
       )}
     </>
   );
-}
-
-/** Ctrl Enter posts the tray, once what is being typed has been kept. */
-function usePostKey(isOn: boolean, post: () => void): void {
-  const act = useEffectEvent(post);
-  useEffect(() => {
-    if (!isOn) return;
-    const press = (event: KeyboardEvent): void => {
-      if (event.key !== 'Enter' || !(event.ctrlKey || event.metaKey)) return;
-      (document.activeElement as HTMLElement | null)?.blur();
-      setTimeout(act, 0);
-    };
-    window.addEventListener('keydown', press);
-    return () => window.removeEventListener('keydown', press);
-  }, [isOn]);
 }

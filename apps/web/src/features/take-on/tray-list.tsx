@@ -1,10 +1,13 @@
 import type { TakeOnResponse, TrayResponse } from '@just-ledger/contract';
 import { longDate, parseCivilDate, type TrayKey, TRAYS } from '@just-ledger/core';
+import { clsx } from 'clsx';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
+import layout from '../../ui/layout.module.css';
 import { shown } from '../../ui/money.js';
 import { Sheet } from '../../ui/sheet.js';
+import styles from './tray-list.module.css';
 
 /** What the bench lists; asset classes are shown with the assets. */
 const LISTED = (Object.keys(TRAYS) as TrayKey[]).filter((tray) => tray !== 'asset-classes');
@@ -15,7 +18,7 @@ export function TrayList({ takeOn, tray }: { takeOn: TakeOnResponse; tray: TrayK
   return (
     <Sheet title="Trays">
       <p className="soft small">old books up to {longDate(parseCivilDate(takeOn.changeover))}</p>
-      <nav className="trays" aria-label="Trays">
+      <nav className={styles.trays} aria-label="Trays">
         {LISTED.map((key) => {
           const of = takeOn.trays.find((tray) => tray.tray === key);
           if (!of) return null;
@@ -40,11 +43,11 @@ function TrayLine({ of, takeOn }: { of: TrayResponse; takeOn: TakeOnResponse }) 
   const rows = of.rows === 0 ? '' : `${of.rows.toLocaleString('en')} ${of.rows === 1 ? 'row' : 'rows'}`;
   return (
     <>
-      <span className="spread">
+      <span className={layout.spread}>
         <span className="strong nowrap">{TRAYS[of.tray].label}</span>
         <span className={tone}>{word}</span>
       </span>
-      <span className="spread small soft">
+      <span className={clsx(layout.spread, 'small soft')}>
         <span className="nowrap">{of.rowsWithProblems > 0 ? `${rows}, ${of.rowsWithProblems} to mend` : rows}</span>
         {of.rowsWithProblems === 0 && <span className="num">{figures}</span>}
       </span>

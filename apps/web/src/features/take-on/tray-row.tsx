@@ -1,9 +1,11 @@
 import type { TakeOnRowResponse } from '@just-ledger/contract';
 import { BREAKDOWN_CELL, type CurrencyCode, similarName, type TrayColumn } from '@just-ledger/core';
+import { clsx } from 'clsx';
 import { type ClipboardEvent, type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { AddAccount } from './add-account.js';
 import { inOwnMarks, inPlainMarks, ownAmount } from './own-cells.js';
 import { isCells } from './pasted-rows.js';
+import styles from './tray-table.module.css';
 
 /** The cells of a row by column. */
 export type Cells = Readonly<Record<string, string>>;
@@ -126,7 +128,7 @@ export function TrayRow({
   const isStranger = contact !== '' && !completions.contacts.has(contact.toLowerCase());
   return (
     <>
-      <tr ref={line} className={isTarget ? 'pointed' : ''}>
+      <tr ref={line} className={isTarget ? styles.pointed : ''} aria-current={isTarget || undefined}>
         {columns.map((column, place) => {
           const { key, kind, label } = column;
           const wrong = problems.find(({ path }) => path === key)?.message;
@@ -134,9 +136,9 @@ export function TrayRow({
           const name = kind === 'account' ? completions.accountName(typed[key]?.trim() ?? '') : undefined;
           return (
             <td key={key} className={isAmount ? 'num' : ''}>
-              <span className={kind === 'account' ? 'account-cell' : undefined}>
+              <span className={kind === 'account' ? styles.accountCell : undefined}>
                 <input
-                  className={isAmount ? 'typed num' : 'typed'}
+                  className={clsx(styles.typed, isAmount && 'num')}
                   aria-label={`${label}, row ${position}`}
                   aria-invalid={wrong !== undefined}
                   title={wrong ?? typed[key]}
@@ -150,7 +152,7 @@ export function TrayRow({
                   onKeyDown={press}
                   onPaste={(event) => paste(event, key)}
                 />
-                {name && <span className="soft clipped">{name}</span>}
+                {name && <span className={clsx(styles.clipped, 'soft')}>{name}</span>}
               </span>
             </td>
           );
@@ -171,7 +173,7 @@ export function TrayRow({
         </td>
       </tr>
       {(problems.length > 0 || remarks.length > 0 || isOtherwise) && (
-        <tr className="said">
+        <tr className={styles.said}>
           <td colSpan={columns.length + 1}>
             {problems.map(({ path, message }) => (
               <span key={`${path} ${message}`} className="brick">
@@ -180,7 +182,7 @@ export function TrayRow({
               </span>
             ))}
             {isStranger && !isReadOnly && (
-              <span className="offers">
+              <span className={styles.offers}>
                 {like && (
                   <button className="act" type="button" onClick={() => put('contact', like)}>
                     It is {like}
@@ -194,7 +196,7 @@ export function TrayRow({
             {newNumber && !isReadOnly && (
               <>
                 {likeAccount && (
-                  <span className="offers">
+                  <span className={styles.offers}>
                     <button className="act" type="button" onClick={() => put('account', likeAccount.number)}>
                       It is {likeAccount.number} {likeAccount.name}
                     </button>

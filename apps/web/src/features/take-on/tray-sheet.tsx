@@ -1,15 +1,18 @@
 import { paths, type TakeOnResponse } from '@just-ledger/contract';
 import { BREAKDOWN_CELL, similarName, type TrayKey, TRAYS } from '@just-ledger/core';
 import { useQuery } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { Link } from 'react-router';
 import { accountsQuery } from '../../api/account-queries.js';
 import { useAddress, useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { breakdownsQuery } from '../../api/breakdown-queries.js';
 import { contactsQuery } from '../../api/contact-queries.js';
+import layout from '../../ui/layout.module.css';
 import { Sheet } from '../../ui/sheet.js';
 import { TrayFoot } from './tray-foot.js';
 import type { Completions } from './tray-row.js';
+import styles from './tray-sheet.module.css';
 import { TrayStatus } from './tray-status.js';
 import { TrayTable } from './tray-table.js';
 
@@ -70,9 +73,7 @@ export function TraySheet({ takeOn, tray }: { takeOn: TakeOnResponse; tray: Tray
       }
       foot={of && <TrayFoot of={of} takeOn={takeOn} />}
     >
-      <p className="soft" style={{ margin: '-6px 0 12px' }}>
-        {TRAYS[tray].hint}
-      </p>
+      <p className={clsx(styles.hint, 'soft')}>{TRAYS[tray].hint}</p>
       <datalist id="take-on-accounts">
         {(accounts ?? []).map(({ number, name }) => (
           <option key={number} value={number}>
@@ -88,12 +89,10 @@ export function TraySheet({ takeOn, tray }: { takeOn: TakeOnResponse; tray: Tray
           ))}
       </datalist>
       {tray === 'assets' && (
-        <section aria-label="Asset classes" style={{ marginBottom: 18 }}>
+        <section aria-label="Asset classes" className={layout.below}>
           <h2 className="minor">Classes: what assets share</h2>
           <TrayTable tray="asset-classes" target={undefined} isReadOnly={isReadOnly} completions={completions} />
-          <h2 className="minor" style={{ marginTop: 16 }}>
-            Assets one by one
-          </h2>
+          <h2 className={clsx(layout.above, 'minor')}>Assets one by one</h2>
         </section>
       )}
       <TrayTable key={tray} tray={tray} target={target} isReadOnly={isReadOnly} completions={completions} />

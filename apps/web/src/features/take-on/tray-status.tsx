@@ -1,7 +1,10 @@
 import { type TakeOnResponse, type TrayResponse } from '@just-ledger/contract';
 import { parseCurrencyCode } from '@just-ledger/core';
+import { clsx } from 'clsx';
 import { useBooks } from '../../api/books-queries.js';
+import layout from '../../ui/layout.module.css';
 import { shown, shownWithSide } from '../../ui/money.js';
+import ruled from '../../ui/ruled.module.css';
 import { HistoryDates } from './history-dates.js';
 
 /** Detail against the old trial balance, account by account. */
@@ -11,9 +14,9 @@ export function TrayStatus({ of, takeOn }: { of: TrayResponse; takeOn: TakeOnRes
   if (of.tray === 'trial-balance') {
     if (of.rows === 0) return null;
     return (
-      <table className="ruled standing">
+      <table className={clsx(ruled.table, layout.aboveWide)}>
         <tbody>
-          <tr className="sums">
+          <tr className={ruled.sums}>
             <td>Debits, credits</td>
             <td className="num">{show(takeOn.debit)}</td>
             <td className="num">{show(takeOn.credit === '0.00' ? '0.00' : `-${takeOn.credit}`)}</td>
@@ -25,7 +28,7 @@ export function TrayStatus({ of, takeOn }: { of: TrayResponse; takeOn: TakeOnRes
   if (of.tray === 'history') return <HistoryDates takeOn={takeOn} />;
   if (of.accounts.length === 0) return null;
   return (
-    <table className="ruled standing">
+    <table className={clsx(ruled.table, layout.aboveWide)}>
       <thead>
         <tr>
           <th>Account</th>

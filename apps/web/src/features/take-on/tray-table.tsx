@@ -1,16 +1,21 @@
 import { type BreakdownResponse, paths, type TakeOnRowResponse } from '@just-ledger/contract';
 import { BREAKDOWN_CELL, type Tray, type TrayColumn, type TrayKey, TRAYS } from '@just-ledger/core';
 import { useQueryClient, useSuspenseQuery } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { useRef, useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { breakdownsQuery } from '../../api/breakdown-queries.js';
 import { api } from '../../api/request.js';
 import { takeOnQuery, trayQuery } from '../../api/take-on-queries.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
+import layout from '../../ui/layout.module.css';
+import notice from '../../ui/notice.module.css';
+import ruled from '../../ui/ruled.module.css';
 import { ErrorMessage } from '../../ui/sheet.js';
 import { type AskedPaste, AskHeadings } from './ask-headings.js';
 import { pastedRows, type PastedRows, type PasteOptions } from './pasted-rows.js';
 import { type Cells, type Completions, TrayRow } from './tray-row.js';
+import styles from './tray-table.module.css';
 
 /** So many rows are drawn at first, and so many more each time. */
 const DRAWN = 120;
@@ -175,7 +180,7 @@ export function TrayTable({
         }
       />
       {strangers.length > 1 && !isReadOnly && (
-        <p className="brass" style={{ marginBottom: 8 }}>
+        <p className={clsx(layout.belowClose, 'brass')}>
           {strangers.length} contacts are not there yet.{' '}
           <button className="act" type="button" disabled={addAll.isPending} onClick={() => addAll.mutate(strangers)}>
             {addAll.isPending ? 'Adding them …' : `Add all ${strangers.length}`}
@@ -183,7 +188,7 @@ export function TrayTable({
         </p>
       )}
       {tray === 'trial-balance' && unknown.length > 1 && !isReadOnly && (
-        <p className="brass" style={{ marginBottom: 8 }}>
+        <p className={clsx(layout.belowClose, 'brass')}>
           {unknown.length} accounts are not in the chart.{' '}
           <button
             className="act"
@@ -204,7 +209,7 @@ export function TrayTable({
         />
       )}
       {pasted && (
-        <p className="told row" role="status" style={{ gap: 14, marginBottom: 8 }}>
+        <p className={clsx(notice.done, layout.row, layout.wide, layout.belowClose)} role="status">
           <span>
             {pastedWords(pasted)}
             {pasted.read.sample && ` ${pasted.read.sample.written} was read as ${pasted.read.sample.read}.`}
@@ -230,7 +235,9 @@ export function TrayTable({
           </button>
         </p>
       )}
-      <table className={columns.length > 5 ? 'ruled tight typed-rows narrow-accounts' : 'ruled tight typed-rows'}>
+      <table
+        className={clsx(ruled.table, ruled.tight, styles.typedRows, columns.length > 5 && styles.narrowAccounts)}
+      >
         <thead>
           <tr>
             {columns.map(({ key, label, kind }) => (
@@ -238,7 +245,7 @@ export function TrayTable({
                 {label}
               </th>
             ))}
-            <th style={{ width: 22 }}>
+            <th className={styles.takeAway}>
               <span className="visually-hidden">Take away</span>
             </th>
           </tr>
@@ -265,14 +272,14 @@ export function TrayTable({
         </tbody>
       </table>
       {columns.length < all.length && !isReadOnly && (
-        <p className="small" style={{ marginTop: 6 }}>
+        <p className={clsx(layout.aboveClose, 'small')}>
           <button className="act" type="button" onClick={() => setWide(true)}>
             Also {namesOf(all.filter((column) => !columns.includes(column)))}
           </button>
         </p>
       )}
       {data.rows.length > limit && (
-        <p style={{ marginTop: 8 }}>
+        <p className={layout.aboveClose}>
           <button className="act" type="button" onClick={() => setDrawn(limit + 5 * DRAWN)}>
             Show more of the {data.rows.length.toLocaleString('en')} rows
           </button>

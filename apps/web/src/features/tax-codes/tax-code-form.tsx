@@ -1,14 +1,17 @@
 import { type AccountResponse, paths, type TaxCodeResponse } from '@just-ledger/contract';
 import { TAX_ROUNDINGS, TAX_SIDES, type TaxRounding, type TaxSide } from '@just-ledger/core';
 import { Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { problemPlaces } from '../../api/problem-places.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { FormFoot } from '../../ui/form-foot.js';
+import formStyles from '../../ui/form.module.css';
 import { ErrorMessage, Sheet } from '../../ui/sheet.js';
 import { Trail } from '../audit-trail/trail.js';
+import styles from './tax-code-form.module.css';
 import { TaxExample } from './tax-example.js';
 import {
   fieldsOf,
@@ -69,10 +72,10 @@ export function TaxCodeForm({
           save.mutate(undefined, { onSuccess: (kept) => onKept(kept.id) });
         }}
       >
-        <div className="particulars" style={{ gridTemplateColumns: '120px minmax(0, 1fr) minmax(0, 1fr)' }}>
+        <div className={clsx(formStyles.particulars, styles.codeHead)}>
           {!code && (
             <TextField
-              className="wide"
+              className={formStyles.wide}
               select
               label="Begin with a tax"
               value={shape}
@@ -101,7 +104,7 @@ export function TaxCodeForm({
           <TextField
             label="Name"
             required
-            style={{ gridColumn: 'span 2' }}
+            className={styles.wideName}
             value={fields.name}
             onChange={(event) => set({ name: event.target.value })}
             {...at('name')}

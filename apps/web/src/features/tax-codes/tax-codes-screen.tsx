@@ -1,13 +1,16 @@
 import type { TaxCodeResponse } from '@just-ledger/contract';
 import { parseCivilDate, shortDate, TAX_SIDES, type TaxSide } from '@just-ledger/core';
 import { useSuspenseQuery } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { accountsQuery } from '../../api/account-queries.js';
 import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { taxCodesQuery } from '../../api/tax-code-queries.js';
 import { Allowed } from '../../ui/allowed.js';
-import { Empty, Pane, Sheet } from '../../ui/sheet.js';
+import layout from '../../ui/layout.module.css';
+import { Empty, Pane, Panes, Sheet } from '../../ui/sheet.js';
 import { TaxCodeForm } from './tax-code-form.js';
+import styles from './tax-codes.module.css';
 import { rateAnswerOn, takes } from './tax-fields.js';
 
 /** Tax codes by what they are for, with what each takes at the rail's date; one of them beside the list. */
@@ -18,8 +21,8 @@ export default function TaxCodesScreen() {
   const [chosen, choose] = useSheetParam('code');
   const one = codes.find((code) => String(code.id) === chosen);
   return (
-    <div className="list-and-one">
-      <div className="place">
+    <Panes>
+      <Pane>
         <Sheet
           title="Tax codes"
           aside={codes.length > 0 && `as at ${shortDate(to)}`}
@@ -58,7 +61,7 @@ export default function TaxCodesScreen() {
             ))
           )}
         </Sheet>
-      </div>
+      </Pane>
       {(one || chosen === 'new') && (
         <Pane>
           <TaxCodeForm
@@ -70,7 +73,7 @@ export default function TaxCodesScreen() {
           />
         </Pane>
       )}
-    </div>
+    </Panes>
   );
 }
 
@@ -89,7 +92,7 @@ function CodesOfSide({
 }) {
   if (codes.length === 0) return null;
   return (
-    <section aria-label={TAX_SIDES[side].label} style={{ marginBottom: 18 }}>
+    <section aria-label={TAX_SIDES[side].label} className={layout.below}>
       <h2>{TAX_SIDES[side].label}</h2>
       {codes.map((code) => {
         const rate = rateAnswerOn(code, date);
@@ -99,11 +102,11 @@ function CodesOfSide({
           <button
             key={code.id}
             type="button"
-            className={chosen === String(code.id) ? 'plain tax-row chosen' : 'plain tax-row'}
+            className={clsx(styles.taxRow, chosen === String(code.id) && styles.chosen, 'plain')}
             aria-current={chosen === String(code.id)}
             onClick={() => onChoose(String(code.id))}
           >
-            <span className="strong clip">{code.code}</span>
+            <span className={clsx(layout.clip, 'strong')}>{code.code}</span>
             <span>{code.active ? code.name : <s>{code.name}</s>}</span>
             <span className="num nowrap">{rate ? takes(rate.parts, side) : 'not yet'}</span>
             <span className="soft small">

@@ -1,9 +1,13 @@
 import type { AccountResponse } from '@just-ledger/contract';
 import { minor, shortDate, sumOf, taxAmounts, type TaxedLine, taxedLines } from '@just-ledger/core';
 import { TextField } from '@mui/material';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
+import layout from '../../ui/layout.module.css';
 import { displayed, readTyped, typedDay } from '../../ui/own-ways.js';
+import ruled from '../../ui/ruled.module.css';
+import styles from './tax-codes.module.css';
 import { rateFieldsOn, rateOfFields, type TaxCodeFields } from './tax-fields.js';
 
 /** What the code, as it is being typed, makes of an amount: the lines of the entry. */
@@ -31,14 +35,14 @@ export function TaxExample({ fields, accounts }: { fields: TaxCodeFields; accoun
   };
   const total = displayed(sumOf(lines.map((line) => minor(line.side === 'debit' ? line.amount : 0))), currency);
   return (
-    <section className="tax-example" aria-label="What it does to an amount">
-      <div className="row" style={{ gap: 12, alignItems: 'center' }}>
+    <section className={styles.taxExample} aria-label="What it does to an amount">
+      <div className={clsx(layout.row, styles.head)}>
         <h2>What it does to</h2>
         <TextField
           value={typed}
           onChange={(event) => setTyped(event.target.value)}
-          style={{ width: 92 }}
-          slotProps={{ htmlInput: { 'aria-label': 'Amount to try', style: { textAlign: 'right' } } }}
+          className={styles.exampleAmount}
+          slotProps={{ htmlInput: { 'aria-label': 'Amount to try', className: 'num' } }}
         />
         {[false, true].map((gross) => (
           <button
@@ -57,7 +61,7 @@ export function TaxExample({ fields, accounts }: { fields: TaxCodeFields; accoun
           value={day}
           placeholder={shortDate(to)}
           onChange={(event) => setDay(event.target.value)}
-          style={{ width: 116 }}
+          className={styles.exampleDate}
           slotProps={{ htmlInput: { 'aria-label': 'Day to try' } }}
         />
       </div>
@@ -72,7 +76,7 @@ export function TaxExample({ fields, accounts }: { fields: TaxCodeFields; accoun
                 : 'The rates and shares are not yet numbers.'}
         </p>
       ) : (
-        <table className="ruled">
+        <table className={ruled.table}>
           <thead>
             <tr>
               <th className="soft small">on {shortDate(date)}</th>
@@ -83,7 +87,7 @@ export function TaxExample({ fields, accounts }: { fields: TaxCodeFields; accoun
           <tbody>
             {lines.map((line, place) => (
               <tr key={place}>
-                <td className={line.side === 'credit' ? 'credit-in' : ''}>
+                <td className={line.side === 'credit' ? styles.creditIn : ''}>
                   <span className={line.what === 'tax' ? '' : 'soft'}>{nameOf(line)}</span>
                 </td>
                 <td className="num">{line.side === 'debit' && displayed(line.amount, currency)}</td>
@@ -92,7 +96,7 @@ export function TaxExample({ fields, accounts }: { fields: TaxCodeFields; accoun
             ))}
           </tbody>
           <tfoot>
-            <tr className="sums">
+            <tr className={ruled.sums}>
               <td />
               <td className="num">{total}</td>
               <td className="num">{total}</td>

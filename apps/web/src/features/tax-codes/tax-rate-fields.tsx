@@ -1,8 +1,13 @@
 import type { AccountResponse } from '@just-ledger/contract';
 import { type Side, TAX_SIDES, type TaxSide } from '@just-ledger/core';
 import { MenuItem, TextField } from '@mui/material';
+import { clsx } from 'clsx';
 import { AccountField } from '../../ui/account-field.js';
 import { Cell } from '../../ui/cell.js';
+import layout from '../../ui/layout.module.css';
+import ruled from '../../ui/ruled.module.css';
+import grid from '../../ui/typed-grid.module.css';
+import styles from './tax-codes.module.css';
 import { emptyPart, type PartFields, type RateFields } from './tax-fields.js';
 
 /** What a code takes from a day on: its parts, each with rate, share, side and account. */
@@ -35,35 +40,31 @@ export function TaxRateFields({
     ['rate', 'share', 'side', 'account'].flatMap((field) => wrong(`parts.${place}.${field}`).helperText ?? []);
   const when = isFirst && rate.from === '' ? 'from the beginning' : `from ${rate.from || 'which day?'}`;
   return (
-    <fieldset className="tax-rate" aria-label={`What it takes ${when}`}>
-      <div className="row" style={{ alignItems: 'flex-start', gap: 14 }}>
+    <fieldset className={styles.taxRate} aria-label={`What it takes ${when}`}>
+      <div className={clsx(layout.row, layout.fromTop, layout.wide)}>
         <TextField
           label="Takes from"
           value={rate.from}
           placeholder={isFirst ? 'the beginning' : 'day'}
           onChange={(event) => onChange({ ...rate, from: event.target.value })}
-          style={{ width: 150 }}
+          className={styles.from}
           slotProps={{ inputLabel: { shrink: true } }}
           {...wrong('from')}
         />
         {!isOnly && (
-          <button className="act small" type="button" style={{ marginTop: 14 }} onClick={onRemove}>
+          <button className={clsx(layout.above, 'act small')} type="button" onClick={onRemove}>
             take this rate away
           </button>
         )}
       </div>
-      <table className="ruled paper tax-parts">
+      <table className={clsx(ruled.table, grid.table, styles.taxParts)}>
         <thead>
           <tr>
-            <th className="num" style={{ width: 70 }}>
-              Rate, %
-            </th>
-            <th className="num" style={{ width: 70 }}>
-              Share, %
-            </th>
-            <th style={{ width: 84 }}>Side</th>
+            <th className={clsx(styles.rate, 'num')}>Rate, %</th>
+            <th className={clsx(styles.share, 'num')}>Share, %</th>
+            <th className={styles.side}>Side</th>
             <th>Account</th>
-            <th style={{ width: 30 }}>
+            <th className={styles.takeAway}>
               <span className="visually-hidden">Take away</span>
             </th>
           </tr>
@@ -73,7 +74,7 @@ export function TaxRateFields({
             <tr key={part.key}>
               {(['rate', 'share'] as const).map((field) => (
                 <td key={field}>
-                  <div className="cell">
+                  <div className={grid.cell}>
                     <Cell
                       label={`${field === 'rate' ? 'Rate' : 'Share'} of part ${place + 1}, ${when}`}
                       value={part[field]}
@@ -91,7 +92,7 @@ export function TaxRateFields({
                   value={part.side}
                   onChange={(event) => setPart(part.key, { side: event.target.value as Side })}
                   slotProps={{
-                    input: { disableUnderline: true, style: { fontSize: 13.5 } },
+                    input: { disableUnderline: true },
                     select: { 'aria-label': `Side of part ${place + 1}, ${when}` },
                   }}
                 >
@@ -100,7 +101,7 @@ export function TaxRateFields({
                 </TextField>
               </td>
               <td>
-                <div className="cell cell-account">
+                <div className={clsx(grid.cell, grid.cellAccount)}>
                   <AccountField
                     accounts={takers}
                     value={part.account}
@@ -126,7 +127,7 @@ export function TaxRateFields({
             problemsOf(place).length > 0 && (
               <tr key={`${part.key} problems`}>
                 <td colSpan={5}>
-                  <div className="cell brick small" role="alert">
+                  <div className={clsx(grid.cell, 'brick small')} role="alert">
                     {problemsOf(place).join(' ')}
                   </div>
                 </td>

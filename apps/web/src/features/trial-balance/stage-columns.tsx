@@ -1,9 +1,12 @@
 import { type TrialBalanceResponse } from '@just-ledger/contract';
 import { type CurrencyCode, minor, parseAmount } from '@just-ledger/core';
+import { clsx } from 'clsx';
 import { type KeyboardEvent, useRef } from 'react';
 import { useNavigate } from 'react-router';
 import { useAddress } from '../../api/address.js';
 import { displayed } from '../../ui/own-ways.js';
+import ruled from '../../ui/ruled.module.css';
+import styles from './stage-columns.module.css';
 
 /** A stage of the trial balance, or what came between two. */
 export type Column = 'unadjusted' | 'adjustments' | 'adjusted' | 'post-closing';
@@ -61,10 +64,10 @@ export function StageColumns({
     rows[rows.indexOf(document.activeElement as HTMLAnchorElement) + (event.key === 'ArrowDown' ? 1 : -1)]?.focus();
   };
   return (
-    <table className="ruled tight">
+    <table className={clsx(ruled.table, ruled.tight)}>
       <thead>
         <tr>
-          <th style={{ width: 70 }}>Number</th>
+          <th className={styles.number}>Number</th>
           <th>Account</th>
           {shownColumns.map(([key, label]) => [
             <th key={`${key} debit`} className="num">
@@ -84,7 +87,7 @@ export function StageColumns({
         {accounts.map((account) => {
           const href = address.href('account', { account });
           return (
-            <tr key={account} className={account ? 'goes' : ''} onClick={() => account && void navigate(href)}>
+            <tr key={account} className={account ? ruled.goes : ''} onClick={() => account && void navigate(href)}>
               <td className="soft">{account}</td>
               <td>
                 {account ? (
@@ -105,7 +108,7 @@ export function StageColumns({
               {shownColumns.map(([key]) => {
                 const amount = figures[key](account);
                 return [
-                  <td key={`${key} debit`} className="num col">
+                  <td key={`${key} debit`} className={clsx(ruled.col, 'num')}>
                     {write(Math.max(amount, 0))}
                   </td>,
                   <td key={`${key} credit`} className="num">
@@ -118,7 +121,7 @@ export function StageColumns({
         })}
       </tbody>
       <tfoot>
-        <tr className="sums">
+        <tr className={ruled.sums}>
           <td />
           <td>Total</td>
           {shownColumns.map(([key]) => [

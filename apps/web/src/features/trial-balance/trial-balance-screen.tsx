@@ -2,9 +2,12 @@ import { paths, withQuery } from '@just-ledger/contract';
 import { longDate, parseCivilDate, type TrialBalanceStage } from '@just-ledger/core';
 import { TextField } from '@mui/material';
 import { useSuspenseQueries } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
+import layout from '../../ui/layout.module.css';
 import { type Column, COLUMNS, StageColumns } from './stage-columns.js';
+import styles from './trial-balance-screen.module.css';
 
 import { trialBalanceQuery } from '../../api/trial-balance-queries.js';
 import { typedDay } from '../../ui/own-ways.js';
@@ -51,7 +54,7 @@ export default function TrialBalanceScreen({ slot }: ScreenProps) {
         </a>
       }
     >
-      <div className="row small" style={{ marginBottom: 8, gap: 16 }}>
+      <div className={clsx(layout.row, layout.belowClose, layout.wide, 'small')}>
         <span className="soft">columns</span>
         {COLUMNS.map(([key, label]) => (
           <button
@@ -81,14 +84,14 @@ export default function TrialBalanceScreen({ slot }: ScreenProps) {
         >
           all
         </button>
-        <label className="row" style={{ gap: 6 }}>
+        <label className={layout.row}>
           <span className="soft">as known on</span>
           <TextField
             placeholder="today"
             value={known}
             error={known !== '' && asKnownOn === ''}
             onChange={(event) => setKnown(event.target.value || undefined)}
-            style={{ width: 110 }}
+            className={styles.knownOn}
             slotProps={{ htmlInput: { 'aria-label': 'As known on' } }}
           />
         </label>

@@ -1,20 +1,43 @@
-import { createTheme } from '@mui/material/styles';
+import { extendTheme } from '@mui/material/styles';
 
-/** MUI's parts in our own clothes: paper, ink, hairlines; nothing raised, nothing rounded. Colours stand in ledger.css. */
-export const theme = createTheme({
-  cssVariables: true,
+/**
+ * The tokens, once, in light and in dark. A style sheet reads them as variables: `--palette-text-primary` is ink,
+ * `--palette-divider` a rule, `--palette-background-paper` a sheet, `--palette-action-hover` the wash of what is chosen.
+ */
+const light = {
+  primary: { main: '#1d5c4d', contrastText: '#fffdf8' },
+  error: { main: '#9a3526' },
+  warning: { main: '#8f6215' },
+  text: { primary: '#1e2a32', secondary: '#5a6770' },
+  background: { default: '#f3eee3', paper: '#fffdf8' },
+  divider: '#ddd5c4',
+  action: { hover: '#edf3ee' },
+};
+const dark: typeof light = {
+  primary: { main: '#7fc7b2', contrastText: '#12211d' },
+  error: { main: '#ee9484' },
+  warning: { main: '#dcae5c' },
+  text: { primary: '#ebe6da', secondary: '#a9b2b6' },
+  background: { default: '#171d21', paper: '#1f272c' },
+  divider: '#3b464c',
+  action: { hover: '#26352f' },
+};
+
+const ink = 'var(--palette-text-primary)';
+const soft = 'var(--palette-text-secondary)';
+const wash = 'var(--palette-action-hover)';
+
+/** MUI's parts on paper: hairlines, nothing raised, nothing rounded. */
+export const theme = extendTheme({
+  cssVarPrefix: '',
+  colorSchemeSelector: 'data-colours',
+  colorSchemes: { light: { palette: light }, dark: { palette: dark } },
   shape: { borderRadius: 2 },
   typography: {
     fontFamily: 'var(--sans)',
     fontSize: 13,
     htmlFontSize: 15,
     button: { textTransform: 'none', fontWeight: 600 },
-  },
-  palette: {
-    primary: { main: '#1d5c4d' },
-    error: { main: '#9a3526' },
-    text: { primary: '#1e2a32', secondary: '#5a6770' },
-    background: { default: '#f3eee3', paper: '#fffdf8' },
   },
   components: {
     MuiButtonBase: { defaultProps: { disableRipple: true } },
@@ -24,19 +47,14 @@ export const theme = createTheme({
         root: {
           padding: '5px 14px',
           fontSize: 13,
-          '&.Mui-focusVisible': { outline: '2px solid var(--green)', outlineOffset: 2 },
+          '&.Mui-focusVisible': { outline: '2px solid var(--palette-primary-main)', outlineOffset: 2 },
+          '@media print': { display: 'none' },
         },
         contained: {
-          background: 'var(--green)',
-          color: 'var(--on-green)',
-          '&:hover': { background: 'var(--green)', filter: 'brightness(1.12)' },
-          '&.Mui-disabled': { background: 'var(--rule)', color: 'var(--soft)' },
+          '&:hover': { background: 'var(--palette-primary-main)', filter: 'brightness(1.12)' },
+          '&.Mui-disabled': { background: 'var(--palette-divider)', color: soft },
         },
-        outlined: {
-          borderColor: 'var(--soft)',
-          color: 'var(--ink)',
-          '&:hover': { borderColor: 'var(--ink)', background: 'var(--wash)' },
-        },
+        outlined: { borderColor: soft, color: ink, '&:hover': { borderColor: ink, background: wash } },
       },
     },
     MuiTextField: {
@@ -47,51 +65,20 @@ export const theme = createTheme({
         slotProps: { inputLabel: { shrink: true } },
       },
     },
-    MuiInputBase: {
-      styleOverrides: {
-        root: { color: 'var(--ink)' },
-        input: { '&::placeholder': { color: 'var(--soft)', opacity: 0.85 } },
-      },
-    },
+    MuiInputBase: { styleOverrides: { input: { '&::placeholder': { color: soft, opacity: 0.85 } } } },
     MuiInput: {
       styleOverrides: {
-        root: {
-          fontSize: 13.5,
-          color: 'var(--ink)',
-          '&:before': { borderColor: 'var(--ink)' },
-          '&:after': { borderColor: 'var(--green)' },
-          '&.Mui-error:before': { borderColor: 'var(--brick)' },
-        },
+        root: { fontSize: 13.5, '&:before': { borderColor: ink } },
         input: { padding: '3px 0 4px' },
       },
     },
-    MuiInputLabel: {
-      styleOverrides: {
-        root: {
-          color: 'var(--soft)',
-          fontSize: 15,
-          '&.Mui-focused': { color: 'var(--green)' },
-          '&.Mui-error': { color: 'var(--brick)' },
-        },
-      },
-    },
-    MuiFormHelperText: {
-      styleOverrides: {
-        root: { fontSize: 11.5, marginTop: 2, color: 'var(--soft)', '&.Mui-error': { color: 'var(--brick)' } },
-      },
-    },
+    MuiInputLabel: { styleOverrides: { root: { fontSize: 15 } } },
+    MuiFormHelperText: { styleOverrides: { root: { fontSize: 11.5, marginTop: 2 } } },
     MuiFormControlLabel: { styleOverrides: { label: { fontSize: 13.5 } } },
-    MuiSelect: { defaultProps: { displayEmpty: true }, styleOverrides: { icon: { color: 'var(--soft)' } } },
+    MuiSelect: { defaultProps: { displayEmpty: true }, styleOverrides: { icon: { color: soft } } },
     MuiPaper: {
       defaultProps: { elevation: 0 },
-      styleOverrides: {
-        root: {
-          background: 'var(--sheet)',
-          color: 'var(--ink)',
-          border: '1px solid var(--soft)',
-          backgroundImage: 'none',
-        },
-      },
+      styleOverrides: { root: { border: `1px solid ${soft}`, backgroundImage: 'none' } },
     },
     MuiDialog: { styleOverrides: { paper: { padding: '8px 4px', maxWidth: 560 } } },
     MuiDialogTitle: {
@@ -104,7 +91,7 @@ export const theme = createTheme({
           minHeight: 28,
           paddingTop: 3,
           paddingBottom: 3,
-          '&.Mui-selected': { background: 'var(--wash)' },
+          '&.Mui-selected': { background: wash },
         },
       },
     },
@@ -114,9 +101,10 @@ export const theme = createTheme({
           fontSize: 13,
           padding: '3px 10px !important',
           minHeight: '28px !important',
-          '&.Mui-focused': { background: 'var(--wash) !important' },
+          '&.Mui-focused': { background: `${wash} !important` },
         },
-        noOptions: { fontSize: 13, padding: '6px 10px', color: 'var(--soft)' },
+        listbox: { maxHeight: 260 },
+        noOptions: { fontSize: 13, padding: '6px 10px', color: soft },
       },
     },
   },

@@ -1,0 +1,50 @@
+import type { DraftResponse } from '@just-ledger/contract';
+import { Button } from '@mui/material';
+import { clsx } from 'clsx';
+import { useBooks } from '../../api/books-queries.js';
+import { Allowed } from '../../ui/allowed.js';
+import layout from '../../ui/layout.module.css';
+import styles from './entry-foot.module.css';
+
+/** What can be done with the entry, and the keys of its lines. */
+export function EntryFoot({
+  isBusy,
+  kept,
+  hasBreakdowns,
+  onPost,
+  onHandIn,
+  onKeep,
+}: {
+  isBusy: boolean;
+  kept: DraftResponse | undefined;
+  hasBreakdowns: boolean;
+  onPost: () => void;
+  onHandIn: () => void;
+  onKeep: () => void;
+}) {
+  const { may } = useBooks();
+  return (
+    <>
+      <Allowed needed="preparer" isTold>
+        <div className={layout.row}>
+          <Button variant="contained" aria-disabled={isBusy} onClick={may('approver') ? onPost : onHandIn}>
+            {may('approver') ? 'Post' : 'Hand in for review'}&nbsp;
+            <span className={clsx(styles.keys, 'small')}>Ctrl Enter</span>
+          </Button>
+          <Button variant="outlined" disabled={isBusy} onClick={onKeep}>
+            Save as draft
+          </Button>
+          {kept && (
+            <span className="soft small" role="status">
+              {kept.forReview && !may('approver') ? 'handed in: an approver finds it among the drafts' : 'kept'}
+            </span>
+          )}
+        </div>
+      </Allowed>
+      <span className="soft small">
+        Tab next cell · Enter next line · = missing amount here · Alt ↑ line above again
+        {hasBreakdowns && ' · Alt . breakdowns'} · 1200/3 in an amount
+      </span>
+    </>
+  );
+}

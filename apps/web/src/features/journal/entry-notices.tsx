@@ -1,0 +1,77 @@
+import type { EntryResponse } from '@just-ledger/contract';
+import { longDate, parseCivilDate } from '@just-ledger/core';
+import { Link } from 'react-router';
+import { useAddress } from '../../api/address.js';
+import { useBooks } from '../../api/books-queries.js';
+import notice from '../../ui/notice.module.css';
+import type { KeptTyping } from './kept-typing.js';
+
+/** The entry posted last; one outside the dates shown says so, and leads there. */
+export function PostedNotice({ entry: { number, date } }: { entry: EntryResponse }) {
+  const address = useAddress();
+  const { from, to } = useBooks();
+  return (
+    <div className={notice.done} role="status">
+      Posted as{' '}
+      <Link className="act" to={address.href('journal', { entry: number })}>
+        {number}
+      </Link>
+      , {longDate(parseCivilDate(date))}.
+      {(date < from || date > to) && (
+        <>
+          {' '}
+          That lies outside the dates shown.{' '}
+          <button className="act" type="button" onClick={() => address.setSpan(`${date.slice(0, 8)}01`, date)}>
+            Go there
+          </button>
+        </>
+      )}
+    </div>
+  );
+}
+
+/** What was half typed before is here again. */
+export function TakenUpNotice({
+  typing,
+  isDraft,
+  onGiveUp,
+}: {
+  typing: KeptTyping;
+  isDraft: boolean;
+  onGiveUp: () => void;
+}) {
+  return (
+    <div className={notice.done} role="status">
+      Not posted yet: what you typed at {new Date(typing.at).toTimeString().slice(0, 5)} is here again.{' '}
+      <button className="act" type="button" onClick={onGiveUp}>
+        {isDraft ? 'Back to the draft as it was kept' : 'Begin an empty one'}
+      </button>
+    </div>
+  );
+}
+
+/** Somebody else has changed or ended the draft meanwhile. */
+export function OutdatedNotice({
+  message,
+  onGoOn,
+  onOpen,
+}: {
+  message: string | undefined;
+  onGoOn: () => void;
+  /** Opens the draft as it is now, if it is still there. */
+  onOpen: (() => void) | undefined;
+}) {
+  return (
+    <div className={notice.error} role="alert">
+      {message}{' '}
+      <button className="act" type="button" onClick={onGoOn}>
+        Go on with it as a new entry
+      </button>{' '}
+      {onOpen && (
+        <button className="act" type="button" onClick={onOpen}>
+          Open the draft as it is now
+        </button>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,102 @@
+import { type DraftResponse, type EntryResponse, paths } from '@just-ledger/contract';
+import { type CivilDate, parseCivilDate, shortDate } from '@just-ledger/core';
+import { useReducer, useState } from 'react';
+import { useAddress } from '../../api/address.js';
+import { useBooks } from '../../api/books-queries.js';
+import { api } from '../../api/request.js';
+import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
+import { draftRequest, emptyForm, type EntryForm, entryRequest, formOf, formReducer, isTyped } from './entry-form.js';
+import { keepTyping, useKeptTyping, useTypingBefore } from './kept-typing.js';
+
+/** Where a tab remembers the date of the entry posted last. */
+export const LAST_DATE = 'just-ledger.last-date';
+
+/** An entry being written: what is typed, and what can become of it. What is typed stays until it is posted or kept. */
+export function useEntryWriting(draft: DraftResponse | undefined, onPosted: (entry: EntryResponse) => void) {
+  const address = useAddress();
+  const { organisation, currency, today, calendar } = useBooks();
+  const near = (sessionStorage.getItem(LAST_DATE) ??
+    (today < calendar.firstDay ? calendar.firstDay : today)) as CivilDate;
+  const place = draft ? String(draft.id) : '';
+  const before = useTypingBefore(organisation.id, place);
+  const [begun, setBegun] = useState<EntryForm>(() => (draft ? formOf(draft, currency) : emptyForm(shortDate(near))));
+  const [form, dispatch] = useReducer(formReducer, before?.form ?? begun);
+  const [version, setVersion] = useState(before?.version ?? draft?.version);
+  const [takenUp, setTakenUp] = useState(before);
+  const [keepsKind, setKeepsKind] = useState(false);
+  const [key, setKey] = useState(() => before?.key ?? crypto.randomUUID());
+  useKeptTyping(organisation.id, place, { form, key, version }, isTyped(form, begun));
+  const forget = (): void => keepTyping(organisation.id, place, undefined);
+
+  const post = useOrganisationMutation(async () => {
+    const entry = entryRequest(form, near, currency);
+    const idempotent = { 'idempotency-key': key };
+    const answer = draft
+      ? await api.post(paths.postDraft(organisation.id, draft.id), { version, entry }, idempotent)
+      : await api.post(paths.entries(organisation.id), entry, idempotent);
+    forget();
+    onPosted(answer); // here and not once the sheet knows, since it may have ended with its draft by then
+    return answer;
+  });
+  const keep = useOrganisationMutation(async (forReview: boolean) => {
+    const body = { ...draftRequest(form, near, currency, version), forReview };
+    const kept = draft
+      ? await api.put(paths.draft(organisation.id, draft.id), body)
+      : await api.post(paths.drafts(organisation.id), body);
+    forget();
+    return kept;
+  });
+  const startAnew = (fresh: EntryForm): void => {
+    setKey(crypto.randomUUID());
+    setTakenUp(undefined);
+    setBegun(fresh);
+    dispatch({ type: 'start', form: fresh });
+  };
+  const isBusy = post.isPending || keep.isPending;
+  return {
+    form,
+    dispatch,
+    near,
+    /** Another with every entry begun. */
+    key,
+    /** What was half typed here before, as long as it is gone on with. */
+    takenUp,
+    keepsKind,
+    setKeepsKind,
+    isBusy,
+    /** The draft as it was kept last, if nothing has been typed since. */
+    kept: isTyped(form, begun) ? undefined : keep.data,
+    postError: post.error,
+    keepError: keep.error,
+    post: (): void => {
+      if (isBusy) return;
+      const next = (entry: EntryResponse): EntryForm =>
+        emptyForm(shortDate(parseCivilDate(entry.date)), keepsKind ? form.kind : 'ordinary');
+      post.mutate(undefined, { onSuccess: (entry) => startAnew(next(entry)) });
+    },
+    handIn: (): void => {
+      if (isBusy) return;
+      keep.mutate(true, {
+        onSuccess: () => (draft ? address.go('drafts') : startAnew(emptyForm(form.date))),
+      });
+    },
+    keepAsDraft: (): void =>
+      keep.mutate(draft?.forReview ?? false, {
+        onSuccess: (kept) => {
+          if (!draft) return address.go('entry', { draft: String(kept.id) });
+          setVersion(kept.version);
+          setBegun(form);
+          setTakenUp(undefined);
+        },
+      }),
+    /** Gives up what was typed: back to the draft as it was kept, or to an empty sheet. */
+    giveUp: (): void => startAnew(draft ? formOf(draft, currency) : emptyForm(shortDate(near))),
+    /** The typing goes on as a new entry, whatever became of the draft. */
+    goOnAsNew: (): void => {
+      forget();
+      keepTyping(organisation.id, '', { form, key: crypto.randomUUID(), at: new Date().toISOString() });
+      address.go('entry');
+    },
+    forget,
+  };
+}
