@@ -31,6 +31,8 @@ const project = (displayName, folder, extra = {}) => ({
 export default {
   rootDir: import.meta.dirname,
   testTimeout: 120_000,
+  // a server under test is a process of its own: two at a time keep two cores busy
+  maxWorkers: '100%',
   projects: [
     project('core', 'packages/core'),
     project('contract', 'packages/contract'),

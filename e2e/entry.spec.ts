@@ -177,6 +177,7 @@ test('a draft open in two tabs is kept and posted by one of them only', async ({
   await other.getByRole('textbox', { name: 'Explanation' }).fill('Changed over there');
   await other.getByRole('button', { name: 'Save as draft' }).click();
   await expect(other.getByRole('status')).toBeVisible();
+  await page.bringToFront();
   await page.getByRole('textbox', { name: 'Date', exact: true }).fill('7/3/2026');
   await account(page, 1, '6400');
   await page.getByLabel('Debit, line 1').fill('20');

@@ -64,7 +64,11 @@ test('hundreds of entries are read as one goes down, none missing', async ({ own
   for (let turn = 0; turn < 80 && seen.size < 450; turn += 1) {
     for (const text of await list.getByRole('button').allTextContents())
       seen.add(/2026-\d{4}/.exec(text)?.[0] ?? text);
-    await list.evaluate((of) => of.scrollBy(0, 500));
+    await list.evaluate(async (of) => {
+      of.scrollBy(0, 500);
+      // what comes in sight is drawn with the frame after the scrolling
+      for (let frame = 0; frame < 2; frame += 1) await new Promise(requestAnimationFrame);
+    });
   }
   expect(seen.size).toBe(450);
 });

@@ -6,8 +6,7 @@ export default defineConfig({
   timeout: 90_000,
   expect: { timeout: 20_000 },
   workers: 2,
-  // two at a time have shown tests that press a key before the page is ready: what passes only then is told as flaky
-  retries: 1,
+  retries: 0,
   reporter: 'list',
   use: {
     viewport: { width: 1280, height: 800 },
