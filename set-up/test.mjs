@@ -63,7 +63,7 @@ async function count(command, args, patterns) {
 step('Core, server, demo and bench');
 await count(
   process.execPath,
-  ['--experimental-vm-modules', '--no-warnings', 'node_modules/jest/bin/jest.js'],
+  ['--experimental-vm-modules', '--no-warnings', 'node_modules/jest/bin/jest.js', '--coverage'],
   [/^Tests:.*?(\d+) passed/m, /^Tests:.*?(\d+) failed/m],
 );
 step('Interface');
