@@ -41,6 +41,7 @@ export default {
     project('contract', 'packages/contract'),
     project('server', 'apps/server'),
     project('web', 'apps/web', {
+      setupFiles: ['<rootDir>/test/browser.ts'],
       moduleNameMapper: { '\\.module\\.css$': '<rootDir>/test/class-names.ts', '^(\\.{1,2}/.*)\\.js$': '$1' },
     }),
     project('demo', 'demo'),

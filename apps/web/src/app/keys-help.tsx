@@ -11,6 +11,7 @@ const EVERYWHERE: readonly (readonly [string, string])[] = [
   ['?', 'these keys'],
   ['g then p t r c l s', 'go to Prepare, Take on, Record, Check, Close (l), Report (s)'],
   ['n', 'a new entry'],
+  ['Alt ↓', 'the calendar of a date'],
   ['Esc', 'leave a field, close what is open'],
 ];
 

@@ -1,9 +1,11 @@
-import type { TextDetails } from '@just-ledger/core';
+import type { CivilDate, TextDetails } from '@just-ledger/core';
 import { Checkbox, FormControlLabel, MenuItem, TextField, type TextFieldProps } from '@mui/material';
 import type { ReactNode } from 'react';
 import { useController } from 'react-hook-form';
 import { CurrencyField, MonthField } from './choice-fields.js';
+import { DateField } from './date-field.js';
 import { useFormPlace } from './form-places.js';
+import formStyles from './form.module.css';
 
 interface FieldProps {
   /** The path of its value in the request. */
@@ -38,6 +40,12 @@ export function TextInput({
   } = useField({ name, hint });
   const told = { error, helperText };
   return <TextField {...field} {...rest} {...told} value={shown ?? value} inputRef={ref} label={label} />;
+}
+
+/** A date, typed or taken from a calendar. */
+export function DateInput({ name, label, hint, near }: FieldProps & { near: CivilDate }) {
+  const { field, ...shown } = useField({ name, hint });
+  return <DateField label={label} near={near} value={field.value as string} onChange={field.onChange} {...shown} />;
 }
 
 /** One of some choices, or none of them where that has a name. */
@@ -148,7 +156,7 @@ export function TextDetailInputs({ details }: { details: TextDetails }) {
       key={key}
       name={key}
       label={label}
-      {...(lines > 1 && { className: 'wide', multiline: true, minRows: 2, maxRows: lines })}
+      {...(lines > 1 && { className: formStyles.wide, multiline: true, minRows: 2, maxRows: lines })}
     />
   ));
 }

@@ -1,6 +1,6 @@
 import { type EntryResponse, paths } from '@just-ledger/contract';
 import { longMoment, parseCivilDate, shortDate } from '@just-ledger/core';
-import { Button, TextField } from '@mui/material';
+import { Button } from '@mui/material';
 import { clsx } from 'clsx';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -8,6 +8,7 @@ import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
+import { DateField } from '../../ui/date-field.js';
 import layout from '../../ui/layout.module.css';
 import { shown } from '../../ui/money.js';
 import { typedDay } from '../../ui/own-ways.js';
@@ -126,12 +127,13 @@ function ReverseForm({
       }}
     >
       <span>Every line of {entry.number} is posted on its other side, on</span>
-      <TextField
+      <DateField
+        near={original}
         value={date}
         autoFocus
-        onChange={(event) => setDate(event.target.value)}
+        onChange={setDate}
         className={styles.reverseDate}
-        slotProps={{ htmlInput: { 'aria-label': 'Date of the reversal' } }}
+        ariaLabel="Date of the reversal"
       />
       <Button type="submit" variant="contained" disabled={reverse.isPending}>
         Reverse

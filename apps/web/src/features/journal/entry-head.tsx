@@ -1,6 +1,7 @@
-import { type CivilDate, shortDate } from '@just-ledger/core';
+import type { CivilDate } from '@just-ledger/core';
 import { Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
 import type { Dispatch, KeyboardEvent, RefObject } from 'react';
+import { DateField } from '../../ui/date-field.js';
 import { typedDay } from '../../ui/own-ways.js';
 import type { EntryForm, FormEvent } from './entry-form.js';
 import styles from './entry-head.module.css';
@@ -53,12 +54,13 @@ export function EntryHead({
   };
   return (
     <div className={styles.entryHead} onKeyDown={walk}>
-      <TextField
+      <DateField
         label="Date"
+        near={near}
         inputRef={first}
         {...field('date')}
+        onChange={(typed) => dispatch({ type: 'head', change: { date: typed } })}
         onFocus={(event) => event.target.select()}
-        onBlur={() => date && dispatch({ type: 'head', change: { date: shortDate(date) } })}
       />
       <div>
         <TextField

@@ -6,6 +6,7 @@ import {
   NO_TIME_ZONE,
   ORGANISATION_KINDS,
   parseCivilDate,
+  shortDate,
 } from '@just-ledger/core';
 import { Button } from '@mui/material';
 import { clsx } from 'clsx';
@@ -13,7 +14,7 @@ import { useBooks } from '../../api/books-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
-import { ChoiceInput, CurrencyInput, MonthInput, TextInput } from '../../ui/form-fields.js';
+import { ChoiceInput, CurrencyInput, DateInput, MonthInput, TextInput } from '../../ui/form-fields.js';
 import formStyles from '../../ui/form.module.css';
 import layout from '../../ui/layout.module.css';
 import notice from '../../ui/notice.module.css';
@@ -79,7 +80,8 @@ export function OrganisationForm({
         />
         <CurrencyInput name="baseCurrency" label="Base currency" />
         <MonthInput name="fiscalYearStartMonth" label="The fiscal year begins in" />
-        <TextInput
+        <DateInput
+          near={today}
           name="firstDay"
           label="First day in these books"
           hint={first && `the first year ends on ${longDate(parseCivilDate(first.to))}`}
@@ -92,7 +94,12 @@ export function OrganisationForm({
           keyOf={(zone) => zone}
           labelOf={(zone) => zone.replaceAll('_', ' ')}
         />
-        <TextInput name="changeoverDate" label="Last day in the old books" hint="empty if there were none" />
+        <DateInput
+          near={today}
+          name="changeoverDate"
+          label="Last day in the old books"
+          hint="empty if there were none"
+        />
       </div>
     </RequestForm>
   );
@@ -114,8 +121,8 @@ function typedOf({
     baseCurrency,
     fiscalYearStartMonth,
     timeZone,
-    firstDay: longDate(parseCivilDate(firstDay)),
-    changeoverDate: changeoverDate ? longDate(parseCivilDate(changeoverDate)) : '',
+    firstDay: shortDate(parseCivilDate(firstDay)),
+    changeoverDate: changeoverDate ? shortDate(parseCivilDate(changeoverDate)) : '',
   };
 }
 

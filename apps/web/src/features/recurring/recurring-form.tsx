@@ -11,6 +11,7 @@ import { contactsQuery } from '../../api/contact-queries.js';
 import { api, RequestRefused } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
+import { DateField } from '../../ui/date-field.js';
 import layout from '../../ui/layout.module.css';
 import notice from '../../ui/notice.module.css';
 import { typedDay } from '../../ui/own-ways.js';
@@ -146,17 +147,19 @@ export function RecurringForm({ journal, onDone }: { journal?: RecurringJournalR
             </MenuItem>
           ))}
         </TextField>
-        <TextField
+        <DateField
+          near={today}
           label="From"
           value={fields.from}
-          onChange={(event) => set({ from: event.target.value })}
+          onChange={(typed) => set({ from: typed })}
           {...wrong('schedule.from')}
         />
-        <TextField
+        <DateField
+          near={today}
           label="Until"
           placeholder="no end"
           value={fields.until}
-          onChange={(event) => set({ until: event.target.value })}
+          onChange={(typed) => set({ until: typed })}
           {...wrong('schedule.until')}
         />
         <TextField

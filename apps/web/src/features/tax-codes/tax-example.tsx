@@ -4,6 +4,7 @@ import { TextField } from '@mui/material';
 import { clsx } from 'clsx';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
+import { DateField } from '../../ui/date-field.js';
 import layout from '../../ui/layout.module.css';
 import { displayed, readTyped, typedDay } from '../../ui/own-ways.js';
 import ruled from '../../ui/ruled.module.css';
@@ -57,12 +58,13 @@ export function TaxExample({ fields, accounts }: { fields: TaxCodeFields; accoun
           </button>
         ))}
         <span className="soft small">on</span>
-        <TextField
+        <DateField
+          near={to}
           value={day}
           placeholder={shortDate(to)}
-          onChange={(event) => setDay(event.target.value)}
+          onChange={setDay}
           className={styles.exampleDate}
-          slotProps={{ htmlInput: { 'aria-label': 'Day to try' } }}
+          ariaLabel="Day to try"
         />
       </div>
       {lines.length === 0 ? (

@@ -1,10 +1,10 @@
 import { paths, withQuery } from '@just-ledger/contract';
 import { longDate, parseCivilDate, type TrialBalanceStage } from '@just-ledger/core';
-import { TextField } from '@mui/material';
 import { useSuspenseQueries } from '@tanstack/react-query';
 import { clsx } from 'clsx';
 import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
+import { DateField } from '../../ui/date-field.js';
 import layout from '../../ui/layout.module.css';
 import { type Column, COLUMNS, StageColumns } from './stage-columns.js';
 import styles from './trial-balance-screen.module.css';
@@ -84,17 +84,18 @@ export default function TrialBalanceScreen({ slot }: ScreenProps) {
         >
           all
         </button>
-        <label className={layout.row}>
+        <div className={layout.row}>
           <span className="soft">as known on</span>
-          <TextField
+          <DateField
+            near={to}
             placeholder="today"
             value={known}
             error={known !== '' && asKnownOn === ''}
-            onChange={(event) => setKnown(event.target.value || undefined)}
+            onChange={(typed) => setKnown(typed || undefined)}
             className={styles.knownOn}
-            slotProps={{ htmlInput: { 'aria-label': 'As known on' } }}
+            ariaLabel="As known on"
           />
-        </label>
+        </div>
       </div>
       {adjusted.rows.length === 0 && unadjusted.rows.length === 0 ? (
         <Empty>

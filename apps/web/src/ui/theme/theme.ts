@@ -80,6 +80,7 @@ export const theme = extendTheme({
       defaultProps: { elevation: 0 },
       styleOverrides: { root: { border: `1px solid ${soft}`, backgroundImage: 'none' } },
     },
+    MuiPopover: { defaultProps: { elevation: 0 } },
     MuiDialog: { styleOverrides: { paper: { padding: '8px 4px', maxWidth: 560 } } },
     MuiDialogTitle: {
       styleOverrides: { root: { fontFamily: 'var(--serif)', fontWeight: 650, fontSize: 18, paddingBottom: 4 } },
