@@ -62,12 +62,35 @@ test('a second sheet lies beside the first, both in the address', async ({ signe
   await expect(page.getByRole('heading', { name: 'Trial balance', level: 1 })).toBeVisible();
 });
 
-test('an address that leads nowhere says so', async ({ page, demo, signedIn }) => {
-  const stranger = await signedIn.context().newPage(); // what React says of the error is not trouble here
+test('an address that leads nowhere says so', async ({ signedIn: page, demo }) => {
+  await page.goto(demo);
+  const stranger = await page.context().newPage(); // what React says of the error is not trouble here
   await stranger.goto(`${demo}/99/record/journal`);
   await expect(stranger.getByRole('region', { name: 'Error' })).toContainText('There is no such organisation.');
   await stranger.goto(`${demo}/1/record/journal?from=whenever`);
   await expect(stranger.getByRole('region').first()).toBeVisible();
   await stranger.close();
   await expect(page.getByRole('heading', { name: 'Whose books?' })).toBeVisible();
+});
+
+test('the colours are the computer’s until the person says otherwise', async ({ signedIn: page, demo }) => {
+  const colours = page.locator('html');
+  const choose = async (choice: string): Promise<void> => {
+    await page.getByTitle('Your sign-in').click();
+    await page.getByLabel('Colours').click();
+    await page.getByRole('option', { name: choice }).click();
+    await page.keyboard.press('Escape');
+  };
+  await page.emulateMedia({ colorScheme: 'light' });
+  await page.goto(`${demo}/1/record/journal`);
+  await expect(colours).toHaveAttribute('data-colours', 'light');
+  await page.emulateMedia({ colorScheme: 'dark' });
+  await expect(colours).toHaveAttribute('data-colours', 'dark');
+  await choose('light');
+  await expect(colours).toHaveAttribute('data-colours', 'light');
+  await page.reload();
+  await expect(page.getByRole('heading', { name: 'Journal' })).toBeVisible();
+  await expect(colours).toHaveAttribute('data-colours', 'light');
+  await choose('as this computer');
+  await expect(colours).toHaveAttribute('data-colours', 'dark');
 });

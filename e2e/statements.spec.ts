@@ -99,7 +99,7 @@ test('an organisation is renamed and says that it was kept', async ({ own: { pag
   await keep.click();
   await expect(page.getByText('Saved.')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Sallow Reach Perry' })).toBeVisible();
-  await expect(page.getByRole('textbox', { name: 'First day in these books' })).toHaveValue('1 January 2026');
+  await expect(page.getByRole('textbox', { name: 'First day in these books' })).toHaveValue('1 Jan 2026');
 });
 
 test('a year before stands beside each statement, from the old books where these had not begun', async ({ own }) => {

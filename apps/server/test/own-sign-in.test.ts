@@ -27,6 +27,20 @@ describe('one’s own sign-in', () => {
     expect((await elsewhere.signIn({ ...first, password: 'another long password' })).status).toBe(200);
   });
 
+  test('keeps how the person reads, types and sees', async () => {
+    const elsewhere = own.signedOut();
+    await elsewhere.signIn({ ...first, password: 'another long password' });
+    const keep = (preferences: object): Promise<Reply> =>
+      elsewhere.request('PUT', '/api/own-sign-in/preferences', preferences);
+    const seen = async (): Promise<unknown> => (await elsewhere.request('GET', '/api/session')).body.person.preferences;
+    expect(await seen()).toEqual({ amounts: 'point', dates: 'day-first', colours: 'system' });
+    const chosen = { amounts: 'comma', dates: 'month-first', colours: 'dark' };
+    expect((await keep(chosen)).status).toBe(204);
+    expect(await seen()).toEqual(chosen);
+    expect(codes(await keep({ ...chosen, colours: 'plaid' }))).toEqual(['invalid at colours']);
+    expect(await seen()).toEqual(chosen);
+  });
+
   test('signs out everywhere at once', async () => {
     const elsewhere = own.signedOut();
     await elsewhere.signIn({ ...first, password: 'another long password' });
