@@ -84,7 +84,11 @@ function misfits(): string[] {
       if (isCut && !mayBeCut) found.push(`“${text.slice(0, 40)}” is cut off`);
     }
     // what floats over the rest is meant to cover it while it is scrolled
-    for (const line of floats ? [] : element instanceof HTMLInputElement ? [box] : Array.from(range.getClientRects())) {
+    for (const line of floats
+      ? []
+      : element instanceof HTMLInputElement
+        ? [box]
+        : Array.from(range.getClientRects())) {
       const [x, y] = [Math.max(line.left, left), Math.max(line.top, top)];
       const [width, height] = [Math.min(line.right, right) - x, Math.min(line.bottom, bottom) - y];
       if (width > 2 && height > 2) texts.push({ text, element, box: new DOMRect(x, y, width, height) });

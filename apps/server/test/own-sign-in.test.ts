@@ -32,7 +32,8 @@ describe('one’s own sign-in', () => {
     await elsewhere.signIn({ ...first, password: 'another long password' });
     const keep = (preferences: object): Promise<Reply> =>
       elsewhere.request('PUT', '/api/own-sign-in/preferences', preferences);
-    const seen = async (): Promise<unknown> => (await elsewhere.request('GET', '/api/session')).body.person.preferences;
+    const seen = async (): Promise<unknown> =>
+      (await elsewhere.request('GET', '/api/session')).body.person.preferences;
     expect(await seen()).toEqual({ amounts: 'point', dates: 'day-first', colours: 'system' });
     const chosen = { amounts: 'comma', dates: 'month-first', colours: 'dark' };
     expect((await keep(chosen)).status).toBe(204);
