@@ -13,7 +13,7 @@ function classesIn(file: string): Set<string> {
     .replaceAll(/\/\*[\s\S]*?\*\//g, '')
     .replaceAll(/:global\([^)]*\)/g, '')
     .replaceAll(/\{[^{}]*\}/g, '{}');
-  return new Set([...selectors.matchAll(/\.([a-zA-Z]\w*)/g)].map(([, name]) => String(name)));
+  return new Set([...selectors.matchAll(/\.([a-zA-Z][\w-]*)/g)].map(([, name]) => String(name)));
 }
 
 /** The classes that the components take from a style sheet, by component; `*` where a name is computed. */
@@ -54,6 +54,23 @@ describe('a style sheet and its components', () => {
         relative(SOURCE, file),
         [],
       ]);
+  });
+
+  test('names as plain words only the classes that are global', () => {
+    const words = classesIn(join(SOURCE, 'ui/theme/base.css'));
+    for (const component of files.filter((file) => file.endsWith('.tsx'))) {
+      const code = read(component);
+      const named = [
+        ...[...code.matchAll(/className="([^"]*)"/g)].map(([, text]) => text),
+        ...[...code.matchAll(/className=\{([^}]*)\}/g)].flatMap(([, expression = '']) =>
+          [...expression.replaceAll(/\.\w+\('[^']*'\)|=== '[^']*'/g, '').matchAll(/[?:,(] ?'([^']*)'/g)].map(
+            ([, text]) => text,
+          ),
+        ),
+      ];
+      const strange = named.flatMap((text = '') => text.split(' ')).filter((word) => word !== '' && !words.has(word));
+      expect([relative(SOURCE, component), strange]).toEqual([relative(SOURCE, component), []]);
+    }
   });
 
   test('writes no style beside an element but a computed one', () => {

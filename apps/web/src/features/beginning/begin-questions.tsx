@@ -6,14 +6,13 @@ import {
   type OrganisationKind,
 } from '@just-ledger/core';
 import { Checkbox, FormControlLabel, MenuItem, Radio, RadioGroup, TextField } from '@mui/material';
-import type { ReactNode } from 'react';
 import type { ProblemPlaces } from '../../api/problem-places.js';
 import { CurrencyField, MonthField } from '../../ui/choice-fields.js';
 import formStyles from '../../ui/form.module.css';
-import layout from '../../ui/layout.module.css';
 import { asksWhetherToGoBack, type BeginAnswers } from './begin-answers.js';
-import { NamedEquity } from './begin-equity.js';
 import styles from './begin-questions.module.css';
+import { NamedEquity } from './named-equity.js';
+import { Question } from './question.js';
 
 const KIND_HINTS = {
   'sole-trader': 'one owner: capital, what is paid in and drawn',
@@ -175,15 +174,5 @@ export function BeginQuestions({
         label="Start with a chart of accounts for this kind"
       />
     </>
-  );
-}
-
-function Question({ title, hint, children }: { title: string; hint?: string; children: ReactNode }) {
-  return (
-    <section className={layout.below}>
-      <h2 className={styles.question}>{title}</h2>
-      {hint && <p className="soft small">{hint}</p>}
-      <div className={layout.aboveClose}>{children}</div>
-    </section>
   );
 }

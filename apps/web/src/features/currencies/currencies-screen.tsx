@@ -1,5 +1,4 @@
-import { type CurrencyResponse, type ExchangeRateResponse } from '@just-ledger/contract';
-import { type CivilDate, dayBefore, daysBetween, parseCivilDate, shortDate } from '@just-ledger/core';
+import { dayBefore, shortDate } from '@just-ledger/core';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { clsx } from 'clsx';
 import { useState } from 'react';
@@ -8,11 +7,11 @@ import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { currenciesQuery } from '../../api/currency-queries.js';
 import { Allowed } from '../../ui/allowed.js';
-import { currencyName } from '../../ui/choice-fields.js';
 import { FilesLink } from '../../ui/files-link.js';
 import layout from '../../ui/layout.module.css';
 import { Empty, Pane, Panes, Sheet } from '../../ui/sheet.js';
 import styles from './currencies.module.css';
+import { CurrencyRow } from './currency-row.js';
 import { CurrencySheet } from './currency-sheet.js';
 import { NewCurrency } from './new-currency.js';
 
@@ -104,50 +103,5 @@ export default function CurrenciesScreen() {
         </Pane>
       )}
     </Panes>
-  );
-}
-
-function CurrencyRow({
-  currency: one,
-  isChosen,
-  onChoose,
-}: {
-  currency: CurrencyResponse;
-  isChosen: boolean;
-  onChoose: () => void;
-}) {
-  const { from, to } = useBooks();
-  const users = [
-    one.accounts.length > 0 &&
-      (one.accounts.length === 1 ? `account ${one.accounts[0]}` : `${one.accounts.length} accounts`),
-    one.contacts > 0 && (one.contacts === 1 ? '1 contact' : `${one.contacts} contacts`),
-  ].filter(Boolean);
-  return (
-    <button
-      type="button"
-      className={clsx(styles.currencyRow, isChosen && styles.chosen, 'plain')}
-      aria-current={isChosen}
-      onClick={onChoose}
-    >
-      <span className={layout.clip}>
-        <span className="strong">{one.currency}</span>{' '}
-        <span className="soft small">{currencyName(one.currency)}</span>
-      </span>
-      <HeldRate rate={one.opening} on={dayBefore(from)} what="opening" />
-      <HeldRate rate={one.closing} on={to} what="closing" />
-      <span className="soft small">{users.join(', ') || 'nothing yet'}</span>
-    </button>
-  );
-}
-
-/** A rate that holds on a day, and the day it is from where that is long ago. */
-function HeldRate({ rate, on, what }: { rate: ExchangeRateResponse | null; on: CivilDate; what: string }) {
-  if (!rate) return <span className="num soft small">no {what} rate</span>;
-  const isOld = daysBetween(parseCivilDate(rate.date), on) > 7;
-  return (
-    <span className="num">
-      {rate.rate ?? rate.inverse}
-      {isOld && <span className="brass small"> of {shortDate(parseCivilDate(rate.date))}</span>}
-    </span>
   );
 }

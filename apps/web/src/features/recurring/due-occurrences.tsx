@@ -5,12 +5,10 @@ import {
   type CurrencyCode,
   minor,
   parseAmount,
-  parseCivilDate,
-  shortDate,
+  shortDate
 } from '@just-ledger/core';
-import { Button, TextField } from '@mui/material';
+import { Button } from '@mui/material';
 import { clsx } from 'clsx';
-import { useState } from 'react';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
@@ -18,12 +16,11 @@ import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
 import layout from '../../ui/layout.module.css';
-import { shown } from '../../ui/money.js';
 import notice from '../../ui/notice.module.css';
 import { displayed } from '../../ui/own-ways.js';
 import { ErrorMessage, Sheet } from '../../ui/sheet.js';
 import { booksForDates } from '../journal/books-for-dates.js';
-import styles from './due-occurrences.module.css';
+import { DueOccurrence } from './due-occurrence.js';
 
 /** What is due, by date: posted one by one, all together, or skipped with a reason. */
 export function DueOccurrences({
@@ -43,13 +40,11 @@ export function DueOccurrences({
     return checked.ok ? undefined : checked.problems[0]?.message;
   };
   const open = due.filter(({ date }) => shut(date) === undefined);
-  const [skipping, setSkipping] = useState('');
-  const [reason, setReason] = useState('');
   const postAll = useOrganisationMutation(() => api.post(paths.postDue(organisation.id)));
   const post = useOrganisationMutation(({ id, date }: { id: number; date: string }) =>
     api.post(paths.postOccurrence(organisation.id, id), { date }),
   );
-  const skip = useOrganisationMutation(({ id, date }: { id: number; date: string }) =>
+  const skip = useOrganisationMutation(({ id, date, reason }: { id: number; date: string; reason: string }) =>
     api.post(paths.skipOccurrence(organisation.id, id), { date, reason }),
   );
   const effect = open
@@ -72,62 +67,16 @@ export function DueOccurrences({
         const why = shut(date);
         const isFirst = open.find((one) => one.journal.id === journal.id)?.date === date;
         return (
-          <div key={key} className="effect">
-            <div className={layout.spread}>
-              <span className="strong">{journal.name}</span>
-              <span className="num">{shown(journal.amount, currency)}</span>
-            </div>
-            <div className={clsx(layout.spread, 'small')}>
-              <span className="soft">
-                {shortDate(parseCivilDate(date))}
-                {isFirst || why ? '' : ' · after the one before'}
-              </span>
-              {(isFirst || why) && (
-                <Allowed>
-                  <span className={layout.row}>
-                    {!why && (
-                      <button className="act" type="button" onClick={() => post.mutate({ id: journal.id, date })}>
-                        post
-                      </button>
-                    )}
-                    <button className="act" type="button" onClick={() => setSkipping(skipping === key ? '' : key)}>
-                      skip …
-                    </button>
-                  </span>
-                </Allowed>
-              )}
-            </div>
-            {why && <p className="small brass">{why} Or skip it with a reason.</p>}
-            {skipping === key && (
-              <form
-                className={layout.row}
-                onSubmit={(event) => {
-                  event.preventDefault();
-                  skip.mutate(
-                    { id: journal.id, date },
-                    {
-                      onSuccess: () => {
-                        setSkipping('');
-                        setReason('');
-                      },
-                    },
-                  );
-                }}
-              >
-                <TextField
-                  autoFocus
-                  placeholder="why?"
-                  value={reason}
-                  onChange={(event) => setReason(event.target.value)}
-                  className={styles.reason}
-                  slotProps={{ htmlInput: { 'aria-label': 'Why it is skipped' } }}
-                />
-                <button className="act" type="submit" disabled={reason.trim() === ''}>
-                  skip it
-                </button>
-              </form>
-            )}
-          </div>
+          <DueOccurrence
+            key={key}
+            journal={journal}
+            date={date}
+            currency={currency}
+            refusal={why}
+            isFirst={isFirst}
+            onPost={() => post.mutate({ id: journal.id, date })}
+            onSkip={(reason) => skip.mutate({ id: journal.id, date, reason })}
+          />
         );
       })}
       <ErrorMessage error={post.error ?? postAll.error ?? skip.error} />

@@ -5,13 +5,7 @@ import { useState } from 'react';
 import layout from '../../ui/layout.module.css';
 import notice from '../../ui/notice.module.css';
 import styles from './ask-headings.module.css';
-import type { PasteOptions, UnknownHeading } from './pasted-rows.js';
-
-/** A paste that waits for what its headings mean. */
-export interface AskedPaste {
-  readonly from: PasteOptions & { readonly text: string; readonly column: string; readonly over: number | undefined };
-  readonly unknown: readonly UnknownHeading[];
-}
+import type { AskedPaste } from './use-tray-paste.js';
 
 /** Asks what headings mean that none of the columns is called by. Nothing is taken before that is said. */
 export function AskHeadings({

@@ -1,0 +1,109 @@
+import { paths, type TakeOnRowResponse } from '@just-ledger/contract';
+import type { TrayKey } from '@just-ledger/core';
+import { useQueryClient, useSuspenseQuery } from '@tanstack/react-query';
+import { useRef, useState } from 'react';
+import { useBooks } from '../../api/books-queries.js';
+import { api } from '../../api/request.js';
+import { takeOnQuery, trayQuery } from '../../api/take-on-queries.js';
+import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
+import type { Cells } from './completions.js';
+
+/** A row as it is drawn: one that is kept, one on its way, or the empty one at the end. */
+export interface TrayLine {
+  readonly key: string;
+  readonly row: TakeOnRowResponse | undefined;
+}
+
+/** The rows of a tray and what can be done to them. */
+export interface TrayRows {
+  readonly rows: readonly TakeOnRowResponse[];
+  readonly error: Error | null;
+  /** Up to so many of them, those on their way, and the empty one where rows are typed. */
+  readonly lines: (most: number, hasEmpty: boolean) => TrayLine[];
+  readonly change: (id: number, cells: Cells) => Promise<unknown>;
+  readonly add: (rows: readonly Cells[]) => Promise<{ readonly ids: number[] }>;
+  readonly remove: (ids: readonly number[]) => Promise<unknown>;
+  /** Keeps a line that has been left. */
+  readonly keep: (line: TrayLine, cells: Cells) => void;
+}
+
+/** Reads the rows of a tray, and keeps what is typed into them. */
+export function useTrayRows(tray: TrayKey): TrayRows {
+  const { organisation } = useBooks();
+  const client = useQueryClient();
+  const query = trayQuery(organisation.id, tray);
+  const { data } = useSuspenseQuery(query);
+  /** Rows added here keep the key of the empty row they were typed into, so that typing goes on in them. */
+  const [keys, setKeys] = useState<ReadonlyMap<number, string>>(new Map());
+  const [blank, setBlank] = useState(0);
+  const [pending, setPending] = useState<readonly string[]>([]);
+  /** What was typed into each empty row, and its id once it has one. */
+  const begun = useRef(new Map<string, { id?: number; cells: Cells }>());
+  const change = useOrganisationMutation(({ id, cells }: { id: number; cells: Cells }) =>
+    api.put(paths.trayRow(organisation.id, tray, id), { cells }),
+  );
+  const remove = useOrganisationMutation((ids: readonly number[]) =>
+    Promise.all(ids.map((id) => api.delete(paths.trayRow(organisation.id, tray, id)))),
+  );
+  const add = useOrganisationMutation((rows: readonly Cells[]) =>
+    api.post(paths.trayRows(organisation.id, tray), { rows: rows.map((cells) => ({ cells })) }),
+  );
+  /** What was typed into an empty row has been kept under an id. */
+  const settle = (key: string, id: number, sent: { id?: number; cells: Cells }, cells: Cells): void => {
+    sent.id = id;
+    setKeys((all) => new Map(all).set(id, key));
+    setPending((all) => all.filter((one) => one !== key));
+    client.setQueryData(
+      query.queryKey,
+      (now) => now && { ...now, rows: [...now.rows.filter((row) => row.id !== id), newRow(id, cells)] },
+    );
+    if (sent.cells !== cells) change.mutate({ id, cells: sent.cells });
+  };
+  /**
+   * Keeps what was typed into the empty row, once; what is typed before it has an id follows when it has one. Refused,
+   * or with the server away, it stays as typed and is sent again when a cell is left.
+   */
+  const keepNew = (key: string, cells: Cells): void => {
+    const before = begun.current.get(key);
+    if (before) {
+      if (JSON.stringify(before.cells) === JSON.stringify(cells)) return;
+      before.cells = cells;
+      if (before.id !== undefined) change.mutate({ id: before.id, cells });
+      return;
+    }
+    const sent: { id?: number; cells: Cells } = { cells };
+    begun.current.set(key, sent);
+    if (!pending.includes(key)) {
+      setPending((all) => [...all, key]);
+      setBlank((count) => count + 1);
+    }
+    void add
+      .mutateAsync([cells])
+      .then(({ ids: [id = 0] }) => settle(key, id, sent, cells))
+      .catch(() => begun.current.delete(key));
+  };
+  return {
+    rows: data.rows,
+    error: add.error ?? change.error ?? remove.error,
+    lines: (most, hasEmpty) => {
+      const shown = new Set(data.rows.map((row) => keys.get(row.id)));
+      return [
+        ...data.rows.slice(0, most).map((row) => ({ key: keys.get(row.id) ?? `row ${row.id}`, row })),
+        ...pending.filter((key) => !shown.has(key)).map((key) => ({ key, row: undefined })),
+        ...(hasEmpty ? [{ key: `blank ${blank}`, row: undefined }] : []),
+      ];
+    },
+    change: (id, cells) => change.mutateAsync({ id, cells }),
+    add: (rows) => add.mutateAsync(rows),
+    remove: (ids) =>
+      remove.mutateAsync(ids, {
+        onSuccess: () => void client.invalidateQueries({ queryKey: takeOnQuery(organisation.id).queryKey }),
+      }),
+    keep: ({ key, row }, cells) => (row ? change.mutate({ id: row.id, cells }) : keepNew(key, cells)),
+  };
+}
+
+/** A row that has just been kept, until it is read again. */
+function newRow(id: number, cells: Cells): TakeOnRowResponse {
+  return { id, cells: { ...cells }, problems: [], remarks: [], amount: null, proposed: null };
+}

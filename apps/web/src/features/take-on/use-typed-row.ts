@@ -1,0 +1,64 @@
+import type { TakeOnRowResponse } from '@just-ledger/contract';
+import type { CurrencyCode, TrayColumn } from '@just-ledger/core';
+import { type RefObject, useEffect, useRef, useState } from 'react';
+import type { Cells, Completions } from './completions.js';
+import { inOwnMarks, inPlainMarks, ownAmount } from './own-cells.js';
+
+/** What is typed into a row of a tray; it is kept whenever a cell is left. */
+export function useTypedRow(
+  columns: readonly TrayColumn[],
+  row: TakeOnRowResponse | undefined,
+  currency: CurrencyCode,
+  completions: Completions,
+  line: RefObject<HTMLElement | null>,
+  onKeep: (cells: Cells) => void,
+) {
+  const [typed, setTyped] = useState<Cells>(inOwnMarks(columns, row?.cells ?? {}));
+  const kept = useRef<Cells>(row?.cells ?? {});
+  // what somebody else has written meanwhile is shown, unless it is being typed into
+  const given = JSON.stringify(row?.cells ?? {});
+  useEffect(() => {
+    if (!row || given === JSON.stringify(kept.current) || line.current?.contains(document.activeElement)) return;
+    kept.current = JSON.parse(given) as Cells;
+    setTyped(inOwnMarks(columns, kept.current));
+  }, [row, given, columns, line]);
+  const keep = (own: Cells): void => {
+    const cells = inPlainMarks(columns, own);
+    // a row that is not there yet may have been refused: whoever keeps it knows whether it is on its way
+    const isUnsent = !row && Object.values(cells).some((cell) => cell.trim() !== '');
+    if (!isUnsent && JSON.stringify(cells) === JSON.stringify(kept.current)) return;
+    kept.current = cells;
+    onKeep(cells);
+  };
+  /** What a cell becomes when it is left: an account by its number, an amount worked out. */
+  const completed = ({ kind }: TrayColumn, text: string): string | undefined => {
+    if (kind === 'account' && text !== '') return completions.findAccount(text);
+    return kind === 'amount' ? ownAmount(text, currency) : undefined;
+  };
+  return {
+    typed,
+    type: (column: string, text: string): void => setTyped({ ...typed, [column]: text }),
+    leave: (column: TrayColumn): void => {
+      const text = typed[column.key]?.trim() ?? '';
+      const found = completed(column, text);
+      const done = found !== undefined && found !== text ? { ...typed, [column.key]: found } : typed;
+      const cells = column.kind === 'account' ? withUsual(columns, done, completions) : done;
+      if (cells !== typed) setTyped(cells);
+      keep(cells);
+    },
+    /** Puts something else in the place of what was typed. */
+    put: (column: string, text: string): void => {
+      const cells = { ...typed, [column]: text };
+      setTyped(cells);
+      keep(cells);
+    },
+  };
+}
+
+/** Cells with the usual values of the breakdowns that their account needs, where nothing else stands there. */
+function withUsual(columns: readonly TrayColumn[], cells: Cells, { usualValues }: Completions): Cells {
+  const wanted = Object.entries(usualValues(cells['account']?.trim() ?? '')).filter(
+    ([key]) => (cells[key] ?? '') === '' && columns.some((column) => column.key === key),
+  );
+  return wanted.length === 0 ? cells : { ...cells, ...Object.fromEntries(wanted) };
+}
