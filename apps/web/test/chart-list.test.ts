@@ -1,5 +1,6 @@
-import type { AccountResponse } from '@just-ledger/contract';
+import { AccountRequest, type AccountResponse } from '@just-ledger/contract';
 import { parseCurrencyCode } from '@just-ledger/core';
+import { getMetadataStorage } from 'class-validator';
 import {
   accountRequest,
   chartList,
@@ -105,6 +106,31 @@ describe('moving an account', () => {
     expect(headingAbove(list(), at('1500'))).toBeUndefined();
     expect(headingAbove(list(), at('asset'))).toBeUndefined();
   });
+  test('a change in place keeps everything else that can be asked for', () => {
+    const full = account('1010', 'Bank', {
+      parent: '100',
+      control: 'receivables',
+      currency: 'USD',
+      role: 'cash',
+      closesTo: '3000',
+      share: 2,
+      taxCode: 'S20',
+      note: 'Only what the bank has confirmed.',
+      settles: true,
+      contra: true,
+      breakdowns: ['Fund'],
+    });
+    const fields = getMetadataStorage()
+      .getTargetValidationMetadatas(AccountRequest, '', false, false)
+      .map(({ propertyName }) => propertyName as keyof AccountRequest & keyof AccountResponse)
+      // the normal balance follows from the element and from being a contra account
+      .filter((field) => field !== 'normalBalance');
+    const asked = accountRequest(full, { name: 'Current account' });
+    expect(fields.length).toBeGreaterThan(15);
+    for (const field of fields)
+      expect([field, asked[field]]).toEqual([field, field === 'name' ? 'Current account' : full[field]]);
+  });
+
   test('asks for all the account has, and to be shown where its heading is', () => {
     const [heading, till] = [CHART[4] as AccountResponse, CHART[1] as AccountResponse];
     expect(accountRequest({ ...till, share: 3, currency: 'USD' }, under(heading))).toMatchObject({

@@ -1,5 +1,6 @@
 import type { AccountRequest, AccountResponse } from '@just-ledger/contract';
 import {
+  ACCOUNT_DETAILS,
   type Classification,
   CLASSIFICATIONS,
   classificationsOf,
@@ -11,6 +12,7 @@ import {
   minor,
   type Minor,
   parseAmount,
+  textsOf,
 } from '@just-ledger/core';
 
 /** Balances on the side on which their element grows; the other side is negative. */
@@ -156,6 +158,7 @@ export function accountRequest(account: AccountResponse, change: Partial<Account
     ...(account.closesTo && { closesTo: account.closesTo }),
     ...(account.share !== null && { share: account.share }),
     ...(account.taxCode && { taxCode: account.taxCode }),
+    ...textsOf(ACCOUNT_DETAILS, account),
     ...change,
   };
 }

@@ -1,4 +1,4 @@
-import { type AccountRequest, type AccountResponse, paths } from '@just-ledger/contract';
+import { type AccountRequest } from '@just-ledger/contract';
 import { dayBefore, longDate, parseCivilDate, shortDate, yearBefore } from '@just-ledger/core';
 import { TextField } from '@mui/material';
 import { useSuspenseQuery } from '@tanstack/react-query';
@@ -8,8 +8,6 @@ import { accountsQuery } from '../../api/account-queries.js';
 import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { breakdownsQuery } from '../../api/breakdown-queries.js';
-import { api } from '../../api/request.js';
-import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
 import { FilesLink } from '../../ui/files-link.js';
 import layout from '../../ui/layout.module.css';
@@ -18,11 +16,13 @@ import { Printed } from '../../ui/printed.js';
 import type { ScreenProps } from '../../ui/screen-route.js';
 import { Empty, ErrorMessage, Sheet } from '../../ui/sheet.js';
 import sheetStyles from '../../ui/sheet.module.css';
+import { Toggle } from '../../ui/toggle.js';
 import { AccountForm } from './account-form.js';
-import { accountRequest, type ChartFilter, chartList, earlierResults } from './chart-list.js';
+import { type ChartFilter, chartList, earlierResults } from './chart-list.js';
 import { ChartRows } from './chart-rows.js';
 import styles from './chart-screen.module.css';
 import { PrintedChart } from './printed-chart.js';
+import { useAccountChange } from './use-account-change.js';
 
 const FILTERS = [
   ['', 'in use'],
@@ -30,13 +30,6 @@ const FILTERS = [
   ['retired', 'retired'],
   ['all', 'all'],
 ] as const;
-
-/** A change of one account that was kept, and what it was before. */
-interface Kept {
-  readonly said: string;
-  readonly before: AccountRequest;
-  readonly after: AccountResponse;
-}
 
 /** The chart: a ruled list edited in place, with each account's balance now and a year before. */
 export default function ChartScreen({ slot }: ScreenProps) {
@@ -52,40 +45,13 @@ export default function ChartScreen({ slot }: ScreenProps) {
   const [find, setFind] = useSheetParam('find', slot);
   const [foldedText, setFolded] = useSheetParam('folded', slot);
   const [isAdding, setAdding] = useState<Partial<AccountRequest>>();
-  const [kept, setKept] = useState<Kept>();
   const folded = useMemo(() => new Set(foldedText.split(' ').filter(Boolean)), [foldedText]);
   const earlier = useMemo(() => new Map(before.map((account) => [account.number, account.balance])), [before]);
   const items = useMemo(() => {
     const filter = { find, only: only as ChartFilter['only'], folded };
     return chartList(accounts, earlier, filter, currency, earlierResults(accounts, earlier, currency));
   }, [accounts, earlier, find, only, folded, currency]);
-  const change = useOrganisationMutation(
-    ({ account, to: wanted }: { account: AccountResponse; to: Partial<AccountRequest>; said?: string }) =>
-      api.put(paths.account(organisation.id, account.id), {
-        ...accountRequest(account, wanted),
-        version: account.version,
-      }),
-  );
-  const apply = (
-    account: AccountResponse,
-    wanted: Partial<AccountRequest>,
-    said?: string,
-    onKept?: () => void,
-  ): void =>
-    change.mutate(
-      { account, to: wanted },
-      {
-        onSuccess: (after) => {
-          setKept(said ? { said, before: accountRequest(account), after } : undefined);
-          onKept?.();
-        },
-      },
-    );
-  const undo = useOrganisationMutation(({ before: was, after }: Kept) =>
-    api.put(paths.account(organisation.id, after.id), { ...was, version: after.version }),
-  );
-  const refused =
-    change.error && change.variables ? { id: change.variables.account.id, error: change.error } : undefined;
+  const { apply, refused, said, undo, undoError } = useAccountChange();
   const isRefusedInSight = items.some((item) => item.type === 'account' && item.account.id === refused?.id);
   const dates = [hasYearBefore ? shortDate(earlierDay) : '', shortDate(to)] as const;
   const headings = accounts.filter((account) => account.heading).length;
@@ -123,15 +89,9 @@ export default function ChartScreen({ slot }: ScreenProps) {
           slotProps={{ htmlInput: { 'aria-label': 'Find an account' } }}
         />
         {FILTERS.map(([key, label]) => (
-          <button
-            key={key}
-            type="button"
-            aria-pressed={only === key}
-            className={only === key ? 'plain strong small' : 'plain soft small'}
-            onClick={() => setOnly(key || undefined)}
-          >
+          <Toggle key={key} isOn={only === key} isSmall onClick={() => setOnly(key || undefined)}>
             {label}
-          </button>
+          </Toggle>
         ))}
       </div>
       {isAdding && (
@@ -143,20 +103,15 @@ export default function ChartScreen({ slot }: ScreenProps) {
           onDone={() => setAdding(undefined)}
         />
       )}
-      {kept && !change.error && (
+      {said && (
         <div className={notice.done} role="status">
-          {kept.said}{' '}
-          <button
-            className="act"
-            type="button"
-            disabled={undo.isPending}
-            onClick={() => undo.mutate(kept, { onSuccess: () => setKept(undefined) })}
-          >
+          {said}{' '}
+          <button className="act" type="button" onClick={undo}>
             Undo
           </button>
         </div>
       )}
-      <ErrorMessage error={undo.error ?? (isRefusedInSight ? undefined : change.error)} />
+      <ErrorMessage error={undoError ?? (isRefusedInSight ? undefined : refused?.error)} />
       {accounts.length === 0 ? (
         <Empty>
           <p>

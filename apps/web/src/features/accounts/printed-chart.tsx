@@ -1,7 +1,7 @@
 import type { CurrencyCode } from '@just-ledger/core';
 import { PrintedRows } from '../../ui/printed.js';
 import type { ChartItem } from './chart-list.js';
-import { quiet } from './chart-row.js';
+import { quiet } from './quiet-balance.js';
 
 /** The chart as it is printed: every row that is shown, with the balances of both dates. */
 export function PrintedChart({

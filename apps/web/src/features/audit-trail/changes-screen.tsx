@@ -11,6 +11,7 @@ import { Printed } from '../../ui/printed.js';
 import ruled from '../../ui/ruled.module.css';
 import type { ScreenProps } from '../../ui/screen-route.js';
 import { Empty, Sheet } from '../../ui/sheet.js';
+import { Toggle } from '../../ui/toggle.js';
 import styles from './changes-screen.module.css';
 import { Difference, when } from './trail.js';
 
@@ -40,15 +41,9 @@ export default function ChangesScreen({ slot }: ScreenProps) {
       <div className={clsx(layout.row, layout.wide, layout.belowClose)}>
         {[['', 'all'] as const, ...(Object.entries(SET_UP_SUBJECTS) as [SetUpSubject, string][])].map(
           ([key, label]) => (
-            <button
-              key={key}
-              type="button"
-              aria-pressed={subject === key}
-              className={subject === key ? 'plain strong small' : 'plain soft small'}
-              onClick={() => setSubject(key || undefined)}
-            >
+            <Toggle key={key} isOn={subject === key} isSmall onClick={() => setSubject(key || undefined)}>
               {label.toLowerCase()}
-            </button>
+            </Toggle>
           ),
         )}
       </div>

@@ -10,6 +10,7 @@ import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import layout from '../../ui/layout.module.css';
 import { Empty, ErrorMessage, Sheet } from '../../ui/sheet.js';
+import { Toggle } from '../../ui/toggle.js';
 import { AfterClosing } from './after-closing.js';
 import { CloseYear } from './close-year.js';
 import { ClosedYear } from './closed-year.js';
@@ -70,15 +71,9 @@ export default function YearEndScreen() {
                   ['direct', 'direct'],
                 ] as const
               ).map(([key, label]) => (
-                <button
-                  key={key}
-                  type="button"
-                  className={form === key ? 'plain strong' : 'plain soft'}
-                  aria-pressed={form === key}
-                  onClick={() => setForm(key || undefined)}
-                >
+                <Toggle key={key} isOn={form === key} onClick={() => setForm(key || undefined)}>
                   {label}
-                </button>
+                </Toggle>
               ))}
             </div>
           </>

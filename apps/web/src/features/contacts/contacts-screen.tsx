@@ -11,6 +11,7 @@ import layout from '../../ui/layout.module.css';
 import { Printed, PrintedRows } from '../../ui/printed.js';
 import { Empty, Pane, Panes, Sheet } from '../../ui/sheet.js';
 import sheetStyles from '../../ui/sheet.module.css';
+import { Toggle } from '../../ui/toggle.js';
 import { ContactList } from './contact-list.js';
 import { ContactSheet } from './contact-sheet.js';
 import styles from './contacts-screen.module.css';
@@ -73,15 +74,9 @@ export default function ContactsScreen() {
               slotProps={{ htmlInput: { 'aria-label': 'Find a contact' } }}
             />
             {['', ...CONTACT_ROLES, 'retired'].map((key) => (
-              <button
-                key={key}
-                type="button"
-                aria-pressed={role === key}
-                className={role === key ? 'plain strong small' : 'plain soft small'}
-                onClick={() => setRole(key || undefined)}
-              >
+              <Toggle key={key} isOn={role === key} isSmall onClick={() => setRole(key || undefined)}>
                 {key === '' ? 'all' : key === 'authority' ? 'authorities' : key === 'retired' ? key : `${key}s`}
-              </button>
+              </Toggle>
             ))}
           </div>
           {contacts.length === 0 ? (

@@ -1,11 +1,5 @@
 import type { AccountResponse } from '@just-ledger/contract';
-import {
-  type CivilDate,
-  type CurrencyCode,
-  isTemporary,
-  minor,
-  shortDate
-} from '@just-ledger/core';
+import { type CivilDate, type CurrencyCode, isTemporary, minor, shortDate } from '@just-ledger/core';
 import { clsx } from 'clsx';
 import layout from '../../ui/layout.module.css';
 import { displayed } from '../../ui/own-ways.js';

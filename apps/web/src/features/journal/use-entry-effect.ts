@@ -16,7 +16,7 @@ import {
   minor,
   parseAmount,
   proofEffects,
-  yearName
+  yearName,
 } from '@just-ledger/core';
 import { useQueries, useQuery } from '@tanstack/react-query';
 import { accountsQuery } from '../../api/account-queries.js';

@@ -7,6 +7,7 @@ import { useBooks } from '../../api/books-queries.js';
 import { agedBalancesQuery } from '../../api/open-item-queries.js';
 import layout from '../../ui/layout.module.css';
 import ruled from '../../ui/ruled.module.css';
+import { Toggle } from '../../ui/toggle.js';
 import { AGE_KEYS } from './age-keys.js';
 import { AgedContactRows } from './aged-contact-rows.js';
 
@@ -38,24 +39,13 @@ export default function AgedScreen({ slot }: ScreenProps) {
     >
       <div className={clsx(layout.row, layout.belowClose, layout.wide, 'small')}>
         {(['receivables', 'payables'] as const).map((one) => (
-          <button
-            key={one}
-            type="button"
-            className={one === ledger ? 'plain strong' : 'plain soft'}
-            aria-pressed={one === ledger}
-            onClick={() => setLedger(one === 'receivables' ? undefined : one)}
-          >
+          <Toggle key={one} isOn={one === ledger} onClick={() => setLedger(one === 'receivables' ? undefined : one)}>
             {one === 'receivables' ? 'Customers' : 'Suppliers'}
-          </button>
+          </Toggle>
         ))}
-        <button
-          type="button"
-          className={detail ? 'plain strong' : 'plain soft'}
-          aria-pressed={detail !== ''}
-          onClick={() => setDetail(detail ? undefined : '1')}
-        >
+        <Toggle isOn={detail !== ''} onClick={() => setDetail(detail ? undefined : '1')}>
           Each document
-        </button>
+        </Toggle>
       </div>
       {data.contacts.length === 0 ? (
         <Empty>

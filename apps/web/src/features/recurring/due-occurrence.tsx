@@ -1,9 +1,5 @@
 import { type RecurringJournalResponse } from '@just-ledger/contract';
-import {
-  type CurrencyCode,
-  parseCivilDate,
-  shortDate
-} from '@just-ledger/core';
+import { type CurrencyCode, parseCivilDate, shortDate } from '@just-ledger/core';
 import { TextField } from '@mui/material';
 import { clsx } from 'clsx';
 import { useState } from 'react';

@@ -1,12 +1,5 @@
 import { paths, type RecurringJournalResponse } from '@just-ledger/contract';
-import {
-  checkDate,
-  type CivilDate,
-  type CurrencyCode,
-  minor,
-  parseAmount,
-  shortDate
-} from '@just-ledger/core';
+import { checkDate, type CivilDate, type CurrencyCode, minor, parseAmount, shortDate } from '@just-ledger/core';
 import { Button } from '@mui/material';
 import { clsx } from 'clsx';
 import { Link } from 'react-router';

@@ -14,6 +14,7 @@ import { useBooks } from '../../api/books-queries.js';
 import layout from '../../ui/layout.module.css';
 import sheetStyles from '../../ui/sheet.module.css';
 import statement from '../../ui/statement.module.css';
+import { Toggle } from '../../ui/toggle.js';
 import styles from './chain.module.css';
 
 import { balanceSheetQuery, equityStatementQuery, incomeStatementQuery } from '../../api/statement-queries.js';
@@ -47,24 +48,17 @@ export default function StatementsScreen() {
             ['single-step', 'Single-step'],
           ] as const
         ).map(([key, label]) => (
-          <button
+          <Toggle
             key={key}
-            type="button"
-            className={(chosen === 'single-step') === (key !== '') ? 'plain strong' : 'plain soft'}
-            aria-pressed={(chosen === 'single-step') === (key !== '')}
+            isOn={(chosen === 'single-step') === (key !== '')}
             onClick={() => setForm(key || undefined)}
           >
             {label}
-          </button>
+          </Toggle>
         ))}
-        <button
-          type="button"
-          className={beside ? 'plain strong' : 'plain soft'}
-          aria-pressed={beside !== undefined}
-          onClick={() => setCompared(beside ? undefined : 'year-before')}
-        >
+        <Toggle isOn={beside !== undefined} onClick={() => setCompared(beside ? undefined : 'year-before')}>
           With the year before
-        </button>
+        </Toggle>
         <span className="soft">Save as CSV:</span>
         <a
           className="act"

@@ -8,6 +8,7 @@ import { DateField } from '../../ui/date-field.js';
 import layout from '../../ui/layout.module.css';
 import { displayed, readTyped, typedDay } from '../../ui/own-ways.js';
 import ruled from '../../ui/ruled.module.css';
+import { Toggle } from '../../ui/toggle.js';
 import styles from './tax-codes.module.css';
 import { rateFieldsOn, rateOfFields, type TaxCodeFields } from './tax-fields.js';
 
@@ -46,16 +47,15 @@ export function TaxExample({ fields, accounts }: { fields: TaxCodeFields; accoun
           slotProps={{ htmlInput: { 'aria-label': 'Amount to try', className: 'num' } }}
         />
         {[false, true].map((gross) => (
-          <button
+          <Toggle
             key={String(gross)}
-            type="button"
+            isOn={isGross === gross}
+            isSmall
             title={gross ? 'the tax is in it' : 'the tax comes on top'}
-            aria-pressed={isGross === gross}
-            className={isGross === gross ? 'plain strong small' : 'plain soft small'}
             onClick={() => setGross(gross)}
           >
             {gross ? 'gross' : 'net'}
-          </button>
+          </Toggle>
         ))}
         <span className="soft small">on</span>
         <DateField

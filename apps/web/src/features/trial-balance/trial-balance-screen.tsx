@@ -6,6 +6,7 @@ import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { DateField } from '../../ui/date-field.js';
 import layout from '../../ui/layout.module.css';
+import { Toggle } from '../../ui/toggle.js';
 import { type Column, COLUMNS, StageColumns } from './stage-columns.js';
 import styles from './trial-balance-screen.module.css';
 
@@ -57,33 +58,17 @@ export default function TrialBalanceScreen({ slot }: ScreenProps) {
       <div className={clsx(layout.row, layout.belowClose, layout.wide, 'small')}>
         <span className="soft">columns</span>
         {COLUMNS.map(([key, label]) => (
-          <button
-            key={key}
-            type="button"
-            className={isShown.has(key) ? 'plain strong' : 'plain soft'}
-            aria-pressed={isShown.has(key)}
-            onClick={() => toggle(key)}
-          >
+          <Toggle key={key} isOn={isShown.has(key)} onClick={() => toggle(key)}>
             {label}
-          </button>
+          </Toggle>
         ))}
         <span className="soft">accounts</span>
-        <button
-          type="button"
-          className={zeros ? 'plain soft' : 'plain strong'}
-          aria-pressed={!zeros}
-          onClick={() => setZeros(undefined)}
-        >
+        <Toggle isOn={!zeros} onClick={() => setZeros(undefined)}>
           with a balance
-        </button>
-        <button
-          type="button"
-          className={zeros ? 'plain strong' : 'plain soft'}
-          aria-pressed={zeros !== ''}
-          onClick={() => setZeros('yes')}
-        >
+        </Toggle>
+        <Toggle isOn={zeros !== ''} onClick={() => setZeros('yes')}>
           all
-        </button>
+        </Toggle>
         <div className={layout.row}>
           <span className="soft">as known on</span>
           <DateField

@@ -1,0 +1,21 @@
+import type { AccountResponse } from '@just-ledger/contract';
+import { ACCOUNT_ROLES, type AccountRole, type CurrencyCode } from '@just-ledger/core';
+import { shown } from '../../ui/money.js';
+
+/** What is special about an account, in few words. */
+export function traits(account: AccountResponse): string {
+  return [
+    account.role && account.role !== 'cash' && ACCOUNT_ROLES[account.role as AccountRole]?.label.toLowerCase(),
+    account.role === 'cash' && 'cash or bank',
+    account.control && 'control',
+    account.contra && !account.role && 'contra',
+    account.currency &&
+      [account.currency, shown(account.foreignBalance, account.currency as CurrencyCode)].filter(Boolean).join(' '),
+    !account.typedEntries && !account.role && 'no typed entries',
+    account.breakdowns.length > 0 && `needs ${account.breakdowns.join(', ').toLowerCase()}`,
+    account.taxCode && `tax ${account.taxCode}`,
+    !account.active && 'retired',
+  ]
+    .filter(Boolean)
+    .join(' · ');
+}

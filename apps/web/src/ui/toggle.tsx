@@ -1,0 +1,29 @@
+import { clsx } from 'clsx';
+import type { ReactNode } from 'react';
+
+/** A word that is on or off: one choice of several, or one that can be added. */
+export function Toggle({
+  isOn,
+  title,
+  isSmall = false,
+  onClick,
+  children,
+}: {
+  isOn: boolean;
+  title?: string;
+  isSmall?: boolean;
+  onClick: () => void;
+  children: ReactNode;
+}) {
+  return (
+    <button
+      type="button"
+      title={title}
+      aria-pressed={isOn}
+      className={clsx('plain', isOn ? 'strong' : 'soft', isSmall && 'small')}
+      onClick={onClick}
+    >
+      {children}
+    </button>
+  );
+}
