@@ -1,26 +1,19 @@
-import { parseCivilDate, parseCurrencyCode, USUAL_PREFERENCES } from '@just-ledger/core';
 import type { AccountResponse, DraftResponse } from '@just-ledger/contract';
+import { parseCivilDate, parseCurrencyCode, USUAL_PREFERENCES } from '@just-ledger/core';
 import {
   amountsOf,
-  draftRequest,
   emptyForm,
-  emptyLine,
-  entryRequest,
-  formOf,
-  formReducer,
-  isBlank,
-  proposalFor,
-  rowOfPath,
-  writableAccounts,
   type EntryForm,
   type FormEvent,
-  type QuotedRate,
-  shownBreakdowns,
-  withAccount,
-  type FormLine,
+  formReducer,
+  proposalFor,
+  rowOfPath,
 } from '../src/features/journal/entry-form.js';
-import { setOwnWays } from '../src/ui/own-ways.js';
+import { draftRequest, entryRequest, formOf } from '../src/features/journal/entry-request.js';
+import { emptyLine, type FormLine, isBlank, type QuotedRate } from '../src/features/journal/form-line.js';
+import { shownBreakdowns, withAccount, writableAccounts } from '../src/features/journal/line-account.js';
 import { pastedLines } from '../src/features/journal/pasted-lines.js';
+import { setOwnWays } from '../src/ui/own-ways.js';
 
 const EUR = parseCurrencyCode('EUR');
 const near = parseCivilDate('2026-09-30');

@@ -19,7 +19,8 @@ import layout from '../../ui/layout.module.css';
 import { shown, shownWithSide } from '../../ui/money.js';
 import { typedDay, wireInCell } from '../../ui/own-ways.js';
 import grid from '../../ui/typed-grid.module.css';
-import { amountsOf, emptyForm, type FormEvent, type FormLine } from './entry-form.js';
+import { amountsOf, emptyForm, type FormEvent } from './entry-form.js';
+import { type FormLine } from './form-line.js';
 import { LinePart } from './line-part.js';
 
 /** Whether an account may be made up of things that were taken on one by one. */

@@ -8,8 +8,10 @@ import { displayed } from '../../ui/own-ways.js';
 import grid from '../../ui/typed-grid.module.css';
 import { BreakdownCells } from '../breakdowns/breakdown-cells.js';
 import { DocumentCells, hasThings } from './document-cells.js';
-import { type FormEvent, type FormLine, shownBreakdowns, withAccount } from './entry-form.js';
+import { type FormEvent } from './entry-form.js';
 import { ForeignCells } from './foreign-cells.js';
+import { type FormLine } from './form-line.js';
+import { shownBreakdowns, withAccount } from './line-account.js';
 import { LineContact } from './line-contact.js';
 import { LinePart } from './line-part.js';
 

@@ -14,11 +14,11 @@ import { ErrorMessage, Pane, Panes, Sheet } from '../../ui/sheet.js';
 import { useCommitKey } from '../../ui/use-commit-key.js';
 import { Effect } from './effect.js';
 import { EntryFoot } from './entry-foot.js';
-import { writableAccounts } from './entry-form.js';
 import { EntryHead } from './entry-head.js';
 import { EntryLines } from './entry-lines.js';
 import { OutdatedNotice, PostedNotice, TakenUpNotice } from './entry-notices.js';
 import { outdatedBy, refusalOf } from './entry-refusal.js';
+import { writableAccounts } from './line-account.js';
 import { useEntryWriting } from './use-entry-writing.js';
 
 /** The sheet on which an entry is written by keyboard, its effect beside it. */

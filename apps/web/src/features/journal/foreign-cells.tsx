@@ -8,7 +8,8 @@ import { Cell } from '../../ui/cell.js';
 import layout from '../../ui/layout.module.css';
 import { readTyped } from '../../ui/own-ways.js';
 import grid from '../../ui/typed-grid.module.css';
-import type { FormEvent, FormLine, QuotedRate } from './entry-form.js';
+import type { FormEvent } from './entry-form.js';
+import type { FormLine, QuotedRate } from './form-line.js';
 
 /** What a line says in the account's own currency: the amount there, and the rate, proposed from the table at the date. */
 export function ForeignCells({

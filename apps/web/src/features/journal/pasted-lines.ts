@@ -1,7 +1,9 @@
 import type { AccountResponse, BreakdownResponse, ContactResponse } from '@just-ledger/contract';
 import type { CurrencyCode } from '@just-ledger/core';
 import { inCell, readTyped } from '../../ui/own-ways.js';
-import { type EntryForm, type FormLine, withAccount } from './entry-form.js';
+import { type EntryForm } from './entry-form.js';
+import { type FormLine } from './form-line.js';
+import { withAccount } from './line-account.js';
 
 /** The columns of the entry sheet, as they stand on it. */
 export const LINE_COLUMNS = ['account', 'note', 'contact', 'debit', 'credit'] as const;

@@ -5,7 +5,8 @@ import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
-import { draftRequest, emptyForm, type EntryForm, entryRequest, formOf, formReducer, isTyped } from './entry-form.js';
+import { emptyForm, type EntryForm, formReducer, isTyped } from './entry-form.js';
+import { draftRequest, entryRequest, formOf } from './entry-request.js';
 import { keepTyping, useKeptTyping, useTypingBefore } from './kept-typing.js';
 
 /** Where a tab remembers the date of the entry posted last. */

@@ -16,8 +16,10 @@ import layout from '../../ui/layout.module.css';
 import notice from '../../ui/notice.module.css';
 import { typedDay } from '../../ui/own-ways.js';
 import { ErrorMessage } from '../../ui/sheet.js';
-import { emptyForm, entryRequest, formOf, formReducer, rowOfPath, writableAccounts } from '../journal/entry-form.js';
+import { emptyForm, formReducer, rowOfPath } from '../journal/entry-form.js';
 import { EntryLines } from '../journal/entry-lines.js';
+import { entryRequest, formOf } from '../journal/entry-request.js';
+import { writableAccounts } from '../journal/line-account.js';
 import styles from './recurring-form.module.css';
 
 const OFTEN = [

@@ -1,0 +1,159 @@
+import type { DraftRequest, DraftResponse, EntryRequest } from '@just-ledger/contract';
+import {
+  type CivilDate,
+  type CurrencyCode,
+  formatAmount,
+  isCivilDate,
+  isCurrencyCode,
+  parseCivilDate,
+  shortDate,
+} from '@just-ledger/core';
+import { plainDecimal, readTyped, typedDay, wireInCell } from '../../ui/own-ways.js';
+import type { EntryForm } from './entry-form.js';
+import { emptyLine, type FormLine, isBlank } from './form-line.js';
+
+/** What a date is near to does not matter once it has its year. */
+const WHEREVER = parseCivilDate('2000-01-01');
+
+/** A date as it is sent; it was completed with its year when its cell was left. */
+function wholeDate(typed: string): string {
+  return typedDay(typed, WHEREVER) ?? typed.trim();
+}
+
+/** The values that a line names, if any. */
+function namedValues({ breakdowns }: Pick<FormLine, 'breakdowns'>): { breakdowns?: Record<string, string> } {
+  const named = Object.entries(breakdowns).filter(([, name]) => name !== '');
+  return named.length > 0 ? { breakdowns: Object.fromEntries(named) } : {};
+}
+
+/** The document, or other part of the account's detail, that a line names; its dates completed. */
+function documentOf({
+  document,
+  documentDate,
+  dueDate,
+  ownNumber,
+}: Pick<FormLine, 'document' | 'documentDate' | 'dueDate' | 'ownNumber'>): Partial<EntryRequest['lines'][number]> {
+  return {
+    ...(document.trim() && { document: document.trim() }),
+    ...(documentDate.trim() && { documentDate: wholeDate(documentDate) }),
+    ...(dueDate.trim() && { dueDate: wholeDate(dueDate) }),
+    ...(ownNumber.trim() && { ownNumber: ownNumber.trim() }),
+  };
+}
+
+/** The amounts of a line as the wire has them; what cannot be read stays as it was typed. */
+function plainAmounts(
+  { debit, credit, foreignAmount, currency: own }: Pick<FormLine, 'debit' | 'credit' | 'foreignAmount' | 'currency'>,
+  currency: CurrencyCode,
+): Pick<FormLine, 'debit' | 'credit' | 'foreignAmount'> {
+  const plain = (typed: string, of: CurrencyCode): string => {
+    const read = typed.trim() === '' ? undefined : readTyped(typed, of);
+    return read?.ok ? formatAmount(read.amount, of) : typed.trim();
+  };
+  return {
+    debit: plain(debit, currency),
+    credit: plain(credit, currency),
+    foreignAmount: isCurrencyCode(own) ? plain(foreignAmount, own) : foreignAmount,
+  };
+}
+
+function shownDate(kept: string | null | undefined): string {
+  return kept && isCivilDate(kept) ? shortDate(kept) : (kept ?? '');
+}
+
+/** A draft, to be gone on with: its amounts in the person's marks. @param currency of the books */
+export function formOf(draft: DraftResponse, currency: CurrencyCode): EntryForm {
+  const lines = draft.lines.map(({ ratePerBase, ...line }) => ({
+    ...emptyLine(),
+    ...Object.fromEntries(Object.entries(line).filter(([, value]) => value !== null && value !== undefined)),
+    documentDate: shownDate(line.documentDate),
+    dueDate: shownDate(line.dueDate),
+    debit: wireInCell(line.debit ?? '', currency),
+    credit: wireInCell(line.credit ?? '', currency),
+    foreignAmount: isCurrencyCode(line.currency ?? '')
+      ? wireInCell(line.foreignAmount ?? '', line.currency as CurrencyCode)
+      : (line.foreignAmount ?? ''),
+    ...(ratePerBase && { rate: ratePerBase, rateWay: 'ratePerBase' as const }),
+  }));
+  return {
+    date: shownDate(draft.date),
+    kind: draft.kind,
+    explanation: draft.explanation,
+    reference: draft.reference,
+    lines: [...lines, emptyLine()],
+  };
+}
+
+/** The entry as it is sent: amounts worked out, the date completed, blank lines left out. */
+export function entryRequest(form: EntryForm, near: CivilDate, currency: CurrencyCode): EntryRequest {
+  return {
+    date: typedDay(form.date, near) ?? form.date,
+    kind: form.kind,
+    explanation: form.explanation,
+    ...(form.reference.trim() && { reference: form.reference }),
+    lines: form.lines
+      .filter((line) => !isBlank(line))
+      .map((line) => ({ line, plain: plainAmounts(line, currency) }))
+      .map(({ line, plain }) => ({
+        account: line.account,
+        ...(plain.debit && { debit: plain.debit }),
+        ...(plain.credit && { credit: plain.credit }),
+        ...(line.note.trim() && { note: line.note }),
+        ...(line.contact.trim() && { contact: line.contact }),
+        ...documentOf(line),
+        ...namedValues(line),
+        ...(line.foreignAmount.trim() && {
+          currency: line.currency,
+          foreignAmount: plain.foreignAmount,
+          ...(line.rate.trim() && { [line.rateWay]: plainDecimal(line.rate) }),
+        }),
+      })),
+  };
+}
+
+/** The entry as a draft is kept: its date and amounts as the wire has them where they can be read, else as typed. */
+export function draftRequest(
+  form: EntryForm,
+  near: CivilDate,
+  currency: CurrencyCode,
+  version?: number,
+): DraftRequest {
+  const lines = form.lines
+    .filter((line) => !isBlank(line))
+    .map(
+      ({
+        key,
+        showsBreakdowns,
+        doubts,
+        settles,
+        isRateTyped,
+        breakdowns,
+        rate,
+        rateWay,
+        document,
+        documentDate,
+        dueDate,
+        ownNumber,
+        ...line
+      }) => {
+        void [key, showsBreakdowns, doubts, settles, isRateTyped, breakdowns];
+        const typed = Object.fromEntries(
+          Object.entries({ ...line, ...plainAmounts(line, currency) }).filter(([, value]) => value !== ''),
+        );
+        return {
+          ...typed,
+          ...(rate && { [rateWay]: plainDecimal(rate) }),
+          ...documentOf({ document, documentDate, dueDate, ownNumber }),
+          ...namedValues({ breakdowns }),
+        } as DraftRequest['lines'][number];
+      },
+    );
+  return {
+    date: typedDay(form.date, near) ?? form.date,
+    kind: form.kind,
+    explanation: form.explanation,
+    reference: form.reference,
+    lines,
+    ...(version !== undefined && { version }),
+  };
+}

@@ -1,0 +1,37 @@
+import type { AccountResponse, BreakdownResponse } from '@just-ledger/contract';
+import type { FormLine } from './form-line.js';
+
+/** The breakdowns that a line shows fields for: those it needs, those it names, and all of them if asked for. */
+export function shownBreakdowns(
+  line: FormLine,
+  account: AccountResponse | undefined,
+  breakdowns: readonly BreakdownResponse[],
+): BreakdownResponse[] {
+  if (!account) return [];
+  return breakdowns.filter(
+    ({ name, selfBalancing }) =>
+      selfBalancing || line.showsBreakdowns || account.breakdowns.includes(name) || Boolean(line.breakdowns[name]),
+  );
+}
+
+/** The change of a line that gets its account: its own currency, and the usual values of the breakdowns it needs. */
+export function withAccount(
+  line: FormLine,
+  number: string,
+  account: AccountResponse | undefined,
+  breakdowns: readonly BreakdownResponse[],
+): Partial<FormLine> {
+  const usual = breakdowns.flatMap(({ name, usualValue, selfBalancing }) =>
+    usualValue && (selfBalancing || account?.breakdowns.includes(name)) ? [[name, usualValue] as const] : [],
+  );
+  return {
+    account: number,
+    currency: account?.currency ?? '',
+    breakdowns: { ...Object.fromEntries(usual), ...line.breakdowns },
+  };
+}
+
+/** Accounts that can be written to by hand. */
+export function writableAccounts(accounts: readonly AccountResponse[]): AccountResponse[] {
+  return accounts.filter((account) => !account.heading && account.active && account.typedEntries);
+}
