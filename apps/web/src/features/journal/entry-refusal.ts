@@ -13,8 +13,16 @@ export interface EntryRefusal {
   readonly general: readonly string[];
 }
 
-/** Sorts what a posting was refused for; paths may lead through the draft that it was posted from. */
-export function refusalOf(form: EntryForm, error: Error | null): EntryRefusal {
+/**
+ * Sorts what an entry was refused for; paths may lead through the draft or schedule that it is part of.
+ *
+ * @param shown the paths of fields that say themselves what is wrong with them
+ */
+export function refusalOf(
+  form: EntryForm,
+  error: Error | null,
+  shown: readonly string[] = HEAD_FIELDS,
+): EntryRefusal {
   const problems = (error instanceof RequestRefused ? error.details.problems : []).map(({ path, message }) => ({
     path: path.replace(/^entry\./, ''),
     message,
@@ -30,7 +38,7 @@ export function refusalOf(form: EntryForm, error: Error | null): EntryRefusal {
       return doubts[field] ?? problems.find(({ path }) => isThere(path))?.message;
     },
     general: problems
-      .filter(({ path }) => !rowOfPath(form, path) && !HEAD_FIELDS.includes(path))
+      .filter(({ path }) => !rowOfPath(form, path) && !shown.includes(path))
       .map(({ message }) => message),
   };
 }
