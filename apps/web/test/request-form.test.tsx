@@ -4,7 +4,8 @@ import { ContactRequest } from '@just-ledger/contract';
 import { render, screen } from '@testing-library/react';
 import { userEvent } from '@testing-library/user-event';
 import { RequestRefused } from '../src/api/request.js';
-import { CheckInput, TextInput, WordsInput } from '../src/ui/form-fields.js';
+import { CheckInput, WordsInput } from '../src/ui/check-inputs.js';
+import { TextInput } from '../src/ui/form-fields.js';
 import { RequestForm } from '../src/ui/request-form.js';
 
 const VALUES = { name: '', number: '', roles: ['customer'], active: true, bank: { iban: '' } };

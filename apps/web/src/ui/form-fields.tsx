@@ -1,25 +1,9 @@
 import type { CivilDate, TextDetails } from '@just-ledger/core';
-import { Checkbox, FormControlLabel, MenuItem, TextField, type TextFieldProps } from '@mui/material';
-import type { ReactNode } from 'react';
-import { useController } from 'react-hook-form';
+import { MenuItem, TextField, type TextFieldProps } from '@mui/material';
 import { CurrencyField, MonthField } from './choice-fields.js';
 import { DateField } from './date-field.js';
-import { useFormPlace } from './form-places.js';
+import { type FieldProps, useField } from './form-field.js';
 import formStyles from './form.module.css';
-
-interface FieldProps {
-  /** The path of its value in the request. */
-  readonly name: string;
-  readonly label: string;
-  readonly hint?: string | undefined;
-}
-
-function useField({ name, hint }: Pick<FieldProps, 'name' | 'hint'>) {
-  useFormPlace(name);
-  const { field, fieldState } = useController({ name });
-  const { message } = fieldState.error ?? {};
-  return { field, error: fieldState.error !== undefined, helperText: message ?? hint };
-}
 
 /** A line of text, or several. */
 export function TextInput({
@@ -97,56 +81,6 @@ export function CurrencyInput({
 export function MonthInput({ name, label }: FieldProps) {
   const { field, ...shown } = useField({ name, hint: undefined });
   return <MonthField label={label} value={field.value as number} onChange={field.onChange} {...shown} />;
-}
-
-/** Yes or no. */
-export function CheckInput({ name, label, className }: FieldProps & { className?: string }) {
-  const { field, error, helperText } = useField({ name, hint: undefined });
-  return (
-    <div className={className}>
-      <FormControlLabel
-        control={
-          <Checkbox
-            size="small"
-            checked={field.value === true}
-            onChange={(event) => field.onChange(event.target.checked)}
-          />
-        }
-        label={<span className="small">{label}</span>}
-      />
-      {error && <p className="brick small">{helperText}</p>}
-    </div>
-  );
-}
-
-/** Any of some words. */
-export function WordsInput({
-  name,
-  words,
-  labelOf = (word) => word,
-}: Pick<FieldProps, 'name'> & { words: readonly string[]; labelOf?: (word: string) => ReactNode }) {
-  const { field, error, helperText } = useField({ name, hint: undefined });
-  const chosen = field.value as readonly string[];
-  return (
-    <>
-      {words.map((word) => (
-        <FormControlLabel
-          key={word}
-          control={
-            <Checkbox
-              size="small"
-              checked={chosen.includes(word)}
-              onChange={(event) =>
-                field.onChange(event.target.checked ? [...chosen, word] : chosen.filter((other) => other !== word))
-              }
-            />
-          }
-          label={<span className="small">{labelOf(word)}</span>}
-        />
-      ))}
-      {error && <p className="brick small">{helperText}</p>}
-    </>
-  );
 }
 
 /** The fields of a table of details, those of several lines across the form. */

@@ -15,14 +15,8 @@ import { useQuery } from '@tanstack/react-query';
 import { useFormContext, useWatch } from 'react-hook-form';
 import { useBooks } from '../../api/books-queries.js';
 import { taxCodesQuery } from '../../api/tax-code-queries.js';
-import {
-  CheckInput,
-  ChoiceInput,
-  CurrencyInput,
-  TextDetailInputs,
-  TextInput,
-  WordsInput,
-} from '../../ui/form-fields.js';
+import { CheckInput, WordsInput } from '../../ui/check-inputs.js';
+import { ChoiceInput, CurrencyInput, TextDetailInputs, TextInput } from '../../ui/form-fields.js';
 import layout from '../../ui/layout.module.css';
 import { OpenYearsNote } from '../../ui/open-years-note.js';
 import styles from './account-form.module.css';

@@ -1,29 +1,22 @@
-import { type Announcements, DndContext, DragOverlay, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
+import { DndContext, DragOverlay, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import type { AccountRequest, AccountResponse, BreakdownResponse } from '@just-ledger/contract';
 import { accountTitle, type CurrencyCode } from '@just-ledger/core';
 import { useState } from 'react';
 import { useVirtualRows } from '../../ui/use-virtual-rows.js';
 import virtualList from '../../ui/virtual-list.module.css';
+import { ChartHead } from './chart-head.js';
 import { type ChartItem } from './chart-list.js';
 import { ChartRow, type OpenAs } from './chart-row.js';
 import styles from './chart.module.css';
 import type { ApplyChange } from './use-account-change.js';
 import { useChartKeys } from './use-chart-keys.js';
-import { useChartMoves } from './use-chart-moves.js';
+import { ANNOUNCEMENTS, useChartMoves } from './use-chart-moves.js';
 
 /** What is open in the list, and how. */
 type Open = { readonly key: string; readonly as: Exclude<OpenAs, undefined> } | undefined;
 
 /** A chart of up to so many rows is laid out whole; of a longer one, what is in sight. */
 const MOST_AT_ONCE = 300;
-
-/** What came of a move is told by the screen itself, to everybody. */
-const ANNOUNCEMENTS: Announcements = {
-  onDragStart: ({ active }) => `${active.id} is being moved.`,
-  onDragOver: () => undefined,
-  onDragEnd: () => undefined,
-  onDragCancel: ({ active }) => `${active.id} stays where it was.`,
-};
 
 /** The rows of the chart: walked by arrow keys, written in place, moved by key or drag. */
 export function ChartRows({
@@ -97,14 +90,7 @@ export function ChartRows({
       onDragEnd={moves.drop}
     >
       <div className={styles.chartFrame}>
-        <div className={styles.chartHead} aria-hidden="true">
-          <span />
-          <span>Number</span>
-          <span>Account</span>
-          <span />
-          <span className="num">{dates[0]}</span>
-          <span className="num">{dates[1]}</span>
-        </div>
+        <ChartHead dates={dates} />
         <div
           ref={scroller}
           className={styles.chart}

@@ -1,9 +1,17 @@
-import type { DragEndEvent } from '@dnd-kit/core';
+import type { Announcements, DragEndEvent } from '@dnd-kit/core';
 import type { AccountResponse } from '@just-ledger/contract';
 import { accountTitle, CLASSIFICATIONS } from '@just-ledger/core';
 import { useState } from 'react';
 import { type ChartItem, headingAbove, under } from './chart-list.js';
 import type { ApplyChange } from './use-account-change.js';
+
+/** What came of a move is told by the screen itself, to everybody. */
+export const ANNOUNCEMENTS: Announcements = {
+  onDragStart: ({ active }) => `${active.id} is being moved.`,
+  onDragOver: () => undefined,
+  onDragEnd: () => undefined,
+  onDragCancel: ({ active }) => `${active.id} stays where it was.`,
+};
 
 /** Moves accounts in the chart: under a heading, out of one, or onto a part of an element. */
 export function useChartMoves(

@@ -1,16 +1,12 @@
-import {
-  type CivilDate,
-  KIND_LABELS,
-  MONTH_NAMES,
-  ORGANISATION_KINDS,
-  type OrganisationKind,
-} from '@just-ledger/core';
-import { Checkbox, FormControlLabel, MenuItem, Radio, RadioGroup, TextField } from '@mui/material';
+import { type CivilDate, KIND_LABELS, ORGANISATION_KINDS, type OrganisationKind } from '@just-ledger/core';
+import { Checkbox, FormControlLabel, Radio, RadioGroup, TextField } from '@mui/material';
 import type { ProblemPlaces } from '../../api/problem-places.js';
 import { CurrencyField, MonthField } from '../../ui/choice-fields.js';
 import formStyles from '../../ui/form.module.css';
 import { asksWhetherToGoBack, type BeginAnswers } from './begin-answers.js';
 import styles from './begin-questions.module.css';
+import { BooksBefore } from './books-before.js';
+import { MonthsBefore } from './months-before.js';
 import { NamedEquity } from './named-equity.js';
 import { Question } from './question.js';
 
@@ -34,8 +30,6 @@ export function BeginQuestions({
   at: ProblemPlaces['at'];
   onChange: (given: Partial<BeginAnswers>) => void;
 }) {
-  const thisYear = Number(today.slice(0, 4));
-  const years = Array.from({ length: 8 }, (_, place) => thisYear + 1 - place);
   return (
     <>
       <Question title="What is it called?">
@@ -88,81 +82,8 @@ export function BeginQuestions({
           />
         </div>
       </Question>
-      <Question title="Has it kept books before?">
-        <RadioGroup
-          row
-          aria-label="Books before"
-          value={answers.hadBooks ? 'yes' : 'no'}
-          onChange={(event) => onChange({ hadBooks: event.target.value === 'yes' })}
-        >
-          <FormControlLabel value="yes" control={<Radio size="small" />} label="Yes, elsewhere or on paper" />
-          <FormControlLabel value="no" control={<Radio size="small" />} label="No, it is new" />
-        </RadioGroup>
-        {answers.hadBooks ? (
-          <div className={formStyles.particulars}>
-            <MonthField
-              label="First month to be written here"
-              value={answers.firstMonth}
-              onChange={(firstMonth) => onChange({ firstMonth })}
-            />
-            <TextField
-              select
-              label="of the year"
-              value={answers.firstYear}
-              onChange={(event) => onChange({ firstYear: Number(event.target.value) })}
-              {...at('firstDay')}
-            >
-              {[...new Set([...years, answers.firstYear])].map((year) => (
-                <MenuItem key={year} value={year}>
-                  {year}
-                </MenuItem>
-              ))}
-            </TextField>
-          </div>
-        ) : (
-          <TextField
-            label="It begins on"
-            required
-            placeholder="10 June 2026"
-            value={answers.foundedOn}
-            onChange={(event) => onChange({ foundedOn: event.target.value })}
-            className={styles.answer}
-            {...at('firstDay', 'the first year may be short')}
-          />
-        )}
-      </Question>
-      {asksWhetherToGoBack(answers) && (
-        <Question
-          title="That lies within a fiscal year. What about the months before?"
-          hint="Either way the year’s statements are whole."
-        >
-          <RadioGroup
-            aria-label="Months before"
-            value={answers.goesBack ? 'back' : 'changeover'}
-            onChange={(event) => onChange({ goesBack: event.target.value === 'back' })}
-          >
-            <FormControlLabel
-              value="back"
-              control={<Radio size="small" className={styles.radio} />}
-              label={
-                <>
-                  Go back to the year’s first month <span className="soft small">and write its entries here too</span>
-                </>
-              }
-            />
-            <FormControlLabel
-              value="changeover"
-              control={<Radio size="small" className={styles.radio} />}
-              label={
-                <>
-                  Start at {MONTH_NAMES[answers.firstMonth - 1]}{' '}
-                  <span className="soft small">and take on what the year brought until then as balances</span>
-                </>
-              }
-            />
-          </RadioGroup>
-        </Question>
-      )}
+      <BooksBefore answers={answers} today={today} at={at} onChange={onChange} />
+      {asksWhetherToGoBack(answers) && <MonthsBefore answers={answers} onChange={onChange} />}
       <FormControlLabel
         control={
           <Checkbox

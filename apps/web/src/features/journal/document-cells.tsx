@@ -19,14 +19,10 @@ import layout from '../../ui/layout.module.css';
 import { shown, shownWithSide } from '../../ui/money.js';
 import { typedDay, wireInCell } from '../../ui/own-ways.js';
 import grid from '../../ui/typed-grid.module.css';
+import { describedItem } from './account-things.js';
 import { amountsOf, emptyForm, type FormEvent } from './entry-form.js';
 import { type FormLine } from './form-line.js';
 import { LinePart } from './line-part.js';
-
-/** Whether an account may be made up of things that were taken on one by one. */
-export function hasThings({ control, element, role }: AccountResponse): boolean {
-  return control === null && element === 'asset' && role !== 'cash';
-}
 
 const WORDS = { documents: 'document', assets: 'asset', stock: 'item of stock' } as const;
 
@@ -120,7 +116,7 @@ export function DocumentCells({
         <datalist id={list}>
           {items.map((item) => (
             <option key={item.name} value={item.name}>
-              {described(item)}
+              {describedItem(item)}
             </option>
           ))}
         </datalist>
@@ -150,10 +146,4 @@ export function DocumentCells({
 /** A document's number without regard to case and spaces. */
 function isSameDocument(a: string, b: string): boolean {
   return documentKey(a) === documentKey(b);
-}
-
-function described({ amount, dueDate, currency, foreignAmount }: DetailItemResponse): string {
-  return [currency ? `${currency} ${foreignAmount}` : amount, dueDate && `due ${shortDate(parseCivilDate(dueDate))}`]
-    .filter(Boolean)
-    .join(', ');
 }

@@ -4,10 +4,11 @@ import { clsx } from 'clsx';
 import type { Dispatch } from 'react';
 import { AccountField } from '../../ui/account-field.js';
 import { Cell } from '../../ui/cell.js';
-import { displayed } from '../../ui/own-ways.js';
 import grid from '../../ui/typed-grid.module.css';
 import { BreakdownCells } from '../breakdowns/breakdown-cells.js';
-import { DocumentCells, hasThings } from './document-cells.js';
+import { hasThings } from './account-things.js';
+import { AmountCells } from './amount-cells.js';
+import { DocumentCells } from './document-cells.js';
 import { type FormEvent } from './entry-form.js';
 import { ForeignCells } from './foreign-cells.js';
 import { type FormLine } from './form-line.js';
@@ -102,23 +103,14 @@ export function EntryLine({
             )}
           </div>
         </td>
-        {(['debit', 'credit'] as const).map((side) => (
-          <td key={side} data-column={side} className={clsx(grid.money, 'num')}>
-            <div className={grid.cell}>
-              <Cell
-                label={`${side === 'debit' ? 'Debit' : 'Credit'}, ${place}`}
-                value={line[side]}
-                wrong={wrong(side)}
-                placeholder={
-                  proposal?.side === side && line.account !== '' ? displayed(proposal.amount, currency) : ''
-                }
-                isAmount
-                onChange={(typed) => change({ [side]: typed })}
-                onBlur={() => dispatch({ type: 'settled', at: index, side, currency })}
-              />
-            </div>
-          </td>
-        ))}
+        <AmountCells
+          line={line}
+          index={index}
+          proposal={proposal}
+          currency={currency}
+          wrong={wrong}
+          dispatch={dispatch}
+        />
       </tr>
       {hasDetail && (
         <DocumentCells line={line} at={index} account={account} date={date} wrong={wrong} dispatch={dispatch} />

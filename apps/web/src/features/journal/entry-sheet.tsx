@@ -1,12 +1,11 @@
 import { type DraftResponse, type EntryResponse, paths } from '@just-ledger/contract';
 import { useSuspenseQuery } from '@tanstack/react-query';
-import { useEffect, useLayoutEffect, useRef } from 'react';
+import { useEffect, useRef } from 'react';
 import { accountsQuery } from '../../api/account-queries.js';
 import { useBooks } from '../../api/books-queries.js';
 import { breakdownsQuery } from '../../api/breakdown-queries.js';
 import { contactsQuery } from '../../api/contact-queries.js';
 import { api, RequestRefused } from '../../api/request.js';
-import { takeAhead } from '../../api/type-ahead.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import notice from '../../ui/notice.module.css';
 import { typedDay } from '../../ui/own-ways.js';
@@ -20,6 +19,7 @@ import { OutdatedNotice, PostedNotice, TakenUpNotice } from './entry-notices.js'
 import { outdatedBy, refusalOf } from './entry-refusal.js';
 import { writableAccounts } from './line-account.js';
 import { useEntryWriting } from './use-entry-writing.js';
+import { useTypedAhead } from './use-typed-ahead.js';
 
 /** The sheet on which an entry is written by keyboard, its effect beside it. */
 export function EntrySheet({
@@ -141,19 +141,4 @@ export function EntrySheet({
       </Pane>
     </Panes>
   );
-}
-
-/** Takes over what was typed before the sheet was there, and puts the caret behind it. */
-function useTypedAhead(first: { readonly current: HTMLInputElement | null }, take: (typed: string) => void): void {
-  const taking = useRef(take);
-  useLayoutEffect(() => {
-    const typed = takeAhead();
-    first.current?.focus();
-    if (typed === '') return;
-    taking.current(typed);
-    requestAnimationFrame(() => {
-      const end = first.current?.value.length ?? 0;
-      first.current?.setSelectionRange(end, end);
-    });
-  }, [first]);
 }

@@ -23,7 +23,7 @@ import { accountsQuery } from '../../api/account-queries.js';
 import { useBooks } from '../../api/books-queries.js';
 import { accountDetailQuery } from '../../api/open-item-queries.js';
 import { booksForDates } from './books-for-dates.js';
-import { hasThings } from './document-cells.js';
+import { hasThings } from './account-things.js';
 import { amountsOf, type EntryForm } from './entry-form.js';
 
 /**

@@ -1,7 +1,5 @@
 import { type AccountResponse, paths, type TaxCodeResponse } from '@just-ledger/contract';
-import { TAX_ROUNDINGS, TAX_SIDES, type TaxRounding, type TaxSide } from '@just-ledger/core';
-import { Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
-import { clsx } from 'clsx';
+import { MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { problemPlaces } from '../../api/problem-places.js';
@@ -11,7 +9,7 @@ import { FormFoot } from '../../ui/form-foot.js';
 import formStyles from '../../ui/form.module.css';
 import { ErrorMessage, Sheet } from '../../ui/sheet.js';
 import { Trail } from '../audit-trail/trail.js';
-import styles from './tax-code-form.module.css';
+import { TaxCodeHead } from './tax-code-head.js';
 import { TaxExample } from './tax-example.js';
 import {
   fieldsOf,
@@ -72,7 +70,7 @@ export function TaxCodeForm({
           save.mutate(undefined, { onSuccess: (kept) => onKept(kept.id) });
         }}
       >
-        <div className={clsx(formStyles.particulars, styles.codeHead)}>
+        <TaxCodeHead fields={fields} isNew={!code} at={at} onChange={set}>
           {!code && (
             <TextField
               className={formStyles.wide}
@@ -93,59 +91,7 @@ export function TaxCodeForm({
               ))}
             </TextField>
           )}
-          <TextField
-            label="Code"
-            required
-            autoFocus={!code}
-            value={fields.code}
-            onChange={(event) => set({ code: event.target.value })}
-            {...at('code')}
-          />
-          <TextField
-            label="Name"
-            required
-            className={styles.wideName}
-            value={fields.name}
-            onChange={(event) => set({ name: event.target.value })}
-            {...at('name')}
-          />
-          <TextField
-            select
-            label="Is for"
-            value={fields.side}
-            onChange={(event) => set({ side: event.target.value as TaxSide })}
-            {...at('side')}
-          >
-            {(Object.keys(TAX_SIDES) as TaxSide[]).map((side) => (
-              <MenuItem key={side} value={side}>
-                {TAX_SIDES[side].label}
-              </MenuItem>
-            ))}
-          </TextField>
-          <TextField
-            select
-            label="Rounded"
-            value={fields.rounding}
-            onChange={(event) => set({ rounding: event.target.value as TaxRounding })}
-            {...at('rounding')}
-          >
-            {(Object.keys(TAX_ROUNDINGS) as TaxRounding[]).map((rounding) => (
-              <MenuItem key={rounding} value={rounding}>
-                {TAX_ROUNDINGS[rounding]}
-              </MenuItem>
-            ))}
-          </TextField>
-          <FormControlLabel
-            control={
-              <Checkbox
-                size="small"
-                checked={fields.active}
-                onChange={(event) => set({ active: event.target.checked })}
-              />
-            }
-            label={<span className="small">in use</span>}
-          />
-        </div>
+        </TaxCodeHead>
         {fields.rates.map((rate, place) => (
           <TaxRateFields
             key={rate.key}

@@ -1,0 +1,53 @@
+import { Checkbox, FormControlLabel } from '@mui/material';
+import type { ReactNode } from 'react';
+import { type FieldProps, useField } from './form-field.js';
+
+/** Yes or no. */
+export function CheckInput({ name, label, className }: FieldProps & { className?: string }) {
+  const { field, error, helperText } = useField({ name, hint: undefined });
+  return (
+    <div className={className}>
+      <FormControlLabel
+        control={
+          <Checkbox
+            size="small"
+            checked={field.value === true}
+            onChange={(event) => field.onChange(event.target.checked)}
+          />
+        }
+        label={<span className="small">{label}</span>}
+      />
+      {error && <p className="brick small">{helperText}</p>}
+    </div>
+  );
+}
+
+/** Any of some words. */
+export function WordsInput({
+  name,
+  words,
+  labelOf = (word) => word,
+}: Pick<FieldProps, 'name'> & { words: readonly string[]; labelOf?: (word: string) => ReactNode }) {
+  const { field, error, helperText } = useField({ name, hint: undefined });
+  const chosen = field.value as readonly string[];
+  return (
+    <>
+      {words.map((word) => (
+        <FormControlLabel
+          key={word}
+          control={
+            <Checkbox
+              size="small"
+              checked={chosen.includes(word)}
+              onChange={(event) =>
+                field.onChange(event.target.checked ? [...chosen, word] : chosen.filter((other) => other !== word))
+              }
+            />
+          }
+          label={<span className="small">{labelOf(word)}</span>}
+        />
+      ))}
+      {error && <p className="brick small">{helperText}</p>}
+    </>
+  );
+}
