@@ -74,7 +74,7 @@ test('a start is left and gone on with; partners are named; mid-year is asked ab
   await page.getByRole('button', { name: 'Begin these books' }).click();
   await expect(page.getByText('0 of 14 at hand')).toBeVisible();
   await page.getByRole('link', { name: 'Organisation', exact: true }).click();
-  await expect(page.getByRole('textbox', { name: 'Last day in the old books' })).toHaveValue('31 March 2026');
+  await expect(page.getByRole('textbox', { name: 'Last day in the old books' })).toHaveValue('31 Mar 2026');
   await page.getByRole('link', { name: 'Chart of accounts' }).click();
   await expect(page.getByRole('row', { name: /3010 Elm, capital/ })).toBeVisible();
 });

@@ -42,7 +42,7 @@ export async function emptyLargeBooks(folder: string): Promise<WriteContext> {
     starterChart: false,
   };
   context.transact(() => createOrganisation(context, { person, request }));
-  const rows = Array.from({ length: 196 }, (_, at) => `${1000 + at * 40},Account ${at},,`);
+  const rows = Array.from({ length: 196 }, (_, index) => `${1000 + index * 40},Account ${index},,`);
   const csv = `number,name,element,role\n${rows.map((row) => row.replace(/^(\d)(\d+),/, (_, first: string, rest: string) => `${first}${rest},`)).join('\n')}\n`;
   const withElements = csv
     .split('\n')

@@ -44,13 +44,13 @@ export function numbersFrom(seed: number): (below: number) => number {
  * @param draw see {@link numbersFrom}
  */
 export function inventedLines(size: number, draw: (below: number) => number): SearchedLine[] {
-  return Array.from({ length: size }, (_, at) => {
+  return Array.from({ length: size }, (_, index) => {
     const wide = Math.round(500 * 10 ** ((draw(1_000_000) / 1_000_000) * 3.6));
     const amount = draw(4) === 0 ? Math.max(500, Math.round(wide / 500) * 500) : wide;
     return {
-      key: String(at + 1),
+      key: String(index + 1),
       amount: minor(draw(10) === 0 ? -amount : amount),
-      words: `contact ${draw(size)} document ${at + 1}`,
+      words: `contact ${draw(size)} document ${index + 1}`,
     };
   });
 }
@@ -63,9 +63,9 @@ export function planted(
 ): { readonly lines: SearchedLine[]; readonly key: string; readonly meant: number } | undefined {
   const at = draw(sound.length);
   const victim = sound[at] as SearchedLine;
-  const others = sound.filter((_, place) => place !== at);
+  const others = sound.filter((_, index) => index !== at);
   const instead = (amount: number): { lines: SearchedLine[]; key: string; meant: number } => ({
-    lines: sound.map((line, place) => (place === at ? { ...line, amount: minor(amount) } : line)),
+    lines: sound.map((line, index) => (index === at ? { ...line, amount: minor(amount) } : line)),
     key: victim.key,
     meant: victim.amount,
   });

@@ -100,7 +100,7 @@ describe('posting', () => {
   test('many at once give each a number of its own', async () => {
     const replies = await Promise.all(Array.from({ length: 20 }, () => post()));
     const numbers = replies.map((one) => Number(one.body.number.slice(5))).sort((a, b) => a - b);
-    expect(numbers).toEqual(Array.from({ length: 20 }, (_, place) => (numbers[0] ?? 0) + place));
+    expect(numbers).toEqual(Array.from({ length: 20 }, (_, index) => (numbers[0] ?? 0) + index));
   });
   test.each<[string, unknown, string[]]>([
     ['nothing', {}, ['invalid at date', 'invalid at explanation', 'invalid at lines']],

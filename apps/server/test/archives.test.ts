@@ -323,7 +323,7 @@ describe('an archive', () => {
 describe('a hostile archive', () => {
   const entry = (name: string): Uint8Array => zipOf([{ name, content: Buffer.from('{}') }]);
   const account = (change: object): string =>
-    jsonl(lines('accounts').map((one, at) => (at === 0 ? { ...(one as object), ...change } : one)));
+    jsonl(lines('accounts').map((one, index) => (index === 0 ? { ...(one as object), ...change } : one)));
   test.each<[string, () => Uint8Array, string]>([
     ['no ZIP file', () => encode('number,name\n'), 'archive-expected'],
     ['a ZIP file cut off', () => zipSync(archive).slice(0, -40), 'zip-broken'],

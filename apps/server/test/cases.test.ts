@@ -41,8 +41,8 @@ function entriesCsv(inputs: CycleInputs): string {
     ['entry', 'date', 'kind', 'explanation', 'account', 'debit', 'credit'],
     ...balances('opening', 'opening', inputs.opening_balances),
     ...balances('starting', 'ordinary', inputs.starting_trial_balance),
-    ...inputs.entries.flatMap((one, at) => entry('ordinary', at, one)),
-    ...inputs.adjusting_entries.flatMap((one, at) => entry('adjusting', at, one)),
+    ...inputs.entries.flatMap((one, index) => entry('ordinary', index, one)),
+    ...inputs.adjusting_entries.flatMap((one, index) => entry('adjusting', index, one)),
   ]);
 }
 

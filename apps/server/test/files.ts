@@ -4,7 +4,7 @@ import { crc32, deflateRawSync } from 'node:zlib';
 /** A workbook of one sheet, or of several, as bytes. */
 export async function workbookOf(...sheets: readonly (readonly unknown[])[][]): Promise<Uint8Array> {
   const workbook = new ExcelJS.Workbook();
-  sheets.forEach((rows, at) => workbook.addWorksheet(`Sheet ${at + 1}`).addRows(rows.map((row) => [...row])));
+  sheets.forEach((rows, index) => workbook.addWorksheet(`Sheet ${index + 1}`).addRows(rows.map((row) => [...row])));
   return new Uint8Array(await workbook.xlsx.writeBuffer());
 }
 

@@ -224,7 +224,7 @@ function seeded(seed: number): (most: number) => number {
   };
 }
 
-test.each(Array.from({ length: 20 }, (_, at) => at))(
+test.each(Array.from({ length: 20 }, (_, index) => index))(
   'take-on %i, made up, closes two years to what is worked out apart',
   async (seed) => {
     const draw = seeded(seed + 1);

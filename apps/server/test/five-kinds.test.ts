@@ -204,7 +204,9 @@ describe.each(YEARS)('a year of a $kind', (year) => {
     );
     const last = equity.rows.at(-1) as { amounts: string[] };
     const components = equity.components as { account: string }[];
-    expect(Object.fromEntries(components.map((one, at) => [one.account, last.amounts[at]]))).toEqual(year.closing);
+    expect(Object.fromEntries(components.map((one, index) => [one.account, last.amounts[index]]))).toEqual(
+      year.closing,
+    );
     expect(sheet.totals.totalEquity).toBe(year.equityRows.at(-1)?.[1]);
     const { totalAssets, totalLiabilities, totalEquity } = sheet.totals;
     expect(Number(totalAssets) - Number(totalLiabilities)).toBeCloseTo(Number(totalEquity), 9);

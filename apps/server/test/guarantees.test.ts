@@ -75,7 +75,7 @@ function forged({ entry = {}, lines = TWO, posting = {} }: Forged = {}, or = '')
   const places = { organisation: 1, first: row.place, last: row.place, ...posting };
   return [
     insertSql('staged_entry', row),
-    ...lines.map((line, at) => insertSql('staged_line', { entry: row.place, place: at + 1, ...line })),
+    ...lines.map((line, index) => insertSql('staged_line', { entry: row.place, place: index + 1, ...line })),
     insertSql('posting', places, or),
   ].join('\n');
 }

@@ -318,7 +318,7 @@ function announced(bytes: number): Promise<number | undefined> {
 describe('fifty thousand rows', () => {
   const rows = (count: number): Uint8Array =>
     text(
-      `number,name,email\n${Array.from({ length: count }, (_, at) => `C${at},Contact ${at},c${at}@x.test`).join('\n')}\n`,
+      `number,name,email\n${Array.from({ length: count }, (_, index) => `C${index},Contact ${index},c${index}@x.test`).join('\n')}\n`,
     );
   test('are compared and taken in while others are served', async () => {
     const mine = await server.organisation({ name: 'Many' });

@@ -37,9 +37,9 @@ export interface Item {
   unpaid: number;
 }
 const items = (count: number, prefix: string): Item[] =>
-  Array.from({ length: count }, (_, at) => ({
+  Array.from({ length: count }, (_, index) => ({
     contact: `${prefix} ${1 + draw(30)}`,
-    document: `${prefix[0]}-${1000 + at}`,
+    document: `${prefix[0]}-${1000 + index}`,
     date: day(),
     currency: draw(10) < 3 ? 'USD' : 'EUR',
     unpaid: draw(12) === 0 ? -amount() : amount(),
@@ -48,16 +48,16 @@ export const inBase = ({ currency, unpaid }: Item): number =>
   currency === 'USD' ? baseAmount(minor(unpaid), USD, EUR, RATE) : unpaid;
 export const sum = (numbers: readonly number[]): number => numbers.reduce((all, one) => all + one, 0);
 
-export const CLASSES = ['Machines', 'Vehicles', 'Furniture', 'Computers'].map((name, at) => ({
+export const CLASSES = ['Machines', 'Vehicles', 'Furniture', 'Computers'].map((name, index) => ({
   name,
-  cost: `15${at}0`,
-  accumulated: `15${at}9`,
-  life: [10, 6, 8, 4][at] ?? 5,
+  cost: `15${index}0`,
+  accumulated: `15${index}9`,
+  life: [10, 6, 8, 4][index] ?? 5,
 }));
 export const customers = items(200, 'Customer');
 export const suppliers = items(100, 'Supplier');
-export const assets = Array.from({ length: 40 }, (_, at) => {
-  const of = CLASSES[at % 4] as (typeof CLASSES)[number];
+export const assets = Array.from({ length: 40 }, (_, index) => {
+  const of = CLASSES[index % 4] as (typeof CLASSES)[number];
   const [cost, acquired] = [amount() * 10, `20${20 + draw(5)}-0${1 + draw(9)}-10`];
   const asset = {
     cost: minor(cost),
@@ -67,15 +67,15 @@ export const assets = Array.from({ length: 40 }, (_, at) => {
     life: String(of.life),
   } as const;
   return {
-    name: `${of.name} ${at}`,
+    name: `${of.name} ${index}`,
     class: of,
     acquired,
     cost,
     written: accumulatedDepreciation(asset, d(CHANGEOVER), 1) ?? 0,
   };
 });
-export const stock = Array.from({ length: 80 }, (_, at) => ({
-  item: `Part ${at}`,
+export const stock = Array.from({ length: 80 }, (_, index) => ({
+  item: `Part ${index}`,
   quantity: 1 + draw(400),
   cost: 5 + draw(5000),
 }));
@@ -88,9 +88,9 @@ const bankBalance = ({ account, statement, uncleared }: (typeof banks)[number]):
   account === '1014'
     ? sum([statement, ...uncleared].map((one) => baseAmount(minor(one), USD, EUR, RATE)))
     : sum([statement, ...uncleared]);
-const others = Array.from({ length: 150 - 19 }, (_, at) => ({
-  number: String((at % 2 === 0 ? 1300 : 2300) + at),
-  amount: at % 2 === 0 ? amount() : -amount(),
+const others = Array.from({ length: 150 - 19 }, (_, index) => ({
+  number: String((index % 2 === 0 ? 1300 : 2300) + index),
+  amount: index % 2 === 0 ? amount() : -amount(),
 }));
 
 /** The old books, debit positive. */
@@ -113,7 +113,7 @@ OLD.set('3000', -sum([...OLD.values()]));
 export const swapped = (cents: number): number => {
   const digits = String(Math.abs(cents));
   const at = [...digits].findIndex(
-    (digit, place) => place > 0 && place + 1 < digits.length && digit !== digits[place + 1],
+    (digit, index) => index > 0 && index + 1 < digits.length && digit !== digits[index + 1],
   );
   return Math.sign(cents) * Number(`${digits.slice(0, at)}${digits[at + 1]}${digits[at]}${digits.slice(at + 2)}`);
 };
@@ -167,8 +167,8 @@ export async function files(): Promise<Record<string, Uint8Array>> {
       ...banks.flatMap(({ account, statement, uncleared }) => [
         `${account},"${displayAmount(minor(statement), EUR)}",,,`,
         ...uncleared.map(
-          (one, at) =>
-            `${account},,cheque ${at},Somebody,"${displayAmount(minor(account === '1011' && at === 0 ? -one : one), EUR)}"`,
+          (one, index) =>
+            `${account},,cheque ${index},Somebody,"${displayAmount(minor(account === '1011' && index === 0 ? -one : one), EUR)}"`,
         ),
       ]),
     ]),

@@ -38,21 +38,21 @@ describe('reports from totals', () => {
       }),
       { seed: 20270118, numRuns: 120 },
     );
-    for (const [place, one] of entries.entries()) {
+    for (const [index, one] of entries.entries()) {
       const amount = (one.cents / 100).toFixed(2);
       const posted = await server.request('POST', `${at}/entries`, {
         date: one.day,
         kind: one.kind,
-        explanation: `x${place}`,
+        explanation: `x${index}`,
         lines: [
           { account: one.to, debit: amount },
           { account: one.from, credit: amount },
         ],
       });
       expect(posted.status).toBe(201);
-      if (place % 9 === 0)
+      if (index % 9 === 0)
         await server.request('POST', `${at}/entries/${posted.body.number}/reverse`, { date: one.day });
-      if (place % 30 === 0) moments.push(posted.body.postedAt);
+      if (index % 30 === 0) moments.push(posted.body.postedAt);
     }
     await server.request(
       'POST',

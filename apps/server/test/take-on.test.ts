@@ -296,7 +296,7 @@ describe('a take-on', () => {
     const books = await TakeOn.begin(server);
     const item = (at: number): Cells => ({ contact: 'Low Weir', document: `P ${at}`, unpaid: `${at}.01` });
     const stationary = await books.add('customers', item(1), item(2));
-    const requests = Array.from({ length: 30 }, (_, at) => at + 3).flatMap((at) => [
+    const requests = Array.from({ length: 30 }, (_, index) => index + 3).flatMap((at) => [
       books.ask('POST', '/trays/customers/rows', { rows: [{ cells: item(at) }] }),
       books.ask('PUT', `/trays/customers/rows/${stationary[0]}`, { cells: { ...item(1), unpaid: `${at}.00` } }),
       ...(at % 5 === 0 ? [books.ask('POST', '/trays/customers/posting')] : []),
@@ -306,7 +306,7 @@ describe('a take-on', () => {
     expect([...statuses].filter((status) => status >= 500)).toEqual([]);
     const { rows } = await books.rows('customers');
     expect(rows.map(({ cells }) => cells['document']).sort()).toEqual(
-      Array.from({ length: 32 }, (_, at) => `P ${at + 1}`).sort(),
+      Array.from({ length: 32 }, (_, index) => `P ${index + 1}`).sort(),
     );
     const detail = rows.reduce((sum, { cells }) => sum + Math.round(Number(cells['unpaid']) * 100), 0);
     await books.post('customers');
@@ -321,7 +321,9 @@ describe('a take-on', () => {
     const fresh = await RunningServer.start();
     const path = await fresh.organisation({ changeoverDate: '2025-12-31' });
     const acknowledged = [];
-    const many = Array.from({ length: 2_000 }, (_, at) => ({ cells: { account: '1010', debit: String(at + 1) } }));
+    const many = Array.from({ length: 2_000 }, (_, index) => ({
+      cells: { account: '1010', debit: String(index + 1) },
+    }));
     for (let round = 0; round < 3; round += 1)
       acknowledged.push(
         ...(await fresh.request('POST', `${path}/take-on/trays/trial-balance/rows`, { rows: many })).body.ids,
@@ -366,7 +368,7 @@ test('the proofs of detail go on as entries touch the accounts', async () => {
     const lines = [
       { amount: '40.00', ...debit },
       { amount: '40.00', ...credit },
-    ].map(({ amount, ...line }, at) => ({ ...line, [at === 0 ? 'debit' : 'credit']: amount }));
+    ].map(({ amount, ...line }, index) => ({ ...line, [index === 0 ? 'debit' : 'credit']: amount }));
     const { status, body } = await server.request('POST', `${books.path}/entries`, {
       date,
       explanation: 'On',

@@ -21,7 +21,10 @@ describe('what a field offers for what is typed', () => {
     ['  ', ['1010', '2310', '5210', '5215', '5230']],
   ])('%s', (typed, numbers) => expect(found(typed)).toEqual(numbers));
   test('the best is found behind any number of others', () => {
-    const many = Array.from({ length: 500 }, (_, at) => ({ number: String(1000 + at), name: `Stock of rent ${at}` }));
+    const many = Array.from({ length: 500 }, (_, index) => ({
+      number: String(1000 + index),
+      name: `Stock of rent ${index}`,
+    }));
     expect(bestMatches([...many, { number: '6000', name: 'Rent' }], 'rent')[0]?.number).toBe('6000');
     expect(bestMatches(many, 'rent')).toHaveLength(60);
   });

@@ -21,7 +21,7 @@ const near = parseCivilDate('2026-09-30');
 const after = (form: EntryForm, ...events: FormEvent[]): EntryForm => events.reduce(formReducer, form);
 const typed = (at: number, change: Partial<FormLine>): FormEvent => ({ type: 'line', at, change });
 const sheet = (...lines: Partial<FormLine>[]): EntryForm =>
-  after(emptyForm('30/9'), ...lines.map((change, at) => typed(at, change)));
+  after(emptyForm('30/9'), ...lines.map((change, index) => typed(index, change)));
 const written = ({ lines }: EntryForm): string[] =>
   lines.filter((line) => !isBlank(line)).map((line) => `${line.account} ${line.debit}|${line.credit}`);
 
@@ -156,7 +156,7 @@ describe('cells pasted from a spreadsheet', () => {
   test('more of them than there are lines make room; one cell alone is typed like any', () => {
     const form = sheet({});
     const lines =
-      pastedLines(Array.from({ length: 9 }, (_, at) => `10${at}\tx`).join('\n'), 2, 'account', on(form)) ?? [];
+      pastedLines(Array.from({ length: 9 }, (_, index) => `10${index}\tx`).join('\n'), 2, 'account', on(form)) ?? [];
     expect(after(form, { type: 'pasted', at: 2, lines }).lines).toHaveLength(12);
     expect(pastedLines('12.50', 0, 'debit', on(form))).toBeUndefined();
   });

@@ -75,7 +75,7 @@ describe('what holds on a day', () => {
     const { rates } = fieldsOf(CODE);
     const held = (day: string): string | undefined => rateFieldsOn(rates, parseCivilDate(day))?.parts[0]?.rate;
     expect([held('2027-06-30'), held('2027-07-01')]).toEqual(['20', '21']);
-    const typing = rates.map((rate, at) => (at === 1 ? { ...rate, from: 'soon' } : rate));
+    const typing = rates.map((rate, index) => (index === 1 ? { ...rate, from: 'soon' } : rate));
     expect(rateFieldsOn(typing, parseCivilDate('2027-08-01'))?.parts[0]?.rate).toBe('20');
     const later = rates.slice(1);
     expect(rateFieldsOn(later, parseCivilDate('2027-06-30'))).toBeUndefined();

@@ -176,17 +176,17 @@ describe('an entry', () => {
   );
   test.each(
     published.inputs.entries.map(
-      (entry, place) =>
+      (entry, index) =>
         [
           entry.lines.map(([side, amount]) => `${side} ${amount}`).join(', '),
           entry,
-          published.expected.balanced[place],
+          published.expected.balanced[index],
         ] as const,
     ),
   )('of %s', (_, entry, balanced) => {
-    const lines = entry.lines.map(([side, amount], place): ProposedLine => {
+    const lines = entry.lines.map(([side, amount], index): ProposedLine => {
       const isDebit = (side === 'D') !== amount.startsWith('-'); // we put a negative amount on the other side
-      return { account: place % 2 ? '6000' : '4000', [isDebit ? 'debit' : 'credit']: amount.replace('-', '') };
+      return { account: index % 2 ? '6000' : '4000', [isDebit ? 'debit' : 'credit']: amount.replace('-', '') };
     });
     expect(problemsOf(withLines(...lines)).includes('unbalanced at lines')).toBe(!balanced);
   });

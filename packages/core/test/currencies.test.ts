@@ -85,7 +85,7 @@ describe('amounts at the rates of a day, against IAS 21 paragraphs 21 and 23 (fr
     readonly items: readonly { id: string; initial: string; carrying_after_closing: string }[];
   }
   const items = casesOf<FxInputs, FxExpected>('fx-revaluation').flatMap(({ id, inputs, expected }) =>
-    inputs.items.map((item, at) => ({ name: `${id} ${item.id}`, inputs, item, wanted: expected.items[at] })),
+    inputs.items.map((item, index) => ({ name: `${id} ${item.id}`, inputs, item, wanted: expected.items[index] })),
   );
   test.each(items)('$name', ({ inputs, item, wanted }) => {
     const [from, into] = [parseCurrencyCode(inputs.currency), parseCurrencyCode(inputs.functional)];

@@ -123,7 +123,7 @@ describe('fiscal years', () => {
     expect(years.map((year) => year.label)).toEqual(['2026', '2027', '2028']);
     years
       .slice(1)
-      .forEach((year, place) => expect(addDays((years[place] as { last: CivilDate }).last, 1)).toBe(year.first));
+      .forEach((year, index) => expect(addDays((years[index] as { last: CivilDate }).last, 1)).toBe(year.first));
     expect(horizonOf(fromApril, d('2027-01-18'))).toBe('2028-03-31');
   });
   test('what lies before the first day is one period', () => {

@@ -32,7 +32,7 @@ export const FUNDS: Breakdown = {
 
 /** A chart from proposals that may refer to each other by number. */
 export function chartFrom(proposals: readonly ProposedAccount[]): Chart {
-  const ids = new Map(proposals.map((one, place) => [one.number, (place + 1) as AccountId]));
+  const ids = new Map(proposals.map((one, index) => [one.number, (index + 1) as AccountId]));
   const accounts = proposals.map((one): Account => {
     const checked = checkAccountFields(one);
     if (!checked.ok) throw new Error(JSON.stringify(checked.problems));

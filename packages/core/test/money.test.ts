@@ -61,7 +61,7 @@ describe('currencies, ISO 4217', () => {
 
 describe('rounding half away from zero, IEEE 754-2019 4.3.1', () => {
   const { inputs, expected } = caseOf<{ values: string[] }, { half_up: string[] }>('rounding', 'rounding-modes-cent');
-  test.each(inputs.values.map((value, place) => [value, expected.half_up[place] ?? '']))(
+  test.each(inputs.values.map((value, index) => [value, expected.half_up[index] ?? '']))(
     '%s → %s',
     (value, rounded) => {
       expect(formatAmount(roundHalfAwayFromZero(new Exact(value).times(100)), EUR)).toBe(rounded);
@@ -76,7 +76,7 @@ describe('shares by largest remainder', () => {
     'allocate-largest-remainder',
   );
   test.each(
-    inputs.rows.map((row, place) => [row.amount, row.weights.join(':'), row, expected.rows[place] ?? []] as const),
+    inputs.rows.map((row, index) => [row.amount, row.weights.join(':'), row, expected.rows[index] ?? []] as const),
   )('%s by %s', (_amount, _weights, row, parts) => {
     const currency = byPlaces[row.places] as CurrencyCode;
     expect(
@@ -92,8 +92,8 @@ describe('shares by largest remainder', () => {
         const parts = allocate(minor(amount), given);
         const whole = given.reduce((sum, one) => sum + one, 0);
         expect(sumOf(parts)).toBe(amount + 0);
-        parts.forEach((part, place) =>
-          expect(Math.abs(part - (amount * (given[place] ?? 0)) / whole)).toBeLessThanOrEqual(1),
+        parts.forEach((part, index) =>
+          expect(Math.abs(part - (amount * (given[index] ?? 0)) / whole)).toBeLessThanOrEqual(1),
         );
       }),
       SEED,
@@ -108,7 +108,7 @@ describe('shares by largest remainder', () => {
       'recurring-journals',
       'prepayment-release-12-months',
     );
-    const steps = Array.from({ length: 12 }, (_, place) => cumulativeStep(minor(100000), 12, place + 1));
+    const steps = Array.from({ length: 12 }, (_, index) => cumulativeStep(minor(100000), 12, index + 1));
     expect(steps.slice(0, 6).map((step) => formatAmount(step, EUR))).toEqual(release.cumulative_rounding_first_six);
     expect(sumOf(steps)).toBe(100000);
   });

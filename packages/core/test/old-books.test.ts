@@ -188,7 +188,7 @@ describe('figures of the old books', () => {
       fc.property(figures, fc.nat(months.length - 1), fc.nat(months.length - 1), (amounts, a, b) => {
         const [first, last] = [Math.min(a, b), Math.max(a, b)];
         const history = rows(
-          ...amounts.map((amount, at) => ({ account: '4000', date: months[at] ?? '', moved: write(amount) })),
+          ...amounts.map((amount, index) => ({ account: '4000', date: months[index] ?? '', moved: write(amount) })),
         );
         const from = d(`${months[first]?.slice(0, 7)}-01`);
         const { flows } = flowsInOldBooks(told({ history }), chart, books.calendar, from, months[last] as CivilDate);

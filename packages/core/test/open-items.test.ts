@@ -251,14 +251,14 @@ describe('documents that pair rightly', () => {
     });
     fc.assert(
       fc.property(fc.array(some, { maxLength: 12 }), (drawn) => {
-        const lines = drawn.map(({ amount, contact, currency, ledger, ...more }, at) =>
+        const lines = drawn.map(({ amount, contact, currency, ledger, ...more }, index) =>
           line({
             ...more,
             ledger,
             account: (ledger === 'receivables' ? 1 : 2) as AccountId,
             contact: contact as ContactId,
             amount: minor(amount),
-            entry: String(at),
+            entry: String(index),
             ...(currency && { foreign: { currency, amount: minor(amount * 2) } }),
           }),
         );

@@ -29,7 +29,7 @@ const books: Books = {
 };
 const on: TakeOnBooks = { books, changeover: d('2025-12-31'), rateOf: () => undefined };
 const rows = (...cells: Record<string, string>[]): TakeOnRow[] =>
-  cells.map((one, at) => ({ id: at + 1, cells: one }));
+  cells.map((one, index) => ({ id: index + 1, cells: one }));
 const OLD = rows(
   { account: '1010', debit: '60' },
   { account: '1100', debit: '40' },

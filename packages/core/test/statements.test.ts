@@ -57,10 +57,10 @@ const entryOf = (
     kind: stage,
     stage,
     explanation: entry.explanation,
-    lines: lines.map(({ account, amount }, at) => ({
+    lines: lines.map(({ account, amount }, index) => ({
       account: account.id,
       amount,
-      ...(movements[at] && { movement: movements[at] }),
+      ...(movements[index] && { movement: movements[index] }),
     })),
   };
 };
@@ -152,7 +152,10 @@ describe.each(cycles().map((one) => [one.id, one] as const))('%s', (_, { inputs,
     expect(equityRow(equity, 'closing-equity').total).toBe(cents(total.closing));
     expect(
       Object.fromEntries(
-        equity.components.map((one, at) => [one.account?.number, equityRow(equity, 'closing-equity').amounts[at]]),
+        equity.components.map((one, index) => [
+          one.account?.number,
+          equityRow(equity, 'closing-equity').amounts[index],
+        ]),
       ),
     ).toEqual(Object.fromEntries(components.map((one) => [one.account, cents(one.closing)])));
     const sheet = balanceSheet(chart, kind, flowsOf(ledger, undefined, to), equity);
@@ -240,7 +243,7 @@ test('an equity statement by component, with a correction of an earlier year', (
     );
   const parts = (amounts: string[]): [string, string][] =>
     amounts
-      .map((amount, at): [string, string] => [number[at] ?? '', amount])
+      .map((amount, index): [string, string] => [number[index] ?? '', amount])
       .filter(([, amount]) => Number(amount) !== 0);
   const [correction, issue] = inputs.movements;
   const ledger = [
@@ -273,11 +276,11 @@ test('a result is divided among partners by share', () => {
   );
   const chart = chartFrom([
     { number: '1010', name: 'Bank' },
-    ...inputs.partners.map((name, at) => ({
-      number: `30${at}0`,
+    ...inputs.partners.map((name, index) => ({
+      number: `30${index}0`,
       name,
       role: 'owner-capital',
-      share: inputs.remainder_ratio[at],
+      share: inputs.remainder_ratio[index],
     })),
     { number: '4000', name: 'Fees' },
   ]);
@@ -369,10 +372,10 @@ describe('any generated balanced ledger', () => {
         kind,
         stage: kind,
         explanation: 'x',
-        lines: lines.map((one, at) => ({
+        lines: lines.map((one, index) => ({
           account: one.account.id,
           amount: one.amount,
-          ...(movements[at] && { movement: movements[at] }),
+          ...(movements[index] && { movement: movements[index] }),
         })),
       };
     });
@@ -474,7 +477,7 @@ describe('any generated balanced ledger', () => {
           const amounts = (of: EquityStatement, key: 'opening-equity' | 'closing-equity') =>
             new Map(
               of.components
-                .map((one, place) => [one.key, equityRow(of, key).amounts[place]])
+                .map((one, index) => [one.key, equityRow(of, key).amounts[index]])
                 .filter(([, amount]) => amount !== 0) as [AccountId, Minor][],
             );
           expect(amounts(span, 'opening-equity')).toEqual(amounts(eve, 'closing-equity'));

@@ -75,7 +75,7 @@ describe('tax against published rules', () => {
     { rows: { mode: string; rate_percent: string; amount: string }[] },
     { rows: { net: string; tax: string; gross: string }[] }
   >('sales-tax', 'vat-inclusive-exclusive-cent');
-  test.each(inputs.rows.map((row, at) => [row, expected.rows[at]] as const))('%j', (row, wanted) => {
+  test.each(inputs.rows.map((row, index) => [row, expected.rows[index]] as const))('%j', (row, wanted) => {
     const taxed = one(of(part(row.rate_percent, 'credit', 2)), 'sales', euro(row.amount), row.mode === 'inclusive');
     expect({
       net: formatAmount(taxed.net, EUR),
@@ -89,8 +89,8 @@ describe('tax against published rules', () => {
       'sales-tax',
       'vat-fraction',
     );
-    given.rates.forEach((rate, at) => {
-      const [top, bottom] = (wanted.fractions[at] ?? '').split('/');
+    given.rates.forEach((rate, index) => {
+      const [top, bottom] = (wanted.fractions[index] ?? '').split('/');
       const gross = Number(bottom) * 700;
       const [tax] = one(of(part(rate, 'credit', 2)), 'sales', minor(gross), true).parts;
       expect(tax?.amount).toBe(Number(top) * 700);
@@ -207,8 +207,8 @@ describe('laws of taxed amounts', () => {
         fc.constantFrom<TaxCode['rounding']>('line', 'document'),
         anyLines,
         (drawn, side, rounding, lines) => {
-          taxAmounts(of(...partsOf(drawn)), side, rounding, lines).forEach((taxed, at) => {
-            const given = lines[at] as (typeof lines)[number];
+          taxAmounts(of(...partsOf(drawn)), side, rounding, lines).forEach((taxed, index) => {
+            const given = lines[index] as (typeof lines)[number];
             expect(given.isGross ? taxed.gross : taxed.net).toBe(given.amount);
             const sides = taxedLines(taxed, side).map((line) =>
               minor(line.side === 'debit' ? line.amount : -line.amount),
@@ -264,10 +264,10 @@ describe('laws of taxed amounts', () => {
     fc.assert(
       fc.property(fc.array(fc.integer({ min: -1e6, max: 1e6 }), { minLength: 1, maxLength: 9 }), (thirds) => {
         const exact = thirds.map((third) => new Exact(third).dividedBy(3));
-        roundTogether(exact).forEach((rounded, at) => {
+        roundTogether(exact).forEach((rounded, index) => {
           expect(
             new Exact(rounded)
-              .minus(exact[at] as (typeof exact)[number])
+              .minus(exact[index] as (typeof exact)[number])
               .abs()
               .lessThanOrEqualTo(1),
           ).toBe(true);

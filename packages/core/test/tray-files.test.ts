@@ -19,11 +19,11 @@ describe('files of trays', () => {
     (tray) => {
       const columns = trayFileColumns(tray);
       expect(recogniseColumns(`tray-${tray}`, columns)).toEqual(columns);
-      const cells = Object.fromEntries(TRAYS[tray].columns.map(({ key }, at) => [key, `cell ${at}`]));
+      const cells = Object.fromEntries(TRAYS[tray].columns.map(({ key }, index) => [key, `cell ${index}`]));
       const row = fileRowOfCells(tray, cells);
-      expect(cellsOfFileRow(Object.fromEntries(columns.map((column, at) => [column, row[at] ?? ''])), [])).toEqual(
-        cells,
-      );
+      expect(
+        cellsOfFileRow(Object.fromEntries(columns.map((column, index) => [column, row[index] ?? ''])), []),
+      ).toEqual(cells);
     },
   );
   test.each<[TrayKey, string[], (string | null)[]]>([

@@ -63,8 +63,8 @@ describe('an amount as papers write it', () => {
         (amounts, marks) => {
           const texts = amounts.map((amount) => displayAmount(minor(amount), EUR, marks));
           expect(recogniseMarks(texts)).toEqual({ marks, isDoubtful: false });
-          for (const [at, text] of texts.entries())
-            expect(readWrittenAmount(text, EUR, marks)).toEqual({ ok: true, amount: amounts[at] });
+          for (const [index, text] of texts.entries())
+            expect(readWrittenAmount(text, EUR, marks)).toEqual({ ok: true, amount: amounts[index] });
         },
       ),
       { seed: 20261126 },

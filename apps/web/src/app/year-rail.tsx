@@ -102,8 +102,8 @@ export function YearRail() {
           >
             {name.slice(0, 3)}
             <span className={styles.trace} aria-hidden="true">
-              {traceOf(period.entries, most).map((height, place) => (
-                <i key={place} style={{ height }} />
+              {traceOf(period.entries, most).map((height, index) => (
+                <i key={index} style={{ height }} />
               ))}
             </span>
             {period.locked && <span className={styles.lock} title="Locked" />}
@@ -125,5 +125,5 @@ export function YearRail() {
 /** A trace of a month's activity: more and taller strokes the more entries it has. */
 function traceOf(entries: number, most: number): number[] {
   const strokes = entries === 0 ? 0 : Math.max(1, Math.round((entries / most) * 9));
-  return Array.from({ length: strokes }, (_, place) => 3 + ((place * 5 + entries) % 7));
+  return Array.from({ length: strokes }, (_, index) => 3 + ((index * 5 + entries) % 7));
 }

@@ -36,8 +36,8 @@ export function CurrencyField({ base, onChange, ...field }: ChoiceProps<string> 
 export function MonthField({ onChange, ...field }: ChoiceProps<number>) {
   return (
     <TextField select {...field} onChange={(event) => onChange(Number(event.target.value))}>
-      {MONTH_NAMES.map((name, place) => (
-        <MenuItem key={name} value={place + 1}>
+      {MONTH_NAMES.map((name, index) => (
+        <MenuItem key={name} value={index + 1}>
           {name}
         </MenuItem>
       ))}

@@ -162,5 +162,5 @@ function numbered<T>(
 ): T[] {
   if (names.length > 90) throw new RangeError('at most 90 of a kind');
   const step = names.length > 10 ? 1 : 10;
-  return names.map((name, place) => make(String(first + place * step), name, place));
+  return names.map((name, index) => make(String(first + index * step), name, index));
 }

@@ -25,7 +25,7 @@ export function typedDate(text: string, near: CivilDate, order: DateOrder = 'day
   if (parts.length === 0 || parts.length > 3) return undefined;
   const named = parts.findIndex((part) => monthFromName(part) !== undefined);
   const numbers = parts
-    .filter((_, place) => place !== named)
+    .filter((_, index) => index !== named)
     .map((part) => (/^\d{1,4}$/.test(part) ? Number(part) : NaN));
   if (numbers.some(Number.isNaN)) return undefined;
 

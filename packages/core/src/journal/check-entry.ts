@@ -136,7 +136,7 @@ function readLines(
     problems.push(problem('too-many-lines', 'lines', `An entry has at most ${MOST_LINES} lines.`));
     return undefined;
   }
-  const read = proposed.lines.map((line, place) => checkLine(line, place, entry, books, problems));
+  const read = proposed.lines.map((line, index) => checkLine(line, index, entry, books, problems));
   if (read.some((line) => line === undefined)) return undefined;
   const lines = read as ReadLine[];
   problems.push(...differenceProblems(lines, books));
@@ -154,10 +154,10 @@ function readLines(
  * against the accounts for gains and losses of that currency.
  */
 function differenceProblems(lines: readonly ReadLine[], books: Books): Problem[] {
-  const alone = lines.flatMap(({ account, line }, place) => {
+  const alone = lines.flatMap(({ account, line }, index) => {
     const { currency } = account;
     return currency !== undefined && currency !== books.baseCurrency && !line.foreign
-      ? [{ account, currency, place, amount: line.amount }]
+      ? [{ account, currency, place: index, amount: line.amount }]
       : [];
   });
   return [...new Set(alone.map(({ currency }) => currency))].flatMap((currency) => {
@@ -182,8 +182,8 @@ function withMovements(kind: EntryKind, lines: readonly ReadLine[]): EntryLine[]
     kind,
     lines.map(({ account, line }): { account: Account; amount: Minor } => ({ account, amount: line.amount })),
   );
-  return lines.map(({ line }, place) => {
-    const movement = line.movement ?? proposals[place];
+  return lines.map(({ line }, index) => {
+    const movement = line.movement ?? proposals[index];
     return movement && kind !== 'opening' && kind !== 'closing' ? { ...line, movement } : line;
   });
 }

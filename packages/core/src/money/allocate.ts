@@ -22,7 +22,7 @@ export function allocate(amount: Minor, weights: readonly (string | number)[]): 
   const parts = shares.map((share) => share.floor().toNumber());
   const left = Math.abs(amount) - parts.reduce((sum, part) => sum + part, 0);
   const byRemainder = shares
-    .map((share, place) => ({ place, remainder: share.minus(share.floor()) }))
+    .map((share, index) => ({ place: index, remainder: share.minus(share.floor()) }))
     .sort((a, b) => b.remainder.comparedTo(a.remainder) || a.place - b.place);
   for (const { place } of byRemainder.slice(0, left)) parts[place] = (parts[place] ?? 0) + 1;
   return parts.map((part) => minor(sign * part));
@@ -74,7 +74,7 @@ export function roundTogether(exact: readonly InstanceType<typeof Exact>[]): Min
   const parts = amounts.map((one) => one.floor().toNumber());
   const left = roundHalfAwayFromZero(sum.times(sign)) - parts.reduce((total, part) => total + part, 0);
   const byRemainder = amounts
-    .map((one, place) => ({ place, remainder: one.minus(one.floor()) }))
+    .map((one, index) => ({ place: index, remainder: one.minus(one.floor()) }))
     .sort((a, b) => b.remainder.comparedTo(a.remainder) || a.place - b.place);
   for (const { place } of byRemainder.slice(0, left)) parts[place] = (parts[place] ?? 0) + 1;
   return parts.map((part) => minor(sign * part));

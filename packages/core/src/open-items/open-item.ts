@@ -167,8 +167,8 @@ function openDocument(line: ControlLine, last: Running | undefined, running: Run
 function settleDocument(line: ControlLine, known: readonly Running[], running: Running[], key: string): void {
   let left: number = line.amount;
   const open = known.filter((one) => one.open !== 0 && Math.sign(one.open) !== Math.sign(left));
-  for (const [at, one] of open.entries()) {
-    const isLast = at === open.length - 1;
+  for (const [index, one] of open.entries()) {
+    const isLast = index === open.length - 1;
     const part = isLast ? left : Math.sign(left) * Math.min(Math.abs(one.open), Math.abs(left));
     if (part !== 0) add(one, line, part);
     left -= part;

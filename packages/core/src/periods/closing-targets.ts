@@ -73,7 +73,7 @@ export function shareResult(
     result,
     targets.map((target) => target.share),
   );
-  return new Map(targets.map((target, place) => [target.account, parts[place] as Minor]));
+  return new Map(targets.map((target, index) => [target.account, parts[index] as Minor]));
 }
 
 /** Whether an account is closed straight into equity rather than through the result. */

@@ -39,12 +39,12 @@ export function balanceSheet(
   const assets = [...part('current-assets'), ...part('non-current-assets')];
   const liabilities = [...part('current-liabilities'), ...part('non-current-liabilities')];
   const closing = equityRow(equity, 'closing-equity');
-  const components = equity.components.map((component, place): StatementRow => ({
+  const components = equity.components.map((component, index): StatementRow => ({
     row: 'account',
     key: component.account ? '' : String(component.key),
     label: component.label,
     ...(component.account && { account: component.account }),
-    amount: closing.amounts[place] as Minor,
+    amount: closing.amounts[index] as Minor,
   }));
   const totalAssets = sumOfRows(assets.filter((row) => row.row === 'account'));
   const totalLiabilities = sumOfRows(liabilities.filter((row) => row.row === 'account'));

@@ -20,7 +20,7 @@ export function comparedRows(
   now: readonly StatementRow[],
   earlier: readonly StatementRow[],
 ): ComparedRow[] {
-  const places = new Map(earlier.map((row, place) => [identity(row), place]));
+  const places = new Map(earlier.map((row, index) => [identity(row), index]));
   const known = new Set(now.map(identity));
   const rows: ComparedRow[] = [];
   let next = 0;
@@ -54,7 +54,7 @@ function identity({ row, key, account }: StatementRow): string {
 
 /** Accounts that stand one after another, in the order of the chart. */
 function inChartOrder(chart: Chart, rows: readonly ComparedRow[]): ComparedRow[] {
-  const order = new Map<AccountId, number>(chart.accounts.map(({ id }, place) => [id, place]));
+  const order = new Map<AccountId, number>(chart.accounts.map(({ id }, index) => [id, index]));
   const placeOf = ({ account }: ComparedRow): number => (account && order.get(account.id)) ?? order.size;
   const sorted: ComparedRow[] = [];
   let run: ComparedRow[] = [];

@@ -88,15 +88,15 @@ export function equityStatement(chart: Chart, kind: OrganisationKind, flows: Equ
 
   const today = closingRules(chart, kind, []);
   let before = [...flows.base];
-  flows.years.forEach((year, place) => {
+  flows.years.forEach((year, index) => {
     const all = [...year.lead, ...year.span];
     before = [...before, ...all];
-    const isLast = place === flows.years.length - 1;
+    const isLast = index === flows.years.length - 1;
     const isClosed = isAllZero(chart, before) && all.some(({ stage }) => stage === 'closing');
     const rules = year.rules ?? today;
     const isShared = (isLast && !year.isBroughtForward) || isAllZero(chart, before);
     addYear(sums, chart, rules, year, isShared);
-    if (isClosed) addDifferences(sums.transfers, chart, rules, all, place === 0 ? flows.base : []);
+    if (isClosed) addDifferences(sums.transfers, chart, rules, all, index === 0 ? flows.base : []);
   });
   return laidOut(sums, chart, kind);
 }

@@ -91,26 +91,26 @@ function rowKey({ account, key }: StatementRow): string {
 
 type RowsOf = (classification: Classification) => StatementRow[];
 
-function singleStep(of: RowsOf, totalRevenue: Minor, totalExpenses: Minor): StatementRow[] {
+function singleStep(rowsOf: RowsOf, totalRevenue: Minor, totalExpenses: Minor): StatementRow[] {
   return [
     { row: 'heading', key: 'revenue', label: 'Revenue' },
-    ...classificationsOf('revenue').flatMap(of),
+    ...classificationsOf('revenue').flatMap(rowsOf),
     { row: 'subtotal', key: 'total-revenue', label: 'Total revenue', amount: totalRevenue },
     { row: 'heading', key: 'expenses', label: 'Expenses' },
-    ...classificationsOf('expense').flatMap(of),
+    ...classificationsOf('expense').flatMap(rowsOf),
     { row: 'subtotal', key: 'total-expenses', label: 'Total expenses', amount: totalExpenses },
   ];
 }
 
 function multiStep(
-  of: RowsOf,
+  rowsOf: RowsOf,
   isShown: (classification: Classification) => boolean,
   kind: OrganisationKind,
 ): StatementRow[] {
   const words = STATEMENT_WORDS[kind];
   const part = (classification: Classification, key: string = classification): StatementRow[] =>
-    statementPart(key, CLASSIFICATIONS[classification].label, of(classification), isShown(classification));
-  const sum = (classification: Classification): Minor => sumOfRows(of(classification));
+    statementPart(key, CLASSIFICATIONS[classification].label, rowsOf(classification), isShown(classification));
+  const sum = (classification: Classification): Minor => sumOfRows(rowsOf(classification));
   const result = (key: string, profit: string, loss: string, amount: Minor): StatementRow => ({
     row: 'subtotal',
     key,

@@ -210,8 +210,8 @@ export function flowsOfBalances({ balances }: OldBalances, chart: Chart, tempora
     .map(([account, amount]) => ({ account, stage: 'ordinary', amount }));
 }
 
-function temporaryFlows(of: OldBalances, chart: Chart, sign: 1 | -1): LedgerFlow[] {
-  return flowsOfBalances(of, chart, true).map((flow) => ({ ...flow, amount: minor(sign * flow.amount) }));
+function temporaryFlows(old: OldBalances, chart: Chart, sign: 1 | -1): LedgerFlow[] {
+  return flowsOfBalances(old, chart, true).map((flow) => ({ ...flow, amount: minor(sign * flow.amount) }));
 }
 
 function withoutZeros(balances: ReadonlyMap<AccountId, Minor>): Map<AccountId, Minor> {

@@ -38,6 +38,6 @@ function pairsOf(text: string): string[] {
       .toLowerCase()
       .match(/[\p{L}\p{N}]+/gu) ?? [];
   return words.flatMap((word) =>
-    Array.from({ length: Math.max(1, word.length - 1) }, (_, at) => word.slice(at, at + 2)),
+    Array.from({ length: Math.max(1, word.length - 1) }, (_, index) => word.slice(index, index + 2)),
   );
 }

@@ -144,10 +144,10 @@ function foreignSide(
 }
 
 /** What an account received in its own currency on the day of a cursor, up to it. */
-function foreignOfDay(db: Db, of: Organisation, account: AccountId, cursor: Cursor): number {
+function foreignOfDay(db: Db, books: Organisation, account: AccountId, cursor: Cursor): number {
   return db.get<{ amount: number }>(sql`
     SELECT coalesce(sum(foreign_amount), 0) AS amount FROM line
-    WHERE organisation = ${of.id} AND account = ${account} AND date = ${cursor.date}
+    WHERE organisation = ${books.id} AND account = ${account} AND date = ${cursor.date}
       AND (entry < ${cursor.entry} OR (entry = ${cursor.entry} AND place <= ${cursor.place}))`).amount;
 }
 
@@ -162,12 +162,12 @@ function closingBalance(db: Db, organisation: Organisation, account: Account, da
 }
 
 /** The balance after a line where a page ended. */
-function balanceBefore(db: Db, of: Organisation, account: Account, cursor: Cursor): Minor {
+function balanceBefore(db: Db, books: Organisation, account: Account, cursor: Cursor): Minor {
   const ofDay = db.get<{ amount: number }>(sql`
     SELECT coalesce(sum(amount), 0) AS amount FROM line
-    WHERE organisation = ${of.id} AND account = ${account.id} AND date = ${cursor.date}
+    WHERE organisation = ${books.id} AND account = ${account.id} AND date = ${cursor.date}
       AND (entry < ${cursor.entry} OR (entry = ${cursor.entry} AND place <= ${cursor.place}))`);
-  return minor(openingBalance(db, of, account, cursor.date) + ofDay.amount);
+  return minor(openingBalance(db, books, account, cursor.date) + ofDay.amount);
 }
 
 /** Sums an account from one day to another. */

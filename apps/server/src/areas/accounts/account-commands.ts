@@ -16,7 +16,7 @@ import { isRow } from '../../platform/database/next-id.js';
 import { account, accountBreakdown } from '../../platform/database/schema.js';
 import type { CsvRow } from '../../platform/files/csv.js';
 import { changedSince, notFound, Refusal } from '../../platform/problems/refusal.js';
-import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import type { Actor } from '../../platform/sessions/session-guard.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { recordChange, recordChanges } from '../audit-trail/record-change.js';
@@ -28,7 +28,7 @@ import { userOfAccount } from './users-of-account.js';
 /** Adds one account. @returns its id */
 export const addAccount = defineCommand(
   'addAccount',
-  (context: WriteContext, { organisation, person, request }: OfPerson & { request: AccountRequest }): AccountId => {
+  (context: WriteContext, { organisation, person, request }: Actor & { request: AccountRequest }): AccountId => {
     const [added] = addAccounts(context, { organisation, person }, [request]);
     if (!added) throw new Error('no account was added');
     return added;
@@ -40,7 +40,7 @@ export const changeAccount = defineCommand(
   'changeAccount',
   (
     context: WriteContext,
-    { organisation, person, id, request }: OfPerson & { id: AccountId; request: ChangeAccountRequest },
+    { organisation, person, id, request }: Actor & { id: AccountId; request: ChangeAccountRequest },
   ): void => {
     const chart = loadChart(context.db, organisation);
     const before = chart.byId.get(id);
@@ -54,7 +54,7 @@ export const changeAccount = defineCommand(
 /** Removes an account that nothing was ever posted to and nothing refers to. */
 export const removeAccount = defineCommand(
   'removeAccount',
-  (context: WriteContext, { organisation, person, id }: OfPerson & { id: AccountId }): void => {
+  (context: WriteContext, { organisation, person, id }: Actor & { id: AccountId }): void => {
     const chart = loadChart(context.db, organisation);
     const gone = chart.byId.get(id);
     if (!gone) throw notFound('account');
@@ -79,7 +79,7 @@ export const importAccounts = defineCommand(
   'importAccounts',
   (
     context: WriteContext,
-    { organisation, person, rows }: OfPerson & { rows: CsvRow<ChartColumn>[] },
+    { organisation, person, rows }: Actor & { rows: CsvRow<ChartColumn>[] },
   ): ChartImportResponse => {
     if (rows.length === 0) throw new Refusal(422, [problem('no-rows', '', 'The file has no rows.')]);
     const { changes, problems } = chartChanges(context.db, organisation, rows);
@@ -93,34 +93,34 @@ export const importAccounts = defineCommand(
 /** Adds accounts that may refer to each other. @returns their ids */
 export function addAccounts(
   context: WriteContext,
-  of: OfPerson,
+  actor: Actor,
   proposed: readonly ProposedAccount[],
 ): readonly AccountId[] {
   return applyChart(
     context,
-    of,
+    actor,
     proposed.map((proposed) => ({ proposed: proposed, place: (found) => found })),
   );
 }
 
 /** Applies additions and changes together, so that they may refer to each other. @returns the ids, in their order */
-function applyChart(context: WriteContext, of: OfPerson, changes: readonly ChartChange[]): readonly AccountId[] {
-  const plan = planChart(context.db, of.organisation, changes);
+function applyChart(context: WriteContext, actor: Actor, changes: readonly ChartChange[]): readonly AccountId[] {
+  const plan = planChart(context.db, actor.organisation, changes);
   if (plan.problems.length > 0) throw new Refusal(422, plan.problems);
-  writeChart(context, of, plan);
+  writeChart(context, actor, plan);
   return plan.ids;
 }
 
 /** Writes a planned chart, and the trail of what is different. */
-export function writeChart(context: WriteContext, of: OfPerson, { before, after, names, changed }: ChartPlan): void {
+export function writeChart(context: WriteContext, actor: Actor, { before, after, names, changed }: ChartPlan): void {
   save(
     context,
-    of.organisation,
+    actor.organisation,
     changed.map((account) => ({ one: account, isNew: !before.byId.has(account.id) })),
   );
   recordChanges(
     context,
-    of,
+    actor,
     changed.map((account) => {
       const old = before.byId.get(account.id);
       return {
@@ -132,7 +132,7 @@ export function writeChart(context: WriteContext, of: OfPerson, { before, after,
       };
     }),
   );
-  context.setUpChanged(of.organisation);
+  context.setUpChanged(actor.organisation);
 }
 
 /** Writes accounts: first all without references, then the references, so that the order does not matter. */

@@ -17,7 +17,7 @@ import { insertRows } from '../../platform/database/insert-rows.js';
 import { isRow } from '../../platform/database/next-id.js';
 import { account, breakdown, membership, organisation, person } from '../../platform/database/schema.js';
 import { Refusal, unprocessable } from '../../platform/problems/refusal.js';
-import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import type { Actor } from '../../platform/sessions/session-guard.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { recordChange } from '../audit-trail/record-change.js';
@@ -80,18 +80,18 @@ export const takeArchive = defineCommand(
 /** Puts books away: from now on they are read only. @param stand how the books stood when they were archived */
 export const archiveBooks = defineCommand(
   'archiveBooks',
-  (context: WriteContext, { archive, stand, ...of }: OfPerson & { archive: string; stand: string }): void => {
-    const before = organisationOf(context.db, of.organisation);
-    if (standOf(context.db, of.organisation) !== stand) {
+  (context: WriteContext, { archive, stand, ...actor }: Actor & { archive: string; stand: string }): void => {
+    const before = organisationOf(context.db, actor.organisation);
+    if (standOf(context.db, actor.organisation) !== stand) {
       throw new Refusal(409, [
         problem('changed-since', '', 'Something was written while the archive was made. Put the books away again.'),
       ]);
     }
-    setArchived(context, of.organisation, context.clock.moment());
+    setArchived(context, actor.organisation, context.clock.moment());
     recordChange(context, {
-      ...of,
+      ...actor,
       subject: 'organisation',
-      object: of.organisation,
+      object: actor.organisation,
       title: before.name,
       before: { archived: 'no' },
       after: { archived: 'yes', archive },
@@ -102,14 +102,14 @@ export const archiveBooks = defineCommand(
 /** Takes books out again. */
 export const restoreBooks = defineCommand(
   'restoreBooks',
-  (context: WriteContext, of: OfPerson): void => {
-    const { name, archivedAt } = organisationOf(context.db, of.organisation);
+  (context: WriteContext, actor: Actor): void => {
+    const { name, archivedAt } = organisationOf(context.db, actor.organisation);
     if (!archivedAt) throw unprocessable('not-archived', '', 'These books are not archived.');
-    setArchived(context, of.organisation, null);
+    setArchived(context, actor.organisation, null);
     recordChange(context, {
-      ...of,
+      ...actor,
       subject: 'organisation',
-      object: of.organisation,
+      object: actor.organisation,
       title: name,
       before: { archived: 'yes' },
       after: { archived: 'no' },

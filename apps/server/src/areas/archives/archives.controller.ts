@@ -5,7 +5,7 @@ import type { FastifyReply } from 'fastify';
 import { mkdirSync, renameSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Refusal, unprocessable } from '../../platform/problems/refusal.js';
-import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import type { Actor } from '../../platform/sessions/session-guard.js';
 import { Acting, CurrentOrganisation, CurrentPerson, Needs, Open } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
 import { settings } from '../../platform/settings.js';
@@ -84,7 +84,7 @@ export class ArchivesController {
   @Post('organisations/:organisation/archived')
   async archiveBooks(
     @CurrentOrganisation() { id, name, archivedAt }: Organisation,
-    @Acting() by: OfPerson,
+    @Acting() by: Actor,
   ): Promise<ArchivedBooksResponse> {
     if (archivedAt) throw unprocessable('archived', '', 'These books are archived already.');
     const { bytes, manifest, stand } = await this.importer.run(writeBooks, {
@@ -104,7 +104,7 @@ export class ArchivesController {
   @Needs('owner')
   @Delete('organisations/:organisation/archived')
   @HttpCode(204)
-  restoreBooks(@Acting() by: OfPerson): Promise<void> {
+  restoreBooks(@Acting() by: Actor): Promise<void> {
     return this.writer.run(restoreBooks, by);
   }
 }

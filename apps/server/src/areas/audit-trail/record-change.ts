@@ -1,7 +1,7 @@
 import { fieldChanges, type Particulars, type SetUpSubject } from '@just-ledger/core';
 import { insertRows } from '../../platform/database/insert-rows.js';
 import { setUpChange } from '../../platform/database/schema.js';
-import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import type { Actor } from '../../platform/sessions/session-guard.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 
 /** Something of the set-up before and after a change: nothing before if it is new, nothing after if it is gone. */
@@ -15,14 +15,14 @@ export interface ObjectChange {
 }
 
 /** Adds a change to the audit trail, in the transaction that makes it; nothing if nothing differs. */
-export function recordChange(context: WriteContext, { organisation, person, ...of }: ObjectChange & OfPerson): void {
-  recordChanges(context, { organisation, person }, [of]);
+export function recordChange(context: WriteContext, { organisation, person, ...actor }: ObjectChange & Actor): void {
+  recordChanges(context, { organisation, person }, [actor]);
 }
 
 /** Adds many changes at once. */
 export function recordChanges(
   context: WriteContext,
-  { organisation, person }: OfPerson,
+  { organisation, person }: Actor,
   changes: readonly ObjectChange[],
 ): void {
   const at = context.clock.moment();

@@ -21,7 +21,7 @@ import {
   unfinishedStart,
 } from '../../platform/database/schema.js';
 import { Refusal } from '../../platform/problems/refusal.js';
-import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import type { Actor } from '../../platform/sessions/session-guard.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { addAccounts } from '../accounts/account-commands.js';
@@ -71,24 +71,24 @@ export const createOrganisation = defineCommand(
 /** Puts the starter chart of the organisation's kind in the place of its chart, while nothing has been posted. */
 export const startChartAnew = defineCommand(
   'startChartAnew',
-  (context: WriteContext, { request, ...of }: OfPerson & { request: StarterWishesRequest }): void => {
-    const { kind } = organisationOf(context.db, of.organisation);
-    const posted = postedEntries(context.db, of.organisation);
+  (context: WriteContext, { request, ...actor }: Actor & { request: StarterWishesRequest }): void => {
+    const { kind } = organisationOf(context.db, actor.organisation);
+    const posted = postedEntries(context.db, actor.organisation);
     if (posted) {
       throw new Refusal(422, [
         problem('chart-in-use', '', `${posted}: the chart is changed account by account now.`),
       ]);
     }
     const problems = wishProblems(request);
-    const [user] = postingUsers(context.db, of.organisation).values();
+    const [user] = postingUsers(context.db, actor.organisation).values();
     if (user) {
       problems.push(
         problem('chart-in-use', '', `${user.replace('…', 'one of these accounts')} Take that away first.`),
       );
     }
     if (problems.length > 0) throw new Refusal(422, problems);
-    removeChart(context, of);
-    addStarterChart(context, of, kind, request);
+    removeChart(context, actor);
+    addStarterChart(context, actor, kind, request);
   },
 );
 
@@ -122,13 +122,13 @@ function wishProblems({ partners, shareClasses, funds }: StarterWishesRequest): 
   ];
   return lists.flatMap(([path, field, names]) => {
     if (names?.length === 0) return [problem('none-named', path, 'Name at least one, or leave this out.')];
-    return (names ?? []).flatMap((name, place) => {
-      const at = `${path}.${place}${field}`;
+    return (names ?? []).flatMap((name, index) => {
+      const at = `${path}.${index}${field}`;
       if (name.trim() === '' || !isPlainText(name, 80)) {
         return [problem('name', at, 'A name is up to 80 characters on one line.')];
       }
       const isTwin =
-        (names ?? []).findIndex((other) => other.trim().toLowerCase() === name.trim().toLowerCase()) < place;
+        (names ?? []).findIndex((other) => other.trim().toLowerCase() === name.trim().toLowerCase()) < index;
       return isTwin ? [problem('named-twice', at, `“${name.trim()}” is named twice.`)] : [];
     });
   });
@@ -136,7 +136,7 @@ function wishProblems({ partners, shareClasses, funds }: StarterWishesRequest): 
 
 function addStarterChart(
   context: WriteContext,
-  of: OfPerson,
+  actor: Actor,
   kind: OrganisationKind,
   { partners, shareClasses, funds }: StarterWishesRequest,
 ): void {
@@ -147,15 +147,15 @@ function addStarterChart(
     funds: funds?.map(trimmed),
   });
   // accounts name the breakdowns they need, and values name accounts: so breakdowns come first, their values last
-  const ids = starter.breakdowns.map(({ name }) => addBreakdown(context, { ...of, request: { name } }));
-  addAccounts(context, of, starter.accounts);
-  starter.breakdowns.forEach((one, index) => addStarterValues(context, of, ids[index] as number, one));
+  const ids = starter.breakdowns.map(({ name }) => addBreakdown(context, { ...actor, request: { name } }));
+  addAccounts(context, actor, starter.accounts);
+  starter.breakdowns.forEach((one, index) => addStarterValues(context, actor, ids[index] as number, one));
 }
 
 /** Takes away the whole chart and the breakdowns whose values name its accounts; nothing may have been posted. */
-function removeChart(context: WriteContext, of: OfPerson): void {
+function removeChart(context: WriteContext, actor: Actor): void {
   const { db } = context;
-  const { organisation: id } = of;
+  const { organisation: id } = actor;
   const funds = db
     .selectDistinct({ id: breakdownValue.breakdown })
     .from(breakdownValue)
@@ -173,7 +173,7 @@ function removeChart(context: WriteContext, of: OfPerson): void {
   db.update(account).set({ parent: null, closesTo: null, taxCode: null }).where(eq(account.organisation, id)).run();
   db.delete(account).where(eq(account.organisation, id)).run();
   recordChange(context, {
-    ...of,
+    ...actor,
     subject: 'organisation',
     object: id,
     title: organisationOf(db, id).name,

@@ -6,7 +6,7 @@ import {
   UnfinishedStartRequest,
 } from '@just-ledger/contract';
 import { Body, Controller, Delete, Get, HttpCode, Post, Put } from '@nestjs/common';
-import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import type { Actor } from '../../platform/sessions/session-guard.js';
 import { Acting, CurrentPerson, Needs } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
 import { Reader, Writer } from '../../platform/threads/threads.module.js';
@@ -34,7 +34,7 @@ export class BeginningController {
   @Needs('owner')
   @Post('organisations/:organisation/accounts/starter')
   @HttpCode(204)
-  startChartAnew(@Acting() by: OfPerson, @Body() request: StarterWishesRequest): Promise<void> {
+  startChartAnew(@Acting() by: Actor, @Body() request: StarterWishesRequest): Promise<void> {
     return this.writer.run(startChartAnew, { ...by, request });
   }
 

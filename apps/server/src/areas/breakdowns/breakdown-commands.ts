@@ -13,7 +13,7 @@ import { and, eq, sql } from 'drizzle-orm';
 import { isRow } from '../../platform/database/next-id.js';
 import { breakdown, breakdownValue, entry } from '../../platform/database/schema.js';
 import { changedSince, notFound, Refusal } from '../../platform/problems/refusal.js';
-import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import type { Actor } from '../../platform/sessions/session-guard.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { loadChart } from '../accounts/account-store.js';
@@ -23,14 +23,14 @@ import { breakdownVersion, linesOfValues, loadBreakdowns } from './breakdown-sto
 /** Adds a breakdown without values. @returns its id */
 export const addBreakdown = defineCommand(
   'addBreakdown',
-  (context: WriteContext, { request, ...of }: OfPerson & { request: BreakdownRequest }): number => {
-    const others = loadBreakdowns(context.db, of.organisation);
-    const checked = checkBreakdown(request, others, undefined, entryCount(context, of.organisation));
+  (context: WriteContext, { request, ...actor }: Actor & { request: BreakdownRequest }): number => {
+    const others = loadBreakdowns(context.db, actor.organisation);
+    const checked = checkBreakdown(request, others, undefined, entryCount(context, actor.organisation));
     if (!checked.ok) throw new Refusal(422, checked.problems);
     const { name, selfBalancing } = checked.value;
     const id = Math.max(0, ...others.map((breakdown) => breakdown.id)) + 1;
-    context.db.insert(breakdown).values({ organisation: of.organisation, id, name, selfBalancing }).run();
-    record(context, of, { id, ...checked.value, values: [] });
+    context.db.insert(breakdown).values({ organisation: actor.organisation, id, name, selfBalancing }).run();
+    record(context, actor, { id, ...checked.value, values: [] });
     return id;
   },
 );
@@ -40,46 +40,46 @@ export const changeBreakdown = defineCommand(
   'changeBreakdown',
   (
     context: WriteContext,
-    { id, request, ...of }: OfPerson & { id: number; request: ChangeBreakdownRequest },
+    { id, request, ...actor }: Actor & { id: number; request: ChangeBreakdownRequest },
   ): void => {
-    const others = loadBreakdowns(context.db, of.organisation);
+    const others = loadBreakdowns(context.db, actor.organisation);
     const before = others.find((breakdown) => breakdown.id === id);
     if (!before) throw notFound('breakdown');
-    if (breakdownVersion(context.db, of.organisation, id) !== request.version) throw changedSince('breakdown');
-    const checked = checkBreakdown(request, others, before, entryCount(context, of.organisation));
+    if (breakdownVersion(context.db, actor.organisation, id) !== request.version) throw changedSince('breakdown');
+    const checked = checkBreakdown(request, others, before, entryCount(context, actor.organisation));
     if (!checked.ok) throw new Refusal(422, checked.problems);
     const { name, selfBalancing, usualValue } = checked.value;
     context.db
       .update(breakdown)
       .set({ name, selfBalancing, usualValue: usualValue ?? null, version: request.version + 1 })
-      .where(isRow(breakdown, of.organisation, id))
+      .where(isRow(breakdown, actor.organisation, id))
       .run();
-    record(context, of, { id, ...checked.value, values: before.values }, before);
+    record(context, actor, { id, ...checked.value, values: before.values }, before);
   },
 );
 
 /** Removes a breakdown that no posted line and no account refers to, with its values. */
 export const removeBreakdown = defineCommand(
   'removeBreakdown',
-  (context: WriteContext, { id, ...of }: OfPerson & { id: number }): void => {
-    const gone = breakdownOf(context, of, id);
-    if (linesOfValues(context.db, of.organisation, id).size > 0) {
+  (context: WriteContext, { id, ...actor }: Actor & { id: number }): void => {
+    const gone = breakdownOf(context, actor, id);
+    if (linesOfValues(context.db, actor.organisation, id).size > 0) {
       throw new Refusal(422, [problem('breakdown-in-use', '', `Posted lines name values of ${gone.name}.`)]);
     }
-    const user = loadChart(context.db, of.organisation).accounts.find((account) =>
+    const user = loadChart(context.db, actor.organisation).accounts.find((account) =>
       account.requiredBreakdowns?.includes(id),
     );
     if (user) {
       const message = `${user.number} ${user.name} needs its ${gone.name}; take that away first.`;
       throw new Refusal(422, [problem('breakdown-in-use', '', message)]);
     }
-    const mine = and(eq(breakdownValue.organisation, of.organisation), eq(breakdownValue.breakdown, id));
-    const itself = isRow(breakdown, of.organisation, id);
+    const mine = and(eq(breakdownValue.organisation, actor.organisation), eq(breakdownValue.breakdown, id));
+    const itself = isRow(breakdown, actor.organisation, id);
     context.db.update(breakdown).set({ usualValue: null }).where(itself).run();
     context.db.update(breakdownValue).set({ parent: null }).where(mine).run();
     context.db.delete(breakdownValue).where(mine).run();
     context.db.delete(breakdown).where(itself).run();
-    record(context, of, undefined, gone);
+    record(context, actor, undefined, gone);
   },
 );
 
@@ -88,11 +88,11 @@ export const addBreakdownValue = defineCommand(
   'addBreakdownValue',
   (
     context: WriteContext,
-    { id, request, ...of }: OfPerson & { id: number; request: BreakdownValueRequest },
+    { id, request, ...actor }: Actor & { id: number; request: BreakdownValueRequest },
   ): number => {
-    const within = breakdownOf(context, of, id);
+    const within = breakdownOf(context, actor, id);
     const value = Math.max(0, ...within.values.map((value) => value.id)) + 1;
-    saveValue(context, of, within, value, request);
+    saveValue(context, actor, within, value, request);
     return value;
   },
 );
@@ -102,60 +102,60 @@ export const changeBreakdownValue = defineCommand(
   'changeBreakdownValue',
   (
     context: WriteContext,
-    { id, value, request, ...of }: OfPerson & { id: number; value: number; request: BreakdownValueRequest },
+    { id, value, request, ...actor }: Actor & { id: number; value: number; request: BreakdownValueRequest },
   ): void => {
-    const within = breakdownOf(context, of, id);
+    const within = breakdownOf(context, actor, id);
     const before = within.values.find((one) => one.id === value);
     if (!before) throw notFound('value');
-    saveValue(context, of, within, value, request, before);
+    saveValue(context, actor, within, value, request, before);
   },
 );
 
 /** Removes a value that nothing refers to. */
 export const removeBreakdownValue = defineCommand(
   'removeBreakdownValue',
-  (context: WriteContext, { id, value, ...of }: OfPerson & { id: number; value: number }): void => {
-    const within = breakdownOf(context, of, id);
+  (context: WriteContext, { id, value, ...actor }: Actor & { id: number; value: number }): void => {
+    const within = breakdownOf(context, actor, id);
     const gone = within.values.find((one) => one.id === value);
     if (!gone) throw notFound('value');
     const refuse = (why: string): never => {
       throw new Refusal(422, [problem('breakdown-value-in-use', '', `“${gone.name}” ${why}`)]);
     };
-    const lines = linesOfValues(context.db, of.organisation, id).get(value) ?? 0;
+    const lines = linesOfValues(context.db, actor.organisation, id).get(value) ?? 0;
     if (lines > 0) refuse(`stands on ${lines === 1 ? '1 posted line' : `${lines} posted lines`}; retire it instead.`);
     if (within.values.some((one) => one.parent === value)) refuse('has others under it; move them first.');
     if (within.usualValue === value) refuse('is the usual value; choose another first.');
     context.db
       .delete(breakdownValue)
-      .where(isValue(of.organisation, id, value))
+      .where(isValue(actor.organisation, id, value))
       .run();
-    recordValue(context, of, within, undefined, gone);
+    recordValue(context, actor, within, undefined, gone);
   },
 );
 
 /** Adds the values of a breakdown that a starter chart begins with; the accounts they name are there already. */
-export function addStarterValues(context: WriteContext, of: OfPerson, id: number, starter: StarterBreakdown): void {
-  for (const request of starter.values) addBreakdownValue(context, { ...of, id, request });
+export function addStarterValues(context: WriteContext, actor: Actor, id: number, starter: StarterBreakdown): void {
+  for (const request of starter.values) addBreakdownValue(context, { ...actor, id, request });
   const request = { name: starter.name, usualValue: starter.usualValue, version: 1 };
-  changeBreakdown(context, { ...of, id, request });
+  changeBreakdown(context, { ...actor, id, request });
 }
 
-function breakdownOf(context: WriteContext, of: OfPerson, id: number): Breakdown {
-  const found = loadBreakdowns(context.db, of.organisation).find((breakdown) => breakdown.id === id);
+function breakdownOf(context: WriteContext, actor: Actor, id: number): Breakdown {
+  const found = loadBreakdowns(context.db, actor.organisation).find((breakdown) => breakdown.id === id);
   if (!found) throw notFound('breakdown');
   return found;
 }
 
 function saveValue(
   context: WriteContext,
-  of: OfPerson,
+  actor: Actor,
   within: Breakdown,
   id: number,
   request: BreakdownValueRequest,
   before?: BreakdownValue,
 ): void {
-  const chart = loadChart(context.db, of.organisation);
-  const lines = linesOfValues(context.db, of.organisation, within.id);
+  const chart = loadChart(context.db, actor.organisation);
+  const lines = linesOfValues(context.db, actor.organisation, within.id);
   const checked = checkBreakdownValue(request, within, chart, (one) => (lines.get(one) ?? 0) > 0, before);
   if (!checked.ok) throw new Refusal(422, checked.problems);
   const { name, active, parent, account } = checked.value;
@@ -164,15 +164,15 @@ function saveValue(
     context.db
       .update(breakdownValue)
       .set(row)
-      .where(isValue(of.organisation, within.id, id))
+      .where(isValue(actor.organisation, within.id, id))
       .run();
   } else {
     context.db
       .insert(breakdownValue)
-      .values({ ...row, organisation: of.organisation, breakdown: within.id, id })
+      .values({ ...row, organisation: actor.organisation, breakdown: within.id, id })
       .run();
   }
-  recordValue(context, of, within, { id, ...checked.value }, before, chart);
+  recordValue(context, actor, within, { id, ...checked.value }, before, chart);
 }
 
 function isValue(organisation: number, within: number, id: number) {
@@ -192,7 +192,7 @@ function entryCount(context: WriteContext, organisation: number): number {
   return row?.count ?? 0;
 }
 
-function record(context: WriteContext, of: OfPerson, after: Breakdown | undefined, before?: Breakdown): void {
+function record(context: WriteContext, actor: Actor, after: Breakdown | undefined, before?: Breakdown): void {
   const particulars = (one: Breakdown | undefined): Particulars | undefined =>
     one && {
       name: one.name,
@@ -201,34 +201,34 @@ function record(context: WriteContext, of: OfPerson, after: Breakdown | undefine
     };
   const { id, name } = (after ?? before) as Breakdown;
   recordChange(context, {
-    ...of,
+    ...actor,
     subject: 'breakdown',
     object: id,
     title: name,
     before: particulars(before),
     after: particulars(after),
   });
-  context.setUpChanged(of.organisation);
+  context.setUpChanged(actor.organisation);
 }
 
 function recordValue(
   context: WriteContext,
-  of: OfPerson,
+  actor: Actor,
   within: Breakdown,
   after: BreakdownValue | undefined,
   before?: BreakdownValue,
-  chart: Chart = loadChart(context.db, of.organisation),
+  chart: Chart = loadChart(context.db, actor.organisation),
 ): void {
   const nameOf = (id: number | undefined): string | undefined => within.values.find((value) => value.id === id)?.name;
   recordChange(context, {
-    ...of,
+    ...actor,
     subject: 'breakdown',
     object: within.id,
     title: `${within.name}: ${(after ?? before)?.name ?? ''}`,
     before: before && valueParticulars(before, nameOf, chart),
     after: after && valueParticulars(after, nameOf, chart),
   });
-  context.setUpChanged(of.organisation);
+  context.setUpChanged(actor.organisation);
 }
 
 /** A value's particulars in words, as its trail tells them. */

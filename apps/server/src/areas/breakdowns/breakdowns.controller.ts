@@ -6,7 +6,7 @@ import {
 } from '@just-ledger/contract';
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put } from '@nestjs/common';
 import { notFound } from '../../platform/problems/refusal.js';
-import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import type { Actor } from '../../platform/sessions/session-guard.js';
 import { Acting, CurrentOrganisation } from '../../platform/sessions/session-guard.js';
 import { Reader, Writer } from '../../platform/threads/threads.module.js';
 import { loadChart } from '../accounts/account-store.js';
@@ -37,7 +37,7 @@ export class BreakdownsController {
   @Post()
   async add(
     @CurrentOrganisation() organisation: Organisation,
-    @Acting() by: OfPerson,
+    @Acting() by: Actor,
     @Body() request: BreakdownRequest,
   ): Promise<BreakdownResponse> {
     const id = await this.writer.run(addBreakdown, { ...by, request });
@@ -47,7 +47,7 @@ export class BreakdownsController {
   @Put(':id')
   async change(
     @CurrentOrganisation() organisation: Organisation,
-    @Acting() by: OfPerson,
+    @Acting() by: Actor,
     @Param('id', ParseIntPipe) id: number,
     @Body() request: ChangeBreakdownRequest,
   ): Promise<BreakdownResponse> {
@@ -57,14 +57,14 @@ export class BreakdownsController {
 
   @Delete(':id')
   @HttpCode(204)
-  remove(@Acting() by: OfPerson, @Param('id', ParseIntPipe) id: number): Promise<void> {
+  remove(@Acting() by: Actor, @Param('id', ParseIntPipe) id: number): Promise<void> {
     return this.writer.run(removeBreakdown, { ...by, id });
   }
 
   @Post(':id/values')
   async addValue(
     @CurrentOrganisation() organisation: Organisation,
-    @Acting() by: OfPerson,
+    @Acting() by: Actor,
     @Param('id', ParseIntPipe) id: number,
     @Body() request: BreakdownValueRequest,
   ): Promise<BreakdownResponse> {
@@ -75,7 +75,7 @@ export class BreakdownsController {
   @Put(':id/values/:value')
   async changeValue(
     @CurrentOrganisation() organisation: Organisation,
-    @Acting() by: OfPerson,
+    @Acting() by: Actor,
     @Param('id', ParseIntPipe) id: number,
     @Param('value', ParseIntPipe) value: number,
     @Body() request: BreakdownValueRequest,
@@ -87,7 +87,7 @@ export class BreakdownsController {
   @Delete(':id/values/:value')
   @HttpCode(204)
   removeValue(
-    @Acting() by: OfPerson,
+    @Acting() by: Actor,
     @Param('id', ParseIntPipe) id: number,
     @Param('value', ParseIntPipe) value: number,
   ): Promise<void> {

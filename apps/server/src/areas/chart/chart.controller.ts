@@ -32,7 +32,7 @@ import {
 import { csvText } from '../../platform/files/csv-body.js';
 import { writeCsv } from '../../platform/files/csv.js';
 import { notFound } from '../../platform/problems/refusal.js';
-import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import type { Actor } from '../../platform/sessions/session-guard.js';
 import { Acting, CurrentOrganisation, Needs } from '../../platform/sessions/session-guard.js';
 import { Importer, Reader, Writer } from '../../platform/threads/threads.module.js';
 import { addAccount, changeAccount, importAccounts, removeAccount } from '../accounts/account-commands.js';
@@ -69,7 +69,7 @@ export class ChartController {
   @Post('accounts')
   async add(
     @CurrentOrganisation() organisation: Organisation,
-    @Acting() by: OfPerson,
+    @Acting() by: Actor,
     @Body() request: AccountRequest,
   ): Promise<AccountResponse> {
     const id = await this.writer.run(addAccount, { ...by, request });
@@ -79,7 +79,7 @@ export class ChartController {
   @Put('accounts/:id')
   async change(
     @CurrentOrganisation() organisation: Organisation,
-    @Acting() by: OfPerson,
+    @Acting() by: Actor,
     @Param('id', ParseIntPipe) id: AccountId,
     @Body() request: ChangeAccountRequest,
   ): Promise<AccountResponse> {
@@ -89,13 +89,13 @@ export class ChartController {
 
   @Delete('accounts/:id')
   @HttpCode(204)
-  remove(@Acting() by: OfPerson, @Param('id', ParseIntPipe) id: AccountId): Promise<void> {
+  remove(@Acting() by: Actor, @Param('id', ParseIntPipe) id: AccountId): Promise<void> {
     return this.writer.run(removeAccount, { ...by, id });
   }
 
   @Post('accounts/import')
   @HttpCode(200)
-  async import(@Acting() by: OfPerson, @Body() body: unknown): Promise<ChartImportResponse> {
+  async import(@Acting() by: Actor, @Body() body: unknown): Promise<ChartImportResponse> {
     const rows = await this.importer.run(readChart, { csv: csvText(body) });
     return this.writer.run(importAccounts, { ...by, rows });
   }

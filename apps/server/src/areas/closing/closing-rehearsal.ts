@@ -172,8 +172,8 @@ export function closingEntriesOf(db: Db, organisation: number, year: FiscalYear)
  *
  * @param year left out: what was brought forward from before the books' first day
  */
-export function temporaryBalances(db: Db, of: Organisation, chart: Chart, year?: FiscalYear): TemporaryBalance[] {
-  const period = (date: CivilDate): number => periodNumber(of.calendar, date);
+export function temporaryBalances(db: Db, books: Organisation, chart: Chart, year?: FiscalYear): TemporaryBalance[] {
+  const period = (date: CivilDate): number => periodNumber(books.calendar, date);
   const [from, to] = year ? [period(year.first), period(year.last)] : [0, 0];
   const rows = db
     .select({
@@ -181,10 +181,10 @@ export function temporaryBalances(db: Db, of: Organisation, chart: Chart, year?:
       amount: sql<number>`sum(${total.amount})`,
       content: sql<
         string | null
-      >`(SELECT content FROM combination WHERE organisation = ${of.id} AND id = ${total.combination})`,
+      >`(SELECT content FROM combination WHERE organisation = ${books.id} AND id = ${total.combination})`,
     })
     .from(total)
-    .where(and(eq(total.organisation, of.id), gte(total.period, from), lte(total.period, to)))
+    .where(and(eq(total.organisation, books.id), gte(total.period, from), lte(total.period, to)))
     .groupBy(total.account, total.combination)
     .all();
   return rows
@@ -264,8 +264,8 @@ function remarksOn(
 const MOST_NAMED = 100;
 
 /** The entries of a year with lines on temporary accounts that name no fund with an account of its own. */
-function entriesWithoutFund(db: Db, of: Organisation, chart: Chart, year: FiscalYear): string[] {
-  const rules = rulesOfToday(db, of);
+function entriesWithoutFund(db: Db, books: Organisation, chart: Chart, year: FiscalYear): string[] {
+  const rules = rulesOfToday(db, books);
   const temporary = chart.accounts.filter(isTemporary).map(({ id }) => id);
   const rows = db
     .selectDistinct({
@@ -274,13 +274,13 @@ function entriesWithoutFund(db: Db, of: Organisation, chart: Chart, year: Fiscal
       place: entry.place,
       content: sql<
         string | null
-      >`(SELECT content FROM combination WHERE organisation = ${of.id} AND id = ${line.combination})`,
+      >`(SELECT content FROM combination WHERE organisation = ${books.id} AND id = ${line.combination})`,
     })
     .from(line)
     .innerJoin(entry, and(eq(entry.organisation, line.organisation), eq(entry.place, line.entry)))
     .where(
       and(
-        eq(line.organisation, of.id),
+        eq(line.organisation, books.id),
         inArray(line.account, temporary),
         gte(line.date, year.first),
         lte(line.date, year.last),

@@ -13,7 +13,7 @@ import { and, eq, ne, or, sql } from 'drizzle-orm';
 import { isRow, nextId } from '../../platform/database/next-id.js';
 import { contact, line } from '../../platform/database/schema.js';
 import { changedSince, notFound, Refusal, unprocessable } from '../../platform/problems/refusal.js';
-import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import type { Actor } from '../../platform/sessions/session-guard.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { recordChange } from '../audit-trail/record-change.js';
@@ -22,17 +22,17 @@ import { contactOf, findContact } from './contact-store.js';
 /** Adds a contact; its number is the next one if none is given. @returns its id */
 export const addContact = defineCommand(
   'addContact',
-  (context: WriteContext, { request, ...of }: OfPerson & { request: ContactRequest }): ContactId => {
+  (context: WriteContext, { request, ...actor }: Actor & { request: ContactRequest }): ContactId => {
     const checked = checkContact(request);
     if (!checked.ok) throw new Refusal(422, checked.problems);
-    const id = nextId(context.db, contact, of.organisation);
-    const number = checked.value.number ?? freeNumber(context, of.organisation, id);
-    assertUnique(context, of.organisation, id, number, checked.value.name);
+    const id = nextId(context.db, contact, actor.organisation);
+    const number = checked.value.number ?? freeNumber(context, actor.organisation, id);
+    assertUnique(context, actor.organisation, id, number, checked.value.name);
     context.db
       .insert(contact)
-      .values({ organisation: of.organisation, id, ...contactRowOf(checked.value, number) })
+      .values({ organisation: actor.organisation, id, ...contactRowOf(checked.value, number) })
       .run();
-    record(context, of, { ...checked.value, id, number });
+    record(context, actor, { ...checked.value, id, number });
     return id;
   },
 );
@@ -42,19 +42,19 @@ export const changeContact = defineCommand(
   'changeContact',
   (
     context: WriteContext,
-    { id, request, ...of }: OfPerson & { id: ContactId; request: ChangeContactRequest },
+    { id, request, ...actor }: Actor & { id: ContactId; request: ChangeContactRequest },
   ): void => {
-    const row = currentRow(context, of, id, request.version);
+    const row = currentRow(context, actor, id, request.version);
     const checked = checkContact(request);
     if (!checked.ok) throw new Refusal(422, checked.problems);
     const number = checked.value.number ?? row.number;
-    assertUnique(context, of.organisation, id, number, checked.value.name);
+    assertUnique(context, actor.organisation, id, number, checked.value.name);
     context.db
       .update(contact)
       .set({ ...contactRowOf(checked.value, number), version: row.version + 1 })
-      .where(isRow(contact, of.organisation, id))
+      .where(isRow(contact, actor.organisation, id))
       .run();
-    record(context, of, { ...checked.value, id: row.id, number }, contactOf(row));
+    record(context, actor, { ...checked.value, id: row.id, number }, contactOf(row));
   },
 );
 
@@ -65,41 +65,41 @@ export const mergeContact = defineCommand(
   'mergeContact',
   (
     context: WriteContext,
-    { id, request, ...of }: OfPerson & { id: ContactId; request: MergeContactRequest },
+    { id, request, ...actor }: Actor & { id: ContactId; request: MergeContactRequest },
   ): void => {
-    const row = currentRow(context, of, id, request.version);
-    const into = findContact(context.db, of.organisation, request.into as ContactId);
+    const row = currentRow(context, actor, id, request.version);
+    const into = findContact(context.db, actor.organisation, request.into as ContactId);
     if (!into) throw unprocessable('contact-unknown', 'into', 'There is no such contact.');
     if (into.id === id) throw unprocessable('contact-itself', 'into', 'A contact cannot be merged into itself.');
     if (into.mergedInto !== null) {
       throw unprocessable('contact-merged', 'into', `${into.name} has itself been merged into another contact.`);
     }
-    const heirs = context.db.select().from(contact).where(isMergedInto(of.organisation, id)).all();
+    const heirs = context.db.select().from(contact).where(isMergedInto(actor.organisation, id)).all();
     // those merged into the duplicate earlier follow it, so that one step always leads to the contact that stays
-    context.db.update(contact).set({ mergedInto: null }).where(isMergedInto(of.organisation, id)).run();
+    context.db.update(contact).set({ mergedInto: null }).where(isMergedInto(actor.organisation, id)).run();
     for (const merged of [...heirs.map((heir) => heir.id), row.id]) {
       context.db
         .update(contact)
         .set({ mergedInto: into.id, active: false })
-        .where(isRow(contact, of.organisation, merged))
+        .where(isRow(contact, actor.organisation, merged))
         .run();
     }
     context.db
       .update(contact)
       .set({ version: row.version + 1 })
-      .where(isRow(contact, of.organisation, id))
+      .where(isRow(contact, actor.organisation, id))
       .run();
     const roles = [...new Set([...into.roles, ...row.roles])];
     const after = { ...into, roles, version: into.version + 1 };
     context.db
       .update(contact)
       .set({ roles, version: after.version })
-      .where(isRow(contact, of.organisation, into.id))
+      .where(isRow(contact, actor.organisation, into.id))
       .run();
-    record(context, of, contactOf(after), contactOf(into));
+    record(context, actor, contactOf(after), contactOf(into));
     const title = `${row.number} ${row.name}`;
     recordChange(context, {
-      ...of,
+      ...actor,
       subject: 'contact',
       object: id,
       title,
@@ -112,29 +112,29 @@ export const mergeContact = defineCommand(
 /** Removes a contact that no posted line names. */
 export const removeContact = defineCommand(
   'removeContact',
-  (context: WriteContext, { id, ...of }: OfPerson & { id: ContactId }): void => {
-    const row = findContact(context.db, of.organisation, id);
+  (context: WriteContext, { id, ...actor }: Actor & { id: ContactId }): void => {
+    const row = findContact(context.db, actor.organisation, id);
     if (!row) throw notFound('contact');
     const refuse = (why: string): never => {
       throw new Refusal(422, [problem('contact-in-use', '', `${row.name} ${why}`)]);
     };
-    const mine = and(eq(line.organisation, of.organisation), eq(line.contact, id));
+    const mine = and(eq(line.organisation, actor.organisation), eq(line.contact, id));
     if (context.db.select({ place: line.place }).from(line).where(mine).limit(1).get()) {
       refuse('stands on posted lines; retire it instead.');
     }
-    if (context.db.select({ id: contact.id }).from(contact).where(isMergedInto(of.organisation, id)).get()) {
+    if (context.db.select({ id: contact.id }).from(contact).where(isMergedInto(actor.organisation, id)).get()) {
       refuse('has taken the place of other contacts.');
     }
     context.db
       .delete(contact)
-      .where(isRow(contact, of.organisation, id))
+      .where(isRow(contact, actor.organisation, id))
       .run();
-    record(context, of, undefined, contactOf(row));
+    record(context, actor, undefined, contactOf(row));
   },
 );
 
-function currentRow(context: WriteContext, of: OfPerson, id: ContactId, version: number) {
-  const row = findContact(context.db, of.organisation, id);
+function currentRow(context: WriteContext, actor: Actor, id: ContactId, version: number) {
+  const row = findContact(context.db, actor.organisation, id);
   if (!row) throw notFound('contact');
   if (row.version !== version) throw changedSince('contact');
   if (row.mergedInto !== null) {
@@ -198,15 +198,15 @@ function isMergedInto(organisation: number, id: ContactId) {
   return and(eq(contact.organisation, organisation), eq(contact.mergedInto, id));
 }
 
-function record(context: WriteContext, of: OfPerson, after: Contact | undefined, before?: Contact): void {
+function record(context: WriteContext, actor: Actor, after: Contact | undefined, before?: Contact): void {
   const { id, number, name } = (after ?? before) as Contact;
   recordChange(context, {
-    ...of,
+    ...actor,
     subject: 'contact',
     object: id,
     title: `${number} ${name}`,
     before: before && contactParticulars(before),
     after: after && contactParticulars(after),
   });
-  context.setUpChanged(of.organisation);
+  context.setUpChanged(actor.organisation);
 }

@@ -7,7 +7,7 @@ import {
 import type { ContactId } from '@just-ledger/core';
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put } from '@nestjs/common';
 import { notFound } from '../../platform/problems/refusal.js';
-import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import type { Actor } from '../../platform/sessions/session-guard.js';
 import { Acting, CurrentOrganisation, Needs } from '../../platform/sessions/session-guard.js';
 import { Reader, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
@@ -31,7 +31,7 @@ export class ContactsController {
   @Post()
   async add(
     @CurrentOrganisation() organisation: Organisation,
-    @Acting() by: OfPerson,
+    @Acting() by: Actor,
     @Body() request: ContactRequest,
   ): Promise<ContactResponse> {
     const id = await this.writer.run(addContact, { ...by, request });
@@ -42,7 +42,7 @@ export class ContactsController {
   @Put(':id')
   async change(
     @CurrentOrganisation() organisation: Organisation,
-    @Acting() by: OfPerson,
+    @Acting() by: Actor,
     @Param('id', ParseIntPipe) id: ContactId,
     @Body() request: ChangeContactRequest,
   ): Promise<ContactResponse> {
@@ -54,7 +54,7 @@ export class ContactsController {
   @HttpCode(200)
   async merge(
     @CurrentOrganisation() organisation: Organisation,
-    @Acting() by: OfPerson,
+    @Acting() by: Actor,
     @Param('id', ParseIntPipe) id: ContactId,
     @Body() request: MergeContactRequest,
   ): Promise<ContactResponse> {
@@ -64,7 +64,7 @@ export class ContactsController {
 
   @Delete(':id')
   @HttpCode(204)
-  remove(@Acting() by: OfPerson, @Param('id', ParseIntPipe) id: ContactId): Promise<void> {
+  remove(@Acting() by: Actor, @Param('id', ParseIntPipe) id: ContactId): Promise<void> {
     return this.writer.run(removeContact, { ...by, id });
   }
 

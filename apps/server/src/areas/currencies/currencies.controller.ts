@@ -11,7 +11,7 @@ import { dayBefore, RATE_COLUMNS, rateRows } from '@just-ledger/core';
 import { Body, Controller, Delete, Get, Header, HttpCode, Param, Post, Put, Query } from '@nestjs/common';
 import { writeCsv } from '../../platform/files/csv.js';
 import { notFound } from '../../platform/problems/refusal.js';
-import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import type { Actor } from '../../platform/sessions/session-guard.js';
 import { Acting, CurrentOrganisation } from '../../platform/sessions/session-guard.js';
 import { Reader, Writer } from '../../platform/threads/threads.module.js';
 import { loadChart } from '../accounts/account-store.js';
@@ -42,7 +42,7 @@ export class CurrenciesController {
   @Post('currencies')
   async add(
     @CurrentOrganisation() organisation: Organisation,
-    @Acting() by: OfPerson,
+    @Acting() by: Actor,
     @Body() request: CurrencyRequest,
   ): Promise<CurrencyResponse> {
     await this.writer.run(addCurrency, { ...by, request });
@@ -52,7 +52,7 @@ export class CurrenciesController {
   @Put('currencies/:currency')
   async change(
     @CurrentOrganisation() organisation: Organisation,
-    @Acting() by: OfPerson,
+    @Acting() by: Actor,
     @Param('currency') currency: string,
     @Body() request: ChangeCurrencyRequest,
   ): Promise<CurrencyResponse> {
@@ -62,7 +62,7 @@ export class CurrenciesController {
 
   @Delete('currencies/:currency')
   @HttpCode(204)
-  remove(@Acting() by: OfPerson, @Param('currency') currency: string): Promise<void> {
+  remove(@Acting() by: Actor, @Param('currency') currency: string): Promise<void> {
     return this.writer.run(removeCurrency, { ...by, currency });
   }
 
@@ -96,7 +96,7 @@ export class CurrenciesController {
   @Put('exchange-rates/:currency/:date')
   async setRate(
     @CurrentOrganisation() organisation: Organisation,
-    @Acting() by: OfPerson,
+    @Acting() by: Actor,
     @Param('currency') currency: string,
     @Param('date') date: string,
     @Body() request: RateRequest,
@@ -109,11 +109,7 @@ export class CurrenciesController {
 
   @Delete('exchange-rates/:currency/:date')
   @HttpCode(204)
-  removeRate(
-    @Acting() by: OfPerson,
-    @Param('currency') currency: string,
-    @Param('date') date: string,
-  ): Promise<void> {
+  removeRate(@Acting() by: Actor, @Param('currency') currency: string, @Param('date') date: string): Promise<void> {
     return this.writer.run(removeRate, { ...by, currency, date });
   }
 

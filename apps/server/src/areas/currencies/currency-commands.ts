@@ -12,7 +12,7 @@ import {
 import { and, eq, sql } from 'drizzle-orm';
 import { currencyKept, exchangeRate } from '../../platform/database/schema.js';
 import { changedSince, notFound, Refusal } from '../../platform/problems/refusal.js';
-import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import type { Actor } from '../../platform/sessions/session-guard.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { loadChart } from '../accounts/account-store.js';
@@ -24,42 +24,42 @@ import { inTrail, rateInWords, rateRow } from './rate-row.js';
 /** Begins to know rates of a currency. */
 export const addCurrency = defineCommand(
   'addCurrency',
-  (context: WriteContext, { request, ...of }: OfPerson & { request: CurrencyRequest }): void => {
-    const added = checked(context, of, request);
-    if (loadCurrencies(context.db, of.organisation).some(({ currency }) => currency === added.currency)) {
+  (context: WriteContext, { request, ...actor }: Actor & { request: CurrencyRequest }): void => {
+    const added = checked(context, actor, request);
+    if (loadCurrencies(context.db, actor.organisation).some(({ currency }) => currency === added.currency)) {
       throw new Refusal(422, [problem('currency-taken', 'currency', `${added.currency} is there already.`)]);
     }
     context.db
       .insert(currencyKept)
-      .values({ organisation: of.organisation, ...rowOf(added) })
+      .values({ organisation: actor.organisation, ...rowOf(added) })
       .run();
-    record(context, of, added);
+    record(context, actor, added);
   },
 );
 
 /** Puts other accounts for gains and losses in the place of a currency's old ones. */
 export const changeCurrency = defineCommand(
   'changeCurrency',
-  (context: WriteContext, { request, ...of }: OfPerson & { request: ChangeCurrencyRequest }): void => {
-    const before = currencyIn(context, of, request.currency);
+  (context: WriteContext, { request, ...actor }: Actor & { request: ChangeCurrencyRequest }): void => {
+    const before = currencyIn(context, actor, request.currency);
     if (before.version !== request.version) throw changedSince('currency');
-    const after = checked(context, of, request);
+    const after = checked(context, actor, request);
     context.db
       .update(currencyKept)
       .set({ ...rowOf(after), version: before.version + 1 })
-      .where(whole(of, before.currency))
+      .where(whole(actor, before.currency))
       .run();
-    record(context, of, after, before);
+    record(context, actor, after, before);
   },
 );
 
 /** Forgets a currency with its rates. Posted lines keep the rates they were posted with. */
 export const removeCurrency = defineCommand(
   'removeCurrency',
-  (context: WriteContext, { currency, ...of }: OfPerson & { currency: string }): void => {
-    const gone = currencyIn(context, of, currency);
-    context.db.delete(currencyKept).where(whole(of, gone.currency)).run();
-    record(context, of, undefined, gone);
+  (context: WriteContext, { currency, ...actor }: Actor & { currency: string }): void => {
+    const gone = currencyIn(context, actor, currency);
+    context.db.delete(currencyKept).where(whole(actor, gone.currency)).run();
+    record(context, actor, undefined, gone);
   },
 );
 
@@ -68,53 +68,53 @@ export const setRate = defineCommand(
   'setRate',
   (
     context: WriteContext,
-    { currency, date, request, ...of }: OfPerson & { currency: string; date: string; request: RateRequest },
+    { currency, date, request, ...actor }: Actor & { currency: string; date: string; request: RateRequest },
   ): void => {
-    const kept = currencyIn(context, of, currency);
+    const kept = currencyIn(context, actor, currency);
     const read = checkRate({ ...request, date });
     if (!read.ok) throw new Refusal(422, read.problems);
     const rate: ExchangeRate = { currency: kept.currency, ...read.value };
-    const before = loadRates(context.db, of.organisation, kept.currency).find((one) => one.date === rate.date);
-    keep(context, of, rate);
-    recordRates(context, of, kept.currency, rateParticulars(rate), before && rateParticulars(before));
+    const before = loadRates(context.db, actor.organisation, kept.currency).find((one) => one.date === rate.date);
+    keep(context, actor, rate);
+    recordRates(context, actor, kept.currency, rateParticulars(rate), before && rateParticulars(before));
   },
 );
 
 /** Takes the rate of a day away. */
 export const removeRate = defineCommand(
   'removeRate',
-  (context: WriteContext, { currency, date, ...of }: OfPerson & { currency: string; date: string }): void => {
-    const before = loadRates(context.db, of.organisation, currency).find((rate) => rate.date === date);
+  (context: WriteContext, { currency, date, ...actor }: Actor & { currency: string; date: string }): void => {
+    const before = loadRates(context.db, actor.organisation, currency).find((rate) => rate.date === date);
     if (!before) throw notFound('rate');
     context.db
       .delete(exchangeRate)
       .where(
         and(
-          eq(exchangeRate.organisation, of.organisation),
+          eq(exchangeRate.organisation, actor.organisation),
           eq(exchangeRate.currency, before.currency),
           eq(exchangeRate.date, before.date),
         ),
       )
       .run();
-    recordRates(context, of, before.currency, {}, rateParticulars(before));
+    recordRates(context, actor, before.currency, {}, rateParticulars(before));
   },
 );
 
-function checked(context: WriteContext, of: OfPerson, request: CurrencyRequest): CurrencyKept {
-  const { baseCurrency } = organisationOf(context.db, of.organisation);
-  const read = checkCurrencyKept(request, baseCurrency, loadChart(context.db, of.organisation));
+function checked(context: WriteContext, actor: Actor, request: CurrencyRequest): CurrencyKept {
+  const { baseCurrency } = organisationOf(context.db, actor.organisation);
+  const read = checkCurrencyKept(request, baseCurrency, loadChart(context.db, actor.organisation));
   if (!read.ok) throw new Refusal(422, read.problems);
   return read.value;
 }
 
-function currencyIn(context: WriteContext, of: OfPerson, code: string): KeptCurrency {
-  const found = loadCurrencies(context.db, of.organisation).find(({ currency }) => currency === code);
+function currencyIn(context: WriteContext, actor: Actor, code: string): KeptCurrency {
+  const found = loadCurrencies(context.db, actor.organisation).find(({ currency }) => currency === code);
   if (!found) throw notFound('currency');
   return found;
 }
 
-function whole(of: OfPerson, currency: CurrencyCode) {
-  return and(eq(currencyKept.organisation, of.organisation), eq(currencyKept.currency, currency));
+function whole(actor: Actor, currency: CurrencyCode) {
+  return and(eq(currencyKept.organisation, actor.organisation), eq(currencyKept.currency, currency));
 }
 
 function rowOf({ currency, accounts }: CurrencyKept) {
@@ -122,10 +122,10 @@ function rowOf({ currency, accounts }: CurrencyKept) {
   return { currency, realisedGain, realisedLoss, unrealisedGain, unrealisedLoss };
 }
 
-function keep(context: WriteContext, of: OfPerson, rate: ExchangeRate): void {
+function keep(context: WriteContext, actor: Actor, rate: ExchangeRate): void {
   context.db
     .insert(exchangeRate)
-    .values(rateRow(of.organisation, rate))
+    .values(rateRow(actor.organisation, rate))
     .onConflictDoUpdate({
       target: [exchangeRate.organisation, exchangeRate.currency, exchangeRate.date],
       set: { rate: sql`excluded.rate`, ratePerBase: sql`excluded.rate_per_base` },
@@ -144,18 +144,18 @@ function rateParticulars(rate: ExchangeRate): Particulars {
 /** What of a currency's rates has become different. */
 function recordRates(
   context: WriteContext,
-  of: OfPerson,
+  actor: Actor,
   currency: CurrencyCode,
   after: Particulars,
   before: Particulars = {},
 ): void {
-  recordChange(context, { ...of, ...inTrail(currency), before, after });
+  recordChange(context, { ...actor, ...inTrail(currency), before, after });
 }
 
-function record(context: WriteContext, of: OfPerson, after: CurrencyKept | undefined, before?: CurrencyKept): void {
-  const chart = loadChart(context.db, of.organisation);
+function record(context: WriteContext, actor: Actor, after: CurrencyKept | undefined, before?: CurrencyKept): void {
+  const chart = loadChart(context.db, actor.organisation);
   recordChange(context, {
-    ...of,
+    ...actor,
     ...inTrail(((after ?? before) as CurrencyKept).currency),
     before: before && currencyKeptParticulars(before, chart),
     after: after && currencyKeptParticulars(after, chart),

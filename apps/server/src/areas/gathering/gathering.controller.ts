@@ -1,6 +1,6 @@
 import { PaperRequest, type PaperResponse } from '@just-ledger/contract';
 import { Body, Controller, Get, Param, Put } from '@nestjs/common';
-import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import type { Actor } from '../../platform/sessions/session-guard.js';
 import { Acting, CurrentOrganisation, Needs } from '../../platform/sessions/session-guard.js';
 import { Reader, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
@@ -24,7 +24,7 @@ export class GatheringController {
   @Put(':paper')
   async keep(
     @CurrentOrganisation() organisation: Organisation,
-    @Acting() by: OfPerson,
+    @Acting() by: Actor,
     @Param('paper') paper: string,
     @Body() request: PaperRequest,
   ): Promise<PaperResponse[]> {

@@ -2,7 +2,7 @@ import type { PaperRequest } from '@just-ledger/contract';
 import { isPlainText } from '@just-ledger/core';
 import { paperToGather } from '../../platform/database/schema.js';
 import { notFound, unprocessable } from '../../platform/problems/refusal.js';
-import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import type { Actor } from '../../platform/sessions/session-guard.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { organisationOf } from '../organisations/organisation-store.js';
@@ -13,7 +13,7 @@ export const keepPaper = defineCommand(
   'keepPaper',
   (
     context: WriteContext,
-    { organisation, paper, request }: OfPerson & { paper: string; request: PaperRequest },
+    { organisation, paper, request }: Actor & { paper: string; request: PaperRequest },
   ): void => {
     const papers = papersOf(context.db, organisationOf(context.db, organisation));
     if (!papers.some((one) => one.key === paper)) throw notFound('paper');

@@ -5,7 +5,7 @@ import { importMatching } from '../../platform/database/schema.js';
 import { readCsv } from '../../platform/files/csv.js';
 import { Progress } from '../../platform/jobs/progress.js';
 import { Refusal } from '../../platform/problems/refusal.js';
-import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import type { Actor } from '../../platform/sessions/session-guard.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { type ImportPlan, type ImportRow, TOLD_PROBLEMS } from './import-plan.js';
@@ -24,8 +24,8 @@ export const takeImport = defineCommand(
       subject,
       packed,
       shared,
-      ...of
-    }: OfPerson & { subject: ImportSubject; packed: Uint8Array; shared: SharedArrayBuffer },
+      ...actor
+    }: Actor & { subject: ImportSubject; packed: Uint8Array; shared: SharedArrayBuffer },
   ): ImportCounts => {
     const rows = JSON.parse(new TextDecoder().decode(packed)) as ImportRow[];
     const progress = new Progress(shared);
@@ -36,7 +36,7 @@ export const takeImport = defineCommand(
       done += 1;
       if (done % 200 === 0) progress.at(Math.min(done, 2 * rows.length));
     };
-    const counts = takeIn(context, of, IMPORT_PLANS[subject](context.db, of.organisation, rows, step), step);
+    const counts = takeIn(context, actor, IMPORT_PLANS[subject](context.db, actor.organisation, rows, step), step);
     progress.at(2 * rows.length);
     return counts;
   },
@@ -45,11 +45,11 @@ export const takeImport = defineCommand(
 /** Sets rates from a file; all of it, or nothing and every problem by row. */
 export const importRates = defineCommand(
   'importRates',
-  (context: WriteContext, { csv, ...of }: OfPerson & { csv: string }): ImportCounts => {
+  (context: WriteContext, { csv, ...actor }: Actor & { csv: string }): ImportCounts => {
     const rows = readCsv<RateColumn>(csv, RATE_COLUMNS, ['currency', 'date']);
     if (rows.length === 0) throw new Refusal(422, [problem('no-rows', '', 'The file has no rows.')]);
     const step = (): void => undefined;
-    return takeIn(context, of, planRatesImport(context.db, of.organisation, rows, step), step);
+    return takeIn(context, actor, planRatesImport(context.db, actor.organisation, rows, step), step);
   },
 );
 
@@ -77,9 +77,9 @@ export const rememberMatching = defineCommand(
 );
 
 /** Writes a plan, or refuses it with what stands in its way. @throws {Refusal} 422 with the first problems */
-function takeIn(context: WriteContext, of: OfPerson, plan: ImportPlan, step: () => void): ImportCounts {
+function takeIn(context: WriteContext, actor: Actor, plan: ImportPlan, step: () => void): ImportCounts {
   if (plan.problems.length > 0) throw new Refusal(422, plan.problems.slice(0, TOLD_PROBLEMS));
-  plan.write(context, of, step);
+  plan.write(context, actor, step);
   const { added, changed, unchanged } = plan;
   return { added, changed, unchanged };
 }

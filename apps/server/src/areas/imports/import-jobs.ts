@@ -5,7 +5,7 @@ import { randomUUID } from 'node:crypto';
 import { type Job, JobList } from '../../platform/jobs/job-list.js';
 import { Progress } from '../../platform/jobs/progress.js';
 import { Refusal } from '../../platform/problems/refusal.js';
-import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import type { Actor } from '../../platform/sessions/session-guard.js';
 import { Importer, Writer } from '../../platform/threads/threads.module.js';
 import { rememberMatching, takeImport } from './import-commands.js';
 import {
@@ -17,7 +17,7 @@ import {
   rememberedMatching,
 } from './import-tasks.js';
 
-interface ImportJob extends Job, OfPerson {
+interface ImportJob extends Job, Actor {
   readonly subject: ImportSubject;
   readonly name: string;
   state: ImportState;
@@ -42,9 +42,9 @@ export class ImportJobs {
   }
 
   /** Begins to read a file. */
-  begin(of: OfPerson, subject: ImportSubject, name: string, bytes: Uint8Array): ImportResponse {
+  begin(actor: Actor, subject: ImportSubject, name: string, bytes: Uint8Array): ImportResponse {
     const job: ImportJob = {
-      ...of,
+      ...actor,
       id: randomUUID(),
       subject,
       name,
@@ -60,7 +60,7 @@ export class ImportJobs {
       problems: [],
       problemCount: 0,
     };
-    this.jobs.add(job, isOf(of));
+    this.jobs.add(job, isOf(actor));
     const { id, organisation, progress } = job;
     void this.jobs.follow(
       job,
@@ -71,8 +71,8 @@ export class ImportJobs {
   }
 
   /** Compares the rows, matched as somebody says, with the books. @throws {Refusal} 422 if the matching is not whole */
-  async match(of: OfPerson, id: string, columns: string[], decimal?: '.' | ','): Promise<ImportResponse> {
-    const job = this.jobs.find(id, isOf(of));
+  async match(actor: Actor, id: string, columns: string[], decimal?: '.' | ','): Promise<ImportResponse> {
+    const job = this.jobs.find(id, isOf(actor));
     if (!['matching', 'checked', 'failed'].includes(job.state) || job.headings.length === 0) throw notNow(job);
     const padded = job.headings.map((_, index) => columns[index] ?? '');
     const problems = matchingProblems(job.subject, padded);
@@ -108,33 +108,33 @@ export class ImportJobs {
   }
 
   /** Takes a checked import in. */
-  take(of: OfPerson, id: string): ImportResponse {
-    const job = this.jobs.find(id, isOf(of));
+  take(actor: Actor, id: string): ImportResponse {
+    const job = this.jobs.find(id, isOf(actor));
     if (job.state !== 'checked' || job.problemCount > 0) throw notNow(job);
     Object.assign(job, { state: 'writing', progress: new Progress() });
     const { shared } = job.progress;
     const written = this.importer
       .run(packedRows, { id })
-      .then((packed) => this.writer.run(takeImport, { ...of, subject: job.subject, packed, shared }));
+      .then((packed) => this.writer.run(takeImport, { ...actor, subject: job.subject, packed, shared }));
     void this.jobs.follow(job, written, (result) => Object.assign(job, { state: 'done', result }));
     return answerOf(job);
   }
 
   /** How far an import is. */
-  look(of: OfPerson, id: string): ImportResponse {
-    return answerOf(this.jobs.find(id, isOf(of)));
+  look(actor: Actor, id: string): ImportResponse {
+    return answerOf(this.jobs.find(id, isOf(actor)));
   }
 
   /** Gives an import up and forgets it; one that is being written stays, to say whether all of it was taken in or nothing. */
-  forget(of: OfPerson, id: string): void {
-    const job = this.jobs.find(id, isOf(of));
+  forget(actor: Actor, id: string): void {
+    const job = this.jobs.find(id, isOf(actor));
     if (job.state === 'writing') job.progress.stop();
     else this.jobs.drop(job);
   }
 }
 
 /** Whether a job is a person's in an organisation. */
-function isOf({ organisation, person }: OfPerson): (job: ImportJob) => boolean {
+function isOf({ organisation, person }: Actor): (job: ImportJob) => boolean {
   return (job) => job.organisation === organisation && job.person === person;
 }
 

@@ -1,6 +1,6 @@
 import type { Problem } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
-import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import type { Actor } from '../../platform/sessions/session-guard.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 
 /** A row of a file, its cells by column; `line` is its place in the file, the headings being 1. */
@@ -22,7 +22,7 @@ export interface ImportPlan {
   /** What is worth knowing beside the numbers. */
   readonly notes?: readonly string[];
   /** Writes all of it, in the transaction of a command. @param step called as the work goes on; throws if it is given up */
-  write(context: WriteContext, of: OfPerson, step: () => void): void;
+  write(context: WriteContext, of: Actor, step: () => void): void;
 }
 
 /** Compares rows with the books. @param step called as the work goes on; throws if it is given up */

@@ -6,7 +6,7 @@ import type { FastifyReply } from 'fastify';
 import { csvText } from '../../platform/files/csv-body.js';
 import { withMarks, writeCsv } from '../../platform/files/csv.js';
 import { notFound, Refusal } from '../../platform/problems/refusal.js';
-import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import type { Actor } from '../../platform/sessions/session-guard.js';
 import { Acting, CurrentOrganisation, Needs } from '../../platform/sessions/session-guard.js';
 import { Importer, Reader, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
@@ -28,7 +28,7 @@ export class ImportsController {
 
   /** Takes a file to be read; what it is called means nothing, what it holds does. */
   @Post('imports')
-  begin(@Acting() by: OfPerson, @Query() { subject, name }: ImportQuery, @Body() body: unknown): ImportResponse {
+  begin(@Acting() by: Actor, @Query() { subject, name }: ImportQuery, @Body() body: unknown): ImportResponse {
     if (!(body instanceof Uint8Array)) {
       throw new Refusal(415, [problem('file-expected', '', 'Send the file as application/octet-stream.')]);
     }
@@ -36,14 +36,14 @@ export class ImportsController {
   }
 
   @Get('imports/:import')
-  look(@Acting() by: OfPerson, @Param('import') id: string): ImportResponse {
+  look(@Acting() by: Actor, @Param('import') id: string): ImportResponse {
     return this.jobs.look(by, id);
   }
 
   /** Matches headings with columns and compares the rows with the books: a dry run. */
   @Put('imports/:import/matching')
   match(
-    @Acting() by: OfPerson,
+    @Acting() by: Actor,
     @Param('import') id: string,
     @Body() { columns, decimal }: MatchingRequest,
   ): Promise<ImportResponse> {
@@ -53,20 +53,20 @@ export class ImportsController {
   /** Takes the rows in, all or nothing. */
   @Post('imports/:import/taking')
   @HttpCode(202)
-  take(@Acting() by: OfPerson, @Param('import') id: string): ImportResponse {
+  take(@Acting() by: Actor, @Param('import') id: string): ImportResponse {
     return this.jobs.take(by, id);
   }
 
   @Delete('imports/:import')
   @HttpCode(204)
-  forget(@Acting() by: OfPerson, @Param('import') id: string): void {
+  forget(@Acting() by: Actor, @Param('import') id: string): void {
     this.jobs.forget(by, id);
   }
 
   /** Takes rates in at once, as CSV. */
   @Post('exchange-rates/import')
   @HttpCode(200)
-  takeRates(@Acting() by: OfPerson, @Body() body: unknown): Promise<ImportCounts> {
+  takeRates(@Acting() by: Actor, @Body() body: unknown): Promise<ImportCounts> {
     return this.writer.run(importRates, { ...by, csv: csvText(body) });
   }
 

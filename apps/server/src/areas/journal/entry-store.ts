@@ -176,35 +176,35 @@ export function journalRows(db: Db, organisation: Organisation, query: EntriesQu
     .all();
 }
 
-function entryConditions(db: Db, of: Organisation, query: EntriesQuery): SQL[] {
-  const conditions: (SQL | undefined)[] = [eq(entry.organisation, of.id)];
+function entryConditions(db: Db, books: Organisation, query: EntriesQuery): SQL[] {
+  const conditions: (SQL | undefined)[] = [eq(entry.organisation, books.id)];
   if (query.from) conditions.push(sql`${entry.date} >= ${query.from}`);
   if (query.to) conditions.push(sql`${entry.date} <= ${query.to}`);
   if (query.kind) conditions.push(sql`${entry.kind} = ${query.kind}`);
   if (query.source) conditions.push(sql`${entry.source} = ${query.source}`);
-  if (query.text) conditions.push(textCondition(of.id, query.text));
-  const chart = loadChart(db, of.id);
+  if (query.text) conditions.push(textCondition(books.id, query.text));
+  const chart = loadChart(db, books.id);
   if (query.account) {
     const account = chart.byNumber.get(query.account);
     if (!account) throw unprocessable('account-unknown', 'account', `There is no account ${query.account}.`);
     conditions.push(sql`${entry.place} IN (SELECT line.entry FROM line INDEXED BY line_account
-      WHERE line.organisation = ${of.id} AND line.account = ${account.id}
+      WHERE line.organisation = ${books.id} AND line.account = ${account.id}
         AND line.date >= ${query.from || '0000-01-01'} AND line.date <= ${query.to || '9999-12-31'})`);
   }
   if (query.contact) {
     const name = query.contact;
     conditions.push(
       hasLine(
-        of.id,
-        sql`line.contact IN (SELECT id FROM contact WHERE organisation = ${of.id} AND (number = ${name} OR name = ${name} COLLATE NOCASE))`,
+        books.id,
+        sql`line.contact IN (SELECT id FROM contact WHERE organisation = ${books.id} AND (number = ${name} OR name = ${name} COLLATE NOCASE))`,
       ),
     );
   }
   if (query.amount) {
-    const read = safeParseAmount(query.amount, of.baseCurrency);
+    const read = safeParseAmount(query.amount, books.baseCurrency);
     if (!read.ok) throw unprocessable('amount-not-an-amount', 'amount', `“${query.amount}” is not an amount.`);
     conditions.push(
-      or(eq(entry.debit, read.amount), hasLine(of.id, sql`abs(line.amount) = ${Math.abs(read.amount)}`)),
+      or(eq(entry.debit, read.amount), hasLine(books.id, sql`abs(line.amount) = ${Math.abs(read.amount)}`)),
     );
   }
   return conditions.filter((condition) => condition !== undefined);

@@ -52,7 +52,7 @@ export function* everyPostedEntry(
       .limit(PAGE)
       .all();
     const posted = postedEntriesOf(db, organisation, rows);
-    for (const [at, row] of rows.entries()) yield { row, posted: posted[at] as PostedEntry };
+    for (const [index, row] of rows.entries()) yield { row, posted: posted[index] as PostedEntry };
     if (rows.length < PAGE) return;
   }
 }

@@ -40,7 +40,7 @@ function prepare({ $client }: Db): (of: BalancesOf) => BalanceRow[] {
   const statement = (sql: (account?: string) => string) => {
     const all = $client.prepare<[object], BalanceRow>(sql()).raw();
     const one = $client.prepare<[object], BalanceRow>(sql('AND b.account = @account')).raw();
-    return (of: BalancesOf) => (of.account === undefined ? all : one).all(of);
+    return (asked: BalancesOf) => (asked.account === undefined ? all : one).all(asked);
   };
   const [whole, part] = [statement(BALANCE_SQL.whole), statement(BALANCE_SQL.part)];
   return (of) => (of.to === undefined ? whole(of) : part(of));

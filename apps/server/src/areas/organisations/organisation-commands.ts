@@ -17,7 +17,7 @@ import {
 import { and, eq } from 'drizzle-orm';
 import { organisation } from '../../platform/database/schema.js';
 import { changedSince, Refusal } from '../../platform/problems/refusal.js';
-import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import type { Actor } from '../../platform/sessions/session-guard.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { recordChange } from '../audit-trail/record-change.js';
@@ -29,7 +29,7 @@ export const changeOrganisation = defineCommand(
   'changeOrganisation',
   (
     context: WriteContext,
-    { organisation: id, person, request }: OfPerson & { request: ChangeOrganisationRequest },
+    { organisation: id, person, request }: Actor & { request: ChangeOrganisationRequest },
   ): OrganisationResponse => {
     const before = organisationOf(context.db, id);
     const { version, ...wanted } = request;
@@ -77,7 +77,7 @@ export function fieldProblems(request: Partial<CreateOrganisationRequest> | Chan
 /** Tells the audit trail what an organisation's own particulars were and are. */
 export function recordOrganisation(
   context: WriteContext,
-  of: OfPerson,
+  actor: Actor,
   after: Organisation,
   before?: Organisation,
 ): void {
@@ -91,7 +91,7 @@ export function recordOrganisation(
     'time zone': organisation.timeZone,
   });
   recordChange(context, {
-    ...of,
+    ...actor,
     subject: 'organisation',
     object: after.id,
     title: after.name,

@@ -1,6 +1,6 @@
 import { ChangeOrganisationRequest, type OrganisationResponse } from '@just-ledger/contract';
 import { Body, Controller, Get, Patch } from '@nestjs/common';
-import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import type { Actor } from '../../platform/sessions/session-guard.js';
 import { Acting, CurrentOrganisation, CurrentPerson, Needs } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
 import { Reader, Writer } from '../../platform/threads/threads.module.js';
@@ -21,19 +21,19 @@ export class OrganisationsController {
   }
 
   @Get('organisations/:organisation')
-  one(@CurrentOrganisation() of: Organisation, @CurrentPerson() person: Person): OrganisationResponse {
-    return organisationResponse(of, roleOf(this.reader.db, of.id, person.id) ?? 'reader');
+  one(@CurrentOrganisation() books: Organisation, @CurrentPerson() person: Person): OrganisationResponse {
+    return organisationResponse(books, roleOf(this.reader.db, books.id, person.id) ?? 'reader');
   }
 
   @Needs('owner')
   @Patch('organisations/:organisation')
   async change(
-    @CurrentOrganisation() of: Organisation,
+    @CurrentOrganisation() books: Organisation,
     @CurrentPerson() person: Person,
-    @Acting() by: OfPerson,
+    @Acting() by: Actor,
     @Body() request: ChangeOrganisationRequest,
   ): Promise<OrganisationResponse> {
     const answer = await this.writer.run(changeOrganisation, { ...by, request });
-    return { ...answer, role: roleOf(this.reader.db, of.id, person.id) ?? 'reader' };
+    return { ...answer, role: roleOf(this.reader.db, books.id, person.id) ?? 'reader' };
   }
 }

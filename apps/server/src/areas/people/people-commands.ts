@@ -3,7 +3,7 @@ import { and, eq, isNull, lt, sql } from 'drizzle-orm';
 import { invitation, membership, passwordReset, person, session } from '../../platform/database/schema.js';
 import { writeMessage } from '../../platform/outbox/outbox-store.js';
 import { notFound, Refusal } from '../../platform/problems/refusal.js';
-import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import type { Actor } from '../../platform/sessions/session-guard.js';
 import { personOfEmail } from '../../platform/sessions/session-store.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
@@ -24,12 +24,12 @@ export const invite = defineCommand(
       role,
       tokenHash,
       link,
-      ...of
-    }: OfPerson & { email: string; role: MemberRole; tokenHash: string; link: string },
+      ...actor
+    }: Actor & { email: string; role: MemberRole; tokenHash: string; link: string },
   ): void => {
     const { db } = context;
     const known = personOfEmail(db, email);
-    if (known && roleOf(db, of.organisation, known.id)) {
+    if (known && roleOf(db, actor.organisation, known.id)) {
       throw new Refusal(422, [problem('already-there', 'email', `${known.name} has a place here already.`)]);
     }
     const now = Date.now();
@@ -37,7 +37,7 @@ export const invite = defineCommand(
       .set({ endedAt: new Date(now).toISOString() })
       .where(
         and(
-          eq(invitation.organisation, of.organisation),
+          eq(invitation.organisation, actor.organisation),
           sql`${invitation.email} = ${email} COLLATE NOCASE`,
           isNull(invitation.endedAt),
         ),
@@ -46,40 +46,40 @@ export const invite = defineCommand(
     const { id } = db
       .insert(invitation)
       .values({
-        organisation: of.organisation,
+        organisation: actor.organisation,
         email,
         role,
         tokenHash,
-        invitedBy: of.person,
+        invitedBy: actor.person,
         createdAt: new Date(now).toISOString(),
         expiresAt: new Date(now + INVITED_FOR).toISOString(),
       })
       .returning({ id: invitation.id })
       .get();
-    const { name } = organisationOf(db, of.organisation);
+    const { name } = organisationOf(db, actor.organisation);
     writeMessage(db, {
       to: email,
-      about: { organisation: of.organisation },
+      about: { organisation: actor.organisation },
       subject: `The books of ${name}`,
-      body: `${nameOf(context, of.person)} invites you to the books of ${name}, as ${role}.\n\nThis link leads there and holds for 14 days:\n${link}\n`,
+      body: `${nameOf(context, actor.person)} invites you to the books of ${name}, as ${role}.\n\nThis link leads there and holds for 14 days:\n${link}\n`,
     });
-    recordChange(context, { ...of, subject: 'invitation', object: id, title: email, after: { role } });
+    recordChange(context, { ...actor, subject: 'invitation', object: id, title: email, after: { role } });
   },
 );
 
 /** Takes an invitation back before it was taken. */
 export const withdrawInvitation = defineCommand(
   'withdrawInvitation',
-  (context: WriteContext, { id, ...of }: OfPerson & { id: number }): void => {
+  (context: WriteContext, { id, ...actor }: Actor & { id: number }): void => {
     const ended = context.db
       .update(invitation)
       .set({ endedAt: new Date().toISOString() })
-      .where(and(eq(invitation.organisation, of.organisation), eq(invitation.id, id), isNull(invitation.endedAt)))
+      .where(and(eq(invitation.organisation, actor.organisation), eq(invitation.id, id), isNull(invitation.endedAt)))
       .returning()
       .get();
     if (!ended) throw notFound('invitation');
     const { role, email: title } = ended;
-    recordChange(context, { ...of, subject: 'invitation', object: id, title, before: { role } });
+    recordChange(context, { ...actor, subject: 'invitation', object: id, title, before: { role } });
   },
 );
 
@@ -118,18 +118,18 @@ export const takeInvitation = defineCommand(
 /** Lets a person do more or less from now on. */
 export const changeRole = defineCommand(
   'changeRole',
-  (context: WriteContext, { id, role, ...of }: OfPerson & { id: number; role: MemberRole }): void => {
-    const before = roleOf(context.db, of.organisation, id);
+  (context: WriteContext, { id, role, ...actor }: Actor & { id: number; role: MemberRole }): void => {
+    const before = roleOf(context.db, actor.organisation, id);
     if (!before) throw notFound('person');
-    if (before === 'owner' && role !== 'owner') assertOtherOwner(context, of, id);
+    if (before === 'owner' && role !== 'owner') assertOtherOwner(context, actor, id);
     context.db
       .update(membership)
       .set({ role })
-      .where(and(eq(membership.organisation, of.organisation), eq(membership.person, id)))
+      .where(and(eq(membership.organisation, actor.organisation), eq(membership.person, id)))
       .run();
     const title = nameOf(context, id);
     recordChange(context, {
-      ...of,
+      ...actor,
       subject: 'person',
       object: id,
       title,
@@ -142,16 +142,16 @@ export const changeRole = defineCommand(
 /** Takes a person's place away; what they wrote keeps their name. */
 export const removePerson = defineCommand(
   'removePerson',
-  (context: WriteContext, { id, ...of }: OfPerson & { id: number }): void => {
-    const before = roleOf(context.db, of.organisation, id);
+  (context: WriteContext, { id, ...actor }: Actor & { id: number }): void => {
+    const before = roleOf(context.db, actor.organisation, id);
     if (!before) throw notFound('person');
-    if (before === 'owner') assertOtherOwner(context, of, id);
+    if (before === 'owner') assertOtherOwner(context, actor, id);
     context.db
       .delete(membership)
-      .where(and(eq(membership.organisation, of.organisation), eq(membership.person, id)))
+      .where(and(eq(membership.organisation, actor.organisation), eq(membership.person, id)))
       .run();
     const title = nameOf(context, id);
-    recordChange(context, { ...of, subject: 'person', object: id, title, before: { role: before } });
+    recordChange(context, { ...actor, subject: 'person', object: id, title, before: { role: before } });
   },
 );
 
@@ -202,11 +202,11 @@ function nameOf(context: WriteContext, id: number): string {
   return context.db.select().from(person).where(eq(person.id, id)).get()?.name ?? '';
 }
 
-function assertOtherOwner(context: WriteContext, of: OfPerson, id: number): void {
+function assertOtherOwner(context: WriteContext, actor: Actor, id: number): void {
   const owners = context.db
     .select()
     .from(membership)
-    .where(and(eq(membership.organisation, of.organisation), eq(membership.role, 'owner')))
+    .where(and(eq(membership.organisation, actor.organisation), eq(membership.role, 'owner')))
     .all();
   if (owners.some((one) => one.person !== id)) return;
   const message = 'Somebody has to own the books: make another person owner first.';

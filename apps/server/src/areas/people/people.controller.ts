@@ -8,7 +8,7 @@ import {
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put } from '@nestjs/common';
 import { messagesFor } from '../../platform/outbox/outbox-store.js';
 import { newLink } from '../../platform/sessions/link.js';
-import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import type { Actor } from '../../platform/sessions/session-guard.js';
 import { Acting, CurrentOrganisation, CurrentPerson, Needs } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
 import { Reader, Writer } from '../../platform/threads/threads.module.js';
@@ -35,7 +35,7 @@ export class PeopleController {
   @Put('people/:id')
   async change(
     @CurrentOrganisation() organisation: Organisation,
-    @Acting() by: OfPerson,
+    @Acting() by: Actor,
     @Param('id', ParseIntPipe) id: number,
     @Body() { role }: ChangePersonRequest,
   ): Promise<PersonResponse[]> {
@@ -45,7 +45,7 @@ export class PeopleController {
 
   @Delete('people/:id')
   @HttpCode(204)
-  remove(@Acting() by: OfPerson, @Param('id', ParseIntPipe) id: number): Promise<void> {
+  remove(@Acting() by: Actor, @Param('id', ParseIntPipe) id: number): Promise<void> {
     return this.writer.run(removePerson, { ...by, id });
   }
 
@@ -58,7 +58,7 @@ export class PeopleController {
   @Post('invitations')
   async invite(
     @CurrentOrganisation() organisation: Organisation,
-    @Acting() by: OfPerson,
+    @Acting() by: Actor,
     @Body() { email, role }: InvitationRequest,
   ): Promise<InvitationResponse[]> {
     await this.writer.run(invite, { ...by, email: email.trim(), role, ...newLink('invitation') });
@@ -67,7 +67,7 @@ export class PeopleController {
 
   @Delete('invitations/:id')
   @HttpCode(204)
-  withdraw(@Acting() by: OfPerson, @Param('id', ParseIntPipe) id: number): Promise<void> {
+  withdraw(@Acting() by: Actor, @Param('id', ParseIntPipe) id: number): Promise<void> {
     return this.writer.run(withdrawInvitation, { ...by, id });
   }
 

@@ -96,9 +96,9 @@ export function fiscalYearsResponse(db: Db, organisation: Organisation, today: C
   };
 }
 
-function entriesByMonth(db: Db, of: Organisation): Map<string, number> {
+function entriesByMonth(db: Db, books: Organisation): Map<string, number> {
   const rows = db.all<{ month: string; entries: number }>(sql`
-    SELECT CASE WHEN date < ${of.calendar.firstDay} THEN ${BROUGHT_FORWARD} ELSE substr(date, 1, 7) END AS month, count(*) AS entries
-    FROM entry WHERE organisation = ${of.id} GROUP BY 1`);
+    SELECT CASE WHEN date < ${books.calendar.firstDay} THEN ${BROUGHT_FORWARD} ELSE substr(date, 1, 7) END AS month, count(*) AS entries
+    FROM entry WHERE organisation = ${books.id} GROUP BY 1`);
   return new Map(rows.map((row) => [row.month, row.entries]));
 }

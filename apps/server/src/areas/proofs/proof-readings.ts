@@ -53,10 +53,10 @@ export const checkWhole = defineReading(
 );
 
 /** Debits and credits of the raw lines. */
-function debitsAndCredits(db: Db, of: Organisation, asAt: CivilDate): Proof {
+function debitsAndCredits(db: Db, books: Organisation, asAt: CivilDate): Proof {
   const sums = db.get<{ debit: number; credit: number }>(sql`
     SELECT coalesce(sum(CASE WHEN amount > 0 THEN amount END), 0) AS debit, coalesce(-sum(CASE WHEN amount < 0 THEN amount END), 0) AS credit
-    FROM line WHERE organisation = ${of.id} AND date <= ${asAt}`);
+    FROM line WHERE organisation = ${books.id} AND date <= ${asAt}`);
   return proofOf('debits-credits', {
     leftLabel: 'Debits',
     left: minor(sums.debit),
@@ -97,16 +97,16 @@ function resultAndEquity(db: Db, organisation: Organisation, asAt: CivilDate): P
  * What raw lines left on revenue, expense, drawings and their like up to the end of the last closed year, or of the time
  * before these books: nothing. Years that have ended and are not closed yet do not count.
  */
-function endedYears(db: Db, of: Organisation, asAt: CivilDate): Proof[] {
-  const closed = [...closedYears(db, of.id)]
-    .map((label) => findFiscalYear(of.calendar, label)?.last ?? asAt)
+function endedYears(db: Db, books: Organisation, asAt: CivilDate): Proof[] {
+  const closed = [...closedYears(db, books.id)]
+    .map((label) => findFiscalYear(books.calendar, label)?.last ?? asAt)
     .filter((last) => last <= asAt);
-  const end = closed.reduce((latest, last) => laterOf(latest, last), dayBefore(of.calendar.firstDay));
+  const end = closed.reduce((latest, last) => laterOf(latest, last), dayBefore(books.calendar.firstDay));
   if (end > asAt) return [];
-  const temporary = loadChart(db, of.id).accounts.filter(isTemporary);
+  const temporary = loadChart(db, books.id).accounts.filter(isTemporary);
   const rows = db.all<{ account: number; amount: number }>(sql`
     SELECT account, sum(amount) AS amount FROM line
-    WHERE organisation = ${of.id} AND account IN (SELECT value FROM json_each(${JSON.stringify(temporary.map(({ id }) => id))}))
+    WHERE organisation = ${books.id} AND account IN (SELECT value FROM json_each(${JSON.stringify(temporary.map(({ id }) => id))}))
       AND date <= ${end} GROUP BY account`);
   if (rows.length === 0) return [];
   const open = rows.filter(({ amount }) => amount !== 0);

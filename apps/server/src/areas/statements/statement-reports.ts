@@ -292,8 +292,8 @@ export function statementRows({ rows, beside }: Pick<BalanceSheetResponse, 'rows
 /** The rows of an equity statement file: a row a component, then the row's total with an empty component. */
 export function equityRows(of: EquityStatementResponse): string[][] {
   return of.rows.flatMap((row) => [
-    ...of.components.flatMap(({ label, account, key }, place) => {
-      const amount = row.amounts[place] ?? '';
+    ...of.components.flatMap(({ label, account, key }, index) => {
+      const amount = row.amounts[index] ?? '';
       return /[1-9]/.test(amount) ? [['account', row.key, row.label, label, account ?? key, amount]] : [];
     }),
     [row.row === 'account' ? 'subtotal' : row.row, row.key, row.label, '', '', row.total],

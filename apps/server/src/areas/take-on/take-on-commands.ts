@@ -29,7 +29,7 @@ import { insertRows } from '../../platform/database/insert-rows.js';
 import { isRow, nextId } from '../../platform/database/next-id.js';
 import { entry, takeOn, takeOnEntry, takeOnEvent, takeOnRow } from '../../platform/database/schema.js';
 import { notFound, Refusal, unprocessable } from '../../platform/problems/refusal.js';
-import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import type { Actor } from '../../platform/sessions/session-guard.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { addAccounts } from '../accounts/account-commands.js';
@@ -59,7 +59,7 @@ const LONGEST_CELL = 500;
 const MOST_ROWS = 50_000;
 
 /** A tray, and who works on it. */
-export interface InTray extends OfPerson {
+export interface InTray extends Actor {
   readonly tray: string;
 }
 
@@ -76,7 +76,7 @@ export const addTakeOnRows = defineCommand(
     }: InTray & { rows: { cells: Record<string, string> }[]; after?: number | undefined },
   ): number[] => {
     const tray = trayFrom(context, of.organisation, name);
-    for (const [at, { cells }] of rows.entries()) assertCells(cells, `rows.${at}.cells`);
+    for (const [index, { cells }] of rows.entries()) assertCells(cells, `rows.${index}.cells`);
     const { db } = context;
     const { organisation } = of;
     const counted = db
@@ -151,12 +151,12 @@ export const removeTakeOnRows = defineCommand(
 /** Settles where revenue and expense of the old year go. */
 export const changeTakeOn = defineCommand(
   'changeTakeOn',
-  (context: WriteContext, { closesInto, ...of }: OfPerson & { closesInto: string | null }): void => {
-    assertOpen(context, of.organisation);
+  (context: WriteContext, { closesInto, ...actor }: Actor & { closesInto: string | null }): void => {
+    assertOpen(context, actor.organisation);
     const closesByRule = closesInto === CLOSING_RULES;
-    const account = closesInto === null || closesByRule ? undefined : lastingEquity(context, of, closesInto);
-    settle(context, of.organisation, { closesInto: account?.id ?? null, closesByRule: closesByRule || null });
-    context.tell(broughtForwardChanged, { organisation: of.organisation, person: of.person });
+    const account = closesInto === null || closesByRule ? undefined : lastingEquity(context, actor, closesInto);
+    settle(context, actor.organisation, { closesInto: account?.id ?? null, closesByRule: closesByRule || null });
+    context.tell(broughtForwardChanged, { organisation: actor.organisation, person: actor.person });
   },
 );
 
@@ -185,10 +185,10 @@ export const acceptEquity = defineCommand(
   'acceptEquity',
   (
     context: WriteContext,
-    { account: number, amount, ...of }: OfPerson & { account: string; amount: string },
+    { account: number, amount, ...actor }: Actor & { account: string; amount: string },
   ): void => {
-    assertOpen(context, of.organisation);
-    const { on, trays } = load(context, of.organisation);
+    assertOpen(context, actor.organisation);
+    const { on, trays } = load(context, actor.organisation);
     const { chart, baseCurrency } = on.books;
     const account = chart.byNumber.get(number);
     if (account?.element !== 'equity')
@@ -201,7 +201,7 @@ export const acceptEquity = defineCommand(
     }
     const side = outBy > 0 ? 'credit' : 'debit';
     addTakeOnRows(context, {
-      ...of,
+      ...actor,
       tray: 'trial-balance',
       rows: [
         {
@@ -214,9 +214,9 @@ export const acceptEquity = defineCommand(
       ],
     });
     recordChange(context, {
-      ...of,
+      ...actor,
       subject: 'organisation',
-      object: of.organisation,
+      object: actor.organisation,
       title: 'Take-on',
       before: {},
       after: {
@@ -227,35 +227,35 @@ export const acceptEquity = defineCommand(
 );
 
 /** Posts what is not posted yet, sees that nothing is left, and locks what lies up to the changeover date. */
-export const signOff = defineCommand('signOff', (context: WriteContext, of: OfPerson): void => {
-  assertOpen(context, of.organisation);
-  ensureClearing(context, of);
-  const loaded = load(context, of.organisation);
+export const signOff = defineCommand('signOff', (context: WriteContext, actor: Actor): void => {
+  assertOpen(context, actor.organisation);
+  ensureClearing(context, actor);
+  const loaded = load(context, actor.organisation);
   const wrong = signOffBlockers(loaded.trays, loaded.on, loaded.closesInto !== undefined);
   if (wrong.length > 0)
     throw new Refusal(
       422,
       wrong.map((sentence) => problem('not-at-zero', '', sentence)),
     );
-  for (const part of POSTED_PARTS) postPart(context, of, part, loaded);
-  settleBroughtForward(context, of);
-  const left = [...clearingInLedger(context.db, of.organisation, loaded.clearing)].filter(
+  for (const part of POSTED_PARTS) postPart(context, actor, part, loaded);
+  settleBroughtForward(context, actor);
+  const left = [...clearingInLedger(context.db, actor.organisation, loaded.clearing)].filter(
     ([, amount]) => amount !== 0,
   );
   if (left.length > 0) throw new Error(`take-on clearing is not zero after sign-off: ${JSON.stringify(left)}`);
-  settle(context, of.organisation, { signedOffAt: context.clock.moment(), signedOffBy: of.person });
-  record(context, of, 'signed-off', null);
-  for (const period of periodsUpToChangeover(loaded)) lock(context, of.organisation, of.person, period);
+  settle(context, actor.organisation, { signedOffAt: context.clock.moment(), signedOffBy: actor.person });
+  record(context, actor, 'signed-off', null);
+  for (const period of periodsUpToChangeover(loaded)) lock(context, actor.organisation, actor.person, period);
 });
 
 /** Opens a take-on again that was signed off; the reason is kept. */
 export const reopenTakeOn = defineCommand(
   'reopenTakeOn',
-  (context: WriteContext, { reason, ...of }: OfPerson & { reason: string }): void => {
-    if (!isSignedOff(context.db, of.organisation))
+  (context: WriteContext, { reason, ...actor }: Actor & { reason: string }): void => {
+    if (!isSignedOff(context.db, actor.organisation))
       throw unprocessable('not-signed-off', '', 'This take-on is not signed off.');
     if (reason.trim() === '') throw unprocessable('reason-missing', 'reason', 'Say why.');
-    const [closed] = closedYears(context.db, of.organisation);
+    const [closed] = closedYears(context.db, actor.organisation);
     if (closed !== undefined) {
       throw unprocessable(
         'year-closed',
@@ -263,32 +263,32 @@ export const reopenTakeOn = defineCommand(
         `The year ${closed} is closed by what was taken on. Reopen the year first.`,
       );
     }
-    settle(context, of.organisation, { signedOffAt: null, signedOffBy: null });
-    record(context, of, 'reopened', reason.trim());
-    const loaded = load(context, of.organisation);
+    settle(context, actor.organisation, { signedOffAt: null, signedOffBy: null });
+    record(context, actor, 'reopened', reason.trim());
+    const loaded = load(context, actor.organisation);
     for (const period of periodsUpToChangeover(loaded))
-      unlock(context, of.organisation, of.person, period, reason.trim());
+      unlock(context, actor.organisation, actor.person, period, reason.trim());
   },
 );
 
 /** Posts a part unless just that stands already; what stood before is reversed first. */
-function postPart(context: WriteContext, of: OfPerson, part: PostedPart, loaded: LoadedTakeOn): void {
+function postPart(context: WriteContext, actor: Actor, part: PostedPart, loaded: LoadedTakeOn): void {
   const wanted = wantedEntries(part, loaded);
-  if (isPostedAsTyped(context.db, of.organisation, part, wanted)) return;
-  reversePart(context, of, part, loaded);
+  if (isPostedAsTyped(context.db, actor.organisation, part, wanted)) return;
+  reversePart(context, actor, part, loaded);
   const { books } = loaded.on;
-  const appender = new EntryAppender(context, { ...of, source: 'take-on' }, books);
+  const appender = new EntryAppender(context, { ...actor, source: 'take-on' }, books);
   for (const checked of wanted) {
     const date = checkDate(checked.date, 'opening', books);
     if (!date.ok) throw new Refusal(422, date.problems);
     const { place } = appender.append(checked);
-    context.db.insert(takeOnEntry).values({ organisation: of.organisation, entry: place, part }).run();
+    context.db.insert(takeOnEntry).values({ organisation: actor.organisation, entry: place, part }).run();
   }
 }
 
-function reversePart(context: WriteContext, of: OfPerson, part: PostedPart, { on }: LoadedTakeOn): void {
+function reversePart(context: WriteContext, actor: Actor, part: PostedPart, { on }: LoadedTakeOn): void {
   const { db } = context;
-  const { organisation } = of;
+  const { organisation } = actor;
   const status = entriesOfPart(db, organisation, part);
   db.delete(takeOnEntry)
     .where(and(eq(takeOnEntry.organisation, organisation), eq(takeOnEntry.part, part)))
@@ -303,20 +303,20 @@ function reversePart(context: WriteContext, of: OfPerson, part: PostedPart, { on
     if (!original) throw notFound('entry');
     const checked = reversalOf(original, date, on.books);
     if (!checked.ok) throw new Refusal(422, checked.problems);
-    const appender = new EntryAppender(context, { ...of, source: 'take-on' }, on.books);
+    const appender = new EntryAppender(context, { ...actor, source: 'take-on' }, on.books);
     appender.append(checked.value.entry, { reverses: place, stage: checked.value.stage });
   }
 }
 
 /** Where a tray details other accounts than before, the old trial balance, if posted, posts them elsewhere now. */
-function redoOldBalance(context: WriteContext, of: OfPerson, part: PostedPart, loaded: LoadedTakeOn): void {
-  if (part === 'trial-balance' || entriesOfPart(context.db, of.organisation, 'trial-balance').length === 0) return;
+function redoOldBalance(context: WriteContext, actor: Actor, part: PostedPart, loaded: LoadedTakeOn): void {
+  if (part === 'trial-balance' || entriesOfPart(context.db, actor.organisation, 'trial-balance').length === 0) return;
   assertReadable(loaded, ['trial-balance']);
-  postPart(context, of, 'trial-balance', loaded);
+  postPart(context, actor, 'trial-balance', loaded);
 }
 
 /** An account that can take what closing brings. @throws {Refusal} 422 */
-function lastingEquity(context: WriteContext, { organisation }: OfPerson, number: string): Account {
+function lastingEquity(context: WriteContext, { organisation }: Actor, number: string): Account {
   const { chart } = booksOf(context, organisation);
   const account = chart.byNumber.get(number);
   if (!account || !isPermanentEquity(account) || account.role === 'take-on-clearing') {
@@ -329,11 +329,11 @@ function lastingEquity(context: WriteContext, { organisation }: OfPerson, number
 }
 
 /** The clearing account, made if the chart has none. */
-function ensureClearing(context: WriteContext, of: OfPerson): void {
-  if (clearingAccount(context.db, of.organisation) !== undefined) return;
-  const { chart } = booksOf(context, of.organisation);
+function ensureClearing(context: WriteContext, actor: Actor): void {
+  if (clearingAccount(context.db, actor.organisation) !== undefined) return;
+  const { chart } = booksOf(context, actor.organisation);
   const number = ['3990', '3995', '3999', '39990', '39995'].find((one) => !chart.byNumber.has(one)) ?? '399990';
-  addAccounts(context, of, [
+  addAccounts(context, actor, [
     { number, name: 'Take-on clearing', element: 'equity', classification: 'equity', role: 'take-on-clearing' },
   ]);
 }
@@ -402,8 +402,8 @@ function settle(context: WriteContext, organisation: number, set: Partial<typeof
     .run();
 }
 
-function record(context: WriteContext, of: OfPerson, event: 'signed-off' | 'reopened', reason: string | null): void {
-  const { organisation, person } = of;
+function record(context: WriteContext, actor: Actor, event: 'signed-off' | 'reopened', reason: string | null): void {
+  const { organisation, person } = actor;
   const end = chainEnd(context.db, organisation);
   context.db
     .insert(takeOnEvent)

@@ -11,7 +11,7 @@ import { isTrayKey } from '@just-ledger/core';
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put, Res } from '@nestjs/common';
 import type { FastifyReply } from 'fastify';
 import { notFound } from '../../platform/problems/refusal.js';
-import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import type { Actor } from '../../platform/sessions/session-guard.js';
 import { Acting, CurrentOrganisation, Needs } from '../../platform/sessions/session-guard.js';
 import { HeavyReader, Importer, Reader, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
@@ -46,7 +46,7 @@ export class TakeOnController {
   }
 
   @Put()
-  async change(@Acting() by: OfPerson, @Body() { closesInto }: ChangeTakeOnRequest): Promise<TakeOnResponse> {
+  async change(@Acting() by: Actor, @Body() { closesInto }: ChangeTakeOnRequest): Promise<TakeOnResponse> {
     if (closesInto !== undefined) await this.writer.run(changeTakeOn, { ...by, closesInto });
     return this.now(by);
   }
@@ -74,7 +74,7 @@ export class TakeOnController {
   @Needs('preparer')
   @Post('trays/:tray/rows')
   async addRows(
-    @Acting() by: OfPerson,
+    @Acting() by: Actor,
     @Param('tray') tray: string,
     @Body() { rows, after }: TakeOnRowsRequest,
   ): Promise<{ ids: number[] }> {
@@ -85,7 +85,7 @@ export class TakeOnController {
   @Put('trays/:tray/rows/:row')
   @HttpCode(204)
   changeRow(
-    @Acting() by: OfPerson,
+    @Acting() by: Actor,
     @Param('tray') tray: string,
     @Param('row', ParseIntPipe) id: number,
     @Body() { cells }: TakeOnRowRequest,
@@ -96,11 +96,7 @@ export class TakeOnController {
   @Needs('preparer')
   @Delete('trays/:tray/rows/:row')
   @HttpCode(204)
-  removeRow(
-    @Acting() by: OfPerson,
-    @Param('tray') tray: string,
-    @Param('row', ParseIntPipe) id: number,
-  ): Promise<void> {
+  removeRow(@Acting() by: Actor, @Param('tray') tray: string, @Param('row', ParseIntPipe) id: number): Promise<void> {
     return this.writer.run(removeTakeOnRows, { ...by, tray, id });
   }
 
@@ -108,20 +104,20 @@ export class TakeOnController {
   @Needs('preparer')
   @Delete('trays/:tray/rows')
   @HttpCode(204)
-  removeRows(@Acting() by: OfPerson, @Param('tray') tray: string): Promise<void> {
+  removeRows(@Acting() by: Actor, @Param('tray') tray: string): Promise<void> {
     return this.writer.run(removeTakeOnRows, { ...by, tray });
   }
 
   /** Posts a tray, or the old trial balance, as it is typed now; what it had posted before is reversed. */
   @Post('trays/:tray/posting')
   @HttpCode(200)
-  async post(@Acting() by: OfPerson, @Param('tray') tray: string): Promise<TakeOnResponse> {
+  async post(@Acting() by: Actor, @Param('tray') tray: string): Promise<TakeOnResponse> {
     await this.writer.run(postTray, { ...by, tray });
     return this.now(by);
   }
 
   @Delete('trays/:tray/posting')
-  async takeBack(@Acting() by: OfPerson, @Param('tray') tray: string): Promise<TakeOnResponse> {
+  async takeBack(@Acting() by: Actor, @Param('tray') tray: string): Promise<TakeOnResponse> {
     await this.writer.run(takeTrayBack, { ...by, tray });
     return this.now(by);
   }
@@ -129,14 +125,14 @@ export class TakeOnController {
   /** Takes the remaining difference as equity, having seen it. */
   @Post('equity')
   @HttpCode(200)
-  async acceptEquity(@Acting() by: OfPerson, @Body() request: AcceptEquityRequest): Promise<TakeOnResponse> {
+  async acceptEquity(@Acting() by: Actor, @Body() request: AcceptEquityRequest): Promise<TakeOnResponse> {
     await this.writer.run(acceptEquity, { ...by, ...request });
     return this.now(by);
   }
 
   @Post('sign-off')
   @HttpCode(200)
-  async signOff(@Acting() by: OfPerson): Promise<TakeOnResponse> {
+  async signOff(@Acting() by: Actor): Promise<TakeOnResponse> {
     await this.writer.run(signOff, by);
     return this.now(by);
   }
@@ -144,12 +140,12 @@ export class TakeOnController {
   @Needs('owner')
   @Post('reopening')
   @HttpCode(200)
-  async reopen(@Acting() by: OfPerson, @Body() { reason }: ReopenTakeOnRequest): Promise<TakeOnResponse> {
+  async reopen(@Acting() by: Actor, @Body() { reason }: ReopenTakeOnRequest): Promise<TakeOnResponse> {
     await this.writer.run(reopenTakeOn, { ...by, reason });
     return this.now(by);
   }
 
-  private now({ organisation }: OfPerson): Promise<TakeOnResponse> {
+  private now({ organisation }: Actor): Promise<TakeOnResponse> {
     return this.heavyReader.run(takeOnAt, { organisation, today: todayOf(this.reader, organisation) });
   }
 }

@@ -4,7 +4,7 @@ import { and, eq } from 'drizzle-orm';
 import { isRow, nextId } from '../../platform/database/next-id.js';
 import { taxCode, taxPart, taxRate } from '../../platform/database/schema.js';
 import { changedSince, notFound, Refusal } from '../../platform/problems/refusal.js';
-import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import type { Actor } from '../../platform/sessions/session-guard.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { loadChart } from '../accounts/account-store.js';
@@ -14,16 +14,19 @@ import { type KeptTaxCode, loadTaxCodes } from './tax-code-store.js';
 /** Adds a tax code with its rates. @returns its id */
 export const addTaxCode = defineCommand(
   'addTaxCode',
-  (context: WriteContext, { request, ...of }: OfPerson & { request: TaxCodeRequest }): number => {
-    const others = loadTaxCodes(context.db, of.organisation);
-    const added = { id: nextId(context.db, taxCode, of.organisation), ...checked(context, of, request, others) };
+  (context: WriteContext, { request, ...actor }: Actor & { request: TaxCodeRequest }): number => {
+    const others = loadTaxCodes(context.db, actor.organisation);
+    const added = {
+      id: nextId(context.db, taxCode, actor.organisation),
+      ...checked(context, actor, request, others),
+    };
     const { rates, ...row } = added;
     context.db
       .insert(taxCode)
-      .values({ organisation: of.organisation, ...row })
+      .values({ organisation: actor.organisation, ...row })
       .run();
-    saveRates(context, of, added);
-    record(context, of, added);
+    saveRates(context, actor, added);
+    record(context, actor, added);
     return added.id;
   },
 );
@@ -31,32 +34,32 @@ export const addTaxCode = defineCommand(
 /** Puts new particulars and rates in the place of a tax code's old ones. */
 export const changeTaxCode = defineCommand(
   'changeTaxCode',
-  (context: WriteContext, { id, request, ...of }: OfPerson & { id: number; request: ChangeTaxCodeRequest }): void => {
-    const others = loadTaxCodes(context.db, of.organisation);
+  (context: WriteContext, { id, request, ...actor }: Actor & { id: number; request: ChangeTaxCodeRequest }): void => {
+    const others = loadTaxCodes(context.db, actor.organisation);
     const before = taxCodeIn(others, id);
     if (before.version !== request.version) throw changedSince('tax code');
-    const after = { id, ...checked(context, of, request, others, id) };
+    const after = { id, ...checked(context, actor, request, others, id) };
     const { rates, ...row } = after;
     context.db
       .update(taxCode)
       .set({ ...row, version: before.version + 1 })
-      .where(isRow(taxCode, of.organisation, id))
+      .where(isRow(taxCode, actor.organisation, id))
       .run();
     context.db
       .delete(taxRate)
-      .where(and(eq(taxRate.organisation, of.organisation), eq(taxRate.taxCode, id)))
+      .where(and(eq(taxRate.organisation, actor.organisation), eq(taxRate.taxCode, id)))
       .run();
-    saveRates(context, of, after);
-    record(context, of, after, before);
+    saveRates(context, actor, after);
+    record(context, actor, after, before);
   },
 );
 
 /** Removes a tax code that no account proposes. */
 export const removeTaxCode = defineCommand(
   'removeTaxCode',
-  (context: WriteContext, { id, ...of }: OfPerson & { id: number }): void => {
-    const gone = taxCodeIn(loadTaxCodes(context.db, of.organisation), id);
-    const users = loadChart(context.db, of.organisation).accounts.filter((account) => account.taxCode === id);
+  (context: WriteContext, { id, ...actor }: Actor & { id: number }): void => {
+    const gone = taxCodeIn(loadTaxCodes(context.db, actor.organisation), id);
+    const users = loadChart(context.db, actor.organisation).accounts.filter((account) => account.taxCode === id);
     if (users.length > 0) {
       const named = users.slice(0, 3).map(accountTitle).join(', ');
       const message = `Proposed by ${named}${users.length > 3 ? ` and ${users.length - 3} more` : ''}; take it away there first.`;
@@ -64,9 +67,9 @@ export const removeTaxCode = defineCommand(
     }
     context.db
       .delete(taxCode)
-      .where(isRow(taxCode, of.organisation, id))
+      .where(isRow(taxCode, actor.organisation, id))
       .run();
-    record(context, of, undefined, gone);
+    record(context, actor, undefined, gone);
   },
 );
 
@@ -78,39 +81,39 @@ function taxCodeIn(codes: readonly KeptTaxCode[], id: number): KeptTaxCode {
 
 function checked(
   context: WriteContext,
-  of: OfPerson,
+  actor: Actor,
   request: TaxCodeRequest,
   others: readonly TaxCode[],
   id?: number,
 ): Omit<TaxCode, 'id'> {
-  const read = checkTaxCode(request, others, loadChart(context.db, of.organisation), id);
+  const read = checkTaxCode(request, others, loadChart(context.db, actor.organisation), id);
   if (!read.ok) throw new Refusal(422, read.problems);
   return read.value;
 }
 
-function saveRates(context: WriteContext, { organisation }: OfPerson, { id, rates }: TaxCode): void {
+function saveRates(context: WriteContext, { organisation }: Actor, { id, rates }: TaxCode): void {
   for (const { from, parts } of rates) {
     const rate = { organisation, taxCode: id, firstDay: from ?? ('' as const) };
     context.db.insert(taxRate).values(rate).run();
-    parts.forEach((part, place) =>
+    parts.forEach((part, index) =>
       context.db
         .insert(taxPart)
-        .values({ ...rate, ...part, place })
+        .values({ ...rate, ...part, place: index })
         .run(),
     );
   }
 }
 
-function record(context: WriteContext, of: OfPerson, after: TaxCode | undefined, before?: TaxCode): void {
-  const chart = loadChart(context.db, of.organisation);
+function record(context: WriteContext, actor: Actor, after: TaxCode | undefined, before?: TaxCode): void {
+  const chart = loadChart(context.db, actor.organisation);
   const named = (after ?? before) as TaxCode;
   recordChange(context, {
-    ...of,
+    ...actor,
     subject: 'tax-code',
     object: named.id,
     title: `${named.code} ${named.name}`,
     before: before && taxCodeParticulars(before, chart),
     after: after && taxCodeParticulars(after, chart),
   });
-  context.setUpChanged(of.organisation);
+  context.setUpChanged(actor.organisation);
 }

@@ -48,15 +48,15 @@ export function loadTaxCodes(db: Db, organisation: number): KeptTaxCode[] {
 }
 
 /** A tax code as it goes over the wire. */
-export function taxCodeResponse(of: KeptTaxCode, chart: Chart): TaxCodeResponse {
+export function taxCodeResponse(code: KeptTaxCode, chart: Chart): TaxCodeResponse {
   return {
-    id: of.id,
-    code: of.code,
-    name: of.name,
-    side: of.side,
-    rounding: of.rounding,
-    active: of.active,
-    rates: of.rates.map(({ from, parts }) => ({
+    id: code.id,
+    code: code.code,
+    name: code.name,
+    side: code.side,
+    rounding: code.rounding,
+    active: code.active,
+    rates: code.rates.map(({ from, parts }) => ({
       from: from ?? null,
       parts: parts.map(({ rate, share, side, account }) => ({
         rate,
@@ -65,7 +65,7 @@ export function taxCodeResponse(of: KeptTaxCode, chart: Chart): TaxCodeResponse 
         account: account === undefined ? null : (chart.byId.get(account)?.number ?? null),
       })),
     })),
-    usedBy: chart.accounts.filter((account) => account.taxCode === of.id).map((account) => account.number),
-    version: of.version,
+    usedBy: chart.accounts.filter((account) => account.taxCode === code.id).map((account) => account.number),
+    version: code.version,
   };
 }

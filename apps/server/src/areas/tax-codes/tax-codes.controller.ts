@@ -1,7 +1,7 @@
 import { ChangeTaxCodeRequest, TaxCodeRequest, type TaxCodeResponse } from '@just-ledger/contract';
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put } from '@nestjs/common';
 import { notFound } from '../../platform/problems/refusal.js';
-import type { OfPerson } from '../../platform/sessions/session-guard.js';
+import type { Actor } from '../../platform/sessions/session-guard.js';
 import { Acting, CurrentOrganisation } from '../../platform/sessions/session-guard.js';
 import { Reader, Writer } from '../../platform/threads/threads.module.js';
 import { loadChart } from '../accounts/account-store.js';
@@ -26,7 +26,7 @@ export class TaxCodesController {
   @Post()
   async add(
     @CurrentOrganisation() organisation: Organisation,
-    @Acting() by: OfPerson,
+    @Acting() by: Actor,
     @Body() request: TaxCodeRequest,
   ): Promise<TaxCodeResponse> {
     const id = await this.writer.run(addTaxCode, { ...by, request });
@@ -36,7 +36,7 @@ export class TaxCodesController {
   @Put(':id')
   async change(
     @CurrentOrganisation() organisation: Organisation,
-    @Acting() by: OfPerson,
+    @Acting() by: Actor,
     @Param('id', ParseIntPipe) id: number,
     @Body() request: ChangeTaxCodeRequest,
   ): Promise<TaxCodeResponse> {
@@ -46,7 +46,7 @@ export class TaxCodesController {
 
   @Delete(':id')
   @HttpCode(204)
-  remove(@Acting() by: OfPerson, @Param('id', ParseIntPipe) id: number): Promise<void> {
+  remove(@Acting() by: Actor, @Param('id', ParseIntPipe) id: number): Promise<void> {
     return this.writer.run(removeTaxCode, { ...by, id });
   }
 

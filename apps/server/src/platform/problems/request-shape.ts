@@ -42,7 +42,7 @@ export function shapeProblems(type: RequestClass, value: unknown, path = ''): Pr
     if ([String, Number, Boolean, Date].includes(within as never)) return [];
     if (field.reflectedType !== Array) return shapeProblems(within, one, at);
     if (!Array.isArray(one)) return [problem('invalid', at, 'A list is expected here.')];
-    return one.flatMap((element, place) => shapeProblems(within, element, `${at}.${place}`));
+    return one.flatMap((element, index) => shapeProblems(within, element, `${at}.${index}`));
   });
 }
 

@@ -28,7 +28,7 @@ export abstract class Memberships {
 }
 
 /** Whose set-up is changed, and who changes it. */
-export interface OfPerson {
+export interface Actor {
   readonly organisation: number;
   readonly person: number;
 }
@@ -108,7 +108,7 @@ export const CurrentOrganisation = createParamDecorator((_: unknown, context: Ex
 });
 
 /** Who changes the set-up of which organisation, as commands want to know it. */
-export const Acting = createParamDecorator((_: unknown, context: ExecutionContext): OfPerson => {
+export const Acting = createParamDecorator((_: unknown, context: ExecutionContext): Actor => {
   const { organisation, person } = signedIn(context);
   if (!organisation) throw new Error('this route has no organisation in its path');
   return { organisation: organisation.id, person: person.id };

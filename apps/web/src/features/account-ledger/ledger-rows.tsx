@@ -47,8 +47,8 @@ export function LedgerRows({
           <td className="num soft">{shownWithSide(ledger.broughtForward, currency)}</td>
           {ledger.currency && <td className="num soft">{there(ledger.foreignBroughtForward)}</td>}
         </tr>
-        {rows.map((row, place) => (
-          <tr key={`${row.entry} ${place}`}>
+        {rows.map((row, index) => (
+          <tr key={`${row.entry} ${index}`}>
             <td className="nowrap">{shortDate(parseCivilDate(row.date))}</td>
             <td className="nowrap">
               {row.entry ? (

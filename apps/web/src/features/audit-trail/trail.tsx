@@ -47,9 +47,9 @@ export function Difference({ change }: { change: SetUpChangeResponse }) {
   return (
     <>
       {isNew && 'added'}
-      {change.fields.map(({ field, from, to }, place) => (
+      {change.fields.map(({ field, from, to }, index) => (
         <span key={field}>
-          {place > 0 || isNew ? '; ' : ''}
+          {index > 0 || isNew ? '; ' : ''}
           <span className="soft">{field}</span> {from !== null && <s>{from}</s>}
           {from !== null && ' → '}
           {to ?? 'none'}

@@ -138,8 +138,8 @@ function placesOf(answers: BeginAnswers): string[] {
     'baseCurrency',
     'fiscalYearStartMonth',
     'firstDay',
-    ...answers.partners.flatMap((_, place) => [`partners.${place}.name`, `partners.${place}.share`]),
-    ...answers.shareClasses.map((_, place) => `shareClasses.${place}`),
-    ...answers.funds.map((_, place) => `funds.${place}.name`),
+    ...answers.partners.flatMap((_, index) => [`partners.${index}.name`, `partners.${index}.share`]),
+    ...answers.shareClasses.map((_, index) => `shareClasses.${index}`),
+    ...answers.funds.map((_, index) => `funds.${index}.name`),
   ];
 }

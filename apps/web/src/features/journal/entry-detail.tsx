@@ -43,8 +43,8 @@ export function EntryDetail({ entry }: { entry: EntryResponse }) {
       </p>
       <table className={clsx(ruled.table, ruled.tight, styles.lines)}>
         <tbody>
-          {entry.lines.map((line, place) => (
-            <tr key={place}>
+          {entry.lines.map((line, index) => (
+            <tr key={index}>
               <td className={line.credit ? ruled.credited : undefined}>
                 <Link className="plain" to={address.href('account', { account: line.account })}>
                   <span className="soft">{line.account}</span> {line.accountName}

@@ -116,7 +116,7 @@ export function rowOfPath(form: EntryForm, path: string): { row: number; field: 
 }
 
 function withLine(form: EntryForm, at: number, change: Partial<FormLine>): EntryForm {
-  return { ...form, lines: form.lines.map((line, place) => (place === at ? { ...line, ...change } : line)) };
+  return { ...form, lines: form.lines.map((line, index) => (index === at ? { ...line, ...change } : line)) };
 }
 
 /** A change of cells takes away what was doubted in them. */
@@ -130,7 +130,7 @@ function withoutDoubts(line: FormLine | undefined, change: Partial<FormLine>): P
 function withPasted(form: EntryForm, at: number, lines: readonly Partial<FormLine>[]): EntryForm {
   const missing = Math.max(0, at + lines.length - form.lines.length);
   const room = [...form.lines, ...Array.from({ length: missing }, emptyLine)];
-  const changed = room.map((line, place) => ({ ...line, ...lines[place - at] }));
+  const changed = room.map((line, index) => ({ ...line, ...lines[index - at] }));
   return withRoom({ ...form, lines: changed });
 }
 
@@ -141,7 +141,7 @@ function withRoom(form: EntryForm): EntryForm {
 }
 
 function balancedHere(form: EntryForm, at: number, currency: CurrencyCode): Partial<FormLine> {
-  const others = { ...form, lines: form.lines.filter((_, place) => place !== at) };
+  const others = { ...form, lines: form.lines.filter((_, index) => index !== at) };
   const missing = balancingAmount(amountsOf(others, currency));
   if (!missing) return {};
   return { debit: '', credit: '', [missing.side]: inCell(missing.amount, currency) };

@@ -65,8 +65,8 @@ export function pastedRows(
   const keys: readonly (string | null)[] = headings?.keys ?? withNames(columns, body, tray);
   const rows = body.map((row) =>
     Object.fromEntries(
-      row.flatMap((cell, place) => {
-        const key = keys[place];
+      row.flatMap((cell, index) => {
+        const key = keys[index];
         return key === undefined || key === null || cell === '' ? [] : [[key, cell] as const];
       }),
     ),

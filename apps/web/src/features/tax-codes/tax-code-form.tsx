@@ -92,15 +92,15 @@ export function TaxCodeForm({
             </TextField>
           )}
         </TaxCodeHead>
-        {fields.rates.map((rate, place) => (
+        {fields.rates.map((rate, index) => (
           <TaxRateFields
             key={rate.key}
             rate={rate}
-            isFirst={place === 0}
+            isFirst={index === 0}
             isOnly={fields.rates.length === 1}
             side={fields.side}
             accounts={accounts}
-            wrong={(field) => at(`rates.${place}.${field}`)}
+            wrong={(field) => at(`rates.${index}.${field}`)}
             onChange={(changed) => set({ rates: fields.rates.map((one) => (one.key === rate.key ? changed : one)) })}
             onRemove={() => set({ rates: fields.rates.filter((one) => one.key !== rate.key) })}
           />

@@ -87,8 +87,8 @@ export function TaxExample({ fields, accounts }: { fields: TaxCodeFields; accoun
             </tr>
           </thead>
           <tbody>
-            {lines.map((line, place) => (
-              <tr key={place}>
+            {lines.map((line, index) => (
+              <tr key={index}>
                 <td className={line.side === 'credit' ? styles.creditIn : ''}>
                   <span className={line.what === 'tax' ? '' : 'soft'}>{nameOf(line)}</span>
                 </td>

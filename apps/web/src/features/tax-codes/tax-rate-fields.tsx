@@ -70,16 +70,16 @@ export function TaxRateFields({
           </tr>
         </thead>
         <tbody>
-          {rate.parts.map((part, place) => [
+          {rate.parts.map((part, index) => [
             <tr key={part.key}>
               {(['rate', 'share'] as const).map((field) => (
                 <td key={field}>
                   <div className={grid.cell}>
                     <Cell
-                      label={`${field === 'rate' ? 'Rate' : 'Share'} of part ${place + 1}, ${when}`}
+                      label={`${field === 'rate' ? 'Rate' : 'Share'} of part ${index + 1}, ${when}`}
                       value={part[field]}
                       isAmount
-                      wrong={wrong(`parts.${place}.${field}`).helperText}
+                      wrong={wrong(`parts.${index}.${field}`).helperText}
                       onChange={(typed) => setPart(part.key, { [field]: typed })}
                     />
                   </div>
@@ -93,7 +93,7 @@ export function TaxRateFields({
                   onChange={(event) => setPart(part.key, { side: event.target.value as Side })}
                   slotProps={{
                     input: { disableUnderline: true },
-                    select: { 'aria-label': `Side of part ${place + 1}, ${when}` },
+                    select: { 'aria-label': `Side of part ${index + 1}, ${when}` },
                   }}
                 >
                   <MenuItem value="debit">debit</MenuItem>
@@ -105,9 +105,9 @@ export function TaxRateFields({
                   <AccountField
                     accounts={takers}
                     value={part.account}
-                    label={`Account of part ${place + 1}, ${when}`}
+                    label={`Account of part ${index + 1}, ${when}`}
                     placeholder="the line’s own: into the cost"
-                    wrong={wrong(`parts.${place}.account`).helperText}
+                    wrong={wrong(`parts.${index}.account`).helperText}
                     onChange={(account) => setPart(part.key, { account })}
                   />
                 </div>
@@ -116,7 +116,7 @@ export function TaxRateFields({
                 <button
                   className="plain soft"
                   type="button"
-                  aria-label={`Take part ${place + 1} away, ${when}`}
+                  aria-label={`Take part ${index + 1} away, ${when}`}
                   title="Take this part away"
                   onClick={() => onChange({ ...rate, parts: rate.parts.filter((other) => other.key !== part.key) })}
                 >
@@ -124,11 +124,11 @@ export function TaxRateFields({
                 </button>
               </td>
             </tr>,
-            problemsOf(place).length > 0 && (
+            problemsOf(index).length > 0 && (
               <tr key={`${part.key} problems`}>
                 <td colSpan={5}>
                   <div className={clsx(grid.cell, 'brick small')} role="alert">
-                    {problemsOf(place).join(' ')}
+                    {problemsOf(index).join(' ')}
                   </div>
                 </td>
               </tr>
