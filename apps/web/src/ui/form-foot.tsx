@@ -2,6 +2,7 @@ import type { MemberRole } from '@just-ledger/core';
 import { Button } from '@mui/material';
 import { clsx } from 'clsx';
 import { Allowed } from './allowed.js';
+import formStyles from './form.module.css';
 import layout from './layout.module.css';
 
 /** The end of a form of particulars: keep them, leave them, or take the thing itself away. */
@@ -23,7 +24,7 @@ export function FormFoot({
 }) {
   return (
     <Allowed needed={needed} isTold>
-      <div className={clsx(layout.row, layout.above, layout.below)}>
+      <div className={clsx(formStyles.formFoot, layout.row)}>
         <Button type="submit" variant="contained" disabled={isPending}>
           {isNew ? 'Add' : 'Save'}
         </Button>
