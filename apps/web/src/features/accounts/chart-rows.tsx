@@ -109,7 +109,7 @@ export function ChartRows({
                   data-index={row.index}
                   role="presentation"
                   className={virtualList.row}
-                  style={{ transform: `translateY(${row.start}px)` }}
+                  style={{ top: row.start }}
                 >
                   <ChartRow
                     item={item}
