@@ -23,7 +23,7 @@ test('a whole organisation goes into a file and comes back as books of its own',
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
   await page.reload(); // it can be left and come back to
   await page.getByRole('textbox', { name: 'Name of the books' }).fill('Boatload, again');
-  await page.getByRole('button', { name: 'Make these books' }).click();
+  await page.getByRole('button', { name: 'Create these books' }).click();
   await expect(page.getByRole('status')).toContainText('The books stand: 1 entry, every seal the same');
   await page.getByRole('link', { name: 'Open them' }).click();
   await expect(page.getByRole('button', { name: 'Boatload, again' })).toBeVisible();

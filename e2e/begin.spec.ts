@@ -53,7 +53,7 @@ test('a start is left and gone on with; partners are named; mid-year is asked ab
   await page.getByRole('textbox', { name: 'Share of the result' }).first().fill('3');
   await page.getByRole('button', { name: 'another partner' }).click();
   await page.getByRole('textbox', { name: 'Partner 3' }).fill('Elm');
-  await page.getByRole('button', { name: 'Take partner 2 away' }).click();
+  await page.getByRole('button', { name: 'Remove partner 2' }).click();
   await page.getByRole('button', { name: 'Leave it for later' }).click();
   await page.getByRole('link', { name: 'Go on beginning Ash and Rowan' }).click();
   await expect(page.getByRole('heading', { name: 'Go on where you left' })).toBeVisible();

@@ -37,10 +37,10 @@ test('somebody is invited, takes the place, hands an entry in, and an owner post
   await expect(ada.getByText('as preparer, who writes drafts')).toBeVisible();
   await ada.getByRole('textbox', { name: 'Your name' }).fill('Ada Brook');
   await ada.getByRole('textbox', { name: 'A password of your own' }).fill('short');
-  await ada.getByRole('button', { name: 'Take the place' }).click();
+  await ada.getByRole('button', { name: 'Accept the invitation' }).click();
   await expect(ada.getByText('A password has at least 10 characters.')).toBeVisible();
   await ada.getByRole('textbox', { name: 'A password of your own' }).fill(PASSWORD);
-  await ada.getByRole('button', { name: 'Take the place' }).click();
+  await ada.getByRole('button', { name: 'Accept the invitation' }).click();
   await ada.getByRole('link', { name: /somebody is invited/ }).click();
 
   // exactly: the link to the books bears this test's name, which has an entry in it
@@ -76,16 +76,16 @@ test('somebody is invited, takes the place, hands an entry in, and an owner post
   await ada.reload();
   await expect(ada.getByRole('heading', { name: 'Contacts' })).toBeVisible();
   await expect(ada.getByRole('button', { name: /Add/ })).toHaveCount(0);
-  await page.getByRole('button', { name: 'Take the place of Ada Brook away' }).click();
-  await page.getByRole('button', { name: 'take it away' }).click();
+  await page.getByRole('button', { name: 'Remove Ada Brook' }).click();
+  await page.getByRole('button', { name: 'remove', exact: true }).click();
   await expect(page.getByText('Ada Brook')).toHaveCount(0);
   await ada.context().close();
 });
 
 test('the last owner stays, and an invitation can be withdrawn', async ({ own: { page, open }, browser }) => {
   await open('prepare/people');
-  await page.getByRole('button', { name: /^Take the place of/ }).click();
-  await page.getByRole('button', { name: 'take it away' }).click();
+  await page.getByRole('button', { name: /^Remove/ }).click();
+  await page.getByRole('button', { name: 'remove', exact: true }).click();
   await expect(page.getByRole('alert')).toContainText('make another person owner first');
   await page.getByRole('button', { name: 'Invite somebody' }).click();
   await page.getByRole('textbox', { name: 'E-mail address' }).fill('eve@orchard.test');

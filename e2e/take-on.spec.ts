@@ -98,7 +98,7 @@ test('what cannot be read says so at its cell; an unknown contact is added on th
   await expect(tray(page, /Suppliers/)).toContainText('95.00');
   await page.reload();
   await expect(page.getByLabel('Contact, row 1')).toHaveValue('Nettlebed Nursery');
-  await page.getByRole('button', { name: 'Take row 1 away' }).click();
+  await page.getByRole('button', { name: 'Remove row 1' }).click();
   await expect(page.getByLabel('Contact, row 1')).toHaveValue('');
 });
 

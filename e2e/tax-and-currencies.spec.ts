@@ -5,7 +5,7 @@ test('a tax code is begun from a shape, tried on an amount, and gets a new rate 
 }) => {
   await open('prepare/tax-codes');
   await page.getByRole('button', { name: 'Add the first one' }).click();
-  await page.getByRole('combobox', { name: 'Begin with a tax' }).click();
+  await page.getByRole('combobox', { name: 'Kind of tax' }).click();
   await page.getByRole('option', { name: 'on purchases, reclaimed in part' }).click();
   await page.getByRole('textbox', { name: 'Code' }).fill('P20H');
   await page.getByRole('textbox', { name: 'Name' }).fill('Half of it reclaimed');
@@ -23,7 +23,7 @@ test('a tax code is begun from a shape, tried on an amount, and gets a new rate 
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(page.getByRole('button', { name: /^P20H Half of it reclaimed/ })).toContainText('20 %');
   await page.getByRole('button', { name: 'another rate from a day on' }).click();
-  await page.getByLabel('Takes from').nth(1).fill('1/7/2027');
+  await page.getByLabel('Rate from').nth(1).fill('1/7/2027');
   for (const part of [1, 2]) await page.getByLabel(`Rate of part ${part}, from 1/7/2027`).fill('22');
   await page.getByLabel('Day to try').fill('2/7/2027');
   await expect(example.getByRole('row', { name: /tax that is not reclaimed/ })).toContainText('11.00');

@@ -58,7 +58,9 @@ describe('sample books taken in from their own archives', () => {
         // versions count changes in this installation
         JSON.stringify(body)
           .replaceAll(/"(updatedAt|checkedAt)":"[^"]*"/g, '')
-          .replaceAll(/"version":\d+/g, ''),
+          .replaceAll(/"version":\d+/g, '')
+          // the minute in which a proof was read in full
+          .replaceAll(/Checked on [^"]* UTC\./g, ''),
       ];
     }
     return answers;

@@ -125,7 +125,7 @@ describe('tax codes', () => {
 
   test('stay while an account proposes them, and keep the accounts they write to', async () => {
     expect((await drop(`${path}/tax-codes/1`)).body.problems[0].message).toBe(
-      'Proposed by 6100 Rent; take it away there first.',
+      'Proposed by 6100 Rent; remove it there first.',
     );
     const { body: accounts } = await get(`${path}/accounts`);
     const owed = accounts.find((one: { number: string }) => one.number === '2200');
@@ -135,7 +135,7 @@ describe('tax codes', () => {
     const anew = await post(`${path}/accounts/starter`, {});
     expect([anew.status, anew.body.problems[0].message]).toEqual([
       422,
-      'The tax code PR writes to one of these accounts. Take that away first.',
+      'The tax code PR writes to one of these accounts. Remove that first.',
     ]);
     expect((await drop(`${path}/tax-codes/2`)).status).toBe(204);
     expect((await drop(`${path}/accounts/${owed.id}`)).status).toBe(204);

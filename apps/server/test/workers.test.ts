@@ -91,6 +91,7 @@ describe('a worker', () => {
   });
   test('says whether it is there: at once, busy with something long, or ended', async () => {
     const one = worker();
+    await one.run(say, 'begun'); // until a thread has begun it is busy with that
     expect(await one.status()).toEqual({ state: 'running', deaths: 0 });
     const gate = new SharedArrayBuffer(4);
     const long = one.run(wait, gate);

@@ -43,9 +43,9 @@ describe('the entry sheet', () => {
     expect(after(form, { type: 'repeat-above', at: 0 })).toBe(form);
   });
   test('a line can be taken away, the last one leaves room again', () => {
-    const form = after(sheet({ account: '1' }, { account: '2' }), { type: 'take-away', at: 0 });
+    const form = after(sheet({ account: '1' }, { account: '2' }), { type: 'remove', at: 0 });
     expect(written(form)).toEqual(['2 |']);
-    const none = after({ ...form, lines: [emptyLine()] }, { type: 'take-away', at: 0 });
+    const none = after({ ...form, lines: [emptyLine()] }, { type: 'remove', at: 0 });
     expect(none.lines.length).toBeGreaterThan(0);
   });
   test('its head changes by itself', () => {

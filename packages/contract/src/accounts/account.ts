@@ -1,3 +1,4 @@
+import type { AccountRole, Classification, ControlLedger, Element, Side } from '@just-ledger/core';
 import { ArrayMaxSize, IsArray, IsBoolean, IsInt, IsOptional, IsString, MaxLength } from 'class-validator';
 
 /** An account to add; what is left out is proposed from its number and role. */
@@ -38,17 +39,17 @@ export interface AccountResponse {
   id: number;
   number: string;
   name: string;
-  element: string;
-  classification: string;
-  normalBalance: 'debit' | 'credit';
+  element: Element;
+  classification: Classification;
+  normalBalance: Side;
   contra: boolean;
   parent: string | null;
   heading: boolean;
-  control: string | null;
+  control: ControlLedger | null;
   currency: string | null;
   typedEntries: boolean;
   active: boolean;
-  role: string | null;
+  role: AccountRole | null;
   closesTo: string | null;
   share: number | null;
   settles: boolean;

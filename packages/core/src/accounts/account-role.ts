@@ -28,10 +28,10 @@ export function isAccountRole(text: string): text is AccountRole {
 }
 
 /** Roles whose accounts usually stand on the side opposite to equity's. */
-export const CONTRA_ROLES: ReadonlySet<AccountRole> = new Set(['drawings', 'dividends', 'treasury-shares']);
+export const CONTRA_ROLES: ReadonlySet<string> = new Set<AccountRole>(['drawings', 'dividends', 'treasury-shares']);
 
 /** Roles whose equity accounts start each year at zero and are closed into another one. */
-export const CLOSED_ROLES: ReadonlySet<AccountRole> = new Set(['drawings', 'dividends', 'contributions']);
+export const CLOSED_ROLES: ReadonlySet<string> = new Set<AccountRole>(['drawings', 'dividends', 'contributions']);
 
 /** Roles that no person writes to by hand. */
 export const UNTYPED_ROLES: ReadonlySet<AccountRole> = new Set([

@@ -114,7 +114,7 @@ function readRate(
     }
   }
   if (taxOnTop(rate, side).lessThanOrEqualTo(-1)) {
-    problems.push(problem('tax-swallows', `${path}.parts.0.rate`, 'The tax would take the whole amount away.'));
+    problems.push(problem('tax-swallows', `${path}.parts.0.rate`, 'The tax would be the whole amount.'));
   }
   return rate;
 }

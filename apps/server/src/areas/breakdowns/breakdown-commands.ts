@@ -70,7 +70,7 @@ export const removeBreakdown = defineCommand(
       account.requiredBreakdowns?.includes(id),
     );
     if (user) {
-      const message = `${user.number} ${user.name} needs its ${gone.name}; take that away first.`;
+      const message = `${user.number} ${user.name} needs its ${gone.name}; remove that first.`;
       throw new Refusal(422, [problem('breakdown-in-use', '', message)]);
     }
     const mine = and(eq(breakdownValue.organisation, actor.organisation), eq(breakdownValue.breakdown, id));

@@ -62,7 +62,7 @@ export const removeTaxCode = defineCommand(
     const users = loadChart(context.db, actor.organisation).accounts.filter((account) => account.taxCode === id);
     if (users.length > 0) {
       const named = users.slice(0, 3).map(accountTitle).join(', ');
-      const message = `Proposed by ${named}${users.length > 3 ? ` and ${users.length - 3} more` : ''}; take it away there first.`;
+      const message = `Proposed by ${named}${users.length > 3 ? ` and ${users.length - 3} more` : ''}; remove it there first.`;
       throw new Refusal(422, [problem('tax-code-in-use', '', message)]);
     }
     context.db

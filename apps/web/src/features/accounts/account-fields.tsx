@@ -88,7 +88,7 @@ export function AccountFields({
           none="nothing special"
           choices={roles}
           labelOf={(role) => ACCOUNT_ROLES[role].label}
-          onChosen={(role) => setValue('contra', CONTRA_ROLES.has(role as AccountRole))}
+          onChosen={(role) => setValue('contra', CONTRA_ROLES.has(role))}
         />
         <CurrencyInput name="currency" label="Own currency" base={organisation.baseCurrency} disabled={isPosted} />
         <EquityInput role={typed.role} accounts={accounts} />

@@ -1,11 +1,11 @@
 import type { AccountResponse } from '@just-ledger/contract';
-import { ACCOUNT_ROLES, type AccountRole, type CurrencyCode } from '@just-ledger/core';
+import { ACCOUNT_ROLES, type CurrencyCode } from '@just-ledger/core';
 import { shown } from '../../ui/money.js';
 
 /** What is special about an account, in few words. */
 export function traits(account: AccountResponse): string {
   return [
-    account.role && account.role !== 'cash' && ACCOUNT_ROLES[account.role as AccountRole]?.label.toLowerCase(),
+    account.role && account.role !== 'cash' && ACCOUNT_ROLES[account.role].label.toLowerCase(),
     account.role === 'cash' && 'cash or bank',
     account.control && 'control',
     account.contra && !account.role && 'contra',

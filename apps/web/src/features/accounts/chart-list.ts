@@ -197,7 +197,7 @@ function balancesBelow(
   const of = (account: AccountResponse): ShownBalances => {
     const kept = known.get(account.number);
     if (kept) return kept;
-    const sign = GROWS_ON[account.element as Element] === 'debit' ? 1 : -1;
+    const sign = GROWS_ON[account.element] === 'debit' ? 1 : -1;
     const own = (text: string): Minor => minor(sign * parseAmount(text, currency) || 0);
     const itself = { now: own(account.balance), earlier: own(earlier.get(account.number) ?? '0') };
     const balances = sumOfBalances([itself, ...(children.get(account.number) ?? []).map(of)]);

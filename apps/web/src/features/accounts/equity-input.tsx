@@ -1,5 +1,5 @@
 import type { AccountResponse } from '@just-ledger/contract';
-import { type AccountRole, accountTitle, CLOSED_ROLES } from '@just-ledger/core';
+import { accountTitle, CLOSED_ROLES } from '@just-ledger/core';
 import { ChoiceInput, TextInput } from '../../ui/form-fields.js';
 
 /** What an owner's account takes of the result, or what a temporary equity account is closed into. */
@@ -7,14 +7,14 @@ export function EquityInput({ role, accounts }: { role: string; accounts: readon
   if (role === 'owner-capital') {
     return <TextInput name="share" label="Share of the result" hint="a whole weight, such as 3 of 3 to 2" />;
   }
-  if (!CLOSED_ROLES.has(role as AccountRole)) return null;
+  if (!CLOSED_ROLES.has(role)) return null;
   return (
     <ChoiceInput
       name="closesTo"
       label="Closed into"
       none="where the result goes"
       choices={accounts.filter(
-        (account) => account.element === 'equity' && !CLOSED_ROLES.has(account.role as AccountRole),
+        (account) => account.element === 'equity' && !(account.role && CLOSED_ROLES.has(account.role)),
       )}
       keyOf={({ number }) => number}
       labelOf={accountTitle}

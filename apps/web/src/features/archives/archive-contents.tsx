@@ -71,7 +71,7 @@ export function ArchiveContents({ job, onTaken }: { job: ArchiveResponse; onTake
         foot={({ isPending }) => (
           <div className={clsx(formStyles.foot, layout.row)}>
             <Button type="submit" variant="contained" disabled={isPending || job.state === 'writing'}>
-              {job.state === 'writing' ? 'Making the books …' : 'Make these books'}
+              {job.state === 'writing' ? 'Creating the books …' : 'Create these books'}
             </Button>
           </div>
         )}

@@ -2,11 +2,11 @@ import { FUND_RESTRICTIONS, type FundRestriction } from '@just-ledger/core';
 import { MenuItem, TextField } from '@mui/material';
 import { clsx } from 'clsx';
 import layout from '../../ui/layout.module.css';
-import { AnotherName } from './another-name.js';
+import { AddName } from './add-name.js';
 import styles from './begin.module.css';
 import type { NamedEquityProps } from './named-equity-props.js';
 import { NamedList } from './named-list.js';
-import { TakeNameAway } from './take-name-away.js';
+import { RemoveName } from './remove-name.js';
 
 export function FundNames({ answers: { funds }, at, onChange }: NamedEquityProps) {
   const set = (place: number, change: object): void =>
@@ -34,14 +34,14 @@ export function FundNames({ answers: { funds }, at, onChange }: NamedEquityProps
               </MenuItem>
             ))}
           </TextField>
-          <TakeNameAway
+          <RemoveName
             what={`fund ${place + 1}`}
             isLast={funds.length === 1}
             onClick={() => onChange({ funds: funds.filter((_, index) => index !== place) })}
           />
         </div>
       ))}
-      <AnotherName
+      <AddName
         what="fund"
         isFull={funds.length >= 40}
         onClick={() => onChange({ funds: [...funds, { name: '', restriction: 'purpose' }] })}

@@ -1,11 +1,11 @@
 import { TextField } from '@mui/material';
 import { clsx } from 'clsx';
 import layout from '../../ui/layout.module.css';
-import { AnotherName } from './another-name.js';
+import { AddName } from './add-name.js';
 import styles from './begin.module.css';
 import type { NamedEquityProps } from './named-equity-props.js';
 import { NamedList } from './named-list.js';
-import { TakeNameAway } from './take-name-away.js';
+import { RemoveName } from './remove-name.js';
 
 export function PartnerNames({ answers: { partners }, at, onChange }: NamedEquityProps) {
   const set = (place: number, change: object): void =>
@@ -27,14 +27,14 @@ export function PartnerNames({ answers: { partners }, at, onChange }: NamedEquit
             className={styles.partner}
             {...at(`partners.${place}.share`)}
           />
-          <TakeNameAway
+          <RemoveName
             what={`partner ${place + 1}`}
             isLast={partners.length === 1}
             onClick={() => onChange({ partners: partners.filter((_, index) => index !== place) })}
           />
         </div>
       ))}
-      <AnotherName
+      <AddName
         what="partner"
         isFull={partners.length >= 90}
         onClick={() => onChange({ partners: [...partners, { name: '', share: '1' }] })}

@@ -1,10 +1,10 @@
 import { TextField } from '@mui/material';
 import { clsx } from 'clsx';
 import layout from '../../ui/layout.module.css';
-import { AnotherName } from './another-name.js';
+import { AddName } from './add-name.js';
 import type { NamedEquityProps } from './named-equity-props.js';
 import { NamedList } from './named-list.js';
-import { TakeNameAway } from './take-name-away.js';
+import { RemoveName } from './remove-name.js';
 
 export function ShareClassNames({ answers: { shareClasses }, at, onChange }: NamedEquityProps) {
   return (
@@ -21,14 +21,14 @@ export function ShareClassNames({ answers: { shareClasses }, at, onChange }: Nam
             }
             {...at(`shareClasses.${place}`)}
           />
-          <TakeNameAway
+          <RemoveName
             what={`class ${place + 1}`}
             isLast={shareClasses.length === 1}
             onClick={() => onChange({ shareClasses: shareClasses.filter((_, index) => index !== place) })}
           />
         </div>
       ))}
-      <AnotherName
+      <AddName
         what="class of shares"
         isFull={shareClasses.length >= 10}
         onClick={() => onChange({ shareClasses: [...shareClasses, ''] })}

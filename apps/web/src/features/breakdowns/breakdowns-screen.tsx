@@ -13,7 +13,7 @@ import { BreakdownHead } from './breakdown-head.js';
 import { BreakdownValues } from './breakdown-values.js';
 import { NewBreakdown } from './new-breakdown.js';
 
-/** The breakdowns with their values: second ways to cut the same amounts. */
+/** The breakdowns with their values: the same amounts by fund, site or project. */
 export default function BreakdownsScreen() {
   const { organisation, to } = useBooks();
   const { data: breakdowns } = useSuspenseQuery(breakdownsQuery(organisation.id));
@@ -22,7 +22,7 @@ export default function BreakdownsScreen() {
   return (
     <Sheet
       title="Breakdowns"
-      aside="second ways to cut the same amounts"
+      aside="the same amounts by fund, site or project"
       tools={
         <>
           <Allowed>

@@ -61,7 +61,7 @@ export function ContactForm({
         <CurrencyInput name="currency" label="Currency of its documents" base={organisation.baseCurrency} />
         <TextInput name="bank.iban" label="IBAN" />
         <TextInput name="bank.bic" label="BIC" />
-        <TextInput name="bank.accountNumber" label="Account number, without IBAN" />
+        <TextInput name="bank.accountNumber" label="Bank account number" />
         <TextInput name="bank.holder" label="Account holder, if another" />
         <CheckInput name="active" label="in use" className={formStyles.wide} />
       </div>

@@ -32,7 +32,7 @@ export type FormEvent =
   | { readonly type: 'balanced-here'; readonly at: number; readonly currency: CurrencyCode }
   | { readonly type: 'repeat-above'; readonly at: number }
   | { readonly type: 'breakdowns-shown'; readonly at: number }
-  | { readonly type: 'take-away'; readonly at: number }
+  | { readonly type: 'remove'; readonly at: number }
   | { readonly type: 'pasted'; readonly at: number; readonly lines: readonly Partial<FormLine>[] }
   | { readonly type: 'start'; readonly form: EntryForm };
 
@@ -59,7 +59,7 @@ export function formReducer(form: EntryForm, event: FormEvent): EntryForm {
     }
     case 'breakdowns-shown':
       return withLine(form, event.at, { showsBreakdowns: !form.lines[event.at]?.showsBreakdowns });
-    case 'take-away':
+    case 'remove':
       return withRoom({ ...form, lines: form.lines.filter((_, index) => index !== event.at) });
     case 'pasted':
       return withPasted(form, event.at, event.lines);

@@ -26,7 +26,7 @@ export const entryRoute: ScreenRoute = {
     ['1200/3 or 15%*800', 'worked out in an amount'],
     ['=', 'put the missing amount in'],
     ['Alt ↑', 'repeat the line above'],
-    ['Alt Backspace', 'take the line away'],
+    ['Alt Backspace', 'remove the line'],
     ['Alt .', 'breakdowns of the line'],
     ['Ctrl Enter', 'post'],
   ],

@@ -3,12 +3,10 @@ import {
   type BalancesAt,
   checkDate,
   type CivilDate,
-  type ControlLedger,
   type CurrencyCode,
   type DetailProof,
   type EffectAccount,
   type EffectLine,
-  type Element,
   entryEffect,
   type EntryKind,
   fiscalYearOf,
@@ -22,8 +20,8 @@ import { useQueries, useQuery } from '@tanstack/react-query';
 import { accountsQuery } from '../../api/account-queries.js';
 import { useBooks } from '../../api/books-queries.js';
 import { accountDetailQuery } from '../../api/open-item-queries.js';
-import { booksForDates } from './books-for-dates.js';
 import { hasThings } from './account-things.js';
+import { booksForDates } from './books-for-dates.js';
 import { amountsOf, type EntryForm } from './entry-form.js';
 
 /**
@@ -63,12 +61,12 @@ export function useEntryEffect(
       0,
     );
   const effects = proofEffects(
-    [...touched].map(([number, amount]) => ({
-      element: byNumber.get(number)?.element as Element,
-      amount: minor(amount),
-      control: (byNumber.get(number)?.control ?? undefined) as ControlLedger | undefined,
-      detail: detailOf(proofOf.get(number), named(number)),
-    })),
+    [...touched].flatMap(([number, amount]) => {
+      const account = byNumber.get(number);
+      if (!account) return [];
+      const detail = detailOf(proofOf.get(number), named(number));
+      return [{ element: account.element, amount: minor(amount), control: account.control ?? undefined, detail }];
+    }),
   );
   const effect =
     then && lasting && temporary
@@ -96,9 +94,9 @@ function effectAccount({ number, name, element, role, contra }: AccountResponse)
   return {
     number,
     name,
-    element: element as Element,
+    element,
     contra,
-    ...(role !== null && { role: role as NonNullable<EffectAccount['role']> }),
+    ...(role !== null && { role }),
   };
 }
 

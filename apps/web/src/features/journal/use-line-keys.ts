@@ -46,7 +46,7 @@ export function useLineKeys(
     if (event.key === '.' && hasBreakdowns) return () => dispatch({ type: 'breakdowns-shown', at: index });
     if (event.key !== 'Backspace') return undefined;
     return () => {
-      flushSync(() => dispatch({ type: 'take-away', at: index }));
+      flushSync(() => dispatch({ type: 'remove', at: index }));
       inputs(`tr[data-line="${index}"] input`)[0]?.focus();
     };
   };

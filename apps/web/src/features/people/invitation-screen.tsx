@@ -49,14 +49,14 @@ function TakeForm({ token, offer }: { token: string; offer: InvitationOffer }) {
     <RequestForm
       className={clsx(formStyles.door, layout.stack)}
       of={TakeInvitationRequest}
-      label="Take the place"
+      label="Accept the invitation"
       values={{ name: '', password: '' }}
       toRequest={(typed): TakeInvitationRequest => typed}
       send={(request) => take.mutateAsync(request)}
       foot={({ isPending }) => (
         <div>
           <Button type="submit" variant="contained" disabled={isPending}>
-            Take the place
+            Accept the invitation
           </Button>
         </div>
       )}

@@ -55,7 +55,7 @@ export function PersonRow({ person }: { person: PersonResponse }) {
             (isGoing ? (
               <span className={clsx(layout.row, layout.toEnd, 'small')}>
                 <button className="act" type="button" onClick={() => remove.mutate(undefined)}>
-                  take it away
+                  remove
                 </button>
                 <button className="act" type="button" autoFocus onClick={() => setGoing(false)}>
                   keep it
@@ -65,10 +65,10 @@ export function PersonRow({ person }: { person: PersonResponse }) {
               <button
                 className="act small"
                 type="button"
-                aria-label={`Take the place of ${person.name} away`}
+                aria-label={`Remove ${person.name}`}
                 onClick={() => setGoing(true)}
               >
-                take away …
+                remove …
               </button>
             ))}
         </td>

@@ -11,7 +11,7 @@ export const benchRoute: ScreenRoute = {
   Badge: TakeOnBadge,
   keys: [
     ['Tab, Enter', 'next cell; the last row leads to a new one'],
-    ['Alt Backspace', 'take the row away'],
+    ['Alt Backspace', 'remove the row'],
     ['Ctrl Enter', 'post the tray'],
     ['Ctrl V', 'paste cells of a spreadsheet, with or without headings'],
   ],

@@ -98,7 +98,7 @@ export function TrayRow({
               className="plain soft"
               type="button"
               tabIndex={-1}
-              aria-label={`Take row ${position} away`}
+              aria-label={`Remove row ${position}`}
               onClick={onRemove}
             >
               ×

@@ -85,7 +85,7 @@ export function TrayTable({
               </th>
             ))}
             <th className={styles.takeAway}>
-              <span className="visually-hidden">Take away</span>
+              <span className="visually-hidden">Remove</span>
             </th>
           </tr>
         </thead>

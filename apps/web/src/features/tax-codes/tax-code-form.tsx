@@ -75,7 +75,7 @@ export function TaxCodeForm({
             <TextField
               className={formStyles.wide}
               select
-              label="Begin with a tax"
+              label="Kind of tax"
               value={shape}
               onChange={(event) => {
                 const next = event.target.value as Shape;

@@ -43,7 +43,7 @@ export function TaxRateFields({
     <fieldset className={styles.taxRate} aria-label={`What it takes ${when}`}>
       <div className={clsx(layout.row, layout.fromTop, layout.wide)}>
         <TextField
-          label="Takes from"
+          label="Rate from"
           value={rate.from}
           placeholder={isFirst ? 'the beginning' : 'day'}
           onChange={(event) => onChange({ ...rate, from: event.target.value })}
@@ -53,7 +53,7 @@ export function TaxRateFields({
         />
         {!isOnly && (
           <button className={clsx(layout.above, 'act small')} type="button" onClick={onRemove}>
-            take this rate away
+            remove this rate
           </button>
         )}
       </div>
@@ -65,7 +65,7 @@ export function TaxRateFields({
             <th className={styles.side}>Side</th>
             <th>Account</th>
             <th className={styles.takeAway}>
-              <span className="visually-hidden">Take away</span>
+              <span className="visually-hidden">Remove</span>
             </th>
           </tr>
         </thead>
@@ -116,8 +116,8 @@ export function TaxRateFields({
                 <button
                   className="plain soft"
                   type="button"
-                  aria-label={`Take part ${index + 1} away, ${when}`}
-                  title="Take this part away"
+                  aria-label={`Remove part ${index + 1}, ${when}`}
+                  title="Remove this part"
                   onClick={() => onChange({ ...rate, parts: rate.parts.filter((other) => other.key !== part.key) })}
                 >
                   ×

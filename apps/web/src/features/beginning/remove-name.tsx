@@ -1,16 +1,17 @@
 import { clsx } from 'clsx';
 import layout from '../../ui/layout.module.css';
 
-export function TakeNameAway({ what, isLast, onClick }: { what: string; isLast: boolean; onClick: () => void }) {
+/** Removes a partner, class or fund; the last one stays. */
+export function RemoveName({ what, isLast, onClick }: { what: string; isLast: boolean; onClick: () => void }) {
   if (isLast) return null;
   return (
     <button
       className={clsx(layout.above, 'act small nowrap')}
       type="button"
-      aria-label={`Take ${what} away`}
+      aria-label={`Remove ${what}`}
       onClick={onClick}
     >
-      take away
+      remove
     </button>
   );
 }
