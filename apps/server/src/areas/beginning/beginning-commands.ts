@@ -82,9 +82,7 @@ export const startChartAnew = defineCommand(
     const problems = wishProblems(request);
     const [user] = postingUsers(context.db, actor.organisation).values();
     if (user) {
-      problems.push(
-        problem('chart-in-use', '', `${user.replace('…', 'one of these accounts')} Remove that first.`),
-      );
+      problems.push(problem('chart-in-use', '', `${user.replace('…', 'one of these accounts')} Remove that first.`));
     }
     if (problems.length > 0) throw new Refusal(422, problems);
     removeChart(context, actor);
