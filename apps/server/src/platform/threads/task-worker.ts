@@ -51,11 +51,15 @@ export class TaskWorker<Context> {
     this.worker = this.begin();
   }
 
-  /** Asks the thread whether it is there, and tells how often it had to be begun anew. */
-  async status(): Promise<ThreadStatus> {
+  /**
+   * Asks the thread whether it is there, and tells how often it had to be begun anew.
+   *
+   * @param patience in milliseconds: a thread that has not answered by then is busy
+   */
+  async status(patience = PATIENCE): Promise<ThreadStatus> {
     if (this.failure) return { state: 'ended', deaths: this.deaths };
     let timer: NodeJS.Timeout | undefined;
-    const busy = new Promise<'busy'>((resolve) => (timer = setTimeout(() => resolve('busy'), PATIENCE)));
+    const busy = new Promise<'busy'>((resolve) => (timer = setTimeout(() => resolve('busy'), patience)));
     const asked = this.ask(ARE_YOU_THERE, null).then(
       () => 'running' as const,
       () => 'ended' as const,
