@@ -4,10 +4,10 @@ import { ArchiveSection } from '../features/archives/archive-section.js';
 import { Trail } from '../features/audit-trail/trail.js';
 import { StarterAnew } from '../features/beginning/starter-anew.js';
 import { Allowed } from '../ui/allowed.js';
+import { OrganisationForm } from '../features/organisations/organisation-form.js';
 import layout from '../ui/layout.module.css';
 import { Sheet } from '../ui/sheet.js';
 
-import { OrganisationForm } from '../features/organisations/organisation-form.js';
 /** The organisation itself: all of it can change until something posted depends on it. */
 export default function OrganisationScreen() {
   const { organisation } = useBooks();

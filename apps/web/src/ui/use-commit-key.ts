@@ -21,6 +21,12 @@ export function useCommitKey(commit: (typing: HTMLElement | null) => void, isOn 
       flushSync(() => typing?.closest<HTMLElement>('[data-sheet]')?.focus({ preventScroll: true }));
       latest.current(typing); // as it is now that the field has been settled
     },
-    { enabled: isOn, enableOnFormTags: true, preventDefault: true },
+    {
+      enabled: isOn,
+      enableOnFormTags: true,
+      preventDefault: true,
+      // a dialog or calendar that lies over the sheet has the keys to itself
+      ignoreEventWhen: ({ target }) => target instanceof Element && target.closest('.MuiModal-root') !== null,
+    },
   );
 }
