@@ -37,6 +37,8 @@ async function settled(job: ImportResponse, of = path): Promise<ImportResponse> 
 
 /** Matches a file as it was recognised, or otherwise, and compares it with the books. */
 async function check(job: ImportResponse, columns?: string[], of = path): Promise<ImportResponse> {
+  // a file that could not be read says why
+  if (job.headings.length === 0) expect(job).toMatchObject({ state: 'matching', problems: [] });
   const body = { columns: columns ?? job.headings.map((one) => one.column) };
   const reply = await server.request('PUT', `${of}/imports/${job.id}/matching`, body);
   // the answer may come before the comparison has ended, or after it
