@@ -2,7 +2,7 @@
  * The one order of the house. In core, contract, server and web a folder may build on those before it and on none after
  * it; lint sees to it. A new area is put in its place here, once.
  */
-export const FOUNDATIONS = ['problems', 'text-details', 'dates', 'money'];
+export const FOUNDATIONS = ['keyed', 'problems', 'text-details', 'dates', 'money'];
 
 export const AREAS = [
   'sessions',

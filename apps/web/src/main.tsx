@@ -38,7 +38,10 @@ const client = new QueryClient({
 
 const router = createBrowserRouter(ROUTES);
 
-createRoot(document.getElementById('root') as HTMLElement).render(
+const root = document.getElementById('root');
+if (!root) throw new Error('index.html has no element for the application');
+
+createRoot(root).render(
   <StrictMode>
     <Look>
       <QueryClientProvider client={client}>

@@ -3,7 +3,7 @@ import { fileTasks } from './file-tasks.js';
 import { openForReading } from '../platform/database/connection.js';
 import { serveTasks } from '../platform/threads/serve-tasks.js';
 
-const { folder } = workerData as { folder: string };
+const { folder }: { folder: string } = workerData;
 const db = openForReading(folder);
 
 serveTasks((taskName, args) => fileTasks.get(taskName)(db, args));

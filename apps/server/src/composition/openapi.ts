@@ -33,7 +33,7 @@ const PROBLEMS = {
  */
 export function describeApi(): ApiDescription {
   const text = readFileSync(WIRE, 'utf8').replaceAll('#/definitions/', SCHEMAS);
-  const { definitions } = JSON.parse(text) as { definitions: Record<string, Schema> };
+  const { definitions }: { definitions: Record<string, Schema> } = JSON.parse(text);
   const addresses = definitions['Endpoints']?.properties ?? {};
   const rules: Readonly<Record<string, Schema>> = validationMetadatasToSchemas({
     classTransformerMetadataStorage: defaultMetadataStorage as never,

@@ -3,7 +3,7 @@ import { openForReading } from '../platform/database/connection.js';
 import { serveTasks } from '../platform/threads/serve-tasks.js';
 import { readings } from './readings.js';
 
-const { folder } = workerData as { folder: string };
+const { folder }: { folder: string } = workerData;
 const db = openForReading(folder);
 
 serveTasks((taskName, args) => db.$client.transaction(() => readings.get(taskName)(db, args))());

@@ -4,7 +4,7 @@ import fastifyHelmet, { type FastifyHelmetOptions } from '@fastify/helmet';
 import fastifyStatic from '@fastify/static';
 import { NestFactory } from '@nestjs/core';
 import { FastifyAdapter, type NestFastifyApplication } from '@nestjs/platform-fastify';
-import type { FastifyReply, FastifyRequest } from 'fastify';
+import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import { randomUUID } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
@@ -57,9 +57,9 @@ export async function createServer(): Promise<NestFastifyApplication> {
   const fastify = adapter.getInstance();
   app.useLogger(new ServerLog(fastify.log));
   const routes = listenToRoutes(fastify);
-  await app.register(fastifyHelmet as never, HELMET as never);
-  await app.register(fastifyCompress as never, { threshold: 1024, encodings: ['br', 'gzip'] } as never);
-  await app.register(fastifyCookie as never);
+  await fastify.register(fastifyHelmet, HELMET);
+  await fastify.register(fastifyCompress, { threshold: 1024, encodings: ['br', 'gzip'] });
+  await fastify.register(fastifyCookie);
   app.useBodyParser('text/csv', { bodyLimit: CSV_LIMIT }, (_request, body, done) =>
     done(null, body?.toString('utf8')),
   );
@@ -73,7 +73,7 @@ export async function createServer(): Promise<NestFastifyApplication> {
   });
   const document = describeApi();
   fastify.get('/api/openapi.json', (_request: FastifyRequest, reply: FastifyReply) => void reply.send(document));
-  if (existsSync(WEB)) await serveWeb(app);
+  if (existsSync(WEB)) await serveWeb(fastify);
   app.enableShutdownHooks();
   await app.init();
   assertDescribed(routes, document);
@@ -94,27 +94,19 @@ function byEncoding(reply: { setHeader: (name: string, value: string) => void })
 }
 
 /** Serves the built pages; every address that is neither API nor asset opens the application. */
-async function serveWeb(app: NestFastifyApplication): Promise<void> {
-  await app.register(
-    fastifyStatic as never,
-    {
-      root: WEB,
-      wildcard: false,
-      index: false,
-      maxAge: '1y',
-      immutable: true,
-      preCompressed: true,
-      setHeaders: byEncoding,
-    } as never,
-  );
-  const fastify = app.getHttpAdapter().getInstance();
+async function serveWeb(fastify: FastifyInstance): Promise<void> {
+  await fastify.register(fastifyStatic, {
+    root: WEB,
+    wildcard: false,
+    index: false,
+    maxAge: '1y',
+    immutable: true,
+    preCompressed: true,
+    setHeaders: byEncoding,
+  });
   const config: RouteConfig = { isPage: true };
   const page = (_request: FastifyRequest, reply: FastifyReply): unknown =>
-    (reply as FastifyReply & { sendFile: (name: string, root: string, options: object) => unknown }).sendFile(
-      'index.html',
-      join(WEB),
-      { maxAge: 0, immutable: false },
-    );
+    reply.sendFile('index.html', join(WEB), { maxAge: 0, immutable: false });
   fastify.get('/', { config }, page);
   fastify.get('/*', { config }, (request: FastifyRequest, reply: FastifyReply) => {
     const isFile = request.url.startsWith('/api/') || request.url.startsWith('/assets/');

@@ -3,7 +3,7 @@ import { commands, openForCommands, runCommand } from './commands.js';
 import { clockFor } from '../platform/database/clock.js';
 import { serveTasks } from '../platform/threads/serve-tasks.js';
 
-const { folder, today } = workerData as { folder: string; today: string | undefined };
+const { folder, today }: { folder: string; today: string | undefined } = workerData;
 const context = openForCommands(folder, clockFor(today));
 
 serveTasks((taskName, args) => runCommand(context, commands.get(taskName), args));

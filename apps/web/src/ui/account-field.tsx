@@ -30,10 +30,10 @@ export function AccountField({
     accounts.find((account) => account.number === value) ?? (value || null);
   const [typed, setTyped] = useState<string>();
   return (
-    <Autocomplete<AccountResponse, false, false, true>
-      freeSolo={keepsTyped as true}
+    <Autocomplete<AccountResponse, false, false, boolean>
+      freeSolo={keepsTyped}
       size="small"
-      options={accounts as AccountResponse[]}
+      options={accounts}
       value={chosen}
       filterOptions={(options, { inputValue }) => bestMatches(options, inputValue)}
       inputValue={typed ?? (chosen === null ? '' : labelOf(chosen))}

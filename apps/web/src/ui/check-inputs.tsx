@@ -29,7 +29,7 @@ export function WordsInput({
   labelOf = (word) => word,
 }: Pick<FieldProps, 'name'> & { words: readonly string[]; labelOf?: (word: string) => ReactNode }) {
   const { field, error, helperText } = useField({ name, hint: undefined });
-  const chosen = field.value as readonly string[];
+  const chosen: readonly string[] = field.value;
   return (
     <>
       {words.map((word) => (

@@ -1,5 +1,6 @@
 import { CURRENCY_CODES, MONTH_NAMES } from '@just-ledger/core';
-import { MenuItem, TextField } from '@mui/material';
+import { MenuItem, TextField, type TextFieldProps } from '@mui/material';
+import type { ReactNode } from 'react';
 
 interface ChoiceProps<T> {
   readonly label: string;
@@ -9,6 +10,31 @@ interface ChoiceProps<T> {
   readonly autoFocus?: boolean;
   readonly error?: boolean;
   readonly helperText?: string | undefined;
+}
+
+/** One of some choices, each with what it is called. */
+export function ChoiceField<Value extends string>({
+  choices,
+  onChange,
+  ...field
+}: Omit<TextFieldProps, 'select' | 'value' | 'onChange'> & {
+  readonly value: string;
+  readonly choices: readonly (readonly [value: Value, label: ReactNode])[];
+  readonly onChange: (chosen: Value) => void;
+}) {
+  const choose = (given: string): void => {
+    const chosen = choices.find(([value]) => value === given);
+    if (chosen) onChange(chosen[0]);
+  };
+  return (
+    <TextField select {...field} onChange={(event) => choose(event.target.value)}>
+      {choices.map(([value, label]) => (
+        <MenuItem key={value} value={value}>
+          {label}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
 }
 
 const NAMES = new Intl.DisplayNames('en', { type: 'currency', fallback: 'none' });

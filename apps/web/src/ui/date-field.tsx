@@ -65,7 +65,7 @@ export function DateField({
       />
       <Popover
         open={isOpen}
-        anchorEl={() => around.current as HTMLDivElement}
+        anchorEl={() => around.current}
         anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
         onClose={() => setOpen(false)}
       >

@@ -29,7 +29,7 @@ export function TextInput({
 /** A date, typed or taken from a calendar. */
 export function DateInput({ name, label, hint, near }: FieldProps & { near: CivilDate }) {
   const { field, ...shown } = useField({ name, hint });
-  return <DateField label={label} near={near} value={field.value as string} onChange={field.onChange} {...shown} />;
+  return <DateField label={label} near={near} value={field.value} onChange={field.onChange} {...shown} />;
 }
 
 /** One of some choices, or none of them where that has a name. */
@@ -68,7 +68,7 @@ export function CurrencyInput({
   return (
     <CurrencyField
       label={label}
-      value={field.value as string}
+      value={field.value}
       {...(base !== undefined && { base })}
       onChange={field.onChange}
       {...rest}
@@ -80,7 +80,7 @@ export function CurrencyInput({
 /** A month by its name. */
 export function MonthInput({ name, label }: FieldProps) {
   const { field, ...shown } = useField({ name, hint: undefined });
-  return <MonthField label={label} value={field.value as number} onChange={field.onChange} {...shown} />;
+  return <MonthField label={label} value={field.value} onChange={field.onChange} {...shown} />;
 }
 
 /** The fields of a table of details, those of several lines across the form. */

@@ -1,3 +1,4 @@
+import { RequestRefused } from '../api/request.js';
 import { clsx } from 'clsx';
 import { type ComponentProps, type ReactNode, Suspense, useRef } from 'react';
 import { ErrorBoundary } from './error-boundary.js';
@@ -84,10 +85,7 @@ export function Empty({ children }: { children: ReactNode }) {
 /** What went wrong, where, and what to do. */
 export function ErrorMessage({ error }: { error: Error | null | undefined }) {
   if (!error) return null;
-  const problems =
-    'details' in error
-      ? (error as { details: { problems: { message: string; path: string }[] } }).details.problems
-      : [];
+  const problems = error instanceof RequestRefused ? error.details.problems : [];
   const rows = problems.map((problem) => {
     const row = /^rows\.(\d+)(?:\.(.+))?/.exec(problem.path);
     return row ? `Row ${row[1]}${row[2] ? `, ${row[2]}` : ''}: ${problem.message}` : problem.message;

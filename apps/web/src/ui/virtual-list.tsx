@@ -32,7 +32,7 @@ export function VirtualList<T>({
   useEffect(() => {
     if (onEnd && lastSeen >= items.length - AHEAD) onEnd();
   }, [lastSeen, items.length, onEnd]);
-  const walk = (event: KeyboardEvent): void => {
+  const walk = (event: KeyboardEvent<HTMLElement>): void => {
     const step = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
     const from = (event.target as HTMLElement).dataset['key'];
     if (step === 0 || from === undefined) return;

@@ -1,3 +1,4 @@
+import type { CurrencyCode } from '@just-ledger/core';
 import { Type } from 'class-transformer';
 import { IsInt, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator';
 
@@ -41,7 +42,7 @@ export interface AccountLedgerResponse {
   /** The balance at the end of the span, debit positive. */
   closing: string;
   /** The other currency that the account is kept in, with its balances there. */
-  currency: string | null;
+  currency: CurrencyCode | null;
   foreignBroughtForward: string | null;
   foreignClosing: string | null;
   next: string | null;

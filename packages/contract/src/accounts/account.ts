@@ -1,4 +1,12 @@
-import type { AccountRole, Classification, ControlLedger, Element, Side } from '@just-ledger/core';
+import {
+  type AccountRole,
+  type Classification,
+  type ControlLedger,
+  type Element,
+  type Side,
+  type CurrencyCode,
+  type AccountId,
+} from '@just-ledger/core';
 import { ArrayMaxSize, IsArray, IsBoolean, IsInt, IsOptional, IsString, MaxLength } from 'class-validator';
 
 /** An account to add; what is left out is proposed from its number and role. */
@@ -36,7 +44,7 @@ export class ChangeAccountRequest extends AccountRequest {
 
 /** An account of the chart with what stands on it. */
 export interface AccountResponse {
-  id: number;
+  id: AccountId;
   number: string;
   name: string;
   element: Element;
@@ -46,7 +54,7 @@ export interface AccountResponse {
   parent: string | null;
   heading: boolean;
   control: ControlLedger | null;
-  currency: string | null;
+  currency: CurrencyCode | null;
   typedEntries: boolean;
   active: boolean;
   role: AccountRole | null;

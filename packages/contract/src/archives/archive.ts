@@ -1,4 +1,4 @@
-import type { OrganisationKind, Problem } from '@just-ledger/core';
+import type { OrganisationKind, Problem, CurrencyCode } from '@just-ledger/core';
 import { IsString, MaxLength, MinLength } from 'class-validator';
 
 /** Where an archive is on its way into an installation. */
@@ -13,7 +13,7 @@ export class TakeArchiveRequest {
 export interface ArchiveContentsResponse {
   organisation: string;
   kind: OrganisationKind;
-  baseCurrency: string;
+  baseCurrency: CurrencyCode;
   firstDay: string;
   writtenAt: string;
   accounts: number;

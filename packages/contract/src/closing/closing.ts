@@ -1,4 +1,4 @@
-import type { ClosingForm } from '@just-ledger/core';
+import { type ClosingForm, type CivilDate, type Period } from '@just-ledger/core';
 import { CLOSING_FORMS } from '@just-ledger/core';
 import { IsIn, IsOptional, IsString, MaxLength, MinLength } from 'class-validator';
 import type { TrialBalanceResponse } from '../trial-balance/trial-balance.js';
@@ -54,7 +54,7 @@ export interface ClosingResponse {
 
 /** A month or what was brought forward. */
 export interface PeriodResponse {
-  period: string;
+  period: Period;
   name: string;
   from: string | null;
   to: string;
@@ -78,5 +78,5 @@ export interface FiscalYearResponse {
 export interface FiscalYearsResponse {
   broughtForward: PeriodResponse;
   years: FiscalYearResponse[];
-  today: string;
+  today: CivilDate;
 }

@@ -1,4 +1,4 @@
-import type { BankDetails } from '@just-ledger/core';
+import type { BankDetails, CurrencyCode, ContactId } from '@just-ledger/core';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
@@ -47,19 +47,19 @@ export class ChangeContactRequest extends ContactRequest {
 /** Which contact takes the place of a duplicate. */
 export class MergeContactRequest {
   /** The id of the contact that stays. */
-  @IsInt() @Min(1) into!: number;
+  @IsInt() @Min(1) into!: ContactId;
   @IsInt() version!: number;
 }
 
 /** A contact. */
 export interface ContactResponse {
-  id: number;
+  id: ContactId;
   number: string;
   name: string;
   roles: string[];
   active: boolean;
   terms: string | null;
-  currency: string | null;
+  currency: CurrencyCode | null;
   email: string | null;
   phone: string | null;
   address: string | null;

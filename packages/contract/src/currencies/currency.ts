@@ -1,3 +1,4 @@
+import type { CurrencyCode } from '@just-ledger/core';
 import { IsInt, IsOptional, IsString, MaxLength } from 'class-validator';
 
 /** A currency to know rates of; accounts by number. */
@@ -35,7 +36,7 @@ export class ExchangeRatesQuery {
 
 /** A rate as it was quoted, with the other way round for reading. */
 export interface ExchangeRateResponse {
-  currency: string;
+  currency: CurrencyCode;
   date: string;
   rate: string | null;
   ratePerBase: string | null;
@@ -45,7 +46,7 @@ export interface ExchangeRateResponse {
 
 /** A foreign currency that the books know rates of. */
 export interface CurrencyResponse {
-  currency: string;
+  currency: CurrencyCode;
   realisedGain: string | null;
   realisedLoss: string | null;
   unrealisedGain: string | null;

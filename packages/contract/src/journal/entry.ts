@@ -1,3 +1,4 @@
+import type { CurrencyCode, EntryKind } from '@just-ledger/core';
 import { IsTexts } from '../is-texts.js';
 import { Type } from 'class-transformer';
 import {
@@ -119,7 +120,7 @@ export interface LineResponse {
   credit: string | null;
   note: string | null;
   contact: string | null;
-  currency: string | null;
+  currency: CurrencyCode | null;
   foreignAmount: string | null;
   rate: string | null;
   ratePerBase: string | null;
@@ -139,7 +140,7 @@ export interface EntryResponse {
   number: string;
   place: number;
   date: string;
-  kind: string;
+  kind: EntryKind;
   stage: string;
   source: string;
   explanation: string;

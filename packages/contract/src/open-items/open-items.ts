@@ -1,4 +1,4 @@
-import type { Age } from '@just-ledger/core';
+import type { Age, CurrencyCode } from '@just-ledger/core';
 import { IsIn, IsOptional, IsString, MaxLength } from 'class-validator';
 
 /** Which aged balances: what is owed to the organisation or by it, and at which date. */
@@ -28,7 +28,7 @@ export interface DetailItemResponse {
   amount: string;
   dueDate: string | null;
   /** For a document in another currency: which, and what is open there; debit positive. */
-  currency: string | null;
+  currency: CurrencyCode | null;
   foreignAmount: string | null;
 }
 
@@ -57,7 +57,7 @@ export interface AgedItemResponse {
   daysOverdue: number;
   age: Age;
   open: string;
-  currency: string | null;
+  currency: CurrencyCode | null;
   foreignOpen: string | null;
   entries: string[];
   /** What payments that name no document took off it; of such a payment, what is left of it. Positive. */

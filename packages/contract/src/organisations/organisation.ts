@@ -1,4 +1,4 @@
-import type { FundRestriction, MemberRole, OrganisationKind } from '@just-ledger/core';
+import type { FundRestriction, MemberRole, OrganisationKind, CurrencyCode, CivilDate } from '@just-ledger/core';
 import { FUND_RESTRICTIONS, ORGANISATION_KINDS } from '@just-ledger/core';
 import { Type } from 'class-transformer';
 import {
@@ -98,10 +98,10 @@ export interface OrganisationResponse {
   id: number;
   name: string;
   kind: OrganisationKind;
-  baseCurrency: string;
+  baseCurrency: CurrencyCode;
   fiscalYearStartMonth: number;
   firstDay: string;
-  changeoverDate: string | null;
+  changeoverDate: CivilDate | null;
   /** What day it is there is today for the books. */
   timeZone: string;
   role: MemberRole;

@@ -6,6 +6,7 @@ import {
   type DateOrder,
   type MarksKey,
   type Preferences,
+  type CivilDate,
 } from '@just-ledger/core';
 import { IsEmail, IsIn, IsString, MaxLength, MinLength } from 'class-validator';
 
@@ -41,5 +42,5 @@ export interface SessionResponse {
   /** Whether nobody has been set up yet. */
   firstRun: boolean;
   /** The civil date of the books. */
-  today: string;
+  today: CivilDate;
 }

@@ -1,4 +1,4 @@
-import type { IncomeStatementForm } from '@just-ledger/core';
+import type { IncomeStatementForm, CurrencyCode } from '@just-ledger/core';
 import { INCOME_STATEMENT_FORMS } from '@just-ledger/core';
 import { IsIn, IsOptional, IsString, MaxLength } from 'class-validator';
 
@@ -54,7 +54,7 @@ export interface StatementHeading {
   organisation: string;
   title: string;
   dateLine: string;
-  currency: string;
+  currency: CurrencyCode;
   /** What the reader has to know: figures of the old books, or none because these books begin later. */
   note: string | null;
 }

@@ -1,4 +1,4 @@
-import type { PostedPart, Problem, Slip, TrayKey } from '@just-ledger/core';
+import type { PostedPart, Problem, Slip, TrayKey, CurrencyCode } from '@just-ledger/core';
 import { Type } from 'class-transformer';
 import { IsTexts, Nullable } from '../is-texts.js';
 import {
@@ -59,7 +59,7 @@ export interface TakeOnAccountResponse {
   name: string;
   detail: string;
   /** What of the detail stands in other currencies, in amounts of each. */
-  foreign: { currency: string; amount: string }[];
+  foreign: { currency: CurrencyCode; amount: string }[];
   trialBalance: string | null;
   difference: string;
 }

@@ -1,3 +1,4 @@
+import { keysOf } from '../keyed/keyed.js';
 import type { Element } from './element.js';
 
 /** Where a statement shows an account, in the order in which the statements list the parts. */
@@ -25,7 +26,7 @@ export function isClassification(text: string): text is Classification {
 
 /** The classifications an element can have, in statement order. */
 export function classificationsOf(element: Element): Classification[] {
-  return (Object.keys(CLASSIFICATIONS) as Classification[]).filter((key) => CLASSIFICATIONS[key].element === element);
+  return keysOf(CLASSIFICATIONS).filter((key) => CLASSIFICATIONS[key].element === element);
 }
 
 /**

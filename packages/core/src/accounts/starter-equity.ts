@@ -1,3 +1,4 @@
+import { keysOf } from '../keyed/keyed.js';
 import type { OrganisationKind } from '../organisations/kind.js';
 import type { ProposedAccount } from './check-account.js';
 
@@ -123,7 +124,7 @@ const FUND_SERIES = { none: 3000, purpose: 3100, time: 3200, endowment: 3300 } a
 
 /** A fund account each, and a breakdown whose values name them, so that each fund closes into its own. */
 function fundsEquity(funds: NonNullable<StarterWishes['funds']>): StarterEquity {
-  const restrictions = Object.keys(FUND_RESTRICTIONS) as FundRestriction[];
+  const restrictions = keysOf(FUND_RESTRICTIONS);
   const accounts = restrictions.flatMap((restriction) => {
     const names = funds.filter((fund) => fund.restriction === restriction).map((fund) => fund.name);
     return numbered(FUND_SERIES[restriction], names, (number, name) => ({ number, name, role: 'fund' }));

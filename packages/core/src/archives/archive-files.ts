@@ -1,3 +1,4 @@
+import { keysOf } from '../keyed/keyed.js';
 import { ACCOUNT_DETAILS } from '../accounts/account-details.js';
 import { ACCOUNT_ROLES } from '../accounts/account-role.js';
 import { CLASSIFICATIONS } from '../accounts/classification.js';
@@ -325,7 +326,7 @@ export const ARCHIVE_FILES = {
 export type ArchiveFile = keyof typeof ARCHIVE_FILES;
 
 /** The files in the order in which they are written and read. */
-export const ARCHIVE_FILE_KEYS = Object.keys(ARCHIVE_FILES) as ArchiveFile[];
+export const ARCHIVE_FILE_KEYS = keysOf(ARCHIVE_FILES);
 
 /** The name of a file within the archive. @example archiveFileName('tax-codes') // → 'tax-codes.jsonl' */
 export function archiveFileName(file: ArchiveFile): string {

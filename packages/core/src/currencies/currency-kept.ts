@@ -1,3 +1,4 @@
+import { keysOf } from '../keyed/keyed.js';
 import { accountTitle, type AccountId } from '../accounts/account.js';
 import type { Chart } from '../accounts/chart.js';
 import type { Particulars } from '../audit-trail/set-up-change.js';
@@ -16,7 +17,7 @@ export const EXCHANGE_ACCOUNTS = {
 export type ExchangeAccount = keyof typeof EXCHANGE_ACCOUNTS;
 
 /** The keys of {@link EXCHANGE_ACCOUNTS}, in order. */
-export const EXCHANGE_ACCOUNT_KEYS = Object.keys(EXCHANGE_ACCOUNTS) as ExchangeAccount[];
+export const EXCHANGE_ACCOUNT_KEYS = keysOf(EXCHANGE_ACCOUNTS);
 
 /** A foreign currency that the books know rates of. */
 export interface CurrencyKept {

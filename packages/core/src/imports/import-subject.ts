@@ -1,3 +1,4 @@
+import { isKeyOf } from '../keyed/keyed.js';
 import { ACCOUNT_DETAILS } from '../accounts/account-details.js';
 import { CHART_COLUMNS } from '../accounts/chart-rows.js';
 import { VALUE_COLUMNS } from '../breakdowns/value-rows.js';
@@ -163,7 +164,9 @@ export function recogniseColumns(
   pass((heading) => columns.find((column) => plainHeading(column) === heading));
   const also: Readonly<Record<string, string>> = trayOfSubject(subject)
     ? ALSO_CALLED_IN_TRAYS
-    : ALSO_CALLED[subject as keyof typeof SET_UP_FILES];
+    : isKeyOf(ALSO_CALLED, subject)
+      ? ALSO_CALLED[subject]
+      : {};
   pass((heading) => columns.find((column) => also[column]?.split(' ').includes(heading)));
   return headings.map((_, index) => found.get(index) ?? null);
 }

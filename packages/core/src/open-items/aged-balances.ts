@@ -1,3 +1,4 @@
+import { keyedBy, keysOf } from '../keyed/keyed.js';
 import type { ContactId } from '../contacts/contact.js';
 import { daysBetween, type CivilDate } from '../dates/civil-date.js';
 import { minor, type Minor } from '../money/minor.js';
@@ -66,7 +67,7 @@ export function agedBalances(items: readonly OpenItem[], asAt: CivilDate): AgedC
 
 /** The sum of items in each age; minor units. */
 export function sumsByAge(items: readonly AgedItem[]): Record<Age, Minor> {
-  const sums = Object.fromEntries(Object.keys(AGES).map((age) => [age, minor(0)])) as Record<Age, Minor>;
+  const sums = keyedBy(keysOf(AGES), () => minor(0));
   for (const { age, open } of items) sums[age] = minor(sums[age] + open);
   return sums;
 }

@@ -1,3 +1,5 @@
+import { isKeyOf, keysOf } from '../keyed/keyed.js';
+
 /** What a person may do in an organisation, from the least to the most; who may do more may do all that others may. */
 export const MEMBER_ROLES = {
   reader: { label: 'Reader', may: 'looks at everything and changes nothing' },
@@ -10,11 +12,11 @@ export const MEMBER_ROLES = {
 export type MemberRole = keyof typeof MEMBER_ROLES;
 
 /** The roles from the least to the most. */
-export const MEMBER_ROLE_KEYS = Object.keys(MEMBER_ROLES) as MemberRole[];
+export const MEMBER_ROLE_KEYS = keysOf(MEMBER_ROLES);
 
 /** Whether a text names a role. */
 export function isMemberRole(text: string): text is MemberRole {
-  return Object.hasOwn(MEMBER_ROLES, text);
+  return isKeyOf(MEMBER_ROLES, text);
 }
 
 /** Whether a role is enough for what takes another. @example isEnough('approver', 'preparer') // → true */

@@ -1,3 +1,4 @@
+import { keysOf } from '../keyed/keyed.js';
 import type { ControlLedger } from '../accounts/account.js';
 import type { Element } from '../accounts/element.js';
 import { minor, type Minor } from '../money/minor.js';
@@ -60,7 +61,8 @@ export function proofEffects(lines: readonly EffectLine[]): ProofEffect[] {
       const moved = sum(lines.filter(({ control }) => control === ledger).map((line) => line.amount));
       return { key: `${ledger}-control`, left: moved, right: moved };
     }),
-    ...(Object.entries(DETAIL_PROOFS) as [DetailProof, 1 | -1][]).map(([key, sign]): ProofEffect => {
+    ...keysOf(DETAIL_PROOFS).map((key): ProofEffect => {
+      const sign = DETAIL_PROOFS[key];
       const own = lines.filter(({ detail }) => detail?.proof === key);
       return {
         key,

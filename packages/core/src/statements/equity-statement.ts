@@ -1,3 +1,4 @@
+import { keyedBy } from '../keyed/keyed.js';
 import { isPermanentEquity, isTemporary, type Account } from '../accounts/account.js';
 import { accountIn, type Chart } from '../accounts/chart.js';
 import { closingRules, type ClosingRules } from '../periods/closing-rules.js';
@@ -82,7 +83,7 @@ const ROW_OF_MOVEMENT = {
  * @returns components with something to show; rows other than opening, result and closing only if not all zero
  */
 export function equityStatement(chart: Chart, kind: OrganisationKind, flows: EquityFlows): EquityStatement {
-  const sums = Object.fromEntries(EQUITY_ROWS.map((key) => [key, new Map()])) as Sums;
+  const sums = keyedBy(EQUITY_ROWS, () => new Map());
   addLedger(sums['opening-equity'], chart, flows.base, () => true);
   addTo(sums['opening-equity'], EARLIER_RESULTS, unclosed(chart, flows.base));
 

@@ -1,9 +1,9 @@
+import { keysOf } from '../keyed/keyed.js';
 import { displayAmount } from '../money/amount.js';
 import { minor } from '../money/minor.js';
 import { trayLabel, type ReadTrays } from './read-trays.js';
 import { takeOnStanding } from './take-on-standing.js';
 import type { TakeOnBooks } from './take-on-row.js';
-import type { TrayKey } from './tray.js';
 
 /**
  * What stands in the way of signing a take-on off, in sentences: no old trial balance, one that is out of balance, rows
@@ -15,7 +15,7 @@ import type { TrayKey } from './tray.js';
 export function signOffBlockers(trays: ReadTrays, on: TakeOnBooks, isClosed: boolean): string[] {
   const show = (amount: number): string => displayAmount(minor(Math.abs(amount)), on.books.baseCurrency);
   const status = takeOnStanding(trays, on);
-  const unread = (Object.keys(trays) as TrayKey[])
+  const unread = keysOf(trays)
     .filter((tray) => trays[tray].problems.size > 0)
     .map((tray) => {
       const { size } = trays[tray].problems;

@@ -38,15 +38,16 @@ export function readSomeTrays(
 
 /** Changes with what is typed for the take-on, and with the set-up that it is read against. */
 export function takeOnVersion(db: Db, organisation: number): string {
-  return keptUntilCommit(db, `version of the old books ${organisation}`, () =>
+  const version = keptUntilCommit(db, `version of the old books ${organisation}`, () =>
     db.$client
-      .prepare(
+      .prepare<{ organisation: number }, string>(
         `SELECT coalesce((SELECT version FROM take_on_version WHERE organisation = @organisation), 0) || '.' ||
           coalesce((SELECT max(id) FROM set_up_change WHERE organisation = @organisation), 0)`,
       )
       .pluck()
       .get({ organisation }),
-  ) as string;
+  );
+  return version ?? '';
 }
 
 /** The rows of one tray, as they were typed. */

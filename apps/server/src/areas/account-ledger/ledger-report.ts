@@ -13,6 +13,7 @@ import {
   minor,
   type Minor,
   ZERO,
+  isCivilDate,
 } from '@just-ledger/core';
 import { and, eq, ne, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
@@ -215,7 +216,7 @@ function oppositeAccounts(
   own: AccountId,
   lines: readonly FoundLine[],
 ): Map<number, string> {
-  const accounts = new Map<number, Set<number>>();
+  const accounts = new Map<number, Set<AccountId>>();
   const entries = [...new Set(lines.map((one) => one.entry))];
   const others = db
     .selectDistinct({ entry: line.entry, account: line.account })
@@ -226,13 +227,13 @@ function oppositeAccounts(
   return new Map([...accounts].map(([entry, others]) => [entry, titleOf([...others], chart)]));
 }
 
-function titleOf(others: readonly number[], chart: Chart): string {
-  const only = others.length === 1 ? chart.byId.get(others[0] as AccountId) : undefined;
+function titleOf(others: readonly AccountId[], chart: Chart): string {
+  const [only] = others.length === 1 ? others.flatMap((id) => chart.byId.get(id) ?? []) : [];
   return only ? accountTitle(only) : `${others.length} accounts`;
 }
 
 function readCursor(text: string): Cursor {
-  const match = /^(\d{4}-\d\d-\d\d)\.(\d{1,15})\.(\d{1,6})$/.exec(text);
-  if (!match) throw unprocessable('cursor', 'after', 'This is not where a page ended.');
-  return { date: match[1] as CivilDate, entry: Number(match[2]), place: Number(match[3]) };
+  const [, date = '', entry, place] = /^(\d{4}-\d\d-\d\d)\.(\d{1,15})\.(\d{1,6})$/.exec(text) ?? [];
+  if (!isCivilDate(date)) throw unprocessable('cursor', 'after', 'This is not where a page ended.');
+  return { date, entry: Number(entry), place: Number(place) };
 }

@@ -78,8 +78,8 @@ export function planChart(
     touched,
   );
   const lines = postedLines(db, organisation);
-  checked.forEach(({ change }, index) => {
-    const one = accountIn(after, (accounts[index] as Account).id);
+  checked.forEach(({ change, id }) => {
+    const one = accountIn(after, id);
     const before = change.existing && {
       account: change.existing,
       history: historyBefore(db, organisation, change.existing, one, lines.get(one.id) ?? 0),

@@ -3,13 +3,11 @@ import {
   type AccountId,
   ARCHIVE_FILE_KEYS,
   type ArchiveManifest,
-  type CivilDate,
-  type CurrencyCode,
   entryOfSealed,
   FIRST_PREVIOUS_SEAL,
   isPlainText,
-  type OrganisationKind,
   problem,
+  isKeyOf,
 } from '@just-ledger/core';
 import Database from 'better-sqlite3';
 import { eq, sql } from 'drizzle-orm';
@@ -132,17 +130,12 @@ function restore(context: WriteContext, owner: number, name: string, files: Arch
   const { db } = context;
   // accounts name each other, and tax codes name accounts that name tax codes
   db.$client.pragma('defer_foreign_keys = ON');
-  const [head = {}] = [...recordsOf<Row>(files, 'organisation')];
+  const [head] = recordsOf<Omit<typeof organisation.$inferInsert, 'id' | 'name'>>(files, 'organisation');
+  if (!head) throw unprocessable('archive-refused', '', 'The archive has no organisation.');
   const { id } = db
     .insert(organisation)
     .values({
-      ...(head as {
-        kind: OrganisationKind;
-        baseCurrency: CurrencyCode;
-        fiscalYearStartMonth: number;
-        firstDay: CivilDate;
-        createdAt: string;
-      }),
+      ...head,
       id: sql`(SELECT coalesce(max(id), 0) + 1 FROM organisation)`,
       name,
     })
@@ -153,8 +146,7 @@ function restore(context: WriteContext, owner: number, name: string, files: Arch
     .run();
   const people = restorePeople(context, owner, files);
   const beforeEntries = ARCHIVE_FILE_KEYS.slice(0, ARCHIVE_FILE_KEYS.indexOf('entries'));
-  for (const file of beforeEntries)
-    if (file in ARCHIVE_TABLES) restoreTable(context, id, file as TableFile, files, people);
+  for (const file of beforeEntries) if (isKeyOf(ARCHIVE_TABLES, file)) restoreTable(context, id, file, files, people);
   restoreEntries(context, id, files, people);
   finishAccounts(context, id, files);
   for (const { id: one, usualValue } of recordsOf<{ id: number; usualValue?: number }>(files, 'breakdowns')) {
@@ -165,7 +157,7 @@ function restore(context: WriteContext, owner: number, name: string, files: Arch
       .run();
   }
   for (const file of ARCHIVE_FILE_KEYS.slice(beforeEntries.length)) {
-    if (file in ARCHIVE_TABLES) restoreTable(context, id, file as TableFile, files, people);
+    if (isKeyOf(ARCHIVE_TABLES, file)) restoreTable(context, id, file, files, people);
   }
   context.setUpChanged(id);
   return id;
@@ -196,7 +188,7 @@ function restoreTable(
       organisation: id,
       ...Object.fromEntries(fields.map((field) => [field, record[field] ?? null])),
     };
-    for (const field of PERSON_FIELDS) if (field in row) row[field] = people.get(row[field] as number) ?? null;
+    for (const field of PERSON_FIELDS) if (field in row) row[field] = people.get(Number(row[field])) ?? null;
     return { ...row, ...atFirst(file, row, id, people) };
   });
   insertRows(context.db, ARCHIVE_TABLES[file], ordered(file, rows) as never);
@@ -211,7 +203,7 @@ function atFirst(file: TableFile, row: Row, id: number, people: ReadonlyMap<numb
       return { usualValue: null };
     case 'set-up-changes': {
       if (row['subject'] === 'organisation') return { object: id };
-      return row['subject'] === 'person' ? { object: people.get(row['object'] as number) ?? row['object'] } : {};
+      return row['subject'] === 'person' ? { object: people.get(Number(row['object'])) ?? row['object'] } : {};
     }
     default:
       return {};

@@ -18,5 +18,8 @@ export function* linesOfBytes(bytes: Uint8Array): Generator<{ readonly line: num
 
 /** The records of a file that has been checked, one after the other. */
 export function* recordsOf<T>(files: ArchiveBytes, file: ArchiveFile): Generator<T> {
-  for (const { text } of linesOfBytes(files[file])) yield JSON.parse(text) as T;
+  for (const { text } of linesOfBytes(files[file])) {
+    const record: T = JSON.parse(text);
+    yield record;
+  }
 }

@@ -1,5 +1,6 @@
+import { unprocessable } from '../../platform/problems/refusal.js';
 import type { ArchiveContentsResponse } from '@just-ledger/contract';
-import type { ArchiveManifest, OrganisationKind } from '@just-ledger/core';
+import type { ArchiveManifest, OrganisationKind, CurrencyCode } from '@just-ledger/core';
 import { and, eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { entry, membership, organisation } from '../../platform/database/schema.js';
@@ -54,9 +55,11 @@ export const forgetArchive = defineFileTask('forgetArchive', (_: Db, { id }: { i
 });
 
 function contentsOf(db: Db, { manifest, files }: ReadArchive, person: number): ArchiveContentsResponse {
-  const [head] = [
-    ...recordsOf<{ kind: OrganisationKind; baseCurrency: string; firstDay: string }>(files, 'organisation'),
-  ];
+  const [head] = recordsOf<{ kind: OrganisationKind; baseCurrency: CurrencyCode; firstDay: string }>(
+    files,
+    'organisation',
+  );
+  if (!head) throw unprocessable('archive-refused', '', 'The archive has no organisation.');
   let [firstDate, lastDate, firstSeal]: [string | null, string | null, string | null] = [null, null, null];
   for (const { sealed, seal } of recordsOf<ArchivedEntry>(files, 'entries')) {
     firstSeal ??= seal;
@@ -66,9 +69,9 @@ function contentsOf(db: Db, { manifest, files }: ReadArchive, person: number): A
   const { organisation: name, writtenAt, entries, lastSeal, files: said } = manifest;
   return {
     organisation: name,
-    kind: head?.kind as OrganisationKind,
-    baseCurrency: head?.baseCurrency ?? '',
-    firstDay: head?.firstDay ?? '',
+    kind: head.kind,
+    baseCurrency: head.baseCurrency,
+    firstDay: head.firstDay,
     writtenAt,
     accounts: said.accounts.records,
     contacts: said.contacts.records,

@@ -4,7 +4,6 @@ import {
   type ArchiveFile,
   archiveFileName,
   type ArchiveManifest,
-  type Classification,
   CLASSIFICATIONS,
   entryOfSealed,
   FIRST_PREVIOUS_SEAL,
@@ -14,6 +13,7 @@ import {
   type Problem,
   scheduleProblems,
   type SealedEntry,
+  isClassification,
 } from '@just-ledger/core';
 import { plainToInstance } from 'class-transformer';
 import { validateSync } from 'class-validator';
@@ -83,11 +83,16 @@ function particularProblems(files: ArchiveBytes): Problem[] {
         .map((field) =>
           problem('currency-unknown', place, `${place}: ${String(row[field])} is not an ISO 4217 currency code.`),
         ),
-      ...(file === 'accounts' && CLASSIFICATIONS[row['classification'] as Classification].element !== row['element']
+      ...(file === 'accounts' && !isShownRightly(row)
         ? [problem('classification-element', place, `${place}: shown where its element cannot be.`)]
         : []),
     ]),
   );
+}
+
+function isShownRightly(row: Readonly<Record<string, unknown>>): boolean {
+  const classification = String(row['classification']);
+  return isClassification(classification) && CLASSIFICATIONS[classification].element === row['element'];
 }
 
 /** Ids that lead nowhere or in a circle. Everything the database cannot say by itself with a place. */
@@ -119,14 +124,14 @@ function referenceProblems(files: ArchiveBytes): Problem[] {
 }
 
 /** The keys from which the way up never ends. */
-function circles<K>(parents: ReadonlyMap<K, unknown>): K[] {
+function circles(parents: ReadonlyMap<unknown, unknown>): unknown[] {
   const sound = new Set<unknown>([undefined]);
   return [...parents.keys()].filter((start) => {
     const way = new Set<unknown>();
     let one: unknown = start;
-    while (!sound.has(one) && parents.has(one as K) && !way.has(one)) {
+    while (!sound.has(one) && parents.has(one) && !way.has(one)) {
       way.add(one);
-      one = parents.get(one as K);
+      one = parents.get(one);
     }
     if (way.has(one)) return true;
     for (const passed of way) sound.add(passed);

@@ -10,6 +10,7 @@ import {
   type JsonSchema,
   problem,
   type Problem,
+  keyedBy,
 } from '@just-ledger/core';
 import { Ajv2020, type ErrorObject, type ValidateFunction } from 'ajv/dist/2020.js';
 import { hash } from 'node:crypto';
@@ -58,9 +59,7 @@ export async function readArchive(bytes: Uint8Array, step: (entries: number) => 
     fileProblems(file, parts.get(archiveFileName(file)), manifest),
   );
   if (problems.length > 0) throw new Refusal(422, problems);
-  const files = Object.fromEntries(
-    ARCHIVE_FILE_KEYS.map((file) => [file, parts.get(archiveFileName(file)) as Uint8Array]),
-  ) as unknown as ArchiveBytes;
+  const files = keyedBy(ARCHIVE_FILE_KEYS, (file) => parts.get(archiveFileName(file)) ?? new Uint8Array());
   const invalid = ARCHIVE_FILE_KEYS.flatMap((file) => recordProblems(file, files[file]));
   if (invalid.length > 0) throw new Refusal(422, invalid.slice(0, TOLD_PROBLEMS));
   const wrong = checkArchive(files, manifest, step);

@@ -8,6 +8,7 @@ import {
   type ArchiveManifest,
   FIRST_PREVIOUS_SEAL,
   sealedContent,
+  keyedBy,
 } from '@just-ledger/core';
 import { asc, eq, sql, type SQL } from 'drizzle-orm';
 import type { SQLiteColumn } from 'drizzle-orm/sqlite-core';
@@ -41,7 +42,7 @@ export function writeArchive(db: Db, organisation: number, writtenAt: string): W
   });
   const chain = { entries: 0, lastSeal: FIRST_PREVIOUS_SEAL };
   const people = new Set<number>();
-  const files = {} as Record<ArchiveFile, { records: number; sha256: string }>;
+  const files = keyedBy(ARCHIVE_FILE_KEYS, () => ({ records: 0, sha256: '' }));
   // people are known last: whoever the other records name
   for (const file of [...ARCHIVE_FILE_KEYS.filter((one) => one !== 'people'), 'people' as const]) {
     files[file] = addFile(zip, file, writtenAt, linesOf(db, organisation, file, people, chain));
@@ -119,7 +120,7 @@ function* linesOf(
     default:
       for (const row of rowsOf(db, organisation, file)) {
         for (const field of PERSON_FIELDS) if (typeof row[field] === 'number') people.add(row[field]);
-        if (row['subject'] === 'person') people.add(row['object'] as number);
+        if (row['subject'] === 'person') people.add(Number(row['object']));
         yield recordLine(row);
       }
   }

@@ -7,6 +7,7 @@ import {
   problem,
   type Problem,
   starterChart,
+  zip,
 } from '@just-ledger/core';
 import { and, eq, sql } from 'drizzle-orm';
 import { MACHINE_TIME_ZONE } from '../../platform/database/clock.js';
@@ -147,7 +148,7 @@ function addStarterChart(
   // accounts name the breakdowns they need, and values name accounts: so breakdowns come first, their values last
   const ids = starter.breakdowns.map(({ name }) => addBreakdown(context, { ...actor, request: { name } }));
   addAccounts(context, actor, starter.accounts);
-  starter.breakdowns.forEach((one, index) => addStarterValues(context, actor, ids[index] as number, one));
+  for (const [id, one] of zip(ids, starter.breakdowns)) addStarterValues(context, actor, id, one);
 }
 
 /** Takes away the whole chart and the breakdowns whose values name its accounts; nothing may have been posted. */

@@ -199,7 +199,9 @@ function record(context: WriteContext, actor: Actor, after: Breakdown | undefine
       'self-balancing': one.selfBalancing,
       'usual value': one.values.find((value) => value.id === one.usualValue)?.name,
     };
-  const { id, name } = (after ?? before) as Breakdown;
+  const named = after ?? before;
+  if (!named) return;
+  const { id, name } = named;
   recordChange(context, {
     ...actor,
     subject: 'breakdown',

@@ -82,3 +82,8 @@ export function breakdownAnswers(db: Db, organisation: number, chart: Chart): Br
     };
   });
 }
+
+/** The breakdown values that a combination holds, by breakdown, from the text it is kept as. */
+export function breakdownsOf(content: string): Record<string, number> {
+  return JSON.parse(content);
+}

@@ -1,3 +1,4 @@
+import { breakdownsOf } from '../breakdowns/breakdown-store.js';
 import type { ClosingRehearsalResponse } from '@just-ledger/contract';
 import {
   accountIn,
@@ -192,7 +193,7 @@ export function temporaryBalances(db: Db, books: Organisation, chart: Chart, yea
     .map(({ account, amount, content }) => ({
       account,
       amount: minor(amount),
-      ...(content && { breakdowns: JSON.parse(content) as Record<string, number> }),
+      ...(content && { breakdowns: breakdownsOf(content) }),
     }))
     .sort((a, b) => (accountIn(chart, a.account).number < accountIn(chart, b.account).number ? -1 : 1));
 }
@@ -288,10 +289,7 @@ function entriesWithoutFund(db: Db, books: Organisation, chart: Chart, year: Fis
     )
     .orderBy(entry.place)
     .all()
-    .filter(
-      ({ content }) =>
-        fundByRules(rules, content ? (JSON.parse(content) as Record<string, number>) : {}) === undefined,
-    );
+    .filter(({ content }) => fundByRules(rules, content ? breakdownsOf(content) : {}) === undefined);
   return [...new Set(rows.map((row) => entryNumber(row.year, row.number)))].slice(0, MOST_NAMED);
 }
 

@@ -68,7 +68,7 @@ export const mergeContact = defineCommand(
     { id, request, ...actor }: Actor & { id: ContactId; request: MergeContactRequest },
   ): void => {
     const row = currentRow(context, actor, id, request.version);
-    const into = findContact(context.db, actor.organisation, request.into as ContactId);
+    const into = findContact(context.db, actor.organisation, request.into);
     if (!into) throw unprocessable('contact-unknown', 'into', 'There is no such contact.');
     if (into.id === id) throw unprocessable('contact-itself', 'into', 'A contact cannot be merged into itself.');
     if (into.mergedInto !== null) {
@@ -199,7 +199,9 @@ function isMergedInto(organisation: number, id: ContactId) {
 }
 
 function record(context: WriteContext, actor: Actor, after: Contact | undefined, before?: Contact): void {
-  const { id, number, name } = (after ?? before) as Contact;
+  const named = after ?? before;
+  if (!named) return;
+  const { id, number, name } = named;
   recordChange(context, {
     ...actor,
     subject: 'contact',

@@ -59,7 +59,7 @@ export class ContactsController {
     @Body() request: MergeContactRequest,
   ): Promise<ContactResponse> {
     await this.writer.run(mergeContact, { ...by, id, request });
-    return this.one(organisation, request.into as ContactId);
+    return this.one(organisation, request.into);
   }
 
   @Delete(':id')

@@ -153,10 +153,12 @@ function recordRates(
 }
 
 function record(context: WriteContext, actor: Actor, after: CurrencyKept | undefined, before?: CurrencyKept): void {
+  const named = after ?? before;
+  if (!named) return;
   const chart = loadChart(context.db, actor.organisation);
   recordChange(context, {
     ...actor,
-    ...inTrail(((after ?? before) as CurrencyKept).currency),
+    ...inTrail(named.currency),
     before: before && currencyKeptParticulars(before, chart),
     after: after && currencyKeptParticulars(after, chart),
   });

@@ -8,6 +8,7 @@ import {
   SET_UP_FILES,
   trayOfSubject,
   valueRows,
+  isKeyOf,
 } from '@just-ledger/core';
 import { and, eq, isNull } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
@@ -21,11 +22,13 @@ import { loadRates } from '../currencies/currency-store.js';
 
 /** All that a subject has, as the rows of its file; the first are the columns. */
 export function exportRows(db: Db, organisation: number, subject: ImportSubject): string[][] {
+  return [[...IMPORT_SUBJECTS[subject].columns], ...rowsOf(db, organisation, subject)];
+}
+
+function rowsOf(db: Db, organisation: number, subject: ImportSubject): string[][] {
+  if (isKeyOf(ROWS, subject)) return ROWS[subject](db, organisation);
   const tray = trayOfSubject(subject);
-  const rows = tray
-    ? rowsOfTray(db, organisation, tray).map(({ cells }) => fileRowOfCells(tray, cells))
-    : ROWS[subject as keyof typeof SET_UP_FILES](db, organisation);
-  return [[...IMPORT_SUBJECTS[subject].columns], ...rows];
+  return tray ? rowsOfTray(db, organisation, tray).map(({ cells }) => fileRowOfCells(tray, cells)) : [];
 }
 
 const ROWS: Readonly<Record<keyof typeof SET_UP_FILES, (db: Db, organisation: number) => string[][]>> = {

@@ -27,7 +27,7 @@ export const takeImport = defineCommand(
       ...actor
     }: Actor & { subject: ImportSubject; packed: Uint8Array; shared: SharedArrayBuffer },
   ): ImportCounts => {
-    const rows = JSON.parse(new TextDecoder().decode(packed)) as ImportRow[];
+    const rows: ImportRow[] = JSON.parse(new TextDecoder().decode(packed));
     const progress = new Progress(shared);
     // each row is compared first, then written
     progress.begin(2 * rows.length);

@@ -1,4 +1,4 @@
-import { problem } from '@just-ledger/core';
+import { problem, keysOf } from '@just-ledger/core';
 import Papa from 'papaparse';
 import type { CheckPoint } from '../../platform/jobs/check-point.js';
 import { Refusal } from '../../platform/problems/refusal.js';
@@ -91,9 +91,7 @@ function delimiterOf(text: string): keyof typeof DELIMITERS {
   const [first = ''] = text.split(/\r?\n/, 1);
   const outside = first.replaceAll(/"[^"]*"/g, '');
   const count = (mark: string): number => outside.split(mark).length;
-  return (Object.keys(DELIMITERS) as (keyof typeof DELIMITERS)[]).reduce((best, mark) =>
-    count(mark) > count(best) ? mark : best,
-  );
+  return keysOf(DELIMITERS).reduce((best, mark) => (count(mark) > count(best) ? mark : best));
 }
 
 function withoutEmptyEnd(rows: string[][]): string[][] {

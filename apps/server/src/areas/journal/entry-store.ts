@@ -11,6 +11,7 @@ import {
   type PostedEntry,
   safeParseAmount,
   valueNames,
+  zip,
 } from '@just-ledger/core';
 import { and, desc, eq, or, sql, type SQL } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
@@ -104,9 +105,9 @@ export function entryAnswers(
   const posted = postedEntriesOf(db, organisation.id, rows);
   const contactName = contactNames(db, organisation.id, posted);
   const books = { baseCurrency: organisation.baseCurrency, chart, breakdowns: loadBreakdowns(db, organisation.id) };
-  return rows.map((row, index) =>
+  return zip(rows, posted).map(([row, entry]) =>
     entryResponse(
-      posted[index] as PostedEntry,
+      entry,
       {
         seal: row.seal,
         postedBy: people.get(row.postedBy) ?? '',

@@ -1,5 +1,5 @@
 import type { DraftLine } from '@just-ledger/contract';
-import type { AccountId, Books } from '@just-ledger/core';
+import type { Books } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import { isRow } from '../../platform/database/next-id.js';
 import { contact } from '../../platform/database/schema.js';
@@ -44,7 +44,7 @@ export function withLabels<Line extends DraftLine>(
 ): Line[] {
   const chart = loadChart(db, organisation);
   return lines.map(({ ids, ...line }) => {
-    const account = chart.byId.get(ids?.account as AccountId)?.number;
+    const account = chart.accounts.find(({ id }) => id === ids?.account)?.number;
     const named = ids?.contact === undefined ? undefined : contactName(db, organisation, ids.contact);
     return {
       ...line,

@@ -1,3 +1,4 @@
+import { breakdownsOf } from '../breakdowns/breakdown-store.js';
 import {
   type CurrencyCode,
   type EntryLine,
@@ -5,6 +6,7 @@ import {
   minor,
   type PostedEntry,
   quoteOf,
+  zip,
 } from '@just-ledger/core';
 import { and, eq, gt, sql, type SQL } from 'drizzle-orm';
 import type { SQLiteColumn } from 'drizzle-orm/sqlite-core';
@@ -51,8 +53,7 @@ export function* everyPostedEntry(
       .orderBy(entry.place)
       .limit(PAGE)
       .all();
-    const posted = postedEntriesOf(db, organisation, rows);
-    for (const [index, row] of rows.entries()) yield { row, posted: posted[index] as PostedEntry };
+    for (const [row, posted] of zip(rows, postedEntriesOf(db, organisation, rows))) yield { row, posted };
     if (rows.length < PAGE) return;
   }
 }
@@ -68,7 +69,7 @@ const NO_COMBINATIONS: Combinations = new Map();
 
 function combinationsOf(db: Db, organisation: number): Combinations {
   const rows = db.select().from(combination).where(eq(combination.organisation, organisation)).all();
-  return new Map(rows.map((row) => [row.id, JSON.parse(row.content) as Breakdowns]));
+  return new Map(rows.map((row) => [row.id, breakdownsOf(row.content)]));
 }
 
 function postedEntryOf(row: EntryRow, lines: readonly LineRow[], combinations: Combinations): PostedEntry {

@@ -1,3 +1,4 @@
+import { breakdownsOf } from '../breakdowns/breakdown-store.js';
 import {
   type AccountId,
   accountIn,
@@ -68,7 +69,7 @@ function combinationsOf(db: Db, organisation: number): { id: number; values: Rec
       .from(combination)
       .where(eq(combination.organisation, organisation))
       .all()
-      .map(({ id, content }) => ({ id, values: JSON.parse(content) as Record<string, number> })),
+      .map(({ id, content }) => ({ id, values: breakdownsOf(content) })),
   );
 }
 

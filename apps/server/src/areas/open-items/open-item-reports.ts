@@ -18,6 +18,8 @@ import {
   openItems,
   sumByAccount,
   sumsByAge,
+  keysOf,
+  keyedBy,
 } from '@just-ledger/core';
 import { eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
@@ -77,7 +79,7 @@ export function agedBalancesReport(
 /** The rows of the report as a file: one a document, then the totals with an empty contact. */
 export function agedBalancesRows({ contacts, ages, total }: AgedBalancesResponse): string[][] {
   const columns = (age: Age | undefined, open: string): string[] =>
-    Object.keys(AGES).map((key) => (key === age ? open : ''));
+    keysOf(AGES).map((key) => (key === age ? open : ''));
   return [
     ...contacts.flatMap(({ number, name, items }) =>
       items.map((item) => [
@@ -93,7 +95,7 @@ export function agedBalancesRows({ contacts, ages, total }: AgedBalancesResponse
         item.open,
       ]),
     ),
-    ['', ...NONE, '', ...Object.keys(AGES).map((age) => ages[age as Age]), total],
+    ['', ...NONE, '', ...keysOf(AGES).map((age) => ages[age]), total],
   ];
 }
 
@@ -194,5 +196,5 @@ function itemResponse(item: AgedItem, sign: 1 | -1, base: CurrencyCode): AgedIte
 }
 
 function writtenAges(ages: Readonly<Record<Age, number>>, write: (amount: number) => string): Record<Age, string> {
-  return Object.fromEntries(Object.entries(ages).map(([age, amount]) => [age, write(amount)])) as Record<Age, string>;
+  return keyedBy(keysOf(AGES), (age) => write(ages[age]));
 }

@@ -41,6 +41,7 @@ import {
   yearBefore,
   type YearFlows,
   ZERO,
+  minor,
 } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import { loadChart } from '../accounts/account-store.js';
@@ -78,7 +79,7 @@ export function incomeStatementReport(
   const earlier = figuresBefore && drawn(figuresBefore, figures);
   const statement = now.of ?? incomeStatement(chart, [], organisation.kind, form);
   const write = (amount: StatementRow['amount']): string =>
-    formatAmount(amount ?? (0 as never), organisation.baseCurrency);
+    formatAmount(amount ?? minor(0), organisation.baseCurrency);
   return {
     ...heading(organisation, 'Income statement', spanLine(organisation.calendar, from, to), now.note),
     from,

@@ -10,7 +10,6 @@ import {
   minor,
   parseAmount,
   type Proof,
-  type ReadTrays,
   type RowFact,
   takeOnStanding,
   type Tray,
@@ -94,7 +93,7 @@ function newTrialBalance(report: TrialBalanceResponse, currency: CurrencyCode): 
 function detailList(tray: TrayKey, { trays, on, rows }: LoadedTakeOn): PdfPart {
   const { baseCurrency } = on.books;
   const { columns }: Tray = TRAYS[tray];
-  const facts = new Map<number, RowFact>((trays[tray] as ReadTrays['stock']).facts.map((fact) => [fact.row, fact]));
+  const facts = new Map<number, RowFact>(trays[tray].facts.map((fact) => [fact.row, fact]));
   const used = columns.filter(({ key }) => rows[tray].some(({ cells }) => (cells[key] ?? '') !== ''));
   const amountOf = (fact: RowFact | undefined): number =>
     (fact?.lines ?? []).reduce((sum, line) => sum + line.amount, 0);

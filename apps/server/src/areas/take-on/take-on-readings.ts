@@ -25,6 +25,7 @@ import {
   takeOnStanding,
   type TrayKey,
   TRAYS,
+  keysOf,
 } from '@just-ledger/core';
 import { desc, eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
@@ -65,9 +66,7 @@ export const takeOnAt = defineReading(
       debit: write(status.debit),
       credit: write(status.credit),
       outBy: write(status.outBy),
-      trays: (Object.keys(TRAYS) as TrayKey[]).map((tray) =>
-        trayResponse(db, organisation, tray, loaded, status.trays),
-      ),
+      trays: keysOf(TRAYS).map((tray) => trayResponse(db, organisation, tray, loaded, status.trays)),
       history: historyDates(trays.history.facts, trays['trial-balance'].facts, on).map(
         ({ date, rows: count, debit, credit, outBy, differing }) => ({
           date,

@@ -15,6 +15,9 @@ import {
   type TakeOnRow,
   type TrayKey,
   TRAYS,
+  keyedBy,
+  keysOf,
+  zip,
 } from '@just-ledger/core';
 import { and, eq, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
@@ -43,10 +46,7 @@ export function loadTakeOn(db: Db, organisation: number, today: CivilDate, books
     changeover,
     rateOf: (currency) => rateHeldOn(db, organisation, currency, changeover)?.quote,
   };
-  const rows = Object.fromEntries(Object.keys(TRAYS).map((tray) => [tray, [] as TakeOnRow[]])) as Record<
-    TrayKey,
-    TakeOnRow[]
-  >;
+  const rows = keyedBy(keysOf(TRAYS), (): TakeOnRow[] => []);
   const typed = db
     .select({ id: takeOnRow.id, tray: takeOnRow.tray, cells: takeOnRow.cells })
     .from(takeOnRow)
@@ -97,7 +97,7 @@ export function entriesOfPart(
 
 /** What a part would post now. None while there is no clearing account to post against. */
 export function wantedEntries(part: PostedPart, { trays, on, clearing }: LoadedTakeOn): CheckedEntry[] {
-  return takeOnEntries(part, trays, on, clearing ?? (0 as AccountId));
+  return clearing === undefined ? [] : takeOnEntries(part, trays, on, clearing);
 }
 
 /** Whether what stands for a part is just what it would post now. */
@@ -121,7 +121,7 @@ export function isPostedAsTyped(
     .orderBy(entry.place)
     .all();
   const posted = postedEntriesOf(db, organisation, rows);
-  return posted.every((entry, index) => linesText(entry) === linesText(wanted[index] as CheckedEntry));
+  return zip(posted, wanted).every(([entry, want]) => linesText(entry) === linesText(want));
 }
 
 function linesText({ date, lines }: Pick<CheckedEntry, 'date' | 'lines'>): string {

@@ -106,7 +106,8 @@ function saveRates(context: WriteContext, { organisation }: Actor, { id, rates }
 
 function record(context: WriteContext, actor: Actor, after: TaxCode | undefined, before?: TaxCode): void {
   const chart = loadChart(context.db, actor.organisation);
-  const named = (after ?? before) as TaxCode;
+  const named = after ?? before;
+  if (!named) return;
   recordChange(context, {
     ...actor,
     subject: 'tax-code',

@@ -35,7 +35,7 @@ function triggersIn(sql: string): [string, string][] {
 }
 
 function triggersOf(client: Database.Database): string[] {
-  return client.prepare("SELECT name FROM sqlite_schema WHERE type = 'trigger'").pluck().all() as string[];
+  return client.prepare<[], string>("SELECT name FROM sqlite_schema WHERE type = 'trigger'").pluck().all();
 }
 
 /** A whole number of 31 bits that another text would hardly have. */

@@ -81,8 +81,8 @@ function cellsOf<Column extends string>(
 ): Partial<Record<Column, string>> {
   const cells: Partial<Record<Column, string>> = {};
   record.forEach((cell, index) => {
-    const column = names[index] as Column;
-    cells[column] = amounts.has(column) ? cell : withoutMark(cell);
+    const column = names[index];
+    if (column !== undefined) cells[column] = amounts.has(column) ? cell : withoutMark(cell);
   });
   return cells;
 }

@@ -97,7 +97,7 @@ function eachPart(
       try {
         onName(entry.fileName);
       } catch (error) {
-        return reject(error as Error);
+        return reject(error);
       }
       if (entry.fileName.endsWith('/')) return zip.readEntry();
       zip.openReadStream(entry, (error, part) => {

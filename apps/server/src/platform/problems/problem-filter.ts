@@ -55,7 +55,7 @@ function read(error: unknown, { log }: FastifyRequest): { status: number; proble
   if (status !== undefined && status < 500) {
     return { status, problems: [problem(`http-${status}`, '', messageOf(error))] };
   }
-  const code = (error as { code?: string }).code ?? '';
+  const code = codeOf(error);
   if (code.startsWith('SQLITE_CONSTRAINT')) {
     log.error(error);
     return {
@@ -73,6 +73,12 @@ function read(error: unknown, { log }: FastifyRequest): { status: number; proble
 /** The status of Nest's and Fastify's own refusals. */
 function statusOf(error: unknown): number | undefined {
   if (error instanceof HttpException) return error.getStatus();
-  const status = (error as { statusCode?: unknown }).statusCode;
+  const { statusCode: status }: { statusCode?: unknown } = Object(error);
   return typeof status === 'number' ? status : undefined;
+}
+
+/** The code of an error of the database or the system, if it has one. */
+function codeOf(error: unknown): string {
+  const { code }: { code?: unknown } = Object(error);
+  return typeof code === 'string' ? code : '';
 }

@@ -8,12 +8,12 @@ class RequestPipe extends ValidationPipe {
   override async transform(value: unknown, metadata: ArgumentMetadata): Promise<unknown> {
     const { type, metatype } = metadata;
     const isOurs = type === 'body' && typeof metatype === 'function' && !BARE.has(metatype);
-    if (!isOurs || value === undefined) return super.transform(value, metadata) as Promise<unknown>;
+    if (!isOurs || value === undefined) return super.transform(value, metadata);
     const request = metatype as new () => object;
     const plain = withoutNulls(request, value);
     const problems = shapeProblems(request, plain);
     if (problems.length > 0) throw new Refusal(422, problems);
-    return super.transform(plain, metadata) as Promise<unknown>;
+    return super.transform(plain, metadata);
   }
 }
 

@@ -25,7 +25,7 @@ const PATIENCE = 250;
 /** What a thread threw, as an error: the errors of native modules come across without their message. */
 function errorOf(thrown: unknown): Error {
   if (thrown instanceof Error && thrown.message) return thrown;
-  const { code } = thrown as { code?: unknown };
+  const { code }: { code?: unknown } = Object(thrown);
   return new Error(typeof code === 'string' ? code : String(thrown));
 }
 

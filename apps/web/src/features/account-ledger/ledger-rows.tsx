@@ -1,5 +1,5 @@
 import { type AccountLedgerResponse } from '@just-ledger/contract';
-import { type CurrencyCode, parseCivilDate, shortDate } from '@just-ledger/core';
+import { parseCivilDate, shortDate } from '@just-ledger/core';
 import { clsx } from 'clsx';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
@@ -22,7 +22,7 @@ export function LedgerRows({
   const address = useAddress();
   const { currency, from, to } = useBooks();
   const there = (amount: string | null): string =>
-    ledger.currency && amount !== null ? shownWithSide(amount, ledger.currency as CurrencyCode) : '';
+    ledger.currency && amount !== null ? shownWithSide(amount, ledger.currency) : '';
   return (
     <table className={clsx(ruled.table, ruled.tight)}>
       <thead>

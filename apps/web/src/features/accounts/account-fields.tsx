@@ -2,14 +2,13 @@ import type { AccountResponse, BreakdownResponse } from '@just-ledger/contract';
 import {
   ACCOUNT_DETAILS,
   ACCOUNT_ROLES,
-  type AccountRole,
   accountTitle,
   CLASSIFICATIONS,
   classificationsOf,
   CONTRA_ROLES,
-  type Element,
   ELEMENT_LABELS,
   ELEMENTS,
+  keysOf,
 } from '@just-ledger/core';
 import { useQuery } from '@tanstack/react-query';
 import { useFormContext, useWatch } from 'react-hook-form';
@@ -40,9 +39,7 @@ export function AccountFields({
   const { element, classification } = meantPlace(typed, accounts);
   const hasHeading = accounts.some(({ number }) => number === typed.parent);
   const isPosted = (account?.lines ?? 0) > 0;
-  const roles = (Object.keys(ACCOUNT_ROLES) as AccountRole[]).filter((role) =>
-    (ACCOUNT_ROLES[role].elements as readonly Element[]).includes(element),
-  );
+  const roles = keysOf(ACCOUNT_ROLES).filter((role) => ACCOUNT_ROLES[role].elements.some((one) => one === element));
   return (
     <>
       <div className={styles.accountFields}>

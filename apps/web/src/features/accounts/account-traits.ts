@@ -1,5 +1,5 @@
 import type { AccountResponse } from '@just-ledger/contract';
-import { ACCOUNT_ROLES, type CurrencyCode } from '@just-ledger/core';
+import { ACCOUNT_ROLES } from '@just-ledger/core';
 import { shown } from '../../ui/money.js';
 
 /** What is special about an account, in few words. */
@@ -9,8 +9,7 @@ export function traits(account: AccountResponse): string {
     account.role === 'cash' && 'cash or bank',
     account.control && 'control',
     account.contra && !account.role && 'contra',
-    account.currency &&
-      [account.currency, shown(account.foreignBalance, account.currency as CurrencyCode)].filter(Boolean).join(' '),
+    account.currency && [account.currency, shown(account.foreignBalance, account.currency)].filter(Boolean).join(' '),
     !account.typedEntries && !account.role && 'no typed entries',
     account.breakdowns.length > 0 && `needs ${account.breakdowns.join(', ').toLowerCase()}`,
     account.taxCode && `tax ${account.taxCode}`,

@@ -18,8 +18,15 @@ import styles from './archive-contents.module.css';
 const day = (text: string): string => longDate(dayOf(text));
 
 /** What an archive holds, and the name under which it becomes books. */
-export function ArchiveContents({ job, onTaken }: { job: ArchiveResponse; onTaken: (job: ArchiveResponse) => void }) {
-  const contents = job.contents as ArchiveContentsResponse;
+export function ArchiveContents({
+  job,
+  contents,
+  onTaken,
+}: {
+  job: ArchiveResponse;
+  contents: ArchiveContentsResponse;
+  onTaken: (job: ArchiveResponse) => void;
+}) {
   const { organisation, alreadyHere, writtenAt, entries, lastSeal } = contents;
   const client = useQueryClient();
   const take = useMutation({
@@ -90,6 +97,7 @@ export function ArchiveContents({ job, onTaken }: { job: ArchiveResponse; onTake
 
 function particulars(contents: ArchiveContentsResponse): [string, React.ReactNode][] {
   const { firstDate, lastDate, entries, drafts } = contents;
+  const lastSeal: [string, React.ReactNode][] = entries > 0 ? [['Last seal', short(contents.lastSeal)]] : [];
   return [
     ['Kind', `${KIND_LABELS[contents.kind]} · ${contents.baseCurrency} · first day ${day(contents.firstDay)}`],
     [
@@ -103,7 +111,7 @@ function particulars(contents: ArchiveContentsResponse): [string, React.ReactNod
       `${count(contents.accounts, 'account', 'accounts')}, ${count(contents.contacts, 'contact', 'contacts')}, ${count(drafts, 'draft', 'drafts')}`,
     ],
     ['Written', longMoment(contents.writtenAt)],
-    ...(entries > 0 ? [['Last seal', short(contents.lastSeal)] as [string, React.ReactNode]] : []),
+    ...lastSeal,
   ];
 }
 

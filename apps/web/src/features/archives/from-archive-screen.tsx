@@ -56,7 +56,9 @@ export function FromArchiveScreen() {
       {data && <p className="soft small">{data.name}</p>}
       {data?.state === 'reading' && <Reading job={data} />}
       {data?.state === 'failed' && <Refused job={data} />}
-      {data?.contents && data.state !== 'failed' && <ArchiveContents job={data} onTaken={show} />}
+      {data?.contents && data.state !== 'failed' && (
+        <ArchiveContents job={data} contents={data.contents} onTaken={show} />
+      )}
       <p className={clsx(layout.row, layout.above, layout.wide, 'small')}>
         <Link className="act" to="/">
           All books

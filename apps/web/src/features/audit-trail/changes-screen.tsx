@@ -1,5 +1,5 @@
 import type { SetUpChangeResponse } from '@just-ledger/contract';
-import { longDate, SET_UP_SUBJECTS, type SetUpSubject } from '@just-ledger/core';
+import { longDate, SET_UP_SUBJECTS, keysOf } from '@just-ledger/core';
 import { useSuspenseInfiniteQuery } from '@tanstack/react-query';
 import { clsx } from 'clsx';
 import type { ReactNode } from 'react';
@@ -39,7 +39,7 @@ export default function ChangesScreen({ slot }: ScreenProps) {
       tools={<Printed title="Changes of the set-up" dates={longDate(today)} read={whole} />}
     >
       <div className={clsx(layout.row, layout.wide, layout.belowClose)}>
-        {[['', 'all'] as const, ...(Object.entries(SET_UP_SUBJECTS) as [SetUpSubject, string][])].map(
+        {[['', 'all'] as const, ...keysOf(SET_UP_SUBJECTS).map((key) => [key, SET_UP_SUBJECTS[key]] as const)].map(
           ([key, label]) => (
             <Toggle key={key} isOn={subject === key} isSmall onClick={() => setSubject(key || undefined)}>
               {label.toLowerCase()}
@@ -85,7 +85,7 @@ function ChangesTable({ changes }: { changes: readonly SetUpChangeResponse[] }) 
             <td className="soft nowrap">{when(change)}</td>
             <td>{change.by}</td>
             <td>
-              <span className="soft">{SET_UP_SUBJECTS[change.subject as SetUpSubject]}</span> {change.title}
+              <span className="soft">{SET_UP_SUBJECTS[change.subject]}</span> {change.title}
             </td>
             <td>
               <Difference change={change} />

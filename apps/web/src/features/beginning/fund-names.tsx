@@ -1,5 +1,6 @@
-import { FUND_RESTRICTIONS, type FundRestriction } from '@just-ledger/core';
-import { MenuItem, TextField } from '@mui/material';
+import { ChoiceField } from '../../ui/choice-fields.js';
+import { FUND_RESTRICTIONS, keysOf } from '@just-ledger/core';
+import { TextField } from '@mui/material';
 import { clsx } from 'clsx';
 import layout from '../../ui/layout.module.css';
 import { AddName } from './add-name.js';
@@ -21,19 +22,13 @@ export function FundNames({ answers: { funds }, at, onChange }: NamedEquityProps
             onChange={(event) => set(place, { name: event.target.value })}
             {...at(`funds.${place}.name`)}
           />
-          <TextField
-            select
+          <ChoiceField
             label="For what it may be spent"
             value={fund.restriction}
-            onChange={(event) => set(place, { restriction: event.target.value as FundRestriction })}
+            onChange={(chosen) => set(place, { restriction: chosen })}
             className={styles.restriction}
-          >
-            {(Object.keys(FUND_RESTRICTIONS) as FundRestriction[]).map((key) => (
-              <MenuItem key={key} value={key}>
-                {FUND_RESTRICTIONS[key]}
-              </MenuItem>
-            ))}
-          </TextField>
+            choices={keysOf(FUND_RESTRICTIONS).map((key) => [key, FUND_RESTRICTIONS[key]])}
+          />
           <RemoveName
             what={`fund ${place + 1}`}
             isLast={funds.length === 1}

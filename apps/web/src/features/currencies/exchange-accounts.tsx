@@ -1,5 +1,5 @@
 import { type AccountResponse, ChangeCurrencyRequest, type CurrencyResponse, paths } from '@just-ledger/contract';
-import { EXCHANGE_ACCOUNT_KEYS, EXCHANGE_ACCOUNTS, type ExchangeAccount } from '@just-ledger/core';
+import { EXCHANGE_ACCOUNT_KEYS, EXCHANGE_ACCOUNTS, keyedBy } from '@just-ledger/core';
 import { Button } from '@mui/material';
 import { clsx } from 'clsx';
 import { useBooks } from '../../api/books-queries.js';
@@ -24,14 +24,14 @@ export function ExchangeAccounts({
   const save = useOrganisationMutation((body: ChangeCurrencyRequest) =>
     api.put(paths.currency(organisation.id, code), body),
   );
-  const numbers = Object.fromEntries(EXCHANGE_ACCOUNT_KEYS.map((key) => [key, currency[key] ?? '']));
+  const numbers = keyedBy(EXCHANGE_ACCOUNT_KEYS, (key) => currency[key] ?? '');
   const usable = accounts.filter((account) => account.active && !account.heading);
   return (
     <RequestForm
       key={version}
       of={ChangeCurrencyRequest}
       label={`Gains and losses on ${code}`}
-      values={numbers as Record<ExchangeAccount, string>}
+      values={numbers}
       toRequest={(typed): ChangeCurrencyRequest => ({ currency: code, ...typed, version })}
       send={(request) => save.mutateAsync(request)}
       foot={({ isPending, isDirty }) =>

@@ -1,5 +1,5 @@
 import { paths } from '@just-ledger/contract';
-import { IMPORT_SUBJECTS, type ImportSubject, isImportSubject, trayOfSubject } from '@just-ledger/core';
+import { IMPORT_SUBJECTS, type ImportSubject, isImportSubject, trayOfSubject, keysOf } from '@just-ledger/core';
 import { clsx } from 'clsx';
 import { Link } from 'react-router';
 import { useAddress, useSheetParam } from '../../api/address.js';
@@ -42,7 +42,7 @@ export default function FilesScreen() {
   );
 }
 
-const SUBJECTS = Object.keys(IMPORT_SUBJECTS) as ImportSubject[];
+const SUBJECTS = keysOf(IMPORT_SUBJECTS);
 
 /** Subjects with their files, out and in. */
 function SubjectTable({

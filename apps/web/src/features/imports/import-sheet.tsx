@@ -1,5 +1,5 @@
 import { type ImportResponse, paths, withQuery } from '@just-ledger/contract';
-import { IMPORT_SUBJECTS, type ImportSubject } from '@just-ledger/core';
+import { IMPORT_SUBJECTS, type ImportSubject, isKeyOf } from '@just-ledger/core';
 import { LinearProgress } from '@mui/material';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { clsx } from 'clsx';
@@ -95,7 +95,7 @@ const DOING = { reading: 'Reading the file', checking: 'Comparing with the books
 
 function Working({ job }: { job: ImportResponse }) {
   const { state, progress } = job;
-  const doing = DOING[state as keyof typeof DOING];
+  const doing = isKeyOf(DOING, state) ? DOING[state] : 'Waiting';
   const isCounted = progress !== null && progress.total > 0;
   return (
     <div role="status" className={clsx(layout.above, layout.below)}>

@@ -1,4 +1,4 @@
-import type { Books, CivilDate, Period } from '@just-ledger/core';
+import type { Books, Period } from '@just-ledger/core';
 import type { BooksNow } from '../../api/books-queries.js';
 
 /** What core needs to say whether something can be posted on a date. */
@@ -10,8 +10,8 @@ export function booksForDates({
   const periods = [broughtForward, ...years.flatMap((year) => year.periods)];
   return {
     calendar,
-    today: today as CivilDate,
-    changeoverDate: (organisation.changeoverDate ?? undefined) as CivilDate | undefined,
+    today,
+    changeoverDate: organisation.changeoverDate ?? undefined,
     lockedPeriods: new Set(periods.filter(({ locked }) => locked).map(({ period }) => period as Period)),
     closedYears: new Set(years.filter(({ closed }) => closed).map(({ year }) => year)),
   };

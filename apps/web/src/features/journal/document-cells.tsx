@@ -1,13 +1,5 @@
 import type { AccountResponse, DetailItemResponse } from '@just-ledger/contract';
-import {
-  type CivilDate,
-  type CurrencyCode,
-  documentKey,
-  dueOn,
-  parseCivilDate,
-  parseTerms,
-  shortDate,
-} from '@just-ledger/core';
+import { type CivilDate, documentKey, dueOn, parseCivilDate, parseTerms, shortDate } from '@just-ledger/core';
 import { useQuery } from '@tanstack/react-query';
 import { clsx } from 'clsx';
 import type { Dispatch } from 'react';
@@ -70,7 +62,7 @@ export function DocumentCells({
   const byTerms = read?.ok && read.value && from ? shortDate(dueOn(read.value, from)) : undefined;
   const openAmount = (item: DetailItemResponse): string =>
     item.currency && item.foreignAmount
-      ? `${item.currency} ${shown(item.foreignAmount, item.currency as CurrencyCode)}`
+      ? `${item.currency} ${shown(item.foreignAmount, item.currency)}`
       : shownWithSide(item.amount, currency);
   const settle = (): void => {
     if (!isControl || !known || line.debit !== '' || line.credit !== '' || line.foreignAmount !== '') return;
@@ -78,7 +70,7 @@ export function DocumentCells({
     if (known.currency !== null && known.foreignAmount !== null) {
       // in another currency what is open there is settled; the rate of the day makes the amount here
       const own = known.foreignAmount.replace('-', '');
-      const foreignAmount = wireInCell(own, known.currency as CurrencyCode);
+      const foreignAmount = wireInCell(own, known.currency);
       dispatch({ type: 'line', at, change: { currency: known.currency, foreignAmount, settles: side } });
       return;
     }

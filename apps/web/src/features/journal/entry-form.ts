@@ -1,4 +1,4 @@
-import { balancingAmount, type CurrencyCode, minor, type Minor, type Side } from '@just-ledger/core';
+import { balancingAmount, type CurrencyCode, minor, type Minor, type Side, type EntryKind } from '@just-ledger/core';
 import { inCell } from '../../ui/own-ways.js';
 import { amountIn, emptyLine, type FormLine, isBlank, type QuotedRate } from './form-line.js';
 import { foreignSettled, settled, withRateOfDay } from './settled-line.js';
@@ -6,14 +6,14 @@ import { foreignSettled, settled, withRateOfDay } from './settled-line.js';
 /** An entry as it is being typed. */
 export interface EntryForm {
   readonly date: string;
-  readonly kind: string;
+  readonly kind: EntryKind;
   readonly explanation: string;
   readonly reference: string;
   readonly lines: readonly FormLine[];
 }
 
 /** An empty entry on a date. */
-export function emptyForm(date: string, kind = 'ordinary'): EntryForm {
+export function emptyForm(date: string, kind: EntryKind = 'ordinary'): EntryForm {
   return { date, kind, explanation: '', reference: '', lines: [emptyLine(), emptyLine(), emptyLine(), emptyLine()] };
 }
 

@@ -1,5 +1,6 @@
+import { ChoiceField } from '../../ui/choice-fields.js';
 import type { CivilDate } from '@just-ledger/core';
-import { Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
+import { Checkbox, FormControlLabel, TextField } from '@mui/material';
 import type { Dispatch, KeyboardEvent, RefObject } from 'react';
 import { DateField } from '../../ui/date-field.js';
 import { typedDay } from '../../ui/own-ways.js';
@@ -63,21 +64,15 @@ export function EntryHead({
         onFocus={(event) => event.target.select()}
       />
       <div>
-        <TextField
-          select
+        <ChoiceField
           fullWidth
           label="Kind"
           value={form.kind}
-          onChange={(event) => dispatch({ type: 'head', change: { kind: event.target.value } })}
+          onChange={(chosen) => dispatch({ type: 'head', change: { kind: chosen } })}
           error={wrong('kind') !== undefined}
           helperText={wrong('kind')}
-        >
-          {KINDS.map(([kind, label]) => (
-            <MenuItem key={kind} value={kind}>
-              {label}
-            </MenuItem>
-          ))}
-        </TextField>
+          choices={KINDS}
+        />
         {form.kind !== 'ordinary' && (
           <FormControlLabel
             control={

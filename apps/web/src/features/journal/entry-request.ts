@@ -2,6 +2,7 @@ import type { DraftRequest, DraftResponse, EntryRequest } from '@just-ledger/con
 import {
   type CivilDate,
   type CurrencyCode,
+  ENTRY_KINDS,
   formatAmount,
   isCivilDate,
   isCurrencyCode,
@@ -70,14 +71,15 @@ export function formOf(draft: DraftResponse, currency: CurrencyCode): EntryForm 
     dueDate: shownDate(line.dueDate),
     debit: wireInCell(line.debit ?? '', currency),
     credit: wireInCell(line.credit ?? '', currency),
-    foreignAmount: isCurrencyCode(line.currency ?? '')
-      ? wireInCell(line.foreignAmount ?? '', line.currency as CurrencyCode)
-      : (line.foreignAmount ?? ''),
+    foreignAmount:
+      line.currency && isCurrencyCode(line.currency)
+        ? wireInCell(line.foreignAmount ?? '', line.currency)
+        : (line.foreignAmount ?? ''),
     ...(ratePerBase && { rate: ratePerBase, rateWay: 'ratePerBase' as const }),
   }));
   return {
     date: shownDate(draft.date),
-    kind: draft.kind,
+    kind: ENTRY_KINDS.find((kind) => kind === draft.kind) ?? 'ordinary',
     explanation: draft.explanation,
     reference: draft.reference,
     lines: [...lines, emptyLine()],

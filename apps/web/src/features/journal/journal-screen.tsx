@@ -1,6 +1,7 @@
+import { ChoiceField } from '../../ui/choice-fields.js';
 import { paths, withQuery } from '@just-ledger/contract';
 import { ENTRY_KINDS, formatAmount, longDate, shortDate } from '@just-ledger/core';
-import { MenuItem, TextField } from '@mui/material';
+import { TextField } from '@mui/material';
 import { useSuspenseInfiniteQuery, useSuspenseQuery } from '@tanstack/react-query';
 import { clsx } from 'clsx';
 import { Link } from 'react-router';
@@ -20,6 +21,8 @@ import { Empty, Sheet } from '../../ui/sheet.js';
 import { EntryList } from './entry-list.js';
 import { FindField } from './find-field.js';
 import { PrintedJournal, wholeJournal } from './printed-journal.js';
+
+const KINDS = [['', 'any'], ...ENTRY_KINDS.map((kind) => [kind, kind] as const)] as const;
 
 /** The journal: every posted entry of the span, newest first; an entry opens in its place. */
 export default function JournalScreen({ slot }: ScreenProps) {
@@ -91,20 +94,13 @@ export default function JournalScreen({ slot }: ScreenProps) {
             />
           </div>
         </div>
-        <TextField
-          select
+        <ChoiceField
           label="Kind"
           value={kind}
-          onChange={(event) => setKind(event.target.value)}
+          onChange={setKind}
           slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-        >
-          <MenuItem value="">any</MenuItem>
-          {ENTRY_KINDS.map((one) => (
-            <MenuItem key={one} value={one}>
-              {one}
-            </MenuItem>
-          ))}
-        </TextField>
+          choices={KINDS}
+        />
         <TextField
           label="Amount"
           placeholder="any"

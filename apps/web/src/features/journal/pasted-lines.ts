@@ -1,5 +1,5 @@
 import type { AccountResponse, BreakdownResponse, ContactResponse } from '@just-ledger/contract';
-import type { CurrencyCode } from '@just-ledger/core';
+import { type CurrencyCode, minor } from '@just-ledger/core';
 import { inCell, readTyped } from '../../ui/own-ways.js';
 import { type EntryForm } from './entry-form.js';
 import { type FormLine } from './form-line.js';
@@ -72,6 +72,6 @@ function amountChange(side: 'debit' | 'credit', text: string, currency: Currency
   if (!read.ok) return { [side]: text };
   const other = side === 'debit' ? 'credit' : 'debit';
   const isOther = (read.side ?? side) !== side ? read.amount > 0 : read.amount < 0;
-  const amount = inCell(Math.abs(read.amount) as typeof read.amount, currency);
+  const amount = inCell(minor(Math.abs(read.amount)), currency);
   return isOther ? { [other]: amount, [side]: '' } : { [side]: amount, [other]: '' };
 }

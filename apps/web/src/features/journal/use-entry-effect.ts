@@ -8,13 +8,13 @@ import {
   type EffectAccount,
   type EffectLine,
   entryEffect,
-  type EntryKind,
   fiscalYearOf,
   laterDates,
   minor,
   parseAmount,
   proofEffects,
   yearName,
+  type Minor,
 } from '@just-ledger/core';
 import { useQueries, useQuery } from '@tanstack/react-query';
 import { accountsQuery } from '../../api/account-queries.js';
@@ -38,7 +38,7 @@ export function useEntryEffect(
   const books = useBooks();
   const { calendar, today, organisation } = books;
   const onDay = date ?? today;
-  const why = date && checkDate(date, form.kind as EntryKind, booksForDates(books));
+  const why = date && checkDate(date, form.kind, booksForDates(books));
   const later = laterDates(calendar, onDay, today);
   const isInRange = why === undefined || why.ok || why.problems[0]?.code !== 'beyond-horizon';
   const then = useBalances(organisation.id, isInRange ? onDay : today, currency);
@@ -47,11 +47,11 @@ export function useEntryEffect(
 
   const amounts = amountsOf(form, currency);
   const byNumber = new Map(accounts.map((account) => [account.number, account]));
-  const touched = new Map<string, number>();
+  const touched = new Map<string, Minor>();
   form.lines.forEach((line, index) => {
     const amount = amounts[index] ?? 0;
     if (byNumber.has(line.account) && amount !== 0)
-      touched.set(line.account, (touched.get(line.account) ?? 0) + amount);
+      touched.set(line.account, minor((touched.get(line.account) ?? 0) + amount));
   });
   const proofOf = useDetailProofs([...touched.keys()].flatMap((number) => byNumber.get(number) ?? []));
   const named = (number: string): number =>
@@ -65,12 +65,12 @@ export function useEntryEffect(
       const account = byNumber.get(number);
       if (!account) return [];
       const detail = detailOf(proofOf.get(number), named(number));
-      return [{ element: account.element, amount: minor(amount), control: account.control ?? undefined, detail }];
+      return [{ element: account.element, amount, control: account.control ?? undefined, detail }];
     }),
   );
   const effect =
     then && lasting && temporary
-      ? entryEffect(accounts.map(effectAccount), touched as Map<string, never>, then, later && { lasting, temporary })
+      ? entryEffect(accounts.map(effectAccount), touched, then, later && { lasting, temporary })
       : undefined;
   const year = fiscalYearOf(calendar, onDay);
   const isEnded = year.last < today && onDay >= calendar.firstDay;

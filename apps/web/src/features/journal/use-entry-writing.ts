@@ -1,5 +1,5 @@
 import { type DraftResponse, type EntryResponse, paths } from '@just-ledger/contract';
-import { type CivilDate, parseCivilDate, shortDate } from '@just-ledger/core';
+import { type CivilDate, parseCivilDate, shortDate, isCivilDate } from '@just-ledger/core';
 import { useReducer, useState } from 'react';
 import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
@@ -12,12 +12,16 @@ import { keepTyping, useKeptTyping, useTypingBefore } from './kept-typing.js';
 /** Where a tab remembers the date of the entry posted last. */
 export const LAST_DATE = 'just-ledger.last-date';
 
+function lastDate(): CivilDate | undefined {
+  const kept = sessionStorage.getItem(LAST_DATE) ?? '';
+  return isCivilDate(kept) ? kept : undefined;
+}
+
 /** An entry being written: what is typed, and what can become of it. What is typed stays until it is posted or kept. */
 export function useEntryWriting(draft: DraftResponse | undefined, onPosted: (entry: EntryResponse) => void) {
   const address = useAddress();
   const { organisation, currency, today, calendar } = useBooks();
-  const near = (sessionStorage.getItem(LAST_DATE) ??
-    (today < calendar.firstDay ? calendar.firstDay : today)) as CivilDate;
+  const near = lastDate() ?? (today < calendar.firstDay ? calendar.firstDay : today);
   const place = draft ? String(draft.id) : '';
   const before = useTypingBefore(organisation.id, place);
   const [begun, setBegun] = useState<EntryForm>(() => (draft ? formOf(draft, currency) : emptyForm(shortDate(near))));

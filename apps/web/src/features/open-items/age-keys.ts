@@ -1,4 +1,4 @@
-import { type Age, AGES } from '@just-ledger/core';
+import { AGES, keysOf } from '@just-ledger/core';
 
 /** The ages, the youngest first. */
-export const AGE_KEYS = Object.keys(AGES) as Age[];
+export const AGE_KEYS = keysOf(AGES);

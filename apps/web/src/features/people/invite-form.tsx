@@ -1,5 +1,5 @@
 import { InvitationRequest, paths } from '@just-ledger/contract';
-import { MEMBER_ROLE_KEYS, MEMBER_ROLES, type MemberRole } from '@just-ledger/core';
+import { MEMBER_ROLE_KEYS, MEMBER_ROLES } from '@just-ledger/core';
 import { Button } from '@mui/material';
 import { clsx } from 'clsx';
 import { useWatch } from 'react-hook-form';
@@ -11,6 +11,8 @@ import formStyles from '../../ui/form.module.css';
 import layout from '../../ui/layout.module.css';
 import { RequestForm } from '../../ui/request-form.js';
 
+const NOBODY_YET: InvitationRequest = { email: '', role: 'preparer' };
+
 /** Offers an address a place. */
 export function InviteForm({ onDone }: { onDone: () => void }) {
   const { organisation } = useBooks();
@@ -21,8 +23,8 @@ export function InviteForm({ onDone }: { onDone: () => void }) {
     <RequestForm
       of={InvitationRequest}
       label="Invite somebody"
-      values={{ email: '', role: 'preparer' as MemberRole }}
-      toRequest={(typed): InvitationRequest => typed}
+      values={NOBODY_YET}
+      toRequest={(typed) => typed}
       send={async (request) => {
         await invite.mutateAsync(request);
         onDone();
@@ -47,7 +49,7 @@ export function InviteForm({ onDone }: { onDone: () => void }) {
 }
 
 function RoleInput() {
-  const role = useWatch({ name: 'role' }) as MemberRole;
+  const role = useWatch<InvitationRequest, 'role'>({ name: 'role' });
   return (
     <ChoiceInput
       name="role"

@@ -1,6 +1,6 @@
+import { ChoiceField } from '../../ui/choice-fields.js';
 import { paths, type PersonResponse } from '@just-ledger/contract';
 import { dayOf, MEMBER_ROLE_KEYS, MEMBER_ROLES, type MemberRole, shortDate } from '@just-ledger/core';
-import { MenuItem, TextField } from '@mui/material';
 import { clsx } from 'clsx';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
@@ -28,23 +28,17 @@ export function PersonRow({ person }: { person: PersonResponse }) {
         </td>
         <td>
           {may('owner') ? (
-            <TextField
-              select
+            <ChoiceField
               variant="standard"
               value={person.role}
               disabled={change.isPending}
-              onChange={(event) => change.mutate(event.target.value as MemberRole)}
+              onChange={(role) => change.mutate(role)}
               slotProps={{
                 input: { disableUnderline: true },
                 select: { 'aria-label': `Role of ${person.name}` },
               }}
-            >
-              {MEMBER_ROLE_KEYS.map((role) => (
-                <MenuItem key={role} value={role}>
-                  {MEMBER_ROLES[role].label}
-                </MenuItem>
-              ))}
-            </TextField>
+              choices={MEMBER_ROLE_KEYS.map((role) => [role, MEMBER_ROLES[role].label])}
+            />
           ) : (
             MEMBER_ROLES[person.role].label
           )}

@@ -1,5 +1,6 @@
+import { ChoiceField } from '../../ui/choice-fields.js';
 import { paths, type RecurringJournalRequest, type RecurringJournalResponse } from '@just-ledger/contract';
-import { Button, MenuItem, TextField } from '@mui/material';
+import { Button, TextField } from '@mui/material';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { clsx } from 'clsx';
 import { type FormEvent, useReducer, useState } from 'react';
@@ -33,6 +34,11 @@ const SHOWN = [
   'explanation',
   'kind',
 ];
+
+const KINDS = [
+  ['ordinary', 'Ordinary'],
+  ['adjusting', 'Adjusting'],
+] as const;
 
 /** A recurring journal: when it falls due, and the entry that it posts. */
 export function RecurringForm({ journal, onDone }: { journal?: RecurringJournalResponse; onDone: () => void }) {
@@ -103,16 +109,13 @@ export function RecurringForm({ journal, onDone }: { journal?: RecurringJournalR
           onChange={(event) => dispatch({ type: 'head', change: { explanation: event.target.value } })}
           {...wrong('entry.explanation')}
         />
-        <TextField
-          select
+        <ChoiceField
           label="Kind"
           value={form.kind}
-          onChange={(event) => dispatch({ type: 'head', change: { kind: event.target.value } })}
+          onChange={(chosen) => dispatch({ type: 'head', change: { kind: chosen } })}
           {...wrong('entry.kind')}
-        >
-          <MenuItem value="ordinary">Ordinary</MenuItem>
-          <MenuItem value="adjusting">Adjusting</MenuItem>
-        </TextField>
+          choices={KINDS}
+        />
       </div>
       <EntryLines
         form={form}

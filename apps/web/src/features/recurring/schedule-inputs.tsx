@@ -1,5 +1,6 @@
+import { ChoiceField } from '../../ui/choice-fields.js';
 import type { CivilDate } from '@just-ledger/core';
-import { MenuItem, TextField } from '@mui/material';
+import { TextField } from '@mui/material';
 import { DateField } from '../../ui/date-field.js';
 import type { ScheduleFields } from './schedule-fields.js';
 
@@ -11,6 +12,12 @@ const OFTEN = [
   ['3 month', 'every quarter'],
   ['6 month', 'every half-year'],
   ['1 year', 'every year'],
+] as const;
+
+const DAYS = [
+  ['', 'same day'],
+  ['last', 'last day'],
+  ...Array.from({ length: 31 }, (_, index) => [`${index + 1}`, `${index + 1}`] as const),
 ] as const;
 
 /** The name of a recurring journal, and when it falls due. */
@@ -35,35 +42,21 @@ export function ScheduleInputs({
         onChange={(event) => onChange({ name: event.target.value })}
         {...wrong('name')}
       />
-      <TextField
-        select
+      <ChoiceField
         label="How often"
         value={fields.often}
-        onChange={(event) => onChange({ often: event.target.value })}
+        onChange={(chosen) => onChange({ often: chosen })}
         {...wrong('schedule.every')}
-      >
-        {OFTEN.map(([key, label]) => (
-          <MenuItem key={key} value={key}>
-            {label}
-          </MenuItem>
-        ))}
-      </TextField>
-      <TextField
-        select
+        choices={OFTEN}
+      />
+      <ChoiceField
         label="On the"
         value={fields.day}
         disabled={fields.often.endsWith('week')}
-        onChange={(event) => onChange({ day: event.target.value })}
+        onChange={(chosen) => onChange({ day: chosen })}
         {...wrong('schedule.day')}
-      >
-        <MenuItem value="">same day</MenuItem>
-        <MenuItem value="last">last day</MenuItem>
-        {Array.from({ length: 31 }, (_, index) => (
-          <MenuItem key={index} value={String(index + 1)}>
-            {index + 1}
-          </MenuItem>
-        ))}
-      </TextField>
+        choices={DAYS}
+      />
       <DateField
         near={today}
         label="From"

@@ -1,3 +1,4 @@
+import { ChoiceField } from '../../ui/choice-fields.js';
 import { paths } from '@just-ledger/contract';
 import {
   type Colours,
@@ -7,8 +8,8 @@ import {
   type MarksKey,
   type Preferences,
   USUAL_PREFERENCES,
+  keysOf,
 } from '@just-ledger/core';
-import { MenuItem, TextField } from '@mui/material';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { clsx } from 'clsx';
 import { api } from '../../api/request.js';
@@ -39,42 +40,24 @@ export function OwnPreferences() {
   return (
     <div className={clsx(layout.stack, layout.below)}>
       <div className={formStyles.particulars}>
-        <TextField
-          select
+        <ChoiceField
           label="Amounts"
           value={now.amounts}
-          onChange={(event) => change.mutate({ ...now, amounts: event.target.value as MarksKey })}
-        >
-          {Object.entries(AMOUNTS).map(([key, example]) => (
-            <MenuItem key={key} value={key}>
-              {example}
-            </MenuItem>
-          ))}
-        </TextField>
-        <TextField
-          select
+          onChange={(amounts) => change.mutate({ ...now, amounts })}
+          choices={keysOf(AMOUNTS).map((key) => [key, AMOUNTS[key]])}
+        />
+        <ChoiceField
           label="Dates"
           value={now.dates}
-          onChange={(event) => change.mutate({ ...now, dates: event.target.value as DateOrder })}
-        >
-          {DATE_ORDERS.map((order) => (
-            <MenuItem key={order} value={order}>
-              {DATES[order]}
-            </MenuItem>
-          ))}
-        </TextField>
-        <TextField
-          select
+          onChange={(dates) => change.mutate({ ...now, dates })}
+          choices={DATE_ORDERS.map((order) => [order, DATES[order]])}
+        />
+        <ChoiceField
           label="Colours"
           value={now.colours}
-          onChange={(event) => change.mutate({ ...now, colours: event.target.value as Colours })}
-        >
-          {COLOURS.map((colours) => (
-            <MenuItem key={colours} value={colours}>
-              {COLOUR_LABELS[colours]}
-            </MenuItem>
-          ))}
-        </TextField>
+          onChange={(colours) => change.mutate({ ...now, colours })}
+          choices={COLOURS.map((colours) => [colours, COLOUR_LABELS[colours]])}
+        />
       </div>
       <ErrorMessage error={change.error} />
     </div>

@@ -51,7 +51,7 @@ function curveOf(chain: HTMLElement, carry: string): Curve[] {
   if (!leaving || !arriving || !figuresIn(leaving).some((one) => figuresIn(arriving).includes(one))) return [];
   const origin = chain.getBoundingClientRect();
   const [a, b] = [leaving.getBoundingClientRect(), arriving.getBoundingClientRect()];
-  const sheetOf = (row: HTMLElement): DOMRect => (row.closest('[data-sheet]') as HTMLElement).getBoundingClientRect();
+  const sheetOf = (row: HTMLElement): DOMRect => (row.closest('[data-sheet]') ?? row).getBoundingClientRect();
   const [x1, x2] = [
     sheetOf(leaving).right - origin.left + chain.scrollLeft,
     sheetOf(arriving).left - origin.left + chain.scrollLeft,

@@ -1,5 +1,5 @@
 import { CLOSING_RULES, paths, type TakeOnResponse } from '@just-ledger/contract';
-import { type Account, isPermanentEquity } from '@just-ledger/core';
+import { isPermanentEquity } from '@just-ledger/core';
 import { Button, MenuItem, TextField } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { clsx } from 'clsx';
@@ -13,8 +13,6 @@ import layout from '../../ui/layout.module.css';
 import { shown } from '../../ui/money.js';
 import { ErrorMessage } from '../../ui/sheet.js';
 import styles from './accept-equity.module.css';
-
-type EquityAccount = Pick<Account, 'element' | 'role'>;
 
 /** Equity left to come out as the difference: the figure is shown, and accepted by hand. Also: where an old year is closed into. */
 export function AcceptEquity({ takeOn }: { takeOn: TakeOnResponse }) {
@@ -86,7 +84,11 @@ export function AcceptEquity({ takeOn }: { takeOn: TakeOnResponse }) {
           >
             <MenuItem value={CLOSING_RULES}>As each year is closed</MenuItem>
             {equity
-              .filter((account) => account.role !== 'take-on-clearing' && isPermanentEquity(account as EquityAccount))
+              .filter(
+                (account) =>
+                  account.role !== 'take-on-clearing' &&
+                  isPermanentEquity({ element: account.element, role: account.role ?? undefined }),
+              )
               .map(({ number, name }) => (
                 <MenuItem key={number} value={number}>
                   {number} {name}

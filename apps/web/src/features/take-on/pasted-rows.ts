@@ -2,7 +2,6 @@ import {
   BREAKDOWN_CELL,
   cellsOfFileRow,
   type CurrencyCode,
-  type ImportSubject,
   plainHeading,
   type ReadMarks,
   recogniseColumns,
@@ -103,7 +102,7 @@ function headingsOf(
   const { columns }: Tray = TRAYS[tray];
   const labels = new Map(columns.map(({ key, label }) => [plainHeading(label), key]));
   const said = new Map([...labels, ...[...chosen].map(([heading, key]) => [plainHeading(heading), key] as const)]);
-  const known = recogniseColumns(`tray-${tray}` as ImportSubject, row, said);
+  const known = recogniseColumns(`tray-${tray}`, row, said);
   const keys = plain.map((heading, index) => cuts.get(heading) ?? known[index] ?? null);
   const named = keys.filter((key) => key !== null).length;
   const isHeadings = named >= Math.min(2, row.length) && !row.some((cell) => /^\(?-?[\d.,]+\)?$/.test(cell));

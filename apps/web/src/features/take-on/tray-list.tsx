@@ -1,5 +1,5 @@
 import type { TakeOnResponse, TrayResponse } from '@just-ledger/contract';
-import { longDate, parseCivilDate, type TrayKey, TRAYS } from '@just-ledger/core';
+import { longDate, parseCivilDate, type TrayKey, TRAYS, keysOf } from '@just-ledger/core';
 import { clsx } from 'clsx';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
@@ -10,7 +10,7 @@ import { Sheet } from '../../ui/sheet.js';
 import styles from './tray-list.module.css';
 
 /** What the bench lists; asset classes are shown with the assets. */
-const LISTED = (Object.keys(TRAYS) as TrayKey[]).filter((tray) => tray !== 'asset-classes');
+const LISTED = keysOf(TRAYS).filter((tray) => tray !== 'asset-classes');
 
 /** The trays around the old trial balance: how many rows each has, and whether it agrees. */
 export function TrayList({ takeOn, tray }: { takeOn: TakeOnResponse; tray: TrayKey }) {

@@ -19,7 +19,7 @@ export function useTypedRow(
   const given = JSON.stringify(row?.cells ?? {});
   useEffect(() => {
     if (!row || given === JSON.stringify(kept.current) || line.current?.contains(document.activeElement)) return;
-    kept.current = JSON.parse(given) as Cells;
+    kept.current = row.cells;
     setTyped(inOwnMarks(columns, kept.current));
   }, [row, given, columns, line]);
   const keep = (own: Cells): void => {

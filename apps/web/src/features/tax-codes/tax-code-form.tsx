@@ -1,5 +1,6 @@
+import { ChoiceField } from '../../ui/choice-fields.js';
+import { keysOf } from '@just-ledger/core';
 import { type AccountResponse, paths, type TaxCodeResponse } from '@just-ledger/contract';
-import { MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { problemPlaces } from '../../api/problem-places.js';
@@ -72,24 +73,17 @@ export function TaxCodeForm({
       >
         <TaxCodeHead fields={fields} isNew={!code} at={at} onChange={set}>
           {!code && (
-            <TextField
+            <ChoiceField
               className={formStyles.wide}
-              select
               label="Kind of tax"
               value={shape}
-              onChange={(event) => {
-                const next = event.target.value as Shape;
+              onChange={(next) => {
                 const rate = fields.rates[0]?.parts[0]?.rate;
                 setShape(next);
                 setFields({ ...fieldsOfShape(next, accounts, rate), code: fields.code, name: fields.name });
               }}
-            >
-              {(Object.keys(SHAPES) as Shape[]).map((key) => (
-                <MenuItem key={key} value={key}>
-                  {SHAPES[key]}
-                </MenuItem>
-              ))}
-            </TextField>
+              choices={keysOf(SHAPES).map((key) => [key, SHAPES[key]])}
+            />
           )}
         </TaxCodeHead>
         {fields.rates.map((rate, index) => (

@@ -1,5 +1,6 @@
-import { TAX_ROUNDINGS, TAX_SIDES, type TaxRounding, type TaxSide } from '@just-ledger/core';
-import { Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
+import { ChoiceField } from '../../ui/choice-fields.js';
+import { TAX_ROUNDINGS, TAX_SIDES, keysOf } from '@just-ledger/core';
+import { Checkbox, FormControlLabel, TextField } from '@mui/material';
 import { clsx } from 'clsx';
 import type { ReactNode } from 'react';
 import type { ProblemPlaces } from '../../api/problem-places.js';
@@ -41,32 +42,20 @@ export function TaxCodeHead({
         onChange={(event) => onChange({ name: event.target.value })}
         {...at('name')}
       />
-      <TextField
-        select
+      <ChoiceField
         label="Is for"
         value={fields.side}
-        onChange={(event) => onChange({ side: event.target.value as TaxSide })}
+        onChange={(chosen) => onChange({ side: chosen })}
         {...at('side')}
-      >
-        {(Object.keys(TAX_SIDES) as TaxSide[]).map((side) => (
-          <MenuItem key={side} value={side}>
-            {TAX_SIDES[side].label}
-          </MenuItem>
-        ))}
-      </TextField>
-      <TextField
-        select
+        choices={keysOf(TAX_SIDES).map((side) => [side, TAX_SIDES[side].label])}
+      />
+      <ChoiceField
         label="Rounded"
         value={fields.rounding}
-        onChange={(event) => onChange({ rounding: event.target.value as TaxRounding })}
+        onChange={(chosen) => onChange({ rounding: chosen })}
         {...at('rounding')}
-      >
-        {(Object.keys(TAX_ROUNDINGS) as TaxRounding[]).map((rounding) => (
-          <MenuItem key={rounding} value={rounding}>
-            {TAX_ROUNDINGS[rounding]}
-          </MenuItem>
-        ))}
-      </TextField>
+        choices={keysOf(TAX_ROUNDINGS).map((rounding) => [rounding, TAX_ROUNDINGS[rounding]])}
+      />
       <FormControlLabel
         control={
           <Checkbox

@@ -1,5 +1,5 @@
 import type { TaxCodeResponse } from '@just-ledger/contract';
-import { parseCivilDate, shortDate, TAX_SIDES, type TaxSide } from '@just-ledger/core';
+import { parseCivilDate, shortDate, TAX_SIDES, type TaxSide, keysOf } from '@just-ledger/core';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { clsx } from 'clsx';
 import { accountsQuery } from '../../api/account-queries.js';
@@ -49,7 +49,7 @@ export default function TaxCodesScreen() {
               </p>
             </Empty>
           ) : (
-            (Object.keys(TAX_SIDES) as TaxSide[]).map((side) => (
+            keysOf(TAX_SIDES).map((side) => (
               <CodesOfSide
                 key={side}
                 side={side}

@@ -1,6 +1,5 @@
 import type { AccountResponse, TaxCodeRequest, TaxCodeResponse, TaxPartResponse } from '@just-ledger/contract';
 import {
-  type AccountId,
   type CivilDate,
   isPercent,
   oppositeSide,
@@ -146,7 +145,7 @@ export function rateOfFields(
     const [per, of] = [rate.trim(), share.trim() || '100'];
     const id = accounts.find((one) => one.number === account)?.id;
     return isPercent(per) && isPercent(of)
-      ? [{ rate: per, share: of, side, ...(id !== undefined && { account: id as AccountId }) }]
+      ? [{ rate: per, share: of, side, ...(id !== undefined && { account: id }) }]
       : [];
   });
   return read.length === parts.length ? { parts: read } : undefined;

@@ -1,6 +1,7 @@
+import { ChoiceField } from '../../ui/choice-fields.js';
 import type { AccountResponse } from '@just-ledger/contract';
 import { type Side, TAX_SIDES, type TaxSide } from '@just-ledger/core';
-import { MenuItem, TextField } from '@mui/material';
+import { TextField } from '@mui/material';
 import { clsx } from 'clsx';
 import { AccountField } from '../../ui/account-field.js';
 import { Cell } from '../../ui/cell.js';
@@ -9,6 +10,11 @@ import ruled from '../../ui/ruled.module.css';
 import grid from '../../ui/typed-grid.module.css';
 import styles from './tax-codes.module.css';
 import { emptyPart, type PartFields, type RateFields } from './tax-fields.js';
+
+const SIDES = [
+  ['debit', 'debit'],
+  ['credit', 'credit'],
+] as const satisfies readonly [Side, string][];
 
 /** What a code takes from a day on: its parts, each with rate, share, side and account. */
 export function TaxRateFields({
@@ -86,19 +92,16 @@ export function TaxRateFields({
                 </td>
               ))}
               <td>
-                <TextField
-                  select
+                <ChoiceField
                   variant="standard"
                   value={part.side}
-                  onChange={(event) => setPart(part.key, { side: event.target.value as Side })}
+                  onChange={(chosen) => setPart(part.key, { side: chosen })}
                   slotProps={{
                     input: { disableUnderline: true },
                     select: { 'aria-label': `Side of part ${index + 1}, ${when}` },
                   }}
-                >
-                  <MenuItem value="debit">debit</MenuItem>
-                  <MenuItem value="credit">credit</MenuItem>
-                </TextField>
+                  choices={SIDES}
+                />
               </td>
               <td>
                 <div className={clsx(grid.cell, grid.cellAccount)}>

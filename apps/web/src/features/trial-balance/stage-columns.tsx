@@ -61,7 +61,8 @@ export function StageColumns({
     if (event.key !== 'ArrowDown' && event.key !== 'ArrowUp') return;
     event.preventDefault();
     const rows = [...(body.current?.querySelectorAll<HTMLAnchorElement>('a') ?? [])];
-    rows[rows.indexOf(document.activeElement as HTMLAnchorElement) + (event.key === 'ArrowDown' ? 1 : -1)]?.focus();
+    const at = rows.findIndex((row) => row === document.activeElement);
+    rows[at + (event.key === 'ArrowDown' ? 1 : -1)]?.focus();
   };
   return (
     <table className={clsx(ruled.table, ruled.tight)}>

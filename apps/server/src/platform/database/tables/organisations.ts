@@ -1,5 +1,6 @@
 import {
   type FieldChange,
+  type SetUpSubject,
   MEMBER_ROLE_KEYS,
   type MemberRole,
   NO_TIME_ZONE,
@@ -108,7 +109,7 @@ export const setUpChange = table(
     organisation: organisationColumn(),
     at: moment('at').notNull(),
     by: personColumn('by'),
-    subject: text('subject').notNull(),
+    subject: text('subject').$type<SetUpSubject>().notNull(),
     object: integer('object').notNull(),
     title: text('title').notNull(),
     action: oneOf('action', ['added', 'changed', 'removed']).notNull(),

@@ -1,0 +1,26 @@
+/**
+ * The keys of a table that is keyed by a union, in its order and as its type knows them.
+ *
+ * @example keysOf({ debit: 1, credit: -1 }) // → ['debit', 'credit']
+ */
+export function keysOf<Key extends string>(table: Readonly<Record<Key, unknown>>): Key[] {
+  // Object.keys forgets the type, since an object may have more keys than its type says; a constant table has not
+  return Object.keys(table) as Key[];
+}
+
+/** Whether a text is a key of a table. @example isKeyOf({ debit: 1, credit: -1 }, 'both') // → false */
+export function isKeyOf<Key extends string>(table: Readonly<Record<Key, unknown>>, text: string): text is Key {
+  return Object.hasOwn(table, text);
+}
+
+/**
+ * A table with a value for each key.
+ *
+ * @example keyedBy(['a', 'b'], (key) => key.length) // → { a: 1, b: 1 }
+ */
+export function keyedBy<Key extends string, Value>(
+  keys: readonly Key[],
+  valueOf: (key: Key) => Value,
+): Record<Key, Value> {
+  return Object.fromEntries(keys.map((key) => [key, valueOf(key)])) as Record<Key, Value>;
+}

@@ -1,0 +1,30 @@
+import { isKeyOf, keyedBy, keysOf, zip } from '../src/index.js';
+
+const SIGNS = { debit: 1, credit: -1 } as const;
+
+it('lists the keys of a table in its order', () => {
+  expect(keysOf(SIGNS)).toEqual(['debit', 'credit']);
+});
+
+it.each([
+  ['a key', 'debit', true],
+  ['another word', 'both', false],
+  ['what every object has', 'toString', false],
+])('knows %s', (_, text, is) => {
+  expect(isKeyOf(SIGNS, text)).toBe(is);
+});
+
+it('makes a table of keys', () => {
+  expect(keyedBy(keysOf(SIGNS), (key) => SIGNS[key] * 2)).toEqual({ debit: 2, credit: -2 });
+});
+
+it('puts two lists side by side, also where a value is undefined', () => {
+  expect(zip([1, undefined], ['a', 'b'])).toEqual([
+    [1, 'a'],
+    [undefined, 'b'],
+  ]);
+});
+
+it('refuses lists of different lengths', () => {
+  expect(() => zip([1], [])).toThrow('expected two lists of 1, got one of 0');
+});
