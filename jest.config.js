@@ -31,6 +31,8 @@ const project = (displayName, folder, extra = {}) => ({
 export default {
   rootDir: import.meta.dirname,
   testTimeout: 120_000,
+  // a server under test is a process of its own: two files at a time keep two cores busy
+  maxWorkers: '100%',
   // what runs in the tests' own process; servers and pages under test are processes of their own
   coverageReporters: ['text-summary'],
   collectCoverageFrom: ['packages/{core,contract}/src/**/*.ts', 'apps/web/src/**/*.{ts,tsx}', '!**/*.d.ts'],

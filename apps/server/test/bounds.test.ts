@@ -73,9 +73,9 @@ describe('what books can hold', () => {
       overview.body.find(
         ({ organisation }: { organisation: number }) => `/api/organisations/${organisation}` === path,
       );
-    expect(told(broken).trouble).toBe('These books cannot be read. Verify them.');
+    expect(told(broken).failure).toBe('These books cannot be read. Verify them.');
     expect(told(sound)).toMatchObject({ entries: 0 });
-    expect(told(sound).trouble).toBeUndefined();
+    expect(told(sound).failure).toBeUndefined();
     expect((await server.request('GET', '/api/organisations')).status).toBe(200);
   });
 });

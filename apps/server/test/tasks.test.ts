@@ -24,7 +24,7 @@ function defined(kind: string): [constant: string, taskName: string][] {
 describe('what threads do', () => {
   test.each([
     ['defineCommand', commands],
-    ['defineReading', readings],
+    ['define(?:Reading|Report)', readings],
     ['defineFileTask', fileTasks],
   ] as const)('is all that areas define by %s, each under the name of its constant', (kind, table) => {
     const found = defined(kind);

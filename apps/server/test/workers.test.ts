@@ -6,6 +6,9 @@ import { fileURLToPath, pathToFileURL } from 'node:url';
 import { booksFile } from '../src/platform/database/connection.js';
 import { Refusal } from '../src/platform/problems/refusal.js';
 import type { Task } from '../src/platform/threads/task.js';
+import { clockFor } from '../src/platform/database/clock.js';
+import { workFor } from '../src/platform/threads/asker.js';
+import { ReadingPool } from '../src/platform/threads/reading-pool.js';
 import { TaskWorker } from '../src/platform/threads/task-worker.js';
 
 // what the thread of the tests does is in its own program; here are only names and types
@@ -42,7 +45,9 @@ afterAll(() => rmSync(folder, { recursive: true, force: true }));
 /** A thread that is there answers long before this, however much else the machine has to do. */
 const PATIENT = 100_000;
 
-const worker = (): TaskWorker<unknown> => new TaskWorker<unknown>(script, {});
+// what the context of its tasks is only their own program knows
+// eslint-disable-next-line @typescript-eslint/no-explicit-any
+const worker = (): TaskWorker<any> => new TaskWorker(script, {});
 
 describe('a worker', () => {
   test('answers each question with its own answer, in the order asked', async () => {
@@ -114,6 +119,54 @@ describe('a worker', () => {
     await one.end();
     expect(await asked).toBe('said last');
     await expect(one.run(say, 'late')).rejects.toThrow(/has ended/);
+  });
+});
+
+describe('threads that read', () => {
+  const clock = clockFor('2027-01-18');
+  /** Two threads, with at most two questions waiting; both at work on something that ends when they are let go on. */
+  const held = () => {
+    const pool = new ReadingPool([worker(), worker()], clock, 2);
+    const gates = [new SharedArrayBuffer(4), new SharedArrayBuffer(4)];
+    const long = gates.map((gate) => pool.run(wait, gate));
+    const release = () =>
+      gates.forEach((gate) => {
+        Atomics.store(new Int32Array(gate), 0, 1);
+        Atomics.notify(new Int32Array(gate), 0);
+      });
+    return { pool, release, long: Promise.all(long) };
+  };
+
+  test('share what is asked, and keep the order of what waits', async () => {
+    const pool = new ReadingPool([worker(), worker()], clock, 10);
+    const words = ['a', 'b', 'c', 'd', 'e'];
+    expect(await Promise.all(words.map((word) => pool.run(say, word)))).toEqual(words.map((word) => `said ${word}`));
+    expect(await pool.status()).toMatchObject({ deaths: 0 });
+    await pool.end();
+  });
+  test('refuse what is more than may wait, and go on with the rest', async () => {
+    const { pool, release, long } = held();
+    const waiting = [pool.run(say, 'third'), pool.run(say, 'fourth')];
+    await expect(pool.run(say, 'fifth')).rejects.toMatchObject({ status: 503, problems: [{ code: 'busy' }] });
+    release();
+    await long;
+    expect(await Promise.all(waiting)).toEqual(['said third', 'said fourth']);
+    await pool.end();
+  });
+  test('give up what somebody asked who has left, and make room for another', async () => {
+    const { pool, release, long } = held();
+    const asker = new AbortController();
+    const asked = new Promise<string>((resolve, reject) => {
+      workFor(asker.signal, () => void pool.run(say, 'third').then(resolve, reject));
+    });
+    const staying = pool.run(say, 'fourth');
+    asker.abort();
+    await expect(asked).rejects.toMatchObject({ problems: [{ code: 'asker-left' }] });
+    const late = pool.run(say, 'fifth');
+    release();
+    await long;
+    expect(await Promise.all([staying, late])).toEqual(['said fourth', 'said fifth']);
+    await pool.end();
   });
 });
 

@@ -1,5 +1,5 @@
 import { AccountRequest, type AccountResponse } from '@just-ledger/contract';
-import { parseCurrencyCode } from '@just-ledger/core';
+import { type AccountId, parseCurrencyCode } from '@just-ledger/core';
 import { getMetadataStorage } from 'class-validator';
 import {
   accountRequest,
@@ -11,9 +11,9 @@ import {
   type ChartItem,
 } from '../src/features/accounts/chart-list.js';
 
-const EUR = parseCurrencyCode('EUR');
+const [EUR, USD] = [parseCurrencyCode('EUR'), parseCurrencyCode('USD')];
 const account = (number: string, name: string, change: Partial<AccountResponse> = {}): AccountResponse => ({
-  id: Number(number),
+  id: Number(number) as AccountId,
   number,
   name,
   element: 'asset',
@@ -110,7 +110,7 @@ describe('moving an account', () => {
     const full = account('1010', 'Bank', {
       parent: '100',
       control: 'receivables',
-      currency: 'USD',
+      currency: USD,
       role: 'cash',
       closesTo: '3000',
       share: 2,
@@ -133,13 +133,13 @@ describe('moving an account', () => {
 
   test('asks for all the account has, and to be shown where its heading is', () => {
     const [heading, till] = [CHART[4] as AccountResponse, CHART[1] as AccountResponse];
-    expect(accountRequest({ ...till, share: 3, currency: 'USD' }, under(heading))).toMatchObject({
+    expect(accountRequest({ ...till, share: 3, currency: USD }, under(heading))).toMatchObject({
       number: '1000',
       name: 'Till',
       parent: '1500',
       classification: 'non-current-assets',
       share: 3,
-      currency: 'USD',
+      currency: USD,
     });
     expect(accountRequest(till, { parent: undefined }).parent).toBeUndefined();
   });

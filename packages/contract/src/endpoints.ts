@@ -68,7 +68,7 @@ import type {
   UnfinishedStartRequest,
   UnfinishedStartResponse,
 } from './organisations/organisation.js';
-import type { StandingResponse } from './overview/overview.js';
+import type { BooksStatusResponse } from './overview/overview.js';
 import type {
   ChangePersonRequest,
   InvitationOffer,
@@ -438,7 +438,7 @@ export interface Endpoints {
     DELETE: { gives: void };
   };
   '/api/overview': {
-    GET: { gives: StandingResponse[] };
+    GET: { gives: BooksStatusResponse[] };
   };
   '/api/own-sign-in/password': {
     PUT: { takes: ChangePasswordRequest; gives: void };

@@ -100,7 +100,7 @@ export * from './take-on/slips.js';
 export * from './take-on/suggestion-words.js';
 export * from './take-on/take-on-entries.js';
 export * from './take-on/take-on-row.js';
-export * from './take-on/take-on-standing.js';
+export * from './take-on/take-on-status.js';
 export * from './take-on/tray-files.js';
 export * from './take-on/tray.js';
 export * from './tax-codes/check-tax-code.js';

@@ -2,11 +2,11 @@ import { isKeyOf, keyedBy, keysOf, zip } from '../src/index.js';
 
 const SIGNS = { debit: 1, credit: -1 } as const;
 
-it('lists the keys of a table in its order', () => {
+test('lists the keys of a table in its order', () => {
   expect(keysOf(SIGNS)).toEqual(['debit', 'credit']);
 });
 
-it.each([
+test.each([
   ['a key', 'debit', true],
   ['another word', 'both', false],
   ['what every object has', 'toString', false],
@@ -14,17 +14,17 @@ it.each([
   expect(isKeyOf(SIGNS, text)).toBe(is);
 });
 
-it('makes a table of keys', () => {
+test('makes a table of keys', () => {
   expect(keyedBy(keysOf(SIGNS), (key) => SIGNS[key] * 2)).toEqual({ debit: 2, credit: -2 });
 });
 
-it('puts two lists side by side, also where a value is undefined', () => {
+test('puts two lists side by side, also where a value is undefined', () => {
   expect(zip([1, undefined], ['a', 'b'])).toEqual([
     [1, 'a'],
     [undefined, 'b'],
   ]);
 });
 
-it('refuses lists of different lengths', () => {
+test('refuses lists of different lengths', () => {
   expect(() => zip([1], [])).toThrow('expected two lists of 1, got one of 0');
 });

@@ -7,7 +7,7 @@ import {
   parseCivilDate as d,
   slidesOf,
   takeOnEntries,
-  takeOnStanding,
+  takeOnStatus,
   transpositionsOf,
   explainDifference,
   type CheckedEntry,
@@ -86,7 +86,7 @@ describe('rows of trays', () => {
     ]);
     expect(banks.facts[0]?.lines[0]).toMatchObject({ amount: 18_000, foreign: { amount: 20_000 } });
     const { customers: status } = Object.fromEntries(
-      takeOnStanding(read(typed), on).trays.map((one) => [one.tray, one.accounts]),
+      takeOnStatus(read(typed), on).trays.map((one) => [one.tray, one.accounts]),
     );
     expect(status?.map(({ detail, foreign }) => [detail, [...foreign]])).toEqual([[8_150, [['USD', 9_000]]]]);
   });
@@ -240,7 +240,7 @@ describe('what a take-on posts', () => {
       expect(balances(parts.flatMap((part) => takeOnEntries(part, trays, on, clearing)))).toEqual(OLD);
       expect(clearingLeft(trays, parts)).toEqual({});
     }
-    expect([...takeOnStanding(trays, on).clearing.values()].every((amount) => amount === 0)).toBe(true);
+    expect([...takeOnStatus(trays, on).clearing.values()].every((amount) => amount === 0)).toBe(true);
   });
   test('waits in clearing, marked with its tray, while one side is missing', () => {
     const trays = read(WHOLE);
@@ -253,7 +253,7 @@ describe('what a take-on posts', () => {
       stock: 3_750,
     });
     const alone = read({ customers: WHOLE.customers ?? [] });
-    expect(Object.fromEntries(takeOnStanding(alone, on).clearing)).toMatchObject({
+    expect(Object.fromEntries(takeOnStatus(alone, on).clearing)).toMatchObject({
       customers: -41_000,
       'trial-balance': 0,
     });
@@ -276,7 +276,7 @@ describe('what a take-on posts', () => {
             'trial-balance': rows(...old.map(({ account, amount }) => ({ account, debit: text(amount) }))),
             customers: rows(...unpaid.map((amount) => ({ contact: 'Low Weir', unpaid: text(amount) }))),
           });
-          const { clearing: expected } = takeOnStanding(trays, on);
+          const { clearing: expected } = takeOnStatus(trays, on);
           const left = clearingLeft(trays, order);
           for (const part of [...DETAIL_TRAYS, 'trial-balance' as const]) {
             expect([part, left[part] ?? 0]).toEqual([part, expected.get(part)]);
@@ -326,13 +326,11 @@ describe('what a take-on posts', () => {
         { account: '4000', credit: '80' },
       ),
     });
-    expect(takeOnStanding(trays, on).isUnclosed).toBe(true);
-    expect(takeOnStanding(read({ 'running-year': rows({ account: '4000', credit: '80' }) }), on).isUnclosed).toBe(
-      true,
-    );
-    expect(takeOnStanding(read({ other: rows({ account: '1010', debit: '80' }) }), on).isUnclosed).toBe(false);
+    expect(takeOnStatus(trays, on).isUnclosed).toBe(true);
+    expect(takeOnStatus(read({ 'running-year': rows({ account: '4000', credit: '80' }) }), on).isUnclosed).toBe(true);
+    expect(takeOnStatus(read({ other: rows({ account: '1010', debit: '80' }) }), on).isUnclosed).toBe(false);
     const within = { ...on, books: { ...books, changeoverDate: d('2026-05-31') }, changeover: d('2026-05-31') };
-    expect(takeOnStanding(trays, within).isUnclosed).toBe(false);
+    expect(takeOnStatus(trays, within).isUnclosed).toBe(false);
   });
   test('dates the running year by month, and the months add up to the old trial balance', () => {
     const within = { ...on, books: { ...books, changeoverDate: d('2026-03-20') }, changeover: d('2026-03-20') };

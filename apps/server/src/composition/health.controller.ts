@@ -1,7 +1,7 @@
 import type { HealthResponse } from '@just-ledger/contract';
 import { Controller, Get } from '@nestjs/common';
 import { Open } from '../platform/sessions/session-guard.js';
-import { BatchReader, HeavyReader, Importer, Reader, Writer } from '../platform/threads/threads.module.js';
+import { BatchReader, Readers, Importer, Reader, Writer } from '../platform/threads/threads.module.js';
 
 /** Whether the server takes requests: each thread and the books are asked. */
 @Open()
@@ -10,7 +10,7 @@ export class HealthController {
   constructor(
     private readonly reader: Reader,
     private readonly writer: Writer,
-    private readonly heavyReader: HeavyReader,
+    private readonly readers: Readers,
     private readonly batchReader: BatchReader,
     private readonly importer: Importer,
   ) {}
@@ -18,7 +18,7 @@ export class HealthController {
   @Get()
   async health(): Promise<HealthResponse> {
     const [writer, reader, batches, files] = await Promise.all(
-      [this.writer, this.heavyReader, this.batchReader, this.importer].map((thread) => thread.status()),
+      [this.writer, this.readers, this.batchReader, this.importer].map((thread) => thread.status()),
     );
     const threads = { writer, reader, batches, files } as HealthResponse['threads'];
     const books = this.canRead() ? 'readable' : 'unreadable';

@@ -1,13 +1,24 @@
+import * as accountDetailReadings from '../areas/account-detail/account-detail-readings.js';
+import * as auditTrailReadings from '../areas/audit-trail/audit-trail-readings.js';
+import * as breakdownReadings from '../areas/breakdowns/breakdown-readings.js';
+import * as chartReadings from '../areas/chart/chart-readings.js';
+import * as closingReadings from '../areas/closing/closing-readings.js';
+import * as contactReadings from '../areas/contacts/contact-readings.js';
+import * as draftReadings from '../areas/journal/draft-readings.js';
+import * as openItemReadings from '../areas/open-items/open-item-readings.js';
+import * as recurringReadings from '../areas/recurring/recurring-readings.js';
+import * as statementReadings from '../areas/statements/statement-readings.js';
+import * as trialBalanceReadings from '../areas/trial-balance/trial-balance-readings.js';
 import * as ledgerReadings from '../areas/account-ledger/ledger-readings.js';
 import * as backupReadings from '../areas/backups/backup-readings.js';
 import * as entryReadings from '../areas/journal/entry-readings.js';
-import * as overviewReadings from '../areas/overview/standing.js';
+import * as overviewReadings from '../areas/overview/books-status.js';
 import * as proofReadings from '../areas/proofs/proof-readings.js';
 import * as takeOnReadings from '../areas/take-on/take-on-readings.js';
 import { TaskTable } from '../platform/threads/serve-tasks.js';
 import type { Reading } from '../platform/threads/task.js';
 
-/** Everything that reads too much to keep other requests waiting, by name. */
+/** Everything that is read of the books by a thread of its own, by name. */
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- each reading has its own arguments
 export const readings = new TaskTable<Reading<any, unknown>>(
   ledgerReadings,
@@ -16,4 +27,15 @@ export const readings = new TaskTable<Reading<any, unknown>>(
   overviewReadings,
   proofReadings,
   takeOnReadings,
+  accountDetailReadings,
+  auditTrailReadings,
+  breakdownReadings,
+  chartReadings,
+  closingReadings,
+  contactReadings,
+  draftReadings,
+  openItemReadings,
+  recurringReadings,
+  statementReadings,
+  trialBalanceReadings,
 );

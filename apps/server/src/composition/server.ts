@@ -13,6 +13,7 @@ import { readJson } from '../platform/problems/read-json.js';
 import { LOG_OPTIONS, ServerLog } from '../platform/server-log.js';
 import { passGate, type RouteConfig } from '../platform/sessions/gate.js';
 import { settings } from '../platform/settings.js';
+import { workFor } from '../platform/threads/asker.js';
 import { AppModule } from './app.module.js';
 import { assertDescribed, listenToRoutes } from './described-routes.js';
 import { describeApi } from './openapi.js';
@@ -67,6 +68,13 @@ export async function createServer(): Promise<NestFastifyApplication> {
     done(null, body),
   );
   app.useBodyParser('application/json', { bodyLimit: JSON_LIMIT }, readJson(fastify) as never);
+  fastify.addHook('onRequest', (_request, reply, done) => {
+    const asker = new AbortController();
+    reply.raw.once('close', () => {
+      if (!reply.raw.writableFinished) asker.abort();
+    });
+    workFor(asker.signal, done);
+  });
   fastify.addHook('onRequest', async (request: FastifyRequest, reply: FastifyReply) => {
     passGate(request, reply, settings.origin);
     assertNotTooLarge(request);

@@ -22,8 +22,8 @@ export function TextInput({
     error,
     helperText,
   } = useField({ name, hint });
-  const told = { error, helperText };
-  return <TextField {...field} {...rest} {...told} value={shown ?? value} inputRef={ref} label={label} />;
+  const said = { error, helperText };
+  return <TextField {...field} {...rest} {...said} value={shown ?? value} inputRef={ref} label={label} />;
 }
 
 /** A date, typed or taken from a calendar. */

@@ -1,8 +1,8 @@
 /** Where an organisation stands in its job. */
-export interface StandingResponse {
+export interface BooksStatusResponse {
   organisation: number;
   /** Why nothing more can be told of it: its books could not be read. The others are told all the same. */
-  trouble?: string;
+  failure?: string;
   /** How many entries are posted, and on which date the last of them lies. */
   entries: number;
   lastDate: string | null;
@@ -16,7 +16,7 @@ export interface StandingResponse {
   /** Papers still to be gathered, while the books are young: nothing locked or closed yet. */
   papersWanted: number;
   /** By how much the take-on is apart, added up over its trays, while it is not signed off; null if none is on its way. */
-  takeOnApart: string | null;
+  takeOnDifference: string | null;
   proofs: number;
   proofsFailing: number;
 }

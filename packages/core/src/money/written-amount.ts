@@ -57,10 +57,10 @@ export function recogniseMarks(texts: readonly string[]): {
       /[ '’\u00a0\u2009\u202f]/g,
       '',
     );
-    const told = decimalMarkOf(number);
-    if (told === '.') point += 1;
-    else if (told === ',') comma += 1;
-    else if (told === 'either') isOpen = true;
+    const mark = decimalMarkOf(number);
+    if (mark === '.') point += 1;
+    else if (mark === ',') comma += 1;
+    else if (mark === 'either') isOpen = true;
   }
   if (comma > point) return { marks: { decimal: ',', thousands: '.' }, isDoubtful: point > 0 };
   return { marks: { decimal: '.', thousands: ',' }, isDoubtful: comma > 0 || (point === 0 && isOpen) };

@@ -44,11 +44,11 @@ export function historyRemarks(
     })),
   );
   const differing = new Map(openingDifferences(old, opening, on).map((one) => [one.account, one]));
-  const apart = facts.flatMap(({ row, date, account }): Remark[] => {
+  const remarks = facts.flatMap(({ row, date, account }): Remark[] => {
     const found = date === on.changeover ? differing.get(account) : undefined;
     if (!found) return [];
     const message = `The old trial balance says ${displayAmount(found.trialBalance, baseCurrency)}.`;
     return [{ row, code: 'not-as-taken-on', column: 'account', message }];
   });
-  return [...mismatched, ...apart];
+  return [...mismatched, ...remarks];
 }

@@ -26,10 +26,10 @@ export function suggestionWords(
   const sided = (amount: number): string => `${show(amount)} ${amount < 0 ? 'credit' : 'debit'}`;
   const title = titles[0] ?? '';
   const all = titles.join(' and ');
-  const apart = show(difference);
+  const shown = show(difference);
   switch (slip) {
     case 'duplicate':
-      return { sentence: `${title} may stand here twice.`, evidence: `Another line has the same amount, ${apart}.` };
+      return { sentence: `${title} may stand here twice.`, evidence: `Another line has the same amount, ${shown}.` };
     case 'surplus':
       return { sentence: `${title} may not belong here.`, evidence: `The difference is exactly this line.` };
     case 'missing':
@@ -42,17 +42,17 @@ export function suggestionWords(
     case 'wrong-side':
       return {
         sentence: `${title} may stand on the wrong side.`,
-        evidence: `It is half of the difference: moved over, it closes ${apart}.`,
+        evidence: `It is half of the difference: moved over, it closes ${shown}.`,
       };
     case 'transposition':
       return {
         sentence: `${title}: perhaps ${show(meant)}.`,
-        evidence: `${apart} is divisible by 9; two digits in each other’s place leave such a difference.`,
+        evidence: `${shown} is divisible by 9; two digits in each other’s place leave such a difference.`,
       };
     case 'slide':
       return {
         sentence: `${title}: perhaps ${show(meant)}.`,
-        evidence: `Its decimal point one or two places further leaves just ${apart}.`,
+        evidence: `Its decimal point one or two places further leaves just ${shown}.`,
       };
     case 'pair':
       return { sentence: `${all} may not belong here.`, evidence: `Together they are the difference.` };

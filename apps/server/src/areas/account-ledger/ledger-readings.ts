@@ -1,20 +1,23 @@
-import type { AccountLedgerQuery } from '@just-ledger/contract';
-import { parseCivilDate } from '@just-ledger/core';
+import type { AccountLedgerQuery, AccountLedgerResponse } from '@just-ledger/contract';
+import type { CivilDate } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import { writeCsv } from '../../platform/files/csv.js';
-import { defineReading } from '../../platform/threads/task.js';
-import { organisationOf } from '../organisations/organisation-store.js';
+import { defineReport } from '../../platform/threads/report.js';
+import type { Organisation } from '../organisations/organisation-store.js';
 import { ledgerReport } from './ledger-report.js';
 
+/** A page of the ledger of an account. */
+export const ledgerPage = defineReport(
+  'ledgerPage',
+  (db: Db, organisation: Organisation, query: AccountLedgerQuery, today: CivilDate): AccountLedgerResponse =>
+    ledgerReport(db, organisation, query, today, query.limit ?? 200),
+);
+
 /** The whole ledger of an account as a file. */
-export const ledgerCsv = defineReading(
+export const ledgerCsv = defineReport(
   'ledgerCsv',
-  (
-    db: Db,
-    { organisation, query, today }: { organisation: number; query: AccountLedgerQuery; today: string },
-  ): string => {
-    const of = organisationOf(db, organisation);
-    const ledger = ledgerReport(db, of, { ...query }, parseCivilDate(today), undefined);
+  (db: Db, organisation: Organisation, query: AccountLedgerQuery, today: CivilDate): string => {
+    const ledger = ledgerReport(db, organisation, query, today, undefined);
     const there = (...cells: (string | null)[]): string[] =>
       ledger.currency === null ? [] : [ledger.currency, ...cells.map((cell) => cell ?? '')];
     return writeCsv(

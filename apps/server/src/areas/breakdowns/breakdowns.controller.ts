@@ -8,8 +8,7 @@ import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put
 import { notFound } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { Acting, CurrentOrganisation } from '../../platform/sessions/session-guard.js';
-import { Reader, Writer } from '../../platform/threads/threads.module.js';
-import { loadChart } from '../accounts/account-store.js';
+import { Readers, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import {
   addBreakdown,
@@ -19,19 +18,19 @@ import {
   removeBreakdown,
   removeBreakdownValue,
 } from './breakdown-commands.js';
-import { breakdownAnswers } from './breakdown-store.js';
+import { breakdowns } from './breakdown-readings.js';
 
 /** Breakdowns and their values; each change answers the breakdown as it is then. */
 @Controller('api/organisations/:organisation/breakdowns')
 export class BreakdownsController {
   constructor(
-    private readonly reader: Reader,
+    private readonly readers: Readers,
     private readonly writer: Writer,
   ) {}
 
   @Get()
-  list(@CurrentOrganisation() organisation: Organisation): BreakdownResponse[] {
-    return breakdownAnswers(this.reader.db, organisation.id, loadChart(this.reader.db, organisation.id));
+  list(@CurrentOrganisation() organisation: Organisation): Promise<BreakdownResponse[]> {
+    return this.readers.run(breakdowns, { organisation: organisation.id });
   }
 
   @Post()
@@ -94,8 +93,8 @@ export class BreakdownsController {
     return this.writer.run(removeBreakdownValue, { ...by, id, value });
   }
 
-  private one(organisation: Organisation, id: number): BreakdownResponse {
-    const found = this.list(organisation).find((breakdown) => breakdown.id === id);
+  private async one(organisation: Organisation, id: number): Promise<BreakdownResponse> {
+    const found = (await this.list(organisation)).find((breakdown) => breakdown.id === id);
     if (!found) throw notFound('breakdown');
     return found;
   }

@@ -5,17 +5,7 @@ import {
   type ChartImportResponse,
   TrialBalanceQuery,
 } from '@just-ledger/contract';
-import {
-  type AccountId,
-  add,
-  CHART_COLUMNS,
-  chartRows,
-  type CivilDate,
-  isTemporary,
-  type Minor,
-  sumByAccount,
-  ZERO,
-} from '@just-ledger/core';
+import type { AccountId } from '@just-ledger/core';
 import {
   Body,
   Controller,
@@ -30,39 +20,31 @@ import {
   Query,
 } from '@nestjs/common';
 import { csvText } from '../../platform/files/csv-body.js';
-import { writeCsv } from '../../platform/files/csv.js';
 import { notFound } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { Acting, CurrentOrganisation, Needs } from '../../platform/sessions/session-guard.js';
-import { Importer, Reader, Writer } from '../../platform/threads/threads.module.js';
+import { Importer, Readers, Writer } from '../../platform/threads/threads.module.js';
 import { addAccount, changeAccount, importAccounts, removeAccount } from '../accounts/account-commands.js';
-import {
-  accountResponse,
-  accountVersions,
-  foreignBalances,
-  loadChart,
-  postedLines,
-} from '../accounts/account-store.js';
 import { readChart } from '../accounts/chart-file.js';
-import { chartNames } from '../accounts/chart-names.js';
-import { flowsKnownAt } from '../earlier-years/old-books.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { reportDate } from '../organisations/report-dates.js';
+import { accounts, chartCsv } from './chart-readings.js';
 
 /** The chart of accounts. */
 @Controller('api/organisations/:organisation')
 export class ChartController {
   constructor(
-    private readonly reader: Reader,
+    private readonly readers: Readers,
     private readonly writer: Writer,
     private readonly importer: Importer,
   ) {}
 
   /** All accounts with their balances at a date, by default today. */
   @Get('accounts')
-  list(@CurrentOrganisation() organisation: Organisation, @Query() query: TrialBalanceQuery): AccountResponse[] {
-    const today = this.reader.clock.today(organisation.timeZone);
-    return this.answers(organisation, reportDate(query.asAt, 'asAt', organisation, today, today));
+  list(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: TrialBalanceQuery,
+  ): Promise<AccountResponse[]> {
+    return this.readers.report(accounts, organisation, query);
   }
 
   @Needs('preparer')
@@ -102,50 +84,13 @@ export class ChartController {
 
   @Get('accounts.csv')
   @Header('content-type', 'text/csv; charset=utf-8')
-  csv(@CurrentOrganisation() organisation: Organisation): string {
-    return writeCsv(
-      CHART_COLUMNS,
-      chartRows(loadChart(this.reader.db, organisation.id), chartNames(this.reader.db, organisation.id)),
-    );
+  csv(@CurrentOrganisation() { id }: Organisation): Promise<string> {
+    return this.readers.run(chartCsv, { organisation: id });
   }
 
-  private answer(organisation: Organisation, id: AccountId): AccountResponse {
-    const found = this.answers(organisation, this.reader.clock.today(organisation.timeZone)).find(
-      (account) => account.id === id,
-    );
+  private async answer(organisation: Organisation, id: AccountId): Promise<AccountResponse> {
+    const found = (await this.list(organisation, {})).find((account) => account.id === id);
     if (!found) throw notFound('account');
     return found;
-  }
-
-  private answers(organisation: Organisation, asAt: CivilDate): AccountResponse[] {
-    const { db } = this.reader;
-    const chart = loadChart(db, organisation.id);
-    const known = flowsKnownAt(
-      db,
-      organisation,
-      { organisation: organisation.id, calendar: organisation.calendar },
-      asAt,
-    ).of;
-    const { earlier, year } = known ?? { earlier: [], year: [] };
-    const [before, running] = [sumByAccount(earlier), sumByAccount(year)];
-    const lines = postedLines(db, organisation.id);
-    const versions = accountVersions(db, organisation.id);
-    const names = chartNames(db, organisation.id);
-    const kept = chart.accounts.filter(
-      ({ currency }) => currency !== undefined && currency !== organisation.baseCurrency,
-    );
-    const foreign = foreignBalances(
-      db,
-      organisation.id,
-      kept.map(({ id }) => id),
-      asAt,
-    );
-    return chart.accounts.map((account) => {
-      const own: Minor = running.get(account.id) ?? ZERO;
-      const balance = isTemporary(account) ? own : add(own, before.get(account.id) ?? ZERO);
-      const version = versions.get(account.id) ?? 1;
-      const facts = { lines: lines.get(account.id) ?? 0, balance, foreign: foreign.get(account.id), version, names };
-      return accountResponse(account, chart, organisation.baseCurrency, facts);
-    });
   }
 }

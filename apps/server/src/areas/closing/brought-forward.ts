@@ -21,7 +21,7 @@ import { booksOf } from '../books/books-store.js';
 import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
 import { EntryAppender } from '../journal/append-entry.js';
 import type { BroughtForwardChange } from '../journal/brought-forward-changed.js';
-import { isStanding, postedEntriesOf } from '../journal/posted-entries.js';
+import { isNotReversed, postedEntriesOf } from '../journal/posted-entries.js';
 import { organisationOf } from '../organisations/organisation-store.js';
 import { temporaryBalances } from './closing-rehearsal.js';
 
@@ -33,7 +33,7 @@ import { temporaryBalances } from './closing-rehearsal.js';
 export function settleBroughtForward(context: WriteContext, { organisation, person }: BroughtForwardChange): void {
   const { db } = context;
   const of = organisationOf(db, organisation);
-  const status = standingClosings(db, organisation);
+  const status = closingsNotReversed(db, organisation);
   const chart = loadChart(db, organisation);
   const before = dayBefore(of.calendar.firstDay);
   const prepared = broughtForwardClosing(
@@ -70,7 +70,7 @@ function chosenAccount(db: Db, organisation: number): AccountId | undefined {
 }
 
 /** The entries that stand for it: opening entries that come from closing, not reversed. */
-function standingClosings(db: Db, organisation: number): PostedEntry[] {
+function closingsNotReversed(db: Db, organisation: number): PostedEntry[] {
   const rows = db
     .select()
     .from(entry)
@@ -79,7 +79,7 @@ function standingClosings(db: Db, organisation: number): PostedEntry[] {
         eq(entry.organisation, organisation),
         eq(entry.source, 'closing'),
         eq(entry.kind, 'opening'),
-        isStanding(organisation),
+        isNotReversed(organisation),
       ),
     )
     .orderBy(entry.place)

@@ -34,7 +34,7 @@ import { notFound } from '../../platform/problems/refusal.js';
 import { loadChart } from '../accounts/account-store.js';
 import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
 import { draftsBetween } from '../journal/draft-store.js';
-import { isStanding, postedEntriesOf } from '../journal/posted-entries.js';
+import { isNotReversed, postedEntriesOf } from '../journal/posted-entries.js';
 import { periodNumber } from '../ledger/flow-store.js';
 import { flowsAtDate } from '../ledger/ledger-view.js';
 import type { Organisation } from '../organisations/organisation-store.js';
@@ -160,7 +160,7 @@ export function closingEntriesOf(db: Db, organisation: number, year: FiscalYear)
         eq(entry.organisation, organisation),
         eq(entry.kind, 'closing'),
         eq(entry.date, year.last),
-        isStanding(organisation),
+        isNotReversed(organisation),
       ),
     )
     .orderBy(entry.place)

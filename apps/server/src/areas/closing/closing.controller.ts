@@ -9,26 +9,23 @@ import {
 import { Body, Controller, Get, HttpCode, Param, Post, Query } from '@nestjs/common';
 import { CurrentOrganisation, CurrentPerson } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
-import { Reader, Writer } from '../../platform/threads/threads.module.js';
+import { Readers, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { lockPeriod, unlockPeriod } from '../periods/period-commands.js';
-import { fiscalYearsResponse } from '../periods/period-store.js';
 import { closeYear, reopenYear } from './closing-commands.js';
-import { closingRehearsal } from './closing-rehearsal.js';
+import { fiscalYears, rehearsal } from './closing-readings.js';
 
 /** Years and months: locking, closing, reopening. */
 @Controller('api/organisations/:organisation')
 export class ClosingController {
   constructor(
-    private readonly reader: Reader,
+    private readonly readers: Readers,
     private readonly writer: Writer,
   ) {}
 
   @Get('fiscal-years')
-  years(@CurrentOrganisation() organisation: Organisation): FiscalYearsResponse {
-    return this.reader.read((db) =>
-      fiscalYearsResponse(db, organisation, this.reader.clock.today(organisation.timeZone)),
-    );
+  years(@CurrentOrganisation() organisation: Organisation): Promise<FiscalYearsResponse> {
+    return this.readers.report(fiscalYears, organisation, null);
   }
 
   @Post('periods/:period/lock')
@@ -58,10 +55,8 @@ export class ClosingController {
     @CurrentOrganisation() organisation: Organisation,
     @Param('year') year: string,
     @Query() { form }: ClosingQuery,
-  ): ClosingRehearsalResponse {
-    return this.reader.read((db) =>
-      closingRehearsal(db, organisation, year, this.reader.clock.today(organisation.timeZone), form),
-    );
+  ): Promise<ClosingRehearsalResponse> {
+    return this.readers.report(rehearsal, organisation, { year, form });
   }
 
   @Post('fiscal-years/:year/closing')

@@ -9,22 +9,22 @@ import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put
 import { notFound } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { Acting, CurrentOrganisation, Needs } from '../../platform/sessions/session-guard.js';
-import { Reader, Writer } from '../../platform/threads/threads.module.js';
+import { Readers, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { addContact, changeContact, mergeContact, removeContact } from './contact-commands.js';
-import { contactsOf } from './contact-store.js';
+import { contacts } from './contact-readings.js';
 
 /** Customers, suppliers, members, employees, authorities. */
 @Controller('api/organisations/:organisation/contacts')
 export class ContactsController {
   constructor(
-    private readonly reader: Reader,
+    private readonly readers: Readers,
     private readonly writer: Writer,
   ) {}
 
   @Get()
-  list(@CurrentOrganisation() organisation: Organisation): ContactResponse[] {
-    return contactsOf(this.reader.db, organisation.id);
+  list(@CurrentOrganisation() organisation: Organisation): Promise<ContactResponse[]> {
+    return this.readers.run(contacts, { organisation: organisation.id });
   }
 
   @Needs('preparer')
@@ -68,8 +68,8 @@ export class ContactsController {
     return this.writer.run(removeContact, { ...by, id });
   }
 
-  private one(organisation: Organisation, id: ContactId): ContactResponse {
-    const found = this.list(organisation).find((contact) => contact.id === id);
+  private async one(organisation: Organisation, id: ContactId): Promise<ContactResponse> {
+    const found = (await this.list(organisation)).find((contact) => contact.id === id);
     if (!found) throw notFound('contact');
     return found;
   }

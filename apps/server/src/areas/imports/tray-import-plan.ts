@@ -50,10 +50,10 @@ function summed(found: readonly { readonly code: string; readonly message: strin
     const known = byCode.get(code);
     byCode.set(code, { message: known?.message ?? message, count: (known?.count ?? 0) + 1 });
   }
-  const told = [...byCode.values()].map(({ message, count }) =>
+  const summary = [...byCode.values()].map(({ message, count }) =>
     count === 1 ? message : `${message} And ${count - 1} more like it.`,
   );
   return rows === undefined
-    ? told
-    : [`${rows} ${rows === 1 ? 'row waits' : 'rows wait'} in the tray to be mended.`, ...told];
+    ? summary
+    : [`${rows} ${rows === 1 ? 'row waits' : 'rows wait'} in the tray to be mended.`, ...summary];
 }

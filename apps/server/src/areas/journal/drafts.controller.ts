@@ -20,22 +20,22 @@ import {
 } from '@nestjs/common';
 import { CurrentOrganisation, CurrentPerson, Needs } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
-import { Reader, Writer } from '../../platform/threads/threads.module.js';
+import { Readers, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { changeDraft, dropDraft, keepDraft, postDraft } from './draft-commands.js';
-import { draftOf, draftResponse, draftsOf } from './draft-store.js';
+import { draftById, drafts } from './draft-readings.js';
 
 /** Entries not yet posted. */
 @Controller('api/organisations/:organisation/drafts')
 export class DraftsController {
   constructor(
-    private readonly reader: Reader,
+    private readonly readers: Readers,
     private readonly writer: Writer,
   ) {}
 
   @Get()
-  list(@CurrentOrganisation() organisation: Organisation): DraftResponse[] {
-    return draftsOf(this.reader.db, organisation.id);
+  list(@CurrentOrganisation() organisation: Organisation): Promise<DraftResponse[]> {
+    return this.readers.run(drafts, { organisation: organisation.id });
   }
 
   @Needs('preparer')
@@ -49,8 +49,11 @@ export class DraftsController {
   }
 
   @Get(':id')
-  one(@CurrentOrganisation() organisation: Organisation, @Param('id', ParseIntPipe) id: number): DraftResponse {
-    return draftResponse(this.reader.db, draftOf(this.reader.db, organisation.id, id));
+  one(
+    @CurrentOrganisation() organisation: Organisation,
+    @Param('id', ParseIntPipe) id: number,
+  ): Promise<DraftResponse> {
+    return this.readers.run(draftById, { organisation: organisation.id, id });
   }
 
   @Needs('preparer')

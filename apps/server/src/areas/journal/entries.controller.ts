@@ -10,32 +10,31 @@ import { Body, Controller, Get, Header, Headers, HttpCode, Param, Post, Query } 
 import { csvText } from '../../platform/files/csv-body.js';
 import { CurrentOrganisation, CurrentPerson } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
-import { BatchReader, Importer, Reader, Writer } from '../../platform/threads/threads.module.js';
+import { BatchReader, Importer, Readers, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { importEntries, postEntry, reverseEntry } from './entry-commands.js';
 import { readEntries } from './entry-file.js';
-import { entriesCsv } from './entry-readings.js';
-import { entryAnswers, entryRowOf, journalPage } from './entry-store.js';
+import { entriesCsv, entryByNumber, journal } from './entry-readings.js';
 
 /** The journal. */
 @Controller('api/organisations/:organisation')
 export class EntriesController {
   constructor(
-    private readonly reader: Reader,
+    private readonly readers: Readers,
     private readonly batchReader: BatchReader,
     private readonly writer: Writer,
     private readonly importer: Importer,
   ) {}
 
   @Get('entries')
-  page(@CurrentOrganisation() organisation: Organisation, @Query() query: EntriesQuery): EntriesResponse {
-    return this.reader.read((db) => journalPage(db, organisation, query));
+  page(@CurrentOrganisation() organisation: Organisation, @Query() query: EntriesQuery): Promise<EntriesResponse> {
+    return this.readers.report(journal, organisation, query);
   }
 
   @Get('entries.csv')
   @Header('content-type', 'text/csv; charset=utf-8')
   csv(@CurrentOrganisation() organisation: Organisation, @Query() query: EntriesQuery): Promise<string> {
-    return this.batchReader.run(entriesCsv, { organisation: organisation.id, query: { ...query } });
+    return this.batchReader.report(entriesCsv, organisation, query);
   }
 
   @Post('entries')
@@ -62,11 +61,8 @@ export class EntriesController {
   }
 
   @Get('entries/:number')
-  one(@CurrentOrganisation() organisation: Organisation, @Param('number') number: string): EntryResponse {
-    const [entry] = this.reader.read((db) =>
-      entryAnswers(db, organisation, [entryRowOf(db, organisation.id, number)]),
-    );
-    return entry as EntryResponse;
+  one(@CurrentOrganisation() organisation: Organisation, @Param('number') number: string): Promise<EntryResponse> {
+    return this.readers.report(entryByNumber, organisation, number);
   }
 
   @Post('entries/:number/reverse')

@@ -21,7 +21,7 @@ type Breakdowns = NonNullable<EntryLine['breakdowns']>;
 const PAGE = 2_000;
 
 /** Of a query of entries those that nobody has reversed. */
-export function isStanding(organisation: number): SQL {
+export function isNotReversed(organisation: number): SQL {
   return sql`NOT EXISTS (SELECT 1 FROM entry AS r WHERE r.organisation = ${organisation} AND r.reverses = ${entry.place})`;
 }
 

@@ -100,7 +100,7 @@ export function agedBalancesRows({ contacts, ages, total }: AgedBalancesResponse
 }
 
 /** What passed between the organisation and a contact in a span, and what is open at its end. */
-export function statementOfAccount(
+export function statementOfAccountReport(
   db: Db,
   organisation: Organisation,
   query: StatementOfAccountQuery,

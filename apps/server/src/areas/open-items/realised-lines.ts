@@ -18,21 +18,23 @@ import { controlLines } from './control-lines.js';
  * An entry with the gains and losses that it realises: where it settles documents whole in their own currency, what is
  * left over in the books' own is taken off at once.
  *
- * @param told documents whose differences are told elsewhere
+ * @param withDifference documents whose differences are withDifference elsewhere
  */
 export function withRealised(
   db: Db,
   organisation: number,
   books: Books,
   entry: CheckedEntry,
-  told: ReadonlySet<string> = new Set(),
+  withDifference: ReadonlySet<string> = new Set(),
 ): CheckedEntry {
   if (!namesForeignDocument(entry, books.chart)) return entry;
   const lines = realisedDifferences(
     entry,
     books.chart,
     (line) =>
-      told.has(documentOfLine(line, books.chart) ?? '') ? undefined : openDocument(db, organisation, line, entry),
+      withDifference.has(documentOfLine(line, books.chart) ?? '')
+        ? undefined
+        : openDocument(db, organisation, line, entry),
     (currency) => books.exchange?.accounts(currency as CurrencyCode) ?? {},
   );
   return lines.length === 0 ? entry : { ...entry, lines: [...entry.lines, ...lines] };
@@ -40,7 +42,7 @@ export function withRealised(
 
 /**
  * Many entries, in the order in which they are posted, each with what it realises. Documents whose differences they tell
- * themselves are left as they are told.
+ * themselves are left as they are withDifference.
  *
  * @param post posts those handed out so far, so that the next one finds what they left open
  */
@@ -51,10 +53,10 @@ export function* allWithRealised(
   entries: readonly CheckedEntry[],
   post: () => void,
 ): Generator<CheckedEntry> {
-  const told = documentsWithDifference(entries, books.chart);
+  const withDifference = documentsWithDifference(entries, books.chart);
   for (const entry of entries) {
     if (namesForeignDocument(entry, books.chart)) post();
-    yield withRealised(db, organisation, books, entry, told);
+    yield withRealised(db, organisation, books, entry, withDifference);
   }
 }
 

@@ -1,12 +1,12 @@
-import type { StandingResponse } from '@just-ledger/contract';
+import type { BooksStatusResponse } from '@just-ledger/contract';
 import type { CivilDate } from '@just-ledger/core';
 import { Controller, Get, Logger } from '@nestjs/common';
 import { CurrentPerson } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
-import { HeavyReader, Reader } from '../../platform/threads/threads.module.js';
+import { Readers, Reader } from '../../platform/threads/threads.module.js';
 import { organisationsOf } from '../organisations/organisation-store.js';
 import { FullChecks } from '../proofs/full-checks.js';
-import { standingOf } from './standing.js';
+import { booksStatus } from './books-status.js';
 
 /** Where every organisation of a person stands in its job. */
 @Controller('api/overview')
@@ -15,25 +15,25 @@ export class OverviewController {
 
   constructor(
     private readonly reader: Reader,
-    private readonly heavyReader: HeavyReader,
+    private readonly readers: Readers,
     private readonly checks: FullChecks,
   ) {}
 
   @Get()
-  async overview(@CurrentPerson() person: Person): Promise<StandingResponse[]> {
+  async overview(@CurrentPerson() person: Person): Promise<BooksStatusResponse[]> {
     const mine = organisationsOf(this.reader.db, person.id);
     return Promise.all(
       mine.map(({ id, timeZone }) =>
-        this.standing(id, this.reader.clock.today(timeZone)).catch((error: unknown) => {
+        this.statusOf(id, this.reader.clock.today(timeZone)).catch((error: unknown) => {
           this.logger.error(error);
-          return { ...NOTHING_KNOWN, organisation: id, trouble: 'These books cannot be read. Verify them.' };
+          return { ...NOTHING_KNOWN, organisation: id, failure: 'These books cannot be read. Verify them.' };
         }),
       ),
     );
   }
 
-  private async standing(organisation: number, today: CivilDate): Promise<StandingResponse> {
-    const status = await this.heavyReader.run(standingOf, { organisation, today });
+  private async statusOf(organisation: number, today: CivilDate): Promise<BooksStatusResponse> {
+    const status = await this.readers.run(booksStatus, { organisation, today });
     const read = (await this.checks.last(organisation)).proofs;
     return {
       ...status,
@@ -44,7 +44,7 @@ export class OverviewController {
 }
 
 /** What is told of books that cannot be read. */
-const NOTHING_KNOWN: Omit<StandingResponse, 'organisation'> = {
+const NOTHING_KNOWN: Omit<BooksStatusResponse, 'organisation'> = {
   entries: 0,
   lastDate: null,
   drafts: 0,
@@ -52,7 +52,7 @@ const NOTHING_KNOWN: Omit<StandingResponse, 'organisation'> = {
   openMonths: 0,
   yearToClose: null,
   papersWanted: 0,
-  takeOnApart: null,
+  takeOnDifference: null,
   proofs: 0,
   proofsFailing: 0,
 };

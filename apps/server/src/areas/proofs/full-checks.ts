@@ -23,7 +23,7 @@ export class FullChecks implements OnApplicationBootstrap {
   ) {}
 
   onApplicationBootstrap(): void {
-    this.checkAll();
+    void this.checkAll();
   }
 
   /** The last full reading, or the one that is under way if there is none yet. */
@@ -39,9 +39,10 @@ export class FullChecks implements OnApplicationBootstrap {
   }
 
   @Cron('0 3 * * *')
-  protected checkAll(): void {
+  protected async checkAll(): Promise<void> {
+    // one after the other: whoever asks for an export meanwhile waits for one of them at most
     for (const { id } of this.reader.db.select({ id: organisation.id }).from(organisation).all()) {
-      this.check(id).catch((error: unknown) => this.logger.error(error));
+      await this.check(id).catch((error: unknown) => this.logger.error(error));
     }
   }
 

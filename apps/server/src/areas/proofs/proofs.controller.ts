@@ -2,7 +2,7 @@ import { type ProofResponse, ProofsQuery, type ProofsResponse } from '@just-ledg
 import { type CurrencyCode, formatAmount, longMoment, type Proof } from '@just-ledger/core';
 import { Controller, Get, HttpCode, Post, Query } from '@nestjs/common';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
-import { HeavyReader, Reader } from '../../platform/threads/threads.module.js';
+import { Readers, Reader } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { reportDate } from '../organisations/report-dates.js';
 import { FullChecks, type KeptCheck } from './full-checks.js';
@@ -13,7 +13,7 @@ import { proofsAt } from './proof-readings.js';
 export class ProofsController {
   constructor(
     private readonly reader: Reader,
-    private readonly heavyReader: HeavyReader,
+    private readonly readers: Readers,
     private readonly checks: FullChecks,
   ) {}
 
@@ -36,7 +36,7 @@ export class ProofsController {
   private async answer(organisation: Organisation, query: ProofsQuery, check: KeptCheck): Promise<ProofsResponse> {
     const today = this.reader.clock.today(organisation.timeZone);
     const asAt = reportDate(query.asAt, 'asAt', organisation, today, today);
-    const drawn = await this.heavyReader.run(proofsAt, { organisation: organisation.id, asAt });
+    const drawn = await this.readers.run(proofsAt, { organisation: organisation.id, asAt });
     const read = check.proofs.map((proof) => ({
       ...proofResponse(proof, organisation.baseCurrency),
       remark: `${proof.remark} Checked on ${longMoment(check.at)}.`,

@@ -9,9 +9,8 @@ import {
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put, Query } from '@nestjs/common';
 import { CurrentOrganisation, CurrentPerson } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
-import { Reader, Writer } from '../../platform/threads/threads.module.js';
+import { Readers, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { reportDate } from '../organisations/report-dates.js';
 import {
   changeRecurring,
   endRecurring,
@@ -20,24 +19,23 @@ import {
   postOccurrence,
   skipOccurrence,
 } from './recurring-commands.js';
-import { recurringResponse, recurringRows } from './recurring-store.js';
+import { recurringJournals } from './recurring-readings.js';
 
 /** Recurring journals and what is due. */
 @Controller('api/organisations/:organisation/recurring-journals')
 export class RecurringController {
   constructor(
-    private readonly reader: Reader,
+    private readonly readers: Readers,
     private readonly writer: Writer,
   ) {}
 
   /** All of them, with their dates in the fiscal year of a day. */
   @Get()
-  list(@CurrentOrganisation() organisation: Organisation, @Query() query: ProofsQuery): RecurringJournalResponse[] {
-    const today = this.reader.clock.today(organisation.timeZone);
-    const shown = reportDate(query.asAt, 'asAt', organisation, today, today);
-    return this.reader.read((db) =>
-      recurringRows(db, organisation.id).map((row) => recurringResponse(db, organisation, row, today, shown)),
-    );
+  list(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: ProofsQuery,
+  ): Promise<RecurringJournalResponse[]> {
+    return this.readers.report(recurringJournals, organisation, query);
   }
 
   @Post()

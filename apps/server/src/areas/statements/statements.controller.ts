@@ -11,70 +11,60 @@ import {
 import { Controller, Get, Header, Query } from '@nestjs/common';
 import { writeCsv } from '../../platform/files/csv.js';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
-import { Reader } from '../../platform/threads/threads.module.js';
+import { Readers } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import {
-  balanceSheetReport,
-  equityRows,
-  equityStatementReport,
-  incomeByMonthReport,
-  incomeStatementReport,
-  STATEMENT_COLUMNS,
-  statementRows,
-} from './statement-reports.js';
+import { balanceSheet, equityStatement, incomeByMonth, incomeStatement } from './statement-readings.js';
+import { equityRows, STATEMENT_COLUMNS, statementRows } from './statement-reports.js';
 
 const CSV = 'text/csv; charset=utf-8';
 
 /** The three statements. */
 @Controller('api/organisations/:organisation/reports')
 export class StatementsController {
-  constructor(private readonly reader: Reader) {}
+  constructor(private readonly readers: Readers) {}
 
   @Get('income-statement')
   incomeStatement(
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: IncomeStatementQuery,
-  ): IncomeStatementResponse {
-    return this.reader.read((db) =>
-      incomeStatementReport(db, organisation, query, this.reader.clock.today(organisation.timeZone)),
-    );
+  ): Promise<IncomeStatementResponse> {
+    return this.readers.report(incomeStatement, organisation, query);
   }
 
   @Get('income-statement.csv')
   @Header('content-type', CSV)
-  incomeStatementCsv(
+  async incomeStatementCsv(
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: IncomeStatementQuery,
-  ): string {
-    return statementCsv(this.incomeStatement(organisation, query));
+  ): Promise<string> {
+    return statementCsv(await this.incomeStatement(organisation, query));
   }
 
   @Get('income-by-month')
   incomeByMonth(
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: IncomeByMonthQuery,
-  ): IncomeByMonthResponse {
-    return this.reader.read((db) =>
-      incomeByMonthReport(db, organisation, query, this.reader.clock.today(organisation.timeZone)),
-    );
+  ): Promise<IncomeByMonthResponse> {
+    return this.readers.report(incomeByMonth, organisation, query);
   }
 
   @Get('equity-statement')
   equityStatement(
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: SpanQuery,
-  ): EquityStatementResponse {
-    return this.reader.read((db) =>
-      equityStatementReport(db, organisation, query, this.reader.clock.today(organisation.timeZone)),
-    );
+  ): Promise<EquityStatementResponse> {
+    return this.readers.report(equityStatement, organisation, query);
   }
 
   @Get('equity-statement.csv')
   @Header('content-type', CSV)
-  equityStatementCsv(@CurrentOrganisation() organisation: Organisation, @Query() query: SpanQuery): string {
+  async equityStatementCsv(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: SpanQuery,
+  ): Promise<string> {
     return writeCsv(
       ['row', 'key', 'label', 'component', 'account', 'amount'],
-      equityRows(this.equityStatement(organisation, query)),
+      equityRows(await this.equityStatement(organisation, query)),
       ['amount'],
     );
   }
@@ -83,16 +73,17 @@ export class StatementsController {
   balanceSheet(
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: BalanceSheetQuery,
-  ): BalanceSheetResponse {
-    return this.reader.read((db) =>
-      balanceSheetReport(db, organisation, query, this.reader.clock.today(organisation.timeZone)),
-    );
+  ): Promise<BalanceSheetResponse> {
+    return this.readers.report(balanceSheet, organisation, query);
   }
 
   @Get('balance-sheet.csv')
   @Header('content-type', CSV)
-  balanceSheetCsv(@CurrentOrganisation() organisation: Organisation, @Query() query: BalanceSheetQuery): string {
-    return statementCsv(this.balanceSheet(organisation, query));
+  async balanceSheetCsv(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: BalanceSheetQuery,
+  ): Promise<string> {
+    return statementCsv(await this.balanceSheet(organisation, query));
   }
 }
 

@@ -19,7 +19,7 @@ import {
   reversalOf,
   safeParseAmount,
   signOffBlockers,
-  takeOnStanding,
+  takeOnStatus,
   type TrayKey,
   trayLabel,
   TRAYS,
@@ -193,7 +193,7 @@ export const acceptEquity = defineCommand(
     const account = chart.byNumber.get(number);
     if (account?.element !== 'equity')
       throw unprocessable('not-equity', 'account', `${number} is no equity account.`);
-    const { outBy } = takeOnStanding(trays, on);
+    const { outBy } = takeOnStatus(trays, on);
     const seen = safeParseAmount(amount, baseCurrency);
     if (!seen.ok || seen.amount !== outBy || outBy === 0) {
       const now = displayAmount(minor(Math.abs(outBy)), baseCurrency);

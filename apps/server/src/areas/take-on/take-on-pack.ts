@@ -11,7 +11,7 @@ import {
   parseAmount,
   type Proof,
   type RowFact,
-  takeOnStanding,
+  takeOnStatus,
   type Tray,
   type TrayKey,
   TRAYS,
@@ -56,7 +56,7 @@ export function takeOnPack(db: Db, organisation: number, today: CivilDate): Take
 
 function oldTrialBalance({ trays, on }: LoadedTakeOn): PdfPart {
   const { chart, baseCurrency } = on.books;
-  const { debit, credit } = takeOnStanding(trays, on);
+  const { debit, credit } = takeOnStatus(trays, on);
   const rows = trays['trial-balance'].facts.flatMap(({ lines }) =>
     lines.map(({ account, amount }) => {
       const { number, name } = accountIn(chart, account);
@@ -97,15 +97,15 @@ function detailList(tray: TrayKey, { trays, on, rows }: LoadedTakeOn): PdfPart {
   const used = columns.filter(({ key }) => rows[tray].some(({ cells }) => (cells[key] ?? '') !== ''));
   const amountOf = (fact: RowFact | undefined): number =>
     (fact?.lines ?? []).reduce((sum, line) => sum + line.amount, 0);
-  const status = takeOnStanding(trays, on).trays.find((one) => one.tray === tray);
-  const apart = status?.difference ?? minor(0);
+  const status = takeOnStatus(trays, on).trays.find((one) => one.tray === tray);
+  const difference = status?.difference ?? minor(0);
   return {
     type: 'table',
     heading: TRAYS[tray].label,
     remark:
-      apart === 0
+      difference === 0
         ? 'Agrees with the old trial balance.'
-        : `Differs from the old trial balance by ${displayAmount(minor(Math.abs(apart)), baseCurrency)}.`,
+        : `Differs from the old trial balance by ${displayAmount(minor(Math.abs(difference)), baseCurrency)}.`,
     columns: [...used.map(({ label }) => label), 'In the books'],
     widths: [...used.map(({ kind }, index) => (index === 0 || kind === 'contact' ? '*' : 'auto')), 'auto'],
     amounts: 1 + [...used].reverse().findIndex(({ kind }) => kind !== 'amount'),

@@ -43,7 +43,7 @@ export function takeOnProofs(db: Db, organisation: Organisation, today: CivilDat
   if (posted.length === 0) return [];
   const loaded = loadTakeOn(db, organisation.id, today);
   if (asAt < loaded.on.changeover) return [];
-  const at: Standing = {
+  const at: TakeOnProofBase = {
     loaded,
     balances: balancesAt(db, organisation, asAt),
     db,
@@ -60,7 +60,7 @@ export function takeOnProofs(db: Db, organisation: Organisation, today: CivilDat
 }
 
 /** What proofs of detail are drawn of. */
-interface Standing {
+interface TakeOnProofBase {
   readonly loaded: LoadedTakeOn;
   /** What each account stands at. */
   readonly balances: Balances;
@@ -100,20 +100,20 @@ function controlProof(db: Db, organisation: Organisation, asAt: CivilDate, ledge
 function clearingProof(db: Db, organisation: Organisation, asAt: CivilDate): Proof[] {
   const clearing = clearingAccount(db, organisation.id);
   if (clearing === undefined) return [];
-  const sums = db.get<{ apart: number; differing: string | null }>(sql`
+  const sums = db.get<{ difference: number; differing: string | null }>(sql`
     WITH marked AS (
       SELECT document AS part, sum(CASE WHEN e.part = 'trial-balance' THEN l.amount ELSE 0 END) AS old,
         sum(CASE WHEN e.part = 'trial-balance' THEN 0 ELSE l.amount END) AS trays
       FROM line AS l LEFT JOIN take_on_entry AS e ON e.organisation = l.organisation AND e.entry = l.entry
       WHERE l.organisation = ${organisation.id} AND l.account = ${clearing} AND l.date <= ${asAt} GROUP BY document
     )
-    SELECT coalesce(sum(abs(old + trays)), 0) AS apart,
+    SELECT coalesce(sum(abs(old + trays)), 0) AS difference,
       group_concat(CASE WHEN old + trays <> 0 THEN part END) AS differing FROM marked`);
   const differing = (sums.differing ?? '').split(',').filter((part) => part !== '');
   return [
     proofOf('take-on-clearing', {
       leftLabel: 'Left in clearing, tray by tray, either side',
-      left: minor(sums.apart),
+      left: minor(sums.difference),
       rightLabel: 'Nothing',
       right: minor(0),
       remark:
@@ -125,7 +125,7 @@ function clearingProof(db: Db, organisation: Organisation, asAt: CivilDate): Pro
 }
 
 /** Until a bank is reconciled, every entry on it since the changeover is an item that its statement does not show yet. */
-function bankProof({ loaded: { trays, on }, balances, ...of }: Standing): Proof {
+function bankProof({ loaded: { trays, on }, balances, ...of }: TakeOnProofBase): Proof {
   const { facts } = trays.banks;
   const accounts = [...new Set(facts.map(({ account }) => account))];
   const uncleared = facts.filter((fact) => fact.uncleared).length;
@@ -139,7 +139,7 @@ function bankProof({ loaded: { trays, on }, balances, ...of }: Standing): Proof 
   });
 }
 
-function assetProofs({ loaded: { trays, on }, balances, ...of }: Standing): Proof[] {
+function assetProofs({ loaded: { trays, on }, balances, ...of }: TakeOnProofBase): Proof[] {
   const used = new Set(trays.assets.facts.map((fact) => fact.class));
   const classes = trays['asset-classes'].facts.map((fact) => fact.class).filter(({ name }) => used.has(name));
   const proof = (
@@ -169,7 +169,7 @@ function assetProofs({ loaded: { trays, on }, balances, ...of }: Standing): Proo
   ];
 }
 
-function stockProof({ loaded: { trays, on }, balances, ...of }: Standing): Proof {
+function stockProof({ loaded: { trays, on }, balances, ...of }: TakeOnProofBase): Proof {
   const { facts } = trays.stock;
   const accounts = [...new Set(facts.flatMap(({ lines }) => lines.map(({ account }) => account)))];
   const detail = accountDetail(facts, laterLines(of.db, { ...of, accounts }));

@@ -22,7 +22,7 @@ import {
   signOffBlockers,
   suggestionWords,
   type TakeOnRow,
-  takeOnStanding,
+  takeOnStatus,
   type TrayKey,
   TRAYS,
   keysOf,
@@ -51,7 +51,7 @@ export const takeOnAt = defineReading(
     const { trays, on, clearing, closesInto, rows } = loaded;
     const { chart, baseCurrency } = on.books;
     const write = (amount: Minor): string => formatAmount(amount, baseCurrency);
-    const status = takeOnStanding(trays, on);
+    const status = takeOnStatus(trays, on);
     const left = clearingInLedger(db, organisation, clearing);
     const events = eventsOf(db, organisation);
     const signedOff = db
@@ -129,12 +129,12 @@ function trayResponse(
   organisation: number,
   tray: TrayKey,
   loaded: LoadedTakeOn,
-  standings: ReturnType<typeof takeOnStanding>['trays'],
+  statuses: ReturnType<typeof takeOnStatus>['trays'],
 ): TrayResponse {
   const { trays, on } = loaded;
   const { chart, baseCurrency } = on.books;
   const write = (amount: Minor): string => formatAmount(amount, baseCurrency);
-  const status = standings.find((one) => one.tray === tray);
+  const status = statuses.find((one) => one.tray === tray);
   const part = POSTED_PARTS.find((one) => one === tray);
   const entries = part ? entriesOfPart(db, organisation, part) : [];
   return {
@@ -171,7 +171,7 @@ function suggestionsFor(tray: TrayKey, loaded: LoadedTakeOn): SuggestionResponse
   const { trays, on, rows } = loaded;
   const part = [...DETAIL_TRAYS, 'trial-balance' as const].find((one) => one === tray);
   if (!part) return [];
-  const status = takeOnStanding(trays, on);
+  const status = takeOnStatus(trays, on);
   const difference =
     part === 'trial-balance' ? status.outBy : (status.trays.find((one) => one.tray === part)?.difference ?? minor(0));
   // while the other side is missing altogether there is nothing to explain

@@ -24,7 +24,7 @@ import type { Db } from '../../platform/database/connection.js';
 import { account, entry, takeOn, takeOnEntry, takeOnRow } from '../../platform/database/schema.js';
 import { loadBooks } from '../books/books-store.js';
 import { rateHeldOn } from '../currencies/currency-store.js';
-import { isStanding, postedEntriesOf } from '../journal/posted-entries.js';
+import { isNotReversed, postedEntriesOf } from '../journal/posted-entries.js';
 
 /** A take-on as it is typed, read against the books. */
 export interface LoadedTakeOn {
@@ -89,15 +89,18 @@ export function entriesOfPart(
     .select({ place: entry.place, year: entry.year, number: entry.number, date: entry.date })
     .from(takeOnEntry)
     .innerJoin(entry, and(eq(entry.organisation, takeOnEntry.organisation), eq(entry.place, takeOnEntry.entry)))
-    .where(and(eq(takeOnEntry.organisation, organisation), eq(takeOnEntry.part, part), isStanding(organisation)))
+    .where(and(eq(takeOnEntry.organisation, organisation), eq(takeOnEntry.part, part), isNotReversed(organisation)))
     .orderBy(entry.place)
     .all()
     .map((row) => ({ place: row.place, number: entryNumber(row.year, row.number), date: row.date }));
 }
 
-/** What a part would post now. None while there is no clearing account to post against. */
+/** Stands for the clearing account that the first posting adds, as long as there is none. */
+const CLEARING_TO_COME = 0 as AccountId;
+
+/** What a part would post now. */
 export function wantedEntries(part: PostedPart, { trays, on, clearing }: LoadedTakeOn): CheckedEntry[] {
-  return clearing === undefined ? [] : takeOnEntries(part, trays, on, clearing);
+  return takeOnEntries(part, trays, on, clearing ?? CLEARING_TO_COME);
 }
 
 /** Whether what stands for a part is just what it would post now. */

@@ -13,7 +13,7 @@ import type { FastifyReply } from 'fastify';
 import { notFound } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { Acting, CurrentOrganisation, Needs } from '../../platform/sessions/session-guard.js';
-import { HeavyReader, Importer, Reader, Writer } from '../../platform/threads/threads.module.js';
+import { Readers, Importer, Reader, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { todayOf } from '../organisations/today-of.js';
 import { writeTakeOnPack } from './pack-tasks.js';
@@ -35,14 +35,14 @@ import { takeOnAt, trayAt } from './take-on-readings.js';
 export class TakeOnController {
   constructor(
     private readonly writer: Writer,
-    private readonly heavyReader: HeavyReader,
+    private readonly readers: Readers,
     private readonly reader: Reader,
     private readonly importer: Importer,
   ) {}
 
   @Get()
   takeOn(@CurrentOrganisation() { id }: Organisation): Promise<TakeOnResponse> {
-    return this.heavyReader.run(takeOnAt, { organisation: id, today: todayOf(this.reader, id) });
+    return this.readers.run(takeOnAt, { organisation: id, today: todayOf(this.reader, id) });
   }
 
   @Put()
@@ -67,7 +67,7 @@ export class TakeOnController {
   @Get('trays/:tray')
   tray(@CurrentOrganisation() { id }: Organisation, @Param('tray') tray: string): Promise<TrayRowsResponse> {
     if (!isTrayKey(tray)) throw notFound('tray');
-    return this.heavyReader.run(trayAt, { organisation: id, today: todayOf(this.reader, id), tray });
+    return this.readers.run(trayAt, { organisation: id, today: todayOf(this.reader, id), tray });
   }
 
   /** Adds rows as they were typed or pasted. */
@@ -146,6 +146,6 @@ export class TakeOnController {
   }
 
   private now({ organisation }: Actor): Promise<TakeOnResponse> {
-    return this.heavyReader.run(takeOnAt, { organisation, today: todayOf(this.reader, organisation) });
+    return this.readers.run(takeOnAt, { organisation, today: todayOf(this.reader, organisation) });
   }
 }

@@ -21,10 +21,10 @@ export function openForWriting(folder: string): Db {
   return drizzle({ client, schema });
 }
 
-/** A connection that only reads and never waits for the writer. */
+/** A connection that only reads. It never waits for the writer, only while SQLite itself puts the log of the file in order. */
 export function openForReading(folder: string): Db {
   const client = new Database(booksFile(folder), { readonly: true });
-  client.pragma('busy_timeout = 0');
+  client.pragma('busy_timeout = 2000');
   client.pragma('query_only = ON');
   return drizzle({ client, schema });
 }

@@ -41,6 +41,7 @@ export class ProblemFilter implements ExceptionFilter {
       ...(problems[0] && { detail: problems[0].message }),
       problems: capped(problems),
     };
+    if (status === 503) void reply.header('retry-after', '1');
     void reply
       .status(status)
       .header('content-type', 'application/problem+json; charset=utf-8')

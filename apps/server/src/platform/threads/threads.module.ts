@@ -7,9 +7,11 @@ import {
   Module,
   type OnApplicationShutdown,
 } from '@nestjs/common';
+import { availableParallelism } from 'node:os';
 import { type Clock, clockFor } from '../database/clock.js';
 import { type Db, openForReading } from '../database/connection.js';
 import { settings } from '../settings.js';
+import { ReadingPool } from './reading-pool.js';
 import { TaskWorker } from './task-worker.js';
 import type { WriteContext } from './write-context.js';
 
@@ -42,15 +44,32 @@ export class Writer extends TaskWorker<WriteContext> implements OnApplicationShu
   }
 }
 
-/** Reads for people that take more than a few milliseconds. */
+/** The connection that short reads share, and the clock. */
 @Injectable()
-export class HeavyReader extends TaskWorker<Db> implements OnApplicationShutdown {
-  constructor(@Inject(PROGRAMS) { reader }: Pick<ThreadPrograms, 'reader'>) {
-    super(
-      reader,
-      { folder: settings.folder },
-      { isBegunAnew: true, onDeath: (error) => logger.error(`The reading thread has died: ${error.message}`) },
-    );
+export class Reader {
+  readonly db: Db = openForReading(settings.folder);
+  readonly clock: Clock = clockFor(settings.today);
+
+  /** Reads several things as they stand at one moment, whatever is committed meanwhile. */
+  read<T>(work: (db: Db) => T): T {
+    return this.db.$client.transaction(() => work(this.db))();
+  }
+}
+
+/** So many threads read for people: one for each core but that of the requests, two at least. */
+const READERS = Math.min(4, Math.max(2, availableParallelism() - 1));
+
+function readingThread(reader: URL, what: string): TaskWorker<Db> {
+  const onDeath = (error: Error): void => logger.error(`The thread of ${what} has died: ${error.message}`);
+  return new TaskWorker(reader, { folder: settings.folder }, { isBegunAnew: true, onDeath });
+}
+
+/** Reads for people: whatever is more than looking something up by its key. */
+@Injectable()
+export class Readers extends ReadingPool implements OnApplicationShutdown {
+  constructor(@Inject(PROGRAMS) { reader }: Pick<ThreadPrograms, 'reader'>, { clock }: Reader) {
+    const threads = Array.from({ length: READERS }, () => readingThread(reader, 'reports'));
+    super(threads, clock, 400);
   }
 
   onApplicationShutdown(): Promise<void> {
@@ -63,13 +82,9 @@ export class HeavyReader extends TaskWorker<Db> implements OnApplicationShutdown
  * own questions never wait behind it.
  */
 @Injectable()
-export class BatchReader extends TaskWorker<Db> implements OnApplicationShutdown {
-  constructor(@Inject(PROGRAMS) { reader }: Pick<ThreadPrograms, 'reader'>) {
-    super(
-      reader,
-      { folder: settings.folder },
-      { isBegunAnew: true, onDeath: (error) => logger.error(`The thread of batches has died: ${error.message}`) },
-    );
+export class BatchReader extends ReadingPool implements OnApplicationShutdown {
+  constructor(@Inject(PROGRAMS) { reader }: Pick<ThreadPrograms, 'reader'>, { clock }: Reader) {
+    super([readingThread(reader, 'batches')], clock, 100);
   }
 
   onApplicationShutdown(): Promise<void> {
@@ -93,25 +108,13 @@ export class Importer extends TaskWorker<Db> implements OnApplicationShutdown {
   }
 }
 
-/** The connection that short reads share, and the clock. */
-@Injectable()
-export class Reader {
-  readonly db: Db = openForReading(settings.folder);
-  readonly clock: Clock = clockFor(settings.today);
-
-  /** Reads several things as they stand at one moment, whatever is committed meanwhile. */
-  read<T>(work: (db: Db) => T): T {
-    return this.db.$client.transaction(() => work(this.db))();
-  }
-}
-
 /** Writer, readers and clock, for every area. */
 @Global()
 @Module({})
 export class ThreadsModule {
   /** @param programs what each thread runs */
   static running(programs: ThreadPrograms): DynamicModule {
-    const threads = [Writer, HeavyReader, BatchReader, Importer, Reader];
+    const threads = [Writer, Readers, BatchReader, Importer, Reader];
     return {
       module: ThreadsModule,
       providers: [{ provide: PROGRAMS, useValue: programs }, ...threads],

@@ -24,7 +24,7 @@ export function listenTo<Args>(notice: Notice<Args>, hear: (context: WriteContex
 export class WriteContext {
   readonly db: Db;
   private readonly kept = new Map<number, { readonly key: string; readonly value: unknown }>();
-  private readonly told = new Map<string, { readonly noticeName: string; readonly args: unknown }>();
+  private readonly notices = new Map<string, { readonly noticeName: string; readonly args: unknown }>();
 
   constructor(
     folder: string,
@@ -50,7 +50,7 @@ export class WriteContext {
 
   /** Tells something to whoever listens, once before the transaction is committed. */
   tell<Args>({ noticeName, keyOf }: Notice<Args>, args: Args): void {
-    this.told.set(`${noticeName} ${keyOf(args)}`, { noticeName, args });
+    this.notices.set(`${noticeName} ${keyOf(args)}`, { noticeName, args });
   }
 
   /** Does work in one transaction: all of it, or nothing. Work that returns a promise is refused by the database. */
@@ -64,15 +64,15 @@ export class WriteContext {
       return whole.immediate();
     } catch (error) {
       this.kept.clear();
-      this.told.clear();
+      this.notices.clear();
       throw error;
     }
   }
 
   private hearNotices(): void {
-    const notices = [...this.told.values()];
-    this.told.clear();
-    for (const { noticeName, args } of notices) {
+    const waiting = [...this.notices.values()];
+    this.notices.clear();
+    for (const { noticeName, args } of waiting) {
       for (const listener of this.listeners) if (listener.noticeName === noticeName) listener.hear(this, args);
     }
   }

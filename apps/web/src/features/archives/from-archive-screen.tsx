@@ -5,7 +5,7 @@ import { clsx } from 'clsx';
 import { Link, useSearchParams } from 'react-router';
 import { archiveQuery } from '../../api/archive-queries.js';
 import { api } from '../../api/request.js';
-import { DoorSheet } from '../../ui/door-sheet.js';
+import { SessionSheet } from '../../ui/session-sheet.js';
 import { FileDrop } from '../../ui/file-drop.js';
 import layout from '../../ui/layout.module.css';
 import notice from '../../ui/notice.module.css';
@@ -32,7 +32,7 @@ export function FromArchiveScreen() {
     show(undefined);
   };
   return (
-    <DoorSheet title="Books from an archive" width={620}>
+    <SessionSheet title="Books from an archive" width={620}>
       {!data && (
         <>
           <p className={clsx(layout.aboveClose, layout.below, 'soft')}>
@@ -69,7 +69,7 @@ export function FromArchiveScreen() {
           </button>
         )}
       </p>
-    </DoorSheet>
+    </SessionSheet>
   );
 }
 

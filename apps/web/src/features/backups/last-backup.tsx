@@ -22,14 +22,14 @@ export function LastBackup() {
     <p className={clsx(isLate ? 'small brick' : 'small soft', layout.aboveWide)}>
       {age === undefined
         ? 'No backup yet; the first one is made by itself in a moment.'
-        : `Last backup ${told(age)}, verified; ${kept === 1 ? '1 is kept' : `${kept} are kept`}.`}
+        : `Last backup ${ageInWords(age)}, verified; ${kept === 1 ? '1 is kept' : `${kept} are kept`}.`}
       {failure && ` The last attempt failed: ${failure}`}
     </p>
   );
 }
 
-/** An age in words. @example told(3 * HOUR) // → '3 hours ago' */
-function told(age: number): string {
+/** An age in words. @example ageInWords(3 * HOUR) // → '3 hours ago' */
+function ageInWords(age: number): string {
   const hours = Math.floor(age / HOUR);
   if (hours < 1) return 'less than an hour ago';
   if (hours < 48) return hours === 1 ? '1 hour ago' : `${hours} hours ago`;

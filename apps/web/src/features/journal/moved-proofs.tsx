@@ -12,14 +12,14 @@ export function MovedProofs({
   effects: readonly ProofEffect[];
   show: (amount: number) => string;
 }) {
-  const apart = effects.find(({ left, right }) => left !== right);
+  const differing = effects.find(({ left, right }) => left !== right);
   return (
     <div className={effectStyles.effect}>
       <div>Proofs it moves</div>
-      {apart ? (
+      {differing ? (
         <div className={clsx(layout.spread, 'small brass')}>
-          <span>{PROOFS[apart.key].toLowerCase().replace('=', '≠')} so far</span>
-          <span className="num">difference {show(Math.abs(apart.left - apart.right))}</span>
+          <span>{PROOFS[differing.key].toLowerCase().replace('=', '≠')} so far</span>
+          <span className="num">difference {show(Math.abs(differing.left - differing.right))}</span>
         </div>
       ) : (
         effects.map(({ key, left }) => (

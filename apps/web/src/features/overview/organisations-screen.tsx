@@ -1,4 +1,4 @@
-import type { OrganisationResponse, StandingResponse } from '@just-ledger/contract';
+import type { OrganisationResponse, BooksStatusResponse } from '@just-ledger/contract';
 import { dayOf, KIND_LABELS, longDate } from '@just-ledger/core';
 import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
 import { clsx } from 'clsx';
@@ -14,13 +14,13 @@ import sheetStyles from '../../ui/sheet.module.css';
 import { useLostFocus } from '../../ui/use-lost-focus.js';
 import { LastBackup } from '../backups/last-backup.js';
 import styles from './organisations-screen.module.css';
-import { Standing } from './standing.js';
+import { BooksStatus } from './books-status.js';
 
 /** Which books: the organisations of this installation, and the way to a new one. */
 export function OrganisationsScreen() {
   const { data: organisations } = useSuspenseQuery(organisationsQuery);
   const { data: unfinished } = useSuspenseQuery(unfinishedStartQuery);
-  const { data: standings } = useQuery(overviewQuery);
+  const { data: statuses } = useQuery(overviewQuery);
   const { person } = useSession();
   const first = useRef<HTMLAnchorElement>(null);
   useLostFocus(first);
@@ -33,7 +33,7 @@ export function OrganisationsScreen() {
         <h1>Whose books?</h1>
         <BooksTable
           organisations={organisations.filter((organisation) => !organisation.archivedAt)}
-          standings={standings}
+          statuses={statuses}
           first={first}
         />
         <p className={clsx(layout.row, layout.wide)}>
@@ -59,11 +59,11 @@ export function OrganisationsScreen() {
 
 function BooksTable({
   organisations,
-  standings,
+  statuses,
   first,
 }: {
   organisations: readonly OrganisationResponse[];
-  standings: readonly StandingResponse[] | undefined;
+  statuses: readonly BooksStatusResponse[] | undefined;
   /** The first of them, which is at hand as soon as the list is there. */
   first?: RefObject<HTMLAnchorElement | null>;
 }) {
@@ -84,7 +84,7 @@ function BooksTable({
               {organisation.archivedAt ? (
                 <div className="small soft">archived on {longDate(dayOf(organisation.archivedAt))}</div>
               ) : (
-                <Standing status={standings?.find((status) => status.organisation === organisation.id)} />
+                <BooksStatus status={statuses?.find((status) => status.organisation === organisation.id)} />
               )}
             </td>
             <td className={clsx(styles.kind, 'soft nowrap')}>
@@ -108,7 +108,7 @@ function ArchivedBooks({ organisations }: { organisations: readonly Organisation
       <button className="act" type="button" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
         {isOpen ? 'Hide' : 'Show'} {count === 1 ? 'the archived books' : `all ${count} archived books`}
       </button>
-      {isOpen && <BooksTable organisations={organisations} standings={undefined} />}
+      {isOpen && <BooksTable organisations={organisations} statuses={undefined} />}
     </div>
   );
 }

@@ -7,7 +7,7 @@ import { useNavigate, useParams } from 'react-router';
 import { offerQuery } from '../../api/people-queries.js';
 import { api, RequestRefused } from '../../api/request.js';
 import { sessionQuery } from '../../api/session-queries.js';
-import { DoorSheet } from '../../ui/door-sheet.js';
+import { SessionSheet } from '../../ui/session-sheet.js';
 import { TextInput } from '../../ui/form-fields.js';
 import formStyles from '../../ui/form.module.css';
 import layout from '../../ui/layout.module.css';
@@ -20,7 +20,7 @@ export function InvitationScreen() {
   const { data: offer, error } = useQuery(offerQuery(token));
   const isOver = error instanceof RequestRefused && error.details.status === 404;
   return (
-    <DoorSheet title={offer ? `The books of ${offer.organisation}` : 'An invitation'}>
+    <SessionSheet title={offer ? `The books of ${offer.organisation}` : 'An invitation'}>
       {offer && <TakeForm token={token} offer={offer} />}
       {isOver && (
         <p>
@@ -29,7 +29,7 @@ export function InvitationScreen() {
         </p>
       )}
       {!isOver && <ErrorMessage error={error} />}
-    </DoorSheet>
+    </SessionSheet>
   );
 }
 

@@ -4,7 +4,7 @@ import { useMutation } from '@tanstack/react-query';
 import { clsx } from 'clsx';
 import { useParams } from 'react-router';
 import { api, RequestRefused } from '../../api/request.js';
-import { DoorSheet } from '../../ui/door-sheet.js';
+import { SessionSheet } from '../../ui/session-sheet.js';
 import { TextInput } from '../../ui/form-fields.js';
 import formStyles from '../../ui/form.module.css';
 import layout from '../../ui/layout.module.css';
@@ -16,27 +16,27 @@ export function NewPasswordScreen() {
   const set = useMutation({ mutationFn: (body: NewPasswordRequest) => api.post(paths.newPassword(token), body) });
   const isOver = isNotFound(set.error);
   // that the link is over is told in its own words
-  const told = (error: unknown): void => {
+  const unlessOver = (error: unknown): void => {
     if (!isNotFound(error)) throw error;
   };
   if (set.isSuccess) {
     return (
-      <DoorSheet title="Your password is new">
+      <SessionSheet title="Your password is new">
         <p role="status">
           Every session with the old one has ended. <a href="/">Sign in with the new one</a>
         </p>
-      </DoorSheet>
+      </SessionSheet>
     );
   }
   return (
-    <DoorSheet title="A new password">
+    <SessionSheet title="A new password">
       <RequestForm
         className={clsx(formStyles.door, layout.stack)}
         of={NewPasswordRequest}
         label="A new password"
         values={{ password: '' }}
         toRequest={(typed): NewPasswordRequest => typed}
-        send={(request) => set.mutateAsync(request).catch(told)}
+        send={(request) => set.mutateAsync(request).catch(unlessOver)}
         foot={({ isPending }) => (
           <>
             {isOver && (
@@ -62,7 +62,7 @@ export function NewPasswordScreen() {
           autoComplete="new-password"
         />
       </RequestForm>
-    </DoorSheet>
+    </SessionSheet>
   );
 }
 

@@ -5,7 +5,7 @@ import { clsx } from 'clsx';
 import { useState } from 'react';
 import { api } from '../../api/request.js';
 import { sessionQuery } from '../../api/session-queries.js';
-import { DoorSheet } from '../../ui/door-sheet.js';
+import { SessionSheet } from '../../ui/session-sheet.js';
 import { TextInput } from '../../ui/form-fields.js';
 import formStyles from '../../ui/form.module.css';
 import layout from '../../ui/layout.module.css';
@@ -17,13 +17,13 @@ export function SignInScreen({ firstRun }: { firstRun: boolean }) {
   const [hasForgotten, setForgotten] = useState(false);
   if (hasForgotten) {
     return (
-      <DoorSheet title="A new password">
+      <SessionSheet title="A new password">
         <AskForNewPassword onLeave={() => setForgotten(false)} />
-      </DoorSheet>
+      </SessionSheet>
     );
   }
   return (
-    <DoorSheet title={firstRun ? 'These books are yours' : 'Just Ledger'}>
+    <SessionSheet title={firstRun ? 'These books are yours' : 'Just Ledger'}>
       <p className={clsx(layout.below, 'soft')}>
         {firstRun
           ? 'Nobody has been set up yet. Create the sign-in with which you will keep them.'
@@ -37,7 +37,7 @@ export function SignInScreen({ firstRun }: { firstRun: boolean }) {
           </button>
         </p>
       )}
-    </DoorSheet>
+    </SessionSheet>
   );
 }
 

@@ -14,13 +14,13 @@ import { AcceptEquity } from './accept-equity.js';
 import styles from './clearing-sheet.module.css';
 import { SignOff } from './sign-off.js';
 
-/** What is still apart, where it may come from, and sign-off at zero. */
+/** What still differs, where it may come from, and sign-off at zero. */
 export function ClearingSheet({ takeOn, tray }: { takeOn: TakeOnResponse; tray: TrayKey }) {
   const { organisation, currency } = useBooks();
-  const apart = takeOn.clearing
+  const differing = takeOn.clearing
     .map(({ part, expected }) => ({ part, amount: parseAmount(expected, currency) }))
     .filter(({ amount }) => amount !== 0);
-  const all = minor(apart.reduce((sum, { amount }) => sum + Math.abs(amount), 0));
+  const all = minor(differing.reduce((sum, { amount }) => sum + Math.abs(amount), 0));
   return (
     <Sheet
       title="Take-on clearing"
@@ -38,7 +38,7 @@ export function ClearingSheet({ takeOn, tray }: { takeOn: TakeOnResponse; tray: 
           Begin with whatever paper is at hand: the old trial balance, a list of unpaid invoices, a bank statement.
           Each side waits here for the other.
         </p>
-      ) : apart.length === 0 ? (
+      ) : differing.length === 0 ? (
         <p>Nothing is left to explain.</p>
       ) : (
         <>
@@ -46,7 +46,7 @@ export function ClearingSheet({ takeOn, tray }: { takeOn: TakeOnResponse; tray: 
           <p className="soft small">still to explain</p>
           <table className={clsx(ruled.table, ruled.tight, layout.aboveClose)}>
             <tbody>
-              {apart.map(({ part, amount }) => (
+              {differing.map(({ part, amount }) => (
                 <PartLine key={part} part={part} amount={amount} isChosen={part === tray} />
               ))}
             </tbody>

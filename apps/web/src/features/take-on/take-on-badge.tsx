@@ -9,6 +9,9 @@ export function TakeOnBadge() {
   const { organisation, currency } = useBooks();
   const { data: takeOn } = useQuery(takeOnQuery(organisation.id));
   if (!takeOn?.isBegun || takeOn.signedOff) return null;
-  const apart = takeOn.clearing.reduce((sum, { expected }) => sum + Math.abs(parseAmount(expected, currency)), 0);
-  return apart === 0 ? 'to sign off' : `difference ${displayed(minor(apart), currency)}`;
+  const difference = takeOn.clearing.reduce(
+    (sum, { expected }) => sum + Math.abs(parseAmount(expected, currency)),
+    0,
+  );
+  return difference === 0 ? 'to sign off' : `difference ${displayed(minor(difference), currency)}`;
 }

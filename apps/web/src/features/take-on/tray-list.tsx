@@ -39,7 +39,7 @@ export function TrayList({ takeOn, tray }: { takeOn: TakeOnResponse; tray: TrayK
 
 function TrayLine({ of, takeOn }: { of: TrayResponse; takeOn: TakeOnResponse }) {
   const { currency } = useBooks();
-  const { word, tone, figures } = standingOf(of, takeOn, (amount) => shown(plain(amount), currency));
+  const { word, tone, figures } = statusOf(of, takeOn, (amount) => shown(plain(amount), currency));
   const rows = of.rows === 0 ? '' : `${of.rows.toLocaleString('en')} ${of.rows === 1 ? 'row' : 'rows'}`;
   return (
     <>
@@ -56,7 +56,7 @@ function TrayLine({ of, takeOn }: { of: TrayResponse; takeOn: TakeOnResponse }) 
 }
 
 /** How a tray stands in a word, and its figures. */
-function standingOf(
+function statusOf(
   tray: TrayResponse,
   takeOn: TakeOnResponse,
   show: (amount: string) => string,

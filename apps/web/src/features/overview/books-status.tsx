@@ -1,20 +1,29 @@
-import type { StandingResponse } from '@just-ledger/contract';
+import type { BooksStatusResponse } from '@just-ledger/contract';
 import { longDate, parseCivilDate } from '@just-ledger/core';
 import { clsx } from 'clsx';
 import { Link } from 'react-router';
-import styles from './standing.module.css';
+import styles from './books-status.module.css';
 
 /** Where an organisation stands, in a line: what waits opens its screen, what fails says so. */
-export function Standing({ status: standing }: { status: StandingResponse | undefined }) {
-  if (!standing) return <span className="soft small">…</span>;
-  if (standing.trouble) return <span className="brick small">{standing.trouble}</span>;
-  const { organisation, drafts, due, openMonths, yearToClose, papersWanted, takeOnApart, proofs, proofsFailing } =
-    standing;
+export function BooksStatus({ status }: { status: BooksStatusResponse | undefined }) {
+  if (!status) return <span className="soft small">…</span>;
+  if (status.failure) return <span className="brick small">{status.failure}</span>;
+  const {
+    organisation,
+    drafts,
+    due,
+    openMonths,
+    yearToClose,
+    papersWanted,
+    takeOnDifference,
+    proofs,
+    proofsFailing,
+  } = status;
   const waits: readonly (readonly [number | string | null, string, string])[] = [
     [papersWanted, papersWanted === 1 ? '1 paper wanted' : `${papersWanted} papers wanted`, 'prepare/gather'],
     [
-      takeOnApart,
-      Number(takeOnApart) === 0 ? 'take-on to sign off' : `take-on: difference ${takeOnApart}`,
+      takeOnDifference,
+      Number(takeOnDifference) === 0 ? 'take-on to sign off' : `take-on: difference ${takeOnDifference}`,
       'take-on/bench',
     ],
     [drafts, drafts === 1 ? '1 draft' : `${drafts} drafts`, 'record/drafts'],
@@ -28,8 +37,8 @@ export function Standing({ status: standing }: { status: StandingResponse | unde
         {proofsFailing > 0
           ? `${proofsFailing} of ${proofs} proofs do not hold`
           : `${proofs} of ${proofs} proofs hold`}
-        {standing.lastDate && ` · last entry of ${longDate(parseCivilDate(standing.lastDate))}`}
-        {standing.entries === 0 && ' · no entry yet'}
+        {status.lastDate && ` · last entry of ${longDate(parseCivilDate(status.lastDate))}`}
+        {status.entries === 0 && ' · no entry yet'}
       </span>
       {waits
         .filter(([count]) => count)

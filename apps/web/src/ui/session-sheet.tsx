@@ -1,10 +1,18 @@
 import { clsx } from 'clsx';
 import type { ReactNode } from 'react';
-import styles from './door-sheet.module.css';
+import styles from './session-sheet.module.css';
 import sheetStyles from './sheet.module.css';
 
 /** The one sheet before the door: for signing in, for those who come with a link, and for what leads to books. */
-export function DoorSheet({ title, width = 380, children }: { title: string; width?: number; children: ReactNode }) {
+export function SessionSheet({
+  title,
+  width = 380,
+  children,
+}: {
+  title: string;
+  width?: number;
+  children: ReactNode;
+}) {
   return (
     <main className={styles.screen}>
       <section data-sheet className={clsx(sheetStyles.sheet, styles.door)} aria-label={title} style={{ width }}>

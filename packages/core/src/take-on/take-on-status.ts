@@ -8,7 +8,7 @@ import type { RowFact, TakeOnBooks } from './take-on-row.js';
 import { DETAIL_TRAYS, TRAYS, type DetailTray, type TrayKey } from './tray.js';
 
 /** One account of a tray: its detail against the old trial balance. */
-export interface AccountStanding {
+export interface AccountStatus {
   readonly account: AccountId;
   /** Minor units, debit positive, like all of these. */
   readonly detail: Minor;
@@ -21,9 +21,9 @@ export interface AccountStanding {
 }
 
 /** How a tray stands. */
-export interface TrayStanding {
+export interface TrayStatus {
   readonly tray: DetailTray;
-  readonly accounts: readonly AccountStanding[];
+  readonly accounts: readonly AccountStatus[];
   readonly detail: Minor;
   readonly trialBalance: Minor | undefined;
   readonly difference: Minor;
@@ -32,12 +32,12 @@ export interface TrayStanding {
 }
 
 /** How a take-on stands. */
-export interface TakeOnStanding {
+export interface TakeOnStatus {
   readonly debit: Minor;
   readonly credit: Minor;
   /** Debits less credits of the old trial balance. */
   readonly outBy: Minor;
-  readonly trays: readonly TrayStanding[];
+  readonly trays: readonly TrayStatus[];
   /** What will be left in take-on clearing, tray by tray: trial balance less detail, and what the trial balance is out by. */
   readonly clearing: ReadonlyMap<DetailTray | 'trial-balance', Minor>;
   /** Whether anything taken on stands on revenue, expense, drawings or their like of a year that ended before these books. */
@@ -45,18 +45,18 @@ export interface TakeOnStanding {
 }
 
 /** Draws up how a take-on stands: the old trial balance by itself, each tray against it, and what is left in clearing. */
-export function takeOnStanding(trays: ReadTrays, on: TakeOnBooks): TakeOnStanding {
+export function takeOnStatus(trays: ReadTrays, on: TakeOnBooks): TakeOnStatus {
   const detailed = detailedAccounts(trays, on);
   const oldBalances = balancesOf(trays['trial-balance'].facts);
   const amounts = trays['trial-balance'].facts.flatMap((fact) => fact.lines.map((line) => line.amount));
   const debit = sumOf(amounts.filter((amount) => amount > 0));
   const credit = minor(-sumOf(amounts.filter((amount) => amount < 0)));
-  const standings = DETAIL_TRAYS.map((tray): TrayStanding => {
+  const statuses = DETAIL_TRAYS.map((tray): TrayStatus => {
     const detail = balancesOf(trays[tray].facts);
     const ids = on.books.chart.accounts
       .map(({ id }) => id)
       .filter((id) => detailed.get(id) === tray && (detail.has(id) || oldBalances.has(id)));
-    const accounts = ids.map((account): AccountStanding => {
+    const accounts = ids.map((account): AccountStatus => {
       const [left, right] = [detail.get(account) ?? minor(0), oldBalances.get(account)];
       return {
         account,
@@ -82,9 +82,9 @@ export function takeOnStanding(trays: ReadTrays, on: TakeOnBooks): TakeOnStandin
     debit,
     credit,
     outBy,
-    trays: standings,
+    trays: statuses,
     clearing: new Map<DetailTray | 'trial-balance', Minor>([
-      ...standings.map((one) => [one.tray, minor(-one.difference)] as const),
+      ...statuses.map((one) => [one.tray, minor(-one.difference)] as const),
       ['trial-balance', minor(-outBy)],
     ]),
     isUnclosed: endsBeforeBooks(on) && hasTemporary(trays, on),
@@ -108,7 +108,7 @@ export function explainDifference(
   trays: ReadTrays,
   on: TakeOnBooks,
 ): Suggestion[] {
-  const status = takeOnStanding(trays, on);
+  const status = takeOnStatus(trays, on);
   const { chart } = on.books;
   const tray = status.trays.find((one) => one.tray === place);
   const amount = place === 'trial-balance' ? status.outBy : (tray?.difference ?? minor(0));
@@ -123,7 +123,7 @@ export function explainDifference(
 }
 
 /** The accounts whose detail comes to just what the old trial balance has: each of the two speaks for the other. */
-function confirmedAccounts({ trays }: TakeOnStanding): ReadonlySet<AccountId> {
+function confirmedAccounts({ trays }: TakeOnStatus): ReadonlySet<AccountId> {
   const agreeing = trays.flatMap(({ accounts }) =>
     accounts.filter((one) => one.trialBalance !== undefined && one.difference === 0),
   );
@@ -131,7 +131,7 @@ function confirmedAccounts({ trays }: TakeOnStanding): ReadonlySet<AccountId> {
 }
 
 /** A figure of the old trial balance that its detail contradicts by just what the whole is out by. */
-function otherThanDetail(accounts: readonly AccountStanding[], outBy: Minor, trays: ReadTrays): Suggestion[] {
+function otherThanDetail(accounts: readonly AccountStatus[], outBy: Minor, trays: ReadTrays): Suggestion[] {
   if (outBy === 0) return [];
   return accounts.flatMap(({ account, detail, trialBalance, difference }): Suggestion[] => {
     if (trialBalance === undefined || detail === 0 || difference !== -outBy) return [];
@@ -142,7 +142,7 @@ function otherThanDetail(accounts: readonly AccountStanding[], outBy: Minor, tra
 }
 
 /** What the accounts of a tray tell without looking at its lines. */
-function clues(tray: TrayStanding | undefined, trays: ReadTrays): Suggestion[] {
+function clues(tray: TrayStatus | undefined, trays: ReadTrays): Suggestion[] {
   if (!tray || tray.difference === 0 || tray.trialBalance === undefined) return [];
   const { detail, trialBalance } = tray;
   const found: Suggestion[] = [];

@@ -1,5 +1,5 @@
-import type { StandingResponse } from '@just-ledger/contract';
-import { type CivilDate, formatAmount, minor, parseCivilDate, takeOnStanding } from '@just-ledger/core';
+import type { BooksStatusResponse } from '@just-ledger/contract';
+import { type CivilDate, formatAmount, minor, parseCivilDate, takeOnStatus } from '@just-ledger/core';
 import { eq, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { draft, entry } from '../../platform/database/schema.js';
@@ -12,9 +12,9 @@ import { dueDates, recurringRows } from '../recurring/recurring-store.js';
 import { isSignedOff, loadTakeOn } from '../take-on/take-on-store.js';
 
 /** Where an organisation stands on a day. */
-export const standingOf = defineReading(
-  'standingOf',
-  (db: Db, { organisation, today: day }: { organisation: number; today: string }): StandingResponse => {
+export const booksStatus = defineReading(
+  'booksStatus',
+  (db: Db, { organisation, today: day }: { organisation: number; today: string }): BooksStatusResponse => {
     const today = parseCivilDate(day);
     const of = organisationOf(db, organisation);
     const posted = db
@@ -46,19 +46,19 @@ export const standingOf = defineReading(
       openMonths: months.filter((period) => isOver(period.to) && period.entries > 0 && !period.locked).length,
       yearToClose: toClose?.name ?? null,
       papersWanted: isYoung ? papersOf(db, of).filter((paper) => paper.state === 'wanted').length : 0,
-      takeOnApart: takeOnApart(db, of, today),
+      takeOnDifference: takeOnDifference(db, of, today),
       proofs: proofs.length,
       proofsFailing: proofs.filter((proof) => !proof.holds).length,
     };
   },
 );
 
-/** What a take-on on its way is apart by: the old trial balance by itself, and each tray against its accounts. */
-function takeOnApart(db: Db, { id, baseCurrency }: Organisation, today: CivilDate): string | null {
+/** What a take-on on its way differs by: the old trial balance by itself, and each tray against its accounts. */
+function takeOnDifference(db: Db, { id, baseCurrency }: Organisation, today: CivilDate): string | null {
   if (isSignedOff(db, id)) return null;
   const { rows, trays, on } = loadTakeOn(db, id, today);
   if (Object.values(rows).every((some) => some.length === 0)) return null;
-  const { outBy, trays: standings } = takeOnStanding(trays, on);
-  const apart = standings.reduce((sum, { difference }) => sum + Math.abs(difference), Math.abs(outBy));
-  return formatAmount(minor(apart), baseCurrency);
+  const { outBy, trays: statuses } = takeOnStatus(trays, on);
+  const total = statuses.reduce((sum, { difference }) => sum + Math.abs(difference), Math.abs(outBy));
+  return formatAmount(minor(total), baseCurrency);
 }

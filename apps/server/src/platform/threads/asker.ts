@@ -1,0 +1,13 @@
+import { AsyncLocalStorage } from 'node:async_hooks';
+
+const asking = new AsyncLocalStorage<AbortSignal>();
+
+/** Does work for somebody who may leave: what waits for a thread is given up then. */
+export function workFor(asker: AbortSignal, work: () => void): void {
+  asking.run(asker, work);
+}
+
+/** Who waits for what is being done, if anybody can leave. */
+export function askerOfWork(): AbortSignal | undefined {
+  return asking.getStore();
+}

@@ -1,0 +1,94 @@
+import { problem } from '@just-ledger/core';
+import type { Clock } from '../database/clock.js';
+import type { Db } from '../database/connection.js';
+import { Refusal } from '../problems/refusal.js';
+import { askerOfWork } from './asker.js';
+import type { Report } from './report.js';
+import { type TaskWorker, type ThreadStatus } from './task-worker.js';
+import type { Reading } from './task.js';
+
+interface Waiting {
+  readonly begin: (thread: TaskWorker<Db>) => Promise<unknown>;
+  readonly giveUp: (refusal: Refusal) => void;
+}
+
+/** The server is asked for more than it can do. */
+function tooMuch(): Refusal {
+  const message = 'Too much is asked of the server at the moment. Nothing was changed; try again in a moment.';
+  return new Refusal(503, [problem('busy', '', message)]);
+}
+
+/** Whoever asked has left: nobody reads this. */
+function left(): Refusal {
+  return new Refusal(499, [problem('asker-left', '', 'Whoever asked for this has left.')]);
+}
+
+/**
+ * Threads that read. A question goes to one that has nothing to do, or waits its turn in the order in which it came;
+ * whoever leaves before it is their turn is not waited for. What has begun is done: SQLite reads a statement to its end.
+ */
+export class ReadingPool {
+  private readonly idle: TaskWorker<Db>[];
+  private readonly waiting = new Set<Waiting>();
+
+  /** @param mostWaiting so many questions wait at most; the next is refused */
+  constructor(
+    private readonly threads: readonly TaskWorker<Db>[],
+    private readonly clock: Clock,
+    private readonly mostWaiting: number,
+  ) {
+    this.idle = [...threads];
+  }
+
+  /** Reads something. @throws {Refusal} as the reading does; 503 if too many wait already */
+  run<Args, Result>(reading: Reading<Args, Result>, args: Args): Promise<Awaited<Result>> {
+    const asker = askerOfWork();
+    if (asker?.aborted) return Promise.reject(left());
+    if (this.idle.length === 0 && this.waiting.size >= this.mostWaiting) return Promise.reject(tooMuch());
+    return new Promise((resolve, reject) => {
+      const question: Waiting = {
+        begin: (thread) => thread.run(reading, args).then(resolve, reject),
+        giveUp: reject,
+      };
+      this.waiting.add(question);
+      asker?.addEventListener('abort', () => this.drop(question), { once: true });
+      this.next();
+    });
+  }
+
+  /** Reads a report of an organisation's books, on the day that it is there. */
+  report<Books extends { readonly timeZone: string }, Query, Result>(
+    report: Report<Books, Query, Result>,
+    organisation: Books,
+    query: Query,
+  ): Promise<Awaited<Result>> {
+    return this.run(report, { organisation, query, today: this.clock.today(organisation.timeZone) });
+  }
+
+  /** How the threads do: busy if all of them are, ended if none can go on. */
+  async status(): Promise<ThreadStatus> {
+    const all = await Promise.all(this.threads.map((thread) => thread.status()));
+    const state = (['running', 'busy', 'ended'] as const).find((one) => all.some((status) => status.state === one));
+    return { state: state ?? 'ended', deaths: all.reduce((sum, { deaths }) => sum + deaths, 0) };
+  }
+
+  /** Waits for what was asked for and ends the threads. */
+  async end(): Promise<void> {
+    await Promise.all(this.threads.map((thread) => thread.end()));
+  }
+
+  private next(): void {
+    const [question] = this.waiting;
+    const thread = question && this.idle.pop();
+    if (!thread) return;
+    this.waiting.delete(question);
+    void question.begin(thread).finally(() => {
+      this.idle.push(thread);
+      this.next();
+    });
+  }
+
+  private drop(question: Waiting): void {
+    if (this.waiting.delete(question)) question.giveUp(left());
+  }
+}
