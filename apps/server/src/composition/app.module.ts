@@ -39,6 +39,7 @@ import { HealthController } from './health.controller.js';
       writer: new URL('./writer.worker.js', import.meta.url),
       reader: new URL('./reader.worker.js', import.meta.url),
       files: new URL('./files.worker.js', import.meta.url),
+      deriver: new URL('./deriver.worker.js', import.meta.url),
     }),
     ScheduleModule.forRoot(),
     SessionsModule,

@@ -1,9 +1,16 @@
-import { workerData } from 'node:worker_threads';
 import { openForReading } from '../platform/database/connection.js';
+import { attachDerived } from '../platform/derived/derived-file.js';
+import { lookAtDerivedFirst } from '../platform/derived/derived-to.js';
 import { serveTasks } from '../platform/threads/serve-tasks.js';
+import { begunWith } from '../platform/threads/thread-data.js';
 import { readings } from './readings.js';
 
-const { folder }: { folder: string } = workerData;
-const db = openForReading(folder);
+const { folder } = begunWith();
+const db = attachDerived(openForReading(folder), folder);
 
-serveTasks((taskName, args) => db.$client.transaction(() => readings.get(taskName)(db, args))());
+serveTasks((taskName, args) =>
+  db.$client.transaction(() => {
+    lookAtDerivedFirst(db);
+    return readings.get(taskName)(db, args);
+  })(),
+);

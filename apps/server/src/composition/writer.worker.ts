@@ -1,9 +1,16 @@
-import { workerData } from 'node:worker_threads';
-import { commands, openForCommands, runCommand } from './commands.js';
 import { clockFor } from '../platform/database/clock.js';
 import { serveTasks } from '../platform/threads/serve-tasks.js';
+import { begunWith } from '../platform/threads/thread-data.js';
+import { commands, openForCommands, runCommand } from './commands.js';
 
-const { folder, today }: { folder: string; today: string | undefined } = workerData;
+/** So often the writer looks whether others have written to the books, in milliseconds. */
+const LOOK_EVERY = 1_000;
+
+const { folder, today } = begunWith();
 const context = openForCommands(folder, clockFor(today));
+setInterval(() => context.lookForOthers(), LOOK_EVERY);
 
-serveTasks((taskName, args) => runCommand(context, commands.get(taskName), args));
+serveTasks(
+  (taskName, args) => runCommand(context, commands.get(taskName), args),
+  () => context.lookForOthers(),
+);

@@ -20,7 +20,7 @@ import {
 import { and, eq, inArray, isNull, lte, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { keptUntilCommit } from '../../platform/database/kept-reading.js';
-import { account, accountBreakdown, entry, line, total } from '../../platform/database/schema.js';
+import { account, accountBreakdown, entry, line } from '../../platform/database/schema.js';
 
 type AccountRow = typeof account.$inferSelect;
 
@@ -59,17 +59,6 @@ export function accountHistory(db: Db, organisation: number, id: AccountId, line
     withoutContact: bare?.count ?? 0,
     entries: entries.map(({ year, number }) => entryNumber(year, number)),
   };
-}
-
-/** How many posted lines stand on each account. */
-export function postedLines(db: Db, organisation: number): Map<number, number> {
-  const rows = db
-    .select({ account: total.account, lines: sql<number>`sum(${total.lines})` })
-    .from(total)
-    .where(eq(total.organisation, organisation))
-    .groupBy(total.account)
-    .all();
-  return new Map(rows.map((row) => [row.account, row.lines]));
 }
 
 /** What accounts kept in another currency hold there at the end of a day; minor units of that currency, debit positive. */

@@ -18,7 +18,8 @@ import {
   withClassificationsOfHeadings,
 } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
-import { accountHistory, loadChart, postedLines } from './account-store.js';
+import { accountHistory, loadChart } from './account-store.js';
+import { postedLines } from './account-lines.js';
 import { chartNames } from './chart-names.js';
 
 /** An account that is to be added, or changed. */

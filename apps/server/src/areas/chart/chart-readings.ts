@@ -13,13 +13,8 @@ import type { Db } from '../../platform/database/connection.js';
 import { writeCsv } from '../../platform/files/csv.js';
 import { defineReport } from '../../platform/threads/report.js';
 import { defineReading } from '../../platform/threads/task.js';
-import {
-  accountResponse,
-  accountVersions,
-  foreignBalances,
-  loadChart,
-  postedLines,
-} from '../accounts/account-store.js';
+import { accountResponse, accountVersions, foreignBalances, loadChart } from '../accounts/account-store.js';
+import { postedLines } from '../accounts/account-lines.js';
 import { chartNames } from '../accounts/chart-names.js';
 import { flowsKnownAt } from '../earlier-years/old-books.js';
 import type { Organisation } from '../organisations/organisation-store.js';

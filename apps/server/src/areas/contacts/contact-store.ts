@@ -1,10 +1,10 @@
+import { linesOfContacts } from './contact-lines.js';
 import type { ContactResponse } from '@just-ledger/contract';
 import { type Contact, CONTACT_DETAILS, type ContactId, termsText, textsOf, textsOr } from '@just-ledger/core';
-import { and, eq, isNotNull, sql } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
-import { keptUntilCommit } from '../../platform/database/kept-reading.js';
 import { isRow } from '../../platform/database/next-id.js';
-import { contact, line } from '../../platform/database/schema.js';
+import { contact } from '../../platform/database/schema.js';
 
 type ContactRow = typeof contact.$inferSelect;
 
@@ -56,17 +56,4 @@ function contactResponse(row: ContactRow, lines: number): ContactResponse {
     lines,
     version,
   };
-}
-
-/** How many posted lines name each contact. */
-function linesOfContacts(db: Db, organisation: number): Map<number, number> {
-  return keptUntilCommit(db, `lines of contacts ${organisation}`, () => {
-    const rows = db
-      .select({ contact: line.contact, lines: sql<number>`count(*)` })
-      .from(line)
-      .where(and(eq(line.organisation, organisation), isNotNull(line.contact)))
-      .groupBy(line.contact)
-      .all();
-    return new Map(rows.map((row) => [row.contact ?? 0, row.lines]));
-  });
 }

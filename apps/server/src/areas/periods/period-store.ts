@@ -15,10 +15,11 @@ import {
   periodsOf,
   yearName,
 } from '@just-ledger/core';
-import { and, desc, eq, sql } from 'drizzle-orm';
+import { and, desc, eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { entry, periodLock, person, yearClosing } from '../../platform/database/schema.js';
 import type { Organisation } from '../organisations/organisation-store.js';
+import { countEntries, type EntryCount } from './entry-counts.js';
 
 /** How far the chain has come: kept with each lock and closing. */
 export function chainEnd(db: Db, organisation: number): { entries: number; seal: string } {
@@ -54,7 +55,7 @@ export function periodsLockedBy(db: Db, organisation: number, year: string): Per
 
 /** All years and months of the books, with their activity and locks. */
 export function fiscalYearsResponse(db: Db, organisation: Organisation, today: CivilDate): FiscalYearsResponse {
-  const counts = entriesByMonth(db, organisation);
+  const counts = entriesByPeriod(db, organisation);
   const closed = closedYears(db, organisation.id);
   const locks = new Map(
     db
@@ -96,9 +97,16 @@ export function fiscalYearsResponse(db: Db, organisation: Organisation, today: C
   };
 }
 
-function entriesByMonth(db: Db, books: Organisation): Map<string, number> {
-  const rows = db.all<{ month: string; entries: number }>(sql`
-    SELECT CASE WHEN date < ${books.calendar.firstDay} THEN ${BROUGHT_FORWARD} ELSE substr(date, 1, 7) END AS month, count(*) AS entries
-    FROM entry WHERE organisation = ${books.id} GROUP BY 1`);
-  return new Map(rows.map((row) => [row.month, row.entries]));
+/** How many entries each period has; those of the month of the first day that are dated before it were brought forward. */
+function entriesByPeriod(db: Db, { id, calendar: { firstDay } }: Organisation): Map<string, number> {
+  const before = countEntries(db, id, undefined, dayBefore(firstDay));
+  const periods = new Map<string, number>([[BROUGHT_FORWARD, sumOfEntries(before)]]);
+  for (const { month, entries } of countEntries(db, id, firstDay)) {
+    periods.set(month, (periods.get(month) ?? 0) + entries);
+  }
+  return periods;
+}
+
+function sumOfEntries(counts: readonly EntryCount[]): number {
+  return counts.reduce((sum, { entries }) => sum + entries, 0);
 }

@@ -2,8 +2,10 @@ import {
   type AccountId,
   accountIn,
   accountTitle,
+  type Chart,
   type CivilDate,
   dayBefore,
+  type Element,
   equityRow,
   findFiscalYear,
   isTemporary,
@@ -15,7 +17,6 @@ import {
   proofOf,
   sumOf,
 } from '@just-ledger/core';
-import { sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { defineReading } from '../../platform/threads/task.js';
 import { loadChart } from '../accounts/account-store.js';
@@ -26,6 +27,7 @@ import { closedYears } from '../periods/period-store.js';
 import { positionAt } from '../statements/statement-figures.js';
 import { controlProofs, takeOnProofs } from '../take-on/take-on-proofs.js';
 import { fullCheck, type FullCheck } from './chain-check.js';
+import { type RawSum, rawSumsUntil } from './raw-sums.js';
 
 /** The proofs that are drawn at a date. */
 export const proofsAt = defineReading(
@@ -33,10 +35,11 @@ export const proofsAt = defineReading(
   (db: Db, { organisation, asAt }: { organisation: number; asAt: string }): Proof[] => {
     const of = organisationOf(db, organisation);
     const date = parseCivilDate(asAt);
+    const all = rawSumsUntil(db, of, date);
     return [
-      debitsAndCredits(db, of, date),
+      debitsAndCredits(all),
       resultAndEquity(db, of, date),
-      equityAndBalanceSheet(db, of, date),
+      equityAndBalanceSheet(db, of, date, all),
       ...endedYears(db, of, date),
       ...controlProofs(db, of, date),
       ...takeOnProofs(db, of, date, date),
@@ -53,10 +56,11 @@ export const checkWhole = defineReading(
 );
 
 /** Debits and credits of the raw lines. */
-function debitsAndCredits(db: Db, books: Organisation, asAt: CivilDate): Proof {
-  const sums = db.get<{ debit: number; credit: number }>(sql`
-    SELECT coalesce(sum(CASE WHEN amount > 0 THEN amount END), 0) AS debit, coalesce(-sum(CASE WHEN amount < 0 THEN amount END), 0) AS credit
-    FROM line WHERE organisation = ${books.id} AND date <= ${asAt}`);
+function debitsAndCredits(all: readonly RawSum[]): Proof {
+  const sums = {
+    debit: all.reduce((sum, { debit }) => sum + debit, 0),
+    credit: all.reduce((sum, { credit }) => sum + credit, 0),
+  };
   return proofOf('debits-credits', {
     leftLabel: 'Debits',
     left: minor(sums.debit),
@@ -79,11 +83,8 @@ function resultAndEquity(db: Db, organisation: Organisation, asAt: CivilDate): P
     (flow) => flow.stage !== 'closing' && isResult(flow.account),
   );
   const result = minor(-flows.reduce((sum, flow) => sum + flow.amount, 0));
-  const rest = db.get<{ assets: number; owners: number }>(sql`
-    SELECT coalesce(sum(CASE WHEN a.element IN ('asset', 'liability') THEN l.amount END), 0) AS assets,
-      coalesce(-sum(CASE WHEN a.element = 'equity' THEN l.amount END), 0) AS owners
-    FROM line AS l JOIN account AS a ON a.organisation = l.organisation AND a.id = l.account
-    WHERE l.organisation = ${organisation.id} AND l.stage <> 'closing' AND l.date >= ${start ?? '0000-00-00'} AND l.date <= ${asAt}`);
+  const ordinary = rawSumsUntil(db, organisation, asAt, start).filter(({ stage }) => stage !== 'closing');
+  const rest = { assets: netOf(ordinary, chart, NET_ASSETS), owners: -netOf(ordinary, chart, ['equity']) };
   return proofOf('result-equity', {
     leftLabel: 'Result of the year to date',
     left: result,
@@ -104,10 +105,8 @@ function endedYears(db: Db, books: Organisation, asAt: CivilDate): Proof[] {
   const end = closed.reduce((latest, last) => laterOf(latest, last), dayBefore(books.calendar.firstDay));
   if (end > asAt) return [];
   const temporary = loadChart(db, books.id).accounts.filter(isTemporary);
-  const rows = db.all<{ account: number; amount: number }>(sql`
-    SELECT account, sum(amount) AS amount FROM line
-    WHERE organisation = ${books.id} AND account IN (SELECT value FROM json_each(${JSON.stringify(temporary.map(({ id }) => id))}))
-      AND date <= ${end} GROUP BY account`);
+  const ids = new Set(temporary.map(({ id }) => id));
+  const rows = amountsByAccount(rawSumsUntil(db, books, end)).filter(({ account }) => ids.has(account));
   if (rows.length === 0) return [];
   const open = rows.filter(({ amount }) => amount !== 0);
   const names = temporary.filter(({ id }) => open.some(({ account }) => account === id)).map(accountTitle);
@@ -126,7 +125,7 @@ function endedYears(db: Db, books: Organisation, asAt: CivilDate): Proof[] {
 }
 
 /** The equity statement's end, from totals, against assets less liabilities, from raw lines. */
-function equityAndBalanceSheet(db: Db, organisation: Organisation, asAt: CivilDate): Proof {
+function equityAndBalanceSheet(db: Db, organisation: Organisation, asAt: CivilDate, all: readonly RawSum[]): Proof {
   const chart = loadChart(db, organisation.id);
   const { equity } = positionAt(
     db,
@@ -135,14 +134,29 @@ function equityAndBalanceSheet(db: Db, organisation: Organisation, asAt: CivilDa
     chart,
     asAt,
   );
-  const net = db.get<{ amount: number }>(sql`
-    SELECT coalesce(sum(l.amount), 0) AS amount FROM line AS l JOIN account AS a ON a.organisation = l.organisation AND a.id = l.account
-    WHERE l.organisation = ${organisation.id} AND l.date <= ${asAt} AND a.element IN ('asset', 'liability')`);
   return proofOf('equity-balance-sheet', {
     leftLabel: 'End of the equity statement',
     left: equityRow(equity, 'closing-equity').total,
     rightLabel: 'Assets less liabilities',
-    right: minor(net.amount),
+    right: minor(netOf(all, chart, NET_ASSETS)),
     remark: 'Opening, result and every movement against what is owned less what is owed.',
   });
+}
+
+const NET_ASSETS: readonly Element[] = ['asset', 'liability'];
+
+/** What the accounts of some elements come to together; debit positive. */
+function netOf(sums: readonly RawSum[], chart: Chart, elements: readonly Element[]): number {
+  return sums.reduce(
+    (net, { account, debit, credit }) =>
+      elements.includes(accountIn(chart, account).element) ? net + debit - credit : net,
+    0,
+  );
+}
+
+/** What each account comes to over all stages; debit positive. */
+function amountsByAccount(sums: readonly RawSum[]): { account: AccountId; amount: number }[] {
+  const amounts = new Map<AccountId, number>();
+  for (const { account, debit, credit } of sums) amounts.set(account, (amounts.get(account) ?? 0) + debit - credit);
+  return [...amounts].map(([account, amount]) => ({ account, amount }));
 }

@@ -2,7 +2,7 @@ import { type ProofResponse, ProofsQuery, type ProofsResponse } from '@just-ledg
 import { type CurrencyCode, formatAmount, longMoment, type Proof } from '@just-ledger/core';
 import { Controller, Get, HttpCode, Post, Query } from '@nestjs/common';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
-import { Readers, Reader } from '../../platform/threads/threads.module.js';
+import { Reader, Readers, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { reportDate } from '../organisations/report-dates.js';
 import { FullChecks, type KeptCheck } from './full-checks.js';
@@ -14,6 +14,7 @@ export class ProofsController {
   constructor(
     private readonly reader: Reader,
     private readonly readers: Readers,
+    private readonly writer: Writer,
     private readonly checks: FullChecks,
   ) {}
 
@@ -36,6 +37,8 @@ export class ProofsController {
   private async answer(organisation: Organisation, query: ProofsQuery, check: KeptCheck): Promise<ProofsResponse> {
     const today = this.reader.clock.today(organisation.timeZone);
     const asAt = reportDate(query.asAt, 'asAt', organisation, today, today);
+    // what was derived of lines that somebody has tampered with proves nothing
+    await this.writer.lookForOthers();
     const drawn = await this.readers.run(proofsAt, { organisation: organisation.id, asAt });
     const read = check.proofs.map((proof) => ({
       ...proofResponse(proof, organisation.baseCurrency),

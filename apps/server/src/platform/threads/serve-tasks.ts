@@ -58,10 +58,18 @@ function isTask(exported: unknown): exported is AnyTask {
   return typeof exported === 'function' && 'taskName' in exported;
 }
 
-/** In a worker thread: does tasks until the thread ends; what they promise is waited for. */
-export function serveTasks(work: (taskName: string, args: never) => unknown): void {
+/**
+ * In a worker thread: does tasks until the thread ends; what they promise is waited for.
+ *
+ * @param before done before each of them, and before it says that it is there
+ */
+export function serveTasks(
+  work: (taskName: string, args: never) => unknown,
+  before: () => void = () => undefined,
+): void {
   parentPort?.on('message', ({ id, taskName, args }: Question) => {
     try {
+      before();
       const value = taskName === ARE_YOU_THERE ? true : work(taskName, args as never);
       if (value instanceof Promise) {
         value.then(

@@ -41,7 +41,7 @@ export class TaskWorker<Context> {
   private lastId = 0;
   private failure: Error | undefined;
   private deaths = 0;
-  private isEnding = false;
+  protected isEnding = false;
 
   constructor(
     private readonly script: URL,

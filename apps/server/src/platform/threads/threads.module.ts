@@ -10,9 +10,14 @@ import {
 import { availableParallelism } from 'node:os';
 import { type Clock, clockFor } from '../database/clock.js';
 import { type Db, openForReading } from '../database/connection.js';
+import { noteBooksLeft } from '../derived/derived-file.js';
+import type { Deriving } from '../derived/deriving.js';
+import { currentEpoch } from '../derived/epoch.js';
 import { settings } from '../settings.js';
 import { ReadingPool } from './reading-pool.js';
+import type { Task } from './task.js';
 import { TaskWorker } from './task-worker.js';
+import { threadData } from './thread-data.js';
 import type { WriteContext } from './write-context.js';
 
 const logger = new Logger('threads');
@@ -22,6 +27,7 @@ export interface ThreadPrograms {
   readonly writer: URL;
   readonly reader: URL;
   readonly files: URL;
+  readonly deriver: URL;
 }
 
 const PROGRAMS = Symbol('programs of the threads');
@@ -32,15 +38,61 @@ function endOfWriter(error: Error): void {
   process.exit(70);
 }
 
-/** The one writer: every change goes through its queue. */
+/** Asks the deriving thread for a turn; it has no other task. @returns whether there is more to do */
+const derive: Task<Deriving, null, boolean> = Object.assign((deriving: Deriving) => deriving.turn(), {
+  taskName: 'derive',
+});
+
+/** Derives what is kept beside the books, whenever anything has been committed. */
 @Injectable()
-export class Writer extends TaskWorker<WriteContext> implements OnApplicationShutdown {
-  constructor(@Inject(PROGRAMS) { writer }: Pick<ThreadPrograms, 'writer'>) {
-    super(writer, { folder: settings.folder, today: settings.today }, { megabytes: 4_096, onDeath: endOfWriter });
+export class Deriver extends TaskWorker<Deriving> {
+  private isBehind = false;
+  private isAtWork = false;
+
+  constructor(@Inject(PROGRAMS) { deriver }: Pick<ThreadPrograms, 'deriver'>) {
+    const onDeath = (error: Error): void => logger.error(`The deriving thread has died: ${error.message}`);
+    super(deriver, threadData(), { isBegunAnew: true, onDeath });
+    this.catchUp();
   }
 
-  onApplicationShutdown(): Promise<void> {
-    return this.end();
+  /** Something may have been committed. */
+  catchUp(): void {
+    this.isBehind = true;
+    if (!this.isAtWork) void this.work();
+  }
+
+  private async work(): Promise<void> {
+    this.isAtWork = true;
+    try {
+      while (this.isBehind && !this.isEnding) {
+        this.isBehind = false;
+        if (await this.run(derive, null)) this.isBehind = true;
+      }
+    } catch (error) {
+      // what is not derived is read from the books; the next commit tries again
+      if (!this.isEnding) logger.error(error);
+    }
+    this.isAtWork = false;
+  }
+}
+
+/** The one writer: every change goes through its queue. */
+@Injectable()
+export class Writer extends TaskWorker<WriteContext> {
+  constructor(
+    @Inject(PROGRAMS) { writer }: Pick<ThreadPrograms, 'writer'>,
+    private readonly deriver?: Deriver,
+  ) {
+    super(writer, threadData(), { megabytes: 4_096, onDeath: endOfWriter });
+  }
+
+  override run<Args, Result>(command: Task<WriteContext, Args, Result>, args: Args): Promise<Awaited<Result>> {
+    return super.run(command, args).finally(() => this.deriver?.catchUp());
+  }
+
+  /** Looks whether others have written to the books, which it does before each command too; while it is busy it does so next. */
+  async lookForOthers(): Promise<void> {
+    await this.status();
   }
 }
 
@@ -61,19 +113,15 @@ const READERS = Math.min(4, Math.max(2, availableParallelism() - 1));
 
 function readingThread(reader: URL, what: string): TaskWorker<Db> {
   const onDeath = (error: Error): void => logger.error(`The thread of ${what} has died: ${error.message}`);
-  return new TaskWorker(reader, { folder: settings.folder }, { isBegunAnew: true, onDeath });
+  return new TaskWorker(reader, threadData(), { isBegunAnew: true, onDeath });
 }
 
 /** Reads for people: whatever is more than looking something up by its key. */
 @Injectable()
-export class Readers extends ReadingPool implements OnApplicationShutdown {
+export class Readers extends ReadingPool {
   constructor(@Inject(PROGRAMS) { reader }: Pick<ThreadPrograms, 'reader'>, { clock }: Reader) {
     const threads = Array.from({ length: READERS }, () => readingThread(reader, 'reports'));
     super(threads, clock, 400);
-  }
-
-  onApplicationShutdown(): Promise<void> {
-    return this.end();
   }
 }
 
@@ -82,29 +130,43 @@ export class Readers extends ReadingPool implements OnApplicationShutdown {
  * own questions never wait behind it.
  */
 @Injectable()
-export class BatchReader extends ReadingPool implements OnApplicationShutdown {
+export class BatchReader extends ReadingPool {
   constructor(@Inject(PROGRAMS) { reader }: Pick<ThreadPrograms, 'reader'>, { clock }: Reader) {
     super([readingThread(reader, 'batches')], clock, 100);
-  }
-
-  onApplicationShutdown(): Promise<void> {
-    return this.end();
   }
 }
 
 /** Reads files and compares them with the books, and writes workbooks: whatever takes seconds. */
 @Injectable()
-export class Importer extends TaskWorker<Db> implements OnApplicationShutdown {
+export class Importer extends TaskWorker<Db> {
   constructor(@Inject(PROGRAMS) { files }: Pick<ThreadPrograms, 'files'>) {
-    super(
-      files,
-      { folder: settings.folder },
-      { isBegunAnew: true, onDeath: (error) => logger.error(`The thread of files has died: ${error.message}`) },
-    );
+    super(files, threadData(), {
+      isBegunAnew: true,
+      onDeath: (error) => logger.error(`The thread of files has died: ${error.message}`),
+    });
+  }
+}
+
+/** Ends the threads with the server, once they have done what they were asked, and notes how the books were left. */
+@Injectable()
+export class EndOfThreads implements OnApplicationShutdown {
+  private readonly threads: readonly { end(): Promise<void> }[];
+
+  constructor(
+    writer: Writer,
+    readers: Readers,
+    batches: BatchReader,
+    importer: Importer,
+    deriver: Deriver,
+    private readonly reader: Reader,
+  ) {
+    this.threads = [writer, readers, batches, importer, deriver];
   }
 
-  onApplicationShutdown(): Promise<void> {
-    return this.end();
+  async onApplicationShutdown(): Promise<void> {
+    await Promise.all(this.threads.map((thread) => thread.end()));
+    this.reader.db.$client.close();
+    noteBooksLeft(settings.folder, currentEpoch());
   }
 }
 
@@ -114,10 +176,10 @@ export class Importer extends TaskWorker<Db> implements OnApplicationShutdown {
 export class ThreadsModule {
   /** @param programs what each thread runs */
   static running(programs: ThreadPrograms): DynamicModule {
-    const threads = [Writer, Readers, BatchReader, Importer, Reader];
+    const threads = [Deriver, Writer, Readers, BatchReader, Importer, Reader];
     return {
       module: ThreadsModule,
-      providers: [{ provide: PROGRAMS, useValue: programs }, ...threads],
+      providers: [{ provide: PROGRAMS, useValue: programs }, ...threads, EndOfThreads],
       exports: threads,
     };
   }

@@ -1,5 +1,6 @@
 import type { Clock } from '../database/clock.js';
 import { type Db, openForWriting } from '../database/connection.js';
+import { nextEpoch } from '../derived/epoch.js';
 
 /** Something that one area tells others before a transaction is committed. */
 export interface Notice<Args> {
@@ -23,6 +24,8 @@ export function listenTo<Args>(notice: Notice<Args>, hear: (context: WriteContex
 /** What a command works with: the one writing connection, the clock, and what is kept of each organisation's set-up. */
 export class WriteContext {
   readonly db: Db;
+  private readonly dataVersion;
+  private seenVersion: number | undefined;
   private readonly kept = new Map<number, { readonly key: string; readonly value: unknown }>();
   private readonly notices = new Map<string, { readonly noticeName: string; readonly args: unknown }>();
 
@@ -32,6 +35,16 @@ export class WriteContext {
     private readonly listeners: readonly Listener[] = [],
   ) {
     this.db = openForWriting(folder);
+    this.dataVersion = this.db.$client.prepare<[], number>('PRAGMA data_version').pluck();
+    this.seenVersion = this.dataVersion.get();
+  }
+
+  /** Whether somebody else has written to the books: SQLite counts commits of others only. What was derived is not trusted then. */
+  lookForOthers(): void {
+    const version = this.dataVersion.get();
+    if (version === this.seenVersion) return;
+    this.seenVersion = version;
+    nextEpoch();
   }
 
   /** What was read of an organisation's set-up, kept until that changes or the key does. */

@@ -1,0 +1,78 @@
+import type { AccountId, CivilDate, Stage } from '@just-ledger/core';
+import type { Db } from '../../platform/database/connection.js';
+import type { Derivation } from '../../platform/derived/derivation.js';
+import { derivedTo } from '../../platform/derived/derived-to.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+
+/**
+ * Debits and credits of the raw lines by account, month and stage: what proofs read instead of every line. Added up from the
+ * lines alone, so that they stay independent of the totals that reports read.
+ */
+export const rawSums: Derivation = {
+  name: 'raw-sums',
+  version: 1,
+  tables: {
+    raw_sum: `CREATE TABLE raw_sum (organisation INTEGER NOT NULL, period INTEGER NOT NULL, account INTEGER NOT NULL,
+      stage TEXT NOT NULL, debit INTEGER NOT NULL, credit INTEGER NOT NULL,
+      PRIMARY KEY (organisation, period, account, stage)) STRICT, WITHOUT ROWID`,
+  },
+  extend: (books, derived, { organisation, after, upTo }) => {
+    const add = derived.prepare(`INSERT INTO raw_sum (organisation, period, account, stage, debit, credit)
+      VALUES (@organisation, @period, @account, @stage, @debit, @credit)
+      ON CONFLICT DO UPDATE SET debit = debit + excluded.debit, credit = credit + excluded.credit`);
+    const found = books.$client.prepare<[number, number, number], RawSum & { period: number }>(
+      `SELECT +period AS period, +account AS account, stage, sum(max(amount, 0)) AS debit, -sum(min(amount, 0)) AS credit
+      FROM line WHERE organisation = ? AND entry > ? AND entry <= ? GROUP BY +period, +account, stage`,
+    );
+    for (const sum of found.all(organisation, after, upTo)) add.run({ organisation, ...sum });
+  },
+};
+
+/** The debits and credits of an account in a stage; minor units, both positive. */
+export interface RawSum {
+  readonly account: AccountId;
+  readonly stage: Stage;
+  readonly debit: number;
+  readonly credit: number;
+}
+
+/** Before everything that is dated. */
+const EVER = '0000-00-00';
+
+/**
+ * What the raw lines up to a day come to, by account and stage: from what was derived of them, and from the lines
+ * themselves within the last month and where nothing has been derived yet.
+ *
+ * @param from the first day, which begins a period; from the beginning if it is left out
+ */
+export function rawSumsUntil(db: Db, books: Organisation, asAt: CivilDate, from?: CivilDate): RawSum[] {
+  const derived = derivedTo(db, rawSums, books.id);
+  // all that lies before the first day is one period
+  const lastPeriod = asAt < books.calendar.firstDay ? 0 : periodOf(asAt);
+  const whole = `SELECT account, stage, debit, credit FROM derived.raw_sum
+    WHERE organisation = @organisation AND period >= @firstPeriod AND period < @lastPeriod
+    UNION ALL SELECT account, stage, max(amount, 0), -min(amount, 0) FROM line INDEXED BY line_part
+    WHERE organisation = @organisation AND period = @lastPeriod AND entry <= @derived AND date >= @from AND date <= @asAt
+    UNION ALL`;
+  return db.$client
+    .prepare<object, RawSum>(
+      `SELECT account, stage, sum(debit) AS debit, sum(credit) AS credit FROM (
+        ${derived > 0 ? whole : ''}
+        SELECT account, stage, max(amount, 0) AS debit, -min(amount, 0) AS credit FROM line
+        WHERE organisation = @organisation AND entry > @derived AND date >= @from AND date <= @asAt
+      ) GROUP BY account, stage`,
+    )
+    .all({
+      organisation: books.id,
+      derived,
+      from: from ?? EVER,
+      asAt,
+      firstPeriod: from === undefined ? 0 : periodOf(from),
+      lastPeriod,
+    });
+}
+
+/** The month of a day as lines keep it. */
+function periodOf(day: CivilDate): number {
+  return Number(`${day.slice(0, 4)}${day.slice(5, 7)}`);
+}

@@ -1,0 +1,23 @@
+import { workerData } from 'node:worker_threads';
+import { shareEpoch, sharedEpoch } from '../derived/epoch.js';
+import { settings } from '../settings.js';
+
+/** What every thread is told when it begins. */
+export interface ThreadData {
+  readonly folder: string;
+  /** A fixed civil date, for samples and tests. */
+  readonly today: string | undefined;
+  readonly epoch: SharedArrayBuffer;
+}
+
+/** What the threads of this server are told. */
+export function threadData(): ThreadData {
+  return { folder: settings.folder, today: settings.today, epoch: sharedEpoch() };
+}
+
+/** In a thread: what it was told. */
+export function begunWith(): ThreadData {
+  const told: ThreadData = workerData;
+  shareEpoch(told.epoch);
+  return told;
+}
