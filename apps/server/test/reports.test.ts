@@ -242,6 +242,42 @@ describe('a proof fails when one of its sides is broken', () => {
     await broken.stop();
     return proofs.filter((proof) => !proof.holds).map((proof) => proof.key);
   };
+  test('a line that was read long ago, and entries have been posted since, before and after somebody looked', async () => {
+    const broken = await RunningServer.start();
+    const mine = await broken.organisation();
+    const post = async (): Promise<void> => {
+      const reply = await broken.request('POST', `${mine}/entries`, {
+        date: '2026-05-01',
+        explanation: 'x',
+        lines: [
+          { account: '1010', debit: '2.00' },
+          { account: '4000', credit: '2.00' },
+        ],
+      });
+      expect(reply.status).toBe(201);
+    };
+    const debits = async (): Promise<[string, boolean]> => {
+      const { proofs } = (await broken.request('GET', `${mine}/proofs?asAt=2026-12-31`)).body;
+      const { left, holds } = proofs.find(({ key }: { key: string }) => key === 'debits-credits');
+      return [left, holds];
+    };
+    const tamper = (sql: string): void => {
+      const books = new Database(join(broken.folder, 'books.sqlite'));
+      books.exec(`DROP TRIGGER IF EXISTS line_update; ${sql}`);
+      books.close();
+    };
+    await post();
+    expect(await debits()).toEqual(['2.00', true]);
+    await post();
+    tamper('UPDATE line SET amount = 150 WHERE entry = 1 AND amount > 0');
+    await post();
+    expect(await debits()).toEqual(['5.50', false]);
+    tamper('UPDATE line SET amount = 200 WHERE entry = 1 AND amount > 0');
+    expect(await debits()).toEqual(['6.00', true]);
+    tamper('UPDATE line SET amount = 250 WHERE entry = 3 AND amount > 0');
+    expect(await debits()).toEqual(['6.50', false]);
+    await broken.stop();
+  });
   test.each([
     [
       'a line',

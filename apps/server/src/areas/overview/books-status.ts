@@ -1,12 +1,12 @@
 import type { BooksStatusResponse } from '@just-ledger/contract';
 import { type CivilDate, formatAmount, minor, parseCivilDate, takeOnStatus } from '@just-ledger/core';
-import { eq, sql } from 'drizzle-orm';
+import { desc, eq, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { draft, entry } from '../../platform/database/schema.js';
 import { defineReading } from '../../platform/threads/task.js';
 import { papersOf } from '../gathering/paper-store.js';
 import { type Organisation, organisationOf } from '../organisations/organisation-store.js';
-import { fiscalYearsResponse } from '../periods/period-store.js';
+import { chainEnd, fiscalYearsResponse } from '../periods/period-store.js';
 import { proofsAt } from '../proofs/proof-readings.js';
 import { dueDates, recurringRows } from '../recurring/recurring-store.js';
 import { isSignedOff, loadTakeOn } from '../take-on/take-on-store.js';
@@ -17,10 +17,12 @@ export const booksStatus = defineReading(
   (db: Db, { organisation, today: day }: { organisation: number; today: string }): BooksStatusResponse => {
     const today = parseCivilDate(day);
     const of = organisationOf(db, organisation);
-    const posted = db
-      .select({ entries: sql<number>`count(*)`, lastDate: sql<string | null>`max(${entry.date})` })
+    const latest = db
+      .select({ date: entry.date })
       .from(entry)
       .where(eq(entry.organisation, organisation))
+      .orderBy(desc(entry.date))
+      .limit(1)
       .get();
     const drafts = db
       .select({ count: sql<number>`count(*)` })
@@ -39,8 +41,8 @@ export const booksStatus = defineReading(
     const proofs = proofsAt(db, { organisation, asAt: today });
     return {
       organisation,
-      entries: posted?.entries ?? 0,
-      lastDate: posted?.lastDate ?? null,
+      entries: chainEnd(db, organisation).entries,
+      lastDate: latest?.date ?? null,
       drafts: drafts?.count ?? 0,
       due: recurringRows(db, organisation).reduce((sum, row) => sum + dueDates(db, row, today).length, 0),
       openMonths: months.filter((period) => isOver(period.to) && period.entries > 0 && !period.locked).length,

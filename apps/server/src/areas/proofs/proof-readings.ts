@@ -35,10 +35,11 @@ export const proofsAt = defineReading(
   (db: Db, { organisation, asAt }: { organisation: number; asAt: string }): Proof[] => {
     const of = organisationOf(db, organisation);
     const date = parseCivilDate(asAt);
-    const all = rawSumsUntil(db, of, date);
+    const raw = rawSumsUntil(db, of, date, yearStart(of, date));
+    const all = [...raw.before, ...raw.within];
     return [
       debitsAndCredits(all),
-      resultAndEquity(db, of, date),
+      resultAndEquity(db, of, date, raw.within),
       equityAndBalanceSheet(db, of, date, all),
       ...endedYears(db, of, date),
       ...controlProofs(db, of, date),
@@ -71,7 +72,7 @@ function debitsAndCredits(all: readonly RawSum[]): Proof {
 }
 
 /** The result from the totals of revenue and expense, against what the raw lines of all other accounts leave over. */
-function resultAndEquity(db: Db, organisation: Organisation, asAt: CivilDate): Proof {
+function resultAndEquity(db: Db, organisation: Organisation, asAt: CivilDate, ofYear: readonly RawSum[]): Proof {
   const chart = loadChart(db, organisation.id);
   const start = yearStart(organisation, asAt);
   const view = { organisation: organisation.id, calendar: organisation.calendar };
@@ -83,7 +84,7 @@ function resultAndEquity(db: Db, organisation: Organisation, asAt: CivilDate): P
     (flow) => flow.stage !== 'closing' && isResult(flow.account),
   );
   const result = minor(-flows.reduce((sum, flow) => sum + flow.amount, 0));
-  const ordinary = rawSumsUntil(db, organisation, asAt, start).filter(({ stage }) => stage !== 'closing');
+  const ordinary = ofYear.filter(({ stage }) => stage !== 'closing');
   const rest = { assets: netOf(ordinary, chart, NET_ASSETS), owners: -netOf(ordinary, chart, ['equity']) };
   return proofOf('result-equity', {
     leftLabel: 'Result of the year to date',
@@ -106,7 +107,7 @@ function endedYears(db: Db, books: Organisation, asAt: CivilDate): Proof[] {
   if (end > asAt) return [];
   const temporary = loadChart(db, books.id).accounts.filter(isTemporary);
   const ids = new Set(temporary.map(({ id }) => id));
-  const rows = amountsByAccount(rawSumsUntil(db, books, end)).filter(({ account }) => ids.has(account));
+  const rows = amountsByAccount(rawSumsUntil(db, books, end).within).filter(({ account }) => ids.has(account));
   if (rows.length === 0) return [];
   const open = rows.filter(({ amount }) => amount !== 0);
   const names = temporary.filter(({ id }) => open.some(({ account }) => account === id)).map(accountTitle);

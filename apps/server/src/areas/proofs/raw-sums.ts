@@ -2,6 +2,7 @@ import type { AccountId, CivilDate, Stage } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import type { Derivation } from '../../platform/derived/derivation.js';
 import { derivedTo } from '../../platform/derived/derived-to.js';
+import { partOfMonth } from '../ledger/part-of-month.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 
 /**
@@ -36,40 +37,40 @@ export interface RawSum {
   readonly credit: number;
 }
 
-/** Before everything that is dated. */
-const EVER = '0000-00-00';
+/** What raw lines come to, those of a span apart from those before it. */
+export interface RawSums {
+  readonly before: readonly RawSum[];
+  readonly within: readonly RawSum[];
+}
 
 /**
  * What the raw lines up to a day come to, by account and stage: from what was derived of them, and from the lines
  * themselves within the last month and where nothing has been derived yet.
  *
- * @param from the first day, which begins a period; from the beginning if it is left out
+ * @param from the first day of the span, which begins a period
  */
-export function rawSumsUntil(db: Db, books: Organisation, asAt: CivilDate, from?: CivilDate): RawSum[] {
+export function rawSumsUntil(db: Db, books: Organisation, asAt: CivilDate, from?: CivilDate): RawSums {
   const derived = derivedTo(db, rawSums, books.id);
-  // all that lies before the first day is one period
-  const lastPeriod = asAt < books.calendar.firstDay ? 0 : periodOf(asAt);
-  const whole = `SELECT account, stage, debit, credit FROM derived.raw_sum
-    WHERE organisation = @organisation AND period >= @firstPeriod AND period < @lastPeriod
-    UNION ALL SELECT account, stage, max(amount, 0), -min(amount, 0) FROM line INDEXED BY line_part
-    WHERE organisation = @organisation AND period = @lastPeriod AND entry <= @derived AND date >= @from AND date <= @asAt
+  const part = partOfMonth(books.calendar, asAt);
+  const whole = `SELECT period >= @firstPeriod AS isWithin, account, stage, debit, credit FROM derived.raw_sum
+    WHERE organisation = @organisation AND period <= @whole
+    UNION ALL SELECT @period >= @firstPeriod, account, stage, @sign * max(amount, 0), -@sign * min(amount, 0)
+    FROM line INDEXED BY line_part
+    WHERE organisation = @organisation AND period = @period AND entry <= @derived AND date >= @from AND date <= @to
     UNION ALL`;
-  return db.$client
-    .prepare<object, RawSum>(
-      `SELECT account, stage, sum(debit) AS debit, sum(credit) AS credit FROM (
+  const rows = db.$client
+    .prepare<object, RawSum & { isWithin: number }>(
+      `SELECT isWithin, account, stage, sum(debit) AS debit, sum(credit) AS credit FROM (
         ${derived > 0 ? whole : ''}
-        SELECT account, stage, max(amount, 0) AS debit, -min(amount, 0) AS credit FROM line
-        WHERE organisation = @organisation AND entry > @derived AND date >= @from AND date <= @asAt
-      ) GROUP BY account, stage`,
+        SELECT period >= @firstPeriod AS isWithin, account, stage, max(amount, 0) AS debit, -min(amount, 0) AS credit
+        FROM line WHERE organisation = @organisation AND entry > @derived AND date <= @asAt
+      ) GROUP BY isWithin, account, stage`,
     )
-    .all({
-      organisation: books.id,
-      derived,
-      from: from ?? EVER,
-      asAt,
-      firstPeriod: from === undefined ? 0 : periodOf(from),
-      lastPeriod,
-    });
+    .all({ organisation: books.id, derived, asAt, ...part, firstPeriod: from === undefined ? 0 : periodOf(from) });
+  return {
+    before: rows.filter(({ isWithin }) => isWithin === 0),
+    within: rows.filter(({ isWithin }) => isWithin === 1),
+  };
 }
 
 /** The month of a day as lines keep it. */

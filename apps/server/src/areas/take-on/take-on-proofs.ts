@@ -8,7 +8,6 @@ import {
   displayAmount,
   longDate,
   minor,
-  openItems,
   type Proof,
   proofOf,
   type RowFact,
@@ -23,7 +22,7 @@ import { takeOnEntry } from '../../platform/database/schema.js';
 import { laterLines, laterSum } from '../account-detail/later-lines.js';
 import { loadChart } from '../accounts/account-store.js';
 import { flowsBetween } from '../ledger/flow-store.js';
-import { controlLines } from '../open-items/control-lines.js';
+import { contactBalances } from '../open-items/contact-sums.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { clearingAccount, type LoadedTakeOn, loadTakeOn } from './take-on-store.js';
 
@@ -69,29 +68,20 @@ interface TakeOnProofBase {
   readonly asAt: CivilDate;
 }
 
-/** Open documents, read line by line and netted by contact and number, against the account's total. */
+/** What the lines of each contact leave on the control accounts, against the accounts' totals. */
 function controlProof(db: Db, organisation: Organisation, asAt: CivilDate, ledger: ControlLedger): Proof[] {
   const accounts = loadChart(db, organisation.id).accounts.filter((account) => account.control === ledger);
-  const lines = controlLines(
-    db,
-    organisation.id,
-    accounts.map(({ id }) => id),
-    asAt,
-  );
-  if (lines.length === 0) return [];
-  const balances = balancesAt(db, organisation, asAt);
-  const open = openItems(lines);
-  const contacts = new Set(open.map(({ contact }) => contact)).size;
+  const ids = accounts.map(({ id }) => id);
+  const detail = contactBalances(db, organisation, ids, asAt);
+  if (detail.length === 0) return [];
+  const contacts = new Set(detail.map(({ contact }) => contact)).size;
   return [
     proofOf(ledger === 'receivables' ? 'receivables-control' : 'payables-control', {
-      leftLabel: ledger === 'receivables' ? 'Open items of customers' : 'Open items of suppliers',
-      left: minor(open.reduce((sum, item) => sum + item.open, 0)),
+      leftLabel: ledger === 'receivables' ? 'Balance of each customer' : 'Balance of each supplier',
+      left: minor(detail.reduce((sum, { amount }) => sum + amount, 0)),
       rightLabel: accounts.map(({ number, name }) => `${number} ${name}`).join(', '),
-      right: sumOver(
-        balances,
-        accounts.map(({ id }) => id),
-      ),
-      remark: `${open.length} open ${open.length === 1 ? 'document' : 'documents'} of ${contacts} ${contacts === 1 ? 'contact' : 'contacts'}, read line by line.`,
+      right: sumOver(balancesAt(db, organisation, asAt), ids),
+      remark: `${count(contacts, 'contact', 'contacts')}, every line of theirs added up.`,
     }),
   ];
 }

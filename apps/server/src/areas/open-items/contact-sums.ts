@@ -1,0 +1,73 @@
+import type { AccountId, CivilDate, ContactId } from '@just-ledger/core';
+import type { Db } from '../../platform/database/connection.js';
+import type { Derivation } from '../../platform/derived/derivation.js';
+import { derivedTo } from '../../platform/derived/derived-to.js';
+import { partOfMonth } from '../ledger/part-of-month.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+
+/** What each contact moved on each control account in each month, added up from the lines themselves. */
+export const contactSums: Derivation = {
+  name: 'contact-sums',
+  version: 1,
+  tables: {
+    contact_sum: `CREATE TABLE contact_sum (organisation INTEGER NOT NULL, account INTEGER NOT NULL,
+      contact INTEGER NOT NULL, period INTEGER NOT NULL, amount INTEGER NOT NULL,
+      PRIMARY KEY (organisation, account, contact, period)) STRICT, WITHOUT ROWID`,
+  },
+  extend: (books, derived, { organisation, after, upTo }) => {
+    const add = derived.prepare(`INSERT INTO contact_sum (organisation, account, contact, period, amount)
+      VALUES (@organisation, @account, @contact, @period, @amount)
+      ON CONFLICT DO UPDATE SET amount = amount + excluded.amount`);
+    const found = books.$client.prepare<[number, number, number], ContactBalance & { period: number }>(
+      `SELECT +l.account AS account, +l.contact AS contact, l.period AS period, sum(l.amount) AS amount
+      FROM line AS l JOIN account AS a ON a.organisation = l.organisation AND a.id = l.account
+      WHERE l.organisation = ? AND l.entry > ? AND l.entry <= ? AND +l.contact IS NOT NULL AND a.control IS NOT NULL
+      GROUP BY +l.account, +l.contact, l.period`,
+    );
+    for (const sum of found.all(organisation, after, upTo)) add.run({ organisation, ...sum });
+  },
+};
+
+/** What stands between the organisation and a contact on a control account; minor units, debit positive. */
+export interface ContactBalance {
+  readonly account: AccountId;
+  readonly contact: ContactId;
+  readonly amount: number;
+}
+
+/**
+ * What the lines of each contact leave on control accounts at the end of a day: from what was derived of them, and from
+ * the lines themselves within the last month and where nothing has been derived yet.
+ */
+export function contactBalances(
+  db: Db,
+  books: Organisation,
+  accounts: readonly AccountId[],
+  asAt: CivilDate,
+): ContactBalance[] {
+  const derived = derivedTo(db, contactSums, books.id);
+  const part = partOfMonth(books.calendar, asAt);
+  const whole = `SELECT account, contact, amount FROM derived.contact_sum
+    WHERE organisation = @organisation AND account IN (SELECT value FROM json_each(@accounts)) AND period <= @whole
+    UNION ALL SELECT account, contact, @sign * amount FROM line INDEXED BY line_account
+    WHERE organisation = @organisation AND account IN (SELECT value FROM json_each(@accounts)) AND contact IS NOT NULL
+      AND date >= max(@from, @since) AND date <= @to AND period = @period AND entry <= @derived
+    UNION ALL`;
+  return db.$client
+    .prepare<object, ContactBalance>(
+      `SELECT account, contact, sum(amount) AS amount FROM (
+        ${derived > 0 ? whole : ''}
+        SELECT account, contact, amount FROM line ${derived > 0 ? '' : 'INDEXED BY line_account'}
+        WHERE organisation = @organisation AND account IN (SELECT value FROM json_each(@accounts))
+          AND contact IS NOT NULL AND entry > @derived AND date <= @asAt
+      ) GROUP BY account, contact`,
+    )
+    .all({
+      organisation: books.id,
+      accounts: JSON.stringify(accounts),
+      derived,
+      asAt,
+      ...part,
+      since: part.period === 0 ? '' : `${asAt.slice(0, 7)}-01`,
+    });
+}

@@ -1,0 +1,160 @@
+import { parseCivilDate, type CivilDate } from '@just-ledger/core';
+import Database from 'better-sqlite3';
+import fc from 'fast-check';
+import { copyFileSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { postedLines } from '../src/areas/accounts/account-lines.js';
+import { linesOfContacts } from '../src/areas/contacts/contact-lines.js';
+import { contactBalances } from '../src/areas/open-items/contact-sums.js';
+import { organisationOf } from '../src/areas/organisations/organisation-store.js';
+import { countEntries } from '../src/areas/periods/entry-counts.js';
+import { rawSumsUntil } from '../src/areas/proofs/raw-sums.js';
+import { derivations } from '../src/composition/derivations.js';
+import { booksFile, type Db, openForReading } from '../src/platform/database/connection.js';
+import { attachDerived, noteBooksLeft, openDerived, prepareDerived } from '../src/platform/derived/derived-file.js';
+import { Deriving } from '../src/platform/derived/deriving.js';
+import { beginEpoch } from '../src/platform/derived/epoch.js';
+import { RunningServer } from './running-server.js';
+
+const EUR = (cents: number): string => (cents / 100).toFixed(2);
+
+/** Books with entries before and after the first day in no order of dates, with contacts, closing and reversing ones. */
+async function busyBooks(): Promise<string> {
+  const server = await RunningServer.start();
+  const path = await server.organisation({ firstDay: '2026-01-15', kind: 'company' });
+  const names = ['Low Weir', 'Reed Yard', 'North Mill'];
+  for (const name of names) await server.request('POST', `${path}/contacts`, { name, roles: ['customer'] });
+  const days = ['2026-03-31', '2026-01-15', '2025-12-31', '2026-03-01', '2026-12-31', '2026-01-31', '2026-03-16'];
+  const posted: string[] = [];
+  for (let at = 0; at < 56; at += 1) {
+    const date = days[at % days.length] ?? '';
+    const isBefore = date < '2026-01-15';
+    const { status, body } = await server.request('POST', `${path}/entries`, {
+      date,
+      kind: isBefore ? 'opening' : at % 9 === 0 ? 'adjusting' : 'ordinary',
+      explanation: `Delivery ${at}`,
+      lines: [
+        { account: '1100', debit: EUR(100 + at), contact: names[at % 3] },
+        { account: isBefore ? '3000' : '4000', credit: EUR(100 + at) },
+      ],
+    });
+    expect([status, body.problems]).toEqual([201, undefined]);
+    if (!isBefore) posted.push(body.number);
+  }
+  for (const number of posted.slice(0, 3))
+    await server.request('POST', `${path}/entries/${number}/reverse`, { date: '2026-04-02' });
+  await server.request('POST', `${path}/fiscal-years/2026/closing`);
+  await server.stop(true);
+  return server.folder;
+}
+
+let folder: string;
+beforeAll(async () => {
+  folder = await busyBooks();
+});
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+/** A folder with the same books, and nothing derived yet. */
+function copyOfBooks(): string {
+  const copy = mkdtempSync(join(tmpdir(), 'just-ledger-derived-'));
+  const books = new Database(booksFile(folder));
+  books.pragma('wal_checkpoint(TRUNCATE)');
+  books.close();
+  copyFileSync(booksFile(folder), booksFile(copy));
+  return copy;
+}
+
+const sorted = (rows: readonly object[]): string[] => rows.map((row) => JSON.stringify(row)).sort();
+
+/** Everything that is taken from what is derived, for a span. */
+function answers(db: Db, from: CivilDate, to: CivilDate): unknown {
+  const books = organisationOf(db, 1);
+  const raw = rawSumsUntil(db, books, to, from);
+  const accounts = db.$client
+    .prepare('SELECT id FROM account WHERE organisation = 1 AND control IS NOT NULL')
+    .pluck();
+  return {
+    before: sorted(raw.before.filter(({ debit, credit }) => debit !== 0 || credit !== 0)),
+    within: sorted(raw.within.filter(({ debit, credit }) => debit !== 0 || credit !== 0)),
+    contacts: sorted(contactBalances(db, books, accounts.all() as never, to).filter(({ amount }) => amount !== 0)),
+    counts: sorted(countEntries(db, 1, from, to)),
+    accountLines: [...postedLines(db, 1)].sort(([a], [b]) => a - b),
+    contactLines: [...linesOfContacts(db, 1)].sort(([a], [b]) => a - b),
+  };
+}
+
+const DAYS = ['2025-12-31', '2026-01-14', '2026-01-15', '2026-01-31', '2026-03-01', '2026-03-15', '2026-03-16'];
+const day = fc.constantFrom(...DAYS, '2026-03-31', '2026-06-30', '2026-12-31').map(parseCivilDate);
+/** What begins a period: the first day of the books, or of a month after it. */
+const beginning = fc.constantFrom('2026-01-15', '2026-02-01', '2026-03-01').map(parseCivilDate);
+
+describe('what is derived', () => {
+  test('answers at any day as the entries do, however far it has come', () => {
+    const [plain, copy] = [openForReading(folder), copyOfBooks()];
+    beginEpoch(prepareDerived(copy, derivations));
+    const derived = openDerived(copy);
+    const db = attachDerived(openForReading(copy), copy);
+    const end = db.$client.prepare<[], number>('SELECT max(place) FROM entry').pluck().get() ?? 0;
+    let to = 0;
+    for (const upTo of [1, 2, 20, end - 1, end]) {
+      derived.transaction(() => {
+        for (const derivation of derivations) {
+          derivation.extend(db, derived, { organisation: 1, after: to, upTo });
+          derived
+            .prepare(
+              'INSERT OR REPLACE INTO derived_to SELECT ?, 1, place, seal, 1 FROM (SELECT ? AS place, ? AS seal)',
+            )
+            .run(
+              derivation.name,
+              upTo,
+              db.$client.prepare('SELECT seal FROM entry WHERE organisation = 1 AND place = ?').pluck().get(upTo),
+            );
+        }
+      })();
+      to = upTo;
+      fc.assert(
+        fc.property(beginning, day, (from, until) => {
+          expect(answers(db, from, until)).toEqual(answers(plain, from, until));
+        }),
+        { seed: 20_261_127, numRuns: 60 },
+      );
+    }
+    for (const one of [db.$client, plain.$client, derived]) one.close();
+    rmSync(copy, { recursive: true });
+  });
+
+  test('is made anew of other entries, of books that others wrote to, and of a file that cannot be read', () => {
+    const copy = copyOfBooks();
+    const derive = (epoch: number): number[] => {
+      beginEpoch(epoch);
+      const [books, derived] = [openForReading(copy), openDerived(copy)];
+      const deriving = new Deriving(books, derived, derivations);
+      while (deriving.step(epoch));
+      const amounts = derived.prepare<[], number>('SELECT sum(debit) FROM raw_sum').pluck().all();
+      books.$client.close();
+      derived.close();
+      return amounts;
+    };
+    const first = prepareDerived(copy, derivations);
+    const whole = derive(first);
+    noteBooksLeft(copy, first);
+    expect([prepareDerived(copy, derivations), derive(first)]).toEqual([first, whole]);
+    // somebody takes a line's amount away while the server is down
+    const tampered = new Database(booksFile(copy));
+    tampered.exec('DROP TRIGGER line_update; UPDATE line SET amount = 0 WHERE entry = 3');
+    tampered.close();
+    const second = prepareDerived(copy, derivations);
+    expect(second).toBe(first + 1);
+    expect(derive(second)[0]).toBeLessThan(whole[0] ?? 0);
+    // books of another chain, such as a backup that was restored
+    const other = new Database(booksFile(copy));
+    other.exec("DROP TRIGGER entry_update; UPDATE entry SET seal = replace(seal, substr(seal, 1, 8), '00000000')");
+    other.exec('UPDATE line SET amount = 2 * amount');
+    other.close();
+    expect(derive(second)[0]).toBeGreaterThan(whole[0] ?? 0);
+    writeFileSync(join(copy, 'derived.sqlite'), 'no database');
+    expect(derive(prepareDerived(copy, derivations))[0]).toBeGreaterThan(whole[0] ?? 0);
+    rmSync(copy, { recursive: true });
+  });
+});
