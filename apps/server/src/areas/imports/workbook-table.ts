@@ -1,5 +1,5 @@
 import { problem } from '@just-ledger/core';
-import ExcelJS from 'exceljs';
+import type ExcelJS from 'exceljs';
 import { Readable } from 'node:stream';
 import { unpackedParts } from '../../platform/files/zip-parts.js';
 import type { CheckPoint } from '../../platform/jobs/check-point.js';
@@ -10,7 +10,8 @@ import { assertCells, assertWidth, MOST_ROWS, type Table } from './table.js';
 export async function readWorkbookTable(bytes: Uint8Array, checkPoint: CheckPoint): Promise<Table> {
   const parts = await unpackedParts(bytes);
   if (!parts.has('xl/workbook.xml')) throw notAWorkbook(parts);
-  const reader = new ExcelJS.stream.xlsx.WorkbookReader(Readable.from([Buffer.from(bytes)]), {
+  const { default: workbooks } = await import('exceljs');
+  const reader = new workbooks.stream.xlsx.WorkbookReader(Readable.from([Buffer.from(bytes)]), {
     worksheets: 'emit',
     sharedStrings: 'cache',
     styles: 'cache',
@@ -88,7 +89,7 @@ function plainNumber(value: number): string {
 
 /** Writes rows of text as a workbook of one sheet; the first row stays in sight. */
 export async function writeWorkbook(title: string, rows: readonly (readonly string[])[]): Promise<Uint8Array> {
-  const workbook = new ExcelJS.Workbook();
+  const workbook = new (await import('exceljs')).default.Workbook();
   const sheet = workbook.addWorksheet(title.slice(0, 31), { views: [{ state: 'frozen', ySplit: 1 }] });
   sheet.addRows(rows.map((row) => row.map((cell) => (cell === '' ? null : cell))));
   sheet.getRow(1).font = { bold: true };

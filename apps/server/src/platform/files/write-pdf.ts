@@ -1,6 +1,5 @@
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
-import pdfmake from 'pdfmake';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 
 /** A part of a printed document. */
@@ -32,14 +31,19 @@ function font(
   return join(folder, 'files', `${name}-latin-${weight}-${style}.woff`);
 }
 
-pdfmake.setFonts({
-  Sans: { normal: font('public-sans', 400), bold: font('public-sans', 700) },
-  Serif: {
-    normal: font('source-serif-4', 400),
-    bold: font('source-serif-4', 700),
-    italics: font('source-serif-4', 400, 'italic'),
-  },
-});
+/** The printer, with the fonts that ship with the application; fetched when something is printed. */
+async function printer() {
+  const { default: pdfmake } = await import('pdfmake');
+  pdfmake.setFonts({
+    Sans: { normal: font('public-sans', 400), bold: font('public-sans', 700) },
+    Serif: {
+      normal: font('source-serif-4', 400),
+      bold: font('source-serif-4', 700),
+      italics: font('source-serif-4', 400, 'italic'),
+    },
+  });
+  return pdfmake;
+}
 
 const [INK, RULE] = ['#1e2a32', '#8c8676'];
 
@@ -62,7 +66,7 @@ export async function writePdf(title: string, parts: readonly PdfPart[]): Promis
       margin: [48, 18, 48, 0],
     }),
   };
-  return new Uint8Array(await pdfmake.createPdf(definition).getBuffer());
+  return new Uint8Array(await (await printer()).createPdf(definition).getBuffer());
 }
 
 function contentOf(part: PdfPart): Content[] {

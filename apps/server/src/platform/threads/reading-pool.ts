@@ -72,6 +72,11 @@ export class ReadingPool {
     return { state: state ?? 'ended', deaths: all.reduce((sum, { deaths }) => sum + deaths, 0) };
   }
 
+  /** Begins the threads before anything is asked of them. */
+  warmUp(): void {
+    for (const thread of this.threads) thread.warmUp();
+  }
+
   /** Waits for what was asked for and ends the threads. */
   async end(): Promise<void> {
     await Promise.all(this.threads.map((thread) => thread.end()));

@@ -34,9 +34,9 @@ function threadEnded(): Refusal {
   return new Refusal(503, [problem('thread-ended', '', message)]);
 }
 
-/** A worker thread that does tasks one after the other, in the order in which they were asked for. */
+/** A worker thread that does tasks one after the other, in the order in which they were asked for. It begins with the first. */
 export class TaskWorker<Context> {
-  private worker: Worker;
+  private worker: Worker | undefined;
   private readonly waiting = new Map<number, { resolve: (value: never) => void; reject: (error: Error) => void }>();
   private lastId = 0;
   private failure: Error | undefined;
@@ -47,8 +47,11 @@ export class TaskWorker<Context> {
     private readonly script: URL,
     private readonly workerData: unknown,
     private readonly life: ThreadLife = {},
-  ) {
-    this.worker = this.begin();
+  ) {}
+
+  /** Begins the thread before anything is asked of it. */
+  warmUp(): void {
+    if (!this.failure && !this.isEnding) this.worker ??= this.begin();
   }
 
   /**
@@ -89,6 +92,7 @@ export class TaskWorker<Context> {
     const question: Question = { id: (this.lastId += 1), taskName, args };
     return new Promise((resolve, reject) => {
       this.waiting.set(question.id, { resolve, reject });
+      this.worker ??= this.begin();
       this.worker.postMessage(question);
     });
   }
@@ -98,7 +102,7 @@ export class TaskWorker<Context> {
     this.isEnding = true;
     while (this.waiting.size > 0) await new Promise((resolve) => setTimeout(resolve, 5));
     this.failure = new Error('worker has ended');
-    await this.worker.terminate();
+    await this.worker?.terminate();
   }
 
   private settle(answer: Answer): void {
@@ -117,7 +121,7 @@ export class TaskWorker<Context> {
     this.waiting.clear();
     const { onDeath, isBegunAnew } = this.life;
     if (this.isEnding || !isBegunAnew) this.failure = error;
-    else this.worker = this.begin();
+    else this.worker = undefined;
     for (const { reject } of tasks) reject(isBegunAnew ? threadEnded() : error);
     if (!this.isEnding) onDeath?.(error);
   }

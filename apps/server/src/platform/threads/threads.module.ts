@@ -5,6 +5,7 @@ import {
   Injectable,
   Logger,
   Module,
+  type OnApplicationBootstrap,
   type OnApplicationShutdown,
 } from '@nestjs/common';
 import { availableParallelism } from 'node:os';
@@ -30,6 +31,9 @@ export interface ThreadPrograms {
   readonly deriver: URL;
 }
 
+/** So long after the start the threads begin that nobody has needed yet, in milliseconds. */
+const WARM_AFTER = 2_000;
+
 const PROGRAMS = Symbol('programs of the threads');
 
 /** Without its writer the server can change nothing: it ends, so that whoever keeps it running begins it anew. */
@@ -52,7 +56,6 @@ export class Deriver extends TaskWorker<Deriving> {
   constructor(@Inject(PROGRAMS) { deriver }: Pick<ThreadPrograms, 'deriver'>) {
     const onDeath = (error: Error): void => logger.error(`The deriving thread has died: ${error.message}`);
     super(deriver, threadData(), { isBegunAnew: true, onDeath });
-    this.catchUp();
   }
 
   /** Something may have been committed. */
@@ -147,20 +150,29 @@ export class Importer extends TaskWorker<Db> {
   }
 }
 
-/** Ends the threads with the server, once they have done what they were asked, and notes how the books were left. */
+/**
+ * Has the threads ready a while after the start, so that nobody waits for them to begin and they do not keep the start
+ * waiting. Ends them with the server, once they have done what they were asked, and notes how the books were left.
+ */
 @Injectable()
-export class EndOfThreads implements OnApplicationShutdown {
-  private readonly threads: readonly { end(): Promise<void> }[];
+export class LifeOfThreads implements OnApplicationBootstrap, OnApplicationShutdown {
+  private readonly threads;
 
   constructor(
     writer: Writer,
     readers: Readers,
     batches: BatchReader,
     importer: Importer,
-    deriver: Deriver,
+    private readonly deriver: Deriver,
     private readonly reader: Reader,
   ) {
-    this.threads = [writer, readers, batches, importer, deriver];
+    this.threads = [writer, readers, deriver, batches, importer];
+  }
+
+  onApplicationBootstrap(): void {
+    // what was posted while nobody derived: by an earlier version, or just before a power failure
+    if (this.reader.db.$client.prepare('SELECT 1 FROM entry LIMIT 1').get()) this.deriver.catchUp();
+    setTimeout(() => this.threads.forEach((thread) => thread.warmUp()), WARM_AFTER).unref();
   }
 
   async onApplicationShutdown(): Promise<void> {
@@ -179,7 +191,7 @@ export class ThreadsModule {
     const threads = [Deriver, Writer, Readers, BatchReader, Importer, Reader];
     return {
       module: ThreadsModule,
-      providers: [{ provide: PROGRAMS, useValue: programs }, ...threads, EndOfThreads],
+      providers: [{ provide: PROGRAMS, useValue: programs }, ...threads, LifeOfThreads],
       exports: threads,
     };
   }
