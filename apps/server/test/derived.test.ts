@@ -1,8 +1,7 @@
 import { parseCivilDate, type CivilDate } from '@just-ledger/core';
 import Database from 'better-sqlite3';
 import fc from 'fast-check';
-import { copyFileSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { postedLines } from '../src/areas/accounts/account-lines.js';
 import { linesOfContacts } from '../src/areas/contacts/contact-lines.js';
@@ -15,55 +14,13 @@ import { booksFile, type Db, openForReading } from '../src/platform/database/con
 import { attachDerived, noteBooksLeft, openDerived, prepareDerived } from '../src/platform/derived/derived-file.js';
 import { Deriving } from '../src/platform/derived/deriving.js';
 import { beginEpoch } from '../src/platform/derived/epoch.js';
-import { RunningServer } from './running-server.js';
-
-const EUR = (cents: number): string => (cents / 100).toFixed(2);
-
-/** Books with entries before and after the first day in no order of dates, with contacts, closing and reversing ones. */
-async function busyBooks(): Promise<string> {
-  const server = await RunningServer.start();
-  const path = await server.organisation({ firstDay: '2026-01-15', kind: 'company' });
-  const names = ['Low Weir', 'Reed Yard', 'North Mill'];
-  for (const name of names) await server.request('POST', `${path}/contacts`, { name, roles: ['customer'] });
-  const days = ['2026-03-31', '2026-01-15', '2025-12-31', '2026-03-01', '2026-12-31', '2026-01-31', '2026-03-16'];
-  const posted: string[] = [];
-  for (let at = 0; at < 56; at += 1) {
-    const date = days[at % days.length] ?? '';
-    const isBefore = date < '2026-01-15';
-    const { status, body } = await server.request('POST', `${path}/entries`, {
-      date,
-      kind: isBefore ? 'opening' : at % 9 === 0 ? 'adjusting' : 'ordinary',
-      explanation: `Delivery ${at}`,
-      lines: [
-        { account: '1100', debit: EUR(100 + at), contact: names[at % 3] },
-        { account: isBefore ? '3000' : '4000', credit: EUR(100 + at) },
-      ],
-    });
-    expect([status, body.problems]).toEqual([201, undefined]);
-    if (!isBefore) posted.push(body.number);
-  }
-  for (const number of posted.slice(0, 3))
-    await server.request('POST', `${path}/entries/${number}/reverse`, { date: '2026-04-02' });
-  await server.request('POST', `${path}/fiscal-years/2026/closing`);
-  await server.stop(true);
-  return server.folder;
-}
+import { busyBooks, copyOfBooks, deriveUpTo } from './busy-books.js';
 
 let folder: string;
 beforeAll(async () => {
   folder = await busyBooks();
 });
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
-
-/** A folder with the same books, and nothing derived yet. */
-function copyOfBooks(): string {
-  const copy = mkdtempSync(join(tmpdir(), 'just-ledger-derived-'));
-  const books = new Database(booksFile(folder));
-  books.pragma('wal_checkpoint(TRUNCATE)');
-  books.close();
-  copyFileSync(booksFile(folder), booksFile(copy));
-  return copy;
-}
 
 const sorted = (rows: readonly object[]): string[] => rows.map((row) => JSON.stringify(row)).sort();
 
@@ -91,27 +48,14 @@ const beginning = fc.constantFrom('2026-01-15', '2026-02-01', '2026-03-01').map(
 
 describe('what is derived', () => {
   test('answers at any day as the entries do, however far it has come', () => {
-    const [plain, copy] = [openForReading(folder), copyOfBooks()];
+    const [plain, copy] = [openForReading(folder), copyOfBooks(folder)];
     beginEpoch(prepareDerived(copy, derivations));
     const derived = openDerived(copy);
     const db = attachDerived(openForReading(copy), copy);
     const end = db.$client.prepare<[], number>('SELECT max(place) FROM entry').pluck().get() ?? 0;
     let to = 0;
     for (const upTo of [1, 2, 20, end - 1, end]) {
-      derived.transaction(() => {
-        for (const derivation of derivations) {
-          derivation.extend(db, derived, { organisation: 1, after: to, upTo });
-          derived
-            .prepare(
-              'INSERT OR REPLACE INTO derived_to SELECT ?, 1, place, seal, 1 FROM (SELECT ? AS place, ? AS seal)',
-            )
-            .run(
-              derivation.name,
-              upTo,
-              db.$client.prepare('SELECT seal FROM entry WHERE organisation = 1 AND place = ?').pluck().get(upTo),
-            );
-        }
-      })();
+      deriveUpTo(db, derived, to, upTo);
       to = upTo;
       fc.assert(
         fc.property(beginning, day, (from, until) => {
@@ -125,7 +69,7 @@ describe('what is derived', () => {
   });
 
   test('is made anew of other entries, of books that others wrote to, and of a file that cannot be read', () => {
-    const copy = copyOfBooks();
+    const copy = copyOfBooks(folder);
     const derive = (epoch: number): number[] => {
       beginEpoch(epoch);
       const [books, derived] = [openForReading(copy), openDerived(copy)];

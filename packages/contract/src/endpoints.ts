@@ -47,6 +47,7 @@ import type {
   EntriesImportResponse,
   EntriesQuery,
   EntriesResponse,
+  EntriesSumsResponse,
   EntryRequest,
   EntryResponse,
   PostDraftRequest,
@@ -245,6 +246,9 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/entries/import': {
     POST: { takes: CsvFile; gives: EntriesImportResponse };
+  };
+  '/api/organisations/{organisation}/entries/sums': {
+    GET: { asks: EntriesQuery; gives: EntriesSumsResponse };
   };
   '/api/organisations/{organisation}/entries/{number}': {
     GET: { gives: EntryResponse };

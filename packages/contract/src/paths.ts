@@ -80,6 +80,7 @@ export const paths = {
   unfinishedStart: addressOf('/api/unfinished-start'),
   entries: (id: Id) => addressOf('/api/organisations/{organisation}/entries', id),
   entriesCsv: (id: Id) => addressOf('/api/organisations/{organisation}/entries.csv', id),
+  entriesSums: (id: Id) => addressOf('/api/organisations/{organisation}/entries/sums', id),
   entriesImport: (id: Id) => addressOf('/api/organisations/{organisation}/entries/import', id),
   entry: (id: Id, number: string) => addressOf('/api/organisations/{organisation}/entries/{number}', id, number),
   reverse: (id: Id, number: string) =>

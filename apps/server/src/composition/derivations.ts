@@ -1,9 +1,19 @@
 import { accountLines } from '../areas/accounts/account-lines.js';
 import { contactLines } from '../areas/contacts/contact-lines.js';
 import { contactSums } from '../areas/open-items/contact-sums.js';
+import { entrySums } from '../areas/journal/entry-sums.js';
+import { journalIndex } from '../areas/journal/journal-index.js';
 import { entryCounts } from '../areas/periods/entry-counts.js';
 import { rawSums } from '../areas/proofs/raw-sums.js';
 import type { Derivation } from '../platform/derived/derivation.js';
 
 /** Everything that is derived from entries and kept beside the books. */
-export const derivations: readonly Derivation[] = [rawSums, accountLines, contactLines, entryCounts, contactSums];
+export const derivations: readonly Derivation[] = [
+  rawSums,
+  accountLines,
+  contactLines,
+  entryCounts,
+  contactSums,
+  entrySums,
+  journalIndex,
+];

@@ -22,6 +22,13 @@ export const journalQuery = (id: number, filter: JournalFilter) =>
     getNextPageParam: (page) => page.next ?? undefined,
   });
 
+/** How many entries match, and what they come to. */
+export const journalSumsQuery = (id: number, filter: JournalFilter) =>
+  queryOptions({
+    queryKey: ['organisation', String(id), 'journal', 'sums', filter],
+    queryFn: () => api.get(withQuery(paths.entriesSums(id), { ...filter })),
+  });
+
 /** One entry. */
 export const entryQuery = (id: number, number: string) =>
   queryOptions({

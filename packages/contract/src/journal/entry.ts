@@ -107,6 +107,12 @@ export class EntriesQuery {
   @IsOptional() @IsString() @MaxLength(40) source?: string;
   @IsOptional() @IsString() @MaxLength(200) contact?: string;
   @IsOptional() @IsString() @MaxLength(40) amount?: string;
+  /** The number of a paper that one of their lines names. */
+  @IsOptional() @IsString() @MaxLength(120) document?: string;
+  /** The values of breakdowns that they name, as a file does: `Fund: Roof; Site: Mill`. */
+  @IsOptional() @IsString() @MaxLength(400) breakdowns?: string;
+  /** The name of who posted them. */
+  @IsOptional() @IsString() @MaxLength(200) by?: string;
   @IsOptional() @IsInt() @Min(1) @Max(500) @Type(() => Number) limit?: number;
   /** Where the page before ended, as that page said. */
   @IsOptional() @IsString() @MaxLength(60) after?: string;
@@ -161,7 +167,13 @@ export interface EntriesResponse {
   entries: EntryResponse[];
   /** What to ask for next, or null at the end. */
   next: string | null;
-  /** How many entries there are in all, and their debits. */
+  /** How many entries match in all, and their debits; null where that takes longer than the page: then it is asked for by itself. */
+  count: number | null;
+  amount: string | null;
+}
+
+/** How many entries match, and what their debits come to. */
+export interface EntriesSumsResponse {
   count: number;
   amount: string;
 }

@@ -2,6 +2,7 @@ import {
   type EntriesImportResponse,
   EntriesQuery,
   type EntriesResponse,
+  type EntriesSumsResponse,
   EntryRequest,
   type EntryResponse,
   ReverseRequest,
@@ -14,7 +15,7 @@ import { BatchReader, Importer, Readers, Writer } from '../../platform/threads/t
 import type { Organisation } from '../organisations/organisation-store.js';
 import { importEntries, postEntry, reverseEntry } from './entry-commands.js';
 import { readEntries } from './entry-file.js';
-import { entriesCsv, entryByNumber, journal } from './entry-readings.js';
+import { entriesCsv, entryByNumber, journal, journalTotals } from './entry-readings.js';
 
 /** The journal. */
 @Controller('api/organisations/:organisation')
@@ -29,6 +30,15 @@ export class EntriesController {
   @Get('entries')
   page(@CurrentOrganisation() organisation: Organisation, @Query() query: EntriesQuery): Promise<EntriesResponse> {
     return this.readers.report(journal, organisation, query);
+  }
+
+  /** How many entries match, and what they come to. */
+  @Get('entries/sums')
+  sums(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: EntriesQuery,
+  ): Promise<EntriesSumsResponse> {
+    return this.readers.report(journalTotals, organisation, query);
   }
 
   @Get('entries.csv')

@@ -5,10 +5,14 @@ import { writeCsv } from '../../platform/files/csv.js';
 import { notFound } from '../../platform/problems/refusal.js';
 import { defineReport } from '../../platform/threads/report.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { entryAnswers, entryRowOf, journalPage, journalRows } from './entry-store.js';
+import { entryAnswers, entryRowOf } from './entry-store.js';
+import { journalPage, journalRows, journalSums } from './journal-page.js';
 
 /** A page of the journal. */
 export const journal = defineReport('journal', journalPage);
+
+/** How many entries of the journal match, and what they come to. */
+export const journalTotals = defineReport('journalTotals', journalSums);
 
 /** One entry by its number. */
 export const entryByNumber = defineReport(

@@ -1,4 +1,4 @@
-import type { EntriesQuery, EntriesResponse, EntryResponse, LineResponse } from '@just-ledger/contract';
+import type { EntryResponse, LineResponse } from '@just-ledger/contract';
 import {
   accountIn,
   type Books,
@@ -9,14 +9,13 @@ import {
   minor,
   parseEntryNumber,
   type PostedEntry,
-  safeParseAmount,
   valueNames,
   zip,
 } from '@just-ledger/core';
-import { and, desc, eq, or, sql, type SQL } from 'drizzle-orm';
+import { and, eq, type SQL } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { contact, entry, person } from '../../platform/database/schema.js';
-import { notFound, unprocessable } from '../../platform/problems/refusal.js';
+import { notFound } from '../../platform/problems/refusal.js';
 import { loadChart } from '../accounts/account-store.js';
 import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
 import type { Organisation } from '../organisations/organisation-store.js';
@@ -139,106 +138,6 @@ export function contactNames(
 
 function numbersBy(key: (row: EntryRow) => number | null, rows: readonly EntryRow[]): Map<number | null, string> {
   return new Map(rows.map((row) => [key(row), entryNumber(row.year, row.number)]));
-}
-
-/** A page of the journal, newest first, with the count and debits of all that match. */
-export function journalPage(db: Db, organisation: Organisation, query: EntriesQuery): EntriesResponse {
-  const conditions = entryConditions(db, organisation, query);
-  const limit = query.limit ?? 100;
-  const rows = db
-    .select()
-    .from(entry)
-    .where(and(...conditions, cursorCondition(query.after)))
-    .orderBy(desc(entry.date), desc(entry.place))
-    .limit(limit + 1)
-    .all();
-  const shown = rows.slice(0, limit);
-  const last = shown.at(-1);
-  const sums = db
-    .select({ count: sql<number>`count(*)`, amount: sql<number>`coalesce(sum(${entry.debit}), 0)` })
-    .from(entry)
-    .where(and(...conditions))
-    .get();
-  return {
-    entries: entryAnswers(db, organisation, shown),
-    next: rows.length > limit && last ? `${last.date}.${last.place}` : null,
-    count: sums?.count ?? 0,
-    amount: formatAmount(minor(sums?.amount ?? 0), organisation.baseCurrency),
-  };
-}
-
-/** The rows of all entries that match, oldest first. */
-export function journalRows(db: Db, organisation: Organisation, query: EntriesQuery): EntryRow[] {
-  return db
-    .select()
-    .from(entry)
-    .where(and(...entryConditions(db, organisation, query)))
-    .orderBy(entry.date, entry.place)
-    .all();
-}
-
-function entryConditions(db: Db, books: Organisation, query: EntriesQuery): SQL[] {
-  const conditions: (SQL | undefined)[] = [eq(entry.organisation, books.id)];
-  if (query.from) conditions.push(sql`${entry.date} >= ${query.from}`);
-  if (query.to) conditions.push(sql`${entry.date} <= ${query.to}`);
-  if (query.kind) conditions.push(sql`${entry.kind} = ${query.kind}`);
-  if (query.source) conditions.push(sql`${entry.source} = ${query.source}`);
-  if (query.text) conditions.push(textCondition(books.id, query.text));
-  const chart = loadChart(db, books.id);
-  if (query.account) {
-    const account = chart.byNumber.get(query.account);
-    if (!account) throw unprocessable('account-unknown', 'account', `There is no account ${query.account}.`);
-    conditions.push(sql`${entry.place} IN (SELECT line.entry FROM line INDEXED BY line_account
-      WHERE line.organisation = ${books.id} AND line.account = ${account.id}
-        AND line.date >= ${query.from || '0000-01-01'} AND line.date <= ${query.to || '9999-12-31'})`);
-  }
-  if (query.contact) {
-    const name = query.contact;
-    conditions.push(
-      hasLine(
-        books.id,
-        sql`line.contact IN (SELECT id FROM contact WHERE organisation = ${books.id} AND (number = ${name} OR name = ${name} COLLATE NOCASE))`,
-      ),
-    );
-  }
-  if (query.amount) {
-    const read = safeParseAmount(query.amount, books.baseCurrency);
-    if (!read.ok) throw unprocessable('amount-not-an-amount', 'amount', `“${query.amount}” is not an amount.`);
-    conditions.push(
-      or(eq(entry.debit, read.amount), hasLine(books.id, sql`abs(line.amount) = ${Math.abs(read.amount)}`)),
-    );
-  }
-  return conditions.filter((condition) => condition !== undefined);
-}
-
-/** Whether an entry has such a line. Its own lines are looked up: any other way would read all of them for each entry. */
-function hasLine(organisation: number, condition: SQL): SQL {
-  return sql`EXISTS (SELECT 1 FROM line NOT INDEXED WHERE line.organisation = ${organisation} AND line.entry = ${entry.place} AND ${condition})`;
-}
-
-function textCondition(organisation: number, text: string): SQL | undefined {
-  const pattern = `%${text.replace(/[\\%_]/g, (mark) => `\\${mark}`)}%`;
-  const number = parseEntryNumber(text);
-  return or(
-    sql`${entry.explanation} LIKE ${pattern} ESCAPE '\\'`,
-    sql`${entry.reference} LIKE ${pattern} ESCAPE '\\'`,
-    hasLine(
-      organisation,
-      sql`(line.note LIKE ${pattern} ESCAPE '\\' OR line.document LIKE ${pattern} ESCAPE '\\' OR line.own_number LIKE ${pattern} ESCAPE '\\')`,
-    ),
-    hasLine(
-      organisation,
-      sql`line.contact IN (SELECT id FROM contact WHERE organisation = ${organisation} AND name LIKE ${pattern} ESCAPE '\\')`,
-    ),
-    number && and(eq(entry.year, number.year), eq(entry.number, number.number)),
-  );
-}
-
-function cursorCondition(after: string | undefined): SQL | undefined {
-  if (!after) return undefined;
-  const match = /^(\d{4}-\d\d-\d\d)\.(\d{1,15})$/.exec(after);
-  if (!match?.[1] || !match[2]) throw unprocessable('cursor', 'after', 'This is not where a page ended.');
-  return sql`(${entry.date}, ${entry.place}) < (${match[1]}, ${Number(match[2])})`;
 }
 
 function findEntryRow(db: Db, organisation: number, condition: SQL | undefined): EntryRow | undefined {

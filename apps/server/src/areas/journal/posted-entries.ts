@@ -8,7 +8,7 @@ import {
   quoteOf,
   zip,
 } from '@just-ledger/core';
-import { and, eq, gt, sql, type SQL } from 'drizzle-orm';
+import { and, eq, gt, lte, sql, type SQL } from 'drizzle-orm';
 import type { SQLiteColumn } from 'drizzle-orm/sqlite-core';
 import type { Db } from '../../platform/database/connection.js';
 import { combination, entry, line } from '../../platform/database/schema.js';
@@ -56,6 +56,22 @@ export function* everyPostedEntry(
     for (const [row, posted] of zip(rows, postedEntriesOf(db, organisation, rows))) yield { row, posted };
     if (rows.length < PAGE) return;
   }
+}
+
+/** The entries after one place of the chain up to another, with their rows. */
+export function postedEntriesBetween(
+  db: Db,
+  organisation: number,
+  after: number,
+  upTo: number,
+): { readonly row: EntryRow; readonly posted: PostedEntry }[] {
+  const rows = db
+    .select()
+    .from(entry)
+    .where(and(eq(entry.organisation, organisation), gt(entry.place, after), lte(entry.place, upTo)))
+    .orderBy(entry.place)
+    .all();
+  return zip(rows, postedEntriesOf(db, organisation, rows)).map(([row, posted]) => ({ row, posted }));
 }
 
 /** Whether a column is one of any number of whole numbers. */

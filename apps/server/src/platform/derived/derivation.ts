@@ -14,6 +14,8 @@ export interface Derivation {
   readonly version: number;
   /** Its tables, each with the organisation in its first column. */
   readonly tables: Readonly<Record<string, string>>;
+  /** Forgets what is kept of an organisation beside these tables. */
+  readonly forget?: (derived: DerivedFile, organisation: number) => void;
   /** Adds the entries after one place of the chain up to another. */
   readonly extend: (books: Db, derived: DerivedFile, span: DerivedSpan) => void;
 }

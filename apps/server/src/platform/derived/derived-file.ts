@@ -27,8 +27,10 @@ export function prepareDerived(folder: string, derivations: readonly Derivation[
       .all()
       .map(({ name, version }) => [name, version]),
   );
-  for (const { name, version, tables } of derivations) {
+  const known = file.prepare<[string], number>('SELECT organisation FROM derived_to WHERE name = ?').pluck();
+  for (const { name, version, tables, forget } of derivations) {
     if (versions.get(name) === version) continue;
+    for (const organisation of known.all(name)) forget?.(file, organisation);
     for (const [table, text] of Object.entries(tables)) file.exec(`DROP TABLE IF EXISTS "${table}"; ${text}`);
     file.prepare('DELETE FROM derived_to WHERE name = ?').run(name);
     file.prepare('INSERT OR REPLACE INTO derivation (name, version) VALUES (?, ?)').run(name, version);

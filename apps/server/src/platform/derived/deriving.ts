@@ -67,7 +67,7 @@ export class Deriving {
   }
 
   /** The place up to which something is derived from just these entries; what was of others is forgotten. */
-  private goOnAfter({ name, tables }: Derivation, organisation: number, epoch: number): number {
+  private goOnAfter({ name, tables, forget }: Derivation, organisation: number, epoch: number): number {
     const to = this.derivedTo.get(name, organisation);
     if (!to) return 0;
     if (to.epoch === epoch && this.sealAt.get(organisation, to.place) === to.seal) return to.place;
@@ -75,6 +75,7 @@ export class Deriving {
       for (const table of Object.keys(tables)) {
         this.derived.prepare(`DELETE FROM "${table}" WHERE organisation = ?`).run(organisation);
       }
+      forget?.(this.derived, organisation);
       this.derived.prepare('DELETE FROM derived_to WHERE name = ? AND organisation = ?').run(name, organisation);
     })();
     return 0;

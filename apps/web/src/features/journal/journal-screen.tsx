@@ -2,13 +2,13 @@ import { ChoiceField } from '../../ui/choice-fields.js';
 import { paths, withQuery } from '@just-ledger/contract';
 import { ENTRY_KINDS, formatAmount, longDate, shortDate } from '@just-ledger/core';
 import { TextField } from '@mui/material';
-import { useSuspenseInfiniteQuery, useSuspenseQuery } from '@tanstack/react-query';
+import { useQuery, useSuspenseInfiniteQuery, useSuspenseQuery } from '@tanstack/react-query';
 import { clsx } from 'clsx';
 import { Link } from 'react-router';
 import { accountsQuery } from '../../api/account-queries.js';
 import { useAddress, useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
-import { type JournalFilter, journalQuery } from '../../api/journal-queries.js';
+import { type JournalFilter, journalQuery, journalSumsQuery } from '../../api/journal-queries.js';
 import styles from './journal-screen.module.css';
 
 import { AccountField } from '../../ui/account-field.js';
@@ -47,13 +47,20 @@ export default function JournalScreen({ slot }: ScreenProps) {
     journalQuery(organisation.id, filter),
   );
   const entries = data.pages.flatMap((page) => page.entries);
-  const sums = data.pages[0];
+  const first = data.pages[0];
+  // where many entries match, they are added up beside the page
+  const { data: summed } = useQuery({ ...journalSumsQuery(organisation.id, filter), enabled: first?.count === null });
+  const count = first?.count ?? summed?.count;
+  const sums =
+    count === undefined
+      ? 'being counted'
+      : `${count.toLocaleString('en')} ${count === 1 ? 'entry' : 'entries'} · ${shown(first?.amount ?? summed?.amount, currency)} on each side`;
   const isFiltered = text !== '' || account !== '' || kind !== '' || amount !== '';
   const span = from === to ? longDate(to) : `${shortDate(from)} to ${shortDate(to)}`;
   return (
     <Sheet
       title="Journal"
-      aside={`${span} · ${sums?.count ?? 0} ${sums?.count === 1 ? 'entry' : 'entries'} · ${shown(sums?.amount, currency)} on each side`}
+      aside={`${span} · ${sums}`}
       tools={
         <>
           <Allowed needed="preparer">

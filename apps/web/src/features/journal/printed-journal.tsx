@@ -9,13 +9,14 @@ import styles from '../../ui/printed.module.css';
 
 /** All entries that match, oldest first. @throws if they are too many for paper */
 export async function wholeJournal(organisation: number, filter: JournalFilter): Promise<EntryResponse[]> {
+  const { count } = await api.get(withQuery(paths.entriesSums(organisation), { ...filter }));
+  assertPrintable(count, 'entries');
   const entries: EntryResponse[] = [];
   let after: string | undefined = '';
   do {
     const page: EntriesResponse = await api.get(
       withQuery(paths.entries(organisation), { ...filter, after, limit: 500 }),
     );
-    assertPrintable(page.count, 'entries');
     entries.push(...page.entries);
     after = page.next ?? undefined;
   } while (after !== undefined);

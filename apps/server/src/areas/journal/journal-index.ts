@@ -1,0 +1,103 @@
+import { type AccountId, type ContactId, documentKey, type PostedEntry, searchWords } from '@just-ledger/core';
+import type { Db } from '../../platform/database/connection.js';
+import type { Derivation, DerivedFile } from '../../platform/derived/derivation.js';
+import { type EntryRow, postedEntriesBetween } from './posted-entries.js';
+
+/** The marks by which an entry is found, beside its words. A word holds letters and digits only, so none is like a mark. */
+export const MARKS = {
+  month: (date: string): string => `m=${date.slice(0, 4)}${date.slice(5, 7)}`,
+  kind: (kind: string): string => `k=${kind}`,
+  source: (source: string): string => `s=${source}`,
+  person: (id: number): string => `w=${id}`,
+  account: (id: AccountId): string => `a=${id}`,
+  contact: (id: ContactId): string => `c=${id}`,
+  value: (breakdown: string, value: number): string => `v=${breakdown}.${value}`,
+  amount: (amount: number): string => `d=${Math.abs(amount)}`,
+  document: (document: string): string => `p=${searchWords(documentKey(document)).join('.')}`,
+} as const;
+
+/** Everything by which an entry is found. */
+export function marksOf(row: EntryRow, { lines, explanation, reference }: PostedEntry): Set<string> {
+  const found = new Set([
+    MARKS.month(row.date),
+    MARKS.kind(row.kind),
+    MARKS.source(row.source),
+    MARKS.person(row.postedBy),
+    MARKS.amount(row.debit),
+    ...searchWords(explanation),
+    ...searchWords(reference ?? ''),
+  ]);
+  for (const { account, amount, contact, note, document, ownNumber, breakdowns } of lines) {
+    found.add(MARKS.account(account)).add(MARKS.amount(amount));
+    if (contact !== undefined) found.add(MARKS.contact(contact));
+    if (document !== undefined) found.add(MARKS.document(document));
+    for (const [breakdown, value] of Object.entries(breakdowns ?? {})) found.add(MARKS.value(breakdown, value));
+    for (const text of [note, document, ownNumber]) if (text) for (const word of searchWords(text)) found.add(word);
+  }
+  return found;
+}
+
+/** The name of the index of an organisation's entries. */
+export function indexTable(organisation: number): string {
+  return `journal_index_${organisation}`;
+}
+
+/**
+ * By which words and marks each entry is found: an index of full text (SQLite FTS5), made of the entries after they are
+ * posted. Contacts are in it by their id, since their names change.
+ */
+export const journalIndex: Derivation = {
+  name: 'journal-index',
+  version: 1,
+  tables: {},
+  forget: (derived, organisation) => derived.exec(`DROP TABLE IF EXISTS ${indexTable(organisation)}`),
+  extend: (books, derived, { organisation, after, upTo }) => {
+    const insert = insertInto(derived, organisation);
+    for (const { row, posted } of postedEntriesBetween(books, organisation, after, upTo)) {
+      insert.run(row.place, [...marksOf(row, posted)].join(' '));
+    }
+  },
+};
+
+function insertInto(derived: DerivedFile, organisation: number) {
+  const table = indexTable(organisation);
+  // words are split and folded by us; the index takes them as they are
+  derived.exec(`CREATE VIRTUAL TABLE IF NOT EXISTS ${table}
+    USING fts5 (marks, content='', columnsize=0, detail=none, tokenize="ascii tokenchars '=.-'")`);
+  return derived.prepare(`INSERT INTO ${table} (rowid, marks) VALUES (?, ?)`);
+}
+
+/** What an entry must have: one of some marks, or a word that begins so. */
+export interface SearchTerm {
+  readonly marks: readonly string[];
+  readonly prefix?: string;
+}
+
+/** Whether an entry has all that is searched for. */
+export function hasAll(found: ReadonlySet<string>, terms: readonly SearchTerm[]): boolean {
+  return terms.every(
+    ({ marks, prefix }) =>
+      marks.some((mark) => found.has(mark)) ||
+      (prefix !== undefined && [...found].some((word) => word.startsWith(prefix))),
+  );
+}
+
+/** The places of indexed entries that have all that is searched for. */
+export function placesInIndex(db: Db, organisation: number, terms: readonly SearchTerm[], limit = -1): number[] {
+  const table = indexTable(organisation);
+  return db.$client
+    .prepare<[string, number], number>(`SELECT rowid FROM derived.${table} WHERE ${table} MATCH ? LIMIT ?`)
+    .pluck()
+    .all(matchOf(terms), limit);
+}
+
+/** The terms in the words of FTS5. */
+function matchOf(terms: readonly SearchTerm[]): string {
+  const quoted = (text: string): string => `"${text}"`;
+  return terms
+    .map(({ marks, prefix }) => {
+      const ways = [...marks.map(quoted), ...(prefix === undefined ? [] : [`${quoted(prefix)} *`])];
+      return `(${ways.length === 0 ? quoted('=') : ways.join(' OR ')})`;
+    })
+    .join(' AND ');
+}

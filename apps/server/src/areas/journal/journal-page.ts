@@ -1,0 +1,253 @@
+import type { EntriesQuery, EntriesResponse, EntriesSumsResponse } from '@just-ledger/contract';
+import {
+  addMonths,
+  type CivilDate,
+  dayBefore,
+  endOfMonth,
+  firstOfMonth,
+  formatAmount,
+  isCivilDate,
+  minor,
+  parseCivilDate,
+} from '@just-ledger/core';
+import { and, eq, type SQL, sql } from 'drizzle-orm';
+import type { Db } from '../../platform/database/connection.js';
+import { entry } from '../../platform/database/schema.js';
+import { derivedTo } from '../../platform/derived/derived-to.js';
+import { unprocessable } from '../../platform/problems/refusal.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { countEntries, type EntryCount } from '../periods/entry-counts.js';
+import { entryAnswers } from './entry-store.js';
+import { type EntrySum, entrySumOfMonths, entrySums } from './entry-sums.js';
+import { JournalFinder, type JournalSearch, searchOf } from './journal-search.js';
+import { type EntryRow, isOneOf } from './posted-entries.js';
+
+/** So many entries are sorted and added up at once; more are read month by month. */
+const FEW = 2_000;
+
+/** Where a page ended. */
+interface Cursor {
+  readonly date: CivilDate;
+  readonly place: number;
+}
+
+/** A page of the journal, newest first; with the count and debits of all that match, where they are quickly had. */
+export function journalPage(db: Db, books: Organisation, query: EntriesQuery): EntriesResponse {
+  const search = searchOf(db, books, query);
+  const limit = query.limit ?? 100;
+  const cursor = query.after ? readCursor(query.after) : undefined;
+  const { rows, sum } =
+    search.terms.length === 0
+      ? pageByDate(db, books, search, cursor, limit + 1)
+      : pageOfFound(db, books, search, cursor, limit + 1);
+  const shown = rows.slice(0, limit);
+  const last = shown.at(-1);
+  return {
+    entries: entryAnswers(db, books, shown),
+    next: rows.length > limit && last ? `${last.date}.${last.place}` : null,
+    ...(sum ? sumsOf(books, sum) : { count: null, amount: null }),
+  };
+}
+
+/** How many entries match, and what their debits come to. */
+export function journalSums(db: Db, books: Organisation, query: EntriesQuery): EntriesSumsResponse {
+  const search = searchOf(db, books, query);
+  return sumsOf(books, search.terms.length === 0 ? sumByDate(db, books, search) : sumOfFound(db, books, search));
+}
+
+/** The rows of all entries that match, oldest first. */
+export function journalRows(db: Db, books: Organisation, query: EntriesQuery): EntryRow[] {
+  const search = searchOf(db, books, query);
+  const found = search.terms.length === 0 ? undefined : new JournalFinder(db, books.id, search).all();
+  return db
+    .select()
+    .from(entry)
+    .where(and(...(found ? amongPlaces(books.id, search, found) : within(books.id, search)), ...ofKind(search)))
+    .orderBy(entry.date, entry.place)
+    .all();
+}
+
+function sumsOf({ baseCurrency }: Organisation, { entries, debit }: EntrySum): EntriesSumsResponse {
+  return { count: entries, amount: formatAmount(minor(debit), baseCurrency) };
+}
+
+interface Page {
+  readonly rows: EntryRow[];
+  readonly sum?: EntrySum;
+}
+
+/** Entries by their date alone, and by kind and source: only months in which there are such entries are looked through. */
+function pageByDate(
+  db: Db,
+  books: Organisation,
+  search: JournalSearch,
+  cursor: Cursor | undefined,
+  limit: number,
+): Page {
+  const counts = countsOf(db, books, search);
+  const sum = added(counts);
+  const page = (span: Pick<JournalSearch, 'from' | 'to'>, most: number): EntryRow[] =>
+    db
+      .select()
+      .from(entry)
+      .where(and(...within(books.id, span), ...ofKind(search), beyond(cursor)))
+      .orderBy(sql`${entry.date} DESC, ${entry.place} DESC`)
+      .limit(most)
+      .all();
+  if (search.kind === undefined && search.source === undefined) return { rows: page(search, limit), sum };
+  const rows: EntryRow[] = [];
+  for (const month of monthsBefore(cursor, counts)) {
+    rows.push(...page(monthWithin(month, search), limit - rows.length));
+    if (rows.length >= limit) break;
+  }
+  return { rows, sum };
+}
+
+/** Entries that are found by what they have: all at once if they are few, else month by month. */
+function pageOfFound(
+  db: Db,
+  books: Organisation,
+  search: JournalSearch,
+  cursor: Cursor | undefined,
+  limit: number,
+): Page {
+  const finder = new JournalFinder(db, books.id, search);
+  const page = (places: readonly number[], month: string | undefined, most: number): EntryRow[] =>
+    db
+      .select()
+      .from(entry)
+      .where(
+        and(
+          ...amongPlaces(books.id, month === undefined ? search : monthWithin(month, search), places),
+          beyond(cursor, sql`+${entry.date}`),
+        ),
+      )
+      // sorted after they are found: the order of an index would look through all of it
+      .orderBy(sql`+${entry.date} DESC, +${entry.place} DESC`)
+      .limit(most)
+      .all();
+  const few = finder.upTo(FEW);
+  if (few) return { rows: page(few, undefined, limit), sum: sumOfPlaces(db, books.id, search, few) };
+  const rows: EntryRow[] = [];
+  for (const month of monthsBefore(cursor, countEntries(db, books.id, search.from, search.to))) {
+    rows.push(...page(finder.inMonth(month), month, limit - rows.length));
+    if (rows.length >= limit) break;
+  }
+  return { rows };
+}
+
+function countsOf(db: Db, books: Organisation, { from, to, kind, source }: JournalSearch): EntryCount[] {
+  return countEntries(db, books.id, from, to).filter(
+    (count) => (kind === undefined || count.kind === kind) && (source === undefined || count.source === source),
+  );
+}
+
+function added(sums: readonly EntrySum[]): EntrySum {
+  return {
+    entries: sums.reduce((sum, { entries }) => sum + entries, 0),
+    debit: sums.reduce((sum, { debit }) => sum + debit, 0),
+  };
+}
+
+function sumByDate(db: Db, books: Organisation, search: JournalSearch): EntrySum {
+  return added(countsOf(db, books, search));
+}
+
+/** Of one account or contact whole months are added up already; all else is added up entry by entry. */
+function sumOfFound(db: Db, books: Organisation, search: JournalSearch): EntrySum {
+  const finder = new JournalFinder(db, books.id, search);
+  const { only, from, to } = search;
+  if (only === undefined || derivedTo(db, entrySums, books.id) === 0) {
+    return sumOfPlaces(db, books.id, search, finder.all());
+  }
+  const first = from === undefined ? FIRST : from.endsWith('-01') ? from : addMonths(firstOfMonth(from), 1);
+  const last = to === undefined ? LAST : to === endOfMonth(to) ? to : dayBefore(firstOfMonth(to));
+  if (first > last) return sumOfPlaces(db, books.id, search, finder.all());
+  const parts = [
+    ...(from !== undefined && from < first ? [{ from, to: dayBefore(first) }] : []),
+    ...(to !== undefined && to > last ? [{ from: addMonths(firstOfMonth(last), 1), to }] : []),
+  ];
+  const derived = Math.min(derivedTo(db, entrySums, books.id));
+  return added([
+    entrySumOfMonths(db, books.id, only, first, last),
+    sumOfPlaces(
+      db,
+      books.id,
+      { from: first, to: last },
+      finder.beside().filter((place) => place > derived),
+    ),
+    ...parts.map((part) => sumOfPlaces(db, books.id, part, finder.inMonth(part.from.slice(0, 7)))),
+  ]);
+}
+
+/** The first and the last day that books take. */
+const [FIRST, LAST] = [parseCivilDate('1900-01-01'), parseCivilDate('2999-12-31')];
+
+function sumOfPlaces(
+  db: Db,
+  organisation: number,
+  span: Pick<JournalSearch, 'from' | 'to'>,
+  places: readonly number[],
+): EntrySum {
+  const sum = db
+    .select({ entries: sql<number>`count(*)`, debit: sql<number>`coalesce(sum(${entry.debit}), 0)` })
+    .from(entry)
+    .where(and(...amongPlaces(organisation, span, places)))
+    .get();
+  return sum ?? { entries: 0, debit: 0 };
+}
+
+function within(organisation: number, { from, to }: Pick<JournalSearch, 'from' | 'to'>): SQL[] {
+  return [
+    eq(entry.organisation, organisation),
+    ...(from ? [sql`${entry.date} >= ${from}`] : []),
+    ...(to ? [sql`${entry.date} <= ${to}`] : []),
+  ];
+}
+
+/** Entries of some places within a span: each is looked up by its place (the plus keeps the index of dates out of it). */
+function amongPlaces(
+  organisation: number,
+  { from, to }: Pick<JournalSearch, 'from' | 'to'>,
+  places: readonly number[],
+): SQL[] {
+  return [
+    eq(entry.organisation, organisation),
+    isOneOf(entry.place, places),
+    ...(from ? [sql`+${entry.date} >= ${from}`] : []),
+    ...(to ? [sql`+${entry.date} <= ${to}`] : []),
+  ];
+}
+
+function ofKind({ kind, source }: JournalSearch): SQL[] {
+  return [...(kind ? [sql`${entry.kind} = ${kind}`] : []), ...(source ? [sql`${entry.source} = ${source}`] : [])];
+}
+
+/** The months of some counts, newest first, from the one in which the page before ended. */
+function monthsBefore(cursor: Cursor | undefined, counts: readonly EntryCount[]): string[] {
+  const months = [...new Set(counts.map(({ month }) => month))].sort().reverse();
+  return cursor ? months.filter((month) => month <= cursor.date.slice(0, 7)) : months;
+}
+
+/** The days of a month that lie within a span. */
+function monthWithin(
+  month: string,
+  { from, to }: Pick<JournalSearch, 'from' | 'to'>,
+): { from: CivilDate; to: CivilDate } {
+  const first = parseCivilDate(`${month}-01`);
+  const last = endOfMonth(first);
+  return { from: from !== undefined && from > first ? from : first, to: to !== undefined && to < last ? to : last };
+}
+
+function readCursor(after: string): Cursor {
+  const [, date = '', place] = /^(\d{4}-\d\d-\d\d)\.(\d{1,15})$/.exec(after) ?? [];
+  if (!isCivilDate(date)) throw unprocessable('cursor', 'after', 'This is not where a page ended.');
+  return { date, place: Number(place) };
+}
+
+/** What comes after a page: earlier, or on its last day further down the chain. */
+function beyond(cursor: Cursor | undefined, column: SQL = sql`${entry.date}`): SQL | undefined {
+  if (!cursor) return undefined;
+  const { date, place } = cursor;
+  return sql`${column} <= ${date} AND (${column} < ${date} OR ${entry.place} < ${place})`;
+}

@@ -1,0 +1,216 @@
+import type { EntriesQuery } from '@just-ledger/contract';
+import {
+  type AccountId,
+  type CivilDate,
+  type ContactId,
+  parseEntryNumber,
+  readBreakdowns,
+  safeParseAmount,
+  searchWords,
+} from '@just-ledger/core';
+import { and, eq, or, sql } from 'drizzle-orm';
+import type { Db } from '../../platform/database/connection.js';
+import { contact, entry, person } from '../../platform/database/schema.js';
+import { derivedTo } from '../../platform/derived/derived-to.js';
+import { unprocessable } from '../../platform/problems/refusal.js';
+import { loadChart } from '../accounts/account-store.js';
+import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { chainEnd } from '../periods/period-store.js';
+import { hasAll, journalIndex, MARKS, marksOf, placesInIndex, type SearchTerm } from './journal-index.js';
+import { postedEntriesBetween } from './posted-entries.js';
+
+/** Which entries are asked for. */
+export interface JournalSearch {
+  readonly from: CivilDate | undefined;
+  readonly to: CivilDate | undefined;
+  /** What they have to have besides their date, kind and source. */
+  readonly terms: readonly SearchTerm[];
+  readonly kind: string | undefined;
+  readonly source: string | undefined;
+  /** The one account or contact that is all they have to have. */
+  readonly only:
+    | { readonly subject: 'account'; readonly id: AccountId }
+    | { readonly subject: 'contact'; readonly id: ContactId }
+    | undefined;
+  /** The place of the entry whose number the text is; it is found whatever its words are. */
+  readonly numbered: number | undefined;
+  /** What that entry has to have. */
+  readonly others: readonly SearchTerm[];
+}
+
+/** Reads what is asked for. @throws {Refusal} 422 for an unknown account, or what is no amount */
+export function searchOf(db: Db, books: Organisation, query: EntriesQuery): JournalSearch {
+  const { account, contact: named } = query;
+  const accounts = account ? [accountNamed(db, books.id, account)] : [];
+  const contacts = named ? contactsNamed(db, books.id, named) : [];
+  const others: SearchTerm[] = [
+    ...accounts.map((id) => ({ marks: [MARKS.account(id)] })),
+    ...(named ? [{ marks: contacts.map(MARKS.contact) }] : []),
+    ...(query.amount ? [{ marks: [MARKS.amount(amountOf(books, query.amount))] }] : []),
+    ...(query.document ? [{ marks: [MARKS.document(query.document)] }] : []),
+    ...(query.by ? [{ marks: peopleNamed(db, query.by).map(MARKS.person) }] : []),
+    ...valueTerms(db, books.id, query.breakdowns),
+  ];
+  const ofKind = [
+    ...(query.kind ? [{ marks: [MARKS.kind(query.kind)] }] : []),
+    ...(query.source ? [{ marks: [MARKS.source(query.source)] }] : []),
+  ];
+  const terms = [...others, ...(query.text ? textTerms(db, books.id, query.text) : [])];
+  const [id] = accounts;
+  const [whom] = contacts;
+  const isAlone = terms.length === 1 && ofKind.length === 0 && contacts.length < 2;
+  return {
+    from: query.from as CivilDate | undefined,
+    to: query.to as CivilDate | undefined,
+    kind: query.kind,
+    source: query.source,
+    terms: terms.length === 0 ? [] : [...terms, ...ofKind],
+    only:
+      isAlone && id !== undefined
+        ? { subject: 'account', id }
+        : isAlone && whom !== undefined
+          ? { subject: 'contact', id: whom }
+          : undefined,
+    numbered: query.text ? placeNumbered(db, books.id, query.text) : undefined,
+    others: [...others, ...ofKind],
+  };
+}
+
+/** What is searched through: the index, and the entries that are not in it yet. */
+export class JournalFinder {
+  private readonly indexed: number;
+  private rest: number[] | undefined;
+
+  constructor(
+    private readonly db: Db,
+    private readonly organisation: number,
+    private readonly search: JournalSearch,
+  ) {
+    this.indexed = derivedTo(db, journalIndex, organisation);
+  }
+
+  /** The places of what is found; undefined if there are more than some. */
+  upTo(most: number): number[] | undefined {
+    const found = this.inIndex([], most + 1);
+    return found.length > most ? undefined : [...new Set([...found, ...this.beside()])];
+  }
+
+  /** The places of what is found; of what is in the index only that of a month. */
+  inMonth(month: string): number[] {
+    return [...new Set([...this.inIndex([{ marks: [MARKS.month(`${month}-01`)] }]), ...this.beside()])];
+  }
+
+  /** The places of all that is found. */
+  all(): number[] {
+    return [...new Set([...this.inIndex([]), ...this.beside()])];
+  }
+
+  /** The places of what is found and not in the index: what was posted since, and the entry whose number was asked for. */
+  beside(): number[] {
+    return (this.rest ??= [...this.postedSince(), ...this.withNumber()]);
+  }
+
+  private inIndex(more: readonly SearchTerm[], limit = -1): number[] {
+    if (this.indexed === 0) return [];
+    return placesInIndex(this.db, this.organisation, [...this.search.terms, ...more], limit);
+  }
+
+  private postedSince(): number[] {
+    const end = chainEnd(this.db, this.organisation).entries;
+    const places: number[] = [];
+    for (let after = this.indexed; after < end; after += STEP) {
+      for (const { row, posted } of postedEntriesBetween(this.db, this.organisation, after, after + STEP)) {
+        if (hasAll(marksOf(row, posted), this.search.terms)) places.push(row.place);
+      }
+    }
+    return places;
+  }
+
+  private withNumber(): number[] {
+    const { numbered, others } = this.search;
+    if (numbered === undefined) return [];
+    const [found] = postedEntriesBetween(this.db, this.organisation, numbered - 1, numbered);
+    return found && hasAll(marksOf(found.row, found.posted), others) ? [numbered] : [];
+  }
+}
+
+/** So many entries are looked through at a time. */
+const STEP = 2_000;
+
+/**
+ * Each word begins a word of the entry, or of the name of a contact that it names. A single letter or digit begins too many:
+ * it is a word by itself.
+ */
+function textTerms(db: Db, organisation: number, text: string): SearchTerm[] {
+  const words = searchWords(text);
+  if (words.length === 0) return [{ marks: [] }];
+  const contacts = db
+    .select({ id: contact.id, name: contact.name })
+    .from(contact)
+    .where(eq(contact.organisation, organisation))
+    .all()
+    .map(({ id, name }) => ({ id, words: searchWords(name) }));
+  return words.map((typed) => {
+    const isWhole = typed.length === 1;
+    const named = contacts.filter((one) =>
+      one.words.some((word) => (isWhole ? word === typed : word.startsWith(typed))),
+    );
+    const marks = named.map(({ id }) => MARKS.contact(id));
+    return isWhole ? { marks: [typed, ...marks] } : { marks, prefix: typed };
+  });
+}
+
+function accountNamed(db: Db, organisation: number, number: string): AccountId {
+  const account = loadChart(db, organisation).byNumber.get(number);
+  if (!account) throw unprocessable('account-unknown', 'account', `There is no account ${number}.`);
+  return account.id;
+}
+
+function contactsNamed(db: Db, organisation: number, named: string): ContactId[] {
+  const isNamed = or(eq(contact.number, named), sql`${contact.name} = ${named} COLLATE NOCASE`);
+  return db
+    .select({ id: contact.id })
+    .from(contact)
+    .where(and(eq(contact.organisation, organisation), isNamed))
+    .all()
+    .map(({ id }) => id);
+}
+
+function peopleNamed(db: Db, name: string): number[] {
+  return db
+    .select({ id: person.id })
+    .from(person)
+    .where(sql`${person.name} = ${name} COLLATE NOCASE`)
+    .all()
+    .map(({ id }) => id);
+}
+
+function amountOf({ baseCurrency }: Organisation, text: string): number {
+  const read = safeParseAmount(text, baseCurrency);
+  if (!read.ok) throw unprocessable('amount-not-an-amount', 'amount', `“${text}” is not an amount.`);
+  return read.amount;
+}
+
+/** The values of breakdowns that a line must name, as a file names them: `Fund: Roof; Site: Mill`. */
+function valueTerms(db: Db, organisation: number, cell: string | undefined): SearchTerm[] {
+  const isSame = (a: string, b: string): boolean => a.toLowerCase() === b.toLowerCase();
+  const breakdowns = loadBreakdowns(db, organisation);
+  return Object.entries(readBreakdowns(cell) ?? {}).map(([name, value]) => {
+    const breakdown = breakdowns.find((one) => isSame(one.name, name));
+    if (!breakdown) throw unprocessable('breakdown-unknown', 'breakdowns', `There is no breakdown ${name}.`);
+    const found = breakdown.values.find((one) => isSame(one.name, value));
+    if (!found) throw unprocessable('value-unknown', 'breakdowns', `${breakdown.name} has no value ${value}.`);
+    return { marks: [MARKS.value(String(breakdown.id), found.id)] };
+  });
+}
+
+function placeNumbered(db: Db, organisation: number, text: string): number | undefined {
+  const number = parseEntryNumber(text);
+  if (!number) return undefined;
+  return db
+    .select({ place: entry.place })
+    .from(entry)
+    .where(and(eq(entry.organisation, organisation), eq(entry.year, number.year), eq(entry.number, number.number)))
+    .get()?.place;
+}
