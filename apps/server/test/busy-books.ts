@@ -39,6 +39,18 @@ export async function busyBooks(): Promise<string> {
     expect([status, body.problems]).toEqual([201, undefined]);
     if (!isBefore) posted.push(body.number);
   }
+  for (const [at, document] of ['INV-0', 'inv-1', 'INV-5', ''].entries()) {
+    const { status } = await server.request('POST', `${path}/entries`, {
+      date: days[at],
+      kind: days[at] === '2025-12-31' ? 'opening' : 'ordinary',
+      explanation: 'Paid',
+      lines: [
+        { account: '1010', debit: EUR(100 + at) },
+        { account: '1100', credit: EUR(100 + at), contact: names[at % 3], ...(document && { document }) },
+      ],
+    });
+    expect(status).toBe(201);
+  }
   for (const number of posted.slice(0, 3))
     await server.request('POST', `${path}/entries/${number}/reverse`, { date: '2026-04-02' });
   await server.request('POST', `${path}/fiscal-years/2026/closing`);

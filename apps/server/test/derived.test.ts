@@ -1,10 +1,11 @@
-import { parseCivilDate, type CivilDate } from '@just-ledger/core';
+import { openItems, parseCivilDate, type CivilDate } from '@just-ledger/core';
 import Database from 'better-sqlite3';
 import fc from 'fast-check';
 import { rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { postedLines } from '../src/areas/accounts/account-lines.js';
 import { linesOfContacts } from '../src/areas/contacts/contact-lines.js';
+import { openLines } from '../src/areas/open-items/control-lines.js';
 import { contactBalances } from '../src/areas/open-items/contact-sums.js';
 import { organisationOf } from '../src/areas/organisations/organisation-store.js';
 import { countEntries } from '../src/areas/periods/entry-counts.js';
@@ -35,6 +36,8 @@ function answers(db: Db, from: CivilDate, to: CivilDate): unknown {
     before: sorted(raw.before.filter(({ debit, credit }) => debit !== 0 || credit !== 0)),
     within: sorted(raw.within.filter(({ debit, credit }) => debit !== 0 || credit !== 0)),
     contacts: sorted(contactBalances(db, books, accounts.all() as never, to).filter(({ amount }) => amount !== 0)),
+    open: sorted(openItems(openLines(db, 1, accounts.all() as never, to))),
+    ofOne: sorted(openItems(openLines(db, 1, accounts.all() as never, to, 2))),
     counts: sorted(countEntries(db, 1, from, to)),
     accountLines: [...postedLines(db, 1)].sort(([a], [b]) => a - b),
     contactLines: [...linesOfContacts(db, 1)].sort(([a], [b]) => a - b),

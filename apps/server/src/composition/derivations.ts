@@ -1,6 +1,7 @@
 import { accountLines } from '../areas/accounts/account-lines.js';
 import { contactLines } from '../areas/contacts/contact-lines.js';
 import { contactSums } from '../areas/open-items/contact-sums.js';
+import { documentSums } from '../areas/open-items/document-sums.js';
 import { entrySums } from '../areas/journal/entry-sums.js';
 import { journalIndex } from '../areas/journal/journal-index.js';
 import { entryCounts } from '../areas/periods/entry-counts.js';
@@ -14,6 +15,7 @@ export const derivations: readonly Derivation[] = [
   contactLines,
   entryCounts,
   contactSums,
+  documentSums,
   entrySums,
   journalIndex,
 ];

@@ -55,7 +55,9 @@ export function agedBalances(items: readonly OpenItem[], asAt: CivilDate): AgedC
   for (const item of items) {
     const days = item.isPayment ? 0 : daysBetween(item.dueDate, asAt);
     const aged = { ...item, daysOverdue: days, age: ageOf(days) };
-    byContact.set(item.contact, [...(byContact.get(item.contact) ?? []), aged]);
+    const own = byContact.get(item.contact);
+    if (own) own.push(aged);
+    else byContact.set(item.contact, [aged]);
   }
   return [...byContact].map(([contact, own]) => ({
     contact,

@@ -66,8 +66,7 @@ export interface OpenItem {
 export function openItems(lines: readonly ControlLine[]): OpenItem[] {
   const byWhose = new Map<string, ControlLine[]>();
   for (const line of withoutReversed(lines)) {
-    const whose = `${line.account} ${line.contact}`;
-    byWhose.set(whose, [...(byWhose.get(whose) ?? []), line]);
+    addTo(byWhose, `${line.account} ${line.contact}`, line);
   }
   return [...byWhose.values()]
     .flatMap(documentsOf)
@@ -89,11 +88,16 @@ function withoutReversed(lines: readonly ControlLine[]): ControlLine[] {
     const reversed = line.reverses && left.get(keyOf(line.reverses, line, -line.amount))?.pop();
     if (reversed) gone.add(line).add(reversed);
     else {
-      const key = keyOf(line.entry, line, line.amount);
-      left.set(key, [...(left.get(key) ?? []), line]);
+      addTo(left, keyOf(line.entry, line, line.amount), line);
     }
   }
   return lines.filter((line) => !gone.has(line));
+}
+
+function addTo(lists: Map<string, ControlLine[]>, key: string, line: ControlLine): void {
+  const list = lists.get(key);
+  if (list) list.push(line);
+  else lists.set(key, [line]);
 }
 
 /** A document as its lines come in. */
@@ -112,18 +116,25 @@ interface Running {
 /** The open documents of one contact on one account. */
 function documentsOf(lines: readonly ControlLine[]): OpenItem[] {
   const running: Running[] = [];
+  const byKey = new Map<string, Running[]>();
   const payments: ControlLine[] = [];
+  const begin = (line: ControlLine, key: string): void => {
+    const one = begun(line, key);
+    running.push(one);
+    const same = byKey.get(key);
+    if (same) same.push(one);
+    else byKey.set(key, [one]);
+  };
   for (const line of lines) {
     const key = line.document === undefined ? undefined : documentKey(line.document);
     if (key === undefined && !opensDocument(line)) payments.push(line);
     else if (key === undefined) running.push(begun(line, key));
     else {
-      const known = running.filter((one) => one.key === key && isSameCurrency(one, line));
+      const known = (byKey.get(key) ?? []).filter((one) => isSameCurrency(one, line));
       const last = known.at(-1);
       // an amount in the books' own currency alone is a difference of rates
       if (last?.first.foreign && !line.foreign) add(last, line, line.amount);
-      else if (opensDocument(line)) openDocument(line, last, running, key);
-      else settleDocument(line, known, running, key);
+      else if (opensDocument(line) ? !goesOn(line, last) : isLeftOver(line, known)) begin(line, key);
     }
   }
   const left = allocatedToOldest(payments, running);
@@ -156,15 +167,21 @@ function begun(line: ControlLine, key: string | undefined): Running {
   };
 }
 
-/** Another document, unless it goes on with one that its own entry opened, or that was paid in advance. */
-function openDocument(line: ControlLine, last: Running | undefined, running: Running[], key: string): void {
-  const isPaidBefore = last !== undefined && last.open !== 0 && Math.sign(last.open) !== Math.sign(line.amount);
-  if (last && (isPaidBefore || (last.open !== 0 && last.lastEntry === line.entry))) add(last, line, line.amount);
-  else running.push(begun(line, key));
+/** Whether a document goes on with the last one of its number: its own entry opened it, or it was paid in advance. */
+function goesOn(line: ControlLine, last: Running | undefined): boolean {
+  if (!last || last.open === 0) return false;
+  const isPaidBefore = Math.sign(last.open) !== Math.sign(line.amount);
+  if (!isPaidBefore && last.lastEntry !== line.entry) return false;
+  add(last, line, line.amount);
+  return true;
 }
 
-/** A payment that names its document: the oldest with that number that is open; what is too much stands with it. */
-function settleDocument(line: ControlLine, known: readonly Running[], running: Running[], key: string): void {
+/**
+ * A payment that names its document: the oldest with that number that is open; what is too much stands with it.
+ *
+ * @returns whether there is none that takes it
+ */
+function isLeftOver(line: ControlLine, known: readonly Running[]): boolean {
   let left: number = line.amount;
   const open = known.filter((one) => one.open !== 0 && Math.sign(one.open) !== Math.sign(left));
   for (const [index, one] of open.entries()) {
@@ -173,9 +190,11 @@ function settleDocument(line: ControlLine, known: readonly Running[], running: R
     if (part !== 0) add(one, line, part);
     left -= part;
   }
+  if (open.length > 0) return false;
   const going = known.at(-1);
-  if (open.length === 0 && going && going.open !== 0) add(going, line, left);
-  else if (open.length === 0) running.push(begun(line, key));
+  if (!going || going.open === 0) return true;
+  add(going, line, left);
+  return false;
 }
 
 /** Payments that name nothing, taken off the oldest documents, those without a number first. @returns what is left of them */

@@ -28,7 +28,7 @@ import { contactNamed } from '../contacts/contact-named.js';
 import { flowsBetween } from '../ledger/flow-store.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { reportDate, reportSpan } from '../organisations/report-dates.js';
-import { controlAccounts, controlLines } from './control-lines.js';
+import { controlAccounts, controlLines, openLines } from './control-lines.js';
 
 /** What is owed to the organisation, or by it, by contact and age, and the accounts that it must equal. */
 export function agedBalancesReport(
@@ -49,7 +49,7 @@ export function agedBalancesReport(
       .all()
       .map((row) => [row.id, row]),
   );
-  const aged = agedBalances(openItems(controlLines(db, organisation.id, accounts, asAt)), asAt)
+  const aged = agedBalances(openItems(openLines(db, organisation.id, accounts, asAt)), asAt)
     .map((one) => ({
       ...one,
       name: names.get(one.contact)?.name ?? '',
@@ -112,7 +112,8 @@ export function statementOfAccountReport(
   const lines = controlLines(db, organisation.id, controlAccounts(db, organisation.id), to, found.id);
   const before = lines.filter(({ date }) => date < from).reduce((sum, { amount }) => sum + amount, 0);
   let balance = before;
-  const [aged] = agedBalances(openItems(lines), to);
+  const open = openLines(db, organisation.id, controlAccounts(db, organisation.id), to, found.id);
+  const [aged] = agedBalances(openItems(open), to);
   const sumOn = (ledger: ControlLedger): number =>
     lines.filter((line) => line.ledger === ledger).reduce((sum, { amount }) => sum + amount, 0);
   return {

@@ -42,7 +42,7 @@ export function withRealised(
 
 /**
  * Many entries, in the order in which they are posted, each with what it realises. Documents whose differences they tell
- * themselves are left as they are withDifference.
+ * themselves are left as they are told.
  *
  * @param post posts those handed out so far, so that the next one finds what they left open
  */
