@@ -10,10 +10,12 @@ import { fullCheck } from '@just-ledger/server/areas/proofs/chain-check';
 import type { WriteContext } from '@just-ledger/server/platform/threads/write-context';
 import { bulkImport } from './bulk.js';
 import { LARGE_TODAY, emptyLargeBooks, fillBooks } from './large-books.js';
+import { measureOverHttp } from './over-http.js';
 import { posting } from './posting.js';
 import { PLANTED, runSlipTrials } from './slip-trials.js';
 import { DAYS, REPORTS, firstReading, rawSums, warmUp } from './reports.js';
 import { median, usually } from './stopwatch.js';
+import { TRADING_SHAPES, type TradingShape } from './trading-books.js';
 
 /** A number of lines asked for on the command line. */
 function asked(name: string, otherwise: number): number {
@@ -91,6 +93,33 @@ function showSlips(): void {
   }
 }
 
+/** Every GET of the API on books of a trading organisation, as ratios to the raw sum of all lines. */
+async function showHttp(shape: TradingShape): Promise<void> {
+  const { raw, all, behind } = await measureOverHttp(
+    join(scratch, `trading-${shape.name.replaceAll(/\W+/g, '-')}`),
+    shape,
+  );
+  const count = shape.lines.toLocaleString('en');
+  console.log(
+    `\nover HTTP, ${shape.name}, ${count} lines: raw sum with its joins ${raw.toFixed(0)} ms, all derived in ${behind.toFixed(0)} ms`,
+  );
+  console.log(
+    `${''.padEnd(64)} ${['first', 'again', 'kB', 'others, ms'].map((head) => head.padStart(10)).join(' ')}`,
+  );
+  for (const { address, status, first, again, bytes, others } of all) {
+    const figures = [
+      (first / raw).toPrecision(2),
+      (again / raw).toPrecision(2),
+      (bytes / 1024).toFixed(0),
+      others.toFixed(0),
+    ];
+    const answer = status === 200 ? '' : `   ${status}`;
+    console.log(
+      `${address.replace('/api/organisations/1', '…').padEnd(64)} ${figures.map((one) => one.padStart(10)).join(' ')}${answer}`,
+    );
+  }
+}
+
 function showPosting(context: WriteContext): void {
   const times = posting(context, Math.min(300, lines / 100), join(scratch, 'durable.sqlite'), () => {
     settle(context);
@@ -126,6 +155,8 @@ showGrowth();
 showPage(db);
 showPosting(context);
 showSlips();
+const shapes = process.argv.includes('--shapes') ? TRADING_SHAPES : TRADING_SHAPES.slice(0, 1);
+for (const shape of shapes) await showHttp({ ...shape, lines });
 
 const check = fullCheck(db, 1);
 if (check.broken || check.proofs.some((proof) => !proof.holds))

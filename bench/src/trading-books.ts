@@ -17,11 +17,13 @@ import { createOrganisation } from '@just-ledger/server/areas/beginning/beginnin
 import { booksOf } from '@just-ledger/server/areas/books/books-store';
 import { addBreakdown, addBreakdownValue } from '@just-ledger/server/areas/breakdowns/breakdown-commands';
 import { addContact } from '@just-ledger/server/areas/contacts/contact-commands';
+import { keepDraft } from '@just-ledger/server/areas/journal/draft-commands';
 import { EntryAppender } from '@just-ledger/server/areas/journal/append-entry';
 import { prepareBooks } from '@just-ledger/server/platform/database/migrate';
+import { hashPassword } from '@just-ledger/server/platform/sessions/password';
 import { createFirstOwner } from '@just-ledger/server/platform/sessions/session-commands';
 import { WriteContext } from '@just-ledger/server/platform/threads/write-context';
-import { generator, LARGE_TODAY, YEARS } from './large-books.js';
+import { LARGE_TODAY, YEARS } from './large-books.js';
 
 /** What a trading organisation looks like: how many of each, and how much one of them takes. */
 export interface TradingShape {
@@ -65,6 +67,10 @@ export const TRADING_SHAPES: readonly TradingShape[] = [
 ];
 
 const ORIGIN = { organisation: 1, person: 1 };
+
+/** Who signs in to measure. */
+export const BENCH_OWNER = { email: 'bench@example.test', password: 'a password for the bench' };
+
 const WORDS =
   'timber hire repair delivery transport paint rope diesel printing storage insurance cleaning advice'.split(' ');
 const PLACES = 'Low Weir, Sallow Quay, North Mill, Reed Yard, Osier Lane, Heron Point, Alder Wharf'.split(', ');
@@ -76,7 +82,8 @@ export async function tradingBooks(folder: string, shape: TradingShape): Promise
     today: () => LARGE_TODAY,
     moment: () => `${LARGE_TODAY}T12:00:00.000Z`,
   });
-  const contacts = context.transact(() => setUp(context, shape));
+  const passwordHash = await hashPassword(BENCH_OWNER.password);
+  const contacts = context.transact(() => setUp(context, shape, passwordHash));
   context.transact(() => {
     const chart = loadChart(context.db, 1);
     new EntryAppender(context, { ...ORIGIN, source: 'import' }, booksOf(context, 1)).appendAll(
@@ -88,9 +95,8 @@ export async function tradingBooks(folder: string, shape: TradingShape): Promise
   return context;
 }
 
-function setUp(context: WriteContext, shape: TradingShape): ContactId[] {
-  // the password of whoever measures over HTTP is set by the server itself
-  createFirstOwner(context, { email: 'bench@example.test', name: 'Bench', passwordHash: '-' });
+function setUp(context: WriteContext, shape: TradingShape, passwordHash: string): ContactId[] {
+  createFirstOwner(context, { email: BENCH_OWNER.email, name: 'Bench', passwordHash });
   createOrganisation(context, {
     person: 1,
     request: {
@@ -123,6 +129,7 @@ function setUp(context: WriteContext, shape: TradingShape): ContactId[] {
   for (const name of ['General', 'Building', 'Bursary', 'Harbour', 'Youth']) {
     addBreakdownValue(context, { ...ORIGIN, id: fund, request: { name } });
   }
+  keepDraft(context, { ...ORIGIN, request: { date: LARGE_TODAY, explanation: 'To be looked at', lines: [] } });
   return Array.from({ length: shape.contacts }, (_, index) =>
     addContact(context, {
       ...ORIGIN,
@@ -147,13 +154,24 @@ function tradingEntries(chart: Chart, contacts: readonly ContactId[], shape: Tra
   return entries.sort((a, b) => (a.date < b.date ? -1 : Number(a.date > b.date)));
 }
 
+/** Numbers that are the same at each run and follow no pattern in several of them (mulberry32, public domain, from memory). */
+function scattered(seed: number): () => number {
+  let state = seed;
+  return () => {
+    state = (state + 0x6d2b79f5) | 0;
+    let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
+    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
+    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4_294_967_296;
+  };
+}
+
 /** Without an end: a sale or a purchase with tax, mostly paid some weeks later; adjusting and plain entries between them. */
 function* entriesAtRandom(
   chart: Chart,
   contacts: readonly ContactId[],
   { firstContact, bank, lines }: TradingShape,
 ): Generator<CheckedEntry> {
-  const random = generator(20_261_127);
+  const random = scattered(20_261_127);
   const of = (number: string): AccountId => {
     const found = chart.byNumber.get(number);
     if (!found) throw new Error(`the chart has no account ${number}`);

@@ -26,6 +26,11 @@ test('the bench measures every question and proves the books it measured, whatev
       /^(missing|duplicate|surplus|wrong-side|transposition|slide) among \d+ lines +1\.000 +[\d.]+ +[\d.]+$/gm,
     ),
   ).toHaveLength(24);
+  // every address of the API that can be asked for, each with what it answered
+  const asked = said.split('\n').filter((one) => /^(\/api|…)/.test(one));
+  expect(asked.length).toBeGreaterThan(45);
+  expect(asked.filter((one) => / [45]\d\d$/.test(one))).toEqual([]);
+  expect(said).toMatch(/over HTTP, a trading company, 2,000 lines: raw sum/);
   expect(said).toMatch(/proved: [\d,]+ entries imported, seals and totals agree with 2,\d{3} lines/);
 });
 
