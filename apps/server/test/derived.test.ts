@@ -36,6 +36,9 @@ function answers(db: Db, from: CivilDate, to: CivilDate): unknown {
     before: sorted(raw.before.filter(({ debit, credit }) => debit !== 0 || credit !== 0)),
     within: sorted(raw.within.filter(({ debit, credit }) => debit !== 0 || credit !== 0)),
     contacts: sorted(contactBalances(db, books, accounts.all() as never, to).filter(({ amount }) => amount !== 0)),
+    ofContact: sorted(
+      contactBalances(db, books, accounts.all() as never, to, 2 as never).filter(({ amount }) => amount !== 0),
+    ),
     open: sorted(openItems(openLines(db, 1, accounts.all() as never, to))),
     ofOne: sorted(openItems(openLines(db, 1, accounts.all() as never, to, 2))),
     counts: sorted(countEntries(db, 1, from, to)),

@@ -10,7 +10,8 @@ const db = attachDerived(openForReading(folder), folder);
 
 serveTasks((taskName, args) =>
   db.$client.transaction(() => {
-    lookAtDerivedFirst(db);
-    return readings.get(taskName)(db, args);
+    const reading = readings.get(taskName);
+    if (!reading.isOfEntriesAlone) lookAtDerivedFirst(db);
+    return reading(db, args);
   })(),
 );

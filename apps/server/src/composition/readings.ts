@@ -1,3 +1,4 @@
+import * as currencyReadings from '../areas/currencies/currency-readings.js';
 import * as accountDetailReadings from '../areas/account-detail/account-detail-readings.js';
 import * as auditTrailReadings from '../areas/audit-trail/audit-trail-readings.js';
 import * as breakdownReadings from '../areas/breakdowns/breakdown-readings.js';
@@ -33,6 +34,7 @@ export const readings = new TaskTable<Reading<any, unknown>>(
   chartReadings,
   closingReadings,
   contactReadings,
+  currencyReadings,
   draftReadings,
   openItemReadings,
   recurringReadings,

@@ -1,5 +1,6 @@
 import { AccountLedgerQuery, type AccountLedgerResponse } from '@just-ledger/contract';
 import { Controller, Get, Header, Query } from '@nestjs/common';
+import { sent } from '../../platform/files/csv.js';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
 import { BatchReader, Readers } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
@@ -23,9 +24,9 @@ export class AccountLedgerController {
 
   @Get('account-ledger.csv')
   @Header('content-type', 'text/csv; charset=utf-8')
-  csv(@CurrentOrganisation() organisation: Organisation, @Query() query: AccountLedgerQuery): Promise<string> {
+  async csv(@CurrentOrganisation() organisation: Organisation, @Query() query: AccountLedgerQuery): Promise<Buffer> {
     const { account, from, to } = query;
     const whole = { account, ...(from && { from }), ...(to && { to }) };
-    return this.batchReader.report(ledgerCsv, organisation, whole);
+    return sent(await this.batchReader.report(ledgerCsv, organisation, whole));
   }
 }

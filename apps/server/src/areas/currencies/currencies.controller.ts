@@ -7,36 +7,30 @@ import {
   ExchangeRatesQuery,
   RateRequest,
 } from '@just-ledger/contract';
-import { dayBefore, RATE_COLUMNS, rateRows } from '@just-ledger/core';
 import { Body, Controller, Delete, Get, Header, HttpCode, Param, Post, Put, Query } from '@nestjs/common';
-import { writeCsv } from '../../platform/files/csv.js';
 import { notFound } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { Acting, CurrentOrganisation } from '../../platform/sessions/session-guard.js';
-import { Reader, Writer } from '../../platform/threads/threads.module.js';
-import { loadChart } from '../accounts/account-store.js';
+import { Readers, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { reportDate, reportSpan } from '../organisations/report-dates.js';
 import { addCurrency, changeCurrency, removeCurrency, removeRate, setRate } from './currency-commands.js';
-import { currencyAnswers, exchangeRateResponse, loadCurrencies, loadRates, rateHeldOn } from './currency-store.js';
+import { currencies, exchangeRates, exchangeRatesCsv } from './currency-readings.js';
 
 /** Foreign currencies and their rates. */
 @Controller('api/organisations/:organisation')
 export class CurrenciesController {
   constructor(
-    private readonly reader: Reader,
+    private readonly readers: Readers,
     private readonly writer: Writer,
   ) {}
 
   /** The currencies, with the rates that hold before the first and on the last day of a span. */
   @Get('currencies')
-  list(@CurrentOrganisation() organisation: Organisation, @Query() query: CurrenciesQuery): CurrencyResponse[] {
-    const { db, clock } = this.reader;
-    const { from, to } = reportSpan(query, organisation, clock.today(organisation.timeZone));
-    return currencyAnswers(db, organisation.id, loadChart(db, organisation.id), {
-      opening: dayBefore(from),
-      closing: to,
-    });
+  list(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: CurrenciesQuery,
+  ): Promise<CurrencyResponse[]> {
+    return this.readers.report(currencies, organisation, query);
   }
 
   @Post('currencies')
@@ -71,26 +65,14 @@ export class CurrenciesController {
   rates(
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: ExchangeRatesQuery,
-  ): ExchangeRateResponse[] {
-    const { db, clock } = this.reader;
-    if (!query.on) return loadRates(db, organisation.id, query.currency).map(exchangeRateResponse);
-    const on = reportDate(
-      query.on,
-      'on',
-      organisation,
-      clock.today(organisation.timeZone),
-      clock.today(organisation.timeZone),
-    );
-    return loadCurrencies(db, organisation.id)
-      .filter(({ currency }) => query.currency === undefined || query.currency === currency)
-      .flatMap(({ currency }) => rateHeldOn(db, organisation.id, currency, on) ?? [])
-      .map(exchangeRateResponse);
+  ): Promise<ExchangeRateResponse[]> {
+    return this.readers.report(exchangeRates, organisation, query);
   }
 
   @Get('exchange-rates.csv')
   @Header('content-type', 'text/csv; charset=utf-8')
-  csv(@CurrentOrganisation() organisation: Organisation, @Query() query: ExchangeRatesQuery): string {
-    return writeCsv(RATE_COLUMNS, rateRows(loadRates(this.reader.db, organisation.id, query.currency)));
+  csv(@CurrentOrganisation() organisation: Organisation, @Query() query: ExchangeRatesQuery): Promise<string> {
+    return this.readers.report(exchangeRatesCsv, organisation, query);
   }
 
   @Put('exchange-rates/:currency/:date')
@@ -102,7 +84,7 @@ export class CurrenciesController {
     @Body() request: RateRequest,
   ): Promise<ExchangeRateResponse> {
     await this.writer.run(setRate, { ...by, currency, date, request });
-    const found = this.rates(organisation, { currency }).find((rate) => rate.date === date);
+    const found = (await this.rates(organisation, { currency })).find((rate) => rate.date === date);
     if (!found) throw notFound('rate');
     return found;
   }
@@ -113,8 +95,8 @@ export class CurrenciesController {
     return this.writer.run(removeRate, { ...by, currency, date });
   }
 
-  private one(organisation: Organisation, currency: string): CurrencyResponse {
-    const found = this.list(organisation, {}).find((one) => one.currency === currency);
+  private async one(organisation: Organisation, currency: string): Promise<CurrencyResponse> {
+    const found = (await this.list(organisation, {})).find((one) => one.currency === currency);
     if (!found) throw notFound('currency');
     return found;
   }

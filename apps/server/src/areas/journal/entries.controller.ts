@@ -8,6 +8,7 @@ import {
   ReverseRequest,
 } from '@just-ledger/contract';
 import { Body, Controller, Get, Header, Headers, HttpCode, Param, Post, Query } from '@nestjs/common';
+import { sent } from '../../platform/files/csv.js';
 import { csvText } from '../../platform/files/csv-body.js';
 import { CurrentOrganisation, CurrentPerson } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
@@ -43,8 +44,8 @@ export class EntriesController {
 
   @Get('entries.csv')
   @Header('content-type', 'text/csv; charset=utf-8')
-  csv(@CurrentOrganisation() organisation: Organisation, @Query() query: EntriesQuery): Promise<string> {
-    return this.batchReader.report(entriesCsv, organisation, query);
+  async csv(@CurrentOrganisation() organisation: Organisation, @Query() query: EntriesQuery): Promise<Buffer> {
+    return sent(await this.batchReader.report(entriesCsv, organisation, query));
   }
 
   @Post('entries')

@@ -1,7 +1,7 @@
 import type { EntriesQuery, EntryResponse } from '@just-ledger/contract';
 import { ENTRY_COLUMNS, FURTHER_ENTRY_COLUMNS, writeBreakdowns } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
-import { writeCsv } from '../../platform/files/csv.js';
+import { bytesOf, writeCsv } from '../../platform/files/csv.js';
 import { notFound } from '../../platform/problems/refusal.js';
 import { defineReport } from '../../platform/threads/report.js';
 import type { Organisation } from '../organisations/organisation-store.js';
@@ -25,7 +25,7 @@ export const entryByNumber = defineReport(
 );
 
 /** All entries that match, oldest first, in the columns in which they can be imported again. */
-export const entriesCsv = defineReport('entriesCsv', (db: Db, of: Organisation, query: EntriesQuery): string => {
+export const entriesCsv = defineReport('entriesCsv', (db: Db, of: Organisation, query: EntriesQuery): Uint8Array => {
   const matching = journalRows(db, of, query);
   const rows: string[][] = [];
   for (let at = 0; at < matching.length; at += 500) {
@@ -58,5 +58,5 @@ export const entriesCsv = defineReport('entriesCsv', (db: Db, of: Organisation, 
     }
   }
   const amounts = ['debit', 'credit', 'foreign_amount', 'rate', 'rate_per_base'];
-  return writeCsv([...ENTRY_COLUMNS, ...FURTHER_ENTRY_COLUMNS], rows, amounts);
+  return bytesOf(writeCsv([...ENTRY_COLUMNS, ...FURTHER_ENTRY_COLUMNS], rows, amounts));
 });

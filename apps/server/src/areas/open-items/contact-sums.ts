@@ -38,34 +38,45 @@ export interface ContactBalance {
 /**
  * What the lines of each contact leave on control accounts at the end of a day: from what was derived of them, and from
  * the lines themselves within the last month and where nothing has been derived yet.
+ *
+ * @param contact only this one's, and those of contacts that were merged into it
  */
 export function contactBalances(
   db: Db,
   books: Organisation,
   accounts: readonly AccountId[],
   asAt: CivilDate,
+  contact?: ContactId,
 ): ContactBalance[] {
   const derived = derivedTo(db, contactSums, books.id);
   const part = partOfMonth(books.calendar, asAt);
+  const [whose, index] =
+    contact === undefined
+      ? ['contact IS NOT NULL', 'line_account']
+      : [
+          'contact IN (SELECT id FROM contact WHERE organisation = @organisation AND (id = @contact OR merged_into = @contact))',
+          'line_contact',
+        ];
   const whole = `SELECT account, contact, amount FROM derived.contact_sum
-    WHERE organisation = @organisation AND account IN (SELECT value FROM json_each(@accounts)) AND period <= @whole
-    UNION ALL SELECT account, contact, @sign * amount FROM line INDEXED BY line_account
-    WHERE organisation = @organisation AND account IN (SELECT value FROM json_each(@accounts)) AND contact IS NOT NULL
+    WHERE organisation = @organisation AND account IN (SELECT value FROM json_each(@accounts)) AND ${whose} AND period <= @whole
+    UNION ALL SELECT account, contact, @sign * amount FROM line INDEXED BY ${index}
+    WHERE organisation = @organisation AND account IN (SELECT value FROM json_each(@accounts)) AND ${whose}
       AND date >= max(@from, @since) AND date <= @to AND period = @period AND entry <= @derived
     UNION ALL`;
   return db.$client
     .prepare<object, ContactBalance>(
       `SELECT account, contact, sum(amount) AS amount FROM (
         ${derived > 0 ? whole : ''}
-        SELECT account, contact, amount FROM line ${derived > 0 ? '' : 'INDEXED BY line_account'}
+        SELECT account, contact, amount FROM line ${derived > 0 ? '' : `INDEXED BY ${index}`}
         WHERE organisation = @organisation AND account IN (SELECT value FROM json_each(@accounts))
-          AND contact IS NOT NULL AND entry > @derived AND date <= @asAt
+          AND ${whose} AND entry > @derived AND date <= @asAt
       ) GROUP BY account, contact`,
     )
     .all({
       organisation: books.id,
       accounts: JSON.stringify(accounts),
       derived,
+      contact: contact ?? null,
       asAt,
       ...part,
       since: part.period === 0 ? '' : `${asAt.slice(0, 7)}-01`,

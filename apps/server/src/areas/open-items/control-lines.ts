@@ -51,6 +51,7 @@ export function controlAccounts(db: Db, organisation: number, ledger?: ControlLe
  * that stays.
  *
  * @param contact only this one's
+ * @param from only those from this day on
  */
 export function controlLines(
   db: Db,
@@ -58,12 +59,13 @@ export function controlLines(
   accounts: readonly AccountId[],
   asAt: CivilDate,
   contact?: number,
+  from = '',
 ): ToldControlLine[] {
   return linesWhere(
     db,
     organisation,
     sql`line AS l`,
-    sql`l.date <= ${asAt} AND l.account IN (${listed(accounts)}) AND ${ofContact(organisation, contact)}`,
+    sql`l.date >= ${from} AND l.date <= ${asAt} AND l.account IN (${listed(accounts)}) AND ${ofContact(organisation, contact)}`,
   );
 }
 

@@ -1,7 +1,7 @@
 import type { AgedBalancesQuery, StatementOfAccountQuery } from '@just-ledger/contract';
 import type { CivilDate } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
-import { writeCsv } from '../../platform/files/csv.js';
+import { bytesOf, writeCsv } from '../../platform/files/csv.js';
 import { defineReport } from '../../platform/threads/report.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import {
@@ -49,11 +49,13 @@ export const statementOfAccount = defineReport('statementOfAccount', statementOf
 /** Aged balances as a file. */
 export const agedBalancesCsv = defineReport(
   'agedBalancesCsv',
-  (db: Db, organisation: Organisation, query: AgedBalancesQuery, today: CivilDate): string =>
-    writeCsv(
-      AGED_COLUMNS,
-      agedBalancesRows(agedBalancesReport(db, organisation, query, today)),
-      AGED_COLUMNS.slice(7),
+  (db: Db, organisation: Organisation, query: AgedBalancesQuery, today: CivilDate): Uint8Array =>
+    bytesOf(
+      writeCsv(
+        AGED_COLUMNS,
+        agedBalancesRows(agedBalancesReport(db, organisation, query, today)),
+        AGED_COLUMNS.slice(7),
+      ),
     ),
 );
 

@@ -13,6 +13,7 @@ import {
   type CivilDate,
   type ControlLedger,
   type CurrencyCode,
+  dayBefore,
   formatAmount,
   minor,
   openItems,
@@ -28,6 +29,7 @@ import { contactNamed } from '../contacts/contact-named.js';
 import { flowsBetween } from '../ledger/flow-store.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { reportDate, reportSpan } from '../organisations/report-dates.js';
+import { type ContactBalance, contactBalances } from './contact-sums.js';
 import { controlAccounts, controlLines, openLines } from './control-lines.js';
 
 /** What is owed to the organisation, or by it, by contact and age, and the accounts that it must equal. */
@@ -109,13 +111,13 @@ export function statementOfAccountReport(
   const { from, to } = reportSpan(query, organisation, today);
   const found = contactNamed(db, organisation.id, query.contact);
   const write = (amount: number): string => formatAmount(minor(amount), organisation.baseCurrency);
-  const lines = controlLines(db, organisation.id, controlAccounts(db, organisation.id), to, found.id);
-  const before = lines.filter(({ date }) => date < from).reduce((sum, { amount }) => sum + amount, 0);
+  const accounts = controlAccounts(db, organisation.id);
+  const lines = controlLines(db, organisation.id, accounts, to, found.id, from);
+  const before = sumOf(contactBalances(db, organisation, accounts, dayBefore(from), found.id));
   let balance = before;
-  const open = openLines(db, organisation.id, controlAccounts(db, organisation.id), to, found.id);
-  const [aged] = agedBalances(openItems(open), to);
+  const [aged] = agedBalances(openItems(openLines(db, organisation.id, accounts, to, found.id)), to);
   const sumOn = (ledger: ControlLedger): number =>
-    lines.filter((line) => line.ledger === ledger).reduce((sum, { amount }) => sum + amount, 0);
+    sumOf(contactBalances(db, organisation, controlAccounts(db, organisation.id, ledger), to, found.id));
   return {
     number: found.number,
     name: found.name,
@@ -123,23 +125,21 @@ export function statementOfAccountReport(
     from,
     to,
     broughtForward: write(before),
-    lines: lines
-      .filter(({ date }) => date >= from)
-      .map(({ date, entry, explanation, document, documentDate, ownNumber, dueDate, amount }) => {
-        balance += amount;
-        return {
-          date,
-          entry,
-          explanation,
-          document: document ?? null,
-          documentDate: documentDate !== undefined && documentDate !== date ? documentDate : null,
-          ownNumber: ownNumber ?? null,
-          dueDate: dueDate ?? null,
-          debit: amount > 0 ? write(amount) : null,
-          credit: amount < 0 ? write(-amount) : null,
-          balance: write(balance),
-        };
-      }),
+    lines: lines.map(({ date, entry, explanation, document, documentDate, ownNumber, dueDate, amount }) => {
+      balance += amount;
+      return {
+        date,
+        entry,
+        explanation,
+        document: document ?? null,
+        documentDate: documentDate !== undefined && documentDate !== date ? documentDate : null,
+        ownNumber: ownNumber ?? null,
+        dueDate: dueDate ?? null,
+        debit: amount > 0 ? write(amount) : null,
+        credit: amount < 0 ? write(-amount) : null,
+        balance: write(balance),
+      };
+    }),
     closing: write(balance),
     owed: write(sumOn('receivables')),
     owing: write(-sumOn('payables')),
@@ -198,4 +198,8 @@ function itemResponse(item: AgedItem, sign: 1 | -1, base: CurrencyCode): AgedIte
 
 function writtenAges(ages: Readonly<Record<Age, number>>, write: (amount: number) => string): Record<Age, string> {
   return keyedBy(keysOf(AGES), (age) => write(ages[age]));
+}
+
+function sumOf(balances: readonly ContactBalance[]): number {
+  return balances.reduce((sum, { amount }) => sum + amount, 0);
 }

@@ -5,6 +5,7 @@ import {
   type StatementOfAccountResponse,
 } from '@just-ledger/contract';
 import { Controller, Get, Header, Query } from '@nestjs/common';
+import { sent } from '../../platform/files/csv.js';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
 import { BatchReader, Readers } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
@@ -28,8 +29,11 @@ export class OpenItemsController {
 
   @Get('aged-balances.csv')
   @Header('content-type', 'text/csv; charset=utf-8')
-  agedCsv(@CurrentOrganisation() organisation: Organisation, @Query() query: AgedBalancesQuery): Promise<string> {
-    return this.batchReader.report(agedBalancesCsv, organisation, query);
+  async agedCsv(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: AgedBalancesQuery,
+  ): Promise<Buffer> {
+    return sent(await this.batchReader.report(agedBalancesCsv, organisation, query));
   }
 
   @Get('statement-of-account')

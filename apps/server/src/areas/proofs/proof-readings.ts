@@ -54,6 +54,7 @@ export const checkWhole = defineReading(
   (db: Db, { organisation }: { organisation: number }): FullCheck => {
     return fullCheck(db, organisation);
   },
+  { isOfEntriesAlone: true },
 );
 
 /** Debits and credits of the raw lines. */

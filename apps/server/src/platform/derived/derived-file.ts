@@ -5,6 +5,9 @@ import { booksFile, type Db } from '../database/connection.js';
 import { oncePerConnection } from '../database/once-per-connection.js';
 import type { Derivation, DerivedFile } from './derivation.js';
 
+/** The log of the file stays below this when it can, in bytes. */
+const LOG_LIMIT = 64 * 1024 * 1024;
+
 function derivedFile(folder: string): string {
   return join(folder, 'derived.sqlite');
 }
@@ -54,6 +57,8 @@ export function noteBooksLeft(folder: string, epoch: number): void {
 export function openDerived(folder: string): DerivedFile {
   const file = new Database(derivedFile(folder));
   file.pragma('busy_timeout = 5000');
+  // a log that grew while somebody read for long does not stay so
+  file.pragma(`journal_size_limit = ${LOG_LIMIT}`);
   return file;
 }
 

@@ -130,3 +130,13 @@ export function withMarks(
 ): string[][] {
   return rows.map((row) => row.map((cell, index) => (!amounts.has(index) && RISKY.test(cell) ? `'${cell}` : cell)));
 }
+
+/** A text as the bytes of its file, encoded by the thread that has written it. */
+export function bytesOf(text: string): Uint8Array {
+  return new TextEncoder().encode(text);
+}
+
+/** Bytes of a thread as they are sent. */
+export function sent(bytes: Uint8Array): Buffer {
+  return Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+}

@@ -73,14 +73,21 @@ export function serveTasks(
       const value = taskName === ARE_YOU_THERE ? true : work(taskName, args as never);
       if (value instanceof Promise) {
         value.then(
-          (kept: unknown) => parentPort?.postMessage({ id, type: 'done', value: kept } satisfies Answer),
+          (kept: unknown) => done(id, kept),
           (error: unknown) => parentPort?.postMessage(failureOf(id, error)),
         );
-      } else parentPort?.postMessage({ id, type: 'done', value } satisfies Answer);
+      } else done(id, value);
     } catch (error) {
       parentPort?.postMessage(failureOf(id, error));
     }
   });
+}
+
+/** Hands a result over; bytes that are nobody else's change hands without being copied. */
+function done(id: number, value: unknown): void {
+  const isWhole = value instanceof Uint8Array && value.byteLength === value.buffer.byteLength;
+  const handedOver = isWhole && value.buffer instanceof ArrayBuffer ? [value.buffer] : [];
+  parentPort?.postMessage({ id, type: 'done', value } satisfies Answer, handedOver);
 }
 
 function failureOf(id: number, error: unknown): Answer {

@@ -19,7 +19,10 @@ export interface Command<Args, Result> extends Task<WriteContext, Args, Result> 
 }
 
 /** Something that is read of the books, as they stand at one moment, by a thread that only reads. */
-export type Reading<Args, Result> = Task<Db, Args, Result>;
+export interface Reading<Args, Result> extends Task<Db, Args, Result> {
+  /** Whether it reads entries alone, and nothing that was derived of them: a long one would hold that file up. */
+  readonly isOfEntriesAlone?: boolean;
+}
 
 /** Work on files, by a thread that may look things up in the books. */
 export type FileTask<Args, Result> = Task<Db, Args, Result>;
@@ -42,8 +45,9 @@ export function defineCommand<Args, Result>(
 export function defineReading<Args, Result>(
   taskName: string,
   work: (db: Db, args: Args) => Result,
+  more: Pick<Reading<Args, Result>, 'isOfEntriesAlone'> = {},
 ): Reading<Args, Result> {
-  return Object.assign((db: Db, args: Args) => work(db, args), { taskName });
+  return Object.assign((db: Db, args: Args) => work(db, args), { taskName, ...more });
 }
 
 /** Defines a task on files. */
