@@ -101,6 +101,15 @@ describe('aged balances', () => {
     expect([report.total, report.control, report.contacts.length]).toEqual(['410.00', '410.00', 1]);
   });
 
+  test('are told in sums alone, if that is all that is asked for', async () => {
+    const whole = await aged('receivables', '2026-02-15');
+    const { body } = await server.request(
+      'GET',
+      `${path}/reports/aged-balances?ledger=receivables&asAt=2026-02-15&items=false`,
+    );
+    expect(body).toEqual({ ...whole, contacts: whole.contacts.map((one) => ({ ...one, items: [] })) });
+  });
+
   test('are a file with a row for each document and the totals last; no name becomes a formula', async () => {
     const file = async (ledger: string): Promise<string[]> =>
       (await server.request('GET', `${path}/reports/aged-balances.csv?ledger=${ledger}&asAt=2026-03-31`)).body

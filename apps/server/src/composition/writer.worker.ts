@@ -1,5 +1,6 @@
 import { clockFor } from '../platform/database/clock.js';
-import { serveTasks } from '../platform/threads/serve-tasks.js';
+import { CommandGroups } from '../platform/threads/command-groups.js';
+import { serveTogether } from '../platform/threads/serve-tasks.js';
 import { begunWith } from '../platform/threads/thread-data.js';
 import { commands, openForCommands, runCommand } from './commands.js';
 
@@ -10,7 +11,13 @@ const { folder, today } = begunWith();
 const context = openForCommands(folder, clockFor(today));
 setInterval(() => context.lookForOthers(), LOOK_EVERY);
 
-serveTasks(
+const groups = new CommandGroups(
+  context,
   (taskName, args) => runCommand(context, commands.get(taskName), args),
-  () => context.lookForOthers(),
+  (taskName) => commands.get(taskName).demands.ownTransaction === true,
 );
+
+serveTogether((waiting, answer) => {
+  context.lookForOthers();
+  groups.serve(waiting, answer);
+});

@@ -2,11 +2,16 @@ import { paths, withQuery } from '@just-ledger/contract';
 import { queryOptions } from '@tanstack/react-query';
 import { api } from './request.js';
 
-/** Aged balances at a date. */
-export const agedBalancesQuery = (id: number, ledger: 'receivables' | 'payables', asAt: string) =>
+/** Aged balances at a date, with each document or in sums alone. */
+export const agedBalancesQuery = (
+  id: number,
+  ledger: 'receivables' | 'payables',
+  asAt: string,
+  items: 'true' | 'false',
+) =>
   queryOptions({
-    queryKey: ['organisation', String(id), 'aged-balances', ledger, asAt],
-    queryFn: () => api.get(withQuery(paths.agedBalances(id), { ledger, asAt })),
+    queryKey: ['organisation', String(id), 'aged-balances', ledger, asAt, items],
+    queryFn: () => api.get(withQuery(paths.agedBalances(id), { ledger, asAt, items })),
   });
 
 /** What passed between the organisation and a contact. */

@@ -5,6 +5,8 @@ import { IsIn, IsOptional, IsString, MaxLength } from 'class-validator';
 export class AgedBalancesQuery {
   @IsIn(['receivables', 'payables']) ledger!: 'receivables' | 'payables';
   @IsOptional() @IsString() @MaxLength(10) asAt?: string;
+  /** Whether each document is told, or sums alone; each, unless it says `false`. */
+  @IsOptional() @IsIn(['true', 'false']) items?: 'true' | 'false';
 }
 
 /** Which contact's statement, by number or name. */

@@ -89,6 +89,7 @@ export const importAccounts = defineCommand(
     const changed = changes.filter((change) => change.existing).length;
     return { created: changes.length - changed, changed };
   },
+  { ownTransaction: true },
 );
 
 /** Adds accounts that may refer to each other. @returns their ids */

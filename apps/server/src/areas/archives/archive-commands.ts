@@ -73,6 +73,7 @@ export const takeArchive = defineCommand(
       throw unprocessable('archive-refused', '', `The books refuse what is in this archive: ${error.message}.`);
     }
   },
+  { ownTransaction: true },
 );
 
 /** Puts books away: from now on they are read only. @param stand how the books stood when they were archived */

@@ -40,6 +40,7 @@ export const takeImport = defineCommand(
     progress.at(2 * rows.length);
     return counts;
   },
+  { ownTransaction: true },
 );
 
 /** Sets rates from a file; all of it, or nothing and every problem by row. */
@@ -51,6 +52,7 @@ export const importRates = defineCommand(
     const step = (): void => undefined;
     return takeIn(context, actor, planRatesImport(context.db, actor.organisation, rows, step), step);
   },
+  { ownTransaction: true },
 );
 
 /** Remembers which columns headings were chosen to mean. */

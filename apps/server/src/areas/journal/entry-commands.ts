@@ -80,6 +80,7 @@ export const importEntries = defineCommand(
       return { ...appender.appendAll(entries), lines: rows.length };
     });
   },
+  { ownTransaction: true },
 );
 
 function answer(

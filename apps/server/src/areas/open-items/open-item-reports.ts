@@ -36,7 +36,7 @@ import { controlAccounts, controlLines, openLines } from './control-lines.js';
 export function agedBalancesReport(
   db: Db,
   organisation: Organisation,
-  { ledger, asAt: text }: AgedBalancesQuery,
+  { ledger, asAt: text, items: detail }: AgedBalancesQuery,
   today: CivilDate,
 ): AgedBalancesResponse {
   const asAt = reportDate(text, 'asAt', organisation, today, today);
@@ -70,7 +70,7 @@ export function agedBalancesReport(
       name,
       ages: writtenAges(ages, write),
       total: write(total),
-      items: items.map((item) => itemResponse(item, sign, organisation.baseCurrency)),
+      items: detail === 'false' ? [] : items.map((item) => itemResponse(item, sign, organisation.baseCurrency)),
     })),
     ages: writtenAges(sumsByAge(all), write),
     total: write(all.reduce((sum, item) => sum + item.open, 0)),

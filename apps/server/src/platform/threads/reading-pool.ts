@@ -46,12 +46,16 @@ export class ReadingPool {
     if (asker?.aborted) return Promise.reject(left());
     if (this.idle.length === 0 && this.waiting.size >= this.mostWaiting) return Promise.reject(tooMuch());
     return new Promise((resolve, reject) => {
+      const leave = (): void => this.drop(question);
       const question: Waiting = {
-        begin: (thread) => thread.run(reading, args).then(resolve, reject),
+        begin: (thread) => {
+          asker?.removeEventListener('abort', leave);
+          return thread.run(reading, args).then(resolve, reject);
+        },
         giveUp: reject,
       };
       this.waiting.add(question);
-      asker?.addEventListener('abort', () => this.drop(question), { once: true });
+      asker?.addEventListener('abort', leave, { once: true });
       this.next();
     });
   }

@@ -58,18 +58,10 @@ function isTask(exported: unknown): exported is AnyTask {
   return typeof exported === 'function' && 'taskName' in exported;
 }
 
-/**
- * In a worker thread: does tasks until the thread ends; what they promise is waited for.
- *
- * @param before done before each of them, and before it says that it is there
- */
-export function serveTasks(
-  work: (taskName: string, args: never) => unknown,
-  before: () => void = () => undefined,
-): void {
+/** In a worker thread: does tasks until the thread ends; what they promise is waited for. */
+export function serveTasks(work: (taskName: string, args: never) => unknown): void {
   parentPort?.on('message', ({ id, taskName, args }: Question) => {
     try {
-      before();
       const value = taskName === ARE_YOU_THERE ? true : work(taskName, args as never);
       if (value instanceof Promise) {
         value.then(
@@ -83,6 +75,20 @@ export function serveTasks(
   });
 }
 
+/**
+ * In a worker thread: gathers what is asked at the same time, and has it done together.
+ *
+ * @param serve does all that waits and takes it off; answers each when it holds
+ */
+export function serveTogether(serve: (waiting: Question[], answer: (one: Answer) => void) => void): void {
+  const waiting: Question[] = [];
+  parentPort?.on('message', (question: Question) => {
+    waiting.push(question);
+    // what has arrived until now is read first
+    if (waiting.length === 1) setImmediate(() => serve(waiting, (one) => parentPort?.postMessage(one)));
+  });
+}
+
 /** Hands a result over; bytes that are nobody else's change hands without being copied. */
 function done(id: number, value: unknown): void {
   const isWhole = value instanceof Uint8Array && value.byteLength === value.buffer.byteLength;
@@ -90,7 +96,8 @@ function done(id: number, value: unknown): void {
   parentPort?.postMessage({ id, type: 'done', value } satisfies Answer, handedOver);
 }
 
-function failureOf(id: number, error: unknown): Answer {
+/** How a task that threw something is answered. */
+export function failureOf(id: number, error: unknown): Answer {
   if (error instanceof Refusal) return { id, type: 'refused', status: error.status, problems: error.problems };
   const { message, stack } = error as Error;
   return { id, type: 'failed', message, stack, code: (error as { code?: string }).code };

@@ -11,6 +11,8 @@ export interface Task<Context, Args, Result> {
 export interface Demands {
   /** Whether it may change books that are archived. */
   readonly archivedBooks?: 'allowed';
+  /** Whether it shares its transaction with no other: it takes long, or changes what holds for all of it. */
+  readonly ownTransaction?: boolean;
 }
 
 /** A change of the books: the one thread that writes does it whole, in a transaction, or not at all. */

@@ -76,10 +76,15 @@ export class WriteContext {
     try {
       return whole.immediate();
     } catch (error) {
-      this.kept.clear();
-      this.notices.clear();
+      this.forget();
       throw error;
     }
+  }
+
+  /** Forgets what was read and told within a transaction that does not hold. */
+  forget(): void {
+    this.kept.clear();
+    this.notices.clear();
   }
 
   private hearNotices(): void {

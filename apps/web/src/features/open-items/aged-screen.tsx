@@ -2,6 +2,7 @@ import { paths, withQuery } from '@just-ledger/contract';
 import { AGES, longDate, parseCivilDate } from '@just-ledger/core';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { clsx } from 'clsx';
+import { useDeferredValue } from 'react';
 import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { agedBalancesQuery } from '../../api/open-item-queries.js';
@@ -21,7 +22,9 @@ export default function AgedScreen({ slot }: ScreenProps) {
   const [given, setLedger] = useSheetParam('ledger', slot);
   const [detail, setDetail] = useSheetParam('detail', slot);
   const ledger = given === 'payables' ? 'payables' : 'receivables';
-  const { data } = useSuspenseQuery(agedBalancesQuery(organisation.id, ledger, to));
+  // the sums stay while the documents are fetched
+  const isDetailed = useDeferredValue(detail !== '');
+  const { data } = useSuspenseQuery(agedBalancesQuery(organisation.id, ledger, to, isDetailed ? 'true' : 'false'));
   const agrees = data.total === data.control;
   return (
     <Sheet
@@ -68,7 +71,7 @@ export default function AgedScreen({ slot }: ScreenProps) {
           </thead>
           <tbody>
             {data.contacts.map((contact) => (
-              <AgedContactRows key={contact.number} contact={contact} isDetailed={detail !== ''} />
+              <AgedContactRows key={contact.number} contact={contact} isDetailed={isDetailed} />
             ))}
             <tr className={ruled.sums}>
               <td>Total</td>

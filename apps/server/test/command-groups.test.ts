@@ -1,0 +1,132 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { commands, openForCommands, runCommand } from '../src/composition/commands.js';
+import { fullCheck } from '../src/areas/proofs/chain-check.js';
+import { clockFor } from '../src/platform/database/clock.js';
+import { openForReading } from '../src/platform/database/connection.js';
+import { prepareBooks } from '../src/platform/database/migrate.js';
+import { CommandGroups } from '../src/platform/threads/command-groups.js';
+import type { Answer, Question } from '../src/platform/threads/serve-tasks.js';
+import type { WriteContext } from '../src/platform/threads/write-context.js';
+
+let folder: string;
+let context: WriteContext;
+let groups: CommandGroups;
+/** How many commits others would have seen. */
+let commits: number;
+
+beforeEach(async () => {
+  folder = mkdtempSync(join(tmpdir(), 'just-ledger-groups-'));
+  await prepareBooks(folder);
+  context = openForCommands(folder, clockFor('2027-01-18'));
+  const { $client } = context.db;
+  groups = new CommandGroups(
+    context,
+    (taskName, args) => {
+      // what a full disk does: the whole transaction is gone, and the command says why
+      if (taskName === 'loseAll') {
+        $client.exec('ROLLBACK');
+        throw new Error('database or disk is full');
+      }
+      return runCommand(context, commands.get(taskName), args);
+    },
+    (taskName) => taskName !== 'loseAll' && commands.get(taskName).demands.ownTransaction === true,
+    Infinity,
+  );
+  const seen = openForReading(folder);
+  const version = seen.$client.prepare<[], number>('PRAGMA data_version').pluck();
+  let last = version.get();
+  commits = 0;
+  ask = (...questions) => {
+    const waiting = questions.map(([taskName, args], id): Question => ({ id, taskName, args }));
+    const answers: Answer[] = [];
+    groups.serve(waiting, (one) => {
+      answers.push(one);
+      // an answer is given only when what it tells can be seen by others
+      const now = version.get();
+      if (now !== last) commits += 1;
+      last = now;
+    });
+    return answers;
+  };
+  const person = { email: 'owner@sallow-reach.test', name: 'Owner', passwordHash: '-' };
+  const request = {
+    name: 'Group',
+    kind: 'company',
+    baseCurrency: 'EUR',
+    fiscalYearStartMonth: 1,
+    firstDay: '2026-01-01',
+    starterChart: true,
+  };
+  ask(['createFirstOwner', person], ['createOrganisation', { person: 1, request }]);
+  commits = 0;
+});
+afterEach(() => {
+  context.db.$client.close();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+let ask: (...questions: [taskName: string, args: unknown][]) => Answer[];
+
+const post = (amount: string, credit = amount, key?: string): [string, unknown] => [
+  'postEntry',
+  {
+    organisation: 1,
+    person: 1,
+    key,
+    request: {
+      date: '2026-05-01',
+      explanation: 'Delivery',
+      lines: [
+        { account: '1010', debit: amount },
+        { account: '4000', credit },
+      ],
+    },
+  },
+];
+
+/** How each was answered: its number, or why not. */
+const told = (answers: readonly Answer[]): unknown[] =>
+  answers.map((one) =>
+    one.type === 'done'
+      ? (one.value as { number?: string }).number
+      : one.type === 'refused'
+        ? [one.status, one.problems[0]?.code]
+        : one.message,
+  );
+const entries = (): unknown => context.db.$client.prepare('SELECT count(*) FROM entry').pluck().get();
+
+describe('commands that wait together', () => {
+  test('share one commit, in the order in which they came; one that is refused takes back only itself', () => {
+    const answers = ask(
+      post('1.00'),
+      post('2.00', '3.00'),
+      post('4.00', '4.00', 'k'),
+      post('4.00', '4.00', 'k'),
+      post('5.00'),
+    );
+    expect(told(answers)).toEqual(['2026-0001', [422, 'unbalanced'], '2026-0002', '2026-0002', '2026-0003']);
+    expect(answers.map(({ id }) => id)).toEqual([0, 1, 2, 3, 4]);
+    expect([commits, entries()]).toEqual([1, 3]);
+    expect(fullCheck(context.db, 1)).toMatchObject({ checkedTo: 3, proofs: [{ holds: true }, { holds: true }] });
+  });
+  test('hold not at all when the database takes their transaction back, and the next ones go on', () => {
+    const answers = ask(post('1.00'), post('2.00', '3.00'), ['loseAll', {}], post('4.00'));
+    expect(told(answers)).toEqual([
+      [503, 'taken-back'],
+      [422, 'unbalanced'],
+      'database or disk is full',
+      '2026-0001',
+    ]);
+    expect(entries()).toBe(1);
+    expect(told(ask(post('5.00'), post('6.00')))).toEqual(['2026-0002', '2026-0003']);
+    expect(fullCheck(context.db, 1)).toMatchObject({ checkedTo: 3, proofs: [{ holds: true }, { holds: true }] });
+  });
+  test('are not held back by one that needs a transaction of its own, which comes in its turn', () => {
+    const rows = { ...{ organisation: 1, person: 1 }, rows: [] };
+    const answers = ask(post('1.00'), post('2.00'), ['importAccounts', rows], post('3.00'), ['are-you-there', null]);
+    expect([told(answers)[0], told(answers)[1], told(answers)[3]]).toEqual(['2026-0001', '2026-0002', '2026-0003']);
+    expect(answers.at(-1)).toEqual({ id: 4, type: 'done', value: true });
+  });
+});
