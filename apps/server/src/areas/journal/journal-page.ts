@@ -136,7 +136,7 @@ function pageOfFound(
   return { rows };
 }
 
-function countsOf(db: Db, books: Organisation, { from, to, kind, source }: JournalSearch): EntryCount[] {
+function countsOf(db: Db, books: Organisation, { from, to, source, kind }: JournalSearch): EntryCount[] {
   return countEntries(db, books.id, from, to).filter(
     (count) => (kind === undefined || count.kind === kind) && (source === undefined || count.source === source),
   );
@@ -219,7 +219,7 @@ function amongPlaces(
   ];
 }
 
-function ofKind({ kind, source }: JournalSearch): SQL[] {
+function ofKind({ source, kind }: JournalSearch): SQL[] {
   return [...(kind ? [sql`${entry.kind} = ${kind}`] : []), ...(source ? [sql`${entry.source} = ${source}`] : [])];
 }
 
