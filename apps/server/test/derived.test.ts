@@ -1,7 +1,8 @@
 import { openItems, parseCivilDate, type CivilDate } from '@just-ledger/core';
 import Database from 'better-sqlite3';
 import fc from 'fast-check';
-import { rmSync, writeFileSync } from 'node:fs';
+import { readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
 import { join } from 'node:path';
 import { postedLines } from '../src/areas/accounts/account-lines.js';
 import { linesOfContacts } from '../src/areas/contacts/contact-lines.js';
@@ -53,6 +54,21 @@ const day = fc.constantFrom(...DAYS, '2026-03-31', '2026-06-30', '2026-12-31').m
 const beginning = fc.constantFrom('2026-01-15', '2026-02-01', '2026-03-01').map(parseCivilDate);
 
 describe('what is derived', () => {
+  test('is all that areas define, so that nothing is taken from what nobody derives', () => {
+    const areas = fileURLToPath(new URL('../src/areas', import.meta.url));
+    const defined = readdirSync(areas, { recursive: true, encoding: 'utf8' }).flatMap((file) =>
+      file.endsWith('.ts')
+        ? [
+            ...readFileSync(join(areas, file), 'utf8').matchAll(
+              /^export const (\w+)(: Derivation =| = \w+\.derivation)/gm,
+            ),
+          ]
+        : [],
+    );
+    expect(derivations).toHaveLength(defined.length);
+    expect(new Set(derivations.map(({ name }) => name)).size).toBe(defined.length);
+  });
+
   test('answers at any day as the entries do, however far it has come', () => {
     const [plain, copy] = [openForReading(folder), copyOfBooks(folder)];
     beginEpoch(prepareDerived(copy, derivations));
@@ -71,6 +87,28 @@ describe('what is derived', () => {
       );
     }
     for (const one of [db.$client, plain.$client, derived]) one.close();
+    rmSync(copy, { recursive: true });
+  });
+
+  test('has what was posted to an account before it became a control account', () => {
+    const [plain, copy] = [openForReading(folder), copyOfBooks(folder)];
+    const books = new Database(booksFile(copy));
+    const guards = books
+      .prepare<[], { name: string; sql: string }>(
+        "SELECT name, sql FROM sqlite_schema WHERE type = 'trigger' AND tbl_name = 'account'",
+      )
+      .all();
+    for (const { name } of guards) books.exec(`DROP TRIGGER ${name}`);
+    books.exec("UPDATE account SET control = NULL WHERE number = '1100'");
+    beginEpoch(prepareDerived(copy, derivations));
+    const derived = openDerived(copy);
+    const db = attachDerived(openForReading(copy), copy);
+    deriveUpTo(db, derived, 0, db.$client.prepare<[], number>('SELECT max(place) FROM entry').pluck().get() ?? 0);
+    books.exec("UPDATE account SET control = 'receivables' WHERE number = '1100'");
+    const [from, to] = [parseCivilDate('2026-01-15'), parseCivilDate('2026-12-31')];
+    expect(answers(db, from, to)).toEqual(answers(plain, from, to));
+    expect(answers(db, from, to)).toMatchObject({ open: expect.arrayContaining([expect.stringContaining('INV-')]) });
+    for (const one of [db.$client, plain.$client, derived, books]) one.close();
     rmSync(copy, { recursive: true });
   });
 

@@ -1,10 +1,9 @@
 import type { EntriesQuery, EntriesResponse, EntriesSumsResponse } from '@just-ledger/contract';
 import {
-  addMonths,
+  addDays,
   type CivilDate,
   dayBefore,
   endOfMonth,
-  firstOfMonth,
   formatAmount,
   isCivilDate,
   minor,
@@ -16,7 +15,7 @@ import { entry } from '../../platform/database/schema.js';
 import { derivedTo } from '../../platform/derived/derived-to.js';
 import { unprocessable } from '../../platform/problems/refusal.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { countEntries, type EntryCount } from '../periods/entry-counts.js';
+import { countEntries, type EntryCount, wholeMonths } from '../periods/entry-counts.js';
 import { entryAnswers } from './entry-store.js';
 import { type EntrySum, entrySumOfMonths, entrySums } from './entry-sums.js';
 import { JournalFinder, type JournalSearch, searchOf } from './journal-search.js';
@@ -157,17 +156,17 @@ function sumByDate(db: Db, books: Organisation, search: JournalSearch): EntrySum
 function sumOfFound(db: Db, books: Organisation, search: JournalSearch): EntrySum {
   const finder = new JournalFinder(db, books.id, search);
   const { only, from, to } = search;
-  if (only === undefined || derivedTo(db, entrySums, books.id) === 0) {
+  const derived = derivedTo(db, entrySums, books.id);
+  // what is neither added up nor beside the index would be left out
+  if (only === undefined || derived === 0 || derived < finder.indexed) {
     return sumOfPlaces(db, books.id, search, finder.all());
   }
-  const first = from === undefined ? FIRST : from.endsWith('-01') ? from : addMonths(firstOfMonth(from), 1);
-  const last = to === undefined ? LAST : to === endOfMonth(to) ? to : dayBefore(firstOfMonth(to));
+  const { first, last } = wholeMonths(from, to);
   if (first > last) return sumOfPlaces(db, books.id, search, finder.all());
   const parts = [
     ...(from !== undefined && from < first ? [{ from, to: dayBefore(first) }] : []),
-    ...(to !== undefined && to > last ? [{ from: addMonths(firstOfMonth(last), 1), to }] : []),
+    ...(to !== undefined && to > last ? [{ from: addDays(last, 1), to }] : []),
   ];
-  const derived = Math.min(derivedTo(db, entrySums, books.id));
   return added([
     entrySumOfMonths(db, books.id, only, first, last),
     sumOfPlaces(
@@ -179,9 +178,6 @@ function sumOfFound(db: Db, books: Organisation, search: JournalSearch): EntrySu
     ...parts.map((part) => sumOfPlaces(db, books.id, part, finder.inMonth(part.from.slice(0, 7)))),
   ]);
 }
-
-/** The first and the last day that books take. */
-const [FIRST, LAST] = [parseCivilDate('1900-01-01'), parseCivilDate('2999-12-31')];
 
 function sumOfPlaces(
   db: Db,

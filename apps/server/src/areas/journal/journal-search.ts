@@ -79,7 +79,8 @@ export function searchOf(db: Db, books: Organisation, query: EntriesQuery): Jour
 
 /** What is searched through: the index, and the entries that are not in it yet. */
 export class JournalFinder {
-  private readonly indexed: number;
+  /** The place of the chain up to which entries are in the index. */
+  readonly indexed: number;
   private rest: number[] | undefined;
 
   constructor(

@@ -5,10 +5,10 @@ import { derivedTo } from '../../platform/derived/derived-to.js';
 import { partOfMonth } from '../ledger/part-of-month.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 
-/** What each contact moved on each control account in each month, added up from the lines themselves. */
+/** What each contact moved on each account in each month, added up from the lines themselves. */
 export const contactSums: Derivation = {
   name: 'contact-sums',
-  version: 1,
+  version: 2,
   tables: {
     contact_sum: `CREATE TABLE contact_sum (organisation INTEGER NOT NULL, account INTEGER NOT NULL,
       contact INTEGER NOT NULL, period INTEGER NOT NULL, amount INTEGER NOT NULL,
@@ -19,10 +19,9 @@ export const contactSums: Derivation = {
       VALUES (@organisation, @account, @contact, @period, @amount)
       ON CONFLICT DO UPDATE SET amount = amount + excluded.amount`);
     const found = books.$client.prepare<[number, number, number], ContactBalance & { period: number }>(
-      `SELECT +l.account AS account, +l.contact AS contact, l.period AS period, sum(l.amount) AS amount
-      FROM line AS l JOIN account AS a ON a.organisation = l.organisation AND a.id = l.account
-      WHERE l.organisation = ? AND l.entry > ? AND l.entry <= ? AND +l.contact IS NOT NULL AND a.control IS NOT NULL
-      GROUP BY +l.account, +l.contact, l.period`,
+      // of every account: one can become a control account later
+      `SELECT +account AS account, +contact AS contact, period, sum(amount) AS amount FROM line
+      WHERE organisation = ? AND entry > ? AND entry <= ? AND +contact IS NOT NULL GROUP BY +account, +contact, period`,
     );
     for (const sum of found.all(organisation, after, upTo)) add.run({ organisation, ...sum });
   },

@@ -2,12 +2,12 @@ import { type AccountId, type CivilDate, type ContactId, type CurrencyCode, docu
 import type { Derivation } from '../../platform/derived/derivation.js';
 
 /**
- * What the lines of each document on control accounts come to, and which lines they are: so that open items are made of the
+ * What the lines of each document of a contact come to, and which lines they are: so that open items are made of the
  * documents that can be open, and not of all there ever were. Lines that name no document stand under an empty key.
  */
 export const documentSums: Derivation = {
   name: 'document-sums',
-  version: 1,
+  version: 2,
   tables: {
     document_sum: `CREATE TABLE document_sum (organisation INTEGER NOT NULL, account INTEGER NOT NULL,
       contact INTEGER NOT NULL, key TEXT NOT NULL, amount INTEGER NOT NULL, currency TEXT, foreign_amount INTEGER NOT NULL,
@@ -29,11 +29,9 @@ export const documentSums: Derivation = {
     const keep = derived.prepare(`INSERT INTO control_line (organisation, account, contact, key, entry, place)
       VALUES (@organisation, @account, @contact, @key, @entry, @place)`);
     const found = books.$client.prepare<[number, number, number], Found>(
-      `SELECT l.account AS account, l.contact AS contact, l.document AS document, l.amount AS amount,
-        l.currency AS currency, coalesce(l.foreign_amount, 0) AS foreignAmount, l.date AS date, l.entry AS entry,
-        l.place AS place
-      FROM line AS l JOIN account AS a ON a.organisation = l.organisation AND a.id = l.account
-      WHERE l.organisation = ? AND l.entry > ? AND l.entry <= ? AND +l.contact IS NOT NULL AND a.control IS NOT NULL`,
+      // of every account: one can become a control account later
+      `SELECT account, contact, document, amount, currency, coalesce(foreign_amount, 0) AS foreignAmount, date, entry, place
+      FROM line WHERE organisation = ? AND entry > ? AND entry <= ? AND +contact IS NOT NULL`,
     );
     for (const { document, ...line } of found.all(organisation, after, upTo)) {
       const of = { organisation, ...line, key: documentKey(document ?? '') };

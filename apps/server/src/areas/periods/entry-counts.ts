@@ -45,10 +45,10 @@ export interface EntryCount {
 }
 
 /** The first and the last day that books take. */
-const [FIRST, LAST] = [parseCivilDate('1900-01-01'), parseCivilDate('2999-12-31')];
+export const [FIRST, LAST] = [parseCivilDate('1900-01-01'), parseCivilDate('2999-12-31')];
 
 /** The whole months of a span; the first day is later than the last if there are none. */
-function wholeMonths(from: CivilDate, to: CivilDate): { first: CivilDate; last: CivilDate } {
+export function wholeMonths(from = FIRST, to = LAST): { first: CivilDate; last: CivilDate } {
   return {
     first: from.endsWith('-01') ? from : addMonths(firstOfMonth(from), 1),
     last: to === endOfMonth(to) ? to : dayBefore(firstOfMonth(to)),
