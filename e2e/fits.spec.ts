@@ -20,7 +20,7 @@ const SCREENS = [
   'record/recurring',
   'check/trial-balance',
   'check/account',
-  'check/aged?detail=1',
+  'check/aged?documents=all',
   'check/contact',
   'close/months',
   'close/year-end',
@@ -146,7 +146,7 @@ test('every screen that can, fits beside another', async ({ signedIn: page, demo
   const wrong: string[] = [];
   for (const [index, screen] of PARTS.entries()) {
     const beside = PARTS[(index + 3) % PARTS.length]?.split('/')[1] ?? '';
-    const address = `${demo}/1/${screen}?beside=${beside}&ledger=receivables&detail=1&beside.detail=1`;
+    const address = `${demo}/1/${screen}?beside=${beside}&ledger=receivables&documents=all&beside.detail=1`;
     wrong.push(...(await misfitsOf(page, address, SIZES.slice(0, 2))));
   }
   expect(wrong).toEqual([]);

@@ -26,7 +26,7 @@ const SCREENS = [
   '/1/record/recurring',
   '/1/check/trial-balance',
   '/1/check/account?account=1250',
-  '/1/check/aged?detail=1',
+  '/1/check/aged?documents=all',
   '/3/check/contact?contact=Osier%20Beds%20Society',
   '/1/close/months',
   '/2/close/year-end',

@@ -247,9 +247,9 @@ test('an open item is paid by an entry that names its document', async ({ own: {
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
   await page.keyboard.press('Control+Enter');
   await expect(page.getByRole('status').first()).toContainText('2027-0001');
-  await open('check/aged?detail=yes');
+  await open('check/aged?documents=all');
   await expect(page.getByText('Nothing is open at this date.')).toBeVisible();
-  await open('check/aged?detail=yes&from=2026-01-01&to=2026-12-31');
+  await open('check/aged?documents=all&from=2026-01-01&to=2026-12-31');
   await expect(page.getByText('ours P 7, of 3 Dec 2025')).toBeVisible();
 });
 

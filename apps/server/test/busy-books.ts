@@ -1,5 +1,6 @@
 import { copyFileSync, mkdtempSync } from 'node:fs';
 import Database from 'better-sqlite3';
+import fc from 'fast-check';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { derivations } from '../src/composition/derivations.js';
@@ -12,6 +13,15 @@ const EUR = (cents: number): string => (cents / 100).toFixed(2);
 /** Books with entries before and after the first day in no order of dates, with contacts, closing and reversing ones. */
 export async function busyBooks(): Promise<string> {
   const server = await RunningServer.start();
+  try {
+    await fill(server);
+  } finally {
+    await server.stop(true);
+  }
+  return server.folder;
+}
+
+async function fill(server: RunningServer): Promise<void> {
   const path = await server.organisation({ firstDay: '2026-01-15', kind: 'company' });
   const names = ['Low Weir', 'Reed Yard', 'North Mill'];
   for (const name of names) await server.request('POST', `${path}/contacts`, { name, roles: ['customer'] });
@@ -53,9 +63,130 @@ export async function busyBooks(): Promise<string> {
   }
   for (const number of posted.slice(0, 3))
     await server.request('POST', `${path}/entries/${number}/reverse`, { date: '2026-04-02' });
+  await oddDocuments(server, path);
+  await trade(server, path);
   await server.request('POST', `${path}/fiscal-years/2026/closing`);
-  await server.stop(true);
-  return server.folder;
+}
+
+/** Documents that are hardly ever met with, in the order in which they are posted. */
+const ODD: readonly (readonly [document: string, date: string, amount: number, dueDate?: string])[] = [
+  ['reversed after a payment', '2026-02-01', 600],
+  ['reversed after a payment', '2026-02-10', -100],
+  ['paid again', '2026-02-01', 600],
+  ['paid again', '2026-02-10', -600],
+  ['paid again', '2026-03-02', -50],
+  ['due by its payment', '2026-02-01', 300],
+  ['due by its payment', '2026-02-10', -100, '2026-04-20'],
+  ['too much, posted late', '2026-02-01', 300],
+  ['too much, posted late', '2026-03-10', -100],
+  ['too much, posted late', '2026-03-02', -300],
+];
+
+async function oddDocuments(server: RunningServer, path: string): Promise<void> {
+  const numbers: string[] = [];
+  for (const [document, date, amount, dueDate] of ODD) {
+    const [own, other] = amount > 0 ? ['debit', 'credit'] : ['credit', 'debit'];
+    const lines = [
+      { account: '1100', [own as string]: EUR(Math.abs(amount)), contact: 'Reed Yard', document, dueDate },
+      { account: '4000', [other as string]: EUR(Math.abs(amount)) },
+    ];
+    const { status, body } = await server.request('POST', `${path}/entries`, { date, explanation: document, lines });
+    expect([status, body.problems]).toEqual([201, undefined]);
+    numbers.push(body.number);
+  }
+  const reversed = await server.request('POST', `${path}/entries/${numbers[0]}/reverse`, { date: '2026-03-01' });
+  expect(reversed.status).toBe(201);
+}
+
+const TRADERS = ['Low Weir', 'Osier Lane', 'Heron Point', 'Old Heron Point', 'Sallow Quay', 'Reed End'];
+
+const TRADE = fc.record({
+  contact: fc.constantFrom(...TRADERS),
+  account: fc.constantFrom('1100', '1100', '2100'),
+  opens: fc.constantFrom(true, false, false),
+  size: fc.constantFrom(100, 200, 300, 600),
+  date: fc
+    .tuple(fc.constantFrom(0, 0, 0, 1), fc.constantFrom('01', '14', '15', '16', '28'))
+    .map(([later, day]) => ({ later, day })),
+  number: fc.integer({ min: 0, max: 24 }),
+  due: fc.constantFrom('', '', '2026-03-20', '2026-04-20'),
+  rate: fc.constantFrom(0.5, 0.4),
+});
+
+type Trade = typeof TRADE extends fc.Arbitrary<infer Drawn> ? Drawn : never;
+
+const TRADE_COLUMNS =
+  'entry,date,explanation,account,debit,credit,contact,document,due_date,currency,foreign_amount,rate'.split(',');
+
+/** Sallow Quay alone pays without saying what, Reed End just once; Osier Lane alone trades in dollars. */
+function tradeRows(
+  { contact, account, opens, size, date: drawn, number, due, rate }: Trade,
+  entry: number,
+  month: number,
+): (string | number)[][] {
+  const sign = (account === '1100') === opens ? 1 : -1;
+  const date = `2026-0${Math.floor(month) + drawn.later}-${drawn.day}`;
+  const document = contact === 'Sallow Quay' && !opens && number % 3 > 0 ? '' : `T-${number}`;
+  const isForeign = contact === 'Osier Lane' && number % 4 > 0;
+  const paper = opens ? 600 : size;
+  const amount = sign * (isForeign ? paper * rate : paper);
+  const sides = (of: number): string[] => (of > 0 ? [EUR(of), ''] : ['', EUR(-of)]);
+  return [
+    [entry, date, 'Trade', account, ...sides(amount), contact, document, due].concat(
+      isForeign ? ['USD', EUR(paper), rate] : ['', '', ''],
+    ),
+    [entry, date, 'Trade', '4000', ...sides(-amount), '', '', '', '', '', ''],
+  ];
+}
+
+/**
+ * Trade at random in no order of dates: documents of customers and suppliers, paid in parts, before they came, too much,
+ * not at all, by payments that name none, in another currency, with and without a day on which they fall due; and one
+ * contact that is merged into another at the end. Each trader has something that the others do not.
+ */
+async function trade(server: RunningServer, path: string): Promise<void> {
+  for (const name of TRADERS.slice(1)) {
+    await server.request('POST', `${path}/contacts`, { name, roles: ['customer', 'supplier'] });
+  }
+  for (const [number, element] of [
+    ['4950', 'revenue'],
+    ['6950', 'expense'],
+  ]) {
+    await server.request('POST', `${path}/accounts`, { number, name: 'Exchange', element });
+  }
+  const exchange = { currency: 'USD', realisedGain: '4950', realisedLoss: '6950' };
+  expect((await server.request('POST', `${path}/currencies`, exchange)).status).toBe(201);
+  // an import puts its entries in the order of their dates: several of them are in no order
+  const drawn = fc.sample(TRADE, { seed: 20_261_127, numRuns: 900 });
+  for (let first = 0; first < drawn.length; first += 150) {
+    const rows = drawn.slice(first, first + 150).flatMap((one, index) => tradeRows(one, index, 2 + first / 450));
+    const file = [TRADE_COLUMNS, ...rows].map((cells) => cells.join(',')).join('\n');
+    const { status, body } = await server.request('POST', `${path}/entries/import`, `${file}\n`);
+    expect([status, body.problems]).toEqual([201, undefined]);
+    const last = Number(body.last.split('-')[1]);
+    for (const [index, date] of ['2026-04-29', '2026-05-02', '2026-05-02', '2026-05-09'].entries()) {
+      const number = `2026-${String(last - 7 * index).padStart(4, '0')}`;
+      expect((await server.request('POST', `${path}/entries/${number}/reverse`, { date })).status).toBe(201);
+    }
+  }
+  const payment = [
+    { account: '1010', debit: '1.50' },
+    { account: '1100', credit: '1.50', contact: 'Reed End' },
+  ];
+  const paid = await server.request('POST', `${path}/entries`, {
+    date: '2026-04-30',
+    explanation: 'Paid',
+    lines: payment,
+  });
+  expect(paid.status).toBe(201);
+  const { body: contacts } = await server.request('GET', `${path}/contacts`);
+  const known = (name: string) => contacts.find((one: { name: string }) => one.name === name);
+  const [old, into] = [known('Old Heron Point'), known('Heron Point')];
+  const merged = await server.request('POST', `${path}/contacts/${old.id}/merge`, {
+    into: into.id,
+    version: old.version,
+  });
+  expect(merged.status).toBe(200);
 }
 
 /** A folder with the same books, and nothing derived yet. */

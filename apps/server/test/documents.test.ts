@@ -1,4 +1,9 @@
-import type { AccountDetailResponse, AgedBalancesResponse, EntryResponse } from '@just-ledger/contract';
+import type {
+  AccountDetailResponse,
+  ContactItemsResponse,
+  OpenItemsResponse,
+  EntryResponse,
+} from '@just-ledger/contract';
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
 import { RunningServer, csv, problemCodes, type Reply } from './running-server.js';
@@ -28,11 +33,8 @@ const post = (date: string, ...lines: Line[]): Promise<EntryResponse> =>
   done('POST', '/entries', { date, kind: 'ordinary', explanation: 'Trade', lines });
 const owes = (debit: string, more: Line = {}): Line => ({ account: '1100', contact: 'Low Weir', debit, ...more });
 const pays = (credit: string, more: Line = {}): Line => ({ account: '1100', contact: 'Low Weir', credit, ...more });
-const aged = async (
-  asAt: string,
-  ledger = 'receivables',
-): Promise<AgedBalancesResponse['contacts'][number] | undefined> =>
-  ((await done('GET', `/reports/aged-balances?ledger=${ledger}&asAt=${asAt}`)) as AgedBalancesResponse).contacts[0];
+const aged = async (asAt: string, ledger = 'receivables'): Promise<ContactItemsResponse | undefined> =>
+  ((await done('GET', `/reports/open-items?ledger=${ledger}&asAt=${asAt}`)) as OpenItemsResponse).contacts[0];
 const items = async (asAt: string, ledger?: string): Promise<unknown[]> =>
   ((await aged(asAt, ledger))?.items ?? []).map(({ document, open, age, dueDate, notAllocated }) => [
     document,
@@ -99,9 +101,9 @@ describe('pairing', () => {
     await post('2026-01-20', { account: '1010', debit: '100.00' }, pays('100.00', { document: '7' }));
     const detail = (await done(
       'GET',
-      '/reports/account-detail?account=1100&contact=Low%20Weir',
+      '/reports/account-detail?account=1100&contact=Low%20Weir&document=7',
     )) as AccountDetailResponse;
-    expect(detail).toMatchObject({ items: [], settled: [{ name: '7', date: '2026-01-05', entry: number }] });
+    expect(detail).toMatchObject({ items: [], used: { name: '7', date: '2026-01-05', entry: number } });
     await post('2026-06-05', owes('40.00', { document: '7' }), { account: '4000', credit: '40.00' });
     expect(await items('2026-06-30')).toEqual([['7', '40.00', 'not-due', '2026-07-05', null]]);
   });

@@ -1,4 +1,10 @@
-import type { AgedBalancesResponse, StatementOfAccountResponse } from '@just-ledger/contract';
+import type {
+  AgedBalancesResponse,
+  ContactItemsResponse,
+  OpenItemsResponse,
+  StatementOfAccountResponse,
+} from '@just-ledger/contract';
+import { agedWithItems } from './aged-items.js';
 import { problemCodes, RunningServer } from './running-server.js';
 
 let server: RunningServer;
@@ -53,13 +59,12 @@ async function post(
   expect([status, body.problems]).toEqual([201, undefined]);
 }
 
-const aged = async (ledger: string, asAt: string): Promise<AgedBalancesResponse> =>
-  (await server.request('GET', `${path}/reports/aged-balances?ledger=${ledger}&asAt=${asAt}`)).body;
+const aged = (ledger: string, asAt: string) => agedWithItems(server, path, ledger, asAt);
 const statement = async (contact: string, span: string): Promise<StatementOfAccountResponse> =>
   (await server.request('GET', `${path}/reports/statement-of-account?contact=${encodeURIComponent(contact)}&${span}`))
     .body;
 /** What is open of a contact, by document and days overdue. */
-const open = ({ contacts }: AgedBalancesResponse, name: string): string[] =>
+const open = ({ contacts }: { contacts: ContactItemsResponse[] }, name: string): string[] =>
   (contacts.find((one) => one.name === name)?.items ?? []).map(
     ({ document, open: amount, daysOverdue, age }) => `${document ?? '–'} ${amount} ${daysOverdue} ${age}`,
   );
@@ -101,13 +106,77 @@ describe('aged balances', () => {
     expect([report.total, report.control, report.contacts.length]).toEqual(['410.00', '410.00', 1]);
   });
 
-  test('are told in sums alone, if that is all that is asked for', async () => {
-    const whole = await aged('receivables', '2026-02-15');
-    const { body } = await server.request(
+  test('are sums of what is told of each document', async () => {
+    const { contacts } = await aged('receivables', '2026-02-15');
+    expect(contacts.map(({ name }) => name)).toEqual(['Ferry Lane School', 'Low Weir']);
+    const { body } = await server.request('GET', `${path}/reports/aged-balances?ledger=receivables&asAt=2026-02-15`);
+    for (const [index, { ages, total }] of (body as AgedBalancesResponse).contacts.entries()) {
+      const items = contacts[index]?.items ?? [];
+      const sum = (age?: string): number =>
+        items.filter((item) => !age || item.age === age).reduce((all, item) => all + Number(item.open), 0);
+      for (const [age, amount] of Object.entries(ages)) expect(sum(age)).toBe(Number(amount));
+      expect(sum()).toBe(Number(total));
+    }
+  });
+
+  test('are told page by page in the order of contacts and due dates, of one contact or of all', async () => {
+    const books = await server.organisation();
+    for (const name of ['Alder Wharf', 'Beech Hill', 'Cob Lane']) {
+      await server.request('POST', `${books}/contacts`, { name, roles: ['customer'] });
+    }
+    const file = [
+      'entry,date,explanation,account,debit,credit,contact,document,due_date',
+      ...Array.from({ length: 410 }, (_, index) => {
+        const name = ['Alder Wharf', 'Beech Hill', 'Cob Lane'][index < 2 ? 0 : index < 205 ? 1 : 2] ?? '';
+        const due = `2026-03-${String(31 - (index % 28)).padStart(2, '0')}`;
+        return [
+          `${index},2026-02-01,Sold,1100,${index + 1}.00,,${name},D-${index},${due}`,
+          `${index},2026-02-01,Sold,4000,,${index + 1}.00,,,`,
+        ].join('\n');
+      }),
+    ];
+    expect((await server.request('POST', `${books}/entries/import`, `${file.join('\n')}\n`)).status).toBe(201);
+    const pages: OpenItemsResponse[] = [];
+    let after = '';
+    do {
+      const query = `ledger=receivables&asAt=2026-03-31${after && `&after=${after}`}`;
+      const { body } = await server.request('GET', `${books}/reports/open-items?${query}`);
+      pages.push(body);
+      after = body.next ?? '';
+    } while (after);
+    expect(pages.map(({ contacts, next }) => [contacts.map(({ items }) => items.length), next])).toEqual([
+      [[2, 198], '2.198'],
+      [[5, 195], '3.195'],
+      [[10], null],
+    ]);
+    const whole = await agedWithItems(server, books, 'receivables', '2026-03-31');
+    expect(whole.contacts.map(({ items }) => items.length)).toEqual([2, 203, 205]);
+    for (const { items } of whole.contacts) {
+      expect(items.map(({ dueDate }) => dueDate)).toEqual(items.map(({ dueDate }) => dueDate).sort());
+    }
+    const { body: one } = await server.request(
       'GET',
-      `${path}/reports/aged-balances?ledger=receivables&asAt=2026-02-15&items=false`,
+      `${books}/reports/open-items?ledger=receivables&asAt=2026-03-31&contact=Alder+Wharf`,
     );
-    expect(body).toEqual({ ...whole, contacts: whole.contacts.map((one) => ({ ...one, items: [] })) });
+    expect([one.contacts.length, one.contacts[0].items, one.next]).toEqual([1, whole.contacts[0]?.items, null]);
+    const { body: statement } = await server.request(
+      'GET',
+      `${books}/reports/statement-of-account?contact=Cob+Lane&from=2026-01-01&to=2026-03-31&limit=100`,
+    );
+    expect([statement.lines.length, statement.items.length, statement.itemCount]).toEqual([100, 200, 205]);
+    const lines = [...statement.lines];
+    for (let next = statement.next; next;) {
+      const { body } = await server.request(
+        'GET',
+        `${books}/reports/statement-of-account?contact=Cob+Lane&from=2026-01-01&to=2026-03-31&limit=100&after=${next}`,
+      );
+      expect(body.broughtForward).toBe(lines.at(-1).balance);
+      lines.push(...body.lines);
+      next = body.next;
+    }
+    expect([lines.length, lines.at(-1).balance]).toEqual([205, statement.closing]);
+    const wrong = await server.request('GET', `${books}/reports/open-items?ledger=receivables&after=nowhere`);
+    expect(problemCodes(wrong)).toEqual(['cursor at after']);
   });
 
   test('are a file with a row for each document and the totals last; no name becomes a formula', async () => {

@@ -1,4 +1,4 @@
-import type { AgedBalancesResponse, ImportResponse, TakeOnResponse, TrayRowsResponse } from '@just-ledger/contract';
+import type { ImportResponse, TakeOnResponse, TrayRowsResponse } from '@just-ledger/contract';
 import { displayAmount, minor, type TrayKey } from '@just-ledger/core';
 import {
   CHANGEOVER,
@@ -19,6 +19,7 @@ import {
   transposed,
   type Item,
 } from './other-books.js';
+import { agedWithItems } from './aged-items.js';
 import { RunningServer } from './running-server.js';
 
 let server: RunningServer;
@@ -175,11 +176,7 @@ describe.each([
       ['receivables', customers],
       ['payables', suppliers],
     ] as const) {
-      const { body } = await server.request(
-        'GET',
-        `${path}/reports/aged-balances?ledger=${ledger}&asAt=${CHANGEOVER}`,
-      );
-      const aged = body as AgedBalancesResponse;
+      const aged = await agedWithItems(server, path, ledger, CHANGEOVER);
       expect([aged.total, aged.control]).toEqual([plain(sum(taken.map(inBase))), plain(sum(taken.map(inBase)))]);
       expect(
         aged.contacts
@@ -222,8 +219,7 @@ describe.each([
     };
     expect((await server.request('POST', `${path}/entries`, pay)).status).toBe(201);
     const open = async (asAt: string): Promise<boolean> => {
-      const { body } = await server.request('GET', `${path}/reports/aged-balances?ledger=receivables&asAt=${asAt}`);
-      const aged = body as AgedBalancesResponse;
+      const aged = await agedWithItems(server, path, 'receivables', asAt);
       expect(aged.total).toBe(aged.control);
       return aged.contacts.some(({ items: own }) => own.some(({ document }) => document === paid.document));
     };

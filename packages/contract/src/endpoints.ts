@@ -58,6 +58,8 @@ import type {
   AccountDetailResponse,
   AgedBalancesQuery,
   AgedBalancesResponse,
+  OpenItemsQuery,
+  OpenItemsResponse,
   StatementOfAccountQuery,
   StatementOfAccountResponse,
 } from './open-items/open-items.js';
@@ -386,6 +388,9 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/reports/income-statement.csv': {
     GET: { asks: IncomeStatementQuery; gives: CsvFile };
+  };
+  '/api/organisations/{organisation}/reports/open-items': {
+    GET: { asks: OpenItemsQuery; gives: OpenItemsResponse };
   };
   '/api/organisations/{organisation}/reports/statement-of-account': {
     GET: { asks: StatementOfAccountQuery; gives: StatementOfAccountResponse };

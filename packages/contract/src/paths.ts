@@ -117,6 +117,7 @@ export const paths = {
   agedBalances: (id: Id) => addressOf('/api/organisations/{organisation}/reports/aged-balances', id),
   agedBalancesCsv: (id: Id) => addressOf('/api/organisations/{organisation}/reports/aged-balances.csv', id),
   accountDetail: (id: Id) => addressOf('/api/organisations/{organisation}/reports/account-detail', id),
+  openItems: (id: Id) => addressOf('/api/organisations/{organisation}/reports/open-items', id),
   statementOfAccount: (id: Id) => addressOf('/api/organisations/{organisation}/reports/statement-of-account', id),
   statementOfAccountCsv: (id: Id) =>
     addressOf('/api/organisations/{organisation}/reports/statement-of-account.csv', id),

@@ -1,12 +1,18 @@
 import type { Age, CurrencyCode } from '@just-ledger/core';
-import { IsIn, IsOptional, IsString, MaxLength } from 'class-validator';
+import { Type } from 'class-transformer';
+import { IsIn, IsInt, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator';
 
 /** Which aged balances: what is owed to the organisation or by it, and at which date. */
 export class AgedBalancesQuery {
   @IsIn(['receivables', 'payables']) ledger!: 'receivables' | 'payables';
   @IsOptional() @IsString() @MaxLength(10) asAt?: string;
-  /** Whether each document is told, or sums alone; each, unless it says `false`. */
-  @IsOptional() @IsIn(['true', 'false']) items?: 'true' | 'false';
+  /** The `next` of the page before. */
+  @IsOptional() @IsString() @MaxLength(60) after?: string;
+}
+
+/** Whose open documents, of one contact by number or name or of all. */
+export class OpenItemsQuery extends AgedBalancesQuery {
+  @IsOptional() @IsString() @MaxLength(200) contact?: string;
 }
 
 /** Which contact's statement, by number or name. */
@@ -14,6 +20,9 @@ export class StatementOfAccountQuery {
   @IsString() @MaxLength(200) contact!: string;
   @IsOptional() @IsString() @MaxLength(10) from?: string;
   @IsOptional() @IsString() @MaxLength(10) to?: string;
+  @IsOptional() @IsInt() @Min(1) @Max(500) @Type(() => Number) limit?: number;
+  /** The `next` of the page before. */
+  @IsOptional() @IsString() @MaxLength(40) after?: string;
 }
 
 /** What an account is made of at a date; on a control account, of one contact. */
@@ -21,6 +30,8 @@ export class AccountDetailQuery {
   @IsString() @MaxLength(40) account!: string;
   @IsOptional() @IsString() @MaxLength(200) contact?: string;
   @IsOptional() @IsString() @MaxLength(10) asAt?: string;
+  /** A document's number, or what has been typed of it. */
+  @IsOptional() @IsString() @MaxLength(100) document?: string;
 }
 
 /** A part of an account's balance that lines can name: an open document, an asset, an item of stock. */
@@ -45,9 +56,12 @@ export interface UsedDocumentResponse {
 export interface AccountDetailResponse {
   /** Documents of a contact, or things; null where the account has no detail. */
   of: 'documents' | 'assets' | 'stock' | null;
+  /** The first hundred whose number has in it what was typed, the one that was typed whole before all others. */
   items: DetailItemResponse[];
-  /** Documents of the contact that are settled: a line that opens one of these numbers again is another document. */
-  settled: UsedDocumentResponse[];
+  /** How many there are, whatever was typed. */
+  count: number;
+  /** A document of the contact with just this number that is settled: a line that opens it again is another document. */
+  used: UsedDocumentResponse | null;
 }
 
 /** An open document; amounts positive as the ledger has them: owed to the organisation, or by it. */
@@ -72,14 +86,32 @@ export interface AgedContactResponse {
   name: string;
   ages: Record<Age, string>;
   total: string;
+}
+
+/** Open documents of a contact, by due date. */
+export interface ContactItemsResponse {
+  number: string;
+  name: string;
   items: AgedItemResponse[];
 }
 
-/** Aged balances at a date, and the account they must equal. */
+/** A page of open documents. */
+export interface OpenItemsResponse {
+  ledger: 'receivables' | 'payables';
+  asAt: string;
+  contacts: ContactItemsResponse[];
+  /** Where the next page begins; null on the last. */
+  next: string | null;
+}
+
+/** A page of aged balances at a date, with the sums of all, and the account they must equal. */
 export interface AgedBalancesResponse {
   ledger: 'receivables' | 'payables';
   asAt: string;
+  /** By name. */
   contacts: AgedContactResponse[];
+  /** Where the next page begins; null on the last. */
+  next: string | null;
   ages: Record<Age, string>;
   total: string;
   /** The balance of the control accounts, on the same side. */
@@ -101,7 +133,7 @@ export interface StatementLineResponse {
   balance: string;
 }
 
-/** What passed between the organisation and a contact, and what is open at the end. */
+/** A page of what passed between the organisation and a contact, and what is open at the end. */
 export interface StatementOfAccountResponse {
   number: string;
   name: string;
@@ -110,10 +142,13 @@ export interface StatementOfAccountResponse {
   to: string;
   broughtForward: string;
   lines: StatementLineResponse[];
+  /** Where the next page begins; null on the last. */
+  next: string | null;
   closing: string;
   /** What the contact owes at the end, and what is owed to it; each of them stands by itself. */
   owed: string;
   owing: string;
-  /** What is open at the end of the span. */
+  /** What is open at the end of the span: the first of it, and how many there are. */
   items: AgedItemResponse[];
+  itemCount: number;
 }

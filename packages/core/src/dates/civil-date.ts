@@ -57,6 +57,11 @@ function dayNumber({ year, month, day }: { year: number; month: number; day: num
   );
 }
 
+/** Which of two dates is the earlier, as a sort asks for it. */
+export function compareDates(a: CivilDate, b: CivilDate): number {
+  return a === b ? 0 : a < b ? -1 : 1;
+}
+
 /**
  * The date some days later or earlier.
  *

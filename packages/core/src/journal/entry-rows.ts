@@ -6,6 +6,7 @@ import type { CheckedEntry } from './entry.js';
 import { fiscalYearOf } from '../organisations/books-calendar.js';
 import type { EntryKind } from '../ledger/entry-kind.js';
 import type { ProposedEntry, ProposedLine } from './proposed-entry.js';
+import { compareDates } from '../dates/civil-date.js';
 import { longDate } from '../dates/month-names.js';
 
 /** The columns of an entry file, in the order in which it is written. */
@@ -89,13 +90,9 @@ export function entriesFromRows(rows: readonly EntryRow[], books: Books): Checke
   return valid(
     checked
       .map((entry, order) => ({ entry, order }))
-      .sort((a, b) => compareDates(a.entry, b.entry) || a.order - b.order)
+      .sort((a, b) => compareDates(a.entry.date, b.entry.date) || a.order - b.order)
       .map(({ entry }) => entry),
   );
-}
-
-function compareDates(a: CheckedEntry, b: CheckedEntry): number {
-  return a.date === b.date ? 0 : a.date < b.date ? -1 : 1;
 }
 
 function groupRows(rows: readonly EntryRow[], problems: Problem[]): Group[] {

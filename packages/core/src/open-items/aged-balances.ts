@@ -1,6 +1,6 @@
 import { keyedBy, keysOf } from '../keyed/keyed.js';
 import type { ContactId } from '../contacts/contact.js';
-import { daysBetween, type CivilDate } from '../dates/civil-date.js';
+import { addDays, type CivilDate, compareDates, daysBetween } from '../dates/civil-date.js';
 import { minor, type Minor } from '../money/minor.js';
 import type { OpenItem } from './open-item.js';
 
@@ -15,6 +15,15 @@ export const AGES = {
 
 /** A key of {@link AGES}. */
 export type Age = keyof typeof AGES;
+
+/** The most days that something of an age is overdue. */
+const MOST_DAYS: Readonly<Record<Age, number>> = {
+  'not-due': 0,
+  '1-30': 30,
+  '31-60': 60,
+  '61-90': 90,
+  'over-90': Infinity,
+};
 
 /** An item with how long it is overdue. */
 export interface AgedItem extends OpenItem {
@@ -37,10 +46,16 @@ export interface AgedContact {
  * @example ageOf(30) // → '1-30'
  */
 export function ageOf(daysOverdue: number): Age {
-  if (daysOverdue <= 0) return 'not-due';
-  if (daysOverdue <= 30) return '1-30';
-  if (daysOverdue <= 60) return '31-60';
-  return daysOverdue <= 90 ? '61-90' : 'over-90';
+  return keysOf(AGES).find((age) => daysOverdue <= MOST_DAYS[age]) ?? 'over-90';
+}
+
+/**
+ * The earliest due date of what has each age on a day; nothing is too long ago for the oldest.
+ *
+ * @example earliestDueDates(parseCivilDate('2026-03-31'))['1-30'] // → '2026-03-01'
+ */
+export function earliestDueDates(asAt: CivilDate): Record<Age, CivilDate | undefined> {
+  return keyedBy(keysOf(AGES), (age) => (MOST_DAYS[age] === Infinity ? undefined : addDays(asAt, -MOST_DAYS[age])));
 }
 
 /**
@@ -48,7 +63,7 @@ export function ageOf(daysOverdue: number): Age {
  * that name no document is not due.
  *
  * @param asAt the day of the report
- * @returns contacts in the order in which they first appear, their items by due date
+ * @returns contacts in the order in which they first appear, their items by due date, date and document
  */
 export function agedBalances(items: readonly OpenItem[], asAt: CivilDate): AgedContact[] {
   const byContact = new Map<ContactId, AgedItem[]>();
@@ -63,12 +78,22 @@ export function agedBalances(items: readonly OpenItem[], asAt: CivilDate): AgedC
     contact,
     ages: sumsByAge(own),
     total: minor(own.reduce((sum, item) => sum + item.open, 0)),
-    items: [...own].sort((a, b) => (a.dueDate === b.dueDate ? 0 : a.dueDate < b.dueDate ? -1 : 1)),
+    items: [...own].sort(byDueDate),
   }));
 }
 
+function byDueDate(a: AgedItem, b: AgedItem): number {
+  const byDates = compareDates(a.dueDate, b.dueDate) || compareDates(a.date, b.date);
+  return byDates || (a.document ?? '').localeCompare(b.document ?? '', 'en');
+}
+
+/** The sum over all ages; minor units. */
+export function sumOfAges(ages: Readonly<Record<Age, number>>): Minor {
+  return minor(keysOf(AGES).reduce((sum, age) => sum + ages[age], 0));
+}
+
 /** The sum of items in each age; minor units. */
-export function sumsByAge(items: readonly AgedItem[]): Record<Age, Minor> {
+export function sumsByAge(items: readonly { readonly age: Age; readonly open: number }[]): Record<Age, Minor> {
   const sums = keyedBy(keysOf(AGES), () => minor(0));
   for (const { age, open } of items) sums[age] = minor(sums[age] + open);
   return sums;

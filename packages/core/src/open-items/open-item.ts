@@ -1,6 +1,6 @@
 import type { AccountId, ControlLedger } from '../accounts/account.js';
 import type { ContactId } from '../contacts/contact.js';
-import type { CivilDate } from '../dates/civil-date.js';
+import { type CivilDate, compareDates } from '../dates/civil-date.js';
 import type { CurrencyCode } from '../money/currency.js';
 import { minor, type Minor } from '../money/minor.js';
 import { Exact, roundHalfAwayFromZero } from '../money/round.js';
@@ -24,6 +24,8 @@ export interface ControlLine {
   readonly foreign?: { readonly currency: CurrencyCode; readonly amount: Minor } | undefined;
   /** How the line is found again: the number of its entry. */
   readonly entry: string;
+  /** The entries that have moved its document already, where the amount is what they left of it. */
+  readonly laterEntries?: readonly string[] | undefined;
   /** The number of the entry that its own takes back. */
   readonly reverses?: string | undefined;
 }
@@ -68,9 +70,7 @@ export function openItems(lines: readonly ControlLine[]): OpenItem[] {
   for (const line of withoutReversed(lines)) {
     addTo(byWhose, `${line.account} ${line.contact}`, line);
   }
-  return [...byWhose.values()]
-    .flatMap(documentsOf)
-    .sort((a, b) => (a.date === b.date ? 0 : a.date < b.date ? -1 : 1));
+  return [...byWhose.values()].flatMap(documentsOf).sort((a, b) => compareDates(a.date, b.date));
 }
 
 /** The key by which a document is known: its number without regard to case and spaces. */
@@ -163,7 +163,7 @@ function begun(line: ControlLine, key: string | undefined): Running {
     unallocated: 0,
     dueDate: line.dueDate,
     lastEntry: line.entry,
-    entries: [line.entry],
+    entries: [line.entry, ...(line.laterEntries ?? [])],
   };
 }
 
@@ -200,7 +200,8 @@ function isLeftOver(line: ControlLine, known: readonly Running[]): boolean {
 /** Payments that name nothing, taken off the oldest documents, those without a number first. @returns what is left of them */
 function allocatedToOldest(payments: readonly ControlLine[], running: readonly Running[]): Running[] {
   const oldest = [...running].sort(
-    (a, b) => Number(a.key !== undefined) - Number(b.key !== undefined) || compare(dateOf(a.first), dateOf(b.first)),
+    (a, b) =>
+      Number(a.key !== undefined) - Number(b.key !== undefined) || compareDates(dateOf(a.first), dateOf(b.first)),
   );
   return payments.map((payment) => {
     const rest = begun(payment, undefined);
@@ -252,8 +253,4 @@ function itemOf({ first, open, foreign, unallocated, dueDate, entries }: Running
 
 function dateOf({ date, documentDate }: ControlLine): CivilDate {
   return documentDate ?? date;
-}
-
-function compare(a: CivilDate, b: CivilDate): number {
-  return a === b ? 0 : a < b ? -1 : 1;
 }

@@ -1,24 +1,27 @@
-import type { AccountDetailQuery, AccountDetailResponse } from '@just-ledger/contract';
+import type { AccountDetailQuery, AccountDetailResponse, UsedDocumentResponse } from '@just-ledger/contract';
 import {
   type Account,
   accountDetail,
   type CivilDate,
   documentKey,
   formatAmount,
-  openItems,
   opensDocument,
 } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import { unprocessable } from '../../platform/problems/refusal.js';
 import { loadChart } from '../accounts/account-store.js';
 import { contactNamed } from '../contacts/contact-named.js';
-import { controlLines } from '../open-items/control-lines.js';
+import { controlAccounts, type OpenItemsAt } from '../open-items/open-documents.js';
+import { linesOfDocument, openItemsAt } from '../open-items/open-items-at.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { reportDate } from '../organisations/report-dates.js';
 import { laterLines } from './later-lines.js';
 import { readSomeTrays } from './tray-rows.js';
 
-const NOTHING: AccountDetailResponse = { of: null, items: [], settled: [] };
+const NOTHING: AccountDetailResponse = { of: null, items: [], count: 0, used: null };
+
+/** So many open documents are told at a time. */
+const SHOWN = 100;
 
 /** What lines on an account can name: open documents of a contact, or assets or stock that were taken on. */
 export function accountDetailReport(
@@ -31,38 +34,50 @@ export function accountDetailReport(
   const account = loadChart(db, organisation.id).byNumber.get(query.account);
   if (!account) throw unprocessable('account-unknown', 'account', `There is no account ${query.account}.`);
   return account.control
-    ? openDocuments(db, organisation, account, query.contact, asAt)
+    ? openDocuments(db, organisation, account, query, asAt)
     : things(db, organisation, account, asAt);
 }
 
+/** Open documents whose number has in it what was typed, and whether just that one is settled already. */
 function openDocuments(
   db: Db,
   organisation: Organisation,
   account: Account,
-  contact: string | undefined,
+  { contact, document: typed = '' }: AccountDetailQuery,
   asAt: CivilDate,
 ): AccountDetailResponse {
-  if (!contact?.trim()) return { of: 'documents', items: [], settled: [] };
-  const lines = controlLines(db, organisation.id, [account.id], asAt, contactNamed(db, organisation.id, contact).id);
-  const items = openItems(lines).filter(({ document, isPayment }) => document !== undefined && !isPayment);
-  const open = new Set(items.map(({ document }) => documentKey(document ?? '')));
-  const settled = new Map(
-    lines.filter(opensDocument).flatMap(({ document, documentDate, date, entry }) => {
-      const key = documentKey(document ?? '');
-      return key === '' || open.has(key) ? [] : [[key, { name: document ?? '', date: documentDate ?? date, entry }]];
-    }),
+  if (!contact?.trim()) return { ...NOTHING, of: 'documents' };
+  const at: OpenItemsAt = {
+    organisation: organisation.id,
+    accounts: controlAccounts(db, organisation.id).filter(({ id }) => id === account.id),
+    asAt,
+    contact: contactNamed(db, organisation.id, contact).id,
+  };
+  const key = documentKey(typed);
+  const open = openItemsAt(db, at).flatMap((item) =>
+    item.document === undefined || item.isPayment ? [] : [{ ...item, document: item.document }],
   );
+  const isTyped = ({ document }: { document: string }): boolean => documentKey(document) === key;
+  const matching = open.filter(({ document }) => documentKey(document).includes(key));
+  const shown = [...matching.filter(isTyped), ...matching.filter((item) => !isTyped(item))].slice(0, SHOWN);
   return {
     of: 'documents',
-    items: items.map(({ document = '', open: amount, dueDate, foreign }) => ({
+    items: shown.map(({ document, open: amount, dueDate, foreign }) => ({
       name: document,
       amount: formatAmount(amount, organisation.baseCurrency),
       dueDate,
       currency: foreign?.currency ?? null,
       foreignAmount: foreign ? formatAmount(foreign.open, foreign.currency) : null,
     })),
-    settled: [...settled.values()],
+    count: open.length,
+    used: key === '' || open.some(isTyped) ? null : usedDocument(db, at, typed),
   };
+}
+
+/** The last line that opened a document of a contact with a number. */
+function usedDocument(db: Db, at: OpenItemsAt, typed: string): UsedDocumentResponse | null {
+  const last = linesOfDocument(db, at, typed).filter(opensDocument).at(-1);
+  return last ? { name: last.document ?? '', date: last.documentDate ?? last.date, entry: last.entry } : null;
 }
 
 function things(db: Db, organisation: Organisation, account: Account, asAt: CivilDate): AccountDetailResponse {
@@ -73,18 +88,18 @@ function things(db: Db, organisation: Organisation, account: Account, asAt: Civi
     if (facts.length === 0) continue;
     const later = laterLines(db, { organisation: organisation.id, accounts: [account.id], asAt });
     const { items } = accountDetail(facts, later);
+    const own = items.filter((item) => item.account === account.id);
     return {
       of: tray,
-      items: items
-        .filter((item) => item.account === account.id)
-        .map(({ name, amount }) => ({
-          name,
-          amount: formatAmount(amount, organisation.baseCurrency),
-          dueDate: null,
-          currency: null,
-          foreignAmount: null,
-        })),
-      settled: [],
+      items: own.map(({ name, amount }) => ({
+        name,
+        amount: formatAmount(amount, organisation.baseCurrency),
+        dueDate: null,
+        currency: null,
+        foreignAmount: null,
+      })),
+      count: own.length,
+      used: null,
     };
   }
   return NOTHING;

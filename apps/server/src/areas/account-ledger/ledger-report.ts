@@ -13,7 +13,6 @@ import {
   minor,
   type Minor,
   ZERO,
-  isCivilDate,
 } from '@just-ledger/core';
 import { and, eq, ne, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
@@ -22,14 +21,9 @@ import { unprocessable } from '../../platform/problems/refusal.js';
 import { foreignBalances, loadChart } from '../accounts/account-store.js';
 import { isOneOf } from '../journal/posted-entries.js';
 import { flowsBetween } from '../ledger/flow-store.js';
+import { type LineCursor, readLineCursor, writeLineCursor } from '../ledger/line-cursor.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { reportSpan } from '../organisations/report-dates.js';
-
-interface Cursor {
-  readonly date: CivilDate;
-  readonly entry: number;
-  readonly place: number;
-}
 
 interface FoundLine {
   readonly date: CivilDate;
@@ -55,7 +49,7 @@ export function ledgerReport(
   const account = chart.byNumber.get(query.account);
   if (!account) throw unprocessable('account-unknown', 'account', `There is no account ${query.account}.`);
   const { from, to } = reportSpan(query, organisation, today);
-  const after = query.after ? readCursor(query.after) : undefined;
+  const after = query.after ? readLineCursor(query.after) : undefined;
   const found = linesAfter(
     db,
     organisation,
@@ -108,7 +102,7 @@ export function ledgerReport(
     currency: foreign.currency,
     foreignBroughtForward: foreign.broughtForward,
     foreignClosing: foreign.closing,
-    next: hasMore && last ? `${last.date}.${last.entry}.${last.place}` : null,
+    next: hasMore && last ? writeLineCursor(last) : null,
   };
 }
 
@@ -119,7 +113,7 @@ function foreignSide(
   { id, currency }: Account,
   from: CivilDate,
   to: CivilDate,
-  after: Cursor | undefined,
+  after: LineCursor | undefined,
 ): Pick<AccountLedgerResponse, 'currency'> & {
   readonly broughtForward: string | null;
   readonly closing: string | null;
@@ -145,7 +139,7 @@ function foreignSide(
 }
 
 /** What an account received in its own currency on the day of a cursor, up to it. */
-function foreignOfDay(db: Db, books: Organisation, account: AccountId, cursor: Cursor): number {
+function foreignOfDay(db: Db, books: Organisation, account: AccountId, cursor: LineCursor): number {
   return db.get<{ amount: number }>(sql`
     SELECT coalesce(sum(foreign_amount), 0) AS amount FROM line
     WHERE organisation = ${books.id} AND account = ${account} AND date = ${cursor.date}
@@ -163,7 +157,7 @@ function closingBalance(db: Db, organisation: Organisation, account: Account, da
 }
 
 /** The balance after a line where a page ended. */
-function balanceBefore(db: Db, books: Organisation, account: Account, cursor: Cursor): Minor {
+function balanceBefore(db: Db, books: Organisation, account: Account, cursor: LineCursor): Minor {
   const ofDay = db.get<{ amount: number }>(sql`
     SELECT coalesce(sum(amount), 0) AS amount FROM line
     WHERE organisation = ${books.id} AND account = ${account.id} AND date = ${cursor.date}
@@ -193,7 +187,7 @@ function linesAfter(
   db: Db,
   organisation: Organisation,
   account: AccountId,
-  after: Cursor,
+  after: LineCursor,
   to: CivilDate,
   limit: number | undefined,
 ): FoundLine[] {
@@ -230,10 +224,4 @@ function oppositeAccounts(
 function titleOf(others: readonly AccountId[], chart: Chart): string {
   const [only] = others.length === 1 ? others.flatMap((id) => chart.byId.get(id) ?? []) : [];
   return only ? accountTitle(only) : `${others.length} accounts`;
-}
-
-function readCursor(text: string): Cursor {
-  const [, date = '', entry, place] = /^(\d{4}-\d\d-\d\d)\.(\d{1,15})\.(\d{1,6})$/.exec(text) ?? [];
-  if (!isCivilDate(date)) throw unprocessable('cursor', 'after', 'This is not where a page ended.');
-  return { date, entry: Number(entry), place: Number(place) };
 }

@@ -1,24 +1,23 @@
 import {
-  type AccountId,
   accountIn,
+  type AccountId,
   type CivilDate,
   type ContactId,
-  type ControlLedger,
   type ControlLine,
   type CurrencyCode,
-  documentKey,
   entryNumber,
   minor,
 } from '@just-ledger/core';
 import { sql, type SQL } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
-import { derivedTo } from '../../platform/derived/derived-to.js';
 import { loadChart } from '../accounts/account-store.js';
-import { documentSums } from './document-sums.js';
+import { mergedInto, type OpenItemsAt } from './open-documents.js';
 
-/** A line on a control account with what a statement tells of it. */
-export interface ToldControlLine extends ControlLine {
+/** A line on a control account with its place in the books and what a statement tells of it. */
+export interface PostedControlLine extends ControlLine {
   readonly explanation: string;
+  /** The places of its entry in the chain and of the line in it. */
+  readonly at: readonly [number, number];
 }
 
 interface Row {
@@ -34,96 +33,60 @@ interface Row {
   foreignAmount: number | null;
   year: string;
   number: number;
+  entry: number;
+  place: number;
   explanation: string;
   reversedYear: string | null;
   reversedNumber: number | null;
 }
 
-/** The ids of the control accounts of a ledger. */
-export function controlAccounts(db: Db, organisation: number, ledger?: ControlLedger): AccountId[] {
-  return loadChart(db, organisation)
-    .accounts.filter(({ control }) => (ledger ? control === ledger : control !== undefined))
-    .map(({ id }) => id);
-}
-
 /**
  * The lines on control accounts up to a day, in the order of their dates. Lines of a merged contact count with the one
  * that stays.
- *
- * @param contact only this one's
- * @param from only those from this day on
  */
-export function controlLines(
-  db: Db,
-  organisation: number,
-  accounts: readonly AccountId[],
-  asAt: CivilDate,
-  contact?: number,
-  from = '',
-): ToldControlLine[] {
-  return linesWhere(
+export function controlLines(db: Db, at: OpenItemsAt): PostedControlLine[] {
+  const accounts = sql`SELECT value FROM json_each(${JSON.stringify(at.accounts.map(({ id }) => id))})`;
+  const whose =
+    at.contact === undefined
+      ? sql`l.contact IS NOT NULL`
+      : sql`l.contact IN (${mergedInto(at.organisation, at.contact)})`;
+  return linesIn(
     db,
-    organisation,
+    at.organisation,
     sql`line AS l`,
-    sql`l.date >= ${from} AND l.date <= ${asAt} AND l.account IN (${listed(accounts)}) AND ${ofContact(organisation, contact)}`,
+    sql`l.date <= ${at.asAt} AND l.account IN (${accounts}) AND ${whose}`,
   );
 }
+
+/** Those of some lines, given by a subquery of their entries and places, that stand on control accounts up to a day. */
+export function controlLinesAmong(db: Db, at: OpenItemsAt, found: SQL): PostedControlLine[] {
+  return linesIn(
+    db,
+    at.organisation,
+    sql`${found} AS f CROSS JOIN line AS l ON l.organisation = ${at.organisation} AND l.entry = f.entry AND l.place = f.place`,
+    sql`+l.date <= ${at.asAt}`,
+  );
+}
+
+const OWN_AMOUNTS = { amount: sql`l.amount`, foreignAmount: sql`l.foreign_amount` };
 
 /**
- * Those of the lines on control accounts up to a day that can leave something open: documents that come to nothing, and
- * did so by that day, leave nothing and take nothing from others. Lines of a merged contact count with the one that stays.
+ * Lines with what is told of them, in the order of their dates.
  *
- * @param contact only this one's
+ * @param from the table `line` under the name `l`, and what it is joined with
+ * @param amounts what else than their own amounts is told
  */
-export function openLines(
+export function linesIn(
   db: Db,
   organisation: number,
-  accounts: readonly AccountId[],
-  asAt: CivilDate,
-  contact?: number,
-): ToldControlLine[] {
-  const derived = derivedTo(db, documentSums, organisation);
-  if (derived === 0) return controlLines(db, organisation, accounts, asAt, contact);
-  const mine = contact === undefined ? sql`1` : sql`d.contact IN (${mergedInto(organisation, contact)})`;
-  const on = sql`d.organisation = ${organisation} AND d.account IN (${listed(accounts)}) AND ${mine}`;
-  const since = linesSince(db, organisation, derived, accounts);
-  const found = sql`(
-    SELECT k.entry AS entry, k.place AS place FROM (
-      SELECT d.account, d.contact, d.key FROM derived.document_sum AS d INDEXED BY document_sum_open
-      WHERE ${on} AND (d.amount <> 0 OR d.foreign_amount <> 0 OR d.mixed = 1 OR d.key = '')
-      UNION SELECT d.account, d.contact, d.key FROM derived.document_sum AS d INDEXED BY document_sum_last
-      WHERE ${on} AND d.last_date > ${asAt}
-      UNION SELECT d.account, d.contact, d.key FROM (
-        SELECT ${organisation} AS organisation, value ->> 0 AS account, value ->> 1 AS contact, value ->> 2 AS key
-        FROM json_each(${JSON.stringify(since.map(({ account, contact: of, key }) => [account, of, key]))})
-      ) AS d WHERE ${on}
-    ) AS o CROSS JOIN derived.control_line AS k ON k.organisation = ${organisation} AND k.account = o.account
-      AND k.contact = o.contact AND k.key = o.key
-    UNION SELECT value ->> 0, value ->> 1 FROM json_each(${JSON.stringify(since.map(({ entry, place }) => [entry, place]))})
-  ) AS f CROSS JOIN line AS l ON l.organisation = ${organisation} AND l.entry = f.entry AND l.place = f.place`;
-  return linesWhere(
-    db,
-    organisation,
-    found,
-    sql`+l.date <= ${asAt} AND +l.account IN (${listed(accounts)}) AND ${ofContact(organisation, contact)}`,
-  );
-}
-
-/** The lines on control accounts that nothing has been derived of yet, with their documents. */
-function linesSince(db: Db, organisation: number, derived: number, accounts: readonly AccountId[]) {
-  return db
-    .all<{ account: AccountId; contact: ContactId; document: string | null; entry: number; place: number }>(
-      sql`SELECT account, contact, document, entry, place FROM line
-        WHERE organisation = ${organisation} AND entry > ${derived} AND +account IN (${listed(accounts)}) AND +contact IS NOT NULL`,
-    )
-    .map(({ document, ...line }) => ({ ...line, key: documentKey(document ?? '') }));
-}
-
-function linesWhere(db: Db, organisation: number, from: SQL, condition: SQL): ToldControlLine[] {
+  from: SQL,
+  condition: SQL,
+  amounts: { readonly amount: SQL; readonly foreignAmount: SQL } = OWN_AMOUNTS,
+): PostedControlLine[] {
   const rows = db.all<Row>(sql`
-    SELECT l.account AS account, coalesce(c.merged_into, c.id) AS contact, l.date AS date, l.amount AS amount,
-      l.document AS document, l.document_date AS documentDate, l.own_number AS ownNumber, l.due_date AS dueDate, l.currency AS currency, l.foreign_amount AS foreignAmount,
-      e.year AS year, e.number AS number, e.explanation AS explanation, o.year AS reversedYear, o.number AS reversedNumber
+    SELECT l.account AS account, coalesce(c.merged_into, c.id) AS contact, l.date AS date, ${amounts.amount} AS amount,
+      l.document AS document, l.document_date AS documentDate, l.own_number AS ownNumber, l.due_date AS dueDate, l.currency AS currency, ${amounts.foreignAmount} AS foreignAmount,
+      e.year AS year, e.number AS number, l.entry AS entry, l.place AS place, e.explanation AS explanation, o.year AS reversedYear, o.number AS reversedNumber
     FROM ${from} JOIN contact AS c ON c.organisation = l.organisation AND c.id = l.contact
       JOIN entry AS e ON e.organisation = l.organisation AND e.place = l.entry
       LEFT JOIN entry AS o ON o.organisation = e.organisation AND o.place = e.reverses
@@ -137,6 +100,7 @@ function linesWhere(db: Db, organisation: number, from: SQL, condition: SQL): To
     date: row.date,
     amount: minor(row.amount),
     entry: entryNumber(row.year, row.number),
+    at: [row.entry, row.place],
     ...(row.reversedYear !== null && {
       reverses: entryNumber(row.reversedYear, row.reversedNumber ?? 0),
     }),
@@ -149,19 +113,4 @@ function linesWhere(db: Db, organisation: number, from: SQL, condition: SQL): To
       foreign: { currency: row.currency, amount: minor(row.foreignAmount ?? 0) },
     }),
   }));
-}
-
-function listed(accounts: readonly AccountId[]): SQL {
-  return sql`SELECT value FROM json_each(${JSON.stringify(accounts)})`;
-}
-
-function ofContact(organisation: number, contact: number | undefined): SQL {
-  return contact === undefined
-    ? sql`l.contact IS NOT NULL`
-    : sql`l.contact IN (${mergedInto(organisation, contact)})`;
-}
-
-/** A contact and those that were merged into it, as a subquery of their ids. */
-function mergedInto(organisation: number, contact: number): SQL {
-  return sql`SELECT id FROM contact WHERE organisation = ${organisation} AND (id = ${contact} OR merged_into = ${contact})`;
 }

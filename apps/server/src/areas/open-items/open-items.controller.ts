@@ -1,6 +1,8 @@
 import {
   AgedBalancesQuery,
   type AgedBalancesResponse,
+  OpenItemsQuery,
+  type OpenItemsResponse,
   StatementOfAccountQuery,
   type StatementOfAccountResponse,
 } from '@just-ledger/contract';
@@ -9,7 +11,13 @@ import { sent } from '../../platform/files/csv.js';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
 import { BatchReader, Readers } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { agedBalances, agedBalancesCsv, statementOfAccount, statementOfAccountCsv } from './open-item-readings.js';
+import {
+  agedBalances,
+  agedBalancesCsv,
+  openItems,
+  statementOfAccount,
+  statementOfAccountCsv,
+} from './open-item-readings.js';
 
 /** What is owed to the organisation and by it. */
 @Controller('api/organisations/:organisation/reports')
@@ -36,6 +44,14 @@ export class OpenItemsController {
     return sent(await this.batchReader.report(agedBalancesCsv, organisation, query));
   }
 
+  @Get('open-items')
+  items(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: OpenItemsQuery,
+  ): Promise<OpenItemsResponse> {
+    return this.readers.report(openItems, organisation, query);
+  }
+
   @Get('statement-of-account')
   statement(
     @CurrentOrganisation() organisation: Organisation,
@@ -46,10 +62,10 @@ export class OpenItemsController {
 
   @Get('statement-of-account.csv')
   @Header('content-type', 'text/csv; charset=utf-8')
-  statementCsv(
+  async statementCsv(
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: StatementOfAccountQuery,
-  ): Promise<string> {
-    return this.batchReader.report(statementOfAccountCsv, organisation, query);
+  ): Promise<Buffer> {
+    return sent(await this.batchReader.report(statementOfAccountCsv, organisation, query));
   }
 }

@@ -8,11 +8,11 @@ import {
   type EntryLine,
   namesForeignDocument,
   type OpenItem,
-  openItems,
   realisedDifferences,
 } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
-import { controlLines } from './control-lines.js';
+import { controlAccounts } from './open-documents.js';
+import { openItemsAt } from './open-items-at.js';
 
 /**
  * An entry with the gains and losses that it realises: where it settles documents whole in their own currency, what is
@@ -67,8 +67,8 @@ function openDocument(
   { account, contact, document = '', foreign }: EntryLine,
   { date }: CheckedEntry,
 ): OpenItem | undefined {
-  const lines = controlLines(db, organisation, [account], date, contact);
-  return openItems(lines).find(
+  const accounts = controlAccounts(db, organisation).filter(({ id }) => id === account);
+  return openItemsAt(db, { organisation, accounts, asAt: date, contact }).find(
     (item) =>
       item.document !== undefined &&
       documentKey(item.document) === documentKey(document) &&

@@ -1,5 +1,7 @@
 import {
   accountDetail,
+  accountIn,
+  accountTitle,
   type AccountDetail,
   type AccountId,
   type CivilDate,
@@ -13,6 +15,7 @@ import {
   type RowFact,
   sumByAccount,
   sumOf,
+  sumOfAges,
   type TakeOnBooks,
   trayLabel,
 } from '@just-ledger/core';
@@ -22,7 +25,8 @@ import { takeOnEntry } from '../../platform/database/schema.js';
 import { laterLines, laterSum } from '../account-detail/later-lines.js';
 import { loadChart } from '../accounts/account-store.js';
 import { flowsBetween } from '../ledger/flow-store.js';
-import { contactBalances } from '../open-items/contact-sums.js';
+import { controlAccounts } from '../open-items/open-documents.js';
+import { agedSumsAt } from '../open-items/open-items-at.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { clearingAccount, type LoadedTakeOn, loadTakeOn } from './take-on-store.js';
 
@@ -68,20 +72,24 @@ interface TakeOnProofBase {
   readonly asAt: CivilDate;
 }
 
-/** What the lines of each contact leave on the control accounts, against the accounts' totals. */
+/** What is open with contacts, document by document, against the totals of the control accounts. */
 function controlProof(db: Db, organisation: Organisation, asAt: CivilDate, ledger: ControlLedger): Proof[] {
-  const accounts = loadChart(db, organisation.id).accounts.filter((account) => account.control === ledger);
-  const ids = accounts.map(({ id }) => id);
-  const detail = contactBalances(db, organisation, ids, asAt);
-  if (detail.length === 0) return [];
-  const contacts = new Set(detail.map(({ contact }) => contact)).size;
+  const chart = loadChart(db, organisation.id);
+  const accounts = controlAccounts(db, organisation.id, ledger);
+  const open = agedSumsAt(db, { organisation: organisation.id, accounts, asAt });
+  const right = sumOver(
+    balancesAt(db, organisation, asAt),
+    accounts.map(({ id }) => id),
+  );
+  if (open.size === 0 && right === 0) return [];
+  const left = [...open.values()].reduce((sum, ages) => sum + sumOfAges(ages), 0);
   return [
     proofOf(ledger === 'receivables' ? 'receivables-control' : 'payables-control', {
-      leftLabel: ledger === 'receivables' ? 'Balance of each customer' : 'Balance of each supplier',
-      left: minor(detail.reduce((sum, { amount }) => sum + amount, 0)),
-      rightLabel: accounts.map(({ number, name }) => `${number} ${name}`).join(', '),
-      right: sumOver(balancesAt(db, organisation, asAt), ids),
-      remark: `${count(contacts, 'contact', 'contacts')}, every line of theirs added up.`,
+      leftLabel: ledger === 'receivables' ? 'Open items of customers' : 'Open items of suppliers',
+      left: minor(left),
+      rightLabel: accounts.map(({ id }) => accountTitle(accountIn(chart, id))).join(', '),
+      right,
+      remark: `${count(open.size, 'contact', 'contacts')}, every open document and every payment not yet allocated.`,
     }),
   ];
 }

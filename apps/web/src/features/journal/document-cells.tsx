@@ -2,7 +2,7 @@ import type { AccountResponse, DetailItemResponse } from '@just-ledger/contract'
 import { type CivilDate, documentKey, dueOn, parseCivilDate, parseTerms, shortDate } from '@just-ledger/core';
 import { useQuery } from '@tanstack/react-query';
 import { clsx } from 'clsx';
-import type { Dispatch } from 'react';
+import { type Dispatch, useDeferredValue } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { contactsQuery } from '../../api/contact-queries.js';
 import { accountDetailQuery } from '../../api/open-item-queries.js';
@@ -40,10 +40,14 @@ export function DocumentCells({
 }) {
   const { organisation, currency, today } = useBooks();
   const isControl = account.control !== null;
+  const contact = isControl ? line.contact.trim() : '';
+  const typed = useDeferredValue(isControl ? line.document.trim() : '');
   const { data } = useQuery({
-    ...accountDetailQuery(organisation.id, account.number, isControl ? line.contact.trim() : '', today),
-    enabled: !isControl || line.contact.trim() !== '',
+    ...accountDetailQuery(organisation.id, account.number, contact, today, typed),
+    enabled: !isControl || contact !== '',
     retry: false,
+    // what was offered of this contact stays while it is narrowed
+    placeholderData: (previous, query) => (query?.queryKey[4] === contact ? previous : undefined),
   });
   const { data: contacts = [] } = useQuery({ ...contactsQuery(organisation.id), enabled: isControl });
   const of = isControl ? 'documents' : data?.of;
@@ -53,7 +57,7 @@ export function DocumentCells({
   const known = items.find(({ name }) => isSameDocument(name, line.document));
   const [amount] = amountsOf({ ...emptyForm(''), lines: [line] }, currency);
   const opens = account.control === 'receivables' ? (amount ?? 0) > 0 : (amount ?? 0) < 0;
-  const settled = data?.settled.find(({ name }) => isSameDocument(name, line.document));
+  const settled = data?.used && isSameDocument(data.used.name, line.document) ? data.used : undefined;
   const terms = contacts.find(
     ({ name, number }) => isSameDocument(name, line.contact) || number === line.contact.trim(),
   )?.terms;
@@ -101,7 +105,7 @@ export function DocumentCells({
           value={line.document}
           list={list}
           wrong={wrong('document')}
-          placeholder={items.length === 0 ? 'which?' : `which of ${items.length}?`}
+          placeholder={data?.count ? `which of ${data.count}?` : 'which?'}
           onChange={(document) => dispatch({ type: 'line', at, change: { document } })}
           onBlur={settle}
         />

@@ -9,8 +9,17 @@ import { shown, shownWithSide } from '../../ui/money.js';
 import ruled from '../../ui/ruled.module.css';
 import styles from './account-statement.module.css';
 
-/** What passed between the organisation and a contact, and what is still open. */
-export function AccountStatement({ of }: { of: StatementOfAccountResponse }) {
+/** What passed between the organisation and a contact, as far as it has been fetched, and what is still open. */
+export function AccountStatement({
+  statement,
+  onMore,
+  isReading,
+}: {
+  statement: StatementOfAccountResponse;
+  /** Asks for more lines, where there are more. */
+  onMore: (() => void) | undefined;
+  isReading: boolean;
+}) {
   const { currency } = useBooks();
   const address = useAddress();
   return (
@@ -30,14 +39,14 @@ export function AccountStatement({ of }: { of: StatementOfAccountResponse }) {
         </thead>
         <tbody>
           <tr>
-            <td className="nowrap">{shortDate(parseCivilDate(of.from))}</td>
+            <td className="nowrap">{shortDate(parseCivilDate(statement.from))}</td>
             <td />
             <td className="soft" colSpan={5}>
               brought forward
             </td>
-            <td className="num">{shownWithSide(of.broughtForward, currency)}</td>
+            <td className="num">{shownWithSide(statement.broughtForward, currency)}</td>
           </tr>
-          {of.lines.map((line, index) => (
+          {statement.lines.map((line, index) => (
             <tr key={index}>
               <td className="nowrap">{shortDate(parseCivilDate(line.date))}</td>
               <td className="nowrap">
@@ -65,24 +74,33 @@ export function AccountStatement({ of }: { of: StatementOfAccountResponse }) {
               <td className="num">{shownWithSide(line.balance, currency)}</td>
             </tr>
           ))}
+          {onMore && (
+            <tr>
+              <td colSpan={8}>
+                <button className="act" type="button" disabled={isReading} onClick={onMore}>
+                  {isReading ? 'Reading …' : 'Show more lines'}
+                </button>
+              </td>
+            </tr>
+          )}
           <tr className={ruled.sums}>
-            <td colSpan={7}>Balance on {longDate(parseCivilDate(of.to))}</td>
-            <td className="num">{shownWithSide(of.closing, currency)}</td>
+            <td colSpan={7}>Balance on {longDate(parseCivilDate(statement.to))}</td>
+            <td className="num">{shownWithSide(statement.closing, currency)}</td>
           </tr>
         </tbody>
       </table>
-      {Number(of.owed) !== 0 && Number(of.owing) !== 0 && (
+      {Number(statement.owed) !== 0 && Number(statement.owing) !== 0 && (
         <p className={clsx(layout.aboveClose, 'small')}>
-          Owed by {of.name} {shown(of.owed, currency)}, owed to {of.name} {shown(of.owing, currency)}: each stands by
-          itself.
+          Owed by {statement.name} {shown(statement.owed, currency)}, owed to {statement.name}{' '}
+          {shown(statement.owing, currency)}: each stands by itself.
         </p>
       )}
-      {of.items.length > 0 && (
+      {statement.items.length > 0 && (
         <section aria-label="Still open" className={clsx(layout.aboveWide, styles.statement)}>
           <h2>Still open</h2>
           <table className={ruled.table}>
             <tbody>
-              {of.items.map(({ document, ownNumber, dueDate, daysOverdue, open, notAllocated }, index) => (
+              {statement.items.map(({ document, ownNumber, dueDate, daysOverdue, open, notAllocated }, index) => (
                 <tr key={index}>
                   <td>
                     {document ?? (notAllocated === null ? 'without a number' : 'payment, not allocated')}
@@ -102,6 +120,12 @@ export function AccountStatement({ of }: { of: StatementOfAccountResponse }) {
               ))}
             </tbody>
           </table>
+          {statement.itemCount > statement.items.length && (
+            <p className="soft small">
+              These fell due first; {statement.itemCount - statement.items.length} further documents stand in the aged
+              balances.
+            </p>
+          )}
         </section>
       )}
     </>

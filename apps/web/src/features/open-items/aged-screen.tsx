@@ -1,43 +1,53 @@
 import { paths, withQuery } from '@just-ledger/contract';
-import { AGES, longDate, parseCivilDate } from '@just-ledger/core';
-import { useSuspenseQuery } from '@tanstack/react-query';
+import { longDate, parseCivilDate } from '@just-ledger/core';
+import { useSuspenseInfiniteQuery } from '@tanstack/react-query';
 import { clsx } from 'clsx';
-import { useDeferredValue } from 'react';
 import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { agedBalancesQuery } from '../../api/open-item-queries.js';
 import layout from '../../ui/layout.module.css';
-import ruled from '../../ui/ruled.module.css';
-import { Toggle } from '../../ui/toggle.js';
-import { AGE_KEYS } from './age-keys.js';
-import { AgedContactRows } from './aged-contact-rows.js';
-
-import { shown } from '../../ui/money.js';
+import { Printed } from '../../ui/printed.js';
 import type { ScreenProps } from '../../ui/screen-route.js';
 import { Empty, Sheet } from '../../ui/sheet.js';
+import { Toggle } from '../../ui/toggle.js';
+import { AgedTable } from './aged-table.js';
+import { PrintedAged } from './printed-aged.js';
+import { useDocuments } from './use-documents.js';
+import { wholeAged } from './whole-aged.js';
 
 /** What is owed to the organisation, or by it, by contact and age; the total is that of the control account. */
 export default function AgedScreen({ slot }: ScreenProps) {
-  const { organisation, currency, to } = useBooks();
+  const { organisation, to } = useBooks();
   const [given, setLedger] = useSheetParam('ledger', slot);
-  const [detail, setDetail] = useSheetParam('detail', slot);
+  const [whose, setWhose] = useSheetParam('documents', slot);
   const ledger = given === 'payables' ? 'payables' : 'receivables';
-  // the sums stay while the documents are fetched
-  const isDetailed = useDeferredValue(detail !== '');
-  const { data } = useSuspenseQuery(agedBalancesQuery(organisation.id, ledger, to, isDetailed ? 'true' : 'false'));
-  const agrees = data.total === data.control;
+  const { data, hasNextPage, isFetchingNextPage, fetchNextPage } = useSuspenseInfiniteQuery(
+    agedBalancesQuery(organisation.id, ledger, to),
+  );
+  const documents = useDocuments(ledger, whose);
+  const [first] = data.pages;
+  if (!first) return null;
+  const whom = ledger === 'receivables' ? 'owed by customers' : 'owed to suppliers';
+  const dates = `as at ${longDate(parseCivilDate(first.asAt))}`;
   return (
     <Sheet
       title="Aged balances"
-      aside={`${ledger === 'receivables' ? 'owed by customers' : 'owed to suppliers'}, as at ${longDate(parseCivilDate(data.asAt))}`}
+      aside={`${whom}, ${dates}`}
       tools={
-        <a
-          className="act"
-          href={withQuery(paths.agedBalancesCsv(organisation.id), { ledger, asAt: to })}
-          download={`aged-${ledger}.csv`}
-        >
-          Save as CSV
-        </a>
+        <>
+          <Printed
+            title={`Aged balances, ${whom}`}
+            dates={dates}
+            read={async () => <PrintedAged aged={await wholeAged(organisation.id, ledger, to, whose === 'all')} />}
+          />
+          <a
+            className="act"
+            href={withQuery(paths.agedBalancesCsv(organisation.id), { ledger, asAt: to })}
+            download={`aged-${ledger}.csv`}
+          >
+            Save as CSV
+          </a>
+        </>
       }
     >
       <div className={clsx(layout.row, layout.belowClose, layout.wide, 'small')}>
@@ -46,50 +56,30 @@ export default function AgedScreen({ slot }: ScreenProps) {
             {one === 'receivables' ? 'Customers' : 'Suppliers'}
           </Toggle>
         ))}
-        <Toggle isOn={detail !== ''} onClick={() => setDetail(detail ? undefined : '1')}>
+        <Toggle isOn={whose === 'all'} onClick={() => setWhose(whose === 'all' ? undefined : 'all')}>
           Each document
         </Toggle>
       </div>
-      {data.contacts.length === 0 ? (
+      {first.contacts.length === 0 ? (
         <Empty>
           <p>
             Nothing is open at this date. Documents come in by taking on balances, or by entries on a control account.
           </p>
         </Empty>
       ) : (
-        <table className={ruled.table}>
-          <thead>
-            <tr>
-              <th>{ledger === 'receivables' ? 'Customer' : 'Supplier'}</th>
-              {AGE_KEYS.map((age) => (
-                <th key={age} className="num">
-                  {AGES[age]}
-                </th>
-              ))}
-              <th className="num">Total</th>
-            </tr>
-          </thead>
-          <tbody>
-            {data.contacts.map((contact) => (
-              <AgedContactRows key={contact.number} contact={contact} isDetailed={isDetailed} />
-            ))}
-            <tr className={ruled.sums}>
-              <td>Total</td>
-              {AGE_KEYS.map((age) => (
-                <td key={age} className="num">
-                  {shown(data.ages[age], currency)}
-                </td>
-              ))}
-              <td className="num">{shown(data.total, currency)}</td>
-            </tr>
-            <tr>
-              <td className="soft" colSpan={AGE_KEYS.length + 1}>
-                {agrees ? 'The control account stands at the same' : 'The control account stands at'}
-              </td>
-              <td className={agrees ? 'num soft' : 'num brick strong'}>{shown(data.control, currency)}</td>
-            </tr>
-          </tbody>
-        </table>
+        <AgedTable
+          sums={first}
+          contacts={data.pages.flatMap(({ contacts }) => contacts)}
+          documents={documents}
+          onToggle={(contact) => setWhose(whose === contact ? undefined : contact)}
+        />
+      )}
+      {hasNextPage && (
+        <p className={layout.aboveClose}>
+          <button className="act" type="button" disabled={isFetchingNextPage} onClick={() => void fetchNextPage()}>
+            {isFetchingNextPage ? 'Reading …' : 'Further contacts'}
+          </button>
+        </p>
       )}
     </Sheet>
   );

@@ -1,15 +1,18 @@
-import { paths, withQuery } from '@just-ledger/contract';
+import { paths, type StatementOfAccountResponse, withQuery } from '@just-ledger/contract';
 import { parseCivilDate, shortDate } from '@just-ledger/core';
 import { MenuItem, TextField } from '@mui/material';
-import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
+import { useInfiniteQuery, useSuspenseQuery } from '@tanstack/react-query';
 import { clsx } from 'clsx';
 import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { contactsQuery } from '../../api/contact-queries.js';
 import { statementOfAccountQuery } from '../../api/open-item-queries.js';
 import layout from '../../ui/layout.module.css';
+import { Printed } from '../../ui/printed.js';
 import { AccountStatement } from './account-statement.js';
+import { PrintedStatement } from './printed-statement.js';
 import styles from './statement-of-account-screen.module.css';
+import { wholeStatement } from './whole-statement.js';
 
 import type { ScreenProps } from '../../ui/screen-route.js';
 import { Empty, ErrorMessage, Sheet } from '../../ui/sheet.js';
@@ -19,25 +22,35 @@ export default function StatementOfAccountScreen({ slot }: ScreenProps) {
   const { organisation, from, to } = useBooks();
   const [contact, setContact] = useSheetParam('contact', slot);
   const { data: contacts } = useSuspenseQuery(contactsQuery(organisation.id));
-  const { data, error } = useQuery({
+  const { data, error, hasNextPage, isFetchingNextPage, fetchNextPage } = useInfiniteQuery({
     ...statementOfAccountQuery(organisation.id, contact, from, to),
     enabled: contact !== '',
   });
+  const [first] = data?.pages ?? [];
   const status = contacts.filter(({ mergedInto }) => mergedInto === null);
   const chosen = status.find(({ number, name }) => number === contact || name === contact)?.number ?? '';
   return (
     <Sheet
       title="Statement of account"
-      aside={data && `${shortDate(parseCivilDate(data.from))} to ${shortDate(parseCivilDate(data.to))}`}
+      aside={first && datesOf(first)}
       tools={
-        data && (
-          <a
-            className="act"
-            href={withQuery(paths.statementOfAccountCsv(organisation.id), { contact, from, to })}
-            download={`statement-${data.number}.csv`}
-          >
-            Save as CSV
-          </a>
+        first && (
+          <>
+            <Printed
+              title={`Statement of account, ${first.name}`}
+              dates={datesOf(first)}
+              read={async () => (
+                <PrintedStatement statement={await wholeStatement(organisation.id, contact, from, to)} />
+              )}
+            />
+            <a
+              className="act"
+              href={withQuery(paths.statementOfAccountCsv(organisation.id), { contact, from, to })}
+              download={`statement-${first.number}.csv`}
+            >
+              Save as CSV
+            </a>
+          </>
         )
       }
     >
@@ -55,8 +68,12 @@ export default function StatementOfAccountScreen({ slot }: ScreenProps) {
         ))}
       </TextField>
       <ErrorMessage error={error} />
-      {data ? (
-        <AccountStatement of={data} />
+      {data && first ? (
+        <AccountStatement
+          statement={{ ...first, lines: data.pages.flatMap(({ lines }) => lines) }}
+          onMore={hasNextPage ? () => void fetchNextPage() : undefined}
+          isReading={isFetchingNextPage}
+        />
       ) : (
         contact === '' && (
           <Empty>
@@ -66,4 +83,8 @@ export default function StatementOfAccountScreen({ slot }: ScreenProps) {
       )}
     </Sheet>
   );
+}
+
+function datesOf({ from, to }: StatementOfAccountResponse): string {
+  return `${shortDate(parseCivilDate(from))} to ${shortDate(parseCivilDate(to))}`;
 }

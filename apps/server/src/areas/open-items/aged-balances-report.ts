@@ -1,0 +1,167 @@
+import type {
+  AgedBalancesQuery,
+  AgedBalancesResponse,
+  ContactItemsResponse,
+  OpenItemsQuery,
+  OpenItemsResponse,
+} from '@just-ledger/contract';
+import {
+  type Age,
+  agedBalances,
+  AGES,
+  type CivilDate,
+  type ContactId,
+  formatAmount,
+  keyedBy,
+  keysOf,
+  minor,
+  sumByAccount,
+  sumOfAges,
+  sumsByAge,
+} from '@just-ledger/core';
+import { eq } from 'drizzle-orm';
+import type { Db } from '../../platform/database/connection.js';
+import { contact } from '../../platform/database/schema.js';
+import { unprocessable } from '../../platform/problems/refusal.js';
+import { contactNamed } from '../contacts/contact-named.js';
+import { flowsBetween } from '../ledger/flow-store.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { reportDate } from '../organisations/report-dates.js';
+import { agedItemResponse } from './aged-item-response.js';
+import { controlAccounts, type OpenItemsAt } from './open-documents.js';
+import { agedSumsAt, openItemsAt } from './open-items-at.js';
+
+/** So many documents are told at a time. */
+const DOCUMENTS = 200;
+
+/** So many contacts are told at a time. */
+const CONTACTS = 500;
+
+/** A page of what is owed to the organisation, or by it, by contact and age, and the accounts that it must equal. */
+export function agedBalancesReport(
+  db: Db,
+  organisation: Organisation,
+  query: AgedBalancesQuery,
+  today: CivilDate,
+): AgedBalancesResponse {
+  const { at, sign } = asked(db, organisation, query, today);
+  const write = (amount: number): string => formatAmount(minor(sign * amount), organisation.baseCurrency);
+  const writeAges = (ages: Readonly<Record<Age, number>>): Record<Age, string> =>
+    keyedBy(keysOf(AGES), (age) => write(ages[age]));
+  const sums = agedSumsAt(db, at);
+  const all = sumsByAge([...sums.values()].flatMap((ages) => keysOf(AGES).map((age) => ({ age, open: ages[age] }))));
+  const everyone = byName(db, organisation, [...sums.keys()], query.after);
+  const { id, calendar } = organisation;
+  const balances = sumByAccount(flowsBetween(db, { organisation: id, calendar }, undefined, at.asAt));
+  return {
+    ledger: query.ledger,
+    asAt: at.asAt,
+    contacts: everyone.slice(0, CONTACTS).map(({ contact: of, number, name }) => {
+      const ages = sums.get(of) ?? sumsByAge([]);
+      return { number, name, ages: writeAges(ages), total: write(sumOfAges(ages)) };
+    }),
+    next: everyone[CONTACTS]?.number ?? null,
+    ages: writeAges(all),
+    total: write(sumOfAges(all)),
+    control: write(at.accounts.reduce((sum, account) => sum + (balances.get(account.id) ?? 0), 0)),
+  };
+}
+
+/** The open documents of contacts in the order of their names, of each by due date; of one contact, or of all. */
+export function openItemsReport(
+  db: Db,
+  organisation: Organisation,
+  query: OpenItemsQuery,
+  today: CivilDate,
+): OpenItemsResponse {
+  const { at, sign } = asked(db, organisation, query, today);
+  const only = query.contact === undefined ? undefined : contactNamed(db, organisation.id, query.contact);
+  const after = query.after === undefined ? undefined : readCursor(query.after);
+  const everyone = byName(db, organisation, only ? [only.id] : [...agedSumsAt(db, at).keys()], after?.contact);
+  const contacts: ContactItemsResponse[] = [];
+  let left = DOCUMENTS;
+  for (const { contact: of, number, name } of everyone) {
+    if (left === 0) return { ledger: query.ledger, asAt: at.asAt, contacts, next: `${number}.0` };
+    const [aged] = agedBalances(openItemsAt(db, { ...at, contact: of }), at.asAt);
+    const skipped = number === after?.contact ? after.skipped : 0;
+    const items = aged?.items.slice(skipped, skipped + left) ?? [];
+    left -= items.length;
+    contacts.push({
+      number,
+      name,
+      items: items.map((item) => agedItemResponse(item, sign, organisation.baseCurrency)),
+    });
+    const told = skipped + items.length;
+    if (told < (aged?.items.length ?? 0)) {
+      return { ledger: query.ledger, asAt: at.asAt, contacts, next: `${number}.${told}` };
+    }
+  }
+  return { ledger: query.ledger, asAt: at.asAt, contacts, next: null };
+}
+
+/** The rows of aged balances as a file: one a document, then the totals with an empty contact. */
+export function agedBalancesRows(
+  db: Db,
+  organisation: Organisation,
+  query: AgedBalancesQuery,
+  today: CivilDate,
+): string[][] {
+  const { at, sign } = asked(db, organisation, query, today);
+  const aged = new Map(agedBalances(openItemsAt(db, at), at.asAt).map((one) => [one.contact, one.items]));
+  const { ages, total } = agedBalancesReport(db, organisation, query, today);
+  const columns = (age: Age, open: string): string[] => keysOf(AGES).map((key) => (key === age ? open : ''));
+  return [
+    ...byName(db, organisation, [...aged.keys()]).flatMap(({ contact: of, number, name }) =>
+      (aged.get(of) ?? []).map((one) => {
+        const item = agedItemResponse(one, sign, organisation.baseCurrency);
+        return [
+          number,
+          name,
+          item.document ?? '',
+          item.ownNumber ?? '',
+          item.date,
+          item.dueDate,
+          item.currency ?? '',
+          item.foreignOpen ?? '',
+          ...columns(item.age, item.open),
+          item.open,
+        ];
+      }),
+    ),
+    [...Array<string>(8).fill(''), ...keysOf(AGES).map((age) => ages[age]), total],
+  ];
+}
+
+function asked(
+  db: Db,
+  organisation: Organisation,
+  { ledger, asAt: text }: AgedBalancesQuery,
+  today: CivilDate,
+): { readonly at: OpenItemsAt; readonly sign: 1 | -1 } {
+  const asAt = reportDate(text, 'asAt', organisation, today, today);
+  const accounts = controlAccounts(db, organisation.id, ledger);
+  return { at: { organisation: organisation.id, accounts, asAt }, sign: ledger === 'receivables' ? 1 : -1 };
+}
+
+/** Some contacts in the order of their names, from one on, whether or not it is one of them. */
+function byName(db: Db, { id }: Organisation, contacts: readonly ContactId[], from?: string) {
+  const wanted = new Set(contacts);
+  const all = db
+    .select({ contact: contact.id, number: contact.number, name: contact.name })
+    .from(contact)
+    .where(eq(contact.organisation, id))
+    .all()
+    .sort((a, b) => IN_ENGLISH.compare(a.name, b.name) || IN_ENGLISH.compare(a.number, b.number));
+  const begin = from === undefined ? 0 : all.findIndex(({ number }) => number === from);
+  if (begin < 0) throw unprocessable('cursor', 'after', 'This is not where a page ended.');
+  return all.slice(begin).filter(({ contact: of }) => wanted.has(of));
+}
+
+const IN_ENGLISH = new Intl.Collator('en');
+
+/** Where a page ended: at a contact, after some of its documents. */
+function readCursor(text: string): { readonly contact: string; readonly skipped: number } {
+  const [, number, skipped] = /^(.{1,40})\.(\d{1,9})$/.exec(text) ?? [];
+  if (number === undefined) throw unprocessable('cursor', 'after', 'This is not where a page ended.');
+  return { contact: number, skipped: Number(skipped) };
+}

@@ -1,0 +1,143 @@
+import { type AccountId, type CivilDate, type ContactId, type ControlLedger, documentKey } from '@just-ledger/core';
+import { sql, type SQL } from 'drizzle-orm';
+import type { Db } from '../../platform/database/connection.js';
+import { derivedTo } from '../../platform/derived/derived-to.js';
+import { loadChart } from '../accounts/account-store.js';
+import { documentSums } from './document-sums.js';
+
+/** A control account with the side on which its documents open: 1 debit, −1 credit. */
+export interface ControlAccount {
+  readonly id: AccountId;
+  readonly side: 1 | -1;
+}
+
+/** Which open items are asked for: of an organisation's control accounts, as at a day, of one contact or of all. */
+export interface OpenItemsAt {
+  readonly organisation: number;
+  readonly accounts: readonly ControlAccount[];
+  readonly asAt: CivilDate;
+  /** With those that were merged into it. */
+  readonly contact?: ContactId | undefined;
+}
+
+/** The control accounts of a ledger, or of both. */
+export function controlAccounts(db: Db, organisation: number, ledger?: ControlLedger): ControlAccount[] {
+  return loadChart(db, organisation)
+    .accounts.filter(({ control }) => (ledger ? control === ledger : control !== undefined))
+    .map(({ id, control }) => ({ id, side: control === 'payables' ? -1 : 1 }));
+}
+
+/** What is derived of documents, as subqueries for one question. */
+export interface DerivedDocuments {
+  /** Simple documents of which something is open: account, contact, key, open, due_date. */
+  readonly simple: (whose: 'named' | 'unnamed' | 'all') => SQL;
+  /** The same: open and foreign_open, entry and place of the first line, account, contact, key. */
+  readonly eachSimple: (whose: 'unnamed' | 'all') => SQL;
+  /** Lines of all other documents that can leave something open: entry and place. */
+  readonly otherLines: SQL;
+  /** Lines that name a document, by its key: entry and place. */
+  readonly linesOf: (key: string) => SQL;
+}
+
+/**
+ * Finds out what can be taken from what is derived; lines that nothing was derived of yet are read from the entries.
+ *
+ * A contact is *unnamed* on an account if any line of theirs names no document: what they paid is still to be allocated.
+ *
+ * @returns undefined where nothing is derived yet
+ */
+export function derivedDocuments(db: Db, at: OpenItemsAt): DerivedDocuments | undefined {
+  const derived = derivedTo(db, documentSums, at.organisation);
+  if (derived === 0) return undefined;
+  const since = linesSince(db, at, derived);
+  const table = sql`derived.document_sum AS d`;
+  const accounts = sql`(SELECT value ->> 0 AS id, value ->> 1 AS side FROM json_each(${JSON.stringify(
+    at.accounts.map(({ id, side }) => [id, side]),
+  )})) AS a`;
+  const sinceKeys = sql`SELECT value ->> 0 AS account, value ->> 1 AS contact, value ->> 2 AS key FROM json_each(${JSON.stringify(
+    since.map(({ account, contact, key }) => [account, contact, key]),
+  )})`;
+  const ofAccount = sql`d.organisation = ${at.organisation} AND d.account = a.id AND ${mine(at)}`;
+  const merged = sql`SELECT id FROM contact WHERE organisation = ${at.organisation} AND merged_into IS NOT NULL
+    UNION SELECT merged_into FROM contact WHERE organisation = ${at.organisation} AND merged_into IS NOT NULL`;
+  const isRest = sql`d.side = 0 AND (d.amount <> 0 OR d.foreign_amount <> 0 OR d.mixed OR d.key = '')`;
+  const unnamed = sql`(SELECT d.account, d.contact FROM ${accounts} CROSS JOIN ${table} INDEXED BY document_sum_rest
+      WHERE ${ofAccount} AND ${isRest} AND d.key = ''
+    UNION SELECT account, contact FROM (${sinceKeys}) WHERE key = '')`;
+  // of one contact there are fewer documents than there were since a day
+  const underWay =
+    at.contact === undefined
+      ? sql`${table} INDEXED BY document_sum_last WHERE ${ofAccount} AND d.last_date > ${at.asAt} AND d.first_date <= ${at.asAt}`
+      : sql`${table} WHERE ${ofAccount} AND +d.last_date > ${at.asAt} AND +d.first_date <= ${at.asAt}`;
+  const until = (column: SQL): SQL => sql`(SELECT sum(k.${column}) FROM derived.control_line AS k
+    WHERE k.organisation = d.organisation AND k.account = d.account AND k.contact = d.contact AND k.key = d.key
+      AND k.date <= ${at.asAt})`;
+  const simple: DerivedDocuments['simple'] = (whose) => {
+    const allocated = {
+      all: sql`1`,
+      named: sql`(d.account, d.contact) NOT IN ${unnamed}`,
+      unnamed: sql`(d.account, d.contact) IN ${unnamed}`,
+    }[whose];
+    const isAsked = sql`d.side = a.side AND ${allocated} AND d.contact NOT IN (${merged})
+      AND (d.account, d.contact, d.key) NOT IN (${sinceKeys})`;
+    // no more columns than the indexes have
+    return sql`(SELECT * FROM (
+        SELECT d.account, d.contact, d.key, d.amount AS open, d.due_date
+        FROM ${accounts} CROSS JOIN ${table} INDEXED BY document_sum_open
+        WHERE ${ofAccount} AND d.side <> 0 AND d.amount <> 0 AND d.last_date <= ${at.asAt} AND ${isAsked}
+        UNION ALL SELECT d.account, d.contact, d.key, ${until(sql`amount`)}, d.due_date
+        FROM ${accounts} CROSS JOIN ${underWay} AND ${isAsked}
+      ) WHERE open <> 0)`;
+  };
+  return {
+    simple,
+    eachSimple: (whose) => sql`(SELECT s.account, s.contact, s.key, s.open,
+        CASE WHEN d.last_date <= ${at.asAt} THEN d.foreign_amount ELSE ${until(sql`foreign_amount`)} END AS foreign_open,
+        d.entry, d.place
+      FROM ${simple(whose)} AS s CROSS JOIN ${table} ON d.organisation = ${at.organisation} AND d.account = s.account
+        AND d.contact = s.contact AND d.key = s.key)`,
+    otherLines: sql`(SELECT k.entry AS entry, k.place AS place FROM (
+        SELECT d.account, d.contact, d.key FROM ${accounts} CROSS JOIN ${table} INDEXED BY document_sum_rest
+        WHERE ${ofAccount} AND ${isRest}
+        UNION SELECT d.account, d.contact, d.key FROM ${accounts} CROSS JOIN ${table} INDEXED BY document_sum_open
+        WHERE ${ofAccount} AND d.side = -a.side AND d.side <> 0 AND d.amount <> 0
+        UNION SELECT d.account, d.contact, d.key FROM ${accounts} CROSS JOIN ${underWay} AND d.side <> a.side
+        UNION SELECT d.account, d.contact, d.key FROM ${accounts} CROSS JOIN ${table}
+        WHERE ${ofAccount} AND d.contact IN (${merged})
+        UNION SELECT d.account, d.contact, d.key FROM (${sinceKeys}) AS d
+      ) AS o CROSS JOIN derived.control_line AS k ON k.organisation = ${at.organisation} AND k.account = o.account
+        AND k.contact = o.contact AND k.key = o.key
+      UNION ${places(since)})`,
+    linesOf: (key) => sql`(SELECT d.entry AS entry, d.place AS place
+      FROM ${accounts} CROSS JOIN derived.control_line AS d WHERE ${ofAccount} AND d.key = ${key}
+      UNION ${places(since.filter((line) => line.key === key))})`,
+  };
+}
+
+/** Entries and places of lines, as a query. */
+export function places(lines: readonly { readonly entry: number; readonly place: number }[]): SQL {
+  const pairs = JSON.stringify(lines.map(({ entry, place }) => [entry, place]));
+  return sql`SELECT value ->> 0 AS entry, value ->> 1 AS place FROM json_each(${pairs})`;
+}
+
+/** A contact and those that were merged into it, as a subquery of their ids. */
+export function mergedInto(organisation: number, contact: number): SQL {
+  return sql`SELECT id FROM contact WHERE organisation = ${organisation} AND (id = ${contact} OR merged_into = ${contact})`;
+}
+
+function mine({ organisation, contact }: OpenItemsAt, column = sql`d.contact`): SQL {
+  return contact === undefined ? sql`1` : sql`${column} IN (${mergedInto(organisation, contact)})`;
+}
+
+/** The lines that nothing has been derived of yet, with their documents. */
+function linesSince(db: Db, at: OpenItemsAt, derived: number) {
+  const accounts = JSON.stringify(at.accounts.map(({ id }) => id));
+  const whose = at.contact === undefined ? sql`+d.contact IS NOT NULL` : mine(at, sql`+d.contact`);
+  return db
+    .all<{ account: AccountId; contact: ContactId; document: string | null; entry: number; place: number }>(
+      sql`SELECT account, contact, document, entry, place FROM line AS d
+        WHERE organisation = ${at.organisation} AND entry > ${derived} AND ${whose}
+          AND +account IN (SELECT value FROM json_each(${accounts}))`,
+    )
+    .map(({ document, ...line }) => ({ ...line, key: documentKey(document ?? '') }));
+}

@@ -1,0 +1,139 @@
+import {
+  type Age,
+  agedBalances,
+  AGES,
+  compareDates,
+  type ContactId,
+  documentKey,
+  earliestDueDates,
+  entryNumber,
+  keyedBy,
+  keysOf,
+  type OpenItem,
+  openItems,
+} from '@just-ledger/core';
+import { sql } from 'drizzle-orm';
+import type { Db } from '../../platform/database/connection.js';
+import { keptUntilCommit } from '../../platform/database/kept-reading.js';
+import { controlLines, controlLinesAmong, linesIn, type PostedControlLine } from './control-lines.js';
+import { type DerivedDocuments, derivedDocuments, type OpenItemsAt } from './open-documents.js';
+
+/** What is open of the documents of contacts, as at a day. */
+export function openItemsAt(db: Db, at: OpenItemsAt): OpenItem[] {
+  const documents = derivedDocuments(db, at);
+  if (!documents) return openItems(controlLines(db, at));
+  const later = laterEntries(db, at, documents);
+  const simple = remainders(db, at, documents, 'all').map((line) => ({
+    ...line,
+    laterEntries: later.get(line.at.join(' ')),
+  }));
+  return openItems(inOrder([...simple, ...controlLinesAmong(db, at, documents.otherLines)]));
+}
+
+/** The lines that name a document of a contact, in the order of their dates. */
+export function linesOfDocument(db: Db, at: OpenItemsAt, document: string): PostedControlLine[] {
+  const key = documentKey(document);
+  const documents = derivedDocuments(db, at);
+  return documents
+    ? controlLinesAmong(db, at, documents.linesOf(key))
+    : controlLines(db, at).filter((line) => documentKey(line.document ?? '') === key);
+}
+
+/** What a contact owes or is owed, by age; minor units, debit positive. */
+export type AgedSums = ReadonlyMap<ContactId, Readonly<Record<Age, number>>>;
+
+interface AgedSum {
+  readonly contact: ContactId;
+  readonly age: Age;
+  readonly open: number;
+}
+
+/** What is open as at a day, by contact and age, without its documents. Contacts with whom all is settled are left out. */
+export function agedSumsAt(db: Db, at: OpenItemsAt): AgedSums {
+  const { organisation, accounts, asAt, contact } = at;
+  const key = `aged ${organisation} ${asAt} ${contact ?? ''} ${accounts.map(({ id, side }) => id * side).join(' ')}`;
+  return keptUntilCommit(db, key, () => readAgedSums(db, at));
+}
+
+function readAgedSums(db: Db, at: OpenItemsAt): AgedSums {
+  const documents = derivedDocuments(db, at);
+  const items = documents
+    ? openItems(
+        inOrder([...remainders(db, at, documents, 'unnamed'), ...controlLinesAmong(db, at, documents.otherLines)]),
+      )
+    : openItems(controlLines(db, at));
+  const sums = new Map<ContactId, Record<Age, number>>();
+  const add = (contact: ContactId, age: Age, open: number): void => {
+    const ages = sums.get(contact) ?? keyedBy(keysOf(AGES), () => 0);
+    ages[age] += open;
+    sums.set(contact, ages);
+  };
+  for (const contact of agedBalances(items, at.asAt)) {
+    for (const { age, open } of contact.items) add(contact.contact, age, open);
+  }
+  if (documents) for (const { contact, age, open } of sumsInDatabase(db, at, documents)) add(contact, age, open);
+  return sums;
+}
+
+/** Simple documents of contacts whose payments all name what they pay: they are added up where they stand. */
+function sumsInDatabase(db: Db, at: OpenItemsAt, { simple }: DerivedDocuments): AgedSum[] {
+  const earliest = earliestDueDates(at.asAt);
+  const ages = keysOf(AGES).map((age, index, all) => {
+    const younger = index === 0 ? undefined : earliest[all[index - 1] ?? age];
+    const isYoungest = younger === undefined ? sql`1` : sql`s.due_date < ${younger}`;
+    const isOldest = earliest[age] === undefined ? sql`1` : sql`s.due_date >= ${earliest[age]}`;
+    return {
+      age,
+      sum: sql`sum(CASE WHEN ${isYoungest} AND ${isOldest} THEN s.open ELSE 0 END) AS ${sql.identifier(age)}`,
+    };
+  });
+  return db
+    .all<{ contact: ContactId } & Record<Age, number>>(
+      sql`SELECT s.contact AS contact, ${sql.join(
+        ages.map(({ sum }) => sum),
+        sql`, `,
+      )}
+        FROM ${simple('named')} AS s GROUP BY s.contact`,
+    )
+    .flatMap(({ contact, ...sums }) => ages.map(({ age }) => ({ contact, age, open: sums[age] })));
+}
+
+/** Simple documents, each as one line of what is left of it. */
+function remainders(
+  db: Db,
+  at: OpenItemsAt,
+  { eachSimple }: DerivedDocuments,
+  whose: 'unnamed' | 'all',
+): PostedControlLine[] {
+  return linesIn(
+    db,
+    at.organisation,
+    sql`${eachSimple(whose)} AS s CROSS JOIN line AS l
+      ON l.organisation = ${at.organisation} AND l.entry = s.entry AND l.place = s.place`,
+    sql`1`,
+    { amount: sql`s.open`, foreignAmount: sql`s.foreign_open` },
+  );
+}
+
+/** The entries of the further lines of simple documents, by entry and place of the first. */
+function laterEntries(db: Db, at: OpenItemsAt, { eachSimple }: DerivedDocuments): ReadonlyMap<string, string[]> {
+  const found = db.all<{ first: string; year: string; number: number }>(sql`
+    SELECT s.entry || ' ' || s.place AS first, e.year AS year, e.number AS number
+    FROM ${eachSimple('all')} AS s CROSS JOIN derived.control_line AS k ON k.organisation = ${at.organisation}
+      AND k.account = s.account AND k.contact = s.contact AND k.key = s.key AND k.date <= ${at.asAt}
+      AND (k.entry, k.place) <> (s.entry, s.place)
+      JOIN entry AS e ON e.organisation = ${at.organisation} AND e.place = k.entry
+    ORDER BY k.date, k.entry, k.place`);
+  const entries = new Map<string, string[]>();
+  for (const { first, year, number } of found) {
+    const known = entries.get(first);
+    if (known) known.push(entryNumber(year, number));
+    else entries.set(first, [entryNumber(year, number)]);
+  }
+  return entries;
+}
+
+/** In the order of their dates; those of a day as they were posted. */
+function inOrder(lines: readonly PostedControlLine[]): PostedControlLine[] {
+  return [...lines].sort((a, b) => compareDates(a.date, b.date) || a.at[0] - b.at[0] || a.at[1] - b.at[1]);
+}
