@@ -10,18 +10,21 @@ import { RunningServer } from './running-server.js';
 
 const EUR = (cents: number): string => (cents / 100).toFixed(2);
 
-/** Books with entries before and after the first day in no order of dates, with contacts, closing and reversing ones. */
-export async function busyBooks(): Promise<string> {
+/**
+ * Books with entries before and after the first day in no order of dates, with contacts, closing and reversing ones; with
+ * some thousand lines of trade as well, if they are asked for.
+ */
+export async function busyBooks(withTrade = false): Promise<string> {
   const server = await RunningServer.start();
   try {
-    await fill(server);
+    await fill(server, withTrade);
   } finally {
     await server.stop(true);
   }
   return server.folder;
 }
 
-async function fill(server: RunningServer): Promise<void> {
+async function fill(server: RunningServer, withTrade: boolean): Promise<void> {
   const path = await server.organisation({ firstDay: '2026-01-15', kind: 'company' });
   const names = ['Low Weir', 'Reed Yard', 'North Mill'];
   for (const name of names) await server.request('POST', `${path}/contacts`, { name, roles: ['customer'] });
@@ -63,8 +66,8 @@ async function fill(server: RunningServer): Promise<void> {
   }
   for (const number of posted.slice(0, 3))
     await server.request('POST', `${path}/entries/${number}/reverse`, { date: '2026-04-02' });
-  await oddDocuments(server, path);
-  await trade(server, path);
+  if (withTrade) await oddDocuments(server, path);
+  if (withTrade) await trade(server, path);
   await server.request('POST', `${path}/fiscal-years/2026/closing`);
 }
 

@@ -21,7 +21,7 @@ import { busyBooks, copyOfBooks, deriveUpTo } from './busy-books.js';
 
 let folder: string;
 beforeAll(async () => {
-  folder = await busyBooks();
+  folder = await busyBooks(true);
 });
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 

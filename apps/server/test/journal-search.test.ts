@@ -29,7 +29,18 @@ afterAll(() => {
 });
 
 /** The entries that fit, newest first, read one by one with plain SQL. */
-function plainly({ from, to, kind, source, account, contact, text, amount, document }: EntriesQuery): string[] {
+function plainly({
+  from,
+  to,
+  kind,
+  source,
+  account,
+  contact,
+  text,
+  amount,
+  document,
+  ...range
+}: EntriesQuery): string[] {
   const like = (text ?? '').toLowerCase();
   return db.$client
     .prepare<object, string>(
@@ -42,6 +53,8 @@ function plainly({ from, to, kind, source, account, contact, text, amount, docum
           WHERE l.organisation = 1 AND l.entry = e.place AND c.name = @contact))
         AND (@amount IS NULL OR e.debit = @amount OR EXISTS (SELECT 1 FROM line AS l
           WHERE l.organisation = 1 AND l.entry = e.place AND abs(l.amount) = @amount))
+        AND (@least IS NULL OR e.debit BETWEEN @least AND @most OR EXISTS (SELECT 1 FROM line AS l
+          WHERE l.organisation = 1 AND l.entry = e.place AND abs(l.amount) BETWEEN @least AND @most))
         AND (@document IS NULL OR EXISTS (SELECT 1 FROM line AS l
           WHERE l.organisation = 1 AND l.entry = e.place AND l.document = @document))
         AND (@like = '' OR ' ' || lower(e.explanation) || ' ' || lower(coalesce(e.reference, '')) LIKE '% ' || @like || '%')
@@ -56,6 +69,8 @@ function plainly({ from, to, kind, source, account, contact, text, amount, docum
         ]),
       ),
       amount: amount === undefined ? null : Math.round(Number(amount) * 100),
+      least: range.amountFrom === undefined ? null : Math.round(Number(range.amountFrom) * 100),
+      most: Math.round(Number(range.amountTo ?? 1e9) * 100),
       like,
     });
 }
@@ -83,6 +98,7 @@ const query: fc.Arbitrary<EntriesQuery> = fc.record(
     contact: maybe(fc.constantFrom('Low Weir', 'Reed Yard', 'Nobody')),
     text: maybe(fc.constantFrom('deliv', 'crate', 'Delivery', 'crat', 'zzz')),
     amount: maybe(fc.constantFrom('1.07', '1.20', '9.99')),
+    amountFrom: maybe(fc.constantFrom('0', '1.04', '1.5')),
     document: maybe(fc.constantFrom('INV-3', 'INV-7')),
   },
   { requiredKeys: [] },

@@ -106,7 +106,10 @@ export class EntriesQuery {
   @IsOptional() @IsString() @MaxLength(20) kind?: string;
   @IsOptional() @IsString() @MaxLength(40) source?: string;
   @IsOptional() @IsString() @MaxLength(200) contact?: string;
+  /** An amount that one of their lines has, or all of their debits; or the least and the most of it. */
   @IsOptional() @IsString() @MaxLength(40) amount?: string;
+  @IsOptional() @IsString() @MaxLength(40) amountFrom?: string;
+  @IsOptional() @IsString() @MaxLength(40) amountTo?: string;
   /** The number of a paper that one of their lines names. */
   @IsOptional() @IsString() @MaxLength(120) document?: string;
   /** The values of breakdowns that they name, as a file does: `Fund: Roof; Site: Mill`. */

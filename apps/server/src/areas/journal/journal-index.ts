@@ -1,7 +1,9 @@
-import { type AccountId, type ContactId, documentKey, type PostedEntry, searchWords } from '@just-ledger/core';
+import { type AccountId, type ContactId, documentKey, searchWords } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import type { Derivation, DerivedFile } from '../../platform/derived/derivation.js';
-import { type EntryRow, postedEntriesBetween } from './posted-entries.js';
+import { amountMarks } from './amount-marks.js';
+import type { SearchTerm } from './search-term.js';
+import { type SearchableEntry, searchableEntries } from './searchable-entries.js';
 
 /** The marks by which an entry is found, beside its words. A word holds letters and digits only, so none is like a mark. */
 export const MARKS = {
@@ -12,25 +14,25 @@ export const MARKS = {
   account: (id: AccountId): string => `a=${id}`,
   contact: (id: ContactId): string => `c=${id}`,
   value: (breakdown: string, value: number): string => `v=${breakdown}.${value}`,
-  amount: (amount: number): string => `d=${Math.abs(amount)}`,
   document: (document: string): string => `p=${searchWords(documentKey(document)).join('.')}`,
 } as const;
 
 /** Everything by which an entry is found. */
-export function marksOf(row: EntryRow, { lines, explanation, reference }: PostedEntry): Set<string> {
+export function marksOf(entry: SearchableEntry): Set<string> {
   const found = new Set([
-    MARKS.month(row.date),
-    MARKS.kind(row.kind),
-    MARKS.source(row.source),
-    MARKS.person(row.postedBy),
-    MARKS.amount(row.debit),
-    ...searchWords(explanation),
-    ...searchWords(reference ?? ''),
+    MARKS.month(entry.date),
+    MARKS.kind(entry.kind),
+    MARKS.source(entry.source),
+    MARKS.person(entry.postedBy),
+    ...amountMarks(entry.debit),
+    ...searchWords(entry.explanation),
+    ...searchWords(entry.reference ?? ''),
   ]);
-  for (const { account, amount, contact, note, document, ownNumber, breakdowns } of lines) {
-    found.add(MARKS.account(account)).add(MARKS.amount(amount));
-    if (contact !== undefined) found.add(MARKS.contact(contact));
-    if (document !== undefined) found.add(MARKS.document(document));
+  for (const { account, amount, contact, note, document, ownNumber, breakdowns } of entry.lines) {
+    found.add(MARKS.account(account));
+    for (const mark of amountMarks(amount)) found.add(mark);
+    if (contact !== null) found.add(MARKS.contact(contact));
+    if (document !== null) found.add(MARKS.document(document));
     for (const [breakdown, value] of Object.entries(breakdowns ?? {})) found.add(MARKS.value(breakdown, value));
     for (const text of [note, document, ownNumber]) if (text) for (const word of searchWords(text)) found.add(word);
   }
@@ -48,13 +50,13 @@ export function indexTable(organisation: number): string {
  */
 export const journalIndex: Derivation = {
   name: 'journal-index',
-  version: 1,
+  version: 2,
   tables: {},
   forget: (derived, organisation) => derived.exec(`DROP TABLE IF EXISTS ${indexTable(organisation)}`),
   extend: (books, derived, { organisation, after, upTo }) => {
     const insert = insertInto(derived, organisation);
-    for (const { row, posted } of postedEntriesBetween(books, organisation, after, upTo)) {
-      insert.run(row.place, [...marksOf(row, posted)].join(' '));
+    for (const entry of searchableEntries(books, organisation, after, upTo)) {
+      insert.run(entry.place, [...marksOf(entry)].join(' '));
     }
   },
 };
@@ -65,21 +67,6 @@ function insertInto(derived: DerivedFile, organisation: number) {
   derived.exec(`CREATE VIRTUAL TABLE IF NOT EXISTS ${table}
     USING fts5 (marks, content='', columnsize=0, detail=none, tokenize="ascii tokenchars '=.-'")`);
   return derived.prepare(`INSERT INTO ${table} (rowid, marks) VALUES (?, ?)`);
-}
-
-/** What an entry must have: one of some marks, or a word that begins so. */
-export interface SearchTerm {
-  readonly marks: readonly string[];
-  readonly prefix?: string;
-}
-
-/** Whether an entry has all that is searched for. */
-export function hasAll(found: ReadonlySet<string>, terms: readonly SearchTerm[]): boolean {
-  return terms.every(
-    ({ marks, prefix }) =>
-      marks.some((mark) => found.has(mark)) ||
-      (prefix !== undefined && [...found].some((word) => word.startsWith(prefix))),
-  );
 }
 
 /** The places of indexed entries that have all that is searched for. */
@@ -95,8 +82,8 @@ export function placesInIndex(db: Db, organisation: number, terms: readonly Sear
 function matchOf(terms: readonly SearchTerm[]): string {
   const quoted = (text: string): string => `"${text}"`;
   return terms
-    .map(({ marks, prefix }) => {
-      const ways = [...marks.map(quoted), ...(prefix === undefined ? [] : [`${quoted(prefix)} *`])];
+    .map(({ marks, prefixes = [] }) => {
+      const ways = [...marks.map(quoted), ...prefixes.map((prefix) => `${quoted(prefix)} *`)];
       return `(${ways.length === 0 ? quoted('=') : ways.join(' OR ')})`;
     })
     .join(' AND ');

@@ -17,8 +17,10 @@ import { loadChart } from '../accounts/account-store.js';
 import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { chainEnd } from '../periods/period-store.js';
-import { hasAll, journalIndex, MARKS, marksOf, placesInIndex, type SearchTerm } from './journal-index.js';
-import { postedEntriesBetween } from './posted-entries.js';
+import { amountMark, amountRange } from './amount-marks.js';
+import { journalIndex, MARKS, marksOf, placesInIndex } from './journal-index.js';
+import { hasAll, type SearchTerm } from './search-term.js';
+import { searchableEntries } from './searchable-entries.js';
 
 /** Which entries are asked for. */
 export interface JournalSearch {
@@ -47,7 +49,8 @@ export function searchOf(db: Db, books: Organisation, query: EntriesQuery): Jour
   const others: SearchTerm[] = [
     ...accounts.map((id) => ({ marks: [MARKS.account(id)] })),
     ...(named ? [{ marks: contacts.map(MARKS.contact) }] : []),
-    ...(query.amount ? [{ marks: [MARKS.amount(amountOf(books, query.amount))] }] : []),
+    ...(query.amount ? [{ marks: [amountMark(amountOf(books, query.amount, 'amount'))] }] : []),
+    ...rangeTerms(books, query),
     ...(query.document ? [{ marks: [MARKS.document(query.document)] }] : []),
     ...(query.by ? [{ marks: peopleNamed(db, query.by).map(MARKS.person) }] : []),
     ...valueTerms(db, books.id, query.breakdowns),
@@ -121,8 +124,8 @@ export class JournalFinder {
     const end = chainEnd(this.db, this.organisation).entries;
     const places: number[] = [];
     for (let after = this.indexed; after < end; after += STEP) {
-      for (const { row, posted } of postedEntriesBetween(this.db, this.organisation, after, after + STEP)) {
-        if (hasAll(marksOf(row, posted), this.search.terms)) places.push(row.place);
+      for (const entry of searchableEntries(this.db, this.organisation, after, after + STEP)) {
+        if (hasAll(marksOf(entry), this.search.terms)) places.push(entry.place);
       }
     }
     return places;
@@ -131,8 +134,8 @@ export class JournalFinder {
   private withNumber(): number[] {
     const { numbered, others } = this.search;
     if (numbered === undefined) return [];
-    const [found] = postedEntriesBetween(this.db, this.organisation, numbered - 1, numbered);
-    return found && hasAll(marksOf(found.row, found.posted), others) ? [numbered] : [];
+    const [found] = searchableEntries(this.db, this.organisation, numbered - 1, numbered);
+    return found && hasAll(marksOf(found), others) ? [numbered] : [];
   }
 }
 
@@ -158,7 +161,7 @@ function textTerms(db: Db, organisation: number, text: string): SearchTerm[] {
       one.words.some((word) => (isWhole ? word === typed : word.startsWith(typed))),
     );
     const marks = named.map(({ id }) => MARKS.contact(id));
-    return isWhole ? { marks: [typed, ...marks] } : { marks, prefix: typed };
+    return isWhole ? { marks: [typed, ...marks] } : { marks, prefixes: [typed] };
   });
 }
 
@@ -187,10 +190,17 @@ function peopleNamed(db: Db, name: string): number[] {
     .map(({ id }) => id);
 }
 
-function amountOf({ baseCurrency }: Organisation, text: string): number {
+function amountOf({ baseCurrency }: Organisation, text: string, path: string): number {
   const read = safeParseAmount(text, baseCurrency);
-  if (!read.ok) throw unprocessable('amount-not-an-amount', 'amount', `“${text}” is not an amount.`);
-  return read.amount;
+  if (!read.ok) throw unprocessable('amount-not-an-amount', path, `“${text}” is not an amount.`);
+  return Math.abs(read.amount);
+}
+
+function rangeTerms(books: Organisation, { amountFrom, amountTo }: EntriesQuery): SearchTerm[] {
+  if (!amountFrom && !amountTo) return [];
+  const least = amountFrom ? amountOf(books, amountFrom, 'amountFrom') : 0;
+  const most = amountTo ? amountOf(books, amountTo, 'amountTo') : Number.MAX_SAFE_INTEGER;
+  return [amountRange(least, most)];
 }
 
 /** The values of breakdowns that a line must name, as a file names them: `Fund: Roof; Site: Mill`. */

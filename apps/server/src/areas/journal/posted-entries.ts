@@ -8,7 +8,7 @@ import {
   quoteOf,
   zip,
 } from '@just-ledger/core';
-import { and, eq, gt, lte, sql, type SQL } from 'drizzle-orm';
+import { and, eq, gt, sql, type SQL } from 'drizzle-orm';
 import type { SQLiteColumn } from 'drizzle-orm/sqlite-core';
 import type { Db } from '../../platform/database/connection.js';
 import { combination, entry, line } from '../../platform/database/schema.js';
@@ -58,22 +58,6 @@ export function* everyPostedEntry(
   }
 }
 
-/** The entries after one place of the chain up to another, with their rows. */
-export function postedEntriesBetween(
-  db: Db,
-  organisation: number,
-  after: number,
-  upTo: number,
-): { readonly row: EntryRow; readonly posted: PostedEntry }[] {
-  const rows = db
-    .select()
-    .from(entry)
-    .where(and(eq(entry.organisation, organisation), gt(entry.place, after), lte(entry.place, upTo)))
-    .orderBy(entry.place)
-    .all();
-  return zip(rows, postedEntriesOf(db, organisation, rows)).map(([row, posted]) => ({ row, posted }));
-}
-
 /** Whether a column is one of any number of whole numbers. */
 export function isOneOf(column: SQLiteColumn, numbers: readonly number[]): SQL {
   return sql`${column} IN (SELECT value FROM json_each(${JSON.stringify(numbers)}))`;
@@ -83,7 +67,8 @@ type Combinations = ReadonlyMap<number, Breakdowns>;
 
 const NO_COMBINATIONS: Combinations = new Map();
 
-function combinationsOf(db: Db, organisation: number): Combinations {
+/** The values that lines of each combination name. */
+export function combinationsOf(db: Db, organisation: number): Combinations {
   const rows = db.select().from(combination).where(eq(combination.organisation, organisation)).all();
   return new Map(rows.map((row) => [row.id, breakdownsOf(row.content)]));
 }

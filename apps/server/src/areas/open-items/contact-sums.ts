@@ -62,13 +62,15 @@ export function contactBalances(
     WHERE organisation = @organisation AND account IN (SELECT value FROM json_each(@accounts)) AND ${whose}
       AND date >= max(@from, @since) AND date <= @to AND period = @period AND entry <= @derived
     UNION ALL`;
+  // those that came since are few, whoever they are of
+  const unindexed = derived > 0 ? '+' : '';
   return db.$client
     .prepare<object, ContactBalance>(
       `SELECT account, contact, sum(amount) AS amount FROM (
         ${derived > 0 ? whole : ''}
         SELECT account, contact, amount FROM line ${derived > 0 ? '' : `INDEXED BY ${index}`}
-        WHERE organisation = @organisation AND account IN (SELECT value FROM json_each(@accounts))
-          AND ${whose} AND entry > @derived AND date <= @asAt
+        WHERE organisation = @organisation AND ${unindexed}account IN (SELECT value FROM json_each(@accounts))
+          AND ${unindexed}${whose} AND entry > @derived AND date <= @asAt
       ) GROUP BY account, contact`,
     )
     .all({

@@ -27,6 +27,9 @@ export function controlAccounts(db: Db, organisation: number, ledger?: ControlLe
     .map(({ id, control }) => ({ id, side: control === 'payables' ? -1 : 1 }));
 }
 
+/** Where more lines have come since, all of them are read rather. */
+const MANY = 20_000;
+
 /** What is derived of documents, as subqueries for one question. */
 export interface DerivedDocuments {
   /** Simple documents of which something is open: account, contact, key, open, due_date. */
@@ -44,12 +47,13 @@ export interface DerivedDocuments {
  *
  * A contact is *unnamed* on an account if any line of theirs names no document: what they paid is still to be allocated.
  *
- * @returns undefined where nothing is derived yet
+ * @returns undefined where nothing is derived yet, or too little
  */
 export function derivedDocuments(db: Db, at: OpenItemsAt): DerivedDocuments | undefined {
   const derived = derivedTo(db, documentSums, at.organisation);
   if (derived === 0) return undefined;
   const since = linesSince(db, at, derived);
+  if (since.length > MANY) return undefined;
   const table = sql`derived.document_sum AS d`;
   const accounts = sql`(SELECT value ->> 0 AS id, value ->> 1 AS side FROM json_each(${JSON.stringify(
     at.accounts.map(({ id, side }) => [id, side]),
@@ -64,10 +68,14 @@ export function derivedDocuments(db: Db, at: OpenItemsAt): DerivedDocuments | un
   const unnamed = sql`(SELECT d.account, d.contact FROM ${accounts} CROSS JOIN ${table} INDEXED BY document_sum_rest
       WHERE ${ofAccount} AND ${isRest} AND d.key = ''
     UNION SELECT account, contact FROM (${sinceKeys}) WHERE key = '')`;
-  // of one contact there are fewer documents than there were since a day
-  const underWay =
-    at.contact === undefined
-      ? sql`${table} INDEXED BY document_sum_last WHERE ${ofAccount} AND d.last_date > ${at.asAt} AND d.first_date <= ${at.asAt}`
+  // documents that moved later, too: as at today there are none, and of one contact there are fewer than since a day
+  const lately = sql`${table} INDEXED BY document_sum_last
+    WHERE d.organisation = ${at.organisation} AND d.account = a.id AND d.last_date > ${at.asAt}`;
+  const isLater = db.get(sql`SELECT 1 FROM ${accounts} CROSS JOIN ${lately} LIMIT 1`) !== undefined;
+  const underWay = !isLater
+    ? sql`${table} WHERE 0`
+    : at.contact === undefined
+      ? sql`${lately} AND d.first_date <= ${at.asAt}`
       : sql`${table} WHERE ${ofAccount} AND +d.last_date > ${at.asAt} AND +d.first_date <= ${at.asAt}`;
   const until = (column: SQL): SQL => sql`(SELECT sum(k.${column}) FROM derived.control_line AS k
     WHERE k.organisation = d.organisation AND k.account = d.account AND k.contact = d.contact AND k.key = d.key

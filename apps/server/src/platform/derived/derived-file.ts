@@ -8,6 +8,9 @@ import type { Derivation, DerivedFile } from './derivation.js';
 /** The log of the file stays below this when it can, in bytes. */
 const LOG_LIMIT = 64 * 1024 * 1024;
 
+/** So much of the file is held in memory while it is written, in bytes. */
+const CACHE = 64 * 1024 * 1024;
+
 function derivedFile(folder: string): string {
   return join(folder, 'derived.sqlite');
 }
@@ -57,6 +60,8 @@ export function noteBooksLeft(folder: string, epoch: number): void {
 export function openDerived(folder: string): DerivedFile {
   const file = new Database(derivedFile(folder));
   file.pragma('busy_timeout = 5000');
+  // what is derived stands in no order of its keys: pages are met with again and again
+  file.pragma(`cache_size = -${CACHE / 1024}`);
   // a log that grew while somebody read for long does not stay so
   file.pragma(`journal_size_limit = ${LOG_LIMIT}`);
   return file;

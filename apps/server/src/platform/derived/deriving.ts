@@ -2,8 +2,9 @@ import type { Db } from '../database/connection.js';
 import { currentEpoch } from './epoch.js';
 import type { Derivation, DerivedFile } from './derivation.js';
 
-/** So many entries are derived from in one transaction. */
+/** So many entries are derived from in one transaction; of many more, so many: pages are written less often. */
 const BATCH = 2_000;
+const LARGE_BATCH = 20_000;
 
 /** So many milliseconds the thread works before it looks whether it is to end. */
 const TURN = 200;
@@ -51,7 +52,8 @@ export class Deriving {
       for (const derivation of this.derivations) {
         const after = this.goOnAfter(derivation, organisation, epoch);
         if (after >= (end ?? 0)) continue;
-        this.extend(derivation, organisation, after, Math.min(end, after + BATCH), epoch);
+        const batch = end - after > LARGE_BATCH ? LARGE_BATCH : BATCH;
+        this.extend(derivation, organisation, after, Math.min(end, after + batch), epoch);
         return true;
       }
     }
