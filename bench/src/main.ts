@@ -10,7 +10,18 @@ import { fullCheck } from '@just-ledger/server/areas/proofs/chain-check';
 import type { WriteContext } from '@just-ledger/server/platform/threads/write-context';
 import { bulkImport } from './bulk.js';
 import { LARGE_TODAY, emptyLargeBooks, fillBooks } from './large-books.js';
-import { measureOverHttp } from './over-http.js';
+import { type MeasuredBooks, measureOverHttp } from './over-http.js';
+import {
+  addressTable,
+  beyondGoals,
+  describedBooks,
+  madeOthersWait,
+  mixedTable,
+  seenTable,
+  writeOnPage,
+} from './bench-page.js';
+import { twentyClients } from './clients.js';
+import { seenInBrowser } from './in-browser.js';
 import { posting } from './posting.js';
 import { PLANTED, runSlipTrials } from './slip-trials.js';
 import { DAYS, REPORTS, firstReading, rawSums, warmUp } from './reports.js';
@@ -93,31 +104,40 @@ function showSlips(): void {
   }
 }
 
-/** Every GET of the API on books of a trading organisation, as ratios to the raw sum of all lines. */
-async function showHttp(shape: TradingShape): Promise<void> {
-  const { raw, all, behind } = await measureOverHttp(
-    join(scratch, `trading-${shape.name.replaceAll(/\W+/g, '-')}`),
-    shape,
-  );
-  const count = shape.lines.toLocaleString('en');
-  console.log(
-    `\nover HTTP, ${shape.name}, ${count} lines: raw sum with its joins ${raw.toFixed(0)} ms, all derived in ${behind.toFixed(0)} ms`,
-  );
-  console.log(
-    `${''.padEnd(64)} ${['first', 'again', 'kB', 'others, ms'].map((head) => head.padStart(10)).join(' ')}`,
-  );
-  for (const { address, status, first, again, bytes, others } of all) {
-    const figures = [
-      (first / raw).toPrecision(2),
-      (again / raw).toPrecision(2),
-      (bytes / 1024).toFixed(0),
-      others.toFixed(0),
-    ];
-    const answer = status === 200 ? '' : `   ${status}`;
-    console.log(
-      `${address.replace('/api/organisations/1', '…').padEnd(64)} ${figures.map((one) => one.padStart(10)).join(' ')}${answer}`,
-    );
+/** Every GET of the API on books of trading organisations, as ratios to the raw sum of all lines. */
+async function showHttp(shapes: readonly TradingShape[]): Promise<void> {
+  const parts: string[] = [];
+  const show = (part: string): void => {
+    parts.push(part);
+    console.log(`\n${part}`);
+  };
+  const measured = (shape: TradingShape, further?: Parameters<typeof measureOverHttp>[2]): Promise<MeasuredBooks> =>
+    measureOverHttp(mkdtempSync(join(scratch, 'trading-')), shape, further);
+  for (const [index, shape] of shapes.entries()) {
+    if (index > 0) {
+      const books = await measured({ ...shape, lines });
+      show(describedBooks(shape.name, books));
+      show(`Beyond the goals:\n\n${addressTable(books, undefined, (one) => beyondGoals(books).includes(one))}`);
+      noteWaiting(books);
+      continue;
+    }
+    const smaller = await measured({ ...shape, lines: Math.ceil(lines / 10) });
+    const further: string[] = [];
+    const books = await measured({ ...shape, lines }, async (server, samples) => {
+      if (process.argv.includes('--browser')) further.push(seenTable(await seenInBrowser(server)));
+      further.push(mixedTable(await twentyClients(server, samples, asked('seconds', 60))));
+    });
+    show(describedBooks(`over HTTP, ${shape.name}`, books));
+    show(addressTable(books, smaller));
+    for (const part of further) show(part);
+    noteWaiting(books);
   }
+  if (process.argv.includes('--page')) writeOnPage(parts.join('\n\n'));
+}
+
+/** The bench fails where somebody else has to wait; small books say nothing about it. */
+function noteWaiting(books: MeasuredBooks): void {
+  if (lines >= 1_000_000 && madeOthersWait(books)) process.exitCode = 1;
 }
 
 function showPosting(context: WriteContext): void {
@@ -156,7 +176,7 @@ showPage(db);
 showPosting(context);
 showSlips();
 const shapes = process.argv.includes('--shapes') ? TRADING_SHAPES : TRADING_SHAPES.slice(0, 1);
-for (const shape of shapes) await showHttp({ ...shape, lines });
+await showHttp(shapes);
 
 const check = fullCheck(db, 1);
 if (check.broken || check.proofs.some((proof) => !proof.holds))

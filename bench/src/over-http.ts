@@ -1,17 +1,14 @@
-import { type ChildProcess, spawn } from 'node:child_process';
-import { fileURLToPath } from 'node:url';
 import { derivations } from '@just-ledger/server/composition/derivations';
 import Database from 'better-sqlite3';
+import { once } from 'node:events';
+import { statSync } from 'node:fs';
 import { join } from 'node:path';
+import { Worker } from 'node:worker_threads';
 import { type Db, openForReading } from '@just-ledger/server/platform/database/connection';
-import { took } from './stopwatch.js';
-import { BENCH_OWNER, type TradingShape, tradingBooks } from './trading-books.js';
 import { LARGE_TODAY } from './large-books.js';
-
-const MAIN = fileURLToPath(new URL('../../apps/server/dist/main.js', import.meta.url));
-
-/** So often somebody else asks while something is measured, in milliseconds. */
-const ASKED_EVERY = 20;
+import { ServerUnderBench } from './server-under-bench.js';
+import { median, took } from './stopwatch.js';
+import { type TradingShape, tradingBooks } from './trading-books.js';
 
 /** What one address took. */
 export interface Measured {
@@ -50,6 +47,10 @@ const FURTHER: Readonly<Record<string, readonly string[]>> = {
     'text={document}',
     'text=nothing+like+it',
     'amount=1234.56',
+    'amountFrom=1234.50&amountTo=1240.00',
+    'amountFrom=1000.00',
+    'by=Bench',
+    'from=2024-03-05&to=2024-03-20',
     'kind=adjusting',
     'source=manual',
     'document={document}',
@@ -61,103 +62,112 @@ const FURTHER: Readonly<Record<string, readonly string[]>> = {
   '/api/organisations/{organisation}/reports/trial-balance': ['asAt=2024-06-15'],
   '/api/organisations/{organisation}/reports/balance-sheet': ['asAt=2024-06-15'],
   '/api/organisations/{organisation}/reports/aged-balances': ['ledger={ledger}&asAt=2024-06-15'],
+  '/api/organisations/{organisation}/reports/open-items': ['ledger={ledger}&contact={contact}'],
+  '/api/organisations/{organisation}/reports/account-detail': ['account=11000&contact={contact}&document=S-1'],
 };
 
-/** A server of its own on the books of a folder, with its owner signed in. */
-export class ServerUnderBench {
-  private constructor(
-    private readonly process: ChildProcess,
-    private readonly url: string,
-    private readonly cookie: string,
-  ) {}
-
-  /** Starts the built server. */
-  static async start(folder: string, today: string, credentials: object): Promise<ServerUnderBench> {
-    const child = spawn(process.execPath, [MAIN], {
-      env: { ...process.env, PORT: '0', HOST: '127.0.0.1', JUST_LEDGER_DATA: folder, JUST_LEDGER_TODAY: today },
-      stdio: ['ignore', 'pipe', 'inherit'],
-    });
-    const url = await new Promise<string>((resolve, reject) => {
-      let said = '';
-      child.stdout.on('data', (text: Buffer) => {
-        said += text.toString();
-        const ready = /ready: (http\S+)/.exec(said)?.[1];
-        if (ready) resolve(ready);
-      });
-      child.once('exit', (code) => reject(new Error(`the server ended with ${code}`)));
-    });
-    const reply = await fetch(`${url}/api/session`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify(credentials),
-    });
-    if (reply.status !== 200) throw new Error(`signing in was answered with ${reply.status}`);
-    return new ServerUnderBench(child, url, reply.headers.get('set-cookie')?.split(';')[0] ?? '');
-  }
-
-  /** Every GET of the API's description, each with what it takes, and some further questions. */
-  async addresses(samples: Samples): Promise<string[]> {
-    const description: Description = JSON.parse((await this.get('/api/openapi.json')).text);
-    const filled = (text: string): string =>
-      text.replaceAll(/\{(\w+)\}/g, (_, name: string) => encodeURIComponent(samples[name] ?? `no-${name}`));
-    return Object.entries(description.paths).flatMap(([path, { get }]) => {
-      if (!get || NOT_ASKED.test(path)) return [];
-      const needed = (get.parameters ?? []).filter((one) => one.in === 'query' && one.required);
-      const query = needed.map(({ name }) => `${name}={${name}}`).join('&');
-      const questions = [query, ...(FURTHER[path] ?? [])].map((one) => (one ? `${path}?${one}` : path));
-      return questions.map(filled);
-    });
-  }
-
-  /** Asks for an address twice, while somebody else asks for something small all the time. */
-  async measure(address: string): Promise<Measured> {
-    let others = 0;
-    const asking = setInterval(() => {
-      const begun = performance.now();
-      void this.get('/api/session').then(() => (others = Math.max(others, performance.now() - begun)));
-    }, ASKED_EVERY);
-    const first = await this.get(address);
-    const again = await this.get(address);
-    clearInterval(asking);
-    const { status, text } = first;
-    return { address, status, first: first.took, again: again.took, bytes: text.length, others };
-  }
-
-  /** Ends the server. */
-  async stop(): Promise<void> {
-    const gone = new Promise((resolve) => this.process.once('exit', resolve));
-    this.process.kill('SIGTERM');
-    await gone;
-  }
-
-  private async get(address: string): Promise<{ status: number; text: string; took: number }> {
-    const begun = performance.now();
-    const reply = await fetch(`${this.url}${address}`, { headers: { cookie: this.cookie } });
-    const text = await reply.text();
-    return { status: reply.status, text, took: performance.now() - begun };
-  }
+/** Every GET of the API's description, each with what it takes, and some further questions. */
+async function addressesOf(server: ServerUnderBench, samples: Samples): Promise<string[]> {
+  const description: Description = JSON.parse((await server.get('/api/openapi.json')).text);
+  const filled = (text: string): string =>
+    text.replaceAll(/\{(\w+)\}/g, (_, name: string) => encodeURIComponent(samples[name] ?? `no-${name}`));
+  return Object.entries(description.paths).flatMap(([path, { get }]) => {
+    if (!get || NOT_ASKED.test(path)) return [];
+    const needed = (get.parameters ?? []).filter((one) => one.in === 'query' && one.required);
+    const query = needed.map(({ name }) => `${name}={${name}}`).join('&');
+    const questions = [query, ...(FURTHER[path] ?? [])].map((one) => (one ? `${path}?${one}` : path));
+    return questions.map(filled);
+  });
 }
 
-/** What the addresses of the API took on one shape of books, and the raw sum of all lines by account with its joins. */
+/** What was measured on one shape of books. */
+export interface MeasuredBooks {
+  readonly lines: number;
+  readonly entries: number;
+  readonly contacts: number;
+  /** The raw sum of all lines by account with its joins, in milliseconds. */
+  readonly raw: number;
+  /** How long it took until everything was derived, in milliseconds. */
+  readonly behind: number;
+  /** The weight of the books and of what is derived of them, in bytes. */
+  readonly bytes: number;
+  readonly derivedBytes: number;
+  readonly all: readonly Measured[];
+}
+
+/**
+ * What the addresses of the API took on one shape of books.
+ *
+ * @param further what else is measured while the server runs
+ */
 export async function measureOverHttp(
   folder: string,
   shape: TradingShape,
-): Promise<{ readonly raw: number; readonly all: Measured[]; readonly behind: number }> {
+  further: (server: ServerUnderBench, samples: Samples) => Promise<void> = async () => {},
+): Promise<MeasuredBooks> {
   const context = await tradingBooks(folder, shape);
   context.db.$client.close();
   const db = openForReading(folder);
   rawSum(db);
-  const raw = took(() => rawSum(db));
+  const raw = median([took(() => rawSum(db)), took(() => rawSum(db)), took(() => rawSum(db))]);
   const samples = samplesOf(db);
-  const server = await ServerUnderBench.start(folder, LARGE_TODAY, BENCH_OWNER);
+  const count = (sql: string): number => db.$client.prepare<[], number>(sql).pluck().get() ?? 0;
+  const server = await ServerUnderBench.start(folder, LARGE_TODAY);
   const begun = performance.now();
   await allDerived(folder, db);
   const behind = performance.now() - begun;
+  const others = await Others.begin(server);
   const all: Measured[] = [];
-  for (const address of await server.addresses(samples)) all.push(await server.measure(address));
+  for (const address of await addressesOf(server, samples)) all.push(await measure(server, address, others));
+  await others.end();
+  await further(server, samples);
+  const books = {
+    lines: count('SELECT count(*) FROM line'),
+    entries: count('SELECT count(*) FROM entry'),
+    contacts: shape.contacts,
+  };
   await server.stop();
   db.$client.close();
-  return { raw, all, behind };
+  const bytes = (name: string): number => statSync(join(folder, name)).size;
+  return { ...books, raw, behind, bytes: bytes('books.sqlite'), derivedBytes: bytes('derived.sqlite'), all };
+}
+
+/** Asks for an address twice, while somebody else asks for something small all the time. */
+async function measure(server: ServerUnderBench, address: string, others: Others): Promise<Measured> {
+  await others.longest();
+  const first = await server.get(address);
+  const again = await server.get(address);
+  const { status, text } = first;
+  return {
+    address,
+    status,
+    first: first.took,
+    again: again.took,
+    bytes: text.length,
+    others: await others.longest(),
+  };
+}
+
+/** Somebody else who asks all the time, in a thread of its own. */
+class Others {
+  private constructor(private readonly thread: Worker) {}
+
+  static async begin({ url, cookie }: ServerUnderBench): Promise<Others> {
+    const thread = new Worker(new URL('./others.js', import.meta.url), { workerData: { url, cookie } });
+    await once(thread, 'online');
+    return new Others(thread);
+  }
+
+  /** The longest that they have waited since they were last asked, in milliseconds. */
+  async longest(): Promise<number> {
+    this.thread.postMessage('read');
+    const [longest] = await once(this.thread, 'message');
+    return longest as number;
+  }
+
+  async end(): Promise<void> {
+    await this.thread.terminate();
+  }
 }
 
 function rawSum(db: Db): unknown {

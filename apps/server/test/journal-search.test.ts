@@ -87,6 +87,19 @@ function paged(query: EntriesQuery): string[] {
   return seen;
 }
 
+/** All that is newer than a page, page by page back to the newest. */
+function pagedBack(query: EntriesQuery, from: string): string[] {
+  const books = organisationOf(db, 1);
+  const seen: string[] = [];
+  for (let before: string | null = from; before !== null;) {
+    const page = journalPage(db, books, { ...query, limit: 7, before });
+    seen.unshift(...page.entries.map(({ date, place }) => `${date}.${place}`));
+    expect(page.next).toBe(page.entries.length === 0 ? null : seen[page.entries.length - 1]);
+    before = page.previous;
+  }
+  return seen;
+}
+
 const maybe = <T>(arbitrary: fc.Arbitrary<T>) => fc.option(arbitrary, { nil: undefined, freq: 2 });
 const query: fc.Arbitrary<EntriesQuery> = fc.record(
   {
@@ -115,6 +128,8 @@ describe('the journal', () => {
         fc.property(query, (asked) => {
           const expected = plainly(asked);
           expect(paged(asked)).toEqual(expected);
+          const middle = expected[Math.floor(expected.length / 2)];
+          if (middle) expect(pagedBack(asked, middle)).toEqual(expected.slice(0, expected.indexOf(middle)));
           expect(journalSums(db, books, asked).count).toBe(expected.length);
           const page = journalPage(db, books, asked);
           expect([page.count, page.amount]).toEqual([expected.length, journalSums(db, books, asked).amount]);

@@ -12,6 +12,7 @@ import * as statementReadings from '../areas/statements/statement-readings.js';
 import * as trialBalanceReadings from '../areas/trial-balance/trial-balance-readings.js';
 import * as ledgerReadings from '../areas/account-ledger/ledger-readings.js';
 import * as backupReadings from '../areas/backups/backup-readings.js';
+import * as exportReadings from '../areas/imports/export-readings.js';
 import * as entryReadings from '../areas/journal/entry-readings.js';
 import * as overviewReadings from '../areas/overview/books-status.js';
 import * as proofReadings from '../areas/proofs/proof-readings.js';
@@ -25,6 +26,7 @@ export const readings = new TaskTable<Reading<any, unknown>>(
   ledgerReadings,
   backupReadings,
   entryReadings,
+  exportReadings,
   overviewReadings,
   proofReadings,
   takeOnReadings,

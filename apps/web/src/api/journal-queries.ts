@@ -11,6 +11,8 @@ export interface JournalFilter {
   readonly kind?: string;
   readonly source?: string;
   readonly amount?: string;
+  readonly amountFrom?: string;
+  readonly amountTo?: string;
 }
 
 /** The journal, page by page, newest first. */

@@ -117,8 +117,10 @@ export class EntriesQuery {
   /** The name of who posted them. */
   @IsOptional() @IsString() @MaxLength(200) by?: string;
   @IsOptional() @IsInt() @Min(1) @Max(500) @Type(() => Number) limit?: number;
-  /** Where the page before ended, as that page said. */
+  /** The `next` of another page: what is older; or a day and `.0`: what was before that day. */
   @IsOptional() @IsString() @MaxLength(60) after?: string;
+  /** The `previous` of another page: what is newer. */
+  @IsOptional() @IsString() @MaxLength(60) before?: string;
 }
 
 /** A posted line. */
@@ -168,8 +170,9 @@ export interface EntryResponse {
 /** A page of the journal, newest first. */
 export interface EntriesResponse {
   entries: EntryResponse[];
-  /** What to ask for next, or null at the end. */
+  /** Where older ones are asked for, and newer ones; null where there are none. */
   next: string | null;
+  previous: string | null;
   /** How many entries match in all, and their debits; null where that takes longer than the page: then it is asked for by itself. */
   count: number | null;
   amount: string | null;

@@ -1,15 +1,13 @@
-import { eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
-import { contact } from '../../platform/database/schema.js';
+import type { contact } from '../../platform/database/schema.js';
 import { unprocessable } from '../../platform/problems/refusal.js';
+import { contactDirectory } from './contact-directory.js';
+import { findContact } from './contact-store.js';
 
 /** A contact by number or name; for a merged one, the one that stays. @throws {Refusal} 422 */
 export function contactNamed(db: Db, organisation: number, text: string): typeof contact.$inferSelect {
-  const rows = db.select().from(contact).where(eq(contact.organisation, organisation)).all();
-  const plain = text.trim().toLowerCase();
-  const named =
-    rows.find(({ number }) => number === text.trim()) ?? rows.find(({ name }) => name.toLowerCase() === plain);
-  const found = named?.mergedInto ? rows.find(({ id }) => id === named.mergedInto) : named;
+  const id = contactDirectory(db, organisation).named(text);
+  const found = id === undefined ? undefined : findContact(db, organisation, id);
   if (!found) throw unprocessable('contact-unknown', 'contact', `There is no contact “${text}”.`);
   return found;
 }

@@ -8,9 +8,9 @@ import { withMarks, writeCsv } from '../../platform/files/csv.js';
 import { notFound, Refusal } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { Acting, CurrentOrganisation, Needs } from '../../platform/sessions/session-guard.js';
-import { Importer, Reader, Writer } from '../../platform/threads/threads.module.js';
+import { BatchReader, Importer, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { exportRows } from './export-rows.js';
+import { rowsToExport } from './export-readings.js';
 import { importRates } from './import-commands.js';
 import { ImportJobs } from './import-jobs.js';
 import { writeExport } from './import-tasks.js';
@@ -22,7 +22,7 @@ export class ImportsController {
   constructor(
     private readonly jobs: ImportJobs,
     private readonly importer: Importer,
-    private readonly reader: Reader,
+    private readonly batchReader: BatchReader,
     private readonly writer: Writer,
   ) {}
 
@@ -80,7 +80,10 @@ export class ImportsController {
   ): Promise<string | Buffer> {
     const [, subject = '', ending = ''] = /^([a-z-]+)\.(csv|xlsx)$/.exec(file) ?? [];
     if (!isImportSubject(subject)) throw notFound('file');
-    const [header = [], ...rows] = exportRows(this.reader.db, organisation.id, subject);
+    const [header = [], ...rows] = await this.batchReader.run(rowsToExport, {
+      organisation: organisation.id,
+      subject,
+    });
     void reply.header('content-disposition', `attachment; filename="${file}"`);
     if (ending === 'csv') {
       void reply.header('content-type', 'text/csv; charset=utf-8');

@@ -24,26 +24,33 @@ import { type EntryRow, isOneOf } from './posted-entries.js';
 /** So many entries are sorted and added up at once; more are read month by month. */
 const FEW = 2_000;
 
-/** Where a page ended. */
+/** Where a page ended, and in which direction the next one lies. */
 interface Cursor {
   readonly date: CivilDate;
   readonly place: number;
+  readonly isNewer: boolean;
 }
 
-/** A page of the journal, newest first; with the count and debits of all that match, where they are quickly had. */
+/**
+ * A page of the journal, newest first, that lies before or after the one that ended somewhere; with the count and debits of
+ * all that match, where they are quickly had.
+ */
 export function journalPage(db: Db, books: Organisation, query: EntriesQuery): EntriesResponse {
   const search = searchOf(db, books, query);
   const limit = query.limit ?? 100;
-  const cursor = query.after ? readCursor(query.after) : undefined;
+  const cursor = cursorOf(query);
   const { rows, sum } =
     search.terms.length === 0
       ? pageByDate(db, books, search, cursor, limit + 1)
       : pageOfFound(db, books, search, cursor, limit + 1);
+  const hasMore = rows.length > limit;
   const shown = rows.slice(0, limit);
-  const last = shown.at(-1);
+  if (cursor?.isNewer) shown.reverse();
+  const cursorAt = (row: EntryRow | undefined): string | null => (row ? `${row.date}.${row.place}` : null);
   return {
     entries: entryAnswers(db, books, shown),
-    next: rows.length > limit && last ? `${last.date}.${last.place}` : null,
+    next: hasMore || cursor?.isNewer ? cursorAt(shown.at(-1)) : null,
+    previous: hasMore || cursor?.isNewer === false ? cursorAt(shown[0]) : null,
     ...(sum ? sumsOf(books, sum) : { count: null, amount: null }),
   };
 }
@@ -90,12 +97,12 @@ function pageByDate(
       .select()
       .from(entry)
       .where(and(...within(books.id, span), ...ofKind(search), beyond(cursor)))
-      .orderBy(sql`${entry.date} DESC, ${entry.place} DESC`)
+      .orderBy(cursor?.isNewer ? sql`${entry.date}, ${entry.place}` : sql`${entry.date} DESC, ${entry.place} DESC`)
       .limit(most)
       .all();
   if (search.kind === undefined && search.source === undefined) return { rows: page(search, limit), sum };
   const rows: EntryRow[] = [];
-  for (const month of monthsBefore(cursor, counts)) {
+  for (const month of monthsBeyond(cursor, counts)) {
     rows.push(...page(monthWithin(month, search), limit - rows.length));
     if (rows.length >= limit) break;
   }
@@ -122,13 +129,15 @@ function pageOfFound(
         ),
       )
       // sorted after they are found: the order of an index would look through all of it
-      .orderBy(sql`+${entry.date} DESC, +${entry.place} DESC`)
+      .orderBy(
+        cursor?.isNewer ? sql`+${entry.date}, +${entry.place}` : sql`+${entry.date} DESC, +${entry.place} DESC`,
+      )
       .limit(most)
       .all();
   const few = finder.upTo(FEW);
   if (few) return { rows: page(few, undefined, limit), sum: sumOfPlaces(db, books.id, search, few) };
   const rows: EntryRow[] = [];
-  for (const month of monthsBefore(cursor, countEntries(db, books.id, search.from, search.to))) {
+  for (const month of monthsBeyond(cursor, countEntries(db, books.id, search.from, search.to))) {
     rows.push(...page(finder.inMonth(month), month, limit - rows.length));
     if (rows.length >= limit) break;
   }
@@ -219,10 +228,12 @@ function ofKind({ source, kind }: JournalSearch): SQL[] {
   return [...(kind ? [sql`${entry.kind} = ${kind}`] : []), ...(source ? [sql`${entry.source} = ${source}`] : [])];
 }
 
-/** The months of some counts, newest first, from the one in which the page before ended. */
-function monthsBefore(cursor: Cursor | undefined, counts: readonly EntryCount[]): string[] {
-  const months = [...new Set(counts.map(({ month }) => month))].sort().reverse();
-  return cursor ? months.filter((month) => month <= cursor.date.slice(0, 7)) : months;
+/** The months of some counts in the order in which they are looked through, from the one in which the other page ended. */
+function monthsBeyond(cursor: Cursor | undefined, counts: readonly EntryCount[]): string[] {
+  const months = [...new Set(counts.map(({ month }) => month))].sort();
+  if (!cursor) return months.reverse();
+  const own = cursor.date.slice(0, 7);
+  return cursor.isNewer ? months.filter((month) => month >= own) : months.reverse().filter((month) => month <= own);
 }
 
 /** The days of a month that lie within a span. */
@@ -235,15 +246,19 @@ function monthWithin(
   return { from: from !== undefined && from > first ? from : first, to: to !== undefined && to < last ? to : last };
 }
 
-function readCursor(after: string): Cursor {
-  const [, date = '', place] = /^(\d{4}-\d\d-\d\d)\.(\d{1,15})$/.exec(after) ?? [];
-  if (!isCivilDate(date)) throw unprocessable('cursor', 'after', 'This is not where a page ended.');
-  return { date, place: Number(place) };
+function cursorOf({ after, before }: EntriesQuery): Cursor | undefined {
+  const text = after || before;
+  if (!text) return undefined;
+  const [, date = '', place] = /^(\d{4}-\d\d-\d\d)\.(\d{1,15})$/.exec(text) ?? [];
+  if (!isCivilDate(date))
+    throw unprocessable('cursor', after ? 'after' : 'before', 'This is not where a page ended.');
+  return { date, place: Number(place), isNewer: !after };
 }
 
-/** What comes after a page: earlier, or on its last day further down the chain. */
+/** What lies beyond a page: earlier, or on its last day further down the chain; or the other way. */
 function beyond(cursor: Cursor | undefined, column: SQL = sql`${entry.date}`): SQL | undefined {
   if (!cursor) return undefined;
   const { date, place } = cursor;
+  if (cursor.isNewer) return sql`${column} >= ${date} AND (${column} > ${date} OR ${entry.place} > ${place})`;
   return sql`${column} <= ${date} AND (${column} < ${date} OR ${entry.place} < ${place})`;
 }

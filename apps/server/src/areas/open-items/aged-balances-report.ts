@@ -19,10 +19,9 @@ import {
   sumOfAges,
   sumsByAge,
 } from '@just-ledger/core';
-import { eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
-import { contact } from '../../platform/database/schema.js';
 import { unprocessable } from '../../platform/problems/refusal.js';
+import { contactDirectory, type ListedContact } from '../contacts/contact-directory.js';
 import { contactNamed } from '../contacts/contact-named.js';
 import { flowsBetween } from '../ledger/flow-store.js';
 import type { Organisation } from '../organisations/organisation-store.js';
@@ -56,7 +55,7 @@ export function agedBalancesReport(
   return {
     ledger: query.ledger,
     asAt: at.asAt,
-    contacts: everyone.slice(0, CONTACTS).map(({ contact: of, number, name }) => {
+    contacts: everyone.slice(0, CONTACTS).map(({ id: of, number, name }) => {
       const ages = sums.get(of) ?? sumsByAge([]);
       return { number, name, ages: writeAges(ages), total: write(sumOfAges(ages)) };
     }),
@@ -80,7 +79,7 @@ export function openItemsReport(
   const everyone = byName(db, organisation, only ? [only.id] : [...agedSumsAt(db, at).keys()], after?.contact);
   const contacts: ContactItemsResponse[] = [];
   let left = DOCUMENTS;
-  for (const { contact: of, number, name } of everyone) {
+  for (const { id: of, number, name } of everyone) {
     if (left === 0) return { ledger: query.ledger, asAt: at.asAt, contacts, next: `${number}.0` };
     const [aged] = agedBalances(openItemsAt(db, { ...at, contact: of }), at.asAt);
     const skipped = number === after?.contact ? after.skipped : 0;
@@ -111,7 +110,7 @@ export function agedBalancesRows(
   const { ages, total } = agedBalancesReport(db, organisation, query, today);
   const columns = (age: Age, open: string): string[] => keysOf(AGES).map((key) => (key === age ? open : ''));
   return [
-    ...byName(db, organisation, [...aged.keys()]).flatMap(({ contact: of, number, name }) =>
+    ...byName(db, organisation, [...aged.keys()]).flatMap(({ id: of, number, name }) =>
       (aged.get(of) ?? []).map((one) => {
         const item = agedItemResponse(one, sign, organisation.baseCurrency);
         return [
@@ -144,20 +143,13 @@ function asked(
 }
 
 /** Some contacts in the order of their names, from one on, whether or not it is one of them. */
-function byName(db: Db, { id }: Organisation, contacts: readonly ContactId[], from?: string) {
+function byName(db: Db, { id }: Organisation, contacts: readonly ContactId[], from?: string): ListedContact[] {
   const wanted = new Set(contacts);
-  const all = db
-    .select({ contact: contact.id, number: contact.number, name: contact.name })
-    .from(contact)
-    .where(eq(contact.organisation, id))
-    .all()
-    .sort((a, b) => IN_ENGLISH.compare(a.name, b.name) || IN_ENGLISH.compare(a.number, b.number));
-  const begin = from === undefined ? 0 : all.findIndex(({ number }) => number === from);
+  const inOrder = contactDirectory(db, id).inOrder();
+  const begin = from === undefined ? 0 : inOrder.findIndex(({ number }) => number === from);
   if (begin < 0) throw unprocessable('cursor', 'after', 'This is not where a page ended.');
-  return all.slice(begin).filter(({ contact: of }) => wanted.has(of));
+  return inOrder.slice(begin).filter((one) => wanted.has(one.id));
 }
-
-const IN_ENGLISH = new Intl.Collator('en');
 
 /** Where a page ended: at a contact, after some of its documents. */
 function readCursor(text: string): { readonly contact: string; readonly skipped: number } {

@@ -3,6 +3,7 @@ import type { Db } from '../../platform/database/connection.js';
 import type { Derivation } from '../../platform/derived/derivation.js';
 import { derivedTo } from '../../platform/derived/derived-to.js';
 import { partOfMonth } from '../ledger/part-of-month.js';
+import { contactDirectory } from '../contacts/contact-directory.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 
 /** What each contact moved on each account in each month, added up from the lines themselves. */
@@ -52,10 +53,7 @@ export function contactBalances(
   const [whose, index] =
     contact === undefined
       ? ['contact IS NOT NULL', 'line_account']
-      : [
-          'contact IN (SELECT id FROM contact WHERE organisation = @organisation AND (id = @contact OR merged_into = @contact))',
-          'line_contact',
-        ];
+      : ['contact IN (SELECT value FROM json_each(@family))', 'line_contact'];
   const whole = `SELECT account, contact, amount FROM derived.contact_sum
     WHERE organisation = @organisation AND account IN (SELECT value FROM json_each(@accounts)) AND ${whose} AND period <= @whole
     UNION ALL SELECT account, contact, @sign * amount FROM line INDEXED BY ${index}
@@ -77,7 +75,7 @@ export function contactBalances(
       organisation: books.id,
       accounts: JSON.stringify(accounts),
       derived,
-      contact: contact ?? null,
+      family: JSON.stringify(contact === undefined ? [] : contactDirectory(db, books.id).family(contact)),
       asAt,
       ...part,
       since: part.period === 0 ? '' : `${asAt.slice(0, 7)}-01`,

@@ -11,7 +11,7 @@ import {
 import { sql, type SQL } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { loadChart } from '../accounts/account-store.js';
-import { mergedInto, type OpenItemsAt } from './open-documents.js';
+import { familyOf, listed, type OpenItemsAt } from './open-documents.js';
 
 /** A line on a control account with its place in the books and what a statement tells of it. */
 export interface PostedControlLine extends ControlLine {
@@ -45,15 +45,15 @@ interface Row {
  * that stays.
  */
 export function controlLines(db: Db, at: OpenItemsAt): PostedControlLine[] {
-  const accounts = sql`SELECT value FROM json_each(${JSON.stringify(at.accounts.map(({ id }) => id))})`;
+  const accounts = listed(at.accounts.map(({ id }) => id));
   const whose =
     at.contact === undefined
       ? sql`l.contact IS NOT NULL`
-      : sql`l.contact IN (${mergedInto(at.organisation, at.contact)})`;
+      : sql`l.contact IN (${familyOf(db, at.organisation, at.contact)})`;
   return linesIn(
     db,
     at.organisation,
-    sql`line AS l`,
+    at.contact === undefined ? sql`line AS l` : sql`line AS l INDEXED BY line_contact`,
     sql`l.date <= ${at.asAt} AND l.account IN (${accounts}) AND ${whose}`,
   );
 }

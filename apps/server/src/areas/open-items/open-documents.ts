@@ -3,6 +3,7 @@ import { sql, type SQL } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { derivedTo } from '../../platform/derived/derived-to.js';
 import { loadChart } from '../accounts/account-store.js';
+import { contactDirectory } from '../contacts/contact-directory.js';
 import { documentSums } from './document-sums.js';
 
 /** A control account with the side on which its documents open: 1 debit, −1 credit. */
@@ -61,9 +62,8 @@ export function derivedDocuments(db: Db, at: OpenItemsAt): DerivedDocuments | un
   const sinceKeys = sql`SELECT value ->> 0 AS account, value ->> 1 AS contact, value ->> 2 AS key FROM json_each(${JSON.stringify(
     since.map(({ account, contact, key }) => [account, contact, key]),
   )})`;
-  const ofAccount = sql`d.organisation = ${at.organisation} AND d.account = a.id AND ${mine(at)}`;
-  const merged = sql`SELECT id FROM contact WHERE organisation = ${at.organisation} AND merged_into IS NOT NULL
-    UNION SELECT merged_into FROM contact WHERE organisation = ${at.organisation} AND merged_into IS NOT NULL`;
+  const ofAccount = sql`d.organisation = ${at.organisation} AND d.account = a.id AND ${mine(db, at)}`;
+  const merged = listed(contactDirectory(db, at.organisation).merged);
   const isRest = sql`d.side = 0 AND (d.amount <> 0 OR d.foreign_amount <> 0 OR d.mixed OR d.key = '')`;
   const unnamed = sql`(SELECT d.account, d.contact FROM ${accounts} CROSS JOIN ${table} INDEXED BY document_sum_rest
       WHERE ${ofAccount} AND ${isRest} AND d.key = ''
@@ -129,18 +129,23 @@ export function places(lines: readonly { readonly entry: number; readonly place:
 }
 
 /** A contact and those that were merged into it, as a subquery of their ids. */
-export function mergedInto(organisation: number, contact: number): SQL {
-  return sql`SELECT id FROM contact WHERE organisation = ${organisation} AND (id = ${contact} OR merged_into = ${contact})`;
+export function familyOf(db: Db, organisation: number, contact: ContactId): SQL {
+  return listed(contactDirectory(db, organisation).family(contact));
 }
 
-function mine({ organisation, contact }: OpenItemsAt, column = sql`d.contact`): SQL {
-  return contact === undefined ? sql`1` : sql`${column} IN (${mergedInto(organisation, contact)})`;
+/** Some ids, as a subquery. */
+export function listed(ids: readonly number[]): SQL {
+  return sql`SELECT value FROM json_each(${JSON.stringify(ids)})`;
+}
+
+function mine(db: Db, { organisation, contact }: OpenItemsAt, column = sql`d.contact`): SQL {
+  return contact === undefined ? sql`1` : sql`${column} IN (${familyOf(db, organisation, contact)})`;
 }
 
 /** The lines that nothing has been derived of yet, with their documents. */
 function linesSince(db: Db, at: OpenItemsAt, derived: number) {
   const accounts = JSON.stringify(at.accounts.map(({ id }) => id));
-  const whose = at.contact === undefined ? sql`+d.contact IS NOT NULL` : mine(at, sql`+d.contact`);
+  const whose = at.contact === undefined ? sql`+d.contact IS NOT NULL` : mine(db, at, sql`+d.contact`);
   return db
     .all<{ account: AccountId; contact: ContactId; document: string | null; entry: number; place: number }>(
       sql`SELECT account, contact, document, entry, place FROM line AS d

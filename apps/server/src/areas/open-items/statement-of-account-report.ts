@@ -1,6 +1,6 @@
 import type { StatementOfAccountQuery, StatementOfAccountResponse } from '@just-ledger/contract';
 import { agedBalances, type CivilDate, type ControlLedger, dayBefore, formatAmount, minor } from '@just-ledger/core';
-import { sql } from 'drizzle-orm';
+import { sql, type SQL } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { contactNamed } from '../contacts/contact-named.js';
 import { type LineCursor, readLineCursor, writeLineCursor } from '../ledger/line-cursor.js';
@@ -9,7 +9,7 @@ import { reportSpan } from '../organisations/report-dates.js';
 import { agedItemResponse } from './aged-item-response.js';
 import { type ContactBalance, contactBalances } from './contact-sums.js';
 import { controlLinesAmong } from './control-lines.js';
-import { controlAccounts, mergedInto, type OpenItemsAt, places } from './open-documents.js';
+import { controlAccounts, familyOf, listed, type OpenItemsAt, places } from './open-documents.js';
 import { openItemsAt } from './open-items-at.js';
 
 /** So many open documents are told under a statement. */
@@ -99,7 +99,7 @@ export function statementOfAccountRows(statement: StatementOfAccountResponse): s
 /** Where the lines after a cursor stand, one more than are wanted; their index has all that is asked for. */
 function placesAfter(db: Db, at: OpenItemsAt, after: LineCursor, limit: number | undefined): LineCursor[] {
   return db.all<LineCursor>(sql`
-    SELECT date, entry, place FROM line INDEXED BY line_contact WHERE ${ofContact(at)} AND date >= ${after.date}
+    SELECT date, entry, place FROM line INDEXED BY line_contact WHERE ${ofContact(db, at)} AND date >= ${after.date}
       AND date <= ${at.asAt} AND (date, entry, place) > (${after.date}, ${after.entry}, ${after.place})
     ORDER BY date, entry, place LIMIT ${limit === undefined ? -1 : limit + 1}`);
 }
@@ -108,12 +108,12 @@ function placesAfter(db: Db, at: OpenItemsAt, after: LineCursor, limit: number |
 function ofDayUntil(db: Db, at: OpenItemsAt, { date, entry, place }: LineCursor): number {
   return db.get<{ amount: number }>(sql`
     SELECT coalesce(sum(amount), 0) AS amount FROM line INDEXED BY line_contact
-    WHERE ${ofContact(at)} AND date = ${date} AND (entry, place) <= (${entry}, ${place})`).amount;
+    WHERE ${ofContact(db, at)} AND date = ${date} AND (entry, place) <= (${entry}, ${place})`).amount;
 }
 
-function ofContact({ organisation, accounts, contact }: OpenItemsAt) {
-  return sql`organisation = ${organisation} AND contact IN (${mergedInto(organisation, contact ?? 0)})
-    AND account IN (SELECT value FROM json_each(${JSON.stringify(accounts.map(({ id }) => id))}))`;
+function ofContact(db: Db, { organisation, accounts, contact }: OpenItemsAt): SQL {
+  return sql`organisation = ${organisation} AND contact IN (${contact === undefined ? listed([]) : familyOf(db, organisation, contact)})
+    AND account IN (${listed(accounts.map(({ id }) => id))})`;
 }
 
 function sumOf(balances: readonly ContactBalance[]): number {

@@ -3,6 +3,9 @@ import { useEffect, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { isInField } from '../../ui/is-in-field.js';
 
+/** So many milliseconds after the last key it is looked for. */
+const SETTLES = 80;
+
 /** Finds in texts, numbers and contacts; `/` goes there. */
 export function FindField({ value, onChange }: { value: string; onChange: (text: string) => void }) {
   const field = useRef<HTMLInputElement>(null);
@@ -18,7 +21,7 @@ export function FindField({ value, onChange }: { value: string; onChange: (text:
   const find = (text: string): void => {
     setTyped(text);
     clearTimeout(later.current);
-    later.current = setTimeout(() => onChange(text), 250);
+    later.current = setTimeout(() => onChange(text), SETTLES);
   };
   useHotkeys(['/', 'shift+/'], () => field.current?.focus(), {
     useKey: true,

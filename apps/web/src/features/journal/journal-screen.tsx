@@ -1,6 +1,6 @@
 import { ChoiceField } from '../../ui/choice-fields.js';
 import { paths, withQuery } from '@just-ledger/contract';
-import { ENTRY_KINDS, formatAmount, longDate, shortDate } from '@just-ledger/core';
+import { ENTRY_KINDS, longDate, shortDate } from '@just-ledger/core';
 import { TextField } from '@mui/material';
 import { useQuery, useSuspenseInfiniteQuery, useSuspenseQuery } from '@tanstack/react-query';
 import { clsx } from 'clsx';
@@ -14,10 +14,10 @@ import styles from './journal-screen.module.css';
 import { AccountField } from '../../ui/account-field.js';
 import { Allowed } from '../../ui/allowed.js';
 import { shown } from '../../ui/money.js';
-import { readTyped } from '../../ui/own-ways.js';
 import { Printed } from '../../ui/printed.js';
 import type { ScreenProps } from '../../ui/screen-route.js';
 import { Empty, Sheet } from '../../ui/sheet.js';
+import { readAmountFilter } from './amount-filter.js';
 import { EntryList } from './entry-list.js';
 import { FindField } from './find-field.js';
 import { PrintedJournal, wholeJournal } from './printed-journal.js';
@@ -34,14 +34,14 @@ export default function JournalScreen({ slot }: ScreenProps) {
   const [amount, setAmount] = useSheetParam('amount', slot);
   const [open, setOpen] = useSheetParam('entry', slot);
   const { data: accounts } = useSuspenseQuery(accountsQuery(organisation.id, to));
-  const worked = readTyped(amount, currency);
+  const amounts = readAmountFilter(amount, currency);
   const filter: JournalFilter = {
     from,
     to,
     ...(text && { text }),
     ...(account && { account }),
     ...(kind && { kind }),
-    ...(amount && worked.ok && { amount: formatAmount(worked.amount, currency) }),
+    ...amounts,
   };
   const { data, fetchNextPage, hasNextPage, isFetchingNextPage } = useSuspenseInfiniteQuery(
     journalQuery(organisation.id, filter),
@@ -110,9 +110,9 @@ export default function JournalScreen({ slot }: ScreenProps) {
         />
         <TextField
           label="Amount"
-          placeholder="any"
+          placeholder="any, or 100 to 500"
           value={amount}
-          error={amount !== '' && !worked.ok}
+          error={amounts === undefined}
           onChange={(event) => setAmount(event.target.value)}
         />
       </div>

@@ -1,0 +1,68 @@
+import type { ContactId } from '@just-ledger/core';
+import { eq } from 'drizzle-orm';
+import type { Db } from '../../platform/database/connection.js';
+import { keptWhile } from '../../platform/database/kept-reading.js';
+import { contact } from '../../platform/database/schema.js';
+
+/** What a contact is called. */
+export interface ListedContact {
+  readonly id: ContactId;
+  readonly number: string;
+  readonly name: string;
+}
+
+/** All contacts of an organisation by what they are called, and which of them were merged. */
+export interface ContactDirectory {
+  /** In the order of their names. */
+  readonly inOrder: () => readonly ListedContact[];
+  /** A contact by its number, or by its name in whatever case; for a merged one, the one that stays. */
+  readonly named: (text: string) => ContactId | undefined;
+  /** A contact and those that were merged into it. */
+  readonly family: (id: ContactId) => readonly ContactId[];
+  /** Those that were merged, and those into which they were. */
+  readonly merged: readonly ContactId[];
+}
+
+const IN_ENGLISH = new Intl.Collator('en');
+
+/** The contacts of an organisation; read anew when any of them has changed. */
+export function contactDirectory(db: Db, organisation: number): ContactDirectory {
+  return keptWhile(db, `contacts ${organisation}`, contactsVersion(db, organisation), () => read(db, organisation));
+}
+
+/** Every change of a contact is recorded. */
+function contactsVersion({ $client }: Db, organisation: number): string {
+  const version = $client
+    .prepare<object, string>(
+      `SELECT coalesce((SELECT max(id) FROM set_up_change WHERE organisation = @organisation), 0) || '.' ||
+        coalesce((SELECT max(id) FROM contact WHERE organisation = @organisation), 0)`,
+    )
+    .pluck()
+    .get({ organisation });
+  return version ?? '';
+}
+
+function read(db: Db, organisation: number): ContactDirectory {
+  const rows = db
+    .select({ id: contact.id, number: contact.number, name: contact.name, mergedInto: contact.mergedInto })
+    .from(contact)
+    .where(eq(contact.organisation, organisation))
+    .all();
+  const names = new Map<string, ContactId>();
+  const families = new Map<ContactId, ContactId[]>();
+  for (const { id, name, mergedInto } of [...rows].reverse()) {
+    names.set(name.toLowerCase(), mergedInto ?? id);
+    if (mergedInto !== null) families.set(mergedInto, [...(families.get(mergedInto) ?? []), id]);
+  }
+  const numbers = new Map(rows.map(({ id, number, mergedInto }) => [number, mergedInto ?? id]));
+  let inOrder: ListedContact[] | undefined;
+  return {
+    inOrder: () =>
+      (inOrder ??= rows
+        .map(({ id, number, name }) => ({ id, number, name }))
+        .sort((a, b) => IN_ENGLISH.compare(a.name, b.name) || IN_ENGLISH.compare(a.number, b.number))),
+    named: (text) => numbers.get(text.trim()) ?? names.get(text.trim().toLowerCase()),
+    family: (id) => [id, ...(families.get(id) ?? [])],
+    merged: [...families].flatMap(([into, merged]) => [into, ...merged]),
+  };
+}
