@@ -113,20 +113,24 @@ export async function measureOverHttp(
   const samples = samplesOf(db);
   const count = (sql: string): number => db.$client.prepare<[], number>(sql).pluck().get() ?? 0;
   const server = await ServerUnderBench.start(folder, LARGE_TODAY);
-  const begun = performance.now();
-  await allDerived(folder, db);
-  const behind = performance.now() - begun;
-  const others = await Others.begin(server);
-  const all: Measured[] = [];
-  for (const address of await addressesOf(server, samples)) all.push(await measure(server, address, others));
-  await others.end();
-  await further(server, samples);
   const books = {
     lines: count('SELECT count(*) FROM line'),
     entries: count('SELECT count(*) FROM entry'),
     contacts: shape.contacts,
   };
-  await server.stop();
+  const all: Measured[] = [];
+  const begun = performance.now();
+  let behind = 0;
+  try {
+    await allDerived(folder, db);
+    behind = performance.now() - begun;
+    const others = await Others.begin(server);
+    for (const address of await addressesOf(server, samples)) all.push(await measure(server, address, others));
+    await others.end();
+    await further(server, samples);
+  } finally {
+    await server.stop();
+  }
   db.$client.close();
   const bytes = (name: string): number => statSync(join(folder, name)).size;
   return { ...books, raw, behind, bytes: bytes('books.sqlite'), derivedBytes: bytes('derived.sqlite'), all };

@@ -43,12 +43,12 @@ function answers(db: Db, from: CivilDate, to: CivilDate): unknown {
     ),
     open: sorted(openItemsAt(db, { organisation: 1, accounts: controlAccounts(db, 1), asAt: to })),
     ofOne: sorted(
-      openItemsAt(db, { organisation: 1, accounts: controlAccounts(db, 1), asAt: to, contact: 2 as never }),
+      openItemsAt(db, { organisation: 1, accounts: controlAccounts(db, 1), asAt: to, contacts: [2 as never] }),
     ),
     aged: sorted([...agedSumsAt(db, { organisation: 1, accounts: controlAccounts(db, 1), asAt: to })]),
     document: linesOfDocument(
       db,
-      { organisation: 1, accounts: controlAccounts(db, 1), asAt: to, contact: 2 as never },
+      { organisation: 1, accounts: controlAccounts(db, 1), asAt: to, contacts: [2 as never] },
       'inv-1',
     ),
     counts: sorted(countEntries(db, 1, from, to)),

@@ -51,7 +51,7 @@ function openDocuments(
     organisation: organisation.id,
     accounts: controlAccounts(db, organisation.id).filter(({ id }) => id === account.id),
     asAt,
-    contact: contactNamed(db, organisation.id, contact).id,
+    contacts: [contactNamed(db, organisation.id, contact).id],
   };
   const key = documentKey(typed);
   const open = openItemsAt(db, at).flatMap((item) =>

@@ -8,6 +8,7 @@ import type {
 import {
   type Age,
   agedBalances,
+  type AgedItem,
   AGES,
   type CivilDate,
   type ContactId,
@@ -32,6 +33,9 @@ import { agedSumsAt, openItemsAt } from './open-items-at.js';
 
 /** So many documents are told at a time. */
 const DOCUMENTS = 200;
+
+/** The documents of so many contacts are read at a time. */
+const TOGETHER = 20;
 
 /** So many contacts are told at a time. */
 const CONTACTS = 500;
@@ -78,12 +82,17 @@ export function openItemsReport(
   const after = query.after === undefined ? undefined : readCursor(query.after);
   const everyone = byName(db, organisation, only ? [only.id] : [...agedSumsAt(db, at).keys()], after?.contact);
   const contacts: ContactItemsResponse[] = [];
+  const answer = (next: string | null): OpenItemsResponse => ({
+    ledger: query.ledger,
+    asAt: at.asAt,
+    contacts,
+    next,
+  });
   let left = DOCUMENTS;
-  for (const { id: of, number, name } of everyone) {
-    if (left === 0) return { ledger: query.ledger, asAt: at.asAt, contacts, next: `${number}.0` };
-    const [aged] = agedBalances(openItemsAt(db, { ...at, contact: of }), at.asAt);
+  for (const { number, name, items: all } of withItems(db, at, everyone)) {
+    if (left === 0) return answer(`${number}.0`);
     const skipped = number === after?.contact ? after.skipped : 0;
-    const items = aged?.items.slice(skipped, skipped + left) ?? [];
+    const items = all.slice(skipped, skipped + left);
     left -= items.length;
     contacts.push({
       number,
@@ -91,11 +100,23 @@ export function openItemsReport(
       items: items.map((item) => agedItemResponse(item, sign, organisation.baseCurrency)),
     });
     const told = skipped + items.length;
-    if (told < (aged?.items.length ?? 0)) {
-      return { ledger: query.ledger, asAt: at.asAt, contacts, next: `${number}.${told}` };
-    }
+    if (told < all.length) return answer(`${number}.${told}`);
   }
-  return { ledger: query.ledger, asAt: at.asAt, contacts, next: null };
+  return answer(null);
+}
+
+/** Contacts with what is open, read for some of them at a time as they are asked for. */
+function* withItems(
+  db: Db,
+  at: OpenItemsAt,
+  everyone: readonly ListedContact[],
+): Generator<ListedContact & { readonly items: readonly AgedItem[] }> {
+  for (let first = 0; first < everyone.length; first += TOGETHER) {
+    const some = everyone.slice(first, first + TOGETHER);
+    const items = openItemsAt(db, { ...at, contacts: some.map(({ id }) => id) });
+    const aged = new Map(agedBalances(items, at.asAt).map((one) => [one.contact, one.items]));
+    for (const one of some) yield { ...one, items: aged.get(one.id) ?? [] };
+  }
 }
 
 /** The rows of aged balances as a file: one a document, then the totals with an empty contact. */

@@ -11,7 +11,7 @@ import {
 import { sql, type SQL } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { loadChart } from '../accounts/account-store.js';
-import { familyOf, listed, type OpenItemsAt } from './open-documents.js';
+import { familiesOf, listed, type OpenItemsAt } from './open-documents.js';
 
 /** A line on a control account with its place in the books and what a statement tells of it. */
 export interface PostedControlLine extends ControlLine {
@@ -47,13 +47,13 @@ interface Row {
 export function controlLines(db: Db, at: OpenItemsAt): PostedControlLine[] {
   const accounts = listed(at.accounts.map(({ id }) => id));
   const whose =
-    at.contact === undefined
+    at.contacts === undefined
       ? sql`l.contact IS NOT NULL`
-      : sql`l.contact IN (${familyOf(db, at.organisation, at.contact)})`;
+      : sql`l.contact IN (${familiesOf(db, at.organisation, at.contacts)})`;
   return linesIn(
     db,
     at.organisation,
-    at.contact === undefined ? sql`line AS l` : sql`line AS l INDEXED BY line_contact`,
+    at.contacts === undefined ? sql`line AS l` : sql`line AS l INDEXED BY line_contact`,
     sql`l.date <= ${at.asAt} AND l.account IN (${accounts}) AND ${whose}`,
   );
 }

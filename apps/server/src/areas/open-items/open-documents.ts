@@ -12,13 +12,13 @@ export interface ControlAccount {
   readonly side: 1 | -1;
 }
 
-/** Which open items are asked for: of an organisation's control accounts, as at a day, of one contact or of all. */
+/** Which open items are asked for: of an organisation's control accounts, as at a day, of some contacts or of all. */
 export interface OpenItemsAt {
   readonly organisation: number;
   readonly accounts: readonly ControlAccount[];
   readonly asAt: CivilDate;
-  /** With those that were merged into it. */
-  readonly contact?: ContactId | undefined;
+  /** With those that were merged into them. */
+  readonly contacts?: readonly ContactId[] | undefined;
 }
 
 /** The control accounts of a ledger, or of both. */
@@ -68,13 +68,13 @@ export function derivedDocuments(db: Db, at: OpenItemsAt): DerivedDocuments | un
   const unnamed = sql`(SELECT d.account, d.contact FROM ${accounts} CROSS JOIN ${table} INDEXED BY document_sum_rest
       WHERE ${ofAccount} AND ${isRest} AND d.key = ''
     UNION SELECT account, contact FROM (${sinceKeys}) WHERE key = '')`;
-  // documents that moved later, too: as at today there are none, and of one contact there are fewer than since a day
+  // documents that moved later, too: as at today there are none, and of a few contacts there are fewer than since a day
   const lately = sql`${table} INDEXED BY document_sum_last
     WHERE d.organisation = ${at.organisation} AND d.account = a.id AND d.last_date > ${at.asAt}`;
   const isLater = db.get(sql`SELECT 1 FROM ${accounts} CROSS JOIN ${lately} LIMIT 1`) !== undefined;
   const underWay = !isLater
     ? sql`${table} WHERE 0`
-    : at.contact === undefined
+    : at.contacts === undefined
       ? sql`${lately} AND d.first_date <= ${at.asAt}`
       : sql`${table} WHERE ${ofAccount} AND +d.last_date > ${at.asAt} AND +d.first_date <= ${at.asAt}`;
   const until = (column: SQL): SQL => sql`(SELECT sum(k.${column}) FROM derived.control_line AS k
@@ -128,9 +128,9 @@ export function places(lines: readonly { readonly entry: number; readonly place:
   return sql`SELECT value ->> 0 AS entry, value ->> 1 AS place FROM json_each(${pairs})`;
 }
 
-/** A contact and those that were merged into it, as a subquery of their ids. */
-export function familyOf(db: Db, organisation: number, contact: ContactId): SQL {
-  return listed(contactDirectory(db, organisation).family(contact));
+/** Contacts and those that were merged into them, as a subquery of their ids. */
+export function familiesOf(db: Db, organisation: number, contacts: readonly ContactId[]): SQL {
+  return listed(contacts.flatMap((id) => contactDirectory(db, organisation).family(id)));
 }
 
 /** Some ids, as a subquery. */
@@ -138,14 +138,14 @@ export function listed(ids: readonly number[]): SQL {
   return sql`SELECT value FROM json_each(${JSON.stringify(ids)})`;
 }
 
-function mine(db: Db, { organisation, contact }: OpenItemsAt, column = sql`d.contact`): SQL {
-  return contact === undefined ? sql`1` : sql`${column} IN (${familyOf(db, organisation, contact)})`;
+function mine(db: Db, { organisation, contacts }: OpenItemsAt, column = sql`d.contact`): SQL {
+  return contacts === undefined ? sql`1` : sql`${column} IN (${familiesOf(db, organisation, contacts)})`;
 }
 
 /** The lines that nothing has been derived of yet, with their documents. */
 function linesSince(db: Db, at: OpenItemsAt, derived: number) {
   const accounts = JSON.stringify(at.accounts.map(({ id }) => id));
-  const whose = at.contact === undefined ? sql`+d.contact IS NOT NULL` : mine(db, at, sql`+d.contact`);
+  const whose = at.contacts === undefined ? sql`+d.contact IS NOT NULL` : mine(db, at, sql`+d.contact`);
   return db
     .all<{ account: AccountId; contact: ContactId; document: string | null; entry: number; place: number }>(
       sql`SELECT account, contact, document, entry, place FROM line AS d

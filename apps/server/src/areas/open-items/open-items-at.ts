@@ -50,8 +50,8 @@ interface AgedSum {
 
 /** What is open as at a day, by contact and age, without its documents. Contacts with whom all is settled are left out. */
 export function agedSumsAt(db: Db, at: OpenItemsAt): AgedSums {
-  const { organisation, accounts, asAt, contact } = at;
-  const key = `aged ${organisation} ${asAt} ${contact ?? ''} ${accounts.map(({ id, side }) => id * side).join(' ')}`;
+  const { organisation, accounts, asAt, contacts } = at;
+  const key = `aged ${organisation} ${asAt} ${contacts?.join(' ') ?? 'all'} ${accounts.map(({ id, side }) => id * side).join(' ')}`;
   return keptUntilCommit(db, key, () => readAgedSums(db, at));
 }
 

@@ -68,7 +68,12 @@ function openDocument(
   { date }: CheckedEntry,
 ): OpenItem | undefined {
   const accounts = controlAccounts(db, organisation).filter(({ id }) => id === account);
-  return openItemsAt(db, { organisation, accounts, asAt: date, contact }).find(
+  return openItemsAt(db, {
+    organisation,
+    accounts,
+    asAt: date,
+    contacts: contact === undefined ? [] : [contact],
+  }).find(
     (item) =>
       item.document !== undefined &&
       documentKey(item.document) === documentKey(document) &&

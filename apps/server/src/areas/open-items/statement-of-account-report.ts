@@ -9,7 +9,7 @@ import { reportSpan } from '../organisations/report-dates.js';
 import { agedItemResponse } from './aged-item-response.js';
 import { type ContactBalance, contactBalances } from './contact-sums.js';
 import { controlLinesAmong } from './control-lines.js';
-import { controlAccounts, familyOf, listed, type OpenItemsAt, places } from './open-documents.js';
+import { controlAccounts, familiesOf, listed, type OpenItemsAt, places } from './open-documents.js';
 import { openItemsAt } from './open-items-at.js';
 
 /** So many open documents are told under a statement. */
@@ -27,7 +27,7 @@ export function statementOfAccountReport(
   const found = contactNamed(db, organisation.id, query.contact);
   const write = (amount: number): string => formatAmount(minor(amount), organisation.baseCurrency);
   const accounts = controlAccounts(db, organisation.id);
-  const at: OpenItemsAt = { organisation: organisation.id, accounts, asAt: to, contact: found.id };
+  const at: OpenItemsAt = { organisation: organisation.id, accounts, asAt: to, contacts: [found.id] };
   const balanceOn = (day: CivilDate, ledger?: ControlLedger): number => {
     const ids = controlAccounts(db, organisation.id, ledger).map(({ id }) => id);
     return sumOf(contactBalances(db, organisation, ids, day, found.id));
@@ -111,8 +111,8 @@ function ofDayUntil(db: Db, at: OpenItemsAt, { date, entry, place }: LineCursor)
     WHERE ${ofContact(db, at)} AND date = ${date} AND (entry, place) <= (${entry}, ${place})`).amount;
 }
 
-function ofContact(db: Db, { organisation, accounts, contact }: OpenItemsAt): SQL {
-  return sql`organisation = ${organisation} AND contact IN (${contact === undefined ? listed([]) : familyOf(db, organisation, contact)})
+function ofContact(db: Db, { organisation, accounts, contacts = [] }: OpenItemsAt): SQL {
+  return sql`organisation = ${organisation} AND contact IN (${familiesOf(db, organisation, contacts)})
     AND account IN (${listed(accounts.map(({ id }) => id))})`;
 }
 

@@ -12,16 +12,24 @@ export function FindField({ value, onChange }: { value: string; onChange: (text:
   const later = useRef<ReturnType<typeof setTimeout>>(undefined);
   const [typed, setTyped] = useState(value);
   const [known, setKnown] = useState(value);
+  const [sent, setSent] = useState(value);
   if (known !== value) {
-    // the address has changed from elsewhere: it wins over what stood here
     setKnown(value);
-    setTyped(value);
+    // the address has changed from elsewhere: it wins over what stood here; what was sent from here does not, as somebody
+    // may have typed on meanwhile
+    if (value !== sent) {
+      setTyped(value);
+      setSent(value);
+    }
   }
-  useEffect(() => () => clearTimeout(later.current), [value]);
+  useEffect(() => () => clearTimeout(later.current), []);
   const find = (text: string): void => {
     setTyped(text);
     clearTimeout(later.current);
-    later.current = setTimeout(() => onChange(text), SETTLES);
+    later.current = setTimeout(() => {
+      setSent(text);
+      onChange(text);
+    }, SETTLES);
   };
   useHotkeys(['/', 'shift+/'], () => field.current?.focus(), {
     useKey: true,
