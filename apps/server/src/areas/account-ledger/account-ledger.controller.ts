@@ -1,6 +1,7 @@
+import type { Readable } from 'node:stream';
 import { AccountLedgerQuery, type AccountLedgerResponse } from '@just-ledger/contract';
 import { Controller, Get, Header, Query } from '@nestjs/common';
-import { sent } from '../../platform/files/csv.js';
+import { sent } from '../../platform/files/sent.js';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
 import { BatchReader, Readers } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
@@ -24,7 +25,10 @@ export class AccountLedgerController {
 
   @Get('account-ledger.csv')
   @Header('content-type', 'text/csv; charset=utf-8')
-  async csv(@CurrentOrganisation() organisation: Organisation, @Query() query: AccountLedgerQuery): Promise<Buffer> {
+  async csv(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: AccountLedgerQuery,
+  ): Promise<Readable> {
     const { account, from, to } = query;
     const whole = { account, ...(from && { from }), ...(to && { to }) };
     return sent(await this.batchReader.report(ledgerCsv, organisation, whole));

@@ -1,3 +1,5 @@
+import type { Readable } from 'node:stream';
+import { sent } from '../../platform/files/sent.js';
 import { type ArchivedBooksResponse, type ArchiveResponse, TakeArchiveRequest } from '@just-ledger/contract';
 import { ARCHIVE_SCHEMA, problem } from '@just-ledger/core';
 import { Body, Controller, Delete, Get, HttpCode, Param, Post, Query, Res } from '@nestjs/common';
@@ -38,14 +40,14 @@ export class ArchivesController {
   async archive(
     @CurrentOrganisation() { id, name }: Organisation,
     @Res({ passthrough: true }) reply: FastifyReply,
-  ): Promise<Buffer> {
+  ): Promise<Readable> {
     const { bytes, manifest } = await this.importer.run(writeBooks, {
       organisation: id,
       writtenAt: this.reader.clock.moment(),
     });
     void reply.header('content-type', 'application/zip');
     void reply.header('content-disposition', `attachment; filename="${fileName(name, manifest.writtenAt)}"`);
-    return Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+    return sent(bytes);
   }
 
   /** Takes an archive to be read. */

@@ -1,3 +1,4 @@
+import type { Readable } from 'node:stream';
 import {
   type EntriesImportResponse,
   EntriesQuery,
@@ -8,7 +9,7 @@ import {
   ReverseRequest,
 } from '@just-ledger/contract';
 import { Body, Controller, Get, Header, Headers, HttpCode, Param, Post, Query } from '@nestjs/common';
-import { sent } from '../../platform/files/csv.js';
+import { sent } from '../../platform/files/sent.js';
 import { csvText } from '../../platform/files/csv-body.js';
 import { CurrentOrganisation, CurrentPerson } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
@@ -44,7 +45,7 @@ export class EntriesController {
 
   @Get('entries.csv')
   @Header('content-type', 'text/csv; charset=utf-8')
-  async csv(@CurrentOrganisation() organisation: Organisation, @Query() query: EntriesQuery): Promise<Buffer> {
+  async csv(@CurrentOrganisation() organisation: Organisation, @Query() query: EntriesQuery): Promise<Readable> {
     return sent(await this.batchReader.report(entriesCsv, organisation, query));
   }
 

@@ -1,3 +1,4 @@
+import type { Readable } from 'node:stream';
 import {
   AgedBalancesQuery,
   type AgedBalancesResponse,
@@ -7,7 +8,7 @@ import {
   type StatementOfAccountResponse,
 } from '@just-ledger/contract';
 import { Controller, Get, Header, Query } from '@nestjs/common';
-import { sent } from '../../platform/files/csv.js';
+import { sent } from '../../platform/files/sent.js';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
 import { BatchReader, Readers } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
@@ -40,7 +41,7 @@ export class OpenItemsController {
   async agedCsv(
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: AgedBalancesQuery,
-  ): Promise<Buffer> {
+  ): Promise<Readable> {
     return sent(await this.batchReader.report(agedBalancesCsv, organisation, query));
   }
 
@@ -65,7 +66,7 @@ export class OpenItemsController {
   async statementCsv(
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: StatementOfAccountQuery,
-  ): Promise<Buffer> {
+  ): Promise<Readable> {
     return sent(await this.batchReader.report(statementOfAccountCsv, organisation, query));
   }
 }

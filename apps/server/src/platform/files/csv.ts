@@ -135,8 +135,3 @@ export function withMarks(
 export function bytesOf(text: string): Uint8Array {
   return new TextEncoder().encode(text);
 }
-
-/** Bytes of a thread as they are sent. */
-export function sent(bytes: Uint8Array): Buffer {
-  return Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength);
-}
