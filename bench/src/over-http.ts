@@ -120,7 +120,7 @@ export async function measureOverHttp(
   };
   const all: Measured[] = [];
   const begun = performance.now();
-  let behind = 0;
+  let behind: number;
   try {
     await allDerived(folder, db);
     behind = performance.now() - begun;
