@@ -118,6 +118,27 @@ test('an entry can be found, opened and reversed, and the pair is linked', async
   await expect(page.getByRole('contentinfo', { name: 'Proofs' })).toContainText(/(\d+) of \1 proofs hold/);
 });
 
+test('aged balances open the documents of a contact, and the journal finds a range of amounts', async ({
+  signedIn: page,
+  demo,
+}) => {
+  await page.goto(`${demo}/1/check/aged`);
+  const plus = page.getByRole('button', { name: 'Documents of Low Weir Farm Shop' });
+  await plus.press('Enter');
+  await expect(plus).toHaveAttribute('aria-expanded', 'true');
+  await expect(page.getByText(/^of 3 Nov 2026, due 3 Dec 2026/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Documents of Alder Lane Stores' })).toHaveAttribute(
+    'aria-expanded',
+    'false',
+  );
+  await plus.press('Enter');
+  await expect(page.getByText(/^of 3 Nov 2026, due 3 Dec 2026/)).toBeHidden();
+  await page.goto(`${demo}/1/record/journal`);
+  await page.getByRole('textbox', { name: 'Amount' }).fill('2489 to 2490');
+  await expect(page.getByText(/ · \d entr(y|ies) · /)).toBeVisible();
+  await expect(page.getByRole('button', { name: /3 Dec 2026.*Low Weir Farm Shop/ })).toBeVisible();
+});
+
 test('a chart file with problems changes nothing and says where they are', async ({ signedIn: page, demo }) => {
   await page.goto(`${demo}/2/prepare/chart`);
   await page.getByRole('link', { name: 'Files in and out' }).click();

@@ -3,8 +3,12 @@ import { jest } from '@jest/globals';
 import { act, fireEvent, render, screen } from '@testing-library/react';
 import { FindField } from '../src/features/journal/find-field.js';
 
-beforeEach(() => jest.useFakeTimers());
-afterEach(() => jest.useRealTimers());
+beforeEach(() => {
+  jest.useFakeTimers();
+});
+afterEach(() => {
+  jest.useRealTimers();
+});
 
 const typed = (): string => screen.getByRole<HTMLInputElement>('textbox', { name: 'Find' }).value;
 const type = (text: string): void => {

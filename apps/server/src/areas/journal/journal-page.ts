@@ -11,6 +11,7 @@ import {
 } from '@just-ledger/core';
 import { and, eq, type SQL, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
+import { keptUntilCommit } from '../../platform/database/kept-reading.js';
 import { entry } from '../../platform/database/schema.js';
 import { derivedTo } from '../../platform/derived/derived-to.js';
 import { unprocessable } from '../../platform/problems/refusal.js';
@@ -57,8 +58,10 @@ export function journalPage(db: Db, books: Organisation, query: EntriesQuery): E
 
 /** How many entries match, and what their debits come to. */
 export function journalSums(db: Db, books: Organisation, query: EntriesQuery): EntriesSumsResponse {
-  const search = searchOf(db, books, query);
-  return sumsOf(books, search.terms.length === 0 ? sumByDate(db, books, search) : sumOfFound(db, books, search));
+  return keptUntilCommit(db, `entries added up ${books.id} ${JSON.stringify(query)}`, () => {
+    const search = searchOf(db, books, query);
+    return sumsOf(books, search.terms.length === 0 ? sumByDate(db, books, search) : sumOfFound(db, books, search));
+  });
 }
 
 /** The rows of all entries that match, oldest first. */
