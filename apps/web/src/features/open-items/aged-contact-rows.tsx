@@ -1,5 +1,6 @@
 import type { AgedContactResponse, AgedItemResponse } from '@just-ledger/contract';
 import { parseCivilDate, shortDate } from '@just-ledger/core';
+import { clsx } from 'clsx';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
@@ -25,7 +26,7 @@ export function AgedContactRows({
     <>
       <tr className={items ? ruled.heading : ''}>
         <td>
-          <span className={layout.row}>
+          <span className={clsx(layout.row, layout.unwrapped)}>
             <button
               type="button"
               className="plain soft"
