@@ -4,7 +4,7 @@ import type { SearchTerm } from './search-term.js';
 const LEADING = 3;
 
 /** The most digits that an amount has. */
-const MOST_DIGITS = 15;
+const MOST_DIGITS = String(Number.MAX_SAFE_INTEGER).length;
 
 /** The mark of just this amount: how many digits it has, then the digits; minor units, the sign left out. */
 export function amountMark(amount: number): string {
