@@ -28,7 +28,7 @@ export function controlAccounts(db: Db, organisation: number, ledger?: ControlLe
     .map(({ id, control }) => ({ id, side: control === 'payables' ? -1 : 1 }));
 }
 
-/** Where more lines have come since, all of them are read rather. */
+/** Where more lines than these have come since, every line is read from the entries instead. */
 const MANY = 20_000;
 
 /** What is derived of documents, as subqueries for one question. */

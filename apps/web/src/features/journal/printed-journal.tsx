@@ -4,23 +4,19 @@ import { type CurrencyCode, parseCivilDate, shortDate } from '@just-ledger/core'
 import type { JournalFilter } from '../../api/journal-queries.js';
 import { api } from '../../api/request.js';
 import { shown } from '../../ui/money.js';
-import { assertPrintable } from '../../ui/print-limit.js';
+import { assertPrintable, printablePages } from '../../ui/print-limit.js';
 import styles from '../../ui/printed.module.css';
 
 /** All entries that match, oldest first. @throws if they are too many for paper */
 export async function wholeJournal(organisation: number, filter: JournalFilter): Promise<EntryResponse[]> {
   const { count } = await api.get(withQuery(paths.entriesSums(organisation), { ...filter }));
   assertPrintable(count, 'entries');
-  const entries: EntryResponse[] = [];
-  let after: string | undefined = '';
-  do {
-    const page: EntriesResponse = await api.get(
-      withQuery(paths.entries(organisation), { ...filter, after, limit: 500 }),
-    );
-    entries.push(...page.entries);
-    after = page.next ?? undefined;
-  } while (after !== undefined);
-  return entries.reverse();
+  const pages = await printablePages<EntriesResponse>(
+    (after) => api.get(withQuery(paths.entries(organisation), { ...filter, after, limit: 500 })),
+    ({ entries }) => entries.length,
+    'entries',
+  );
+  return pages.flatMap(({ entries }) => entries).reverse();
 }
 
 /** The journal as it is printed: every entry with its lines. */

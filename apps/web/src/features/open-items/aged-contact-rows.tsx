@@ -18,7 +18,7 @@ export function AgedContactRows({
 }: {
   contact: AgedContactResponse;
   items: readonly AgedItemResponse[] | undefined;
-  onToggle: () => void;
+  onToggle: (() => void) | undefined;
 }) {
   const { currency } = useBooks();
   const address = useAddress();
@@ -27,15 +27,17 @@ export function AgedContactRows({
       <tr className={items ? ruled.heading : ''}>
         <td>
           <span className={clsx(layout.row, layout.unwrapped)}>
-            <button
-              type="button"
-              className="plain soft"
-              aria-expanded={items !== undefined}
-              aria-label={`Documents of ${contact.name}`}
-              onClick={onToggle}
-            >
-              {items ? '−' : '+'}
-            </button>
+            {onToggle && (
+              <button
+                type="button"
+                className="plain soft"
+                aria-expanded={items !== undefined}
+                aria-label={`Documents of ${contact.name}`}
+                onClick={onToggle}
+              >
+                {items ? '−' : '+'}
+              </button>
+            )}
             <Link className="act" to={address.href('contact', { contact: contact.number })}>
               {contact.name}
             </Link>

@@ -8,7 +8,7 @@ import { agedBalancesQuery } from '../../api/open-item-queries.js';
 import layout from '../../ui/layout.module.css';
 import { Printed } from '../../ui/printed.js';
 import type { ScreenProps } from '../../ui/screen-route.js';
-import { Empty, Sheet } from '../../ui/sheet.js';
+import { Empty, ErrorMessage, Sheet } from '../../ui/sheet.js';
 import { Toggle } from '../../ui/toggle.js';
 import { AgedTable } from './aged-table.js';
 import { PrintedAged } from './printed-aged.js';
@@ -60,6 +60,7 @@ export default function AgedScreen({ slot }: ScreenProps) {
           Each document
         </Toggle>
       </div>
+      <ErrorMessage error={documents.error} />
       {first.contacts.length === 0 ? (
         <Empty>
           <p>
@@ -71,7 +72,7 @@ export default function AgedScreen({ slot }: ScreenProps) {
           sums={first}
           contacts={data.pages.flatMap(({ contacts }) => contacts)}
           documents={documents}
-          onToggle={(contact) => setWhose(whose === contact ? undefined : contact)}
+          onToggle={whose === 'all' ? undefined : (contact) => setWhose(whose === contact ? undefined : contact)}
         />
       )}
       {hasNextPage && (

@@ -18,7 +18,8 @@ export function AgedTable({
   sums: AgedBalancesResponse;
   contacts: readonly AgedContactResponse[];
   documents: Documents;
-  onToggle: (contact: string) => void;
+  /** Opens or closes a contact's documents; nothing where each document is shown anyway. */
+  onToggle: ((contact: string) => void) | undefined;
 }) {
   const { currency } = useBooks();
   const agrees = sums.total === sums.control;
@@ -41,7 +42,7 @@ export function AgedTable({
             <AgedContactRows
               contact={contact}
               items={documents.of(contact.number)}
-              onToggle={() => onToggle(contact.number)}
+              onToggle={onToggle && (() => onToggle(contact.number))}
             />
             {documents.moreAfter === contact.number && (
               <tr>

@@ -5,8 +5,9 @@ import { shown, shownWithSide } from '../../ui/money.js';
 import { PrintedRows } from '../../ui/printed.js';
 
 /** A statement of account as it is printed and sent. */
-export function PrintedStatement({ statement }: { statement: StatementOfAccountResponse }) {
+export function PrintedStatement({ statement }: { statement: StatementOfAccountResponse | undefined }) {
   const { currency } = useBooks();
+  if (!statement) return null;
   const day = (text: string | null): string => (text === null ? '' : shortDate(parseCivilDate(text)));
   const { name, address, from, to, broughtForward, lines, closing } = statement;
   const heads = [

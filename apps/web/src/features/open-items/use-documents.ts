@@ -2,6 +2,7 @@ import type { AgedItemResponse } from '@just-ledger/contract';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { useBooks } from '../../api/books-queries.js';
 import { openItemsQuery } from '../../api/open-item-queries.js';
+import { documentsByContact } from './documents-by-contact.js';
 
 /** Open documents as far as they have been fetched. */
 export interface Documents {
@@ -9,6 +10,8 @@ export interface Documents {
   readonly of: (contact: string) => readonly AgedItemResponse[] | undefined;
   /** After whose documents more of them can be asked for. */
   readonly moreAfter: string | undefined;
+  /** Why they could not be read. */
+  readonly error: Error | null;
   readonly isReading: boolean;
   readonly readMore: () => void;
 }
@@ -20,19 +23,16 @@ export interface Documents {
  */
 export function useDocuments(ledger: 'receivables' | 'payables', whose: string): Documents {
   const { organisation, to } = useBooks();
-  const { data, hasNextPage, isFetching, fetchNextPage } = useInfiniteQuery({
+  const { data, error, hasNextPage, isFetching, fetchNextPage } = useInfiniteQuery({
     ...openItemsQuery(organisation.id, ledger, to, whose === 'all' ? undefined : whose),
     enabled: whose !== '',
   });
-  const found = new Map<string, AgedItemResponse[]>();
-  let last: string | undefined;
-  for (const { number, items } of (whose === '' ? [] : (data?.pages ?? [])).flatMap(({ contacts }) => contacts)) {
-    found.set(number, [...(found.get(number) ?? []), ...items]);
-    last = number;
-  }
+  const pages = whose === '' ? [] : (data?.pages ?? []);
+  const found = documentsByContact(pages);
   return {
     of: (contact) => found.get(contact),
-    moreAfter: hasNextPage ? last : undefined,
+    moreAfter: hasNextPage ? pages.at(-1)?.contacts.at(-1)?.number : undefined,
+    error,
     isReading: isFetching,
     readMore: () => void fetchNextPage(),
   };
