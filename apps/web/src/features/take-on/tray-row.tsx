@@ -35,7 +35,7 @@ export function TrayRow({
   isFirst: boolean;
   currency: CurrencyCode;
   completions: Completions;
-  onKeep: (cells: Cells) => void;
+  onKeep: (cells: Cells) => Promise<unknown>;
   onRemove: () => void;
   onPaste: (text: string, column: string) => void;
   onAddContact: (name: string) => void;

@@ -23,8 +23,8 @@ export interface TrayRows {
   readonly change: (id: number, cells: Cells) => Promise<unknown>;
   readonly add: (rows: readonly Cells[]) => Promise<{ readonly ids: number[] }>;
   readonly remove: (ids: readonly number[]) => Promise<unknown>;
-  /** Keeps a line that has been left. */
-  readonly keep: (line: TrayLine, cells: Cells) => void;
+  /** Keeps a line that has been left; fails where it could not be kept. */
+  readonly keep: (line: TrayLine, cells: Cells) => Promise<unknown>;
 }
 
 /** Reads the rows of a tray, and keeps what is typed into them. */
@@ -39,36 +39,44 @@ export function useTrayRows(tray: TrayKey): TrayRows {
   const [pending, setPending] = useState<readonly string[]>([]);
   /** What was typed into each empty row, and its id once it has one. */
   const begun = useRef(new Map<string, { id?: number; cells: Cells }>());
+  // what is typed into a row goes in the order in which it was typed
   const change = useOrganisationMutation(({ id, cells }: { id: number; cells: Cells }) =>
     api.put(paths.trayRow(organisation.id, tray, id), { cells }),
+    tray,
   );
   const remove = useOrganisationMutation((ids: readonly number[]) =>
     Promise.all(ids.map((id) => api.delete(paths.trayRow(organisation.id, tray, id)))),
+    tray,
   );
   const add = useOrganisationMutation((rows: readonly Cells[]) =>
     api.post(paths.trayRows(organisation.id, tray), { rows: rows.map((cells) => ({ cells })) }),
+    tray,
   );
+  const setRows = (rowsAfter: (rows: readonly TakeOnRowResponse[]) => TakeOnRowResponse[]): void => {
+    client.setQueryData(query.queryKey, (now) => now && { ...now, rows: rowsAfter(now.rows) });
+  };
   /** What was typed into an empty row has been kept under an id. */
-  const settle = (key: string, id: number, sent: { id?: number; cells: Cells }, cells: Cells): void => {
+  const settle = (key: string, id: number, sent: { id?: number; cells: Cells }): void => {
     sent.id = id;
     setKeys((all) => new Map(all).set(id, key));
     setPending((all) => all.filter((one) => one !== key));
-    client.setQueryData(
-      query.queryKey,
-      (now) => now && { ...now, rows: [...now.rows.filter((row) => row.id !== id), newRow(id, cells)] },
-    );
-    if (sent.cells !== cells) change.mutate({ id, cells: sent.cells });
+    setRows((rows) => [...rows.filter((row) => row.id !== id), newRow(id, sent.cells)]);
+  };
+  /** Keeps what a row has become: it is that from the answer on, not only once all rows have been read again. */
+  const keepChanged = async (id: number, cells: Cells): Promise<void> => {
+    await change.mutateAsync({ id, cells });
+    setRows((rows) => rows.map((row) => (row.id === id ? { ...row, cells: { ...cells } } : row)));
   };
   /**
    * Keeps what was typed into the empty row, once; what is typed before it has an id follows when it has one. Refused,
    * or with the server away, it stays as typed and is sent again when a cell is left.
    */
-  const keepNew = (key: string, cells: Cells): void => {
+  const keepNew = async (key: string, cells: Cells): Promise<void> => {
     const before = begun.current.get(key);
     if (before) {
       if (JSON.stringify(before.cells) === JSON.stringify(cells)) return;
       before.cells = cells;
-      if (before.id !== undefined) change.mutate({ id: before.id, cells });
+      if (before.id !== undefined) await keepChanged(before.id, cells);
       return;
     }
     const sent: { id?: number; cells: Cells } = { cells };
@@ -77,10 +85,14 @@ export function useTrayRows(tray: TrayKey): TrayRows {
       setPending((all) => [...all, key]);
       setBlank((count) => count + 1);
     }
-    void add
-      .mutateAsync([cells])
-      .then(({ ids: [id = 0] }) => settle(key, id, sent, cells))
-      .catch(() => begun.current.delete(key));
+    try {
+      const { ids } = await add.mutateAsync([cells]);
+      settle(key, ids[0] ?? 0, sent);
+    } catch {
+      begun.current.delete(key);
+      return;
+    }
+    if (sent.cells !== cells && sent.id !== undefined) await keepChanged(sent.id, sent.cells);
   };
   return {
     rows: data.rows,
@@ -93,13 +105,13 @@ export function useTrayRows(tray: TrayKey): TrayRows {
         ...(hasEmpty ? [{ key: `blank ${blank}`, row: undefined }] : []),
       ];
     },
-    change: (id, cells) => change.mutateAsync({ id, cells }),
+    change: keepChanged,
     add: (rows) => add.mutateAsync(rows),
     remove: (ids) =>
       remove.mutateAsync(ids, {
         onSuccess: () => void client.invalidateQueries({ queryKey: takeOnQuery(organisation.id).queryKey }),
       }),
-    keep: ({ key, row }, cells) => (row ? change.mutate({ id: row.id, cells }) : keepNew(key, cells)),
+    keep: ({ key, row }, cells) => (row ? keepChanged(row.id, cells) : keepNew(key, cells)),
   };
 }
 

@@ -11,14 +11,16 @@ export function useTypedRow(
   currency: CurrencyCode,
   completions: Completions,
   line: RefObject<HTMLElement | null>,
-  onKeep: (cells: Cells) => void,
+  onKeep: (cells: Cells) => Promise<unknown>,
 ) {
   const [typed, setTyped] = useState<Cells>(inOwnMarks(columns, row?.cells ?? {}));
   const kept = useRef<Cells>(row?.cells ?? {});
-  // what somebody else has written meanwhile is shown, unless it is being typed into
+  const onTheWay = useRef(0);
+  // what somebody else has written meanwhile is shown, unless it is being typed into, or what was typed is on its way
   const given = JSON.stringify(row?.cells ?? {});
   useEffect(() => {
-    if (!row || given === JSON.stringify(kept.current) || line.current?.contains(document.activeElement)) return;
+    if (!row || given === JSON.stringify(kept.current)) return;
+    if (onTheWay.current > 0 || line.current?.contains(document.activeElement)) return;
     kept.current = row.cells;
     setTyped(inOwnMarks(columns, kept.current));
   }, [row, given, columns, line]);
@@ -27,8 +29,15 @@ export function useTypedRow(
     // a row that is not there yet may have been refused: whoever keeps it knows whether it is on its way
     const isUnsent = !row && Object.values(cells).some((cell) => cell.trim() !== '');
     if (!isUnsent && JSON.stringify(cells) === JSON.stringify(kept.current)) return;
+    const before = kept.current;
     kept.current = cells;
-    onKeep(cells);
+    onTheWay.current += 1;
+    onKeep(cells)
+      .catch(() => {
+        // what could not be kept is sent again when a cell is left
+        if (kept.current === cells) kept.current = before;
+      })
+      .finally(() => (onTheWay.current -= 1));
   };
   /** What a cell becomes when it is left: an account by its number, an amount worked out. */
   const completed = ({ kind }: TrayColumn, text: string): string | undefined => {
