@@ -3,6 +3,7 @@ import { eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { keptWhile } from '../../platform/database/kept-reading.js';
 import { contact } from '../../platform/database/schema.js';
+import { contactsVersion } from './contact-store.js';
 
 /** What a contact is called. */
 export interface ListedContact {
@@ -28,18 +29,6 @@ const IN_ENGLISH = new Intl.Collator('en');
 /** The contacts of an organisation; read anew when any of them has changed. */
 export function contactDirectory(db: Db, organisation: number): ContactDirectory {
   return keptWhile(db, `contacts ${organisation}`, contactsVersion(db, organisation), () => read(db, organisation));
-}
-
-/** Every change of a contact is recorded. */
-function contactsVersion({ $client }: Db, organisation: number): string {
-  const version = $client
-    .prepare<object, string>(
-      `SELECT coalesce((SELECT max(id) FROM set_up_change WHERE organisation = @organisation), 0) || '.' ||
-        coalesce((SELECT max(id) FROM contact WHERE organisation = @organisation), 0)`,
-    )
-    .pluck()
-    .get({ organisation });
-  return version ?? '';
 }
 
 function read(db: Db, organisation: number): ContactDirectory {

@@ -1,3 +1,4 @@
+import type { ContactId } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import { countsById, lineCounts } from '../accounts/line-counts.js';
 
@@ -9,6 +10,15 @@ export const contactLines = ofContacts.derivation;
 /** How many posted lines name each contact. */
 export function linesOfContacts(db: Db, organisation: number): Map<number, number> {
   return ofContacts.read(db, organisation) ?? countsById(readLines(db, organisation));
+}
+
+/** How many posted lines name one contact. */
+export function linesOfContact({ $client }: Db, organisation: number, id: ContactId): number {
+  const count = $client
+    .prepare<[number, number], number>('SELECT count(*) FROM line WHERE organisation = ? AND contact = ?')
+    .pluck()
+    .get(organisation, id);
+  return count ?? 0;
 }
 
 function readLines({ $client }: Db, organisation: number) {

@@ -1,8 +1,9 @@
-import { linesOfContacts } from './contact-lines.js';
+import { linesOfContact, linesOfContacts } from './contact-lines.js';
 import type { ContactResponse } from '@just-ledger/contract';
 import { type Contact, CONTACT_DETAILS, type ContactId, termsText, textsOf, textsOr } from '@just-ledger/core';
 import { eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
+import { keptWhile } from '../../platform/database/kept-reading.js';
 import { isRow } from '../../platform/database/next-id.js';
 import { contact } from '../../platform/database/schema.js';
 
@@ -11,8 +12,34 @@ type ContactRow = typeof contact.$inferSelect;
 /** All contacts, in the order of their names. */
 export function contactsOf(db: Db, organisation: number): ContactResponse[] {
   const lines = linesOfContacts(db, organisation);
-  const rows = db.select().from(contact).where(eq(contact.organisation, organisation)).orderBy(contact.name).all();
-  return rows.map((row) => contactResponse(row, lines.get(row.id) ?? 0));
+  const unused = keptWhile(db, `list of contacts ${organisation}`, contactsVersion(db, organisation), () =>
+    db
+      .select()
+      .from(contact)
+      .where(eq(contact.organisation, organisation))
+      .orderBy(contact.name)
+      .all()
+      .map((row) => contactResponse(row, 0)),
+  );
+  return unused.map((response) => ({ ...response, lines: lines.get(response.id) ?? 0 }));
+}
+
+/** What differs whenever a contact has changed: every change is recorded. */
+export function contactsVersion({ $client }: Db, organisation: number): string {
+  const version = $client
+    .prepare<object, string>(
+      `SELECT coalesce((SELECT max(id) FROM set_up_change WHERE organisation = @organisation), 0) || '.' ||
+        coalesce((SELECT max(id) FROM contact WHERE organisation = @organisation), 0)`,
+    )
+    .pluck()
+    .get({ organisation });
+  return version ?? '';
+}
+
+/** A contact with how many lines name it, or undefined. */
+export function contactWithLines(db: Db, organisation: number, id: ContactId): ContactResponse | undefined {
+  const row = findContact(db, organisation, id);
+  return row && contactResponse(row, linesOfContact(db, organisation, id));
 }
 
 /** A contact with its version, or undefined. */

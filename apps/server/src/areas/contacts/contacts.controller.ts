@@ -5,14 +5,15 @@ import {
   MergeContactRequest,
 } from '@just-ledger/contract';
 import type { ContactId } from '@just-ledger/core';
-import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put } from '@nestjs/common';
+import { Body, Controller, Delete, Get, Header, HttpCode, Param, ParseIntPipe, Post, Put } from '@nestjs/common';
+import type { Readable } from 'node:stream';
 import { notFound } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { Acting, CurrentOrganisation, Needs } from '../../platform/sessions/session-guard.js';
 import { Readers, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { addContact, changeContact, mergeContact, removeContact } from './contact-commands.js';
-import { contacts } from './contact-readings.js';
+import { contactById, contacts } from './contact-readings.js';
 
 /** Customers, suppliers, members, employees, authorities. */
 @Controller('api/organisations/:organisation/contacts')
@@ -23,8 +24,9 @@ export class ContactsController {
   ) {}
 
   @Get()
-  list(@CurrentOrganisation() organisation: Organisation): Promise<ContactResponse[]> {
-    return this.readers.run(contacts, { organisation: organisation.id });
+  @Header('content-type', 'application/json; charset=utf-8')
+  list(@CurrentOrganisation() organisation: Organisation): Promise<Readable> {
+    return this.readers.whole(contacts, { organisation: organisation.id });
   }
 
   @Needs('preparer')
@@ -69,7 +71,7 @@ export class ContactsController {
   }
 
   private async one(organisation: Organisation, id: ContactId): Promise<ContactResponse> {
-    const found = (await this.list(organisation)).find((contact) => contact.id === id);
+    const found = await this.readers.run(contactById, { organisation: organisation.id, id });
     if (!found) throw notFound('contact');
     return found;
   }

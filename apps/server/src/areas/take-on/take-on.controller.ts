@@ -5,11 +5,11 @@ import {
   type TakeOnResponse,
   TakeOnRowRequest,
   TakeOnRowsRequest,
-  type TrayRowsResponse,
 } from '@just-ledger/contract';
 import { isTrayKey } from '@just-ledger/core';
-import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put, Res } from '@nestjs/common';
+import { Body, Controller, Delete, Get, Header, HttpCode, Param, ParseIntPipe, Post, Put, Res } from '@nestjs/common';
 import type { FastifyReply } from 'fastify';
+import type { Readable } from 'node:stream';
 import { notFound } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { Acting, CurrentOrganisation, Needs } from '../../platform/sessions/session-guard.js';
@@ -65,9 +65,10 @@ export class TakeOnController {
   }
 
   @Get('trays/:tray')
-  tray(@CurrentOrganisation() { id }: Organisation, @Param('tray') tray: string): Promise<TrayRowsResponse> {
+  @Header('content-type', 'application/json; charset=utf-8')
+  async tray(@CurrentOrganisation() { id }: Organisation, @Param('tray') tray: string): Promise<Readable> {
     if (!isTrayKey(tray)) throw notFound('tray');
-    return this.readers.run(trayAt, { organisation: id, today: todayOf(this.reader, id), tray });
+    return this.readers.whole(trayAt, { organisation: id, today: todayOf(this.reader, id), tray });
   }
 
   /** Adds rows as they were typed or pasted. */

@@ -1,6 +1,8 @@
 import { problem } from '@just-ledger/core';
+import type { Readable } from 'node:stream';
 import type { Clock } from '../database/clock.js';
 import type { Db } from '../database/connection.js';
+import { sent } from '../files/sent.js';
 import { Refusal } from '../problems/refusal.js';
 import { askerOfWork } from './asker.js';
 import type { Report } from './report.js';
@@ -42,19 +44,28 @@ export class ReadingPool {
 
   /** Reads something. @throws {Refusal} as the reading does; 503 if too many wait already */
   run<Args, Result>(reading: Reading<Args, Result>, args: Args): Promise<Awaited<Result>> {
+    return this.ask((thread) => thread.run(reading, args));
+  }
+
+  /** Reads something that may be long, and answers it as JSON that the thread has written. @throws {Refusal} as `run` */
+  async whole<Args>(reading: Reading<Args, unknown>, args: Args): Promise<Readable> {
+    return sent(await this.ask((thread) => thread.runAsJson(reading, args)));
+  }
+
+  private ask<Result>(question: (thread: TaskWorker<Db>) => Promise<Result>): Promise<Result> {
     const asker = askerOfWork();
     if (asker?.aborted) return Promise.reject(left());
     if (this.idle.length === 0 && this.waiting.size >= this.mostWaiting) return Promise.reject(tooMuch());
     return new Promise((resolve, reject) => {
-      const leave = (): void => this.drop(question);
-      const question: Waiting = {
+      const leave = (): void => this.drop(waiting);
+      const waiting: Waiting = {
         begin: (thread) => {
           asker?.removeEventListener('abort', leave);
-          return thread.run(reading, args).then(resolve, reject);
+          return question(thread).then(resolve, reject);
         },
         giveUp: reject,
       };
-      this.waiting.add(question);
+      this.waiting.add(waiting);
       asker?.addEventListener('abort', leave, { once: true });
       this.next();
     });

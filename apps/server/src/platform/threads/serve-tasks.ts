@@ -11,6 +11,8 @@ export interface Question {
   readonly id: number;
   readonly taskName: string;
   readonly args: unknown;
+  /** Whether the result is handed over as JSON, ready to be sent. */
+  readonly asJson?: boolean;
 }
 
 /** What a thread sends back. */
@@ -60,15 +62,13 @@ function isTask(exported: unknown): exported is AnyTask {
 
 /** In a worker thread: does tasks until the thread ends; what they promise is waited for. */
 export function serveTasks(work: (taskName: string, args: never) => unknown): void {
-  parentPort?.on('message', ({ id, taskName, args }: Question) => {
+  parentPort?.on('message', ({ id, taskName, args, asJson }: Question) => {
+    const done = (value: unknown): void => handOver(id, asJson ? jsonBytes(value) : value);
     try {
       const value = taskName === ARE_YOU_THERE ? true : work(taskName, args as never);
       if (value instanceof Promise) {
-        value.then(
-          (kept: unknown) => done(id, kept),
-          (error: unknown) => parentPort?.postMessage(failureOf(id, error)),
-        );
-      } else done(id, value);
+        value.then(done, (error: unknown) => parentPort?.postMessage(failureOf(id, error)));
+      } else done(value);
     } catch (error) {
       parentPort?.postMessage(failureOf(id, error));
     }
@@ -89,8 +89,13 @@ export function serveTogether(serve: (waiting: Question[], answer: (one: Answer)
   });
 }
 
+/** A result as it goes over the wire, in bytes of its own. */
+function jsonBytes(value: unknown): Uint8Array {
+  return new TextEncoder().encode(JSON.stringify(value));
+}
+
 /** Hands a result over; bytes that are nobody else's change hands without being copied. */
-function done(id: number, value: unknown): void {
+function handOver(id: number, value: unknown): void {
   const isWhole = value instanceof Uint8Array && value.byteLength === value.buffer.byteLength;
   const handedOver = isWhole && value.buffer instanceof ArrayBuffer ? [value.buffer] : [];
   parentPort?.postMessage({ id, type: 'done', value } satisfies Answer, handedOver);

@@ -87,9 +87,14 @@ export class TaskWorker<Context> {
     return this.ask(task.taskName, args);
   }
 
-  private ask<Result>(taskName: string, args: unknown): Promise<Awaited<Result>> {
+  /** Asks for a task, and for its result as JSON: it is written by the thread, however much it is. */
+  runAsJson<Args>(task: Task<Context, Args, unknown>, args: Args): Promise<Uint8Array> {
+    return this.ask(task.taskName, args, true);
+  }
+
+  private ask<Result>(taskName: string, args: unknown, asJson = false): Promise<Awaited<Result>> {
     if (this.failure) return Promise.reject(this.failure);
-    const question: Question = { id: (this.lastId += 1), taskName, args };
+    const question: Question = { id: (this.lastId += 1), taskName, args, ...(asJson && { asJson }) };
     return new Promise((resolve, reject) => {
       this.waiting.set(question.id, { resolve, reject });
       this.worker ??= this.begin();

@@ -40,16 +40,17 @@ export function useTrayRows(tray: TrayKey): TrayRows {
   /** What was typed into each empty row, and its id once it has one. */
   const begun = useRef(new Map<string, { id?: number; cells: Cells }>());
   // what is typed into a row goes in the order in which it was typed
-  const change = useOrganisationMutation(({ id, cells }: { id: number; cells: Cells }) =>
-    api.put(paths.trayRow(organisation.id, tray, id), { cells }),
+  const change = useOrganisationMutation(
+    ({ id, cells }: { id: number; cells: Cells }) => api.put(paths.trayRow(organisation.id, tray, id), { cells }),
     tray,
   );
-  const remove = useOrganisationMutation((ids: readonly number[]) =>
-    Promise.all(ids.map((id) => api.delete(paths.trayRow(organisation.id, tray, id)))),
+  const remove = useOrganisationMutation(
+    (ids: readonly number[]) => Promise.all(ids.map((id) => api.delete(paths.trayRow(organisation.id, tray, id)))),
     tray,
   );
-  const add = useOrganisationMutation((rows: readonly Cells[]) =>
-    api.post(paths.trayRows(organisation.id, tray), { rows: rows.map((cells) => ({ cells })) }),
+  const add = useOrganisationMutation(
+    (rows: readonly Cells[]) =>
+      api.post(paths.trayRows(organisation.id, tray), { rows: rows.map((cells) => ({ cells })) }),
     tray,
   );
   const setRows = (rowsAfter: (rows: readonly TakeOnRowResponse[]) => TakeOnRowResponse[]): void => {
