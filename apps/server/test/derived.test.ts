@@ -7,6 +7,7 @@ import { join } from 'node:path';
 import { postedLines } from '../src/areas/accounts/account-lines.js';
 import { linesOfContacts } from '../src/areas/contacts/contact-lines.js';
 import { contactBalances } from '../src/areas/open-items/contact-sums.js';
+import { checkDocuments } from '../src/areas/open-items/documents-against-lines.js';
 import { controlAccounts } from '../src/areas/open-items/open-documents.js';
 import { agedSumsAt, linesOfDocument, openItemsAt } from '../src/areas/open-items/open-items-at.js';
 import { organisationOf } from '../src/areas/organisations/organisation-store.js';
@@ -88,6 +89,7 @@ describe('what is derived', () => {
     for (const upTo of [1, 20, 60, 62, 64, 68, 75, 90, 120, 300, end - 1, end]) {
       deriveUpTo(db, derived, to, upTo);
       to = upTo;
+      expect(checkDocuments(db, { organisation: 1 })).toMatchObject({ differing: 0 });
       fc.assert(
         fc.property(beginning, day, (from, until) => {
           expect(answers(db, from, until)).toEqual(answers(plain, from, until));
@@ -96,6 +98,27 @@ describe('what is derived', () => {
       );
     }
     for (const one of [db.$client, plain.$client, derived]) one.close();
+    rmSync(copy, { recursive: true });
+  });
+
+  test.each([
+    ['a sum', 'UPDATE document_sum SET amount = amount + 1 WHERE OF_FIRST'],
+    ['a foreign sum', 'UPDATE document_sum SET foreign_amount = foreign_amount - 1 WHERE OF_FIRST'],
+    ['a line', 'UPDATE control_line SET amount = amount + 1 WHERE OF_FIRST'],
+    ['a line that is missing', 'DELETE FROM control_line WHERE OF_FIRST'],
+    ['a line on another day', "UPDATE control_line SET date = '2027-01-01' WHERE OF_FIRST"],
+  ])('is read again against the lines: %s', (_, tampering) => {
+    const copy = copyOfBooks(folder);
+    beginEpoch(prepareDerived(copy, derivations));
+    const derived = openDerived(copy);
+    const db = attachDerived(openForReading(copy), copy);
+    deriveUpTo(db, derived, 0, db.$client.prepare<[], number>('SELECT max(place) FROM entry').pluck().get() ?? 0);
+    const { lines, differing } = checkDocuments(db, { organisation: 1 });
+    expect([lines > 300, differing]).toEqual([true, 0]);
+    const ofFirst = "contact = 2 AND key = (SELECT min(key) FROM document_sum WHERE contact = 2 AND key <> '')";
+    expect(derived.prepare(tampering.replace('OF_FIRST', ofFirst)).run().changes).toBeGreaterThan(0);
+    expect(checkDocuments(db, { organisation: 1 }).differing).toBeGreaterThan(0);
+    for (const one of [db.$client, derived]) one.close();
     rmSync(copy, { recursive: true });
   });
 

@@ -1,6 +1,7 @@
 import { entryNumber, FIRST_PREVIOUS_SEAL, minor, type Proof, proofOf } from '@just-ledger/core';
 import { sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
+import type { DocumentsCheck } from '../open-items/documents-against-lines.js';
 import { sealOf } from '../journal/append-entry.js';
 import { everyPostedEntry } from '../journal/posted-entries.js';
 
@@ -13,6 +14,23 @@ export interface FullCheck {
   readonly proofs: readonly Proof[];
   /** The first entry that is not what was sealed, if any. */
   readonly broken?: { readonly number: string; readonly why: string };
+}
+
+/** A full reading with what the documents of contacts were found to be: a line that differs there agrees no longer. */
+export function withDocuments(check: FullCheck, { lines, differing }: DocumentsCheck): FullCheck {
+  if (lines === 0) return check;
+  const proofs = check.proofs.map((proof) => {
+    if (proof.key !== 'totals-lines') return proof;
+    return proofOf('totals-lines', {
+      ...proof,
+      right: minor(Math.max(proof.right - differing, 0)),
+      remark:
+        differing === 0
+          ? `${proof.remark} So was every document of customers and suppliers.`
+          : `${proof.remark} Documents of customers or suppliers differ from their lines.`,
+    });
+  });
+  return { ...check, proofs };
 }
 
 /** Reads every entry, line and total of an organisation and proves seals, lines and totals against each other. */

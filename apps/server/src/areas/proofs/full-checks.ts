@@ -2,7 +2,8 @@ import { Injectable, Logger, type OnApplicationBootstrap } from '@nestjs/common'
 import { Cron } from '@nestjs/schedule';
 import { organisation } from '../../platform/database/schema.js';
 import { BatchReader, Reader } from '../../platform/threads/threads.module.js';
-import type { FullCheck } from './chain-check.js';
+import { checkDocuments } from '../open-items/documents-against-lines.js';
+import { type FullCheck, withDocuments } from './chain-check.js';
 import { checkWhole } from './proof-readings.js';
 
 /** The last full reading of an organisation. */
@@ -47,7 +48,8 @@ export class FullChecks implements OnApplicationBootstrap {
   }
 
   private async read(id: number): Promise<KeptCheck> {
-    const found = await this.batchReader.run(checkWhole, { organisation: id });
+    const entries = await this.batchReader.run(checkWhole, { organisation: id });
+    const found = withDocuments(entries, await this.batchReader.run(checkDocuments, { organisation: id }));
     const check = { ...found, at: new Date().toISOString() };
     if (found.broken) this.logger.error(`organisation ${id}: entry ${found.broken.number}: ${found.broken.why}`);
     this.kept.set(id, check);
