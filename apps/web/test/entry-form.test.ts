@@ -6,7 +6,6 @@ import {
   type EntryForm,
   type FormEvent,
   formReducer,
-  proposalFor,
   rowOfPath,
 } from '../src/features/journal/entry-form.js';
 import { draftRequest, entryRequest, formOf } from '../src/features/journal/entry-request.js';
@@ -47,6 +46,15 @@ describe('the entry sheet', () => {
     expect(written(form)).toEqual(['2 |']);
     const none = after({ ...form, lines: [emptyLine()] }, { type: 'remove', at: 0 });
     expect(none.lines.length).toBeGreaterThan(0);
+  });
+  test('a line is put in between, and changes places with its neighbours, but not beyond the ends', () => {
+    const form = sheet({ account: '1' }, { account: '2' }, { account: '3' });
+    const accounts = ({ lines }: EntryForm): string => lines.map(({ account }) => account || '-').join('');
+    expect(accounts(after(form, { type: 'insert', at: 1 }))).toBe('1-23-');
+    expect(accounts(after(form, { type: 'move', at: 1, by: -1 }))).toBe('213-');
+    expect(accounts(after(form, { type: 'move', at: 1, by: 1 }))).toBe('132-');
+    expect(after(form, { type: 'move', at: 0, by: -1 })).toBe(form);
+    expect(accounts(after(form, { type: 'move', at: 2, by: 1 }))).toBe('12-3-');
   });
   test('its head changes by itself', () => {
     const form = after(sheet({ account: '1' }), { type: 'head', change: { explanation: 'Rent', date: '1/10' } });
@@ -163,18 +171,6 @@ describe('cells pasted from a spreadsheet', () => {
 });
 
 describe('what is missing', () => {
-  test('is proposed on an empty line, on its side', () => {
-    const form = sheet({ account: '1', debit: '10' }, { account: '2', credit: '4' });
-    expect(proposalFor(form, 2, EUR)).toEqual({ side: 'credit', amount: 600 });
-  });
-  test('is not proposed where something stands, nor when nothing is missing', () => {
-    const form = sheet({ account: '1', debit: '10' }, { account: '2', credit: '10' });
-    expect([proposalFor(form, 0, EUR), proposalFor(form, 2, EUR), proposalFor(form, 99, EUR)]).toEqual([
-      undefined,
-      undefined,
-      undefined,
-    ]);
-  });
   test('is put in by one key, in the place of what stands there', () => {
     const form = after(sheet({ debit: '10' }, { debit: '3' }, { debit: '99' }), {
       type: 'balanced-here',

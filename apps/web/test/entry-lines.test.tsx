@@ -3,9 +3,9 @@ import type { AccountResponse } from '@just-ledger/contract';
 import { parseCurrencyCode } from '@just-ledger/core';
 import { cleanup, render, screen } from '@testing-library/react';
 import { userEvent } from '@testing-library/user-event';
-import { useReducer } from 'react';
-import { emptyForm, formReducer } from '../src/features/journal/entry-form.js';
+import { emptyForm } from '../src/features/journal/entry-form.js';
 import { EntryLines } from '../src/features/journal/entry-lines.js';
+import { useEntryHistory } from '../src/features/journal/use-entry-history.js';
 
 const EUR = parseCurrencyCode('EUR');
 const account = (number: string, name: string): AccountResponse =>
@@ -21,18 +21,23 @@ const account = (number: string, name: string): AccountResponse =>
 const ACCOUNTS = [account('1010', 'Bank'), account('6100', 'Rent'), account('6200', 'Insurance')];
 
 function Lines() {
-  const [form, dispatch] = useReducer(formReducer, emptyForm('18 Jan 2027'));
+  const { form, dispatch, onKeyDown } = useEntryHistory(() => ({
+    ...emptyForm('18 Jan 2027'),
+    explanation: 'Rent of March',
+  }));
   return (
-    <EntryLines
-      form={form}
-      accounts={ACCOUNTS}
-      contacts={[]}
-      breakdowns={[]}
-      currency={EUR}
-      wrongAt={() => undefined}
-      dispatch={dispatch}
-      onNewContact={() => undefined}
-    />
+    <div onKeyDown={onKeyDown}>
+      <EntryLines
+        form={form}
+        accounts={ACCOUNTS}
+        contacts={[]}
+        breakdowns={[]}
+        currency={EUR}
+        wrongAt={() => undefined}
+        dispatch={dispatch}
+        onNewContact={() => undefined}
+      />
+    </div>
   );
 }
 const cell = (label: string): HTMLInputElement => screen.getByRole('textbox', { name: label });
@@ -78,5 +83,71 @@ describe('the lines of an entry, by keyboard', () => {
     await userEvent.keyboard('6100{Tab}{Tab}-12{Tab}');
     expect(cell('Debit, line 1').value).toBe('');
     expect(cell('Credit, line 1').value).toBe('12.00');
+  });
+
+  test('arrows go to the cells around, unless the caret is at work within a cell', async () => {
+    await userEvent.keyboard('6100{Tab}{ArrowDown}');
+    expect(document.activeElement).toBe(cell('Note, line 2'));
+    await userEvent.keyboard('{ArrowRight}{ArrowUp}');
+    expect(document.activeElement).toBe(cell('Debit, line 1'));
+    await userEvent.keyboard('12{ArrowLeft}{ArrowLeft}');
+    expect(document.activeElement).toBe(cell('Debit, line 1'));
+    await userEvent.keyboard('{ArrowDown}');
+    expect(cell('Debit, line 1').value).toBe('12.00');
+    await userEvent.keyboard('{ArrowLeft}{ArrowLeft}');
+    expect(document.activeElement).toBe(accountCell(2));
+    await userEvent.keyboard('{Shift>}{Enter}{/Shift}');
+    expect(document.activeElement).toBe(cell('Credit, line 1'));
+  });
+
+  test('an arrow in a list that hangs open chooses in it; Alt ↓ opens one', async () => {
+    await userEvent.keyboard('{Alt>}{ArrowDown}{/Alt}{ArrowDown}{Enter}');
+    expect(accountCell(1).value).toBe('6200 Insurance');
+    expect(document.activeElement).toBe(cell('Note, line 1'));
+  });
+
+  test('a line is moved with the caret in it, and one is put in above', async () => {
+    await userEvent.keyboard('6100{Tab}{Tab}7{Enter}1010{Tab}');
+    await userEvent.keyboard('{Alt>}{Shift>}{ArrowUp}{/Shift}{/Alt}');
+    expect([accountCell(1).value, accountCell(2).value]).toEqual(['1010 Bank', '6100 Rent']);
+    expect(document.activeElement).toBe(cell('Note, line 1'));
+    await userEvent.keyboard('{Alt>}{Enter}{/Alt}');
+    expect([accountCell(1).value, accountCell(2).value, accountCell(3).value]).toEqual([
+      '',
+      '1010 Bank',
+      '6100 Rent',
+    ]);
+    expect(document.activeElement).toBe(accountCell(1));
+  });
+
+  test('Ctrl Z takes steps back, Ctrl Y and Ctrl Shift Z do them again, each where it was done', async () => {
+    await userEvent.keyboard('6100{Tab}{Tab}7{Enter}1010{Tab}');
+    await userEvent.keyboard('{Control>}zz{/Control}');
+    expect([accountCell(2).value, cell('Debit, line 1').value]).toEqual(['', '']);
+    expect(document.activeElement).toBe(cell('Debit, line 1'));
+    await userEvent.keyboard('{Control>}y{/Control}');
+    expect(cell('Debit, line 1').value).toBe('7.00');
+    await userEvent.keyboard('{Control>}{Shift>}Z{/Shift}{/Control}');
+    expect(accountCell(2).value).toBe('1010 Bank');
+    expect(document.activeElement).toBe(accountCell(2));
+    await userEvent.keyboard('ins{Control>}z{/Control}');
+    expect(accountCell(2).value).toBe('1010 Bank');
+  });
+
+  test('the explanation stands for a note until one is written', async () => {
+    expect(cell('Note, line 1').placeholder).toBe('');
+    await userEvent.keyboard('6100{Tab}');
+    expect(cell('Note, line 1').placeholder).toBe('Rent of March');
+  });
+});
+
+describe('very many lines', () => {
+  test('are drawn as far as they are in sight, and hold what was pasted', async () => {
+    const rows = Array.from({ length: 2_000 }, (_, index) => `6100\tnote ${index}\t\t1.00`).join('\n');
+    await userEvent.paste(rows);
+    expect(screen.getAllByRole('textbox').length).toBeLessThan(2_000);
+    expect(screen.getAllByText('2,000.00', { exact: false })).toHaveLength(2);
+    await userEvent.keyboard('{Control>}z{/Control}');
+    expect(screen.queryByText('2,000.00', { exact: false })).toBeNull();
   });
 });

@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-import { parseCurrencyCode, TRAYS } from '@just-ledger/core';
+import { parseCurrencyCode, type TrayColumn, TRAYS } from '@just-ledger/core';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { act, renderHook } from '@testing-library/react';
 import type { ReactNode } from 'react';
@@ -9,8 +9,12 @@ import type { Cells } from '../src/features/take-on/completions.js';
 import { useTypedRow } from '../src/features/take-on/use-typed-row.js';
 
 const columns = TRAYS.history.columns;
-const column = (key: string) => columns.find((one) => one.key === key)!;
-const moved = columns.find(({ kind }) => kind === 'amount')!;
+const column = (key: string): TrayColumn => {
+  const found = columns.find((one) => one.key === key);
+  if (!found) throw new Error(`there is no column ${key}`);
+  return found;
+};
+const moved = column('moved');
 const completions = {
   findAccount: () => undefined,
   accountName: () => undefined,
@@ -39,12 +43,12 @@ describe('a row that is typed', () => {
     act(() => result.current.leave(moved));
     act(() => result.current.leave(moved));
     expect(waiting.map(({ asked }) => asked)).toEqual([{ [moved.key]: '5.00' }]);
-    waiting[0]!.refuse();
+    waiting[0]?.refuse();
     await settle();
     expect(result.current.typed).toEqual({ [moved.key]: '5.00' });
     act(() => result.current.leave(moved));
     expect(waiting.length).toBe(2);
-    waiting[1]!.answer();
+    waiting[1]?.answer();
     await settle();
     act(() => result.current.leave(moved));
     expect(waiting.length).toBe(2);
@@ -86,11 +90,11 @@ describe('a row that is typed', () => {
     act(() => result.current.mutate('(5.00)'));
     await settle();
     expect(waiting.map(({ asked }) => asked)).toEqual(['-4']);
-    waiting[0]!.answer();
+    waiting[0]?.answer();
     await settle();
     await settle();
     expect(waiting.map(({ asked }) => asked)).toEqual(['-4', '(5.00)']);
-    waiting[1]!.answer();
+    waiting[1]?.answer();
     await settle();
   });
 });

@@ -44,6 +44,7 @@ export * from './journal/check-entry.js';
 export * from './journal/entry-effect.js';
 export * from './journal/entry-rows.js';
 export * from './journal/entry.js';
+export * from './journal/proposed-date.js';
 export * from './journal/proposed-entry.js';
 export * from './journal/realised-difference.js';
 export * from './journal/reversal.js';

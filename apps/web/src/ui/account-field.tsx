@@ -37,6 +37,13 @@ export function AccountField({
       value={chosen}
       filterOptions={(options, { inputValue }) => bestMatches(options, inputValue)}
       inputValue={typed ?? (chosen === null ? '' : labelOf(chosen))}
+      onKeyDown={(event) => {
+        // what is being typed is taken back first
+        if (typed === undefined || !(event.ctrlKey || event.metaKey) || event.key !== 'z') return;
+        event.preventDefault();
+        event.stopPropagation();
+        setTyped(undefined);
+      }}
       onInputChange={(_, text, reason) => setTyped(reason === 'input' ? text : undefined)}
       getOptionLabel={labelOf}
       renderOption={({ key, ...option }, account) => (

@@ -1,6 +1,6 @@
-import { balancingAmount, type CurrencyCode, minor, type Minor, type Side, type EntryKind } from '@just-ledger/core';
+import { balancingAmount, type CurrencyCode, type Minor, type Side, type EntryKind } from '@just-ledger/core';
 import { inCell } from '../../ui/own-ways.js';
-import { amountIn, emptyLine, type FormLine, isBlank, type QuotedRate } from './form-line.js';
+import { emptyLine, type FormLine, isBlank, lineAmount, type QuotedRate } from './form-line.js';
 import { foreignSettled, settled, withRateOfDay } from './settled-line.js';
 
 /** An entry as it is being typed. */
@@ -33,6 +33,8 @@ export type FormEvent =
   | { readonly type: 'repeat-above'; readonly at: number }
   | { readonly type: 'breakdowns-shown'; readonly at: number }
   | { readonly type: 'remove'; readonly at: number }
+  | { readonly type: 'insert'; readonly at: number }
+  | { readonly type: 'move'; readonly at: number; readonly by: -1 | 1 }
   | { readonly type: 'pasted'; readonly at: number; readonly lines: readonly Partial<FormLine>[] }
   | { readonly type: 'start'; readonly form: EntryForm };
 
@@ -61,6 +63,10 @@ export function formReducer(form: EntryForm, event: FormEvent): EntryForm {
       return withLine(form, event.at, { showsBreakdowns: !form.lines[event.at]?.showsBreakdowns });
     case 'remove':
       return withRoom({ ...form, lines: form.lines.filter((_, index) => index !== event.at) });
+    case 'insert':
+      return { ...form, lines: [...form.lines.slice(0, event.at), emptyLine(), ...form.lines.slice(event.at)] };
+    case 'move':
+      return withMoved(form, event.at, event.at + event.by);
     case 'pasted':
       return withPasted(form, event.at, event.lines);
     case 'start':
@@ -72,21 +78,7 @@ export function formReducer(form: EntryForm, event: FormEvent): EntryForm {
 
 /** The amounts of a form in minor units, debit positive; what is no arithmetic counts as nothing. */
 export function amountsOf(form: EntryForm, currency: CurrencyCode): Minor[] {
-  return form.lines.map((line) => {
-    const [debit, credit] = [amountIn(line.debit, 'debit', currency), amountIn(line.credit, 'credit', currency)];
-    return minor((debit ?? 0) - (credit ?? 0));
-  });
-}
-
-/** What an empty line proposes: the amount that would balance the entry, on its side. */
-export function proposalFor(
-  form: EntryForm,
-  at: number,
-  currency: CurrencyCode,
-): { side: Side; amount: Minor } | undefined {
-  const line = form.lines[at];
-  if (!line || line.debit !== '' || line.credit !== '') return undefined;
-  return balancingAmount(amountsOf(form, currency));
+  return form.lines.map((line) => lineAmount(line, currency));
 }
 
 /** Whether anything of a form has been typed that it did not begin with. */
@@ -132,6 +124,14 @@ function withPasted(form: EntryForm, at: number, lines: readonly Partial<FormLin
   const room = [...form.lines, ...Array.from({ length: missing }, emptyLine)];
   const changed = room.map((line, index) => ({ ...line, ...lines[index - at] }));
   return withRoom({ ...form, lines: changed });
+}
+
+/** A line changes places with the one above or below it; beyond the ends it stays. */
+function withMoved(form: EntryForm, at: number, to: number): EntryForm {
+  const [line, other] = [form.lines[at], form.lines[to]];
+  if (!line || !other) return form;
+  const lines = form.lines.map((one, index) => (index === at ? other : index === to ? line : one));
+  return withRoom({ ...form, lines });
 }
 
 /** There is always an empty line to go on with. */

@@ -1,5 +1,5 @@
 import { ChoiceField } from '../../ui/choice-fields.js';
-import type { CivilDate } from '@just-ledger/core';
+import type { CivilDate, DateReason } from '@just-ledger/core';
 import { Checkbox, FormControlLabel, TextField } from '@mui/material';
 import type { Dispatch, KeyboardEvent, RefObject } from 'react';
 import { DateField } from '../../ui/date-field.js';
@@ -13,12 +13,21 @@ const KINDS = [
   ['opening', 'Opening'],
 ] as const;
 
+/** What is said under a date that was proposed; today needs no word. */
+const DATE_REASONS: Readonly<Record<DateReason, string | undefined>> = {
+  today: undefined,
+  'last-entry': 'as the entry before',
+  span: 'in the dates chosen',
+  'first-day': 'first day of the books',
+};
+
 /** What an entry says of itself: date, kind, explanation and the paper behind it. */
 export function EntryHead({
   form,
   near,
   first,
   wrong,
+  dateReason,
   keepsKind,
   onKeepKind,
   dispatch,
@@ -28,6 +37,8 @@ export function EntryHead({
   near: CivilDate;
   first: RefObject<HTMLInputElement | null>;
   wrong: (field: string) => string | undefined;
+  /** Why the date was proposed, while it stands as proposed. */
+  dateReason: DateReason | undefined;
   keepsKind: boolean;
   onKeepKind: (keeps: boolean) => void;
   dispatch: Dispatch<FormEvent>;
@@ -48,7 +59,8 @@ export function EntryHead({
     return {
       value: form[name],
       error: message !== undefined || isNoDate,
-      helperText: message ?? (isNoDate ? 'Not a date' : undefined),
+      helperText:
+        message ?? (isNoDate ? 'Not a date' : name === 'date' ? DATE_REASONS[dateReason ?? 'today'] : undefined),
       onChange: (event: { target: { value: string } }) =>
         dispatch({ type: 'head', change: { [name]: event.target.value } }),
     };

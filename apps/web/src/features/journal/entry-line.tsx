@@ -1,7 +1,7 @@
 import type { AccountResponse, BreakdownResponse, ContactResponse } from '@just-ledger/contract';
-import type { BalancingAmount, CivilDate, CurrencyCode } from '@just-ledger/core';
+import type { CivilDate, CurrencyCode, Minor, Side } from '@just-ledger/core';
 import { clsx } from 'clsx';
-import type { Dispatch } from 'react';
+import { type Dispatch, memo } from 'react';
 import { AccountField } from '../../ui/account-field.js';
 import { Cell } from '../../ui/cell.js';
 import grid from '../../ui/typed-grid.module.css';
@@ -11,10 +11,15 @@ import { AmountCells } from './amount-cells.js';
 import { DocumentCells } from './document-cells.js';
 import { type FormEvent } from './entry-form.js';
 import { ForeignCells } from './foreign-cells.js';
-import { type FormLine } from './form-line.js';
+import { type FormLine, isBlank } from './form-line.js';
 import { shownBreakdowns, withAccount } from './line-account.js';
 import { LineContact } from './line-contact.js';
 import { LinePart } from './line-part.js';
+
+/** What is wrong with a line, by the field. */
+export type LineProblems = Readonly<Partial<Record<string, string>>>;
+
+const NONE: LineProblems = {};
 
 /** The fields of a line that something can be wrong with. */
 const FIELDS = [
@@ -32,42 +37,64 @@ const FIELDS = [
   'note',
 ];
 
-/** A line of an entry, and under it what its account asks for besides: a document, a foreign amount, breakdowns. */
-export function EntryLine({
+/** What is wrong with a line; a line with nothing wrong always has the same answer. */
+export function problemsOf(line: FormLine, wrong: (field: string) => string | undefined): LineProblems {
+  const found = FIELDS.flatMap((field) => {
+    const message = wrong(field);
+    return message === undefined ? [] : [[field, message] as const];
+  });
+  return found.length === 0 ? NONE : Object.fromEntries(found);
+}
+
+/**
+ * A line of an entry, and under it what its account asks for besides: a document, a foreign amount, breakdowns. Of many
+ * lines only the one is drawn again that is typed into.
+ */
+export const EntryLine = memo(function EntryLine({
+  ref,
   line,
   index,
-  proposal,
+  explanation,
+  missingSide,
+  missing,
   accounts,
   contacts,
   breakdowns,
   currency,
   date,
-  wrong,
+  problems,
   dispatch,
   onNewContact,
 }: {
+  ref?: ((body: Element | null) => void) | undefined;
   line: FormLine;
   index: number;
-  /** What would balance the entry on this line. */
-  proposal: BalancingAmount | undefined;
+  /** Of the entry: it stands for a note until one is written. */
+  explanation: string;
+  /** What would balance the entry, and on which side. */
+  missingSide: Side | undefined;
+  missing: Minor | undefined;
   accounts: readonly AccountResponse[];
   contacts: readonly ContactResponse[];
   breakdowns: readonly BreakdownResponse[];
   currency: CurrencyCode;
   date: CivilDate | undefined;
-  wrong: (field: string) => string | undefined;
+  problems: LineProblems;
   dispatch: Dispatch<FormEvent>;
-  onNewContact: (name: string) => void;
+  onNewContact: (line: FormLine, name: string) => void;
 }) {
+  const wrong = (field: string): string | undefined => problems[field];
   const account = accounts.find(({ number }) => number === line.account);
   const needed = shownBreakdowns(line, account, breakdowns);
   const own = account?.currency ?? (line.currency || null);
   const hasDetail = account && (account.control !== null || hasThings(account));
-  const problems = FIELDS.map(wrong).filter(Boolean);
+  const messages = Object.values(problems);
+  const isEmpty = line.debit === '' && line.credit === '';
+  const proposal = isEmpty && missingSide && missing ? { side: missingSide, amount: missing } : undefined;
   const change = (typed: Partial<FormLine>): void => dispatch({ type: 'line', at: index, change: typed });
   const place = `line ${index + 1}`;
   return (
-    <>
+    <tbody ref={ref} data-index={index}>
       <tr data-line={index} className={line.credit !== '' ? grid.creditSide : ''}>
         <td data-column="account">
           <div className={clsx(grid.cell, grid.cellAccount)}>
@@ -86,7 +113,12 @@ export function EntryLine({
         </td>
         <td data-column="note">
           <div className={grid.cell}>
-            <Cell label={`Note, ${place}`} value={line.note} onChange={(note) => change({ note })} />
+            <Cell
+              label={`Note, ${place}`}
+              value={line.note}
+              placeholder={isBlank(line) ? '' : explanation}
+              onChange={(note) => change({ note })}
+            />
           </div>
         </td>
         <td data-column="contact">
@@ -98,7 +130,7 @@ export function EntryLine({
                 value={line.contact}
                 wrong={wrong('contact')}
                 onChange={(contact) => change({ contact })}
-                onNew={onNewContact}
+                onNew={(name) => onNewContact(line, name)}
               />
             )}
           </div>
@@ -130,15 +162,15 @@ export function EntryLine({
           />
         </LinePart>
       )}
-      {problems.length > 0 && (
+      {messages.length > 0 && (
         <tr>
           <td colSpan={5}>
             <div className={clsx(grid.cell, 'brick small')} role="alert">
-              {problems.join(' ')}
+              {messages.join(' ')}
             </div>
           </td>
         </tr>
       )}
-    </>
+    </tbody>
   );
-}
+});

@@ -1,15 +1,17 @@
 import type { AccountResponse, BreakdownResponse, ContactResponse } from '@just-ledger/contract';
 import { balancingAmount, type CivilDate, type CurrencyCode } from '@just-ledger/core';
 import { clsx } from 'clsx';
-import type { ClipboardEvent, Dispatch } from 'react';
+import { type ClipboardEvent, type Dispatch, Fragment } from 'react';
 import ruled from '../../ui/ruled.module.css';
 import grid from '../../ui/typed-grid.module.css';
-import { amountsOf, type EntryForm, type FormEvent, proposalFor } from './entry-form.js';
-import { EntryLine } from './entry-line.js';
+import { amountsOf, type EntryForm, type FormEvent } from './entry-form.js';
+import { EntryLine, problemsOf } from './entry-line.js';
+import type { FormLine } from './form-line.js';
 import styles from './entry-lines.module.css';
 import { EntryTotals } from './entry-totals.js';
 import { type LineColumn, pastedLines } from './pasted-lines.js';
 import { useLineKeys } from './use-line-keys.js';
+import { useLineWindow } from './use-line-window.js';
 
 /** The paper of the entry sheet: two money columns, debits first, credits set in. */
 export function EntryLines({
@@ -32,10 +34,12 @@ export function EntryLines({
   date?: CivilDate | undefined;
   wrongAt: (row: number, field: string) => string | undefined;
   dispatch: Dispatch<FormEvent>;
-  onNewContact: (row: number, name: string) => void;
+  onNewContact: (line: FormLine, name: string) => void;
 }) {
-  const { table, onKeyDown } = useLineKeys(dispatch, currency, breakdowns.length > 0);
+  const { table, ...keys } = useLineKeys(dispatch, currency, breakdowns.length > 0);
+  const { drawn, below, measure } = useLineWindow(form.lines, table);
   const amounts = amountsOf(form, currency);
+  const missing = balancingAmount(amounts);
   const paste = (event: ClipboardEvent<HTMLTableElement>): void => {
     const cell = (event.target as HTMLElement).closest<HTMLElement>('td[data-column]');
     const at = Number(cell?.closest('tr')?.dataset['line']);
@@ -49,7 +53,7 @@ export function EntryLines({
     dispatch({ type: 'pasted', at, lines });
   };
   return (
-    <table className={clsx(ruled.table, grid.table)} ref={table} onKeyDown={onKeyDown} onPasteCapture={paste}>
+    <table className={clsx(ruled.table, grid.table)} ref={table} {...keys} onPasteCapture={paste}>
       <thead>
         <tr>
           <th className={styles.account}>Account</th>
@@ -59,25 +63,44 @@ export function EntryLines({
           <th className="num">Credit</th>
         </tr>
       </thead>
-      <tbody>
-        {form.lines.map((line, index) => (
-          <EntryLine
-            key={line.key}
-            line={line}
-            index={index}
-            proposal={proposalFor(form, index, currency)}
-            accounts={accounts}
-            contacts={contacts}
-            breakdowns={breakdowns}
-            currency={currency}
-            date={date}
-            wrong={(field) => wrongAt(index, field)}
-            dispatch={dispatch}
-            onNewContact={(name) => onNewContact(index, name)}
-          />
-        ))}
-      </tbody>
-      <EntryTotals amounts={amounts} missing={balancingAmount(amounts)} currency={currency} />
+      {drawn.map(({ index, room }) => {
+        const line = form.lines[index];
+        if (!line) return null;
+        return (
+          <Fragment key={line.key}>
+            {room > 0 && <LeftOut height={room} />}
+            <EntryLine
+              ref={measure}
+              line={line}
+              index={index}
+              explanation={form.explanation}
+              missingSide={missing?.side}
+              missing={missing?.amount}
+              accounts={accounts}
+              contacts={contacts}
+              breakdowns={breakdowns}
+              currency={currency}
+              date={date}
+              problems={problemsOf(line, (field) => wrongAt(index, field))}
+              dispatch={dispatch}
+              onNewContact={onNewContact}
+            />
+          </Fragment>
+        );
+      })}
+      {below > 0 && <LeftOut height={below} />}
+      <EntryTotals amounts={amounts} missing={missing} currency={currency} />
     </table>
+  );
+}
+
+/** The room of lines that are out of sight. */
+function LeftOut({ height }: { height: number }) {
+  return (
+    <tbody aria-hidden>
+      <tr>
+        <td colSpan={5} className={styles.leftOut} style={{ height }} />
+      </tr>
+    </tbody>
   );
 }

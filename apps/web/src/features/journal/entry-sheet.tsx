@@ -1,6 +1,6 @@
 import { type DraftResponse, type EntryResponse, paths } from '@just-ledger/contract';
 import { useSuspenseQuery } from '@tanstack/react-query';
-import { useEffect, useRef } from 'react';
+import { useCallback, useEffect, useMemo, useRef } from 'react';
 import { accountsQuery } from '../../api/account-queries.js';
 import { useBooks } from '../../api/books-queries.js';
 import { breakdownsQuery } from '../../api/breakdown-queries.js';
@@ -17,6 +17,7 @@ import { EntryHead } from './entry-head.js';
 import { EntryLines } from './entry-lines.js';
 import { OutdatedNotice, PostedNotice, TakenUpNotice } from './entry-notices.js';
 import { outdatedBy, refusalOf } from './entry-refusal.js';
+import type { FormLine } from './form-line.js';
 import { writableAccounts } from './line-account.js';
 import { useEntryWriting } from './use-entry-writing.js';
 import { useTypedAhead } from './use-typed-ahead.js';
@@ -69,12 +70,18 @@ export function EntrySheet({
   }, [refused]);
   const outdated = outdatedBy(refused);
   const { inHead, inRow, general } = refusalOf(form, writing.postError);
-  const newContact = (row: number, name: string): void => {
-    const control = accounts.find((account) => account.number === form.lines[row]?.account)?.control;
-    addContact.mutate({ name, roles: [control === 'payables' ? 'supplier' : 'customer'] });
-  };
+  const { mutate: add } = addContact;
+  const writable = useMemo(() => writableAccounts(accounts), [accounts]);
+  const contacts = useMemo(() => allContacts.filter((contact) => contact.active), [allContacts]);
+  const newContact = useCallback(
+    ({ account: number }: FormLine, name: string): void => {
+      const control = accounts.find((account) => account.number === number)?.control;
+      add({ name, roles: [control === 'payables' ? 'supplier' : 'customer'] });
+    },
+    [accounts, add],
+  );
   return (
-    <Panes ref={sheet} data-typing>
+    <Panes ref={sheet} data-typing onKeyDown={writing.onKeyDown}>
       <Sheet
         title="Entry"
         aside={
@@ -98,14 +105,15 @@ export function EntrySheet({
           near={near}
           first={first}
           wrong={inHead}
+          dateReason={writing.dateReason}
           keepsKind={writing.keepsKind}
           onKeepKind={writing.setKeepsKind}
           dispatch={dispatch}
         />
         <EntryLines
           form={form}
-          accounts={writableAccounts(accounts)}
-          contacts={allContacts.filter((contact) => contact.active)}
+          accounts={writable}
+          contacts={contacts}
           breakdowns={breakdowns}
           currency={currency}
           date={date}

@@ -1,5 +1,5 @@
 import { type CurrencyCode, type Minor, minor, type Side } from '@just-ledger/core';
-import { readTyped } from '../../ui/own-ways.js';
+import { ownMarks, readTyped } from '../../ui/own-ways.js';
 
 /** Which way a rate is quoted. */
 export type RateWay = 'rate' | 'ratePerBase';
@@ -78,4 +78,21 @@ export function amountIn(typed: string, side: Side, currency: CurrencyCode): Min
   const read = readTyped(typed, currency);
   if (!read.ok) return undefined;
   return read.side !== undefined && read.side !== side ? minor(-read.amount) : read.amount;
+}
+
+/** Amounts of lines as they were read; a line that is typed into becomes another one. */
+const amounts = new WeakMap<
+  FormLine,
+  { readonly marks: unknown; readonly currency: CurrencyCode; readonly amount: Minor }
+>();
+
+/** What a line comes to, debit positive; what is no arithmetic counts as nothing. */
+export function lineAmount(line: FormLine, currency: CurrencyCode): Minor {
+  if (line.debit === '' && line.credit === '') return minor(0);
+  const [known, marks] = [amounts.get(line), ownMarks()];
+  if (known?.marks === marks && known.currency === currency) return known.amount;
+  const [debit, credit] = [amountIn(line.debit, 'debit', currency), amountIn(line.credit, 'credit', currency)];
+  const amount = minor((debit ?? 0) - (credit ?? 0));
+  amounts.set(line, { marks, currency, amount });
+  return amount;
 }

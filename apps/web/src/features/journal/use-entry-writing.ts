@@ -1,12 +1,13 @@
 import { type DraftResponse, type EntryResponse, paths } from '@just-ledger/contract';
-import { type CivilDate, parseCivilDate, shortDate, isCivilDate } from '@just-ledger/core';
-import { useReducer, useState } from 'react';
+import { type CivilDate, parseCivilDate, proposedDate, shortDate, isCivilDate } from '@just-ledger/core';
+import { useEffect, useState } from 'react';
 import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
-import { emptyForm, type EntryForm, formReducer, isTyped } from './entry-form.js';
+import { emptyForm, type EntryForm, isTyped } from './entry-form.js';
 import { draftRequest, entryRequest, formOf } from './entry-request.js';
+import { useEntryHistory } from './use-entry-history.js';
 import { keepTyping, useKeptTyping, useTypingBefore } from './kept-typing.js';
 
 /** Where a tab remembers the date of the entry posted last. */
@@ -20,12 +21,14 @@ function lastDate(): CivilDate | undefined {
 /** An entry being written: what is typed, and what can become of it. What is typed stays until it is posted or kept. */
 export function useEntryWriting(draft: DraftResponse | undefined, onPosted: (entry: EntryResponse) => void) {
   const address = useAddress();
-  const { organisation, currency, today, calendar } = useBooks();
-  const near = lastDate() ?? (today < calendar.firstDay ? calendar.firstDay : today);
+  const { organisation, currency, today, calendar, from, to } = useBooks();
+  const span = address.from !== undefined || address.to !== undefined ? { from, to } : undefined;
+  const proposed = proposedDate({ today, firstDay: calendar.firstDay, span, last: lastDate() });
+  const near = proposed.date;
   const place = draft ? String(draft.id) : '';
   const before = useTypingBefore(organisation.id, place);
   const [begun, setBegun] = useState<EntryForm>(() => (draft ? formOf(draft, currency) : emptyForm(shortDate(near))));
-  const [form, dispatch] = useReducer(formReducer, before?.form ?? begun);
+  const { form, dispatch, onKeyDown } = useEntryHistory(() => before?.form ?? begun);
   const [version, setVersion] = useState(before?.version ?? draft?.version);
   const [takenUp, setTakenUp] = useState(before);
   const [keepsKind, setKeepsKind] = useState(false);
@@ -57,11 +60,23 @@ export function useEntryWriting(draft: DraftResponse | undefined, onPosted: (ent
     setBegun(fresh);
     dispatch({ type: 'start', form: fresh });
   };
+  // as long as nothing has been typed, another span chosen on the rail is meant for the date too
+  const isUntouched = !draft && !isTyped(form, begun) && form.date === begun.date;
+  const proposal = shortDate(near);
+  useEffect(() => {
+    if (!isUntouched || form.date === proposal) return;
+    const fresh = { ...begun, date: proposal };
+    setBegun(fresh);
+    dispatch({ type: 'start', form: fresh });
+  }, [isUntouched, form.date, proposal, begun, dispatch]);
   const isBusy = post.isPending || keep.isPending;
   return {
     form,
     dispatch,
+    onKeyDown,
     near,
+    /** Why the date stands as it does, while it is the one proposed. */
+    dateReason: !draft && form.date === proposal ? proposed.reason : undefined,
     /** Another with every entry begun. */
     key,
     /** What was half typed here before, as long as it is gone on with. */

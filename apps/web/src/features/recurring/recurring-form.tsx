@@ -3,7 +3,7 @@ import { paths, type RecurringJournalRequest, type RecurringJournalResponse } fr
 import { Button, TextField } from '@mui/material';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { clsx } from 'clsx';
-import { type FormEvent, useReducer, useState } from 'react';
+import { type FormEvent, useMemo, useState } from 'react';
 import { accountsQuery } from '../../api/account-queries.js';
 import { useBooks } from '../../api/books-queries.js';
 import { breakdownsQuery } from '../../api/breakdown-queries.js';
@@ -14,8 +14,9 @@ import { Allowed } from '../../ui/allowed.js';
 import layout from '../../ui/layout.module.css';
 import notice from '../../ui/notice.module.css';
 import { ErrorMessage } from '../../ui/sheet.js';
-import { emptyForm, formReducer } from '../journal/entry-form.js';
+import { emptyForm } from '../journal/entry-form.js';
 import { EntryLines } from '../journal/entry-lines.js';
+import { useEntryHistory } from '../journal/use-entry-history.js';
 import { refusalOf } from '../journal/entry-refusal.js';
 import { entryRequest, formOf } from '../journal/entry-request.js';
 import { writableAccounts } from '../journal/line-account.js';
@@ -47,16 +48,16 @@ export function RecurringForm({ journal, onDone }: { journal?: RecurringJournalR
   const { data: contacts } = useSuspenseQuery(contactsQuery(organisation.id));
   const { data: breakdowns } = useSuspenseQuery(breakdownsQuery(organisation.id));
   const [fields, setFields] = useState(() => scheduleFields(journal, today));
-  const [form, dispatch] = useReducer(formReducer, journal, (given) =>
-    given
+  const { form, dispatch, onKeyDown } = useEntryHistory(() =>
+    journal
       ? formOf(
           {
             id: 0,
             date: today,
-            kind: given.entry.kind ?? 'ordinary',
-            explanation: given.entry.explanation,
-            reference: given.entry.reference ?? '',
-            lines: given.entry.lines,
+            kind: journal.entry.kind ?? 'ordinary',
+            explanation: journal.entry.explanation,
+            reference: journal.entry.reference ?? '',
+            lines: journal.entry.lines,
             forReview: false,
             createdBy: '',
             updatedAt: '',
@@ -66,6 +67,8 @@ export function RecurringForm({ journal, onDone }: { journal?: RecurringJournalR
         )
       : emptyForm(today),
   );
+  const writable = useMemo(() => writableAccounts(accounts), [accounts]);
+  const active = useMemo(() => contacts.filter((contact) => contact.active), [contacts]);
   const save = useOrganisationMutation(() => {
     const { lines, explanation, kind } = entryRequest(
       { ...form, explanation: form.explanation || fields.name },
@@ -92,6 +95,7 @@ export function RecurringForm({ journal, onDone }: { journal?: RecurringJournalR
   return (
     <form
       onSubmit={submit}
+      onKeyDown={onKeyDown}
       className={clsx(layout.belowClose, styles.form)}
       aria-label={journal ? `Change ${journal.name}` : 'New schedule'}
     >
@@ -119,8 +123,8 @@ export function RecurringForm({ journal, onDone }: { journal?: RecurringJournalR
       </div>
       <EntryLines
         form={form}
-        accounts={writableAccounts(accounts)}
-        contacts={contacts.filter((contact) => contact.active)}
+        accounts={writable}
+        contacts={active}
         breakdowns={breakdowns}
         currency={currency}
         wrongAt={inRow}
