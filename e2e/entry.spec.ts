@@ -148,6 +148,54 @@ test('typing outlives a reload; a refusal takes the eye to the first field that 
   await expect(page.getByRole('textbox', { name: 'Explanation' })).toHaveValue('');
 });
 
+test('what was typed in a window that has been closed is offered in the next, and gone on with', async ({
+  own: { page, open, ask },
+}) => {
+  await open('record/entry');
+  const other = await page.context().newPage();
+  await other.goto(page.url());
+  await other.getByRole('textbox', { name: 'Explanation' }).fill('Left behind');
+  await account(other, 1, '6400');
+  await other.getByLabel('Debit, line 1').fill('20');
+  await account(other, 2, '1010');
+  await other.getByLabel('Credit, line 2').press('=');
+  await other.close();
+  await page.reload();
+  await expect(page.getByText('“Left behind”, 2 lines, typed at')).toBeVisible();
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await page.getByRole('button', { name: 'Go on with it' }).click();
+  await expect(page.getByLabel('Credit, line 2')).toHaveValue('20.00');
+  await page.reload();
+  await expect(page.getByText('is here again')).toBeVisible();
+  await page.getByRole('textbox', { name: 'Explanation' }).press('Control+Enter');
+  await expect(page.getByText('Posted as 2026-0001')).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('textbox', { name: 'Explanation' })).toHaveValue('');
+  expect(await ask('GET', '/entries/2026-0001')).toMatchObject({ explanation: 'Left behind' });
+});
+
+test('three hundred lines are pasted, moved about, taken back step by step, and posted to the cent', async ({
+  own: { page, open, ask },
+}) => {
+  await open('record/entry');
+  await page.getByRole('textbox', { name: 'Explanation' }).fill('Takings of the year');
+  const rows = Array.from({ length: 299 }, (_, index) => `4000\tday ${index + 1}\t\t\t${index + 1}.07`);
+  await paste(page, 'Account, line 1', ['1010\tall days\t\t44,870.93\t', ...rows].join('\n'));
+  await expect(page.getByText('balanced')).toBeVisible();
+  await page.getByLabel('Note, line 2').press('Alt+Backspace');
+  await expect(page.getByText('1.07 missing')).toBeVisible();
+  await page.getByLabel('Note, line 2').press('Alt+Shift+ArrowDown');
+  await expect(page.getByLabel('Note, line 3')).toHaveValue('day 2');
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByText('balanced')).toBeVisible();
+  await expect(page.getByLabel('Note, line 2')).toHaveValue('day 1');
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByText('Posted as 2026-0001')).toBeVisible();
+  const { lines } = await ask<{ lines: { debit?: string; credit?: string }[] }>('GET', '/entries/2026-0001');
+  expect([lines.length, lines[0]?.debit, lines[299]?.credit]).toEqual([300, '44870.93', '299.07']);
+});
+
 test('a whole entry goes by Enter, from the date to the line after the last', async ({ own: { page, open } }) => {
   await open('record/entry');
   await expect(page.getByRole('textbox', { name: 'Date', exact: true })).toBeFocused();

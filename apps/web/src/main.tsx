@@ -5,6 +5,7 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { createBrowserRouter } from 'react-router';
 import { RouterProvider } from 'react-router/dom';
+import { joinTabs } from './api/open-tabs.js';
 import { RequestRefused } from './api/request.js';
 import { sessionQuery } from './api/session-queries.js';
 import { ROUTES } from './app/routes.js';
@@ -35,6 +36,8 @@ const client = new QueryClient({
     },
   },
 });
+
+joinTabs();
 
 const router = createBrowserRouter(ROUTES);
 

@@ -3,7 +3,8 @@ import type { ContactResponse } from '@just-ledger/contract';
 import { type Contact, CONTACT_DETAILS, type ContactId, termsText, textsOf, textsOr } from '@just-ledger/core';
 import { eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
-import { keptWhile } from '../../platform/database/kept-reading.js';
+import { keptUntilCommit, keptWhile } from '../../platform/database/kept-reading.js';
+import { oncePerConnection } from '../../platform/database/once-per-connection.js';
 import { isRow } from '../../platform/database/next-id.js';
 import { contact } from '../../platform/database/schema.js';
 
@@ -25,16 +26,18 @@ export function contactsOf(db: Db, organisation: number): ContactResponse[] {
 }
 
 /** What differs whenever a contact has changed: every change is recorded. */
-export function contactsVersion({ $client }: Db, organisation: number): string {
-  const version = $client
+export function contactsVersion(db: Db, organisation: number): string {
+  return keptUntilCommit(db, `version of contacts ${organisation}`, () => lastChange(db).get({ organisation }) ?? '');
+}
+
+const lastChange = oncePerConnection(({ $client }) =>
+  $client
     .prepare<object, string>(
       `SELECT coalesce((SELECT max(id) FROM set_up_change WHERE organisation = @organisation), 0) || '.' ||
         coalesce((SELECT max(id) FROM contact WHERE organisation = @organisation), 0)`,
     )
-    .pluck()
-    .get({ organisation });
-  return version ?? '';
-}
+    .pluck(),
+);
 
 /** A contact with how many lines name it, or undefined. */
 export function contactWithLines(db: Db, organisation: number, id: ContactId): ContactResponse | undefined {

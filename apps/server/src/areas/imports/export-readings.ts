@@ -1,11 +1,14 @@
 import type { ImportSubject } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
+import { bytesOf, writeCsv } from '../../platform/files/csv.js';
 import { defineReading } from '../../platform/threads/task.js';
 import { exportRows } from './export-rows.js';
 
-/** The rows of all that a subject has, the headings first. */
-export const rowsToExport = defineReading(
-  'rowsToExport',
-  (db: Db, { organisation, subject }: { organisation: number; subject: ImportSubject }) =>
-    exportRows(db, organisation, subject),
+/** All that a subject has, as a CSV file. */
+export const exportAsCsv = defineReading(
+  'exportAsCsv',
+  (db: Db, { organisation, subject }: { organisation: number; subject: ImportSubject }): Uint8Array => {
+    const [header = [], ...rows] = exportRows(db, organisation, subject);
+    return bytesOf(writeCsv(header, rows));
+  },
 );

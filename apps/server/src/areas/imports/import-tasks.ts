@@ -11,11 +11,12 @@ import {
 import { and, eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { importMatching } from '../../platform/database/schema.js';
-import { withoutMark } from '../../platform/files/csv.js';
+import { withMarks, withoutMark } from '../../platform/files/csv.js';
 import { Progress } from '../../platform/jobs/progress.js';
 import { Refusal } from '../../platform/problems/refusal.js';
 import { defineFileTask } from '../../platform/threads/task.js';
 import { organisationOf } from '../organisations/organisation-store.js';
+import { exportRows } from './export-rows.js';
 import { type ImportRow, TOLD_PROBLEMS } from './import-plan.js';
 import { IMPORT_PLANS } from './import-plans.js';
 import { readTable } from './read-table.js';
@@ -126,11 +127,12 @@ export const forgetImport = defineFileTask('forgetImport', (_: Db, { id }: { id:
   matched.delete(id);
 });
 
-/** Writes rows as a workbook of one sheet. */
-export const writeExport = defineFileTask(
-  'writeExport',
-  (_: Db, { title, rows }: { title: string; rows: string[][] }): Promise<Uint8Array> => {
-    return writeWorkbook(title, rows);
+/** All that a subject has, as a workbook of one sheet. */
+export const exportAsWorkbook = defineFileTask(
+  'exportAsWorkbook',
+  (db: Db, { organisation, subject }: { organisation: number; subject: ImportSubject }): Promise<Uint8Array> => {
+    const [header = [], ...rows] = exportRows(db, organisation, subject);
+    return writeWorkbook(IMPORT_SUBJECTS[subject].label, [header, ...withMarks(rows)]);
   },
 );
 

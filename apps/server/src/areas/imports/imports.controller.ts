@@ -1,19 +1,22 @@
 import type { ImportCounts } from '@just-ledger/contract';
 import { ImportQuery, type ImportResponse, MatchingRequest } from '@just-ledger/contract';
-import { IMPORT_SUBJECTS, isImportSubject, problem } from '@just-ledger/core';
+import { isImportSubject, problem } from '@just-ledger/core';
 import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Query, Res } from '@nestjs/common';
 import type { FastifyReply } from 'fastify';
+import type { Readable } from 'node:stream';
 import { csvText } from '../../platform/files/csv-body.js';
-import { withMarks, writeCsv } from '../../platform/files/csv.js';
+import { sent } from '../../platform/files/sent.js';
 import { notFound, Refusal } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { Acting, CurrentOrganisation, Needs } from '../../platform/sessions/session-guard.js';
 import { BatchReader, Importer, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { rowsToExport } from './export-readings.js';
+import { exportAsCsv } from './export-readings.js';
 import { importRates } from './import-commands.js';
 import { ImportJobs } from './import-jobs.js';
-import { writeExport } from './import-tasks.js';
+import { exportAsWorkbook } from './import-tasks.js';
+
+const WORKBOOK = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
 
 /** Files of chart, contacts, breakdown values and rates: read in steps, and written. */
 @Needs('approver')
@@ -77,20 +80,15 @@ export class ImportsController {
     @CurrentOrganisation() organisation: Organisation,
     @Param('file') file: string,
     @Res({ passthrough: true }) reply: FastifyReply,
-  ): Promise<string | Buffer> {
+  ): Promise<Readable> {
     const [, subject = '', ending = ''] = /^([a-z-]+)\.(csv|xlsx)$/.exec(file) ?? [];
     if (!isImportSubject(subject)) throw notFound('file');
-    const [header = [], ...rows] = await this.batchReader.run(rowsToExport, {
-      organisation: organisation.id,
-      subject,
-    });
+    const what = { organisation: organisation.id, subject };
+    const bytes = await (ending === 'csv'
+      ? this.batchReader.run(exportAsCsv, what)
+      : this.importer.run(exportAsWorkbook, what));
     void reply.header('content-disposition', `attachment; filename="${file}"`);
-    if (ending === 'csv') {
-      void reply.header('content-type', 'text/csv; charset=utf-8');
-      return writeCsv(header, rows);
-    }
-    void reply.header('content-type', 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet');
-    const { label: title } = IMPORT_SUBJECTS[subject];
-    return Buffer.from(await this.importer.run(writeExport, { title, rows: [header, ...withMarks(rows)] }));
+    void reply.header('content-type', ending === 'csv' ? 'text/csv; charset=utf-8' : WORKBOOK);
+    return sent(bytes);
   }
 }

@@ -130,7 +130,8 @@ export function places(lines: readonly { readonly entry: number; readonly place:
 
 /** Contacts and those that were merged into them, as a subquery of their ids. */
 export function familiesOf(db: Db, organisation: number, contacts: readonly ContactId[]): SQL {
-  return listed(contacts.flatMap((id) => contactDirectory(db, organisation).family(id)));
+  const directory = contactDirectory(db, organisation);
+  return listed(contacts.flatMap((id) => directory.family(id)));
 }
 
 /** Some ids, as a subquery. */

@@ -4,7 +4,8 @@ import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import notice from '../../ui/notice.module.css';
-import type { KeptTyping } from './kept-typing.js';
+import { isBlank } from './form-line.js';
+import type { KeptTyping, LeftTyping } from './kept-typing.js';
 
 /** The entry posted last; one outside the dates shown says so, and leads there. */
 export function PostedNotice({ entry: { number, date } }: { entry: EntryResponse }) {
@@ -42,12 +43,48 @@ export function TakenUpNotice({
 }) {
   return (
     <div className={notice.done} role="status">
-      Not posted yet: what you typed at {new Date(typing.at).toTimeString().slice(0, 5)} is here again.{' '}
+      Not posted yet: what you typed {typedAt(typing)} is here again.{' '}
       <button className="act" type="button" onClick={onGiveUp}>
         {isDraft ? 'Back to the draft as it was kept' : 'Begin an empty one'}
       </button>
     </div>
   );
+}
+
+/** Something was left half typed in a tab that was closed, or crashed. */
+export function LeftNotice({
+  typing,
+  onTake,
+  onDiscard,
+}: {
+  typing: LeftTyping;
+  onTake: () => void;
+  onDiscard: () => void;
+}) {
+  const { form } = typing;
+  const lines = form.lines.filter((line) => !isBlank(line)).length;
+  return (
+    <div className={notice.done} role="status">
+      Not posted yet: {form.explanation.trim() === '' ? 'an entry' : `“${form.explanation.trim()}”`},{' '}
+      {lines === 1 ? '1 line' : `${lines} lines`}, typed {typedAt(typing)} in a window that has been closed.{' '}
+      <button className="act" type="button" onClick={onTake}>
+        Go on with it
+      </button>{' '}
+      <button className="act" type="button" onClick={onDiscard}>
+        Discard it
+      </button>
+    </div>
+  );
+}
+
+/** When something was typed: at which time today, or on which day. */
+function typedAt({ at }: KeptTyping): string {
+  const then = new Date(at);
+  const time = then.toTimeString().slice(0, 5);
+  if (then.toDateString() === new Date().toDateString()) return `at ${time}`;
+  const [year, month, day] = [then.getFullYear(), then.getMonth() + 1, then.getDate()];
+  const date = [year, String(month).padStart(2, '0'), String(day).padStart(2, '0')].join('-');
+  return `on ${longDate(parseCivilDate(date))} at ${time}`;
 }
 
 /** Somebody else has changed or ended the draft meanwhile. */

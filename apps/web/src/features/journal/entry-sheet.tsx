@@ -15,7 +15,7 @@ import { Effect } from './effect.js';
 import { EntryFoot } from './entry-foot.js';
 import { EntryHead } from './entry-head.js';
 import { EntryLines } from './entry-lines.js';
-import { OutdatedNotice, PostedNotice, TakenUpNotice } from './entry-notices.js';
+import { LeftNotice, OutdatedNotice, PostedNotice, TakenUpNotice } from './entry-notices.js';
 import { outdatedBy, refusalOf } from './entry-refusal.js';
 import type { FormLine } from './form-line.js';
 import { writableAccounts } from './line-account.js';
@@ -100,6 +100,9 @@ export function EntrySheet({
       >
         {posted && <PostedNotice entry={posted} />}
         {takenUp && <TakenUpNotice typing={takenUp} isDraft={draft !== undefined} onGiveUp={writing.giveUp} />}
+        {writing.left && (
+          <LeftNotice typing={writing.left} onTake={writing.takeLeft} onDiscard={writing.discardLeft} />
+        )}
         <EntryHead
           form={form}
           near={near}

@@ -4,10 +4,13 @@ import { useEffect, useState } from 'react';
 import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { api } from '../../api/request.js';
+import { randomKey } from '../../api/random-key.js';
+import { useSession } from '../../api/session-queries.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { emptyForm, type EntryForm, isTyped } from './entry-form.js';
 import { draftRequest, entryRequest, formOf } from './entry-request.js';
 import { useEntryHistory } from './use-entry-history.js';
+import { useLeftTyping } from './use-left-typing.js';
 import { keepTyping, useKeptTyping, useTypingBefore } from './kept-typing.js';
 
 /** Where a tab remembers the date of the entry posted last. */
@@ -25,16 +28,19 @@ export function useEntryWriting(draft: DraftResponse | undefined, onPosted: (ent
   const span = address.from !== undefined || address.to !== undefined ? { from, to } : undefined;
   const proposed = proposedDate({ today, firstDay: calendar.firstDay, span, last: lastDate() });
   const near = proposed.date;
-  const place = draft ? String(draft.id) : '';
-  const before = useTypingBefore(organisation.id, place);
+  const email = useSession().person?.email;
+  const [person] = useState(email ?? ''); // a session that ends takes nothing away of what is typed
+  const place = { person, organisation: organisation.id, draft: draft ? String(draft.id) : '' };
+  const before = useTypingBefore(place);
+  const leftBehind = useLeftTyping(place);
   const [begun, setBegun] = useState<EntryForm>(() => (draft ? formOf(draft, currency) : emptyForm(shortDate(near))));
   const { form, dispatch, onKeyDown } = useEntryHistory(() => before?.form ?? begun);
   const [version, setVersion] = useState(before?.version ?? draft?.version);
   const [takenUp, setTakenUp] = useState(before);
   const [keepsKind, setKeepsKind] = useState(false);
-  const [key, setKey] = useState(() => before?.key ?? crypto.randomUUID());
-  useKeptTyping(organisation.id, place, { form, key, version }, isTyped(form, begun));
-  const forget = (): void => keepTyping(organisation.id, place, undefined);
+  const [key, setKey] = useState(() => before?.key ?? randomKey());
+  useKeptTyping(place, { form, key, version }, isTyped(form, begun));
+  const forget = (): void => keepTyping(place, undefined);
 
   const post = useOrganisationMutation(async () => {
     const entry = entryRequest(form, near, currency);
@@ -55,7 +61,7 @@ export function useEntryWriting(draft: DraftResponse | undefined, onPosted: (ent
     return kept;
   });
   const startAnew = (fresh: EntryForm): void => {
-    setKey(crypto.randomUUID());
+    setKey(randomKey());
     setTakenUp(undefined);
     setBegun(fresh);
     dispatch({ type: 'start', form: fresh });
@@ -114,9 +120,23 @@ export function useEntryWriting(draft: DraftResponse | undefined, onPosted: (ent
     /** The typing goes on as a new entry, whatever became of the draft. */
     goOnAsNew: (): void => {
       forget();
-      keepTyping(organisation.id, '', { form, key: crypto.randomUUID(), at: new Date().toISOString() });
+      keepTyping({ ...place, draft: '' }, { form, key: randomKey(), at: new Date().toISOString() });
       address.go('entry');
     },
     forget,
+    /** What was left half typed in a tab that is open no more; it is offered while nothing has been typed here. */
+    left: isTyped(form, begun) ? undefined : leftBehind.left,
+    /** Goes on with what was left. */
+    takeLeft: (): void => {
+      const typing = leftBehind.left && leftBehind.take(leftBehind.left);
+      if (!typing) return;
+      setKey(typing.key);
+      setVersion(typing.version);
+      setTakenUp(typing);
+      dispatch({ type: 'start', form: typing.form });
+    },
+    discardLeft: (): void => {
+      if (leftBehind.left) leftBehind.take(leftBehind.left);
+    },
   };
 }

@@ -1,0 +1,25 @@
+import { useEffect, useState } from 'react';
+import { keepTyping, keptTyping, type LeftTyping, leftTyping, type TypingPlace } from './kept-typing.js';
+
+/** What was left half typed in a tab that is open no more, the latest first, and what can become of it. */
+export function useLeftTyping({ person, organisation, draft }: TypingPlace) {
+  const [left, setLeft] = useState<readonly LeftTyping[]>([]);
+  useEffect(() => {
+    let isOver = false;
+    void leftTyping({ person, organisation, draft }).then((found) => {
+      if (!isOver) setLeft(found);
+    });
+    return () => {
+      isOver = true;
+    };
+  }, [person, organisation, draft]);
+  /** Takes one out of what was left. @returns undefined if another tab has done so before */
+  const take = ({ tab }: LeftTyping): LeftTyping | undefined => {
+    const place = { person, organisation, draft };
+    const typing = keptTyping(place, tab);
+    keepTyping(place, undefined, tab);
+    setLeft((all) => all.filter((one) => one.tab !== tab));
+    return typing && { ...typing, tab };
+  };
+  return { left: left[0], take };
+}
