@@ -1,5 +1,7 @@
+import { AxeBuilder } from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { expect, test } from './books.js';
+import { paste } from './clipboard.js';
 
 /** Chooses an account on a line. */
 async function account(page: Page, line: number, number: string): Promise<void> {
@@ -168,10 +170,10 @@ test('what was typed in a window that has been closed is offered in the next, an
   await page.reload();
   await expect(page.getByText('is here again')).toBeVisible();
   await page.getByRole('textbox', { name: 'Explanation' }).press('Control+Enter');
-  await expect(page.getByText('Posted as 2026-0001')).toBeVisible();
+  await expect(page.getByText('Posted as 2027-0001')).toBeVisible();
   await page.reload();
   await expect(page.getByRole('textbox', { name: 'Explanation' })).toHaveValue('');
-  expect(await ask('GET', '/entries/2026-0001')).toMatchObject({ explanation: 'Left behind' });
+  expect(await ask('GET', '/entries/2027-0001')).toMatchObject({ explanation: 'Left behind' });
 });
 
 test('three hundred lines are pasted, moved about, taken back step by step, and posted to the cent', async ({
@@ -181,19 +183,60 @@ test('three hundred lines are pasted, moved about, taken back step by step, and 
   await page.getByRole('textbox', { name: 'Explanation' }).fill('Takings of the year');
   const rows = Array.from({ length: 299 }, (_, index) => `4000\tday ${index + 1}\t\t\t${index + 1}.07`);
   await paste(page, 'Account, line 1', ['1010\tall days\t\t44,870.93\t', ...rows].join('\n'));
-  await expect(page.getByText('balanced')).toBeVisible();
+  await expect(page.getByText('300 lines pasted, read as account, note, contact, debit, credit.')).toBeVisible();
+  await expect(page.getByText(/\d missing$/)).toHaveCount(0);
   await page.getByLabel('Note, line 2').press('Alt+Backspace');
   await expect(page.getByText('1.07 missing')).toBeVisible();
   await page.getByLabel('Note, line 2').press('Alt+Shift+ArrowDown');
   await expect(page.getByLabel('Note, line 3')).toHaveValue('day 2');
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
-  await expect(page.getByText('balanced')).toBeVisible();
+  await expect(page.getByText(/\d missing$/)).toHaveCount(0);
   await expect(page.getByLabel('Note, line 2')).toHaveValue('day 1');
   await page.keyboard.press('Control+Enter');
-  await expect(page.getByText('Posted as 2026-0001')).toBeVisible();
-  const { lines } = await ask<{ lines: { debit?: string; credit?: string }[] }>('GET', '/entries/2026-0001');
+  await expect(page.getByText('Posted as 2027-0001')).toBeVisible();
+  const { lines } = await ask<{ lines: { debit?: string; credit?: string }[] }>('GET', '/entries/2027-0001');
   expect([lines.length, lines[0]?.debit, lines[299]?.credit]).toEqual([300, '44870.93', '299.07']);
+});
+
+test('an entry is like one before: its accounts are offered first, its lines by one key, or all of it from the journal', async ({
+  own: { page, open, post },
+}) => {
+  await post('2026-02-01', 'Rent of the mill', '6400', '1010', '450.00');
+  await post('2026-02-03', 'Paint', '6900', '1010', '12.00');
+  await open('record/entry');
+  await page.getByRole('textbox', { name: 'Explanation' }).fill('rent of the mill');
+  await expect(page.getByText('As on 1 February 2026:')).toBeVisible();
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await page.getByLabel('Account, line 1').press('Alt+ArrowDown');
+  await expect(page.getByRole('option').first()).toContainText('6400');
+  await page.keyboard.press('Escape');
+  await page.getByRole('textbox', { name: 'Explanation' }).press('Alt+l');
+  await expect(page.getByLabel('Debit, line 1')).toBeFocused();
+  await page.keyboard.type('460');
+  await page.getByLabel('Credit, line 2').press('=');
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByText('Posted as 2027-0001')).toBeVisible();
+  await open('record/journal?entry=2027-0001');
+  await page.getByRole('link', { name: 'Write another like it' }).click();
+  await expect(page.getByText('like 2027-0001 of')).toBeVisible();
+  await expect(page.getByLabel('Credit, line 2')).toHaveValue('460.00');
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByText('Posted as 2027-0002')).toBeVisible();
+  await expect(page.getByLabel('Credit, line 2')).toHaveValue('');
+});
+
+test('the date of an entry follows the rail until one is typed', async ({ own: { page, open } }) => {
+  const date = page.getByRole('textbox', { name: 'Date', exact: true });
+  await open('record/entry?from=2026-03-01&to=2026-03-31');
+  await expect(date).toHaveValue('31 Mar 2026');
+  await expect(page.getByText('in the dates chosen')).toBeVisible();
+  await page.getByRole('button', { name: /^May/ }).click();
+  await expect(date).toHaveValue('31 May 2026');
+  await date.fill('7/4/2026');
+  await date.press('Tab');
+  await page.getByRole('button', { name: /^June?/ }).click();
+  await expect(date).toHaveValue('7 Apr 2026');
 });
 
 test('a whole entry goes by Enter, from the date to the line after the last', async ({ own: { page, open } }) => {
@@ -242,11 +285,7 @@ test('lines pasted from a worksheet fill the entry; one decimal comma and one th
   own: { page, open },
 }) => {
   await open('record/entry');
-  await page.getByLabel('Account, line 1').evaluate((input) => {
-    const clipboardData = new DataTransfer();
-    clipboardData.setData('text/plain', '6900\tPaper\t1.234,50\t\n1010\tBank\t\t1.234,50\n');
-    input.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
-  });
+  await paste(page, 'Account, line 1', '6900\tPaper\t1.234,50\t\n1010\tBank\t\t1.234,50\n');
   await expect(page.getByLabel('Account, line 2')).toHaveValue(/^1010 /);
 });
 

@@ -23,6 +23,8 @@ test('keys lead to every stage and are told on request', async ({ signedIn: page
   await expect(page.getByRole('list', { name: 'Entries' })).toBeVisible();
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog')).toContainText('a new entry');
+  await page.keyboard.type('new ent');
+  await expect(page.getByRole('dialog').getByRole('row')).toHaveCount(1);
   await page.keyboard.press('Escape');
   await expect(page.getByRole('dialog')).toHaveCount(0);
   for (const [key, heading] of [

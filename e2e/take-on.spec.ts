@@ -1,6 +1,7 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { expect, test } from './books.js';
+import { paste } from './clipboard.js';
 
 /** Types the cells of a row one after the other, as Tab goes through them. */
 async function typeRow(page: Page, row: number, first: string, ...cells: string[]): Promise<void> {
@@ -9,15 +10,6 @@ async function typeRow(page: Page, row: number, first: string, ...cells: string[
     if (cell !== '') await page.keyboard.type(cell);
     await page.keyboard.press('Tab');
   }
-}
-
-/** Pastes text into a cell as a spreadsheet puts it on the clipboard. */
-async function paste(page: Page, label: string, text: string): Promise<void> {
-  await page.getByLabel(label).evaluate((input, given) => {
-    const clipboardData = new DataTransfer();
-    clipboardData.setData('text/plain', given);
-    input.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
-  }, text);
 }
 
 const tray = (page: Page, name: RegExp) =>

@@ -1,4 +1,4 @@
-import type { AccountResponse, DraftResponse } from '@just-ledger/contract';
+import type { AccountResponse, ContactResponse, DraftResponse } from '@just-ledger/contract';
 import { parseCivilDate, parseCurrencyCode, USUAL_PREFERENCES } from '@just-ledger/core';
 import {
   amountsOf,
@@ -11,6 +11,7 @@ import {
 import { draftRequest, entryRequest, formOf } from '../src/features/journal/entry-request.js';
 import { emptyLine, type FormLine, isBlank, type QuotedRate } from '../src/features/journal/form-line.js';
 import { shownBreakdowns, withAccount, writableAccounts } from '../src/features/journal/line-account.js';
+import type { LineColumn } from '../src/features/journal/pasted-columns.js';
 import { pastedLines } from '../src/features/journal/pasted-lines.js';
 import { setOwnWays } from '../src/ui/own-ways.js';
 
@@ -147,26 +148,75 @@ describe('amounts in the marks of the person', () => {
 describe('cells pasted from a spreadsheet', () => {
   const account = (number: string, name: string): AccountResponse =>
     ({ number, name, breakdowns: [], currency: null }) as never;
+  const contact = (number: string, name: string): ContactResponse => ({ number, name }) as never;
   const on = (form: EntryForm) => ({
     form,
-    accounts: [account('1010', 'Bank'), account('4000', 'Sales')],
-    contacts: [],
+    accounts: [account('1010', 'Bank'), account('4000', 'Sales'), account('5', 'Till')],
+    contacts: [contact('77', 'Low Weir Inn')],
     breakdowns: [],
     currency: EUR,
   });
+  /** What is written once a text was pasted, with what else stands on the lines, and how much was not understood. */
+  const pasted = (text: string, from: LineColumn = 'account'): [string[], number] => {
+    const form = sheet();
+    const { lines = [], doubtful = 0 } = pastedLines(text, 0, from, on(form)) ?? {};
+    const { lines: after300 } = after(form, { type: 'pasted', at: 0, lines });
+    return [
+      after300
+        .filter((line) => !isBlank(line))
+        .map(({ account: number, note, contact: name, debit, credit }) =>
+          `${number} ${debit}|${credit} ${note} ${name}`.trim(),
+        ),
+      doubtful,
+    ];
+  };
   test('become cells, from the one they are pasted into on', () => {
     const form = sheet({ account: '9' });
-    const lines = pastedLines('1010\tcash\t\t1.234,50\nSales\t\t\t\t(3)\n', 1, 'account', on(form)) ?? [];
+    const lines = pastedLines('1010\tcash\t\t1.234,50\nSales\t\t\t\t(3)\n', 1, 'account', on(form))?.lines ?? [];
     expect(written(after(form, { type: 'pasted', at: 1, lines }))).toEqual(['9 |', '1010 1234.50|', '4000 3.00|']);
-    const amounts = pastedLines('5\t\n\t6\n7', 0, 'debit', on(form)) ?? [];
-    expect(written(after(form, { type: 'pasted', at: 0, lines: amounts }))).toEqual(['9 5.00|', ' |6.00', ' 7.00|']);
+    expect(pasted('5\t\n\t6\n7', 'debit')).toEqual([['5.00|', '|6.00', '7.00|'], 0]);
   });
   test('more of them than there are lines make room; one cell alone is typed like any', () => {
     const form = sheet({});
     const lines =
-      pastedLines(Array.from({ length: 9 }, (_, index) => `10${index}\tx`).join('\n'), 2, 'account', on(form)) ?? [];
+      pastedLines(Array.from({ length: 9 }, (_, index) => `10${index}\tx`).join('\n'), 2, 'account', on(form))
+        ?.lines ?? [];
     expect(after(form, { type: 'pasted', at: 2, lines }).lines).toHaveLength(12);
     expect(pastedLines('12.50', 0, 'debit', on(form))).toBeUndefined();
+  });
+  test.each<[string, string, string[]]>([
+    [
+      'headings in an order of their own, one of them left out',
+      'Date\tCredit\tDebit\tAccount no.\tDetails\n1/3\t\t7\t1010\tpaid in\n1/3\t7\t\t4000\tcider',
+      ['1010 7.00| paid in', '4000 |7.00 cider'],
+    ],
+    [
+      'headings with one signed column and names of accounts',
+      'Account\tAmount\tCustomer\nBank\t12.50\t\nsales\t-12.50\tlow weir inn',
+      ['1010 12.50|', '4000 |12.50  Low Weir Inn'],
+    ],
+    [
+      'a number and a name of the same account',
+      'No\tName\tValue\n1010\tBank\t5\n4000\tSales\t(5)',
+      ['1010 5.00|', '4000 |5.00'],
+    ],
+    ['an account and a signed amount, without headings', '1010\t12.50\n4000\t-12.50', ['1010 12.50|', '4000 |12.50']],
+    ['two amounts right behind the account', '1010\t12.50\t\n4000\t\t12.50', ['1010 12.50|', '4000 |12.50']],
+    [
+      'the account behind its note',
+      'cider sold\t1010\t3\nof March\t4000\t-3',
+      ['1010 3.00| cider sold', '4000 |3.00 of March'],
+    ],
+    ['a contact told by what it is', '4000\tLow Weir Inn\tcider\t9 CR', ['4000 |9.00 cider Low Weir Inn']],
+    ['an account whose number could be an amount', '5\t3.00\n4000\t-3.00', ['5 3.00|', '4000 |3.00']],
+  ])('are read: %s', (_, text, lines) => expect(pasted(text)).toEqual([lines, 0]));
+  test('what is not understood stays in its cell, and is counted', () => {
+    expect(pasted('1010\tx\t\t12.345\t\n9999\ty\t\t\tlots')).toEqual([['1010 12.345| x', '9999 |lots y'], 3]);
+    const { lines } = pastedLines('1010\tx\t\t12.345\tlots', 0, 'account', on(sheet())) ?? {};
+    expect(Object.keys(lines?.[0]?.doubts ?? {})).toEqual(['debit', 'credit']);
+  });
+  test('what was pasted says itself what it was read as', () => {
+    expect(pastedLines('Amount\tAccount\n3\t1010', 0, 'note', on(sheet()))?.columns).toEqual(['amount', 'account']);
   });
 });
 

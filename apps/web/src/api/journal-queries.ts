@@ -31,6 +31,14 @@ export const journalSumsQuery = (id: number, filter: JournalFilter) =>
     queryFn: () => api.get(withQuery(paths.entriesSums(id), { ...filter })),
   });
 
+/** The latest entries that have the words of an explanation. */
+export const entriesBeforeQuery = (id: number, text: string) =>
+  queryOptions({
+    queryKey: ['organisation', String(id), 'journal', 'before', text],
+    queryFn: () => api.get(withQuery(paths.entries(id), { text, limit: 20 })),
+    staleTime: 60_000,
+  });
+
 /** One entry. */
 export const entryQuery = (id: number, number: string) =>
   queryOptions({

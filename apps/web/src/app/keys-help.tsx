@@ -1,4 +1,5 @@
-import { Dialog, DialogContent, DialogTitle } from '@mui/material';
+import { searchWords } from '@just-ledger/core';
+import { Dialog, DialogContent, DialogTitle, TextField } from '@mui/material';
 import { useState } from 'react';
 import { type Options, useHotkeys } from 'react-hotkeys-hook';
 import { useAddress } from '../api/address.js';
@@ -25,6 +26,7 @@ const GO = new Map(SCREENS.flatMap(({ goKey, path }) => (goKey ? [[goKey, path] 
 export function KeysHelp({ screen }: { screen: string }) {
   const address = useAddress();
   const [isOpen, setOpen] = useState(false);
+  const [typed, setTyped] = useState('');
   useHotkeys(
     'esc',
     ({ target }) => {
@@ -32,7 +34,14 @@ export function KeysHelp({ screen }: { screen: string }) {
     },
     { enableOnFormTags: true },
   );
-  useHotkeys(['?', 'shift+?'], () => setOpen(true), OUTSIDE_FIELDS);
+  useHotkeys(
+    ['?', 'shift+?'],
+    () => {
+      setTyped('');
+      setOpen(true);
+    },
+    { ...OUTSIDE_FIELDS, preventDefault: true },
+  );
   useHotkeys(
     [...GO.keys()].map((key) => `g>${key}`),
     ({ target }, { keys }) => {
@@ -49,13 +58,27 @@ export function KeysHelp({ screen }: { screen: string }) {
     },
     { ...OUTSIDE_FIELDS, preventDefault: true },
   );
+  const sought = searchWords(typed);
+  const keys = [...(screenAt(screen)?.keys ?? []), ...EVERYWHERE].filter((row) => {
+    const words = searchWords(row.join(' '));
+    // a mark such as = is no word
+    if (sought.length === 0) return row.join(' ').includes(typed.trim());
+    return sought.every((one) => words.some((word) => word.startsWith(one)));
+  });
   return (
     <Dialog open={isOpen} onClose={() => setOpen(false)} aria-labelledby="keys-title">
       <DialogTitle id="keys-title">Keys</DialogTitle>
       <DialogContent>
+        <TextField
+          autoFocus
+          fullWidth
+          label="Find a key"
+          value={typed}
+          onChange={(event) => setTyped(event.target.value)}
+        />
         <table className={ruled.table}>
           <tbody>
-            {[...(screenAt(screen)?.keys ?? []), ...EVERYWHERE].map(([key, does]) => (
+            {keys.map(([key, does]) => (
               <tr key={key}>
                 <td className="nowrap">
                   <KeyCap>{key}</KeyCap>
@@ -65,6 +88,7 @@ export function KeysHelp({ screen }: { screen: string }) {
             ))}
           </tbody>
         </table>
+        {keys.length === 0 && <p className="soft">No key here does that.</p>}
       </DialogContent>
     </Dialog>
   );

@@ -13,6 +13,7 @@ export function AccountField({
   onChange,
   autoFocus = false,
   keepsTyped = false,
+  usedBefore,
   placeholder,
 }: {
   accounts: readonly AccountResponse[];
@@ -24,6 +25,8 @@ export function AccountField({
   autoFocus?: boolean;
   /** Whether what is no account stays in the field, to be put right. */
   keepsTyped?: boolean;
+  /** Numbers of accounts that are offered first. */
+  usedBefore?: readonly string[] | undefined;
   placeholder?: string;
 }) {
   const chosen: AccountResponse | string | null =
@@ -35,7 +38,7 @@ export function AccountField({
       size="small"
       options={accounts}
       value={chosen}
-      filterOptions={(options, { inputValue }) => bestMatches(options, inputValue)}
+      filterOptions={(options, { inputValue }) => bestMatches(options, inputValue, usedBefore)}
       inputValue={typed ?? (chosen === null ? '' : labelOf(chosen))}
       onKeyDown={(event) => {
         // what is being typed is taken back first
@@ -62,7 +65,7 @@ export function AccountField({
       clearIcon={null}
       onChange={(_, one) => {
         setTyped(undefined);
-        onChange(typeof one === 'string' ? numberFor(accounts, one.trim()) : (one?.number ?? ''));
+        onChange(typeof one === 'string' ? numberFor(accounts, one.trim(), usedBefore) : (one?.number ?? ''));
       }}
       slotProps={{ popper: { className: cell.offers } }}
       renderInput={({ slotProps }) => (
@@ -85,9 +88,13 @@ export function AccountField({
 }
 
 /** The number that typed text stands for: of the account it names, else of the first that holds it, else itself. */
-function numberFor(accounts: readonly AccountResponse[], typed: string): string {
+function numberFor(
+  accounts: readonly AccountResponse[],
+  typed: string,
+  usedBefore: readonly string[] | undefined,
+): string {
   const named = accounts.find((account) => account.number === typed || labelOf(account) === typed);
-  return (named ?? bestMatches(accounts, typed)[0])?.number ?? typed;
+  return (named ?? bestMatches(accounts, typed, usedBefore)[0])?.number ?? typed;
 }
 
 function labelOf(one: AccountResponse | string): string {

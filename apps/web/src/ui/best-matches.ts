@@ -8,19 +8,27 @@ export interface Numbered {
 const MOST = 60;
 
 /**
- * What a field offers for what is typed, the best first: what has it as its number or its whole name; what begins with
- * it; what has a word that begins with it; what only holds it. Case and accents make no difference; among equals the
- * order stays.
+ * What a field offers for what is typed, the best first: what has it as its number or its whole name; what was used
+ * before; what begins with it; what has a word that begins with it; what only holds it. Case and accents make no
+ * difference; among equals the order stays.
  *
+ * @param usedBefore the numbers of what was used before, the most likely first
  * @example bestMatches([wagesOwed, wages], 'wages') // → [wages, wagesOwed]
  */
-export function bestMatches<Option extends Numbered>(options: readonly Option[], typed: string): Option[] {
+export function bestMatches<Option extends Numbered>(
+  options: readonly Option[],
+  typed: string,
+  usedBefore: readonly string[] = [],
+): Option[] {
   const sought = folded(typed.trim());
-  if (sought === '') return options.slice(0, MOST);
+  const use = new Map(usedBefore.map((number, index) => [number, index]));
+  const byUse = (a: Option, b: Option): number =>
+    (use.get(a.number) ?? usedBefore.length) - (use.get(b.number) ?? usedBefore.length);
+  if (sought === '') return (use.size === 0 ? [...options] : [...options].sort(byUse)).slice(0, MOST);
   const held = options.filter(({ number, name }) => folded(`${number} ${name}`).includes(sought));
   const ranked = held.map((option) => ({ option, rank: rankOf(option, sought) }));
   return ranked
-    .sort((a, b) => a.rank - b.rank)
+    .sort((a, b) => Number(b.rank === 0) - Number(a.rank === 0) || byUse(a.option, b.option) || a.rank - b.rank)
     .slice(0, MOST)
     .map(({ option }) => option);
 }

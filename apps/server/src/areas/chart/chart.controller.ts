@@ -20,6 +20,7 @@ import {
   Query,
 } from '@nestjs/common';
 import { csvText } from '../../platform/files/csv-body.js';
+import type { Readable } from 'node:stream';
 import { notFound } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { Acting, CurrentOrganisation, Needs } from '../../platform/sessions/session-guard.js';
@@ -40,11 +41,9 @@ export class ChartController {
 
   /** All accounts with their balances at a date, by default today. */
   @Get('accounts')
-  list(
-    @CurrentOrganisation() organisation: Organisation,
-    @Query() query: TrialBalanceQuery,
-  ): Promise<AccountResponse[]> {
-    return this.readers.report(accounts, organisation, query);
+  @Header('content-type', 'application/json; charset=utf-8')
+  list(@CurrentOrganisation() organisation: Organisation, @Query() query: TrialBalanceQuery): Promise<Readable> {
+    return this.readers.wholeReport(accounts, organisation, query);
   }
 
   @Needs('preparer')
@@ -89,7 +88,7 @@ export class ChartController {
   }
 
   private async answer(organisation: Organisation, id: AccountId): Promise<AccountResponse> {
-    const found = (await this.list(organisation, {})).find((account) => account.id === id);
+    const found = (await this.readers.report(accounts, organisation, {})).find((account) => account.id === id);
     if (!found) throw notFound('account');
     return found;
   }

@@ -80,6 +80,15 @@ export class ReadingPool {
     return this.run(report, { organisation, query, today: this.clock.today(organisation.timeZone) });
   }
 
+  /** A report that may be long, answered as JSON that the thread has written. */
+  wholeReport<Books extends { readonly timeZone: string }, Query>(
+    report: Report<Books, Query, unknown>,
+    organisation: Books,
+    query: Query,
+  ): Promise<Readable> {
+    return this.whole(report, { organisation, query, today: this.clock.today(organisation.timeZone) });
+  }
+
   /** How the threads do: busy if all of them are, ended if none can go on. */
   async status(): Promise<ThreadStatus> {
     const all = await Promise.all(this.threads.map((thread) => thread.status()));

@@ -21,6 +21,7 @@ export function EntryDetail({ entry }: { entry: EntryResponse }) {
   const address = useAddress();
   const { organisation, currency, may } = useBooks();
   const [isReversing, setReversing] = useState(false);
+  const canRepeat = may('preparer') && (entry.kind === 'ordinary' || entry.kind === 'adjusting');
   const canReverse = may('approver') && !entry.reversedBy && entry.kind !== 'reversing' && entry.kind !== 'closing';
   return (
     <div className={styles.detail}>
@@ -72,16 +73,24 @@ export function EntryDetail({ entry }: { entry: EntryResponse }) {
           ))}
         </tbody>
       </table>
-      {canReverse &&
-        (isReversing ? (
-          <ReverseForm entry={entry} onDone={() => setReversing(false)} organisation={organisation.id} />
-        ) : (
-          <p className={layout.aboveClose}>
-            <button className="act small" type="button" onClick={() => setReversing(true)}>
-              Reverse this entry
-            </button>
+      {isReversing ? (
+        <ReverseForm entry={entry} onDone={() => setReversing(false)} organisation={organisation.id} />
+      ) : (
+        (canReverse || canRepeat) && (
+          <p className={clsx(layout.row, layout.aboveClose, 'small')}>
+            {canRepeat && (
+              <Link className="act" to={address.href('entry', { like: entry.number })}>
+                Write another like it
+              </Link>
+            )}
+            {canReverse && (
+              <button className="act" type="button" onClick={() => setReversing(true)}>
+                Reverse this entry
+              </button>
+            )}
           </p>
-        ))}
+        )
+      )}
     </div>
   );
 }

@@ -42,8 +42,8 @@ export function EntryFoot({
         </div>
       </Allowed>
       <span className="soft small">
-        Tab next cell · Enter next line · = missing amount here · Alt ↑ line above again
-        {hasBreakdowns && ' · Alt . breakdowns'} · 1200/3 in an amount
+        Enter next cell · = missing amount here · Alt ↑ line above again
+        {hasBreakdowns && ' · Alt . breakdowns'} · Ctrl Z back · 1200/3 in an amount
       </span>
     </>
   );

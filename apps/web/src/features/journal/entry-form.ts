@@ -36,6 +36,7 @@ export type FormEvent =
   | { readonly type: 'insert'; readonly at: number }
   | { readonly type: 'move'; readonly at: number; readonly by: -1 | 1 }
   | { readonly type: 'pasted'; readonly at: number; readonly lines: readonly Partial<FormLine>[] }
+  | { readonly type: 'lines-taken'; readonly lines: readonly FormLine[] }
   | { readonly type: 'start'; readonly form: EntryForm };
 
 /** The form after an event. */
@@ -69,6 +70,8 @@ export function formReducer(form: EntryForm, event: FormEvent): EntryForm {
       return withMoved(form, event.at, event.at + event.by);
     case 'pasted':
       return withPasted(form, event.at, event.lines);
+    case 'lines-taken':
+      return withRoom({ ...form, lines: event.lines });
     case 'start':
       return event.form;
     default:

@@ -58,6 +58,7 @@ export const EntryLine = memo(function EntryLine({
   missingSide,
   missing,
   accounts,
+  usedBefore,
   contacts,
   breakdowns,
   currency,
@@ -75,6 +76,7 @@ export const EntryLine = memo(function EntryLine({
   missingSide: Side | undefined;
   missing: Minor | undefined;
   accounts: readonly AccountResponse[];
+  usedBefore: readonly string[] | undefined;
   contacts: readonly ContactResponse[];
   breakdowns: readonly BreakdownResponse[];
   currency: CurrencyCode;
@@ -101,6 +103,7 @@ export const EntryLine = memo(function EntryLine({
             <AccountField
               keepsTyped
               accounts={accounts}
+              usedBefore={usedBefore}
               value={line.account}
               label={`Account, ${place}`}
               wrong={wrong('account')}

@@ -1,15 +1,16 @@
 import type { AccountResponse, BreakdownResponse, ContactResponse } from '@just-ledger/contract';
 import { balancingAmount, type CivilDate, type CurrencyCode } from '@just-ledger/core';
 import { clsx } from 'clsx';
-import { type ClipboardEvent, type Dispatch, Fragment } from 'react';
+import { type ClipboardEvent, type Dispatch, Fragment, useState } from 'react';
 import ruled from '../../ui/ruled.module.css';
 import grid from '../../ui/typed-grid.module.css';
 import { amountsOf, type EntryForm, type FormEvent } from './entry-form.js';
 import { EntryLine, problemsOf } from './entry-line.js';
-import type { FormLine } from './form-line.js';
+import { type FormLine, isBlank } from './form-line.js';
 import styles from './entry-lines.module.css';
 import { EntryTotals } from './entry-totals.js';
-import { type LineColumn, pastedLines } from './pasted-lines.js';
+import type { LineColumn } from './pasted-columns.js';
+import { type PastedLines, pastedLines } from './pasted-lines.js';
 import { useLineKeys } from './use-line-keys.js';
 import { useLineWindow } from './use-line-window.js';
 
@@ -21,6 +22,7 @@ export function EntryLines({
   breakdowns,
   currency,
   date,
+  usedBefore,
   wrongAt,
   dispatch,
   onNewContact,
@@ -32,12 +34,15 @@ export function EntryLines({
   currency: CurrencyCode;
   /** The day whose rates are proposed; left out for what has no day of its own. */
   date?: CivilDate | undefined;
+  /** Accounts that entries like this one used; they are offered first. */
+  usedBefore?: readonly string[] | undefined;
   wrongAt: (row: number, field: string) => string | undefined;
   dispatch: Dispatch<FormEvent>;
   onNewContact: (line: FormLine, name: string) => void;
 }) {
   const { table, ...keys } = useLineKeys(dispatch, currency, breakdowns.length > 0);
   const { drawn, below, measure } = useLineWindow(form.lines, table);
+  const [pasted, setPasted] = useState<PastedLines & { readonly key: number | undefined }>();
   const amounts = amountsOf(form, currency);
   const missing = balancingAmount(amounts);
   const paste = (event: ClipboardEvent<HTMLTableElement>): void => {
@@ -46,51 +51,81 @@ export function EntryLines({
     const column = cell?.dataset['column'] as LineColumn | undefined;
     const text = event.clipboardData.getData('text/plain');
     const on = { form, accounts, contacts, breakdowns, currency };
-    const lines = column && Number.isInteger(at) ? pastedLines(text, at, column, on) : undefined;
-    if (!lines) return;
+    const read = column && Number.isInteger(at) ? pastedLines(text, at, column, on) : undefined;
+    if (!read) return;
     event.preventDefault();
     event.stopPropagation();
-    dispatch({ type: 'pasted', at, lines });
+    dispatch({ type: 'pasted', at, lines: read.lines });
+    setPasted({ ...read, key: form.lines[at]?.key });
   };
   return (
-    <table className={clsx(ruled.table, grid.table)} ref={table} {...keys} onPasteCapture={paste}>
-      <thead>
-        <tr>
-          <th className={styles.account}>Account</th>
-          <th>Note</th>
-          <th className={styles.contact}>Contact</th>
-          <th className="num">Debit</th>
-          <th className="num">Credit</th>
-        </tr>
-      </thead>
-      {drawn.map(({ index, room }) => {
-        const line = form.lines[index];
-        if (!line) return null;
-        return (
-          <Fragment key={line.key}>
-            {room > 0 && <LeftOut height={room} />}
-            <EntryLine
-              ref={measure}
-              line={line}
-              index={index}
-              explanation={form.explanation}
-              missingSide={missing?.side}
-              missing={missing?.amount}
-              accounts={accounts}
-              contacts={contacts}
-              breakdowns={breakdowns}
-              currency={currency}
-              date={date}
-              problems={problemsOf(line, (field) => wrongAt(index, field))}
-              dispatch={dispatch}
-              onNewContact={onNewContact}
-            />
-          </Fragment>
-        );
-      })}
-      {below > 0 && <LeftOut height={below} />}
-      <EntryTotals amounts={amounts} missing={missing} currency={currency} />
-    </table>
+    <>
+      <table className={clsx(ruled.table, grid.table)} ref={table} {...keys} onPasteCapture={paste}>
+        <thead>
+          <tr>
+            <th className={styles.account}>Account</th>
+            <th>Note</th>
+            <th className={styles.contact}>Contact</th>
+            <th className="num">Debit</th>
+            <th className="num">Credit</th>
+          </tr>
+        </thead>
+        {drawn.map(({ index, room }) => {
+          const line = form.lines[index];
+          if (!line) return null;
+          return (
+            <Fragment key={line.key}>
+              {room > 0 && <LeftOut height={room} />}
+              <EntryLine
+                ref={measure}
+                line={line}
+                index={index}
+                explanation={form.explanation}
+                missingSide={missing?.side}
+                missing={missing?.amount}
+                accounts={accounts}
+                usedBefore={usedBefore}
+                contacts={contacts}
+                breakdowns={breakdowns}
+                currency={currency}
+                date={date}
+                problems={problemsOf(line, (field) => wrongAt(index, field))}
+                dispatch={dispatch}
+                onNewContact={onNewContact}
+              />
+            </Fragment>
+          );
+        })}
+        {below > 0 && <LeftOut height={below} />}
+        <EntryTotals amounts={amounts} missing={missing} currency={currency} />
+      </table>
+      {pasted && isStillThere(form, pasted) && <PastedNotice pasted={pasted} />}
+    </>
+  );
+}
+
+/** Whether what was pasted has not been taken back, and is of the entry at hand. */
+function isStillThere(
+  form: EntryForm,
+  { key, lines: [first = {}] }: PastedLines & { key: number | undefined },
+): boolean {
+  const line = form.lines.find((one) => one.key === key);
+  return line !== undefined && (first.account ?? line.account) === line.account && !isBlank(line);
+}
+
+/** What was pasted, how it was read, and whether all of it was understood. */
+function PastedNotice({ pasted: { lines, columns, doubtful } }: { pasted: PastedLines }) {
+  return (
+    <p className={clsx(styles.pasted, 'small soft')} role="status">
+      {lines.length === 1 ? '1 line' : `${lines.length} lines`} pasted, read as {columns.join(', ')}.{' '}
+      {doubtful > 0 && (
+        <span className="brass">
+          {doubtful === 1 ? '1 cell was' : `${doubtful} cells were`} not understood and{' '}
+          {doubtful === 1 ? 'is' : 'are'} marked.{' '}
+        </span>
+      )}
+      Ctrl Z takes them back.
+    </p>
   );
 }
 

@@ -3,6 +3,8 @@ import { longDate, parseCivilDate } from '@just-ledger/core';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
+import { KeyCap } from '../../ui/key-cap.js';
+import { shown } from '../../ui/money.js';
 import notice from '../../ui/notice.module.css';
 import { isBlank } from './form-line.js';
 import type { KeptTyping, LeftTyping } from './kept-typing.js';
@@ -48,6 +50,21 @@ export function TakenUpNotice({
         {isDraft ? 'Back to the draft as it was kept' : 'Begin an empty one'}
       </button>
     </div>
+  );
+}
+
+/** An entry of the same explanation was posted before: its lines are offered while there are none. */
+export function LikeNotice({ entry, onTake }: { entry: EntryResponse; onTake: () => void }) {
+  const { currency } = useBooks();
+  const accounts = [...new Set(entry.lines.map(({ account, accountName }) => `${account} ${accountName}`))];
+  return (
+    <p className="small soft" role="status">
+      As on {longDate(parseCivilDate(entry.date))}: {accounts.slice(0, 3).join(', ')}
+      {accounts.length > 3 && ' and others'}, {shown(entry.amount, currency)}.{' '}
+      <button className="act" type="button" onClick={onTake}>
+        Take its lines <KeyCap>Alt L</KeyCap>
+      </button>
+    </p>
   );
 }
 

@@ -1,4 +1,4 @@
-import type { DraftRequest, DraftResponse, EntryRequest } from '@just-ledger/contract';
+import type { DraftRequest, DraftResponse, EntryRequest, EntryResponse } from '@just-ledger/contract';
 import {
   type CivilDate,
   type CurrencyCode,
@@ -83,6 +83,38 @@ export function formOf(draft: DraftResponse, currency: CurrencyCode): EntryForm 
     explanation: draft.explanation,
     reference: draft.reference,
     lines: [...lines, emptyLine()],
+  };
+}
+
+/** Lines like those of an entry that was posted: its accounts, contacts and amounts, but none of its documents. */
+export function linesLike(entry: EntryResponse, currency: CurrencyCode): FormLine[] {
+  return entry.lines.map((line) => {
+    const own = line.currency && isCurrencyCode(line.currency) ? line.currency : undefined;
+    return {
+      ...emptyLine(),
+      account: line.account,
+      note: line.note ?? '',
+      contact: line.contact ?? '',
+      debit: wireInCell(line.debit ?? '', currency),
+      credit: wireInCell(line.credit ?? '', currency),
+      breakdowns: line.breakdowns ?? {},
+      currency: own ?? '',
+      ...(own && { foreignAmount: wireInCell(line.foreignAmount ?? '', own) }),
+      ...(line.rate && { rate: line.rate, rateWay: 'rate' as const }),
+      ...(line.ratePerBase && { rate: line.ratePerBase, rateWay: 'ratePerBase' as const }),
+    };
+  });
+}
+
+/** A new entry like one that was posted, on a date of its own and without its paper. */
+export function formLike(entry: EntryResponse, date: string, currency: CurrencyCode): EntryForm {
+  const { kind, explanation } = entry;
+  return {
+    date,
+    kind: kind === 'adjusting' ? kind : 'ordinary',
+    explanation,
+    reference: '',
+    lines: [...linesLike(entry, currency), emptyLine()],
   };
 }
 

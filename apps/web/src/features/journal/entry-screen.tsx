@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { useAddress, useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
-import { openedDraftQuery } from '../../api/journal-queries.js';
+import { entryQuery, openedDraftQuery } from '../../api/journal-queries.js';
 import { takeAhead } from '../../api/type-ahead.js';
 import { ErrorMessage, Sheet } from '../../ui/sheet.js';
 import sheetStyles from '../../ui/sheet.module.css';
@@ -14,29 +14,32 @@ import { LAST_DATE } from './use-entry-writing.js';
 /** The entry sheet, new or going on with a draft. */
 export default function EntryScreen() {
   const [draftId] = useSheetParam('draft');
+  const [likeNumber] = useSheetParam('like');
   const { organisation } = useBooks();
   const address = useAddress();
   const opened = useQuery({ ...openedDraftQuery(organisation.id, draftId), enabled: draftId !== '' });
+  const like = useQuery({ ...entryQuery(organisation.id, likeNumber), enabled: likeNumber !== '' });
   // what has been posted is told on the next sheet too: that of a draft ends with the draft
   const [posted, setPosted] = useState<EntryResponse>();
   const [times, setTimes] = useState(0);
   useEffect(() => {
-    if (opened.error) takeAhead();
-  }, [opened.error]);
+    if (opened.error ?? like.error) takeAhead();
+  }, [opened.error, like.error]);
   const onPosted = (entry: EntryResponse): void => {
     sessionStorage.setItem(LAST_DATE, entry.date);
     setPosted(entry);
-    if (draftId !== '') address.go('entry');
+    if (draftId !== '' || likeNumber !== '') address.go('entry');
   };
-  if (draftId !== '' && !opened.data) {
+  const error = opened.error ?? like.error;
+  if ((draftId !== '' && !opened.data) || (likeNumber !== '' && !like.data)) {
     return (
       <Sheet title="Entry">
-        {opened.error ? (
+        {error ? (
           <>
-            <ErrorMessage error={opened.error} />
+            <ErrorMessage error={error} />
             <p>
-              <Link className="act" to={address.href('drafts')}>
-                All drafts
+              <Link className="act" to={address.href(draftId === '' ? 'journal' : 'drafts')}>
+                {draftId === '' ? 'The journal' : 'All drafts'}
               </Link>
             </p>
           </>
@@ -48,8 +51,9 @@ export default function EntryScreen() {
   }
   return (
     <EntrySheet
-      key={`${draftId || 'new'} ${times}`}
+      key={`${draftId || 'new'} ${likeNumber} ${times}`}
       draft={draftId === '' ? undefined : opened.data}
+      like={likeNumber === '' ? undefined : like.data}
       posted={posted}
       onPosted={onPosted}
       onOpenAnew={async () => {

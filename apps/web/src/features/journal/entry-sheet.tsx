@@ -1,6 +1,8 @@
 import { type DraftResponse, type EntryResponse, paths } from '@just-ledger/contract';
 import { useSuspenseQuery } from '@tanstack/react-query';
+import { flushSync } from 'react-dom';
 import { useCallback, useEffect, useMemo, useRef } from 'react';
+import { parseCivilDate, shortDate } from '@just-ledger/core';
 import { accountsQuery } from '../../api/account-queries.js';
 import { useBooks } from '../../api/books-queries.js';
 import { breakdownsQuery } from '../../api/breakdown-queries.js';
@@ -15,28 +17,33 @@ import { Effect } from './effect.js';
 import { EntryFoot } from './entry-foot.js';
 import { EntryHead } from './entry-head.js';
 import { EntryLines } from './entry-lines.js';
-import { LeftNotice, OutdatedNotice, PostedNotice, TakenUpNotice } from './entry-notices.js';
+import { LeftNotice, LikeNotice, OutdatedNotice, PostedNotice, TakenUpNotice } from './entry-notices.js';
 import { outdatedBy, refusalOf } from './entry-refusal.js';
-import type { FormLine } from './form-line.js';
+import { linesLike } from './entry-request.js';
+import { type FormLine, isBlank } from './form-line.js';
 import { writableAccounts } from './line-account.js';
+import { useEntriesBefore } from './use-entries-before.js';
 import { useEntryWriting } from './use-entry-writing.js';
 import { useTypedAhead } from './use-typed-ahead.js';
 
 /** The sheet on which an entry is written by keyboard, its effect beside it. */
 export function EntrySheet({
   draft,
+  like,
   posted,
   onPosted,
   onOpenAnew,
 }: {
   draft: DraftResponse | undefined;
+  /** The posted entry that a new one is to be like. */
+  like: EntryResponse | undefined;
   posted: EntryResponse | undefined;
   onPosted: (entry: EntryResponse) => void;
   /** Opens the draft as it is kept now. */
   onOpenAnew: () => Promise<void>;
 }) {
   const { organisation, currency, today, may } = useBooks();
-  const writing = useEntryWriting(draft, onPosted);
+  const writing = useEntryWriting({ draft, like, onPosted });
   const { form, dispatch, near, takenUp } = writing;
   const date = typedDay(form.date, near);
   const { data: accounts } = useSuspenseQuery(accountsQuery(organisation.id, today));
@@ -68,6 +75,17 @@ export function EntrySheet({
   useEffect(() => {
     if (refused) (sheet.current?.querySelector<HTMLElement>('[aria-invalid="true"]') ?? typing.current)?.focus();
   }, [refused]);
+  const before = useEntriesBefore(form.explanation);
+  const isWithoutLines = form.lines.every(isBlank);
+  const takeLines = (): void => {
+    const { same } = before;
+    if (!same || !isWithoutLines) return;
+    flushSync(() => dispatch({ type: 'lines-taken', lines: linesLike(same, currency) }));
+    // an amount is what differs most often
+    const amount = sheet.current?.querySelector<HTMLInputElement>('tr[data-line="0"] [data-column="debit"] input');
+    amount?.focus();
+    amount?.select();
+  };
   const outdated = outdatedBy(refused);
   const { inHead, inRow, general } = refusalOf(form, writing.postError);
   const { mutate: add } = addContact;
@@ -81,11 +99,24 @@ export function EntrySheet({
     [accounts, add],
   );
   return (
-    <Panes ref={sheet} data-typing onKeyDown={writing.onKeyDown}>
+    <Panes
+      ref={sheet}
+      data-typing
+      onKeyDown={(event) => {
+        if (event.altKey && event.code === 'KeyL') {
+          event.preventDefault();
+          takeLines();
+        } else writing.onKeyDown(event);
+      }}
+    >
       <Sheet
         title="Entry"
         aside={
-          draft ? `draft of ${draft.createdBy}` : `in ${currency}; posted entries are never changed, only reversed`
+          draft
+            ? `draft of ${draft.createdBy}`
+            : like
+              ? `like ${like.number} of ${shortDate(parseCivilDate(like.date))}`
+              : `in ${currency}; posted entries are never changed, only reversed`
         }
         foot={
           <EntryFoot
@@ -113,9 +144,11 @@ export function EntrySheet({
           onKeepKind={writing.setKeepsKind}
           dispatch={dispatch}
         />
+        {before.same && isWithoutLines && <LikeNotice entry={before.same} onTake={takeLines} />}
         <EntryLines
           form={form}
           accounts={writable}
+          usedBefore={before.usedBefore}
           contacts={contacts}
           breakdowns={breakdowns}
           currency={currency}

@@ -8,7 +8,7 @@ import { randomKey } from '../../api/random-key.js';
 import { useSession } from '../../api/session-queries.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { emptyForm, type EntryForm, isTyped } from './entry-form.js';
-import { draftRequest, entryRequest, formOf } from './entry-request.js';
+import { draftRequest, entryRequest, formLike, formOf } from './entry-request.js';
 import { useEntryHistory } from './use-entry-history.js';
 import { useLeftTyping } from './use-left-typing.js';
 import { keepTyping, useKeptTyping, useTypingBefore } from './kept-typing.js';
@@ -22,7 +22,15 @@ function lastDate(): CivilDate | undefined {
 }
 
 /** An entry being written: what is typed, and what can become of it. What is typed stays until it is posted or kept. */
-export function useEntryWriting(draft: DraftResponse | undefined, onPosted: (entry: EntryResponse) => void) {
+export function useEntryWriting({
+  draft,
+  like,
+  onPosted,
+}: {
+  draft: DraftResponse | undefined;
+  like: EntryResponse | undefined;
+  onPosted: (entry: EntryResponse) => void;
+}) {
   const address = useAddress();
   const { organisation, currency, today, calendar, from, to } = useBooks();
   const span = address.from !== undefined || address.to !== undefined ? { from, to } : undefined;
@@ -33,7 +41,10 @@ export function useEntryWriting(draft: DraftResponse | undefined, onPosted: (ent
   const place = { person, organisation: organisation.id, draft: draft ? String(draft.id) : '' };
   const before = useTypingBefore(place);
   const leftBehind = useLeftTyping(place);
-  const [begun, setBegun] = useState<EntryForm>(() => (draft ? formOf(draft, currency) : emptyForm(shortDate(near))));
+  const [begun, setBegun] = useState<EntryForm>(() => {
+    if (draft) return formOf(draft, currency);
+    return like ? formLike(like, shortDate(near), currency) : emptyForm(shortDate(near));
+  });
   const { form, dispatch, onKeyDown } = useEntryHistory(() => before?.form ?? begun);
   const [version, setVersion] = useState(before?.version ?? draft?.version);
   const [takenUp, setTakenUp] = useState(before);
