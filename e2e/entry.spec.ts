@@ -185,14 +185,14 @@ test('three hundred lines are pasted, moved about, taken back step by step, and 
   await paste(page, 'Account, line 1', ['1010\tall days\t\t44,870.93\t', ...rows].join('\n'));
   await expect(page.getByText('300 lines pasted, read as account, note, contact, debit, credit.')).toBeVisible();
   await expect(page.getByText(/\d missing$/)).toHaveCount(0);
-  await page.getByLabel('Note, line 2').press('Alt+Backspace');
+  await page.getByLabel('Note, line 2', { exact: true }).press('Alt+Backspace');
   await expect(page.getByText('1.07 missing')).toBeVisible();
-  await page.getByLabel('Note, line 2').press('Alt+Shift+ArrowDown');
-  await expect(page.getByLabel('Note, line 3')).toHaveValue('day 2');
+  await page.getByLabel('Note, line 2', { exact: true }).press('Alt+Shift+ArrowDown');
+  await expect(page.getByLabel('Note, line 3', { exact: true })).toHaveValue('day 2');
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
   await expect(page.getByText(/\d missing$/)).toHaveCount(0);
-  await expect(page.getByLabel('Note, line 2')).toHaveValue('day 1');
+  await expect(page.getByLabel('Note, line 2', { exact: true })).toHaveValue('day 1');
   await page.keyboard.press('Control+Enter');
   await expect(page.getByText('Posted as 2027-0001')).toBeVisible();
   const { lines } = await ask<{ lines: { debit?: string; credit?: string }[] }>('GET', '/entries/2027-0001');
