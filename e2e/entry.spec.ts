@@ -185,6 +185,9 @@ test('three hundred lines are pasted, moved about, taken back step by step, and 
   await paste(page, 'Account, line 1', ['1010\tall days\t\t44,870.93\t', ...rows].join('\n'));
   await expect(page.getByText('300 lines pasted, read as account, note, contact, debit, credit.')).toBeVisible();
   await expect(page.getByText(/\d missing$/)).toHaveCount(0);
+  await page.getByRole('region', { name: 'Entry' }).evaluate((sheet) => sheet.scrollTo(0, sheet.scrollHeight));
+  await expect(page.getByLabel('Note, line 300', { exact: true })).toBeInViewport();
+  await page.getByRole('region', { name: 'Entry' }).evaluate((sheet) => sheet.scrollTo(0, 0));
   await page.getByLabel('Note, line 2', { exact: true }).press('Alt+Backspace');
   await expect(page.getByText('1.07 missing')).toBeVisible();
   await page.getByLabel('Note, line 2', { exact: true }).press('Alt+Shift+ArrowDown');

@@ -86,19 +86,21 @@ export function amountsOf(form: EntryForm, currency: CurrencyCode): Minor[] {
 
 /** Whether anything of a form has been typed that it did not begin with. */
 export function isTyped(form: EntryForm, begun: EntryForm): boolean {
-  const text = ({ lines, ...head }: EntryForm): string =>
-    JSON.stringify([
-      head.kind,
-      head.explanation,
-      head.reference,
-      lines
-        .filter((line) => !isBlank(line))
-        .map(({ key, doubts, showsBreakdowns, ...line }) => {
-          void [key, doubts, showsBreakdowns];
-          return line;
-        }),
-    ]);
-  return text(form) !== text(begun);
+  if (form === begun) return false;
+  const heads = [form, begun].map(({ kind, explanation, reference }) =>
+    JSON.stringify([kind, explanation, reference]),
+  );
+  if (heads[0] !== heads[1]) return true;
+  const [lines, first] = [form, begun].map((one) => one.lines.filter((line) => !isBlank(line)));
+  if (lines?.length !== first?.length) return true;
+  return (
+    lines?.some((line, index) => line !== first?.[index] && contentOf(line) !== contentOf(first?.[index])) ?? false
+  );
+}
+
+/** What has been typed into a line. */
+function contentOf(line: FormLine | undefined): string {
+  return JSON.stringify({ ...line, key: undefined, doubts: undefined, showsBreakdowns: undefined });
 }
 
 /** The row of the form that a problem's path means; blank rows were not sent. */

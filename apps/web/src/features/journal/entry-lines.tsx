@@ -134,7 +134,9 @@ function LeftOut({ height }: { height: number }) {
   return (
     <tbody aria-hidden>
       <tr>
-        <td colSpan={5} className={styles.leftOut} style={{ height }} />
+        <td colSpan={5} className={styles.leftOut}>
+          <div style={{ height }} />
+        </td>
       </tr>
     </tbody>
   );

@@ -1,9 +1,11 @@
 import type { EntryResponse } from '@just-ledger/contract';
 import { longDate, parseCivilDate } from '@just-ledger/core';
+import { clsx } from 'clsx';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { KeyCap } from '../../ui/key-cap.js';
+import layout from '../../ui/layout.module.css';
 import { shown } from '../../ui/money.js';
 import notice from '../../ui/notice.module.css';
 import { isBlank } from './form-line.js';
@@ -58,7 +60,7 @@ export function LikeNotice({ entry, onTake }: { entry: EntryResponse; onTake: ()
   const { currency } = useBooks();
   const accounts = [...new Set(entry.lines.map(({ account, accountName }) => `${account} ${accountName}`))];
   return (
-    <p className="small soft" role="status">
+    <p className={clsx(layout.belowClose, 'small soft')} role="status">
       As on {longDate(parseCivilDate(entry.date))}: {accounts.slice(0, 3).join(', ')}
       {accounts.length > 3 && ' and others'}, {shown(entry.amount, currency)}.{' '}
       <button className="act" type="button" onClick={onTake}>
