@@ -229,6 +229,28 @@ test('an entry is like one before: its accounts are offered first, its lines by 
   await expect(page.getByLabel('Credit, line 2')).toHaveValue('');
 });
 
+test('an account that the chart has not is added from the line, and the entry goes on', async ({
+  own: { page, open, ask },
+}) => {
+  await open('record/entry');
+  await page.getByRole('textbox', { name: 'Explanation' }).fill('Diesel for the press');
+  await page.getByLabel('Account, line 1').fill('6455 Fuel');
+  await page.getByLabel('Account, line 1').press('Tab');
+  await page.getByLabel('Debit, line 1').fill('60');
+  await expect(page.getByLabel('Name to add, line 1')).toHaveValue('Fuel');
+  await expect(page.getByText('expense', { exact: true })).toBeVisible();
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await page.getByLabel('Name to add, line 1').press('Enter');
+  await expect(page.getByLabel('Account, line 1')).toHaveValue('6455 Fuel');
+  await expect(page.getByLabel('Note, line 1')).toBeFocused();
+  await expect(page.getByLabel('Name to add, line 1')).toHaveCount(0);
+  await account(page, 2, '1010');
+  await page.getByLabel('Credit, line 2').press('=');
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByText('Posted as 2027-0001')).toBeVisible();
+  expect(await ask('GET', '/entries/2027-0001')).toMatchObject({ lines: [{ accountName: 'Fuel' }, {}] });
+});
+
 test('the date of an entry follows the rail until one is typed', async ({ own: { page, open } }) => {
   const date = page.getByRole('textbox', { name: 'Date', exact: true });
   await open('record/entry?from=2026-03-01&to=2026-03-31');

@@ -5,46 +5,13 @@ import { type Dispatch, memo } from 'react';
 import { AccountField } from '../../ui/account-field.js';
 import { Cell } from '../../ui/cell.js';
 import grid from '../../ui/typed-grid.module.css';
-import { BreakdownCells } from '../breakdowns/breakdown-cells.js';
-import { hasThings } from './account-things.js';
 import { AmountCells } from './amount-cells.js';
-import { DocumentCells } from './document-cells.js';
 import { type FormEvent } from './entry-form.js';
-import { ForeignCells } from './foreign-cells.js';
 import { type FormLine, isBlank } from './form-line.js';
-import { shownBreakdowns, withAccount } from './line-account.js';
+import { withAccount } from './line-account.js';
 import { LineContact } from './line-contact.js';
-import { LinePart } from './line-part.js';
-
-/** What is wrong with a line, by the field. */
-export type LineProblems = Readonly<Partial<Record<string, string>>>;
-
-const NONE: LineProblems = {};
-
-/** The fields of a line that something can be wrong with. */
-const FIELDS = [
-  'account',
-  'contact',
-  'document',
-  'ownNumber',
-  'documentDate',
-  'dueDate',
-  'breakdowns',
-  'debit',
-  'credit',
-  'foreignAmount',
-  'rate',
-  'note',
-];
-
-/** What is wrong with a line; a line with nothing wrong always has the same answer. */
-export function problemsOf(line: FormLine, wrong: (field: string) => string | undefined): LineProblems {
-  const found = FIELDS.flatMap((field) => {
-    const message = wrong(field);
-    return message === undefined ? [] : [[field, message] as const];
-  });
-  return found.length === 0 ? NONE : Object.fromEntries(found);
-}
+import { LineParts } from './line-parts.js';
+import type { LineProblems } from './line-problems.js';
 
 /**
  * A line of an entry, and under it what its account asks for besides: a document, a foreign amount, breakdowns. Of many
@@ -87,9 +54,6 @@ export const EntryLine = memo(function EntryLine({
 }) {
   const wrong = (field: string): string | undefined => problems[field];
   const account = accounts.find(({ number }) => number === line.account);
-  const needed = shownBreakdowns(line, account, breakdowns);
-  const own = account?.currency ?? (line.currency || null);
-  const hasDetail = account && (account.control !== null || hasThings(account));
   const messages = Object.values(problems);
   const isEmpty = line.debit === '' && line.credit === '';
   const proposal = isEmpty && missingSide && missing ? { side: missingSide, amount: missing } : undefined;
@@ -147,24 +111,16 @@ export const EntryLine = memo(function EntryLine({
           dispatch={dispatch}
         />
       </tr>
-      {hasDetail && (
-        <DocumentCells line={line} at={index} account={account} date={date} wrong={wrong} dispatch={dispatch} />
-      )}
-      {account && own !== null && own !== currency && (
-        <LinePart index={index} isNeeded>
-          <ForeignCells line={line} at={index} own={own} date={date} wrong={wrong} dispatch={dispatch} />
-        </LinePart>
-      )}
-      {needed.length > 0 && (
-        <LinePart index={index} isNeeded>
-          <BreakdownCells
-            breakdowns={needed}
-            values={line.breakdowns}
-            line={index + 1}
-            onChange={(values) => change({ breakdowns: values })}
-          />
-        </LinePart>
-      )}
+      <LineParts
+        line={line}
+        index={index}
+        account={account}
+        breakdowns={breakdowns}
+        currency={currency}
+        date={date}
+        wrong={wrong}
+        dispatch={dispatch}
+      />
       {messages.length > 0 && (
         <tr>
           <td colSpan={5}>

@@ -1,29 +1,21 @@
-import { type DraftResponse, type EntryResponse, paths } from '@just-ledger/contract';
-import { useSuspenseQuery } from '@tanstack/react-query';
-import { flushSync } from 'react-dom';
-import { useCallback, useEffect, useMemo, useRef } from 'react';
+import type { DraftResponse, EntryResponse } from '@just-ledger/contract';
 import { parseCivilDate, shortDate } from '@just-ledger/core';
-import { accountsQuery } from '../../api/account-queries.js';
+import { useEffect, useRef } from 'react';
 import { useBooks } from '../../api/books-queries.js';
-import { breakdownsQuery } from '../../api/breakdown-queries.js';
-import { contactsQuery } from '../../api/contact-queries.js';
-import { api, RequestRefused } from '../../api/request.js';
-import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
-import notice from '../../ui/notice.module.css';
 import { typedDay } from '../../ui/own-ways.js';
-import { ErrorMessage, Pane, Panes, Sheet } from '../../ui/sheet.js';
+import { Pane, Panes, Sheet } from '../../ui/sheet.js';
 import { useCommitKey } from '../../ui/use-commit-key.js';
 import { Effect } from './effect.js';
 import { EntryFoot } from './entry-foot.js';
 import { EntryHead } from './entry-head.js';
 import { EntryLines } from './entry-lines.js';
-import { LeftNotice, LikeNotice, OutdatedNotice, PostedNotice, TakenUpNotice } from './entry-notices.js';
+import { LeftNotice, LikeNotice, PostedNotice, TakenUpNotice } from './entry-notices.js';
 import { outdatedBy, refusalOf } from './entry-refusal.js';
-import { linesLike } from './entry-request.js';
-import { type FormLine, isBlank } from './form-line.js';
-import { writableAccounts } from './line-account.js';
-import { useEntriesBefore } from './use-entries-before.js';
+import { EntryRefused } from './entry-refused.js';
+import { useEntryChoices } from './use-entry-choices.js';
 import { useEntryWriting } from './use-entry-writing.js';
+import { useLinesBefore } from './use-lines-before.js';
+import { useNewContact } from './use-new-contact.js';
 import { useTypedAhead } from './use-typed-ahead.js';
 
 /** The sheet on which an entry is written by keyboard, its effect beside it. */
@@ -42,16 +34,12 @@ export function EntrySheet({
   /** Opens the draft as it is kept now. */
   onOpenAnew: () => Promise<void>;
 }) {
-  const { organisation, currency, today, may } = useBooks();
+  const { currency, may } = useBooks();
   const writing = useEntryWriting({ draft, like, onPosted });
   const { form, dispatch, near, takenUp } = writing;
   const date = typedDay(form.date, near);
-  const { data: accounts } = useSuspenseQuery(accountsQuery(organisation.id, today));
-  const { data: allContacts } = useSuspenseQuery(contactsQuery(organisation.id));
-  const { data: breakdowns } = useSuspenseQuery(breakdownsQuery(organisation.id));
-  const addContact = useOrganisationMutation(({ name, roles }: { name: string; roles: string[] }) =>
-    api.post(paths.contacts(organisation.id), { name, roles }),
-  );
+  const { accounts, writable, contacts, breakdowns } = useEntryChoices();
+  const { addContact, addError } = useNewContact(accounts);
   const sheet = useRef<HTMLDivElement>(null);
   const first = useRef<HTMLInputElement>(null);
   useTypedAhead(first, (ahead) => {
@@ -75,38 +63,15 @@ export function EntrySheet({
   useEffect(() => {
     if (refused) (sheet.current?.querySelector<HTMLElement>('[aria-invalid="true"]') ?? typing.current)?.focus();
   }, [refused]);
-  const before = useEntriesBefore(form.explanation);
-  const isWithoutLines = form.lines.every(isBlank);
-  const takeLines = (): void => {
-    const { same } = before;
-    if (!same || !isWithoutLines) return;
-    flushSync(() => dispatch({ type: 'lines-taken', lines: linesLike(same, currency) }));
-    // an amount is what differs most often
-    const amount = sheet.current?.querySelector<HTMLInputElement>('tr[data-line="0"] [data-column="debit"] input');
-    amount?.focus();
-    amount?.select();
-  };
+  const before = useLinesBefore(form, dispatch, sheet);
   const outdated = outdatedBy(refused);
   const { inHead, inRow, general } = refusalOf(form, writing.postError);
-  const { mutate: add } = addContact;
-  const writable = useMemo(() => writableAccounts(accounts), [accounts]);
-  const contacts = useMemo(() => allContacts.filter((contact) => contact.active), [allContacts]);
-  const newContact = useCallback(
-    ({ account: number }: FormLine, name: string): void => {
-      const control = accounts.find((account) => account.number === number)?.control;
-      add({ name, roles: [control === 'payables' ? 'supplier' : 'customer'] });
-    },
-    [accounts, add],
-  );
   return (
     <Panes
       ref={sheet}
       data-typing
       onKeyDown={(event) => {
-        if (event.altKey && event.code === 'KeyL') {
-          event.preventDefault();
-          takeLines();
-        } else writing.onKeyDown(event);
+        if (!before.onKeyDown(event)) writing.onKeyDown(event);
       }}
     >
       <Sheet
@@ -144,7 +109,7 @@ export function EntrySheet({
           onKeepKind={writing.setKeepsKind}
           dispatch={dispatch}
         />
-        {before.same && isWithoutLines && <LikeNotice entry={before.same} onTake={takeLines} />}
+        {before.offered && <LikeNotice entry={before.offered} onTake={before.take} />}
         <EntryLines
           form={form}
           accounts={writable}
@@ -155,30 +120,22 @@ export function EntrySheet({
           date={date}
           wrongAt={inRow}
           dispatch={dispatch}
-          onNewContact={newContact}
+          onNewContact={addContact}
         />
-        {outdated ? (
-          <OutdatedNotice
-            message={refused?.message}
-            onGoOn={writing.goOnAsNew}
-            onOpen={
-              draft && outdated !== 'draft-ended'
-                ? () => {
-                    writing.forget();
-                    void onOpenAnew();
-                  }
-                : undefined
-            }
-          />
-        ) : (
-          general.map((message) => (
-            <div key={message} className={notice.error} role="alert">
-              {message}
-            </div>
-          ))
-        )}
-        {!(writing.postError instanceof RequestRefused) && <ErrorMessage error={writing.postError} />}
-        <ErrorMessage error={(outdated ? undefined : writing.keepError) ?? addContact.error} />
+        <EntryRefused
+          outdated={outdated}
+          general={general}
+          postError={writing.postError}
+          otherError={writing.keepError ?? addError}
+          onGoOn={writing.goOnAsNew}
+          onOpen={
+            draft &&
+            (() => {
+              writing.forget();
+              void onOpenAnew();
+            })
+          }
+        />
       </Sheet>
       <Pane narrow>
         <Effect form={form} accounts={accounts} currency={currency} date={date} />

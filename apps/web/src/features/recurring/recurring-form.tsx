@@ -1,13 +1,9 @@
 import { ChoiceField } from '../../ui/choice-fields.js';
 import { paths, type RecurringJournalRequest, type RecurringJournalResponse } from '@just-ledger/contract';
 import { Button, TextField } from '@mui/material';
-import { useSuspenseQuery } from '@tanstack/react-query';
 import { clsx } from 'clsx';
-import { type FormEvent, useMemo, useState } from 'react';
-import { accountsQuery } from '../../api/account-queries.js';
+import { type FormEvent, useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
-import { breakdownsQuery } from '../../api/breakdown-queries.js';
-import { contactsQuery } from '../../api/contact-queries.js';
 import { api, RequestRefused } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
@@ -16,10 +12,10 @@ import notice from '../../ui/notice.module.css';
 import { ErrorMessage } from '../../ui/sheet.js';
 import { emptyForm } from '../journal/entry-form.js';
 import { EntryLines } from '../journal/entry-lines.js';
+import { useEntryChoices } from '../journal/use-entry-choices.js';
 import { useEntryHistory } from '../journal/use-entry-history.js';
 import { refusalOf } from '../journal/entry-refusal.js';
 import { entryRequest, formOf } from '../journal/entry-request.js';
-import { writableAccounts } from '../journal/line-account.js';
 import styles from './recurring-form.module.css';
 import { scheduleFields, scheduleOf } from './schedule-fields.js';
 import { ScheduleInputs } from './schedule-inputs.js';
@@ -44,9 +40,7 @@ const KINDS = [
 /** A recurring journal: when it falls due, and the entry that it posts. */
 export function RecurringForm({ journal, onDone }: { journal?: RecurringJournalResponse; onDone: () => void }) {
   const { organisation, currency, today } = useBooks();
-  const { data: accounts } = useSuspenseQuery(accountsQuery(organisation.id, today));
-  const { data: contacts } = useSuspenseQuery(contactsQuery(organisation.id));
-  const { data: breakdowns } = useSuspenseQuery(breakdownsQuery(organisation.id));
+  const { writable, contacts, breakdowns } = useEntryChoices();
   const [fields, setFields] = useState(() => scheduleFields(journal, today));
   const { form, dispatch, onKeyDown } = useEntryHistory(() =>
     journal
@@ -67,8 +61,6 @@ export function RecurringForm({ journal, onDone }: { journal?: RecurringJournalR
         )
       : emptyForm(today),
   );
-  const writable = useMemo(() => writableAccounts(accounts), [accounts]);
-  const active = useMemo(() => contacts.filter((contact) => contact.active), [contacts]);
   const save = useOrganisationMutation(() => {
     const { lines, explanation, kind } = entryRequest(
       { ...form, explanation: form.explanation || fields.name },
@@ -124,7 +116,7 @@ export function RecurringForm({ journal, onDone }: { journal?: RecurringJournalR
       <EntryLines
         form={form}
         accounts={writable}
-        contacts={active}
+        contacts={contacts}
         breakdowns={breakdowns}
         currency={currency}
         wrongAt={inRow}

@@ -1,0 +1,69 @@
+import type { AccountResponse, BreakdownResponse } from '@just-ledger/contract';
+import type { CivilDate, CurrencyCode } from '@just-ledger/core';
+import type { Dispatch } from 'react';
+import { BreakdownCells } from '../breakdowns/breakdown-cells.js';
+import { hasThings } from './account-things.js';
+import { DocumentCells } from './document-cells.js';
+import type { FormEvent } from './entry-form.js';
+import { ForeignCells } from './foreign-cells.js';
+import type { FormLine } from './form-line.js';
+import { shownBreakdowns, withAccount } from './line-account.js';
+import { LinePart } from './line-part.js';
+import { NewAccount } from './new-account.js';
+
+/** What a line needs besides: its account if the chart has it not, a document, a foreign amount, breakdowns. */
+export function LineParts({
+  line,
+  index,
+  account,
+  breakdowns,
+  currency,
+  date,
+  wrong,
+  dispatch,
+}: {
+  line: FormLine;
+  index: number;
+  account: AccountResponse | undefined;
+  breakdowns: readonly BreakdownResponse[];
+  currency: CurrencyCode;
+  date: CivilDate | undefined;
+  wrong: (field: string) => string | undefined;
+  dispatch: Dispatch<FormEvent>;
+}) {
+  const needed = shownBreakdowns(line, account, breakdowns);
+  const own = account?.currency ?? (line.currency || null);
+  const change = (typed: Partial<FormLine>): void => dispatch({ type: 'line', at: index, change: typed });
+  return (
+    <>
+      {line.account.trim() !== '' && !account && (
+        <LinePart index={index}>
+          <NewAccount
+            key={line.account}
+            typed={line.account}
+            line={index + 1}
+            onAdded={(added) => change(withAccount(line, added.number, added, breakdowns))}
+          />
+        </LinePart>
+      )}
+      {account && (account.control !== null || hasThings(account)) && (
+        <DocumentCells line={line} at={index} account={account} date={date} wrong={wrong} dispatch={dispatch} />
+      )}
+      {account && own !== null && own !== currency && (
+        <LinePart index={index} isNeeded>
+          <ForeignCells line={line} at={index} own={own} date={date} wrong={wrong} dispatch={dispatch} />
+        </LinePart>
+      )}
+      {needed.length > 0 && (
+        <LinePart index={index} isNeeded>
+          <BreakdownCells
+            breakdowns={needed}
+            values={line.breakdowns}
+            line={index + 1}
+            onChange={(values) => change({ breakdowns: values })}
+          />
+        </LinePart>
+      )}
+    </>
+  );
+}
