@@ -224,6 +224,10 @@ test('an entry is like one before: its accounts are offered first, its lines by 
   await page.getByRole('link', { name: 'Write another like it' }).click();
   await expect(page.getByText('like 2027-0001 of')).toBeVisible();
   await expect(page.getByLabel('Credit, line 2')).toHaveValue('460.00');
+  await expect(page.getByRole('list', { name: 'Look again' })).toContainText(
+    'Posted before? 2027-0001 of 18 Jan 2027',
+  );
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
   await page.keyboard.press('Control+Enter');
   await expect(page.getByText('Posted as 2027-0002')).toBeVisible();
   await expect(page.getByLabel('Credit, line 2')).toHaveValue('');
@@ -262,6 +266,7 @@ test('the date of an entry follows the rail until one is typed', async ({ own: {
   await date.press('Tab');
   await page.getByRole('button', { name: /^June?/ }).click();
   await expect(date).toHaveValue('7 Apr 2026');
+  await expect(page.getByText('The date lies outside the dates chosen at the left.')).toBeVisible();
 });
 
 test('a whole entry goes by Enter, from the date to the line after the last', async ({ own: { page, open } }) => {

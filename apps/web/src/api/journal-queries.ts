@@ -39,6 +39,21 @@ export const entriesBeforeQuery = (id: number, text: string) =>
     staleTime: 60_000,
   });
 
+/** Entries of a day that come to an amount. */
+export const entriesOfAmountQuery = (id: number, day: string, amount: string) =>
+  queryOptions({
+    queryKey: ['organisation', String(id), 'journal', 'of amount', day, amount],
+    queryFn: () => api.get(withQuery(paths.entries(id), { from: day, to: day, amount, limit: 50 })),
+  });
+
+/** Entries of a contact that may have a paper. */
+export const entriesOfPaperQuery = (id: number, paper: string, contact: string) =>
+  queryOptions({
+    queryKey: ['organisation', String(id), 'journal', 'of paper', paper, contact],
+    queryFn: () => api.get(withQuery(paths.entries(id), { text: paper, contact, limit: 50 })),
+    retry: false,
+  });
+
 /** One entry. */
 export const entryQuery = (id: number, number: string) =>
   queryOptions({

@@ -6,8 +6,10 @@ import { displayed } from '../../ui/own-ways.js';
 import sheetStyles from '../../ui/sheet.module.css';
 import { EffectOnAccount } from './effect-on-account.js';
 import { EffectTotal } from './effect-total.js';
+import { EntryDoubtsList } from './entry-doubts-list.js';
 import { type EntryForm } from './entry-form.js';
 import { MovedProofs } from './moved-proofs.js';
+import { useEntryDoubts } from './use-entry-doubts.js';
 import { useEntryEffect } from './use-entry-effect.js';
 
 /**
@@ -20,13 +22,17 @@ export function Effect({
   accounts,
   currency,
   date,
+  proposed,
 }: {
   form: EntryForm;
   accounts: readonly AccountResponse[];
   currency: CurrencyCode;
   /** The entry's date; undefined while none has been typed that can be read. */
   date: CivilDate | undefined;
+  /** The date that was proposed for it. */
+  proposed: CivilDate;
 }) {
+  const doubts = useEntryDoubts(form, date, proposed);
   const { onDay, later, refusal, hasAmounts, effect, proofs, yearName, isUnclosed } = useEntryEffect(
     form,
     accounts,
@@ -48,6 +54,7 @@ export function Effect({
           {refusal}
         </p>
       )}
+      {!refusal && <EntryDoubtsList doubts={doubts} />}
       {!hasAmounts && (
         <p className={clsx(layout.above, 'soft')}>
           Each account you write to appears here with its balance before and after.

@@ -138,7 +138,7 @@ export function EntrySheet({
         />
       </Sheet>
       <Pane narrow>
-        <Effect form={form} accounts={accounts} currency={currency} date={date} />
+        <Effect form={form} accounts={accounts} currency={currency} date={date} proposed={near} />
       </Pane>
     </Panes>
   );

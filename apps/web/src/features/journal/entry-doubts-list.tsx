@@ -1,0 +1,41 @@
+import type { EntryResponse } from '@just-ledger/contract';
+import { parseCivilDate, shortDate } from '@just-ledger/core';
+import { clsx } from 'clsx';
+import { Link } from 'react-router';
+import { useAddress } from '../../api/address.js';
+import layout from '../../ui/layout.module.css';
+import type { EntryDoubts } from './use-entry-doubts.js';
+
+/** What is worth a second look, each with its evidence; nothing of it stands in the way of posting. */
+export function EntryDoubtsList({ doubts: { date, sameAmounts, samePaper } }: { doubts: EntryDoubts }) {
+  if (!date && !sameAmounts && !samePaper) return null;
+  return (
+    <ul className={clsx(layout.plainList, layout.aboveClose, 'small brass')} aria-label="Look again" role="list">
+      {date?.type === 'outside-span' && <li>The date lies outside the dates chosen at the left.</li>}
+      {date?.type === 'far' && (
+        <li>
+          The date lies {Math.abs(date.days)} days {date.days < 0 ? 'before' : 'after'} the one proposed.
+        </li>
+      )}
+      {sameAmounts && (
+        <li>
+          Posted before? <EntryOf entry={sameAmounts} /> has the same amounts on the same accounts that day.
+        </li>
+      )}
+      {samePaper && samePaper.number !== sameAmounts?.number && (
+        <li>
+          Posted before? <EntryOf entry={samePaper} /> has the same paper of the same contact.
+        </li>
+      )}
+    </ul>
+  );
+}
+
+function EntryOf({ entry: { number, date, explanation } }: { entry: EntryResponse }) {
+  const address = useAddress();
+  return (
+    <Link className="act" to={address.href('journal', { entry: number })} title={explanation}>
+      {number} of {shortDate(parseCivilDate(date))}
+    </Link>
+  );
+}

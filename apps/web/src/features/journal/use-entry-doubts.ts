@@ -1,0 +1,65 @@
+import type { EntryResponse, LineResponse } from '@just-ledger/contract';
+import {
+  type AmountOnAccount,
+  type CivilDate,
+  type CurrencyCode,
+  type DateDoubt,
+  dateDoubt,
+  formatAmount,
+  hasSameAmounts,
+  minor,
+  parseAmount,
+  sumOf,
+} from '@just-ledger/core';
+import { useQuery } from '@tanstack/react-query';
+import { useAddress } from '../../api/address.js';
+import { useBooks } from '../../api/books-queries.js';
+import { entriesOfAmountQuery, entriesOfPaperQuery } from '../../api/journal-queries.js';
+import { useSettled } from '../../ui/use-settled.js';
+import { amountsOf, type EntryForm } from './entry-form.js';
+
+/** What is worth a second look before an entry is posted, with what shows it. */
+export interface EntryDoubts {
+  readonly date: DateDoubt | undefined;
+  /** An entry of the same day with the same amounts on the same accounts. */
+  readonly sameAmounts: EntryResponse | undefined;
+  /** An entry of the same contact with the same paper. */
+  readonly samePaper: EntryResponse | undefined;
+}
+
+/** Looks for what may be a slip. @param proposed the date that was proposed for the entry */
+export function useEntryDoubts(form: EntryForm, date: CivilDate | undefined, proposed: CivilDate): EntryDoubts {
+  const { organisation, currency, from, to } = useBooks();
+  const { from: chosenFrom, to: chosenTo } = useAddress();
+  const amounts = amountsOf(form, currency);
+  const lines = form.lines.map(({ account }, index) => ({ account, amount: amounts[index] ?? minor(0) }));
+  const debit = sumOf(amounts.map((amount) => minor(Math.max(amount, 0))));
+  const isBalanced = debit > 0 && sumOf(amounts) === 0;
+  const sought = useSettled(isBalanced && date ? `${date} ${formatAmount(debit, currency)}` : '');
+  const [day = '', amount = ''] = sought.split(' ');
+  const ofAmount = useQuery({ ...entriesOfAmountQuery(organisation.id, day, amount), enabled: sought !== '' });
+  const contact = form.lines.find((line) => line.contact.trim() !== '')?.contact.trim() ?? '';
+  const paper = useSettled(form.reference.trim());
+  const ofPaper = useQuery({
+    ...entriesOfPaperQuery(organisation.id, paper, contact),
+    enabled: paper !== '' && contact !== '',
+  });
+  const isChosen = chosenFrom !== undefined || chosenTo !== undefined;
+  return {
+    date: date && dateDoubt(date, proposed, isChosen ? { from, to } : undefined),
+    sameAmounts: isBalanced
+      ? ofAmount.data?.entries.find((entry) => hasSameAmounts(lines, amountsOfPosted(entry.lines, currency)))
+      : undefined,
+    samePaper: ofPaper.data?.entries.find(
+      ({ reference, reversedBy, kind }) =>
+        reference?.toLowerCase() === paper.toLowerCase() && reversedBy === null && kind !== 'reversing',
+    ),
+  };
+}
+
+function amountsOfPosted(lines: readonly LineResponse[], currency: CurrencyCode): AmountOnAccount[] {
+  return lines.map(({ account, debit, credit }) => ({
+    account,
+    amount: minor(parseAmount(debit ?? '0', currency) - parseAmount(credit ?? '0', currency)),
+  }));
+}
