@@ -1,4 +1,5 @@
 import { chromium, type Page } from '@playwright/test';
+import { median } from './stopwatch.js';
 import { BENCH_OWNER } from './trading-books.js';
 import type { ServerUnderBench } from './server-under-bench.js';
 
@@ -16,9 +17,15 @@ export interface Seen {
   readonly screens: readonly SeenScreen[];
   /** From the last key of a filter to its first rows, in milliseconds. */
   readonly filtered: number;
+  /** Two thousand lines pasted into an entry, and in the median from a key to its paint among them; in milliseconds. */
+  readonly pasted: number;
+  readonly key: number;
   /** How many of so many looks while the journal was scrolled met with no row. */
   readonly blank: readonly [number, number];
 }
+
+/** So many lines are pasted into an entry. */
+const LINES = 2_000;
 
 const SCREENS = [
   'record/journal',
@@ -51,7 +58,9 @@ export async function seenInBrowser({ url }: ServerUnderBench): Promise<Seen> {
     for (const screen of SCREENS) screens.push(await seenScreen(page, `${url}/1/${screen}`, screen));
     await page.goto(`${url}/1/record/journal`);
     const filtered = await typedFilter(page);
-    return { screens, filtered, blank: await scrolled(page) };
+    const blank = await scrolled(page);
+    await page.goto(`${url}/1/record/entry`);
+    return { screens, filtered, blank, ...(await typedEntry(page)) };
   } finally {
     await browser.close();
   }
@@ -106,6 +115,43 @@ async function onlyRowsWith(page: Page, word: string): Promise<void> {
     word,
     { polling: 'raf', timeout: 20_000 },
   );
+}
+
+/** Pastes two thousand lines into an entry, and types a note on one of them. */
+async function typedEntry(page: Page): Promise<{ pasted: number; key: number }> {
+  const first = page.getByLabel('Account, line 1', { exact: true });
+  await first.click();
+  const rows = Array.from({ length: LINES }, (_, index) => `10000\tline ${index}\t\t${index % 2 ? '' : '1.00'}\t`);
+  const begun = performance.now();
+  await first.evaluate((cell, text) => {
+    const clipboardData = new DataTransfer();
+    clipboardData.setData('text/plain', text);
+    cell.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
+  }, rows.join('\n'));
+  await page.getByText(`${LINES} lines pasted`).waitFor();
+  const pasted = performance.now() - begun;
+  await page.getByLabel('Note, line 5', { exact: true }).click();
+  await page.evaluate(() => {
+    const times: number[] = [];
+    Object.assign(globalThis, { keyTimes: times });
+    const painted = new MessageChannel();
+    let began = 0;
+    painted.port1.onmessage = () => times.push(performance.now() - began);
+    document.addEventListener(
+      'keydown',
+      ({ timeStamp }) => {
+        began = timeStamp;
+        requestAnimationFrame(() => painted.port2.postMessage(null));
+      },
+      { capture: true },
+    );
+  });
+  for (const letter of 'a note that is typed among very many lines') {
+    await page.keyboard.type(letter);
+    await page.evaluate(() => new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve))));
+  }
+  const times = await page.evaluate(() => (globalThis as unknown as { keyTimes: number[] }).keyTimes);
+  return { pasted, key: median(times) };
 }
 
 /** Scrolls through the journal and looks whether a row stands in the middle of the list. */
