@@ -114,7 +114,11 @@ export function useEntryWriting({
     handIn: (): void => {
       if (isBusy) return;
       keep.mutate(true, {
-        onSuccess: () => (draft ? address.go('drafts') : startAnew(emptyForm(form.date))),
+        onSuccess: ({ date }) => {
+          if (draft) return address.go('drafts');
+          if (isCivilDate(date)) sessionStorage.setItem(LAST_DATE, date);
+          startAnew(emptyForm(isCivilDate(date) ? shortDate(date) : form.date));
+        },
       });
     },
     keepAsDraft: (): void =>
