@@ -17,16 +17,20 @@ export interface EntriesBefore {
   readonly same: EntryResponse | undefined;
 }
 
+const NOTHING: EntriesBefore = { usedBefore: [], same: undefined };
+
 /** What was posted before under the same explanation, or one that has its words. */
 export function useEntriesBefore(explanation: string): EntriesBefore {
   const { organisation } = useBooks();
   const text = useSettled(explanation.trim());
   const { data } = useQuery({ ...entriesBeforeQuery(organisation.id, text), enabled: text.length >= FEWEST });
-  return useMemo(() => {
+  const before = useMemo(() => {
     const entries = data?.entries.filter(({ kind }) => kind === 'ordinary' || kind === 'adjusting') ?? [];
     return {
       usedBefore: accountsUsed(text, entries),
       same: entries.find((entry) => hasSameWords(entry.explanation, text)),
     };
   }, [data, text]);
+  // what was found for an explanation that stands there no more is not offered: the entry may have been posted since
+  return hasSameWords(explanation, text) ? before : NOTHING;
 }
