@@ -141,6 +141,17 @@ describe('the lines of an entry, by keyboard', () => {
   });
 });
 
+describe('what was pasted', () => {
+  test('is said as long as it stands, amounts alone as well', async () => {
+    await userEvent.keyboard('6100{Tab}{Tab}');
+    await userEvent.paste('7.00\t\n\t7.00');
+    expect(screen.getByRole('status').textContent).toContain('2 lines pasted, read as debit, credit.');
+    await userEvent.keyboard('{Control>}z{/Control}');
+    expect(cell('Debit, line 1').value).toBe('');
+    expect(screen.queryByRole('status')).toBeNull();
+  });
+});
+
 describe('very many lines', () => {
   test('are drawn as far as they are in sight, and hold what was pasted', async () => {
     const rows = Array.from({ length: 2_000 }, (_, index) => `6100\tnote ${index}\t\t1.00`).join('\n');

@@ -79,7 +79,7 @@ export function KeysHelp({ screen }: { screen: string }) {
         <table className={ruled.table}>
           <tbody>
             {keys.map(([key, does]) => (
-              <tr key={key}>
+              <tr key={`${key} ${does}`}>
                 <td className="nowrap">
                   <KeyCap>{key}</KeyCap>
                 </td>

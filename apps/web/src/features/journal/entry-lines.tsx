@@ -111,7 +111,8 @@ function isStillThere(
   { key, lines: [first = {}] }: PastedLines & { key: number | undefined },
 ): boolean {
   const line = form.lines.find((one) => one.key === key);
-  return line !== undefined && (first.account ?? line.account) === line.account && !isBlank(line);
+  const cells = ['account', 'note', 'contact', 'debit', 'credit'] as const;
+  return line !== undefined && !isBlank(line) && cells.every((cell) => (first[cell] ?? line[cell]) === line[cell]);
 }
 
 /** What was pasted, how it was read, and whether all of it was understood. */

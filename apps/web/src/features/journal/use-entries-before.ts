@@ -5,6 +5,7 @@ import { useMemo } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { entriesBeforeQuery } from '../../api/journal-queries.js';
 import { useSettled } from '../../ui/use-settled.js';
+import { stands } from './stands.js';
 
 /** Fewer letters of an explanation tell nothing. */
 const FEWEST = 3;
@@ -25,7 +26,8 @@ export function useEntriesBefore(explanation: string): EntriesBefore {
   const text = useSettled(explanation.trim());
   const { data } = useQuery({ ...entriesBeforeQuery(organisation.id, text), enabled: text.length >= FEWEST });
   const before = useMemo(() => {
-    const entries = data?.entries.filter(({ kind }) => kind === 'ordinary' || kind === 'adjusting') ?? [];
+    const written = ({ kind }: EntryResponse): boolean => kind === 'ordinary' || kind === 'adjusting';
+    const entries = data?.entries.filter((entry) => written(entry) && stands(entry)) ?? [];
     return {
       usedBefore: accountsUsed(text, entries),
       same: entries.find((entry) => hasSameWords(entry.explanation, text)),

@@ -17,6 +17,7 @@ import { useBooks } from '../../api/books-queries.js';
 import { entriesOfAmountQuery, entriesOfPaperQuery } from '../../api/journal-queries.js';
 import { useSettled } from '../../ui/use-settled.js';
 import { amountsOf, type EntryForm } from './entry-form.js';
+import { stands } from './stands.js';
 
 /** What is worth a second look before an entry is posted, with what shows it. */
 export interface EntryDoubts {
@@ -48,11 +49,12 @@ export function useEntryDoubts(form: EntryForm, date: CivilDate | undefined, pro
   return {
     date: date && dateDoubt(date, proposed, isChosen ? { from, to } : undefined),
     sameAmounts: isBalanced
-      ? ofAmount.data?.entries.find((entry) => hasSameAmounts(lines, amountsOfPosted(entry.lines, currency)))
+      ? ofAmount.data?.entries.find(
+          (entry) => stands(entry) && hasSameAmounts(lines, amountsOfPosted(entry.lines, currency)),
+        )
       : undefined,
     samePaper: ofPaper.data?.entries.find(
-      ({ reference, reversedBy, kind }) =>
-        reference?.toLowerCase() === paper.toLowerCase() && reversedBy === null && kind !== 'reversing',
+      (entry) => stands(entry) && entry.reference?.toLowerCase() === paper.toLowerCase(),
     ),
   };
 }
