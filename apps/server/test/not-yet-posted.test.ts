@@ -1,4 +1,4 @@
-import type { AccountResponse, DraftResponse, RecurringJournalResponse } from '@just-ledger/contract';
+import type { AccountResponse, DraftResponse, EntryResponse, RecurringJournalResponse } from '@just-ledger/contract';
 import { RunningServer, problemCodes, type Reply } from './running-server.js';
 
 let server: RunningServer;
@@ -27,6 +27,7 @@ const entry = (amount: string) => ({
     { account: '1010', credit: amount },
   ],
 });
+const problemPaths = ({ body }: Reply): string[] => body.problems.map((one: { path: string }) => one.path);
 const entries = async (): Promise<{ debit: string }[]> =>
   (await done('GET', '/entries?from=2026-01-01&to=2027-12-31')).entries;
 const renumber = async (from: string, to: string): Promise<void> => {
@@ -34,6 +35,103 @@ const renumber = async (from: string, to: string): Promise<void> => {
   const { id, name, element, version, role } = accounts.find(({ number }) => number === from) as AccountResponse;
   await done('PUT', `/accounts/${id}`, { number: to, name, element, version, ...(role && { role }) });
 };
+
+describe('a set', () => {
+  const wrong = {
+    ...entry('3.00'),
+    lines: [
+      { account: '6100', debit: '3.00' },
+      { account: '9', credit: '3.00' },
+    ],
+  };
+  test('is posted in its order, once for its key', async () => {
+    const set = { entries: [entry('1.00'), { ...entry('2.00'), date: '2026-12-01' }] };
+    const key = { 'idempotency-key': 'a set' };
+    const [first, second] = [
+      await ask('POST', '/entries/set', set, key),
+      await ask('POST', '/entries/set', set, key),
+    ];
+    expect(first.status).toBe(201);
+    expect(first.body.entries.map(({ number, amount }: EntryResponse) => [number, amount])).toEqual([
+      ['2026-0001', '1.00'],
+      ['2026-0002', '2.00'],
+    ]);
+    expect(second.body).toEqual(first.body);
+    expect(await entries()).toHaveLength(2);
+  });
+  test('is posted whole or not at all, each problem at its entry', async () => {
+    const refused = await ask('POST', '/entries/set', {
+      entries: [entry('1.00'), wrong, { ...entry('2.00'), explanation: '', date: '1999-01-01' }],
+    });
+    expect(refused.status).toBe(422);
+    expect(refused.body.problems.map(({ path: at }: { path: string }) => at)).toEqual([
+      'entries.1.lines.1.account',
+      'entries.2.date',
+      'entries.2.explanation',
+    ]);
+    expect(await entries()).toHaveLength(0);
+  });
+  test('of too many, or of none, is refused', async () => {
+    expect((await ask('POST', '/entries/set', { entries: [] })).status).toBe(422);
+    const many = Array.from({ length: 501 }, () => entry('1.00'));
+    expect((await ask('POST', '/entries/set', { entries: many })).status).toBe(422);
+    expect(await entries()).toHaveLength(0);
+  });
+  test('of drafts is kept whole or not at all, once for its key', async () => {
+    const key = { 'idempotency-key': 'drafts' };
+    const set = { drafts: [entry('1.00'), wrong] };
+    const kept = await ask('POST', '/drafts/set', set, key);
+    expect(kept.body.map(({ lines }: DraftResponse) => lines.length)).toEqual([2, 2]);
+    expect((await ask('POST', '/drafts/set', set, key)).body).toEqual(kept.body);
+    expect(await done('GET', '/drafts')).toHaveLength(2);
+  });
+  test('of drafts is posted whole or not at all; they are drafts no more', async () => {
+    const [first, second, third] = (await done('POST', '/drafts/set', {
+      drafts: [entry('1.00'), entry('2.00'), wrong],
+    })) as DraftResponse[];
+    const named = (draft: DraftResponse | undefined) => ({ id: draft?.id, version: draft?.version });
+    const post = (...drafts: object[]) => ask('POST', '/drafts/post', { drafts });
+    expect(problemPaths(await post(named(first), named(third)))).toEqual(['drafts.1.lines.1.account']);
+    expect(problemPaths(await post(named(first), { id: second?.id, version: 7 }))).toEqual(['drafts.1']);
+    expect((await post(named(first), named(first))).status).toBe(422);
+    expect(await entries()).toHaveLength(0);
+    const posted = await post(named(second), named(first));
+    expect(posted.body.entries.map(({ amount }: EntryResponse) => amount)).toEqual(['2.00', '1.00']);
+    expect((await done('GET', '/drafts')).map(({ id }: DraftResponse) => id)).toEqual([third?.id]);
+    const again = await post(named(third), named(first));
+    expect([again.status, problemPaths(again)]).toEqual([409, ['drafts.1']]);
+    expect(again.body.problems[0].message).toMatch(/^This draft was posted as 2026-0002 by /);
+  });
+});
+
+test('sentences that simple entries were said with are told, the usual ones first, without those reversed', async () => {
+  const say = (explanation: string, amount = '1.00') => done('POST', '/entries', { ...entry(amount), explanation });
+  const slip = await say('Slip');
+  await done('POST', `/entries/${slip.number}/reverse`, { date: '2026-12-20' });
+  await say('Stamps');
+  await say('Rent', '10.00');
+  await say('Rent', '12.00');
+  await done('POST', '/entries', {
+    ...entry('3.00'),
+    lines: [
+      { account: '6100', debit: '1.00' },
+      { account: '6100', debit: '2.00' },
+      { account: '1010', credit: '3.00' },
+    ],
+  });
+  expect(await done('GET', '/entries/sentences')).toEqual([
+    {
+      from: { account: '1010', contact: null, breakdowns: null },
+      to: { account: '6100', contact: null, breakdowns: null },
+      explanation: 'Rent',
+      times: 2,
+      number: '2026-0005',
+      date: '2026-12-20',
+      amount: '12.00',
+    },
+    expect.objectContaining({ explanation: 'Stamps', times: 1 }),
+  ]);
+});
 
 describe('a draft', () => {
   test('is posted in one act: two tabs post it once, the second is told by which entry', async () => {

@@ -5,9 +5,9 @@ import {
   type EntryHistory,
   firstDifference,
   type HistoryEvent,
-  historyOf,
   historyReducer,
 } from '../src/features/journal/entry-history.js';
+import { historyOf } from '../src/ui/typed-history.js';
 import type { FormLine } from '../src/features/journal/form-line.js';
 
 const EUR = parseCurrencyCode('EUR');
@@ -18,7 +18,7 @@ const typed = (at: number, change: Partial<FormLine>): FormEvent => ({ type: 'li
 const UNDO = { type: 'undo' } as const;
 const REDO = { type: 'redo' } as const;
 /** What is written, without the keys that only drawing needs. */
-const written = ({ form }: EntryHistory): string =>
+const written = ({ now: form }: EntryHistory): string =>
   JSON.stringify({ ...form, lines: form.lines.map(({ key, ...line }) => (void key, line)) });
 
 describe('the steps of an entry', () => {
@@ -32,46 +32,46 @@ describe('the steps of an entry', () => {
       typed(1, { credit: '3' }),
     );
     expect(history.before).toHaveLength(2);
-    expect(after(history, UNDO).form.lines[0]?.debit).toBe('3.00');
+    expect(after(history, UNDO).now.lines[0]?.debit).toBe('3.00');
     expect(written(after(history, UNDO, UNDO))).toBe(written(begun()));
-    expect(after(history, UNDO, UNDO, REDO).form.lines[0]?.debit).toBe('3.00');
+    expect(after(history, UNDO, UNDO, REDO).now.lines[0]?.debit).toBe('3.00');
   });
 
   test('a paste over three hundred lines is one of them', () => {
     const lines = Array.from({ length: 300 }, (_, index) => ({ account: `${1000 + index}`, debit: '1.00' }));
     const history = after(begun(), typed(0, { note: 'before' }), { type: 'pasted', at: 0, lines });
-    expect(history.form.lines).toHaveLength(301);
-    expect(after(history, UNDO).form.lines[0]).toMatchObject({ note: 'before', account: '' });
-    expect(after(history, UNDO, REDO).form).toBe(history.form);
+    expect(history.now.lines).toHaveLength(301);
+    expect(after(history, UNDO).now.lines[0]).toMatchObject({ note: 'before', account: '' });
+    expect(after(history, UNDO, REDO).now).toBe(history.now);
   });
 
   test('what changes nothing is none, and what was taken back can still be done again after it', () => {
     const history = after(begun(), typed(0, { debit: '5.00' }), typed(1, { credit: '5.00' }), UNDO);
     const left = after(history, { type: 'settled', at: 0, side: 'debit', currency: EUR });
-    expect(after(left, REDO).form.lines[1]?.credit).toBe('5.00');
+    expect(after(left, REDO).now.lines[1]?.credit).toBe('5.00');
     expect(after(begun(), UNDO)).toEqual(expect.objectContaining({ before: [] }));
-    expect(after(history, REDO, REDO).form.lines[1]?.credit).toBe('5.00');
+    expect(after(history, REDO, REDO).now.lines[1]?.credit).toBe('5.00');
   });
 
   test('a rate that comes by itself is none', () => {
     const foreign = after(begun(), typed(0, { currency: 'GBP', foreignAmount: '100', settles: 'debit' }));
     const rated = after(foreign, { type: 'rate-of-day', at: 0, currency: EUR, held: { way: 'rate', text: '1.2' } });
-    expect(rated.form.lines[0]?.debit).toBe('120.00');
+    expect(rated.now.lines[0]?.debit).toBe('120.00');
     expect(rated.before).toHaveLength(1);
   });
 
   test('an entry that is begun has none', () => {
     const form = emptyForm('19 Jan 2027');
     expect(after(begun(), typed(0, { debit: '5' }), { type: 'start', form })).toEqual({
-      form,
+      now: form,
       before: [],
       after: [],
     });
   });
 
   test('lead the caret to what they changed', () => {
-    const { form } = after(begun(), typed(0, { account: '1010' }));
-    const at = (event: FormEvent): unknown => firstDifference(form, after(historyOf(form), event).form);
+    const { now: form } = after(begun(), typed(0, { account: '1010' }));
+    const at = (event: FormEvent): unknown => firstDifference(form, after(historyOf(form), event).now);
     expect(at(typed(1, { debit: '5' }))).toEqual({ index: 1, field: 'debit' });
     expect(at({ type: 'remove', at: 0 })).toEqual({ index: 0, field: 'account' });
     expect(at({ type: 'head', change: { explanation: 'Rent' } })).toBeUndefined();
@@ -112,7 +112,7 @@ describe('the steps of an entry', () => {
   test('keep an empty line to go on with, and a key for each line', () => {
     fc.assert(
       fc.property(fc.array(anyEvent, { maxLength: 40 }), (events) => {
-        const { lines }: EntryForm = after(begun(), ...events).form;
+        const { lines }: EntryForm = after(begun(), ...events).now;
         expect(new Set(lines.map(({ key }) => key)).size).toBe(lines.length);
         expect(lines.at(-1)?.account).toBe('');
       }),

@@ -42,15 +42,20 @@ import type { HealthResponse } from './health/health.js';
 import type { ImportCounts, ImportQuery, ImportResponse, MatchingRequest } from './imports/import.js';
 import type {
   DraftRequest,
+  DraftSetRequest,
   DraftResponse,
   DraftVersionQuery,
   EntriesImportResponse,
   EntriesQuery,
   EntriesResponse,
   EntriesSumsResponse,
+  EntrySetRequest,
+  EntrySetResponse,
   EntryRequest,
   EntryResponse,
   PostDraftRequest,
+  PostDraftsRequest,
+  SaidSentenceResponse,
   ReverseRequest,
 } from './journal/entry.js';
 import type {
@@ -231,6 +236,12 @@ export interface Endpoints {
     GET: { gives: DraftResponse[] };
     POST: { takes: DraftRequest; gives: DraftResponse };
   };
+  '/api/organisations/{organisation}/drafts/post': {
+    POST: { takes: PostDraftsRequest; gives: EntrySetResponse };
+  };
+  '/api/organisations/{organisation}/drafts/set': {
+    POST: { takes: DraftSetRequest; gives: DraftResponse[] };
+  };
   '/api/organisations/{organisation}/drafts/{id}': {
     GET: { gives: DraftResponse };
     PUT: { takes: DraftRequest; gives: DraftResponse };
@@ -248,6 +259,12 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/entries/import': {
     POST: { takes: CsvFile; gives: EntriesImportResponse };
+  };
+  '/api/organisations/{organisation}/entries/sentences': {
+    GET: { gives: SaidSentenceResponse[] };
+  };
+  '/api/organisations/{organisation}/entries/set': {
+    POST: { takes: EntrySetRequest; gives: EntrySetResponse };
   };
   '/api/organisations/{organisation}/entries/sums': {
     GET: { asks: EntriesQuery; gives: EntriesSumsResponse };

@@ -39,6 +39,14 @@ export const entriesBeforeQuery = (id: number, text: string) =>
     staleTime: 60_000,
   });
 
+/** What simple entries were said with before, the usual first. */
+export const sentencesQuery = (id: number) =>
+  queryOptions({
+    queryKey: ['organisation', String(id), 'journal', 'sentences'],
+    queryFn: () => api.get(paths.sentences(id)),
+    staleTime: 60_000,
+  });
+
 /** Entries of a day that come to an amount. */
 export const entriesOfAmountQuery = (id: number, day: string, amount: string) =>
   queryOptions({

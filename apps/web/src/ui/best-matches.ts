@@ -33,6 +33,11 @@ export function bestMatches<Option extends Numbered>(
     .map(({ option }) => option);
 }
 
+/** Whether the number, the name or a word of it begins with what is typed. */
+export function isBegunBy(option: Numbered, typed: string): boolean {
+  return rankOf(option, folded(typed.trim())) < 3;
+}
+
 function rankOf(option: Numbered, sought: string): number {
   const [number, name] = [folded(option.number), folded(option.name)];
   if (number === sought || name === sought) return 0;

@@ -3,6 +3,8 @@ import { IsTexts } from '../is-texts.js';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
+  ArrayMinSize,
+  ArrayUnique,
   IsArray,
   IsBoolean,
   IsInt,
@@ -48,6 +50,19 @@ export class EntryRequest {
   lines!: EntryLineRequest[];
 }
 
+/** So many entries are posted as a set. */
+export const MOST_IN_A_SET = 500;
+
+/** Entries to post together: all of them, or none. */
+export class EntrySetRequest {
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(MOST_IN_A_SET)
+  @ValidateNested({ each: true })
+  @Type(() => EntryRequest)
+  entries!: EntryRequest[];
+}
+
 /** The opposite entry, on a date. */
 export class ReverseRequest {
   @IsString() @MaxLength(10) date!: string;
@@ -90,6 +105,33 @@ export class PostDraftRequest {
   @IsOptional() @IsInt() version?: number;
   /** What is posted instead of what was kept. */
   @IsOptional() @IsObject() @ValidateNested() @Type(() => EntryRequest) entry?: EntryRequest;
+}
+
+/** Drafts to keep together: all of them, or none. */
+export class DraftSetRequest {
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(MOST_IN_A_SET)
+  @ValidateNested({ each: true })
+  @Type(() => DraftRequest)
+  drafts!: DraftRequest[];
+}
+
+/** A draft in the version that was looked at. */
+export class LookedAtDraft {
+  @IsInt() id!: number;
+  @IsInt() version!: number;
+}
+
+/** Drafts to post together as they were kept: all of them, or none. */
+export class PostDraftsRequest {
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(MOST_IN_A_SET)
+  @ArrayUnique<LookedAtDraft>(({ id }) => id)
+  @ValidateNested({ each: true })
+  @Type(() => LookedAtDraft)
+  drafts!: LookedAtDraft[];
 }
 
 /** The version of a draft that was looked at. */
@@ -165,6 +207,32 @@ export interface EntryResponse {
   amount: string;
   seal: string;
   lines: LineResponse[];
+}
+
+/** Entries that were posted as a set, in the order in which they were sent. */
+export interface EntrySetResponse {
+  entries: EntryResponse[];
+}
+
+/** One end of a sentence that was said before; the account by its number. */
+export interface SentenceEndResponse {
+  account: string;
+  contact: string | null;
+  /** Names of breakdown values by the name of their breakdown. */
+  breakdowns: Record<string, string> | null;
+}
+
+/** A sentence that simple entries were posted with before. */
+export interface SaidSentenceResponse {
+  from: SentenceEndResponse;
+  to: SentenceEndResponse;
+  explanation: string;
+  /** How often, among the latest entries. */
+  times: number;
+  /** The number, date and amount of the latest of them. */
+  number: string;
+  date: string;
+  amount: string;
 }
 
 /** A page of the journal, newest first. */

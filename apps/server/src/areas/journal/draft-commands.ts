@@ -1,10 +1,14 @@
 import type {
   DraftRequest,
   DraftResponse,
+  DraftSetRequest,
   EntryRequest,
   EntryResponse,
+  EntrySetResponse,
   PostDraftRequest,
+  PostDraftsRequest,
 } from '@just-ledger/contract';
+import { zip } from '@just-ledger/core';
 import { and, eq } from 'drizzle-orm';
 import { isRow, nextId } from '../../platform/database/next-id.js';
 import { draft, draftEnd } from '../../platform/database/schema.js';
@@ -13,7 +17,7 @@ import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { booksOf } from '../books/books-store.js';
 import { draftOf, draftResponse } from './draft-store.js';
-import { postEntry } from './entry-commands.js';
+import { postEntry, type Posting, postTogether } from './entry-commands.js';
 import { idempotent } from './idempotency.js';
 import { withIds } from './kept-lines.js';
 
@@ -29,22 +33,20 @@ export const keepDraft = defineCommand(
     context: WriteContext,
     { organisation, person, request }: { organisation: number; person: number; request: DraftRequest },
   ): DraftResponse => {
-    const { forReview = false } = request;
-    // an id is never given again, whatever became of the draft that had it
-    const id = Math.max(nextId(context.db, draft, organisation), nextId(context.db, draftEnd, organisation));
-    const row = context.db
-      .insert(draft)
-      .values({
-        organisation,
-        id,
-        content: contentOf(context, organisation, request),
-        forReview,
-        createdBy: person,
-        updatedAt: context.clock.moment(),
-      })
-      .returning()
-      .get();
-    return draftResponse(context.db, row);
+    return keptDraft(context, { organisation, person }, request);
+  },
+);
+
+/** Keeps several new drafts: all of them, or none. */
+export const keepDrafts = defineCommand(
+  'keepDrafts',
+  (
+    context: WriteContext,
+    { request, ...posting }: Posting & { request: DraftSetRequest },
+  ): readonly DraftResponse[] => {
+    return idempotent(context, { ...posting, key: posting.key, request }, () =>
+      request.drafts.map((one) => keptDraft(context, posting, one)),
+    );
   },
 );
 
@@ -113,6 +115,49 @@ export const postDraft = defineCommand(
     });
   },
 );
+
+/** Posts several drafts as they were kept, in the order given: all of them, or none and every problem by its draft. */
+export const postDrafts = defineCommand(
+  'postDrafts',
+  (context: WriteContext, { request, ...posting }: Posting & { request: PostDraftsRequest }): EntrySetResponse => {
+    const { organisation, person } = posting;
+    return idempotent(context, { ...posting, key: posting.key, request }, () => {
+      const kept = request.drafts.map(({ id, version }, index) => {
+        const at = `drafts.${index}`;
+        const row = draftOf(context.db, organisation, id, at);
+        if (row.version !== version) throw changedSince('draft', at);
+        return { id, at, entry: entryOf(draftResponse(context.db, row)) };
+      });
+      const entries = postTogether(context, posting, kept);
+      for (const [{ id }, { number }] of zip(kept, entries)) {
+        endDraft(context, { organisation, id, person, entry: number });
+      }
+      return { entries };
+    });
+  },
+);
+
+function keptDraft(
+  context: WriteContext,
+  { organisation, person }: Pick<Posting, 'organisation' | 'person'>,
+  request: DraftRequest,
+): DraftResponse {
+  // an id is never given again, whatever became of the draft that had it
+  const id = Math.max(nextId(context.db, draft, organisation), nextId(context.db, draftEnd, organisation));
+  const row = context.db
+    .insert(draft)
+    .values({
+      organisation,
+      id,
+      content: contentOf(context, organisation, request),
+      forReview: request.forReview ?? false,
+      createdBy: person,
+      updatedAt: context.clock.moment(),
+    })
+    .returning()
+    .get();
+  return draftResponse(context.db, row);
+}
 
 /** A draft's content as it is kept: its lines with the ids of what they name. */
 function contentOf(context: WriteContext, organisation: number, request: DraftRequest): Record<string, unknown> {

@@ -9,8 +9,13 @@ import { type KeptLine, withLabels } from './kept-lines.js';
 
 type DraftRow = typeof draft.$inferSelect;
 
-/** A draft by its id. @throws {Refusal} 404; 409 if it has been posted or discarded meanwhile, saying which */
-export function draftOf(db: Db, organisation: number, id: number): DraftRow {
+/**
+ * A draft by its id.
+ *
+ * @param at the place in the request that names it
+ * @throws {Refusal} 404; 409 if it has been posted or discarded meanwhile, saying which
+ */
+export function draftOf(db: Db, organisation: number, id: number, at = ''): DraftRow {
   const row = db
     .select()
     .from(draft)
@@ -26,7 +31,7 @@ export function draftOf(db: Db, organisation: number, id: number): DraftRow {
   if (!ended) throw notFound('draft');
   const what = ended.end.entry === null ? 'discarded' : `posted as ${ended.end.entry}`;
   const message = `This draft was ${what} by ${ended.by ?? 'somebody'} meanwhile. What stands here is not posted.`;
-  throw new Refusal(409, [problem('draft-ended', '', message)]);
+  throw new Refusal(409, [problem('draft-ended', at, message)]);
 }
 
 /** How many drafts are dated in a span. */

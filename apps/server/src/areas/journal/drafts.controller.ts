@@ -1,9 +1,12 @@
 import {
   DraftRequest,
   type DraftResponse,
+  DraftSetRequest,
   DraftVersionQuery,
   type EntryResponse,
+  type EntrySetResponse,
   PostDraftRequest,
+  PostDraftsRequest,
 } from '@just-ledger/contract';
 import {
   Body,
@@ -22,7 +25,7 @@ import { CurrentOrganisation, CurrentPerson, Needs } from '../../platform/sessio
 import type { Person } from '../../platform/sessions/session-store.js';
 import { Readers, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { changeDraft, dropDraft, keepDraft, postDraft } from './draft-commands.js';
+import { changeDraft, dropDraft, keepDraft, keepDrafts, postDraft, postDrafts } from './draft-commands.js';
 import { draftById, drafts } from './draft-readings.js';
 
 /** Entries not yet posted. */
@@ -46,6 +49,29 @@ export class DraftsController {
     @Body() request: DraftRequest,
   ): Promise<DraftResponse> {
     return this.writer.run(keepDraft, { organisation: organisation.id, person: person.id, request });
+  }
+
+  /** Several at once, all of them or none. */
+  @Needs('preparer')
+  @Post('set')
+  keepSet(
+    @CurrentOrganisation() organisation: Organisation,
+    @CurrentPerson() person: Person,
+    @Body() request: DraftSetRequest,
+    @Headers('idempotency-key') key?: string,
+  ): Promise<readonly DraftResponse[]> {
+    return this.writer.run(keepDrafts, { organisation: organisation.id, person: person.id, key, request });
+  }
+
+  /** Several as they were kept, all of them or none. */
+  @Post('post')
+  postSet(
+    @CurrentOrganisation() organisation: Organisation,
+    @CurrentPerson() person: Person,
+    @Body() request: PostDraftsRequest,
+    @Headers('idempotency-key') key?: string,
+  ): Promise<EntrySetResponse> {
+    return this.writer.run(postDrafts, { organisation: organisation.id, person: person.id, key, request });
   }
 
   @Get(':id')

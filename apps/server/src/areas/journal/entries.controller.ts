@@ -4,9 +4,12 @@ import {
   EntriesQuery,
   type EntriesResponse,
   type EntriesSumsResponse,
+  EntrySetRequest,
+  type EntrySetResponse,
   EntryRequest,
   type EntryResponse,
   ReverseRequest,
+  type SaidSentenceResponse,
 } from '@just-ledger/contract';
 import { Body, Controller, Get, Header, Headers, HttpCode, Param, Post, Query } from '@nestjs/common';
 import { sent } from '../../platform/files/sent.js';
@@ -15,9 +18,9 @@ import { CurrentOrganisation, CurrentPerson } from '../../platform/sessions/sess
 import type { Person } from '../../platform/sessions/session-store.js';
 import { BatchReader, Importer, Readers, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { importEntries, postEntry, reverseEntry } from './entry-commands.js';
+import { importEntries, postEntries, postEntry, reverseEntry } from './entry-commands.js';
 import { readEntries } from './entry-file.js';
-import { entriesCsv, entryByNumber, journal, journalTotals } from './entry-readings.js';
+import { entriesCsv, entryByNumber, journal, journalTotals, sentences } from './entry-readings.js';
 
 /** The journal. */
 @Controller('api/organisations/:organisation')
@@ -57,6 +60,23 @@ export class EntriesController {
     @Headers('idempotency-key') key?: string,
   ): Promise<EntryResponse> {
     return this.writer.run(postEntry, { organisation: organisation.id, person: person.id, key, request });
+  }
+
+  /** Several entries, all of them or none. */
+  @Post('entries/set')
+  postSet(
+    @CurrentOrganisation() organisation: Organisation,
+    @CurrentPerson() person: Person,
+    @Body() request: EntrySetRequest,
+    @Headers('idempotency-key') key?: string,
+  ): Promise<EntrySetResponse> {
+    return this.writer.run(postEntries, { organisation: organisation.id, person: person.id, key, request });
+  }
+
+  /** What simple entries were said with before. */
+  @Get('entries/sentences')
+  sentences(@CurrentOrganisation() organisation: Organisation): Promise<SaidSentenceResponse[]> {
+    return this.readers.report(sentences, organisation, {});
   }
 
   @Post('entries/import')

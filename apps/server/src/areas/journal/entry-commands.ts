@@ -1,4 +1,11 @@
-import type { EntriesImportResponse, EntryResponse, EntryRequest, ReverseRequest } from '@just-ledger/contract';
+import type {
+  EntriesImportResponse,
+  EntryRequest,
+  EntryResponse,
+  EntrySetRequest,
+  EntrySetResponse,
+  ReverseRequest,
+} from '@just-ledger/contract';
 import { type Books, checkEntry, entriesFromRows, reversalOf, TYPED_KINDS } from '@just-ledger/core';
 import { notFound, Refusal } from '../../platform/problems/refusal.js';
 import { defineCommand } from '../../platform/threads/task.js';
@@ -19,20 +26,59 @@ export interface Posting {
   readonly key?: string | undefined;
 }
 
+/** So many problems are told at once. */
+const MOST_PROBLEMS = 1_000;
+
 /** Posts one typed entry. */
 export const postEntry = defineCommand(
   'postEntry',
   (context: WriteContext, { request, ...posting }: Posting & { request: EntryRequest }): EntryResponse => {
     return idempotent(context, { ...posting, key: posting.key, request }, () => {
-      const books = booksOf(context, posting.organisation);
-      const checked = checkEntry(request, books, 'manual', TYPED_KINDS);
-      if (!checked.ok) throw new Refusal(422, checked.problems);
-      const whole = withRealised(context.db, posting.organisation, books, checked.value);
-      const appended = new EntryAppender(context, { ...posting, source: 'manual' }, books).append(whole);
-      return answer(context, posting, books, appended, null);
+      const [posted] = postTogether(context, posting, [{ at: '', entry: request }]);
+      if (!posted) throw new Error('One entry was posted, and none came back.');
+      return posted;
     });
   },
 );
+
+/** Posts several typed entries in the order given: all of them, or none and every problem by its entry. */
+export const postEntries = defineCommand(
+  'postEntries',
+  (context: WriteContext, { request, ...posting }: Posting & { request: EntrySetRequest }): EntrySetResponse => {
+    return idempotent(context, { ...posting, key: posting.key, request }, () => ({
+      entries: postTogether(
+        context,
+        posting,
+        request.entries.map((entry, index) => ({ at: `entries.${index}`, entry })),
+      ),
+    }));
+  },
+);
+
+/**
+ * Posts typed entries within the transaction at hand, in the order given.
+ *
+ * @param entries each with the place in the request that its problems are told at
+ * @throws {Refusal} 422 with the problems of all of them, before any is posted
+ */
+export function postTogether(
+  context: WriteContext,
+  posting: Posting,
+  entries: readonly { readonly at: string; readonly entry: EntryRequest }[],
+): EntryResponse[] {
+  const books = booksOf(context, posting.organisation);
+  const checked = entries.map(({ at, entry }) => ({ at, result: checkEntry(entry, books, 'manual', TYPED_KINDS) }));
+  const problems = checked.flatMap(({ at, result }) =>
+    result.ok ? [] : result.problems.map((one) => ({ ...one, path: [at, one.path].filter(Boolean).join('.') })),
+  );
+  if (problems.length > 0) throw new Refusal(422, problems.slice(0, MOST_PROBLEMS));
+  const appender = new EntryAppender(context, { ...posting, source: 'manual' }, books);
+  return checked.flatMap(({ result }) => {
+    if (!result.ok) return [];
+    const whole = withRealised(context.db, posting.organisation, books, result.value);
+    return [answer(context, posting, books, appender.append(whole), null)];
+  });
+}
 
 /** Posts the opposite of an entry and links the two. */
 export const reverseEntry = defineCommand(
@@ -74,7 +120,7 @@ export const importEntries = defineCommand(
     return idempotent(context, { ...posting, key: posting.key, request: sha256 }, () => {
       const books = booksOf(context, posting.organisation);
       const checked = entriesFromRows(rows, books);
-      if (!checked.ok) throw new Refusal(422, checked.problems.slice(0, 1000));
+      if (!checked.ok) throw new Refusal(422, checked.problems.slice(0, MOST_PROBLEMS));
       const appender = new EntryAppender(context, { ...posting, source: 'import' }, books);
       const entries = allWithRealised(context.db, posting.organisation, books, checked.value, () => appender.post());
       return { ...appender.appendAll(entries), lines: rows.length };

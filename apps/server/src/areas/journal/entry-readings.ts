@@ -7,12 +7,18 @@ import { defineReport } from '../../platform/threads/report.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { entryAnswers, entryRowOf } from './entry-store.js';
 import { journalPage, journalRows, journalSums } from './journal-page.js';
+import { saidSentences } from './said-sentences.js';
 
 /** A page of the journal. */
 export const journal = defineReport('journal', journalPage);
 
 /** How many entries of the journal match, and what they come to. */
 export const journalTotals = defineReport('journalTotals', journalSums);
+
+/** The sentences that simple entries were posted with. */
+export const sentences = defineReport('sentences', (db: Db, organisation: Organisation) =>
+  saidSentences(db, organisation),
+);
 
 /** One entry by its number. */
 export const entryByNumber = defineReport(

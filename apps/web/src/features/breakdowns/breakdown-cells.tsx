@@ -10,14 +10,14 @@ import styles from './breakdown-cells.module.css';
 export function BreakdownCells({
   breakdowns,
   values,
-  line,
+  place,
   onChange,
 }: {
   breakdowns: readonly BreakdownResponse[];
   /** Names of values by the name of their breakdown. */
   values: Readonly<Record<string, string>>;
-  /** The number of the line, for its labels. */
-  line: number;
+  /** Where it stands, for its labels. */
+  place: string;
   onChange: (values: Record<string, string>) => void;
 }) {
   return (
@@ -44,7 +44,7 @@ export function BreakdownCells({
                 placeholder="which?"
                 inputProps={{
                   ...slotProps.htmlInput,
-                  'aria-label': `${breakdown.name}, line ${line}`,
+                  'aria-label': `${breakdown.name}, ${place}`,
                 }}
               />
             )}

@@ -17,11 +17,14 @@ export function EffectOnAccount({
   date,
   later,
   show,
+  aside,
 }: {
   effect: AccountEffect;
   date: CivilDate;
   later: ReturnType<typeof laterDates>;
   show: (amount: number) => string;
+  /** What is said beside its figures. */
+  aside?: string | undefined;
 }) {
   const laterDate = later && (isTemporary(account) ? later.temporary : later.lasting);
   const sizes = [Math.abs(then.before), Math.abs(then.after)] as const;
@@ -37,7 +40,10 @@ export function EffectOnAccount({
           {change > 0 ? '+' : '−'} {show(Math.abs(change))}
         </span>
       </div>
-      <BeforeAndAfter figures={then} show={show} on={now ? date : undefined} />
+      <div className={layout.spread}>
+        <BeforeAndAfter figures={then} show={show} on={now ? date : undefined} />
+        {aside && <span className="small soft">{aside}</span>}
+      </div>
       {now && <BeforeAndAfter figures={now} show={show} on={laterDate} />}
       <div className={effectStyles.bar} aria-hidden="true">
         <i style={{ width: `${(low / most) * 100}%` }} />

@@ -1,22 +1,12 @@
 import type { AccountResponse } from '@just-ledger/contract';
-import { type CivilDate, type CurrencyCode, isTemporary, minor, shortDate } from '@just-ledger/core';
-import { clsx } from 'clsx';
-import layout from '../../ui/layout.module.css';
-import { displayed } from '../../ui/own-ways.js';
-import sheetStyles from '../../ui/sheet.module.css';
-import { EffectOnAccount } from './effect-on-account.js';
-import { EffectTotal } from './effect-total.js';
+import type { CivilDate, CurrencyCode } from '@just-ledger/core';
+import { EffectFigures } from './effect-figures.js';
 import { EntryDoubtsList } from './entry-doubts-list.js';
 import { type EntryForm } from './entry-form.js';
-import { MovedProofs } from './moved-proofs.js';
 import { useEntryDoubts } from './use-entry-doubts.js';
-import { useEntryEffect } from './use-entry-effect.js';
+import { postedBy } from './use-entry-effect.js';
 
-/**
- * What the entry would do at its date, and by now where that differs: each touched account before and after, the result
- * of the year it falls in, the closing it changes, total assets, the proofs it moves. For a date on which nothing can be
- * posted, why not.
- */
+/** What the entry would do at its date, and what is worth a second look. */
 export function Effect({
   form,
   accounts,
@@ -33,62 +23,14 @@ export function Effect({
   proposed: CivilDate;
 }) {
   const doubts = useEntryDoubts(form, date, proposed);
-  const { onDay, later, refusal, hasAmounts, effect, proofs, yearName, isUnclosed } = useEntryEffect(
-    form,
-    accounts,
-    currency,
-    date,
-  );
-  const show = (amount: number): string => displayed(minor(amount), currency);
   return (
-    <section data-sheet className={sheetStyles.sheet} aria-label="Effect if posted">
-      <div>
-        <h2>Effect if posted</h2>
-        <p className="soft small">
-          balances at {shortDate(onDay)}
-          {later && ', and by now where that differs'}
-        </p>
-      </div>
-      {refusal && (
-        <p className={clsx(layout.aboveClose, 'brick small')} role="status">
-          {refusal}
-        </p>
-      )}
-      {!refusal && <EntryDoubtsList doubts={doubts} />}
-      {!hasAmounts && (
-        <p className={clsx(layout.above, 'soft')}>
-          Each account you write to appears here with its balance before and after.
-        </p>
-      )}
-      {hasAmounts && !effect && <p className="soft small">Reading balances …</p>}
-      {hasAmounts && effect && (
-        <>
-          <div className={layout.aboveClose}>
-            {effect.accounts.map((one) => (
-              <EffectOnAccount key={one.account.number} effect={one} date={onDay} later={later} show={show} />
-            ))}
-          </div>
-          <EffectTotal
-            label={yearName ? `Result of ${yearName}` : 'Result before these books'}
-            effect={effect.result}
-            later={later?.temporary}
-            show={show}
-          />
-          {isUnclosed && effect.result.change !== 0 && (
-            <p className="small brass">
-              The closing of {yearName}, not posted yet, will give{' '}
-              {show((effect.result.later ?? effect.result.then).after)} to equity.
-            </p>
-          )}
-          {!yearName && effect.accounts.some(({ account }) => isTemporary(account)) && (
-            <p className="small brass">
-              Of a year that has ended: an entry of its own takes this to equity, as chosen under Opening balances.
-            </p>
-          )}
-          <EffectTotal label="Total assets" effect={effect.assets} later={later?.lasting} show={show} />
-          <MovedProofs effects={proofs} show={show} />
-        </>
-      )}
-    </section>
+    <EffectFigures
+      title="Effect if posted"
+      posted={postedBy(form, date, currency)}
+      accounts={accounts}
+      currency={currency}
+    >
+      <EntryDoubtsList doubts={doubts} />
+    </EffectFigures>
   );
 }

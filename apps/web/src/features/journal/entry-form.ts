@@ -84,6 +84,13 @@ export function amountsOf(form: EntryForm, currency: CurrencyCode): Minor[] {
   return form.lines.map((line) => lineAmount(line, currency));
 }
 
+/** What stands in a form, in a word or two. */
+export function toldBriefly({ explanation, lines }: EntryForm): string {
+  const written = lines.filter((line) => !isBlank(line)).length;
+  const entry = explanation.trim() === '' ? 'an entry' : `“${explanation.trim()}”`;
+  return `${entry}, ${written === 1 ? '1 line' : `${written} lines`}`;
+}
+
 /** Whether anything of a form has been typed that it did not begin with. */
 export function isTyped(form: EntryForm, begun: EntryForm): boolean {
   if (form === begun) return false;

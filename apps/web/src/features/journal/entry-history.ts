@@ -1,57 +1,28 @@
+import { type BackOrAgain, type Steps, stepped, type TypedHistory } from '../../ui/typed-history.js';
 import { type EntryForm, type FormEvent, formReducer } from './entry-form.js';
 import type { FormLine } from './form-line.js';
 
-/** So many steps are kept. */
-const MOST = 500;
-
 /** An entry as it is typed, with what it was before each step and what was taken back. */
-export interface EntryHistory {
-  readonly form: EntryForm;
-  /** The latest last. */
-  readonly before: readonly EntryForm[];
-  /** What was taken back, the nearest first. */
-  readonly after: readonly EntryForm[];
-  /** What the last step was typed into: going on there is the same step. */
-  readonly cell?: string | undefined;
-}
+export type EntryHistory = TypedHistory<EntryForm>;
 
 /** What may happen to an entry as it is typed. */
-export type HistoryEvent = FormEvent | { readonly type: 'undo' } | { readonly type: 'redo' };
-
-/** A form without a past. */
-export function historyOf(form: EntryForm): EntryHistory {
-  return { form, before: [], after: [] };
-}
+export type HistoryEvent = FormEvent | BackOrAgain;
 
 /**
  * The entry after an event. Typing into one cell and leaving it is one step; so is whatever is pasted, moved, repeated,
  * removed or put in by a key. An entry that is begun has no past.
  */
 export function historyReducer(history: EntryHistory, event: HistoryEvent): EntryHistory {
-  const { form, before, after } = history;
-  switch (event.type) {
-    case 'undo': {
-      const earlier = before.at(-1);
-      return earlier ? { form: earlier, before: before.slice(0, -1), after: [form, ...after] } : history;
-    }
-    case 'redo': {
-      const [later, ...rest] = after;
-      return later ? { form: later, before: [...before, form], after: rest } : history;
-    }
-    case 'start':
-      return historyOf(event.form);
-    case 'rate-of-day':
-      // it comes by itself: it belongs to whatever it came after
-      return { ...history, form: formReducer(form, event) };
-    default: {
-      const next = formReducer(form, event);
-      if (isSame(form, next)) return { ...history, form: next };
-      const cell = cellOf(event);
-      const goesOn = cell !== undefined && cell === history.cell;
-      return { form: next, before: goesOn ? before : [...before, form].slice(-MOST), after: [], cell };
-    }
-  }
+  return stepped(STEPS, history, event);
 }
+
+const STEPS: Steps<EntryForm, FormEvent> = {
+  reduce: formReducer,
+  isSame,
+  cellOf,
+  begunBy: (event) => (event.type === 'start' ? event.form : undefined),
+  comesByItself: (event) => event.type === 'rate-of-day',
+};
 
 /** What an event is typed into, if it is typing. */
 function cellOf(event: FormEvent): string | undefined {
@@ -67,11 +38,11 @@ function isSame(a: EntryForm, b: EntryForm): boolean {
   const { lines: linesOfA, ...headOfA } = a;
   const { lines: linesOfB, ...headOfB } = b;
   if (linesOfA.length !== linesOfB.length || JSON.stringify(headOfA) !== JSON.stringify(headOfB)) return false;
-  return linesOfA.every((line, index) => line === linesOfB[index] || contentOf(line) === contentOf(linesOfB[index]));
+  return linesOfA.every((line, index) => line === linesOfB[index] || heldBy(line) === heldBy(linesOfB[index]));
 }
 
 /** What a line holds; no doubts are the same as none yet. */
-function contentOf(line: FormLine | undefined): string {
+function heldBy(line: FormLine | undefined): string {
   return JSON.stringify(line, (key, value: unknown) =>
     key === 'doubts' && Object.keys(Object(value)).length === 0 ? undefined : value,
   );

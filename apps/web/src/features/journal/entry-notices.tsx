@@ -1,4 +1,4 @@
-import type { EntryResponse } from '@just-ledger/contract';
+import type { DraftResponse, EntryResponse } from '@just-ledger/contract';
 import { longDate, parseCivilDate } from '@just-ledger/core';
 import { clsx } from 'clsx';
 import { Link } from 'react-router';
@@ -8,8 +8,7 @@ import { KeyCap } from '../../ui/key-cap.js';
 import layout from '../../ui/layout.module.css';
 import { shown } from '../../ui/money.js';
 import notice from '../../ui/notice.module.css';
-import { isBlank } from './form-line.js';
-import type { KeptTyping, LeftTyping } from './kept-typing.js';
+import type { KeptTyping } from './kept-typing.js';
 
 /** The entry posted last; one outside the dates shown says so, and leads there. */
 export function PostedNotice({ entry: { number, date } }: { entry: EntryResponse }) {
@@ -35,13 +34,46 @@ export function PostedNotice({ entry: { number, date } }: { entry: EntryResponse
   );
 }
 
+/** What was posted together, or kept as drafts. */
+export function SetNotice({ posted, kept }: { posted?: EntryResponse[]; kept?: DraftResponse[] }) {
+  const address = useAddress();
+  const [first, last] = [posted?.[0], posted?.at(-1)];
+  if (first && last && posted?.length === 1) return <PostedNotice entry={first} />;
+  if (first && last) {
+    return (
+      <div className={notice.done} role="status">
+        Posted as{' '}
+        <Link className="act" to={address.href('journal', { entry: first.number })}>
+          {first.number}
+        </Link>{' '}
+        to{' '}
+        <Link className="act" to={address.href('journal', { entry: last.number })}>
+          {last.number}
+        </Link>
+        , {posted?.length} entries.
+      </div>
+    );
+  }
+  if (!kept || kept.length === 0) return null;
+  return (
+    <div className={notice.done} role="status">
+      {kept.length === 1 ? '1 draft' : `${kept.length} drafts`} {kept[0]?.forReview ? 'handed in for review' : 'kept'}
+      :{' '}
+      <Link className="act" to={address.href('drafts')}>
+        all drafts
+      </Link>
+      .
+    </div>
+  );
+}
+
 /** What was half typed before is here again. */
 export function TakenUpNotice({
   typing,
   isDraft,
   onGiveUp,
 }: {
-  typing: KeptTyping;
+  typing: Pick<KeptTyping, 'at'>;
   isDraft: boolean;
   onGiveUp: () => void;
 }) {
@@ -72,20 +104,20 @@ export function LikeNotice({ entry, onTake }: { entry: EntryResponse; onTake: ()
 
 /** Something was left half typed in a tab that was closed, or crashed. */
 export function LeftNotice({
+  what,
   typing,
   onTake,
   onDiscard,
 }: {
-  typing: LeftTyping;
+  /** What was typed, in a word or two. */
+  what: string;
+  typing: Pick<KeptTyping, 'at'>;
   onTake: () => void;
   onDiscard: () => void;
 }) {
-  const { form } = typing;
-  const lines = form.lines.filter((line) => !isBlank(line)).length;
   return (
     <div className={notice.done} role="status">
-      Not posted yet: {form.explanation.trim() === '' ? 'an entry' : `“${form.explanation.trim()}”`},{' '}
-      {lines === 1 ? '1 line' : `${lines} lines`}, typed {typedAt(typing)} in a window that has been closed.{' '}
+      Not posted yet: {what}, typed {typedAt(typing)} in a window that has been closed.{' '}
       <button className="act" type="button" onClick={onTake}>
         Go on with it
       </button>{' '}
@@ -97,7 +129,7 @@ export function LeftNotice({
 }
 
 /** When something was typed: at which time today, or on which day. */
-function typedAt({ at }: KeptTyping): string {
+function typedAt({ at }: Pick<KeptTyping, 'at'>): string {
   const then = new Date(at);
   const time = then.toTimeString().slice(0, 5);
   if (then.toDateString() === new Date().toDateString()) return `at ${time}`;

@@ -9,7 +9,9 @@ import { takeAhead } from '../../api/type-ahead.js';
 import { ErrorMessage, Sheet } from '../../ui/sheet.js';
 import sheetStyles from '../../ui/sheet.module.css';
 import { EntrySheet } from './entry-sheet.js';
-import { LAST_DATE } from './use-entry-writing.js';
+import { OneLineSheet } from './one-line-sheet.js';
+import { useWriting } from './use-writing.js';
+import { rememberDate } from './last-date.js';
 
 /** The entry sheet, new or going on with a draft. */
 export default function EntryScreen() {
@@ -26,10 +28,12 @@ export default function EntryScreen() {
     if (opened.error ?? like.error) takeAhead();
   }, [opened.error, like.error]);
   const onPosted = (entry: EntryResponse): void => {
-    sessionStorage.setItem(LAST_DATE, entry.date);
+    rememberDate(entry.date);
     setPosted(entry);
     if (draftId !== '' || likeNumber !== '') address.go('entry');
   };
+  const isNew = draftId === '' && likeNumber === '';
+  const [writing, setWriting] = useWriting(isNew);
   const error = opened.error ?? like.error;
   if ((draftId !== '' && !opened.data) || (likeNumber !== '' && !like.data)) {
     return (
@@ -49,6 +53,7 @@ export default function EntryScreen() {
       </Sheet>
     );
   }
+  if (writing === 'line') return <OneLineSheet onWriting={setWriting} />;
   return (
     <EntrySheet
       key={`${draftId || 'new'} ${likeNumber} ${times}`}
@@ -56,6 +61,7 @@ export default function EntryScreen() {
       like={likeNumber === '' ? undefined : like.data}
       posted={posted}
       onPosted={onPosted}
+      onWriting={isNew ? setWriting : undefined}
       onOpenAnew={async () => {
         await opened.refetch();
         setTimes(times + 1);

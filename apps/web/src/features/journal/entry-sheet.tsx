@@ -6,12 +6,14 @@ import { typedDay } from '../../ui/own-ways.js';
 import { Pane, Panes, Sheet } from '../../ui/sheet.js';
 import { useCommitKey } from '../../ui/use-commit-key.js';
 import { Effect } from './effect.js';
+import { toldBriefly } from './entry-form.js';
 import { EntryFoot } from './entry-foot.js';
 import { EntryHead } from './entry-head.js';
 import { EntryLines } from './entry-lines.js';
 import { LeftNotice, LikeNotice, PostedNotice, TakenUpNotice } from './entry-notices.js';
 import { outdatedBy, refusalOf } from './entry-refusal.js';
 import { EntryRefused } from './entry-refused.js';
+import { OneLineOrFull, type Writing } from './one-line-or-full.js';
 import { useEntryChoices } from './use-entry-choices.js';
 import { useEntryWriting } from './use-entry-writing.js';
 import { useLinesBefore } from './use-lines-before.js';
@@ -24,6 +26,7 @@ export function EntrySheet({
   like,
   posted,
   onPosted,
+  onWriting,
   onOpenAnew,
 }: {
   draft: DraftResponse | undefined;
@@ -31,6 +34,8 @@ export function EntrySheet({
   like: EntryResponse | undefined;
   posted: EntryResponse | undefined;
   onPosted: (entry: EntryResponse) => void;
+  /** Writes it as one line instead; not for a draft, nor for one like another. */
+  onWriting: ((writing: Writing) => void) | undefined;
   /** Opens the draft as it is kept now. */
   onOpenAnew: () => Promise<void>;
 }) {
@@ -83,6 +88,7 @@ export function EntrySheet({
               ? `like ${like.number} of ${shortDate(parseCivilDate(like.date))}`
               : `in ${currency}; posted entries are never changed, only reversed`
         }
+        tools={onWriting && <OneLineOrFull writing="full" onChange={onWriting} />}
         foot={
           <EntryFoot
             isBusy={writing.isBusy}
@@ -97,7 +103,12 @@ export function EntrySheet({
         {posted && <PostedNotice entry={posted} />}
         {takenUp && <TakenUpNotice typing={takenUp} isDraft={draft !== undefined} onGiveUp={writing.giveUp} />}
         {writing.left && (
-          <LeftNotice typing={writing.left} onTake={writing.takeLeft} onDiscard={writing.discardLeft} />
+          <LeftNotice
+            what={toldBriefly(writing.left.form)}
+            typing={writing.left}
+            onTake={writing.takeLeft}
+            onDiscard={writing.discardLeft}
+          />
         )}
         <EntryHead
           form={form}

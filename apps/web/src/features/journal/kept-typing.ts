@@ -2,15 +2,18 @@ import { useEffect, useRef, useState } from 'react';
 import { openTabs, tabName } from '../../api/open-tabs.js';
 import type { EntryForm } from './entry-form.js';
 
-/** An entry that is half typed, as the browser keeps it until it is posted or given up. */
-export interface KeptTyping {
-  readonly form: EntryForm;
-  /** The key that makes the posting of just this entry happen once. */
+/** What is half typed, an entry or held lines, as the browser keeps it until it is posted or given up. */
+export interface KeptTyping<Form = EntryForm> {
+  readonly form: Form;
+  /** The key that makes the posting of just this happen once. */
   readonly key: string;
   /** The version of the draft that it goes on from, if it does. */
   readonly version?: number | undefined;
   readonly at: string;
 }
+
+/** Where lines are held: it stands in the place of a draft's id. */
+export const HELD_LINES = 'held lines';
 
 /** What is typed into: by whom, told by e-mail address, in which books, and the draft, or nothing for a new entry. */
 export interface TypingPlace {
@@ -28,7 +31,7 @@ const FEW = 100;
 const MOMENT = 300;
 
 /** What was half typed in a tab, if anything; in this one unless another is named. */
-export function keptTyping(place: TypingPlace, tab = tabName()): KeptTyping | undefined {
+export function keptTyping<Form = EntryForm>(place: TypingPlace, tab = tabName()): KeptTyping<Form> | undefined {
   try {
     return JSON.parse(localStorage.getItem(prefixOf(place) + tab) ?? 'null') ?? undefined;
   } catch {
@@ -37,7 +40,7 @@ export function keptTyping(place: TypingPlace, tab = tabName()): KeptTyping | un
 }
 
 /** Keeps what is half typed in a tab, or forgets it. */
-export function keepTyping(place: TypingPlace, typing: KeptTyping | undefined, tab = tabName()): void {
+export function keepTyping<Form>(place: TypingPlace, typing: KeptTyping<Form> | undefined, tab = tabName()): void {
   try {
     if (typing) localStorage.setItem(prefixOf(place) + tab, JSON.stringify(typing));
     else localStorage.removeItem(prefixOf(place) + tab);
@@ -47,14 +50,16 @@ export function keepTyping(place: TypingPlace, typing: KeptTyping | undefined, t
 }
 
 /**
- * Keeps an entry as it is typed, over a reload, a closed tab, a crash.
+ * Keeps what is typed over a reload, a closed tab, a crash.
  *
  * @param isTyped whether anything has been typed that the sheet did not begin with: else there is nothing to keep
+ * @param lines how many there are of it
  */
-export function useKeptTyping(
+export function useKeptTyping<Form>(
   { person, organisation, draft }: TypingPlace,
-  typing: Omit<KeptTyping, 'at'>,
+  typing: Omit<KeptTyping<Form>, 'at'>,
   isTyped: boolean,
+  lines: number,
 ): void {
   const { form, key, version } = typing;
   const write = useRef<() => void>(undefined);
@@ -64,11 +69,11 @@ export function useKeptTyping(
       write.current = undefined;
       keepTyping(place, isTyped ? { form, key, version, at: new Date().toISOString() } : undefined);
     };
-    if (form.lines.length <= FEW || !isTyped) return now();
+    if (lines <= FEW || !isTyped) return now();
     write.current = now;
     const timer = setTimeout(() => write.current?.(), MOMENT);
     return () => clearTimeout(timer);
-  }, [person, organisation, draft, form, key, version, isTyped]);
+  }, [person, organisation, draft, form, key, version, isTyped, lines]);
   useEffect(() => {
     const last = (): void => write.current?.();
     window.addEventListener('pagehide', last);
@@ -80,18 +85,18 @@ export function useKeptTyping(
 }
 
 /** What was half typed before in this tab, read once when the sheet begins. */
-export function useTypingBefore(place: TypingPlace): KeptTyping | undefined {
-  const [before] = useState(() => keptTyping(place));
+export function useTypingBefore<Form = EntryForm>(place: TypingPlace): KeptTyping<Form> | undefined {
+  const [before] = useState(() => keptTyping<Form>(place));
   return before;
 }
 
 /** What was half typed in a tab that is open no more. */
-export interface LeftTyping extends KeptTyping {
+export interface LeftTyping<Form = EntryForm> extends KeptTyping<Form> {
   readonly tab: string;
 }
 
 /** What was left half typed in tabs that have been closed since, or have crashed; the latest first. */
-export async function leftTyping(place: TypingPlace): Promise<LeftTyping[]> {
+export async function leftTyping<Form = EntryForm>(place: TypingPlace): Promise<LeftTyping<Form>[]> {
   const prefix = prefixOf(place);
   const tabs = Object.keys(localStorage).flatMap((at) => (at.startsWith(prefix) ? [at.slice(prefix.length)] : []));
   if (tabs.every((tab) => tab === tabName())) return [];
@@ -99,7 +104,7 @@ export async function leftTyping(place: TypingPlace): Promise<LeftTyping[]> {
   return tabs
     .filter((tab) => !open.has(tab))
     .flatMap((tab) => {
-      const typing = keptTyping(place, tab);
+      const typing = keptTyping<Form>(place, tab);
       return typing ? [{ ...typing, tab }] : [];
     })
     .sort((a, b) => (a.at < b.at ? 1 : -1));

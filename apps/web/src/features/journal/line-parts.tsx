@@ -59,7 +59,7 @@ export function LineParts({
           <BreakdownCells
             breakdowns={needed}
             values={line.breakdowns}
-            line={index + 1}
+            place={`line ${index + 1}`}
             onChange={(values) => change({ breakdowns: values })}
           />
         </LinePart>

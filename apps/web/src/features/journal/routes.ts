@@ -37,7 +37,13 @@ export const entryRoute: ScreenRoute = {
     ['Ctrl V', 'lines of a spreadsheet, with headings or without'],
     ['Ctrl Z', 'take the last step back'],
     ['Ctrl Y', 'do it again'],
-    ['Ctrl Enter', 'post'],
+    ['Ctrl Enter', 'post; in one line all that is held'],
+    ['Alt S', 'one line or full entry'],
+    ['Enter in one line', 'the next empty blank; where none is, holds the line, or keeps its correction'],
+    ['↓ ↑ in one line', 'to the held lines and among them; Enter corrects one where it stands'],
+    ['Alt ↑ in one line', 'the last held line again'],
+    ['Alt Backspace in one line', 'drops the held line'],
+    ['Esc in one line', 'leaves a held line as it was'],
   ],
 };
 

@@ -59,7 +59,8 @@ export function useEntryDoubts(form: EntryForm, date: CivilDate | undefined, pro
   };
 }
 
-function amountsOfPosted(lines: readonly LineResponse[], currency: CurrencyCode): AmountOnAccount[] {
+/** What posted lines come to by account, debit positive. */
+export function amountsOfPosted(lines: readonly LineResponse[], currency: CurrencyCode): AmountOnAccount[] {
   return lines.map(({ account, debit, credit }) => ({
     account,
     amount: minor(parseAmount(debit ?? '0', currency) - parseAmount(credit ?? '0', currency)),

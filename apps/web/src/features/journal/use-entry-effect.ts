@@ -1,5 +1,6 @@
 import type { AccountResponse } from '@just-ledger/contract';
 import {
+  add,
   type BalancesAt,
   checkDate,
   type CivilDate,
@@ -8,13 +9,15 @@ import {
   type EffectAccount,
   type EffectLine,
   entryEffect,
+  type EntryKind,
   fiscalYearOf,
   laterDates,
-  minor,
   parseAmount,
   proofEffects,
-  yearName,
   type Minor,
+  yearName,
+  ZERO,
+  zip,
 } from '@just-ledger/core';
 import { useQueries, useQuery } from '@tanstack/react-query';
 import { accountsQuery } from '../../api/account-queries.js';
@@ -24,47 +27,52 @@ import { hasThings } from './account-things.js';
 import { booksForDates } from './books-for-dates.js';
 import { amountsOf, type EntryForm } from './entry-form.js';
 
-/**
- * What an entry would do at its date, and by now where that differs.
- *
- * @param date the entry's; undefined while none has been typed that can be read
- */
+/** What would be posted, as far as it matters for its effect. */
+export interface Posted {
+  /** The date it is drawn at; undefined while none has been typed that can be read. */
+  readonly date: CivilDate | undefined;
+  readonly kind: EntryKind;
+  /** What is added to each account by its number; minor units, debit positive. */
+  readonly changes: ReadonlyMap<string, Minor>;
+  /** Of these, what names a part of the account's detail. */
+  readonly named: ReadonlyMap<string, Minor>;
+}
+
+/** What an entry adds to each account, and how much of it names a part of the account's detail. */
+export function postedBy(form: EntryForm, date: CivilDate | undefined, currency: CurrencyCode): Posted {
+  const [changes, named] = [new Map<string, Minor>(), new Map<string, Minor>()];
+  zip(form.lines, amountsOf(form, currency)).forEach(([{ account, document }, amount]) => {
+    if (amount === 0) return;
+    changes.set(account, add(changes.get(account) ?? ZERO, amount));
+    if (document.trim() !== '') named.set(account, add(named.get(account) ?? ZERO, amount));
+  });
+  return { date, kind: form.kind, changes, named };
+}
+
+/** What a posting would do at its date, and by now where that differs. */
 export function useEntryEffect(
-  form: EntryForm,
+  { date, kind, changes, named }: Posted,
   accounts: readonly AccountResponse[],
   currency: CurrencyCode,
-  date: CivilDate | undefined,
 ) {
   const books = useBooks();
   const { calendar, today, organisation } = books;
   const onDay = date ?? today;
-  const why = date && checkDate(date, form.kind, booksForDates(books));
+  const why = date && checkDate(date, kind, booksForDates(books));
   const later = laterDates(calendar, onDay, today);
   const isInRange = why === undefined || why.ok || why.problems[0]?.code !== 'beyond-horizon';
   const then = useBalances(organisation.id, isInRange ? onDay : today, currency);
   const lasting = useBalances(organisation.id, later?.lasting ?? today, currency);
   const temporary = useBalances(organisation.id, later?.temporary ?? today, currency);
 
-  const amounts = amountsOf(form, currency);
   const byNumber = new Map(accounts.map((account) => [account.number, account]));
-  const touched = new Map<string, Minor>();
-  form.lines.forEach((line, index) => {
-    const amount = amounts[index] ?? 0;
-    if (byNumber.has(line.account) && amount !== 0)
-      touched.set(line.account, minor((touched.get(line.account) ?? 0) + amount));
-  });
+  const touched = new Map([...changes].filter(([number, amount]) => amount !== 0 && byNumber.has(number)));
   const proofOf = useDetailProofs([...touched.keys()].flatMap((number) => byNumber.get(number) ?? []));
-  const named = (number: string): number =>
-    form.lines.reduce(
-      (sum, line, index) =>
-        sum + (line.account === number && line.document.trim() !== '' ? (amounts[index] ?? 0) : 0),
-      0,
-    );
   const effects = proofEffects(
     [...touched].flatMap(([number, amount]) => {
       const account = byNumber.get(number);
       if (!account) return [];
-      const detail = detailOf(proofOf.get(number), named(number));
+      const detail = detailOf(proofOf.get(number), named.get(number) ?? ZERO);
       return [{ element: account.element, amount, control: account.control ?? undefined, detail }];
     }),
   );
@@ -106,8 +114,8 @@ function useBalances(organisation: number, date: CivilDate, currency: CurrencyCo
   return data && new Map(data.map(({ number, balance }) => [number, parseAmount(balance, currency)]));
 }
 
-function detailOf(proof: DetailProof | undefined, named: number): EffectLine['detail'] {
-  return proof && { proof, named: minor(named) };
+function detailOf(proof: DetailProof | undefined, named: Minor): EffectLine['detail'] {
+  return proof && { proof, named };
 }
 
 /** The proof of each account whose detail was taken on and goes on by name. */

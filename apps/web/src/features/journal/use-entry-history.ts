@@ -1,7 +1,8 @@
 import { type Dispatch, type KeyboardEvent, useReducer } from 'react';
 import { flushSync } from 'react-dom';
+import { historyKey, historyOf } from '../../ui/typed-history.js';
 import type { EntryForm, FormEvent } from './entry-form.js';
-import { firstDifference, historyOf, historyReducer } from './entry-history.js';
+import { firstDifference, historyReducer } from './entry-history.js';
 
 /** An entry as it is typed, and the keys that take a step back or do it again. */
 export interface TypedEntry {
@@ -13,7 +14,7 @@ export interface TypedEntry {
 
 /** Types an entry, each step of which can be taken back. The caret goes to what a step changed. */
 export function useEntryHistory(begin: () => EntryForm): TypedEntry {
-  const [{ form, before, after }, dispatch] = useReducer(historyReducer, undefined, () => historyOf(begin()));
+  const [{ now: form, before, after }, dispatch] = useReducer(historyReducer, undefined, () => historyOf(begin()));
   return {
     form,
     dispatch,
@@ -28,12 +29,6 @@ export function useEntryHistory(begin: () => EntryForm): TypedEntry {
       if (changed) focusOn(all, changed);
     },
   };
-}
-
-function historyKey({ key, ctrlKey, metaKey, shiftKey, altKey }: KeyboardEvent): 'undo' | 'redo' | undefined {
-  if (!(ctrlKey || metaKey) || altKey) return undefined;
-  if (key.toLowerCase() === 'z') return shiftKey ? 'redo' : 'undo';
-  return key.toLowerCase() === 'y' && !shiftKey ? 'redo' : undefined;
 }
 
 function focusOn(all: HTMLElement, { index, field }: { readonly index: number; readonly field: string }): void {

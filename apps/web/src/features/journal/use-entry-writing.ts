@@ -1,5 +1,5 @@
 import { type DraftResponse, type EntryResponse, paths } from '@just-ledger/contract';
-import { type CivilDate, parseCivilDate, proposedDate, shortDate, isCivilDate } from '@just-ledger/core';
+import { parseCivilDate, proposedDate, shortDate, isCivilDate } from '@just-ledger/core';
 import { useEffect, useState } from 'react';
 import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
@@ -9,17 +9,10 @@ import { useSession } from '../../api/session-queries.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { emptyForm, type EntryForm, isTyped } from './entry-form.js';
 import { draftRequest, entryRequest, formLike, formOf } from './entry-request.js';
+import { lastDate, rememberDate } from './last-date.js';
 import { useEntryHistory } from './use-entry-history.js';
 import { useLeftTyping } from './use-left-typing.js';
 import { keepTyping, useKeptTyping, useTypingBefore } from './kept-typing.js';
-
-/** Where a tab remembers the date of the entry posted last. */
-export const LAST_DATE = 'just-ledger.last-date';
-
-function lastDate(): CivilDate | undefined {
-  const kept = sessionStorage.getItem(LAST_DATE) ?? '';
-  return isCivilDate(kept) ? kept : undefined;
-}
 
 /** An entry being written: what is typed, and what can become of it. What is typed stays until it is posted or kept. */
 export function useEntryWriting({
@@ -50,7 +43,7 @@ export function useEntryWriting({
   const [takenUp, setTakenUp] = useState(before);
   const [keepsKind, setKeepsKind] = useState(false);
   const [key, setKey] = useState(() => before?.key ?? randomKey());
-  useKeptTyping(place, { form, key, version }, isTyped(form, begun));
+  useKeptTyping(place, { form, key, version }, isTyped(form, begun), form.lines.length);
   const forget = (): void => keepTyping(place, undefined);
 
   const post = useOrganisationMutation(async () => {
@@ -116,7 +109,7 @@ export function useEntryWriting({
       keep.mutate(true, {
         onSuccess: ({ date }) => {
           if (draft) return address.go('drafts');
-          if (isCivilDate(date)) sessionStorage.setItem(LAST_DATE, date);
+          rememberDate(date);
           startAnew(emptyForm(isCivilDate(date) ? shortDate(date) : form.date));
         },
       });

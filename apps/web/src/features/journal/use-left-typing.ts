@@ -1,12 +1,13 @@
 import { useEffect, useState } from 'react';
+import type { EntryForm } from './entry-form.js';
 import { keepTyping, keptTyping, type LeftTyping, leftTyping, type TypingPlace } from './kept-typing.js';
 
 /** What was left half typed in a tab that is open no more, the latest first, and what can become of it. */
-export function useLeftTyping({ person, organisation, draft }: TypingPlace) {
-  const [left, setLeft] = useState<readonly LeftTyping[]>([]);
+export function useLeftTyping<Form = EntryForm>({ person, organisation, draft }: TypingPlace) {
+  const [left, setLeft] = useState<readonly LeftTyping<Form>[]>([]);
   useEffect(() => {
     let isOver = false;
-    void leftTyping({ person, organisation, draft }).then((found) => {
+    void leftTyping<Form>({ person, organisation, draft }).then((found) => {
       if (!isOver) setLeft(found);
     });
     return () => {
@@ -14,9 +15,9 @@ export function useLeftTyping({ person, organisation, draft }: TypingPlace) {
     };
   }, [person, organisation, draft]);
   /** Takes one out of what was left. @returns undefined if another tab has done so before */
-  const take = ({ tab }: LeftTyping): LeftTyping | undefined => {
+  const take = ({ tab }: LeftTyping<Form>): LeftTyping<Form> | undefined => {
     const place = { person, organisation, draft };
-    const typing = keptTyping(place, tab);
+    const typing = keptTyping<Form>(place, tab);
     keepTyping(place, undefined, tab);
     setLeft((all) => all.filter((one) => one.tab !== tab));
     return typing && { ...typing, tab };

@@ -12,7 +12,7 @@ export function useNewContact(accounts: readonly AccountResponse[]) {
     api.post(paths.contacts(organisation.id), { name, roles }),
   );
   const addContact = useCallback(
-    ({ account: number }: FormLine, name: string): void => {
+    ({ account: number }: Pick<FormLine, 'account'>, name: string): void => {
       const control = accounts.find((account) => account.number === number)?.control;
       mutate({ name, roles: [control === 'payables' ? 'supplier' : 'customer'] });
     },

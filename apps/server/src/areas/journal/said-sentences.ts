@@ -1,0 +1,85 @@
+import type { SaidSentenceResponse, SentenceEndResponse } from '@just-ledger/contract';
+import {
+  accountIn,
+  type EntryLine,
+  entryNumber,
+  formatAmount,
+  minor,
+  type PostedEntry,
+  type SayableLine,
+  type SentenceEnd,
+  sentenceOf,
+  sentencesSaid,
+  valueNames,
+} from '@just-ledger/core';
+import { and, desc, eq, inArray, ne } from 'drizzle-orm';
+import type { Db } from '../../platform/database/connection.js';
+import { keptUntilCommit } from '../../platform/database/kept-reading.js';
+import { entry } from '../../platform/database/schema.js';
+import { loadChart } from '../accounts/account-store.js';
+import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { contactNames } from './entry-store.js';
+import { isNotReversed, postedEntriesOf } from './posted-entries.js';
+
+/** So many of the latest entries are looked through. */
+const LATEST = 2_000;
+
+/** The sentences that simple entries among the latest were posted with and stand; those said most often first. */
+export function saidSentences(db: Db, books: Organisation): SaidSentenceResponse[] {
+  return keptUntilCommit(db, `sentences said ${books.id}`, () => {
+    const rows = db
+      .select()
+      .from(entry)
+      .where(
+        and(
+          eq(entry.organisation, books.id),
+          inArray(entry.kind, ['ordinary', 'adjusting']),
+          ne(entry.source, 'closing'),
+          isNotReversed(books.id),
+        ),
+      )
+      .orderBy(desc(entry.place))
+      .limit(LATEST)
+      .all();
+    const posted = postedEntriesOf(db, books.id, rows);
+    const chart = loadChart(db, books.id);
+    const breakdowns = loadBreakdowns(db, books.id);
+    const contactName = contactNames(db, books.id, posted);
+    const sayable = (line: EntryLine, explanation: string): SayableLine => ({
+      account: accountIn(chart, line.account).number,
+      contact: line.contact === undefined ? undefined : (contactName(line.contact) ?? undefined),
+      breakdowns: line.breakdowns && valueNames(breakdowns, line.breakdowns),
+      amount: line.amount,
+      saysMore: saysMore(line, explanation),
+    });
+    const said = posted.flatMap((one) => {
+      const sentence = sentenceOf(
+        one.explanation,
+        one.lines.map((line) => sayable(line, one.explanation)),
+      );
+      return sentence ? [{ sentence, entry: one }] : [];
+    });
+    return sentencesSaid(said).map(({ from, to, explanation, times, latest }) => ({
+      from: endResponse(from),
+      to: endResponse(to),
+      explanation,
+      times,
+      number: entryNumber(latest.year, latest.number),
+      date: latest.date,
+      amount: formatAmount(amountOf(latest), books.baseCurrency),
+    }));
+  });
+}
+
+function saysMore({ foreign, document, note }: EntryLine, explanation: string): boolean {
+  return foreign !== undefined || document !== undefined || (note !== undefined && note !== explanation);
+}
+
+function amountOf({ lines }: PostedEntry): ReturnType<typeof minor> {
+  return minor(lines.reduce((sum, { amount }) => sum + Math.max(amount, 0), 0));
+}
+
+function endResponse({ account, contact, breakdowns }: SentenceEnd): SentenceEndResponse {
+  return { account, contact: contact ?? null, breakdowns: breakdowns ? { ...breakdowns } : null };
+}

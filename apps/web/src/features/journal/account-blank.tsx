@@ -1,0 +1,120 @@
+import type { AccountResponse, SaidSentenceResponse } from '@just-ledger/contract';
+import { sentencesMeant } from '@just-ledger/core';
+import { useAutocomplete } from '@mui/material';
+import { useMemo } from 'react';
+import { createPortal } from 'react-dom';
+import { bestMatches, isBegunBy } from '../../ui/best-matches.js';
+import { BlankField } from './blank.js';
+import { type Offer, SentenceOffers } from './sentence-offers.js';
+
+/** So many are offered: of accounts used in this blank before, of sentences said before, of all. */
+const MOST = { accounts: 4, said: 3, inAll: 5 };
+
+/** An account in a sentence: by its number, a word of its name, or what such an entry was for. */
+export function AccountBlank({
+  blank,
+  label,
+  value,
+  accounts,
+  said,
+  usedBefore,
+  problem,
+  offersAt,
+  onChoose,
+  onTyped,
+  onSaid,
+}: {
+  blank: string;
+  label: string;
+  /** The account's number, or what was typed for it. */
+  value: string;
+  accounts: readonly AccountResponse[];
+  said: readonly SaidSentenceResponse[];
+  /** Numbers of accounts that are offered first. */
+  usedBefore: readonly string[];
+  problem: string | undefined;
+  /** Where the accounts offered are shown. */
+  offersAt: Element | null;
+  onChoose: (account: AccountResponse) => void;
+  /** What stands in the field is no account. */
+  onTyped: (text: string) => void;
+  onSaid: (sentence: SaidSentenceResponse) => void;
+}) {
+  const options = useMemo(
+    (): Offer[] => [...accounts.map((account) => ({ account })), ...said.map((one) => ({ said: one }))],
+    [accounts, said],
+  );
+  const chosen = options.find((offer) => 'account' in offer && offer.account.number === value);
+  const offersFor = (typed: string): Offer[] => {
+    const found = bestMatches(accounts, typed, usedBefore);
+    const [begun, holding] = [
+      found.filter((one) => isBegunBy(one, typed)),
+      found.filter((one) => !isBegunBy(one, typed)),
+    ];
+    const used = begun.filter(({ number }) => usedBefore.includes(number));
+    const unused = begun.filter(({ number }) => !usedBefore.includes(number));
+    // digits mean the number of an account
+    const meant = /^\d*$/.test(typed.trim()) ? [] : sentencesMeant(said, typed).slice(0, MOST.said);
+    const offered = (some: readonly AccountResponse[]): Offer[] => some.map((account) => ({ account }));
+    const all = [
+      ...offered(used.slice(0, MOST.accounts)),
+      ...meant.map((one): Offer => ({ said: one })),
+      ...offered([...unused, ...holding]),
+    ];
+    return all.slice(0, MOST.inAll);
+  };
+  /** What typed text stands for: the account it names, else the first that is offered for it. */
+  const meantBy = (typed: string): Offer | undefined => {
+    if (typed.trim() === '') return undefined;
+    const named = accounts.find((one) => one.number === typed.trim() || labelOf({ account: one }) === typed);
+    return named ? { account: named } : offersFor(typed)[0];
+  };
+  const take = (one: Offer | string | null): void => {
+    if (one === null || typeof one === 'string') return onTyped(one ?? '');
+    return 'account' in one ? onChoose(one.account) : onSaid(one.said);
+  };
+  const { getRootProps, getInputProps, getListboxProps, getOptionProps, groupedOptions, inputValue, popupOpen } =
+    useAutocomplete<Offer, false, false, true>({
+      freeSolo: true,
+      options,
+      value: chosen ?? (value || null),
+      filterOptions: (_, state) => offersFor(state.inputValue),
+      getOptionLabel: (option) => (typeof option === 'string' ? option : labelOf(option)),
+      autoHighlight: true,
+      autoSelect: true,
+      selectOnFocus: true,
+      onChange: (_, one) => take(typeof one === 'string' ? (meantBy(one) ?? one.trim()) : one),
+    });
+  const { ref, value: _, ...input } = getInputProps() as ReturnType<typeof getInputProps> & { value?: unknown };
+  return (
+    <>
+      <span {...getRootProps()}>
+        <BlankField
+          blank={blank}
+          label={label}
+          placeholder="account"
+          least={9}
+          problem={problem}
+          value={inputValue}
+          ref={ref}
+          {...input}
+        />
+      </span>
+      {popupOpen &&
+        offersAt &&
+        createPortal(
+          <SentenceOffers
+            offers={groupedOptions as Offer[]}
+            listbox={getListboxProps()}
+            optionAt={(option, index) => getOptionProps({ option, index })}
+            accounts={accounts}
+          />,
+          offersAt,
+        )}
+    </>
+  );
+}
+
+function labelOf(offer: Offer): string {
+  return 'account' in offer ? `${offer.account.number} ${offer.account.name}` : offer.said.explanation;
+}

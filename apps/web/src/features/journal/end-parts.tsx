@@ -1,0 +1,53 @@
+import { type BreakdownResponse } from '@just-ledger/contract';
+import { BreakdownCells } from '../breakdowns/breakdown-cells.js';
+import { LineContact } from './line-contact.js';
+import type { SentenceChoices } from './sentence.js';
+import { neededBreakdowns } from './sentence-problems.js';
+import styles from './sentence.module.css';
+import type { End, TypedEnd } from './typed-sentence.js';
+
+/** What an account asks for besides, in the sentence behind it: whose it is, and which value of a breakdown. */
+export function EndParts({
+  end,
+  typed,
+  choices: { accounts, contacts, breakdowns, onNewContact },
+  place,
+  problemOf,
+  onTyped,
+}: {
+  end: End;
+  typed: TypedEnd;
+  choices: SentenceChoices;
+  place: string;
+  problemOf: (blank: string) => string | undefined;
+  onTyped: (change: Partial<TypedEnd>) => void;
+}) {
+  const account = accounts.find(({ number }) => number === typed.account);
+  const needed: BreakdownResponse[] = neededBreakdowns(account, breakdowns);
+  return (
+    <>
+      {account?.control && (
+        <span className={styles.contact} data-blank={`${end}.contact`}>
+          <LineContact
+            contacts={contacts}
+            label={`Contact ${end}${place}`}
+            value={typed.contact}
+            wrong={problemOf(`${end}.contact`)}
+            onChange={(contact) => onTyped({ contact })}
+            onNew={(name) => onNewContact(typed.account, name)}
+          />
+        </span>
+      )}
+      {needed.length > 0 && (
+        <span className={styles.values} data-blank={`${end}.${needed[0]?.name}`}>
+          <BreakdownCells
+            breakdowns={needed}
+            values={typed.breakdowns}
+            place={`${end}${place}`}
+            onChange={(values) => onTyped({ breakdowns: values })}
+          />
+        </span>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,84 @@
+import { useAutocomplete } from '@mui/material';
+import type { SaidSentenceResponse } from '@just-ledger/contract';
+import { sentencesMeant } from '@just-ledger/core';
+import { createPortal } from 'react-dom';
+import { BlankField } from './blank.js';
+import styles from './sentence.module.css';
+
+/** So many explanations are offered. */
+const MOST = 5;
+
+/** What an amount went for; what was said before is offered and taken by ↓ and Enter, never by itself. */
+export function ExplanationBlank({
+  label,
+  value,
+  said,
+  problem,
+  offersAt,
+  onTyped,
+}: {
+  label: string;
+  value: string;
+  /** The sentences whose explanations are offered, the likeliest first. */
+  said: readonly SaidSentenceResponse[];
+  problem: string | undefined;
+  offersAt: Element | null;
+  onTyped: (text: string) => void;
+}) {
+  const { getRootProps, getInputProps, getListboxProps, getOptionProps, groupedOptions, popupOpen } = useAutocomplete<
+    string,
+    false,
+    false,
+    true
+  >({
+    freeSolo: true,
+    options: [...new Set(said.map(({ explanation }) => explanation))],
+    value,
+    inputValue: value,
+    filterOptions: (options, { inputValue }) => {
+      const meant = sentencesMeant(said, inputValue).map(({ explanation }) => explanation);
+      return (inputValue.trim() === '' ? options : [...new Set(meant)]).slice(0, MOST);
+    },
+    selectOnFocus: true,
+    onInputChange: (_, text, reason) => {
+      if (reason === 'input') onTyped(text);
+    },
+    onChange: (_, chosen, reason) => {
+      if (reason === 'selectOption' && chosen) onTyped(chosen);
+    },
+  });
+  const { ref, value: _, ...input } = getInputProps() as ReturnType<typeof getInputProps> & { value?: unknown };
+  const offers = groupedOptions as string[];
+  return (
+    <>
+      <span {...getRootProps()}>
+        <BlankField
+          blank="explanation"
+          label={label}
+          placeholder="explanation"
+          least={12}
+          problem={problem}
+          ref={ref}
+          {...input}
+          value={value}
+        />
+      </span>
+      {popupOpen &&
+        offers.length > 0 &&
+        offersAt &&
+        createPortal(
+          <ul {...getListboxProps()} className={styles.offers}>
+            {offers.map((option, index) => {
+              const { key: _key, ...rest } = getOptionProps({ option, index });
+              return (
+                <li key={option} {...rest} className={styles.offer}>
+                  <span>{option}</span>
+                </li>
+              );
+            })}
+          </ul>,
+          offersAt,
+        )}
+    </>
+  );
+}

@@ -1,0 +1,67 @@
+import type { AccountResponse } from '@just-ledger/contract';
+import { formatAmount } from '@just-ledger/core';
+import { clsx } from 'clsx';
+import type { KeyboardEvent, ReactNode } from 'react';
+import { shown } from '../../ui/money.js';
+import { readTyped } from '../../ui/own-ways.js';
+import styles from './held-lines.module.css';
+import type { SentenceChoices } from './sentence.js';
+import type { TypedEnd, TypedSentence } from './typed-sentence.js';
+
+/** A line that is held: Enter or a click corrects it where it stands. */
+export function HeldLine({
+  line,
+  index,
+  choices: { accounts, currency },
+  remarks,
+  onKeyDown,
+  onCorrect,
+}: {
+  line: TypedSentence;
+  index: number;
+  choices: SentenceChoices;
+  remarks: ReactNode;
+  onKeyDown: (event: KeyboardEvent) => void;
+  onCorrect: () => void;
+}) {
+  const read = readTyped(line.amount, currency);
+  return (
+    <>
+      <tr
+        tabIndex={index === 0 ? 0 : -1}
+        data-held={index}
+        aria-label={`Held line ${index + 1}`}
+        className={styles.line}
+        onKeyDown={onKeyDown}
+        onClick={onCorrect}
+      >
+        <td className={clsx(styles.place, 'nowrap')}>{index + 1}</td>
+        <td className="nowrap">{line.date}</td>
+        <td className="num">{read.ok ? shown(formatAmount(read.amount, currency), currency) : line.amount}</td>
+        <td>
+          <EndOf end={line.from} accounts={accounts} />
+        </td>
+        <td>
+          <EndOf end={line.to} accounts={accounts} />
+        </td>
+        <td>{line.explanation}</td>
+      </tr>
+      {remarks && (
+        <tr>
+          <td className={clsx(styles.place, 'nowrap')} />
+          <td colSpan={5}>{remarks}</td>
+        </tr>
+      )}
+    </>
+  );
+}
+
+function EndOf({ end, accounts }: { end: TypedEnd; accounts: readonly AccountResponse[] }) {
+  const besides = [end.contact, ...Object.values(end.breakdowns)].filter((text) => text.trim() !== '');
+  return (
+    <>
+      <span className="soft">{end.account}</span> {accounts.find(({ number }) => number === end.account)?.name}
+      {besides.length > 0 && <span className="soft small"> · {besides.join(' · ')}</span>}
+    </>
+  );
+}

@@ -1,0 +1,125 @@
+import type { AccountResponse } from '@just-ledger/contract';
+import {
+  add,
+  type BooksCalendar,
+  type CivilDate,
+  type DatedAmount,
+  fiscalYearOf,
+  isTemporary,
+  jointChanges,
+  minor,
+  type Minor,
+  yearName,
+  ZERO,
+  zip,
+} from '@just-ledger/core';
+import { useBooks } from '../../api/books-queries.js';
+import { displayed, typedDay } from '../../ui/own-ways.js';
+import { EffectFigures } from './effect-figures.js';
+import { amountsOf } from './entry-form.js';
+import { formOfSentence, type TypedSentence } from './typed-sentence.js';
+
+/** What an amount on an account comes from: the place of its line, counted from 1; none for the one being typed. */
+interface PlacedAmount extends DatedAmount {
+  readonly line: number | undefined;
+}
+
+/** What held lines would do together: each account with the lines that move it, at the date of the latest. */
+export function JointEffect({
+  held,
+  typed,
+  near,
+  accounts,
+}: {
+  held: readonly TypedSentence[];
+  /** The sentence being typed, once it is whole. */
+  typed: TypedSentence | undefined;
+  near: CivilDate;
+  accounts: readonly AccountResponse[];
+}) {
+  const { currency, calendar } = useBooks();
+  const placed = [
+    ...held.map((one, index) => ({ one, line: index + 1 })),
+    ...(typed ? [{ one: typed, line: undefined }] : []),
+  ];
+  const amounts = placed.flatMap(({ one, line }): PlacedAmount[] => {
+    const date = typedDay(one.date, near);
+    const form = formOfSentence(one);
+    if (!date) return [];
+    return zip(form.lines, amountsOf(form, currency)).map(([{ account }, amount]) => ({
+      account,
+      date,
+      amount,
+      line,
+    }));
+  });
+  const dates = amounts.map(({ date }) => date).sort();
+  const date = dates.at(-1);
+  const byNumber = new Map(accounts.map((account) => [account.number, account]));
+  const isOfItsYear = (number: string): boolean => {
+    const account = byNumber.get(number);
+    return account !== undefined && isTemporary(kindOf(account));
+  };
+  const begins = date && (date < calendar.firstDay ? date : fiscalYearOf(calendar, date).first);
+  const changes = begins ? jointChanges(amounts, begins, isOfItsYear) : new Map<string, Minor>();
+  const linesOf = (number: string): string | undefined => {
+    const lines = new Set(amounts.flatMap((one) => (one.account === number && one.line ? [one.line] : [])));
+    return lines.size === 0 ? undefined : placesTold([...lines]);
+  };
+  const count = placed.length;
+  const title = count < 2 ? 'Effect if posted' : `Effect of all ${count}`;
+  return (
+    <EffectFigures
+      title={title}
+      posted={{ date, kind: 'ordinary', changes, named: new Map() }}
+      accounts={accounts}
+      currency={currency}
+      asideOf={linesOf}
+    >
+      {earlierResults(amounts, begins, calendar, byNumber).map(([year, amount]) => (
+        <p key={year} className="small brass">
+          The result of {year} changes by {displayed(amount, currency)} as well.
+        </p>
+      ))}
+    </EffectFigures>
+  );
+}
+
+/** So many runs of lines are told one by one. */
+const MOST_RUNS = 6;
+
+/** Places of lines in words, runs of them together. @example placesTold([1, 3, 4, 5]) // → 'lines 1, 3–5' */
+export function placesTold(places: readonly number[]): string {
+  const runs: [first: number, last: number][] = [];
+  for (const place of places) {
+    const run = runs.at(-1);
+    if (run?.[1] === place - 1) run[1] = place;
+    else runs.push([place, place]);
+  }
+  if (runs.length > MOST_RUNS) return `${places.length} lines`;
+  const told = runs.map(([first, last]) =>
+    first === last ? first : last === first + 1 ? `${first}, ${last}` : `${first}–${last}`,
+  );
+  return `${places.length === 1 ? 'line' : 'lines'} ${told.join(', ')}`;
+}
+
+/** What lines of years before the one at hand do to the results of these, which the figures do not show. */
+function earlierResults(
+  all: readonly DatedAmount[],
+  begins: CivilDate | undefined,
+  calendar: BooksCalendar,
+  chart: ReadonlyMap<string, AccountResponse>,
+): [string, Minor][] {
+  const results = new Map<string, Minor>();
+  for (const { account, date, amount } of all) {
+    const element = chart.get(account)?.element;
+    if (!begins || date >= begins || (element !== 'revenue' && element !== 'expense')) continue;
+    const year = date < calendar.firstDay ? 'before these books' : yearName(fiscalYearOf(calendar, date));
+    results.set(year, add(results.get(year) ?? ZERO, minor(-amount)));
+  }
+  return [...results];
+}
+
+function kindOf({ element, role }: AccountResponse): Parameters<typeof isTemporary>[0] {
+  return { element, ...(role !== null && { role }) };
+}

@@ -1,0 +1,50 @@
+import type { EntryResponse } from '@just-ledger/contract';
+import { type CivilDate, type CurrencyCode, formatAmount, hasSameAmounts, minor } from '@just-ledger/core';
+import { useQueries } from '@tanstack/react-query';
+import { useBooks } from '../../api/books-queries.js';
+import { entriesOfAmountQuery } from '../../api/journal-queries.js';
+import { readTyped, typedDay } from '../../ui/own-ways.js';
+import { stands } from './stands.js';
+import type { TypedSentence } from './typed-sentence.js';
+import { amountsOfPosted } from './use-entry-doubts.js';
+
+/** What a held line may have been already: an entry that stands, or another held line by its place from 1. */
+export interface HeldDoubt {
+  readonly entry?: EntryResponse | undefined;
+  readonly line?: number | undefined;
+}
+
+/** Looks for held lines that were posted before, or are held twice: the same day, amount and accounts. */
+export function useHeldDoubts(held: readonly TypedSentence[], near: CivilDate): HeldDoubt[] {
+  const { organisation, currency } = useBooks();
+  const read = held.map((line) => comparableOf(line, near, currency));
+  const answers = useQueries({
+    queries: read.map((one) => ({
+      ...entriesOfAmountQuery(organisation.id, one?.date ?? '', one?.amount ?? ''),
+      enabled: one !== undefined,
+    })),
+  });
+  return read.map((one, index): HeldDoubt => {
+    if (!one) return {};
+    const entry = answers[index]?.data?.entries.find(
+      (posted) => stands(posted) && hasSameAmounts(one.lines, amountsOfPosted(posted.lines, currency)),
+    );
+    const twin = read.findIndex((other) => other?.same === one.same);
+    return { entry, line: twin < index ? twin + 1 : undefined };
+  });
+}
+
+function comparableOf({ date, amount, from, to }: TypedSentence, near: CivilDate, currency: CurrencyCode) {
+  const [day, typed] = [typedDay(date, near), readTyped(amount, currency)];
+  if (!day || !typed.ok || typed.amount === 0) return undefined;
+  const plain = formatAmount(typed.amount, currency);
+  return {
+    date: day,
+    amount: plain,
+    same: [day, plain, from.account, to.account].join(' '),
+    lines: [
+      { account: to.account, amount: typed.amount },
+      { account: from.account, amount: minor(-typed.amount) },
+    ],
+  };
+}

@@ -1,0 +1,34 @@
+import { useQuery } from '@tanstack/react-query';
+import { useMemo } from 'react';
+import { useBooks } from '../../api/books-queries.js';
+import { sentencesQuery } from '../../api/journal-queries.js';
+import { booksForDates } from './books-for-dates.js';
+import { eachOnce, saidInRun } from './held-said.js';
+import type { OneLine } from './one-line.js';
+import type { SentenceChoices } from './sentence.js';
+import { useEntryChoices } from './use-entry-choices.js';
+import { useNewContact } from './use-new-contact.js';
+
+/** What the blanks of sentences can name, with what was said before, posted or in the run at hand. */
+export function useSentenceChoices({ held }: OneLine, near: SentenceChoices['near']) {
+  const books = useBooks();
+  const { organisation, currency } = books;
+  const { accounts, writable, contacts, breakdowns } = useEntryChoices();
+  const { data: posted } = useQuery(sentencesQuery(organisation.id));
+  const said = useMemo(
+    () => eachOnce([...(posted ?? []), ...saidInRun(held, near, currency)]),
+    [posted, held, near, currency],
+  );
+  const { addContact, addError } = useNewContact(accounts);
+  const choices: SentenceChoices = {
+    accounts: writable,
+    contacts,
+    breakdowns,
+    said,
+    currency,
+    near,
+    dates: booksForDates(books),
+    onNewContact: (account, name) => addContact({ account }, name),
+  };
+  return { choices, accounts, addError };
+}
