@@ -16,6 +16,7 @@ const SCREENS = [
   'take-on/bench',
   'record/journal',
   'record/entry',
+  'record/entry?as=line',
   'record/drafts',
   'record/recurring',
   'check/trial-balance',

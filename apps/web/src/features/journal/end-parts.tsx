@@ -1,7 +1,7 @@
 import { type BreakdownResponse } from '@just-ledger/contract';
 import { BreakdownCells } from '../breakdowns/breakdown-cells.js';
 import { LineContact } from './line-contact.js';
-import type { SentenceChoices } from './sentence.js';
+import type { SentenceChoices } from './sentence-choices.js';
 import { neededBreakdowns } from './sentence-problems.js';
 import styles from './sentence.module.css';
 import type { End, TypedEnd } from './typed-sentence.js';

@@ -61,7 +61,7 @@ export function EntryLines({
   };
   return (
     <>
-      <table className={clsx(ruled.table, grid.table)} ref={table} {...keys} onPasteCapture={paste}>
+      <table className={clsx(ruled.table, grid.table, styles.table)} ref={table} {...keys} onPasteCapture={paste}>
         <thead>
           <tr>
             <th className={styles.account}>Account</th>

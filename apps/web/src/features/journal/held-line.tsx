@@ -5,7 +5,7 @@ import type { KeyboardEvent, ReactNode } from 'react';
 import { shown } from '../../ui/money.js';
 import { readTyped } from '../../ui/own-ways.js';
 import styles from './held-lines.module.css';
-import type { SentenceChoices } from './sentence.js';
+import type { SentenceChoices } from './sentence-choices.js';
 import type { TypedEnd, TypedSentence } from './typed-sentence.js';
 
 /** A line that is held: Enter or a click corrects it where it stands. */

@@ -6,7 +6,7 @@ import { readTyped } from '../../ui/own-ways.js';
 import ruled from '../../ui/ruled.module.css';
 import { HeldLine } from './held-line.js';
 import styles from './held-lines.module.css';
-import type { SentenceChoices } from './sentence.js';
+import type { SentenceChoices } from './sentence-choices.js';
 import type { TypedSentence } from './typed-sentence.js';
 
 /** The lines that are held, as they will be posted; the one that is corrected stands open in its place. */
@@ -66,7 +66,7 @@ export function HeldLines({
             />
           ),
         )}
-        <tr className={ruled['sums']}>
+        <tr className={clsx(ruled['sums'], styles.sum)}>
           <td className="nowrap" />
           <td className="nowrap">{held.length === 1 ? '1 line' : `${held.length} lines`}</td>
           <td className="num">{totalOf(held, currency)}</td>

@@ -3,7 +3,7 @@ import { HeldLines } from './held-lines.js';
 import { HeldRemarks } from './held-remarks.js';
 import { heldAsTyped } from './one-line.js';
 import { refusedLines } from './refused-lines.js';
-import type { SentenceChoices } from './sentence.js';
+import type { SentenceChoices } from './sentence-choices.js';
 import { CorrectionHints } from './sentence-hints.js';
 import { TypedLine } from './typed-line.js';
 import type { TypedSentence } from './typed-sentence.js';

@@ -1,4 +1,4 @@
-import type { AccountResponse, ContactResponse, SaidSentenceResponse } from '@just-ledger/contract';
+import type { AccountResponse, SaidSentenceResponse } from '@just-ledger/contract';
 import { clsx } from 'clsx';
 import { type ReactNode, type RefObject, useMemo, useState } from 'react';
 import { AccountBlank } from './account-blank.js';
@@ -10,15 +10,7 @@ import { emptyLine } from './form-line.js';
 import type { BlankProblem } from './sentence-problems.js';
 import styles from './sentence.module.css';
 import { type End, saidAgain, settledSentence, type TypedSentence } from './typed-sentence.js';
-import type { SentenceBooks } from './sentence-problems.js';
-
-/** What the blanks of a sentence can name, and what was said before. */
-export interface SentenceChoices extends SentenceBooks {
-  readonly contacts: readonly ContactResponse[];
-  readonly said: readonly SaidSentenceResponse[];
-  /** Adds a contact that an account's line is to name. */
-  readonly onNewContact: (account: string, name: string) => void;
-}
+import type { SentenceChoices } from './sentence-choices.js';
 
 /** A simple entry as a sentence with blanks: on a date, an amount went from one account to another for something. */
 export function Sentence({

@@ -1,5 +1,6 @@
 import { type ReactNode, type Ref, type RefObject, useImperativeHandle, useRef } from 'react';
-import { Sentence, type SentenceChoices } from './sentence.js';
+import { Sentence } from './sentence.js';
+import type { SentenceChoices } from './sentence-choices.js';
 import type { TypedSentence } from './typed-sentence.js';
 import { useSentenceKeys } from './use-sentence-keys.js';
 

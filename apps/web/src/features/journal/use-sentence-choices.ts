@@ -5,7 +5,7 @@ import { sentencesQuery } from '../../api/journal-queries.js';
 import { booksForDates } from './books-for-dates.js';
 import { eachOnce, saidInRun } from './held-said.js';
 import type { OneLine } from './one-line.js';
-import type { SentenceChoices } from './sentence.js';
+import type { SentenceChoices } from './sentence-choices.js';
 import { useEntryChoices } from './use-entry-choices.js';
 import { useNewContact } from './use-new-contact.js';
 

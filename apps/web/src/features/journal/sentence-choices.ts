@@ -1,0 +1,10 @@
+import type { ContactResponse, SaidSentenceResponse } from '@just-ledger/contract';
+import type { SentenceBooks } from './sentence-problems.js';
+
+/** What the blanks of a sentence can name, and what was said before. */
+export interface SentenceChoices extends SentenceBooks {
+  readonly contacts: readonly ContactResponse[];
+  readonly said: readonly SaidSentenceResponse[];
+  /** Adds a contact that an account's line is to name. */
+  readonly onNewContact: (account: string, name: string) => void;
+}
