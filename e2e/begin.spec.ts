@@ -5,7 +5,7 @@ import { expect, test } from './books.js';
 async function firstEntry(page: Page, debit: string, credit: string, fund = false): Promise<void> {
   await expect(page.getByRole('heading', { name: 'Papers to gather' })).toBeVisible();
   await page.getByRole('link', { name: 'Write the first entry' }).click();
-  await page.getByRole('textbox', { name: 'Explanation' }).fill('The first of all');
+  await page.getByRole('combobox', { name: 'Explanation' }).fill('The first of all');
   await page.getByLabel('Account, line 1').fill(debit);
   await page.getByLabel('Account, line 1').press('Enter');
   await page.getByLabel('Debit, line 1').fill('250');

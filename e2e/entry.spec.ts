@@ -13,7 +13,7 @@ test('an entry proposes what is missing, shows its effect, and is posted', async
   await post('2026-03-01', 'Shares', '1010', '3000', '1000.00');
   await open('record/entry');
   await page.getByRole('textbox', { name: 'Date', exact: true }).fill('5/3/2026');
-  await page.getByRole('textbox', { name: 'Explanation' }).fill('Power for the press');
+  await page.getByRole('combobox', { name: 'Explanation' }).fill('Power for the press');
   await account(page, 1, '6200');
   await page.getByLabel('Debit, line 1').fill('12.50*4');
   await account(page, 2, '1010');
@@ -31,7 +31,7 @@ test('an entry proposes what is missing, shows its effect, and is posted', async
   await page.keyboard.press('Control+Enter');
   await expect(page.getByRole('status')).toContainText('Posted as 2026-0002');
   await expect(page.getByRole('textbox', { name: 'Date', exact: true })).toBeFocused();
-  await expect(page.getByRole('textbox', { name: 'Explanation' })).toHaveValue('');
+  await expect(page.getByRole('combobox', { name: 'Explanation' })).toHaveValue('');
 });
 
 test('every problem stands where it was made, and goes when it is mended', async ({ own: { page, open } }) => {
@@ -42,10 +42,10 @@ test('every problem stands where it was made, and goes when it is mended', async
   await account(page, 3, '4000');
   await page.getByLabel('Credit, line 3').fill('9');
   await page.getByRole('button', { name: /^Post/ }).click();
-  await expect(page.getByRole('textbox', { name: 'Explanation' })).toHaveAttribute('aria-invalid', 'true');
+  await expect(page.getByRole('combobox', { name: 'Explanation' })).toHaveAttribute('aria-invalid', 'true');
   await expect(page.getByLabel('Contact, line 1')).toHaveAttribute('aria-invalid', 'true');
   await expect(page.getByText('1.00 missing')).toBeVisible();
-  await page.getByRole('textbox', { name: 'Explanation' }).fill('Cider to the inn');
+  await page.getByRole('combobox', { name: 'Explanation' }).fill('Cider to the inn');
   await page.getByLabel('Credit, line 3').fill('10');
   await page.getByLabel('Contact, line 1').fill('Low Weir Inn');
   await page.getByRole('button', { name: 'new: add “Low Weir Inn”' }).click();
@@ -72,7 +72,7 @@ test('a line is repeated, taken away, and an amount moved to its side by a minus
 test('a draft is kept as it was typed, gone on with, and gone once it is posted', async ({ own: { page, open } }) => {
   await open('record/entry');
   await page.getByRole('textbox', { name: 'Date', exact: true }).fill('7/3/2026');
-  await page.getByRole('textbox', { name: 'Explanation' }).fill('Waiting for the bill');
+  await page.getByRole('combobox', { name: 'Explanation' }).fill('Waiting for the bill');
   await account(page, 1, '6400');
   await page.getByRole('button', { name: 'Save as draft' }).click();
   await expect(page).toHaveURL(/draft=\d+/);
@@ -94,7 +94,7 @@ test('an account kept in dollars asks for the amount there and its rate', async 
   await ask('POST', '/accounts', { number: '1030', name: 'Dollar account', element: 'asset', currency: 'USD' });
   await open('record/entry');
   await page.getByRole('textbox', { name: 'Date', exact: true }).fill('8/3/2026');
-  await page.getByRole('textbox', { name: 'Explanation' }).fill('Export');
+  await page.getByRole('combobox', { name: 'Explanation' }).fill('Export');
   await account(page, 1, '1030');
   await page.getByLabel('Amount in USD, line 1').fill('100');
   await page.getByLabel('Rate, line 1').fill('0.92');
@@ -130,12 +130,12 @@ test('typing outlives a reload; a refusal takes the eye to the first field that 
 }) => {
   await open('record/entry');
   await page.getByRole('textbox', { name: 'Date', exact: true }).fill('5/3/2026');
-  await page.getByRole('textbox', { name: 'Explanation' }).fill('Half typed');
+  await page.getByRole('combobox', { name: 'Explanation' }).fill('Half typed');
   await account(page, 1, '6900');
   await page.getByLabel('Debit, line 1').fill('12,50');
   await page.getByLabel('Note, line 1').focus();
   await page.reload();
-  await expect(page.getByRole('textbox', { name: 'Explanation' })).toHaveValue('Half typed');
+  await expect(page.getByRole('combobox', { name: 'Explanation' })).toHaveValue('Half typed');
   await expect(page.getByLabel('Account, line 1')).toHaveValue(/^6900 /);
   await expect(page.getByLabel('Debit, line 1')).toHaveValue('12.50');
   await page.getByLabel('Account, line 2').fill('9999');
@@ -147,7 +147,7 @@ test('typing outlives a reload; a refusal takes the eye to the first field that 
   await page.keyboard.press('Control+Enter');
   await expect(page.getByRole('status')).toContainText('Posted as 2026-0001');
   await page.reload();
-  await expect(page.getByRole('textbox', { name: 'Explanation' })).toHaveValue('');
+  await expect(page.getByRole('combobox', { name: 'Explanation' })).toHaveValue('');
 });
 
 test('what was typed in a window that has been closed is offered in the next, and gone on with', async ({
@@ -156,7 +156,7 @@ test('what was typed in a window that has been closed is offered in the next, an
   await open('record/entry');
   const other = await page.context().newPage();
   await other.goto(page.url());
-  await other.getByRole('textbox', { name: 'Explanation' }).fill('Left behind');
+  await other.getByRole('combobox', { name: 'Explanation' }).fill('Left behind');
   await account(other, 1, '6400');
   await other.getByLabel('Debit, line 1').fill('20');
   await account(other, 2, '1010');
@@ -169,10 +169,10 @@ test('what was typed in a window that has been closed is offered in the next, an
   await expect(page.getByLabel('Credit, line 2')).toHaveValue('20.00');
   await page.reload();
   await expect(page.getByText('is here again')).toBeVisible();
-  await page.getByRole('textbox', { name: 'Explanation' }).press('Control+Enter');
+  await page.getByRole('combobox', { name: 'Explanation' }).press('Control+Enter');
   await expect(page.getByText('Posted as 2027-0001')).toBeVisible();
   await page.reload();
-  await expect(page.getByRole('textbox', { name: 'Explanation' })).toHaveValue('');
+  await expect(page.getByRole('combobox', { name: 'Explanation' })).toHaveValue('');
   expect(await ask('GET', '/entries/2027-0001')).toMatchObject({ explanation: 'Left behind' });
 });
 
@@ -180,7 +180,7 @@ test('three hundred lines are pasted, moved about, taken back step by step, and 
   own: { page, open, ask },
 }) => {
   await open('record/entry');
-  await page.getByRole('textbox', { name: 'Explanation' }).fill('Takings of the year');
+  await page.getByRole('combobox', { name: 'Explanation' }).fill('Takings of the year');
   const rows = Array.from({ length: 299 }, (_, index) => `4000\tday ${index + 1}\t\t\t${index + 1}.07`);
   await paste(page, 'Account, line 1', ['1010\tall days\t\t44,870.93\t', ...rows].join('\n'));
   await expect(page.getByText('300 lines pasted, read as account, note, contact, debit, credit.')).toBeVisible();
@@ -208,13 +208,13 @@ test('an entry is like one before: its accounts are offered first, its lines by 
   await post('2026-02-01', 'Rent of the mill', '6400', '1010', '450.00');
   await post('2026-02-03', 'Paint', '6900', '1010', '12.00');
   await open('record/entry');
-  await page.getByRole('textbox', { name: 'Explanation' }).fill('rent of the mill');
+  await page.getByRole('combobox', { name: 'Explanation' }).fill('rent of the mill');
   await expect(page.getByText('As on 1 February 2026:')).toBeVisible();
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
   await page.getByLabel('Account, line 1').press('Alt+ArrowDown');
   await expect(page.getByRole('option').first()).toContainText('6400');
   await page.keyboard.press('Escape');
-  await page.getByRole('textbox', { name: 'Explanation' }).press('Alt+l');
+  await page.getByRole('combobox', { name: 'Explanation' }).press('Alt+l');
   await expect(page.getByLabel('Debit, line 1')).toBeFocused();
   await page.keyboard.type('460');
   await page.getByLabel('Credit, line 2').press('=');
@@ -235,7 +235,7 @@ test('an entry is like one before: its accounts are offered first, its lines by 
   for (const number of ['2027-0001', '2027-0002'])
     await ask('POST', `/entries/${number}/reverse`, { date: '2027-01-18' });
   await page.reload();
-  await page.getByRole('textbox', { name: 'Explanation' }).fill('rent of the mill');
+  await page.getByRole('combobox', { name: 'Explanation' }).fill('rent of the mill');
   await expect(page.getByText('As on 1 February 2026:')).toBeVisible();
 });
 
@@ -243,7 +243,7 @@ test('an account that the chart has not is added from the line, and the entry go
   own: { page, open, ask },
 }) => {
   await open('record/entry');
-  await page.getByRole('textbox', { name: 'Explanation' }).fill('Diesel for the press');
+  await page.getByRole('combobox', { name: 'Explanation' }).fill('Diesel for the press');
   await page.getByLabel('Account, line 1').fill('6455 Fuel');
   await page.getByLabel('Account, line 1').press('Tab');
   await page.getByLabel('Debit, line 1').fill('60');
@@ -280,7 +280,7 @@ test('a whole entry goes by Enter, from the date to the line after the last', as
   await expect(page.getByRole('textbox', { name: 'Date', exact: true })).toBeFocused();
   await page.keyboard.type('5/3/2026');
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('textbox', { name: 'Explanation' })).toBeFocused();
+  await expect(page.getByRole('combobox', { name: 'Explanation' })).toBeFocused();
   await page.keyboard.type('Sundries');
   await page.keyboard.press('Enter');
   await page.keyboard.press('Enter');
@@ -298,10 +298,10 @@ test('a draft open in two tabs is kept and posted by one of them only', async ({
   await ask('POST', '/drafts', { date: '', kind: 'ordinary', explanation: 'Seen twice', reference: '', lines: [] });
   await open('record/drafts');
   await page.getByRole('link', { name: 'Seen twice' }).click();
-  await expect(page.getByRole('textbox', { name: 'Explanation' })).toHaveValue('Seen twice');
+  await expect(page.getByRole('combobox', { name: 'Explanation' })).toHaveValue('Seen twice');
   const other = await page.context().newPage();
   await other.goto(page.url());
-  await other.getByRole('textbox', { name: 'Explanation' }).fill('Changed over there');
+  await other.getByRole('combobox', { name: 'Explanation' }).fill('Changed over there');
   await other.getByRole('button', { name: 'Save as draft' }).click();
   await expect(other.getByRole('status')).toBeVisible();
   await page.bringToFront();
@@ -333,7 +333,7 @@ test('a contact is taken by Tab and by Enter as an account is; the next entry is
   await page.keyboard.press('Tab');
   await page.getByRole('combobox', { name: 'Kind' }).click();
   await page.getByRole('option', { name: 'Adjusting' }).click();
-  await page.getByRole('textbox', { name: 'Explanation' }).fill('Bad debt');
+  await page.getByRole('combobox', { name: 'Explanation' }).fill('Bad debt');
   await account(page, 1, '6900');
   await page.getByLabel('Debit, line 1').fill('20');
   await account(page, 2, '1100');
@@ -351,4 +351,47 @@ test('a contact is taken by Tab and by Enter as an account is; the next entry is
   await page.keyboard.press('Enter');
   await page.keyboard.press('Tab');
   expect(await page.evaluate(() => document.activeElement?.closest('#desk') !== null)).toBe(true);
+});
+
+test('an entry is kept as a pattern and begun again by its name, with its amounts or without', async ({
+  own: { page, open, post },
+}) => {
+  await post('2026-03-02', 'Rent of the press house', '6100', '1010', '800.00');
+  await open('record/journal?from=2026-01-01&to=2026-12-31');
+  await page.getByText('Rent of the press house').click();
+  await page.getByRole('button', { name: 'Keep as a pattern' }).click();
+  await page.getByRole('textbox', { name: 'Name of the pattern' }).fill('Monthly rent');
+  await page.getByRole('checkbox', { name: 'with its amounts' }).uncheck();
+  await page.getByRole('textbox', { name: 'Name of the pattern' }).press('Enter');
+  await expect(page.getByText('Kept as the pattern “Monthly rent”.')).toBeVisible();
+  await open('record/entry');
+  const explanation = page.getByRole('combobox', { name: 'Explanation' });
+  await page.getByLabel('Note, line 1').fill('typed before');
+  await explanation.fill('mon');
+  await explanation.press('ArrowDown');
+  await explanation.press('Enter');
+  await expect(explanation).toHaveValue('Rent of the press house');
+  await expect(page.getByLabel('Note, line 1')).toHaveValue('typed before');
+  await expect(page.getByLabel('Account, line 2')).toHaveValue(/^6100/);
+  await expect(page.getByLabel('Account, line 3')).toHaveValue(/^1010/);
+  await page.keyboard.press('Control+z');
+  await expect(page.getByLabel('Account, line 2')).toHaveValue('');
+  await explanation.fill('Lease');
+  await page.getByLabel('Account, line 1').fill('6100');
+  await page.getByLabel('Account, line 1').press('Tab');
+  await page.getByLabel('Debit, line 1').fill('750');
+  await page.getByRole('button', { name: 'Keep as a pattern' }).click();
+  await page.getByRole('textbox', { name: 'Name of the pattern' }).fill('monthly RENT');
+  await page.getByRole('button', { name: 'Replace “Monthly rent”' }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'kept as the pattern' })).toBeVisible();
+  await open('record/drafts');
+  await expect(page.getByRole('row', { name: /monthly RENT/ })).toContainText('kept');
+  await page
+    .getByRole('row', { name: /monthly RENT/ })
+    .getByRole('button', { name: 'Discard' })
+    .click();
+  await page.getByRole('button', { name: 'Bring it back' }).click();
+  await page.getByRole('link', { name: 'monthly RENT' }).click();
+  await expect(page.getByLabel('Debit, line 1')).toHaveValue('750.00');
+  await expect(page.getByText('from the pattern “monthly RENT”')).toBeVisible();
 });

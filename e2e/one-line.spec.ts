@@ -122,7 +122,7 @@ test('what is half typed goes along from one line to the full entry and back', a
   await page.keyboard.press('Alt+s');
   await expect(page.getByLabel('Account, line 2')).toHaveValue(/^1010/);
   await expect(page.getByLabel('Debit, line 1')).toHaveValue('12.00');
-  await page.getByRole('textbox', { name: 'Explanation' }).fill('Rent');
+  await page.getByRole('combobox', { name: 'Explanation' }).fill('Rent');
   await page.keyboard.press('Alt+s');
   await expect(page.getByRole('combobox', { name: 'Explanation' })).toHaveValue('Rent');
   await expect(held(page).getByRole('row', { name: 'Held line 1' })).toContainText('Power');

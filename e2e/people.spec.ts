@@ -45,7 +45,7 @@ test('somebody is invited, takes the place, hands an entry in, and an owner post
 
   // exactly: the link to the books bears this test's name, which has an entry in it
   await ada.getByRole('link', { name: 'Entry', exact: true }).click();
-  await ada.getByRole('textbox', { name: 'Explanation' }).fill('Handed in by Ada');
+  await ada.getByRole('combobox', { name: 'Explanation' }).fill('Handed in by Ada');
   for (const [at, account, side] of [
     [1, '6100', 'Debit'],
     [2, '1010', 'Credit'],

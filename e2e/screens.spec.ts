@@ -162,9 +162,9 @@ test('what was typed stays when the server refuses, and the screen fits 1024 pix
   await page.setViewportSize({ width: 1024, height: 768 });
   await page.goto(`${demo}/1/record/entry`);
   await page.getByRole('textbox', { name: 'Date', exact: true }).fill('3/6/2026');
-  await page.getByRole('textbox', { name: 'Explanation' }).fill('Into a locked month');
+  await page.getByRole('combobox', { name: 'Explanation' }).fill('Into a locked month');
   await page.getByRole('button', { name: /^Post/ }).click();
   await expect(page.getByRole('region', { name: 'Entry' }).getByText('June 2026 is locked.')).toBeVisible();
-  await expect(page.getByRole('textbox', { name: 'Explanation' })).toHaveValue('Into a locked month');
+  await expect(page.getByRole('combobox', { name: 'Explanation' })).toHaveValue('Into a locked month');
   expect(await page.evaluate('document.documentElement.scrollWidth')).toBeLessThanOrEqual(1024);
 });

@@ -48,7 +48,7 @@ test('a session that ends while an entry is typed is taken up again over the des
   own: { page, open },
 }) => {
   await open('record/entry');
-  await page.getByRole('textbox', { name: 'Explanation' }).fill('Typed before the session ended');
+  await page.getByRole('combobox', { name: 'Explanation' }).fill('Typed before the session ended');
   await page.getByLabel('Account, line 1').fill('6100');
   await page.getByLabel('Account, line 1').press('Enter');
   await page.getByLabel('Debit, line 1').fill('12.50');
@@ -64,7 +64,7 @@ test('a session that ends while an entry is typed is taken up again over the des
   await dialog.getByRole('textbox', { name: 'Password' }).fill('sallow reach demo');
   await dialog.getByRole('button', { name: 'Sign in' }).click();
   await expect(dialog).toHaveCount(0);
-  await expect(page.getByRole('textbox', { name: 'Explanation' })).toHaveValue('Typed before the session ended');
+  await expect(page.getByRole('combobox', { name: 'Explanation' })).toHaveValue('Typed before the session ended');
   await page.getByRole('button', { name: /^Post/ }).click();
   await expect(page.getByRole('status')).toContainText('Posted as 2027-0001');
 });
@@ -79,13 +79,13 @@ test('while the server is away a notice says so, what was typed stays, and it go
   await page.getByRole('button', { name: 'Sign in' }).click();
   await page.getByRole('link', { name: /Osier/ }).click();
   await page.getByRole('link', { name: 'Entry', exact: true }).click();
-  await page.getByRole('textbox', { name: 'Explanation' }).fill('Typed while it was away');
+  await page.getByRole('combobox', { name: 'Explanation' }).fill('Typed while it was away');
   await page.context().setOffline(true);
   await page.getByRole('button', { name: 'Save as draft' }).click();
   await expect(page.getByText(/it is tried again by itself/)).toBeVisible();
   await page.context().setOffline(false);
   await expect(page.getByText(/it is tried again by itself/)).toHaveCount(0);
-  await expect(page.getByRole('textbox', { name: 'Explanation' })).toHaveValue('Typed while it was away');
+  await expect(page.getByRole('combobox', { name: 'Explanation' })).toHaveValue('Typed while it was away');
 });
 
 test('a password is changed behind one’s own name, problems at their fields; signing out everywhere ends the session', async ({

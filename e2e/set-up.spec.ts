@@ -89,7 +89,7 @@ test('a breakdown is added with its values, an account needs it, and the entry s
   await expect(page.getByRole('row', { name: /6100 Rent/ })).toContainText('needs site');
 
   await page.keyboard.press('n');
-  await page.getByRole('textbox', { name: 'Explanation' }).fill('Rent of the press house');
+  await page.getByRole('combobox', { name: 'Explanation' }).fill('Rent of the press house');
   await page.getByLabel('Account, line 1').fill('6100');
   await page.getByLabel('Account, line 1').press('Enter');
   await page.getByLabel('Debit, line 1').fill('80');

@@ -92,7 +92,7 @@ test('a foreign line takes the rate of its day, or says what the amounts come to
   await ask('PUT', '/exchange-rates/GBP/2026-03-02', { ratePerBase: '0.8' });
   await open('record/entry');
   await page.getByRole('textbox', { name: 'Date', exact: true }).fill('8/3/2026');
-  await page.getByRole('textbox', { name: 'Explanation' }).fill('Pounds bought');
+  await page.getByRole('combobox', { name: 'Explanation' }).fill('Pounds bought');
   await page.getByLabel('Account, line 1').fill('1030');
   await page.keyboard.press('Tab');
   await page.getByLabel('Amount in GBP, line 1').fill('-3*50');

@@ -118,6 +118,9 @@ async function fillBooks(): Promise<void> {
     }),
   );
   await expectOk(
+    post('/patterns', { name: 'Half', entry: { explanation: 'Half', lines: [{ account: '1010', debit: '1' }] } }),
+  );
+  await expectOk(
     post('/recurring-journals', {
       name: 'Rent',
       schedule: { unit: 'month', every: 1, day: 'last', from: '2026-01-31' },

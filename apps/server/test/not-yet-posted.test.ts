@@ -133,6 +133,34 @@ test('sentences that simple entries were said with are told, the usual ones firs
   ]);
 });
 
+describe('a pattern', () => {
+  const rent = { name: 'Rent', entry: entry('800.00') };
+  test('is kept under a name of its own, changed, and kept no longer', async () => {
+    const kept = await done('POST', '/patterns', rent);
+    expect(kept).toMatchObject({ name: 'Rent', explanation: 'Rent', version: 1 });
+    expect(kept.lines.map(({ debit }: { debit?: string }) => debit)).toEqual(['800.00', undefined]);
+    const taken = await ask('POST', '/patterns', { ...rent, name: ' RENT ' });
+    expect([taken.status, problemCodes(taken)]).toEqual([422, ['pattern-name-taken at name']]);
+    expect(problemCodes(await ask('POST', '/patterns', { ...rent, name: ' ' }))).toEqual(['pattern-name at name']);
+    await done('POST', '/patterns', { ...rent, name: 'allotment' });
+    expect((await done('GET', '/patterns')).map(({ name }: { name: string }) => name)).toEqual(['allotment', 'Rent']);
+    const lines = entry('1').lines.map(({ account }) => ({ account }));
+    const changed = { ...rent, name: 'rent', entry: { ...entry('1'), lines }, version: 1 };
+    expect(await done('PUT', `/patterns/${kept.id}`, changed)).toMatchObject({ name: 'rent', lines, version: 2 });
+    expect((await ask('PUT', `/patterns/${kept.id}`, changed)).status).toBe(409);
+    expect((await ask('DELETE', `/patterns/${kept.id}?version=1`)).status).toBe(409);
+    await done('DELETE', `/patterns/${kept.id}?version=2`);
+    expect((await ask('DELETE', `/patterns/${kept.id}`)).status).toBe(404);
+    expect(await done('GET', '/patterns')).toHaveLength(1);
+  });
+  test('means its accounts whatever their numbers are by now', async () => {
+    await done('POST', '/patterns', rent);
+    await renumber('6100', '6111');
+    const [kept] = await done('GET', '/patterns');
+    expect(kept.lines.map(({ account }: { account: string }) => account)).toEqual(['6111', '1010']);
+  });
+});
+
 describe('a draft', () => {
   test('is posted in one act: two tabs post it once, the second is told by which entry', async () => {
     const draft = (await done('POST', '/drafts', entry('10.00'))) as DraftResponse;

@@ -53,6 +53,8 @@ import type {
   EntrySetResponse,
   EntryRequest,
   EntryResponse,
+  PatternRequest,
+  PatternResponse,
   PostDraftRequest,
   PostDraftsRequest,
   SaidSentenceResponse,
@@ -329,6 +331,14 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/papers/{paper}': {
     PUT: { takes: PaperRequest; gives: PaperResponse[] };
+  };
+  '/api/organisations/{organisation}/patterns': {
+    GET: { gives: PatternResponse[] };
+    POST: { takes: PatternRequest; gives: PatternResponse };
+  };
+  '/api/organisations/{organisation}/patterns/{id}': {
+    PUT: { takes: PatternRequest; gives: PatternResponse };
+    DELETE: { asks: DraftVersionQuery; gives: void };
   };
   '/api/organisations/{organisation}/people': {
     GET: { gives: PersonResponse[] };

@@ -92,6 +92,8 @@ export const paths = {
   postDrafts: (id: Id) => addressOf('/api/organisations/{organisation}/drafts/post', id),
   draft: (id: Id, draft: Id) => addressOf('/api/organisations/{organisation}/drafts/{id}', id, draft),
   postDraft: (id: Id, draft: Id) => addressOf('/api/organisations/{organisation}/drafts/{id}/post', id, draft),
+  patterns: (id: Id) => addressOf('/api/organisations/{organisation}/patterns', id),
+  pattern: (id: Id, pattern: Id) => addressOf('/api/organisations/{organisation}/patterns/{id}', id, pattern),
   recurringJournals: (id: Id) => addressOf('/api/organisations/{organisation}/recurring-journals', id),
   recurringJournal: (id: Id, journal: Id) =>
     addressOf('/api/organisations/{organisation}/recurring-journals/{id}', id, journal),

@@ -10,6 +10,7 @@ import * as paperCommands from '../areas/gathering/paper-commands.js';
 import * as importCommands from '../areas/imports/import-commands.js';
 import { broughtForwardChanged } from '../areas/journal/brought-forward-changed.js';
 import * as draftCommands from '../areas/journal/draft-commands.js';
+import * as patternCommands from '../areas/journal/pattern-commands.js';
 import * as entryCommands from '../areas/journal/entry-commands.js';
 import * as organisationCommands from '../areas/organisations/organisation-commands.js';
 import { assertNotArchived } from '../areas/organisations/organisation-store.js';
@@ -40,6 +41,7 @@ export const commands = new TaskTable<Command<any, unknown>>(
   periodCommands,
   entryCommands,
   draftCommands,
+  patternCommands,
   recurringCommands,
   closingCommands,
   takeOnCommands,

@@ -6,6 +6,7 @@ import * as chartReadings from '../areas/chart/chart-readings.js';
 import * as closingReadings from '../areas/closing/closing-readings.js';
 import * as contactReadings from '../areas/contacts/contact-readings.js';
 import * as draftReadings from '../areas/journal/draft-readings.js';
+import * as patternReadings from '../areas/journal/pattern-readings.js';
 import * as documentsCheck from '../areas/open-items/documents-against-lines.js';
 import * as openItemReadings from '../areas/open-items/open-item-readings.js';
 import * as recurringReadings from '../areas/recurring/recurring-readings.js';
@@ -39,6 +40,7 @@ export const readings = new TaskTable<Reading<any, unknown>>(
   contactReadings,
   currencyReadings,
   draftReadings,
+  patternReadings,
   documentsCheck,
   openItemReadings,
   recurringReadings,

@@ -79,6 +79,13 @@ export const openedDraftQuery = (id: number, draft: string) =>
     retry: false,
   });
 
+/** All patterns by their names. */
+export const patternsQuery = (id: number) =>
+  queryOptions({
+    queryKey: ['organisation', String(id), 'patterns'],
+    queryFn: () => api.get(paths.patterns(id)),
+  });
+
 /** All drafts. */
 export const draftsQuery = (id: number) =>
   queryOptions({

@@ -7,6 +7,7 @@ import {
   ArrayUnique,
   IsArray,
   IsBoolean,
+  IsIn,
   IsInt,
   IsObject,
   IsOptional,
@@ -72,6 +73,8 @@ export class ReverseRequest {
 /** A line of a draft: as unfinished as it is. */
 export class DraftLine {
   @IsOptional() @IsString() @MaxLength(40) account?: string;
+  /** Where its amount belongs, as long as it has none: patterns are kept without amounts as well. */
+  @IsOptional() @IsIn(['debit', 'credit']) side?: 'debit' | 'credit';
   @IsOptional() @IsString() @MaxLength(80) debit?: string;
   @IsOptional() @IsString() @MaxLength(80) credit?: string;
   @IsOptional() @IsString() @MaxLength(400) note?: string;
@@ -115,6 +118,14 @@ export class DraftSetRequest {
   @ValidateNested({ each: true })
   @Type(() => DraftRequest)
   drafts!: DraftRequest[];
+}
+
+/** An entry to keep under a name, with its amounts or without them. */
+export class PatternRequest {
+  @IsString() @MaxLength(120) name!: string;
+  @IsObject() @ValidateNested() @Type(() => DraftRequest) entry!: DraftRequest;
+  /** The version that was looked at, when a pattern is changed. */
+  @IsOptional() @IsInt() version?: number;
 }
 
 /** A draft in the version that was looked at. */
@@ -272,4 +283,17 @@ export interface EntriesImportResponse {
   lines: number;
   first: string | null;
   last: string | null;
+}
+
+/** An entry that is kept under a name. */
+export interface PatternResponse {
+  id: number;
+  name: string;
+  kind: string;
+  explanation: string;
+  reference: string;
+  lines: DraftLine[];
+  createdBy: string;
+  updatedAt: string;
+  version: number;
 }

@@ -236,6 +236,13 @@ export const ARCHIVE_FILES = {
     at: moment(),
     by: person('posted it or threw it away'),
   }),
+  patterns: record('Entries kept under a name, to begin others from.', {
+    id: id('the pattern'),
+    name: text(),
+    content: { type: 'object', description: 'As a draft is kept, with or without amounts.' },
+    createdBy: person('kept it'),
+    updatedAt: moment(),
+  }),
   'recurring-journals': record('Schedules with their entries.', {
     id: id('the recurring journal'),
     name: text(),

@@ -62,21 +62,23 @@ export function sentencesSaid<Entry>(
   return [...said.values()].sort((a, b) => b.times - a.times);
 }
 
+/** A sentence by what it was for, and by the name under which it is kept as a pattern. */
+export interface NamedSentence extends Pick<Sentence, 'explanation'> {
+  readonly name?: string | undefined;
+}
+
 /**
- * Sentences that are meant by what is typed, best first: those whose explanation begins with its words, in their order;
- * then those that have them anywhere, each as the beginning of a word. Case and accents make no difference.
+ * Sentences that are meant by what is typed, best first: those whose name or explanation begins with its words, in their
+ * order; then those that have them anywhere, each as the beginning of a word. Case and accents make no difference.
  *
  * @example sentencesMeant(said, 'sta env') // → [{explanation: 'Stamps and envelopes', …}]
  */
-export function sentencesMeant<Said extends Pick<Sentence, 'explanation'>>(
-  said: readonly Said[],
-  typed: string,
-): Said[] {
+export function sentencesMeant<Said extends NamedSentence>(said: readonly Said[], typed: string): Said[] {
   const sought = searchWords(typed);
   if (sought.length === 0) return [];
   const beginning = sought.join(' ');
   const found = said.flatMap((sentence) => {
-    const words = searchWords(sentence.explanation);
+    const words = searchWords(`${sentence.name ?? ''} ${sentence.explanation}`);
     const isMeant = sought.every((part) => words.some((word) => word.startsWith(part)));
     return isMeant ? [{ sentence, isFirst: words.join(' ').startsWith(beginning) }] : [];
   });

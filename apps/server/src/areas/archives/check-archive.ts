@@ -155,6 +155,7 @@ function unfinishedProblems(files: ArchiveBytes): Problem[] {
   };
   return [
     ...at(files, 'drafts').flatMap(({ row, place }) => check(place, DraftRequest, row['content'])),
+    ...at(files, 'patterns').flatMap(({ row, place }) => check(place, DraftRequest, row['content'])),
     ...at(files, 'recurring-journals').flatMap(({ row, place }) => [
       ...check(place, ScheduleRequest, row['schedule']),
       ...scheduleProblems(row['schedule'] as ScheduleRequest).map((problem) => ({

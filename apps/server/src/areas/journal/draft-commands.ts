@@ -15,11 +15,10 @@ import { draft, draftEnd } from '../../platform/database/schema.js';
 import { changedSince } from '../../platform/problems/refusal.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
-import { booksOf } from '../books/books-store.js';
+import { contentOf } from './draft-content.js';
 import { draftOf, draftResponse } from './draft-store.js';
 import { postEntry, type Posting, postTogether } from './entry-commands.js';
 import { idempotent } from './idempotency.js';
-import { withIds } from './kept-lines.js';
 
 export interface DraftPlace {
   readonly organisation: number;
@@ -157,13 +156,6 @@ function keptDraft(
     .returning()
     .get();
   return draftResponse(context.db, row);
-}
-
-/** A draft's content as it is kept: its lines with the ids of what they name. */
-function contentOf(context: WriteContext, organisation: number, request: DraftRequest): Record<string, unknown> {
-  const { forReview, version, lines, ...content } = request;
-  void [forReview, version];
-  return { ...content, lines: withIds(lines, booksOf(context, organisation)) };
 }
 
 function entryOf({ lines, date, kind, explanation, reference }: DraftResponse): EntryRequest {

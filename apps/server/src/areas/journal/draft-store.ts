@@ -5,7 +5,7 @@ import type { Db } from '../../platform/database/connection.js';
 import { isRow } from '../../platform/database/next-id.js';
 import { draft, draftEnd, person } from '../../platform/database/schema.js';
 import { notFound, Refusal } from '../../platform/problems/refusal.js';
-import { type KeptLine, withLabels } from './kept-lines.js';
+import { keptEntryOf } from './draft-content.js';
 
 type DraftRow = typeof draft.$inferSelect;
 
@@ -59,23 +59,10 @@ export function draftsOf(db: Db, organisation: number): DraftResponse[] {
 
 /** A draft as it goes over the wire. */
 export function draftResponse(db: Db, row: DraftRow): DraftResponse {
-  const content = row.content as {
-    date?: string;
-    kind?: string;
-    explanation?: string;
-    reference?: string;
-    lines?: KeptLine[];
-  };
-  const by = db.select({ name: person.name }).from(person).where(eq(person.id, row.createdBy)).get();
   return {
     id: row.id,
-    date: content.date ?? '',
-    kind: content.kind ?? 'ordinary',
-    explanation: content.explanation ?? '',
-    reference: content.reference ?? '',
-    lines: withLabels(db, row.organisation, content.lines ?? []),
+    ...keptEntryOf(db, row),
     forReview: row.forReview,
-    createdBy: by?.name ?? '',
     updatedAt: row.updatedAt,
     version: row.version,
   };

@@ -1,4 +1,4 @@
-import type { AccountResponse, SaidSentenceResponse } from '@just-ledger/contract';
+import type { AccountResponse } from '@just-ledger/contract';
 import { sentencesMeant } from '@just-ledger/core';
 import { useAutocomplete } from '@mui/material';
 import { useMemo } from 'react';
@@ -6,6 +6,7 @@ import { createPortal } from 'react-dom';
 import { bestMatches, isBegunBy } from '../../ui/best-matches.js';
 import { BlankField } from './blank.js';
 import { type Offer, SentenceOffers } from './sentence-offers.js';
+import type { OfferedSentence } from './offered-sentence.js';
 
 /** So many are offered: of accounts used in this blank before, of sentences said before, of all. */
 const MOST = { accounts: 4, said: 3, inAll: 5 };
@@ -29,7 +30,7 @@ export function AccountBlank({
   /** The account's number, or what was typed for it. */
   value: string;
   accounts: readonly AccountResponse[];
-  said: readonly SaidSentenceResponse[];
+  said: readonly OfferedSentence[];
   /** Numbers of accounts that are offered first. */
   usedBefore: readonly string[];
   problem: string | undefined;
@@ -38,7 +39,7 @@ export function AccountBlank({
   onChoose: (account: AccountResponse) => void;
   /** What stands in the field is no account. */
   onTyped: (text: string) => void;
-  onSaid: (sentence: SaidSentenceResponse) => void;
+  onSaid: (sentence: OfferedSentence) => void;
 }) {
   const options = useMemo(
     (): Offer[] => [...accounts.map((account) => ({ account })), ...said.map((one) => ({ said: one }))],

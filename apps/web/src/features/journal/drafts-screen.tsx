@@ -13,6 +13,7 @@ import { Allowed } from '../../ui/allowed.js';
 import layout from '../../ui/layout.module.css';
 import ruled from '../../ui/ruled.module.css';
 import { Empty, ErrorMessage, Sheet } from '../../ui/sheet.js';
+import { PatternList } from './pattern-list.js';
 
 /** Entries not yet posted. */
 export default function DraftsScreen() {
@@ -89,6 +90,7 @@ export default function DraftsScreen() {
           </tbody>
         </table>
       )}
+      <PatternList />
     </Sheet>
   );
 }

@@ -9,6 +9,9 @@ import layout from '../../ui/layout.module.css';
 import { shown } from '../../ui/money.js';
 import ruled from '../../ui/ruled.module.css';
 import styles from './entry-detail.module.css';
+import { formLike } from './entry-request.js';
+import { KeepPattern } from './keep-pattern.js';
+import { patternRequest } from './pattern-form.js';
 import { ReverseForm } from './reverse-form.js';
 
 /** An entry's page: its lines, where it came from, what it belongs to, and reversing it. */
@@ -16,6 +19,7 @@ export function EntryDetail({ entry }: { entry: EntryResponse }) {
   const address = useAddress();
   const { organisation, currency, may } = useBooks();
   const [isReversing, setReversing] = useState(false);
+  const [pattern, setPattern] = useState<'keeping' | { readonly name: string }>();
   const canRepeat = may('preparer') && (entry.kind === 'ordinary' || entry.kind === 'adjusting');
   const canReverse = may('approver') && !entry.reversedBy && entry.kind !== 'reversing' && entry.kind !== 'closing';
   return (
@@ -68,6 +72,20 @@ export function EntryDetail({ entry }: { entry: EntryResponse }) {
           ))}
         </tbody>
       </table>
+      {typeof pattern === 'object' && (
+        <p className="small soft" role="status">
+          Kept as the pattern “{pattern.name}”.
+        </p>
+      )}
+      {pattern === 'keeping' && (
+        <KeepPattern
+          named={entry.explanation}
+          requestOf={(keepsAmounts) =>
+            patternRequest(formLike(entry, '', currency), parseCivilDate(entry.date), currency, keepsAmounts)
+          }
+          onDone={(name) => setPattern(name === undefined ? undefined : { name })}
+        />
+      )}
       {isReversing ? (
         <ReverseForm entry={entry} onDone={() => setReversing(false)} organisation={organisation.id} />
       ) : (
@@ -77,6 +95,11 @@ export function EntryDetail({ entry }: { entry: EntryResponse }) {
               <Link className="act" to={address.href('entry', { like: entry.number })}>
                 Write another like it
               </Link>
+            )}
+            {canRepeat && pattern !== 'keeping' && (
+              <button className="act" type="button" onClick={() => setPattern('keeping')}>
+                Keep as a pattern
+              </button>
             )}
             {canReverse && (
               <button className="act" type="button" onClick={() => setReversing(true)}>

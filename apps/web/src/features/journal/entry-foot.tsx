@@ -1,10 +1,12 @@
-import type { DraftResponse } from '@just-ledger/contract';
+import type { DraftRequest, DraftResponse } from '@just-ledger/contract';
 import { Button } from '@mui/material';
 import { clsx } from 'clsx';
+import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { Allowed } from '../../ui/allowed.js';
 import layout from '../../ui/layout.module.css';
 import styles from './entry-foot.module.css';
+import { KeepPattern } from './keep-pattern.js';
 
 /** What can be done with the entry, and the keys of its lines. */
 export function EntryFoot({
@@ -14,6 +16,8 @@ export function EntryFoot({
   onPost,
   onHandIn,
   onKeep,
+  patternRequestOf,
+  explanation,
 }: {
   isBusy: boolean;
   kept: DraftResponse | undefined;
@@ -21,8 +25,21 @@ export function EntryFoot({
   onPost: () => void;
   onHandIn: () => void;
   onKeep: () => void;
+  /** What is typed, as a pattern keeps it. */
+  patternRequestOf: (keepsAmounts: boolean) => DraftRequest;
+  explanation: string;
 }) {
   const { may } = useBooks();
+  const [pattern, setPattern] = useState<'keeping' | { readonly name: string }>();
+  if (pattern === 'keeping') {
+    return (
+      <KeepPattern
+        named={explanation}
+        requestOf={patternRequestOf}
+        onDone={(name) => setPattern(name === undefined ? undefined : { name })}
+      />
+    );
+  }
   return (
     <>
       <Allowed needed="preparer" isTold>
@@ -34,6 +51,14 @@ export function EntryFoot({
           <Button variant="outlined" disabled={isBusy} onClick={onKeep}>
             Save as draft
           </Button>
+          <button className="act" type="button" onClick={() => setPattern('keeping')}>
+            Keep as a pattern
+          </button>
+          {pattern && (
+            <span className="soft small" role="status">
+              kept as the pattern “{pattern.name}”
+            </span>
+          )}
           {kept && (
             <span className="soft small" role="status">
               {kept.forReview && !may('approver') ? 'handed in: an approver finds it among the drafts' : 'kept'}

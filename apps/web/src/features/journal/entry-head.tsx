@@ -1,3 +1,4 @@
+import type { PatternResponse } from '@just-ledger/contract';
 import { ChoiceField } from '../../ui/choice-fields.js';
 import type { CivilDate, DateReason } from '@just-ledger/core';
 import { Checkbox, FormControlLabel, TextField } from '@mui/material';
@@ -5,6 +6,7 @@ import type { Dispatch, KeyboardEvent, RefObject } from 'react';
 import { DateField } from '../../ui/date-field.js';
 import { typedDay } from '../../ui/own-ways.js';
 import type { EntryForm, FormEvent } from './entry-form.js';
+import { ExplanationField } from './explanation-field.js';
 import styles from './entry-head.module.css';
 
 const KINDS = [
@@ -29,7 +31,9 @@ export function EntryHead({
   wrong,
   dateReason,
   keepsKind,
+  patterns,
   onKeepKind,
+  onPattern,
   dispatch,
 }: {
   form: EntryForm;
@@ -40,7 +44,10 @@ export function EntryHead({
   /** Why the date was proposed, while it stands as proposed. */
   dateReason: DateReason | undefined;
   keepsKind: boolean;
+  /** What an entry can be begun from, by its name. */
+  patterns: readonly PatternResponse[];
   onKeepKind: (keeps: boolean) => void;
+  onPattern: (pattern: PatternResponse) => void;
   dispatch: Dispatch<FormEvent>;
 }) {
   const date = typedDay(form.date, near);
@@ -53,7 +60,7 @@ export function EntryHead({
     const at = [...(fields ?? [])].indexOf(event.target as HTMLInputElement);
     if (at >= 0) fields?.[at + 1]?.focus();
   };
-  const field = (name: 'date' | 'explanation' | 'reference') => {
+  const field = (name: 'date' | 'reference') => {
     const message = wrong(name);
     const isNoDate = name === 'date' && form.date.trim() !== '' && !date;
     return {
@@ -99,7 +106,13 @@ export function EntryHead({
           />
         )}
       </div>
-      <TextField label="Explanation" {...field('explanation')} />
+      <ExplanationField
+        value={form.explanation}
+        message={wrong('explanation')}
+        patterns={patterns}
+        onChange={(explanation) => dispatch({ type: 'head', change: { explanation } })}
+        onPattern={onPattern}
+      />
       <TextField label="Paper" placeholder="its reference" {...field('reference')} />
     </div>
   );

@@ -63,8 +63,11 @@ function shownDate(kept: string | null | undefined): string {
 }
 
 /** A draft, to be gone on with: its amounts in the person's marks. @param currency of the books */
-export function formOf(draft: DraftResponse, currency: CurrencyCode): EntryForm {
-  const lines = draft.lines.map(({ ratePerBase, ...line }) => ({
+export function formOf(
+  draft: Pick<DraftResponse, 'date' | 'kind' | 'explanation' | 'reference' | 'lines'>,
+  currency: CurrencyCode,
+): EntryForm {
+  const lines = draft.lines.map(({ ratePerBase, side, ...line }) => ({
     ...emptyLine(),
     ...Object.fromEntries(Object.entries(line).filter(([, value]) => value !== null && value !== undefined)),
     documentDate: shownDate(line.documentDate),
@@ -76,6 +79,7 @@ export function formOf(draft: DraftResponse, currency: CurrencyCode): EntryForm 
         ? wireInCell(line.foreignAmount ?? '', line.currency)
         : (line.foreignAmount ?? ''),
     ...(ratePerBase && { rate: ratePerBase, rateWay: 'ratePerBase' as const }),
+    ...(side && { settles: side }),
   }));
   return {
     date: shownDate(draft.date),

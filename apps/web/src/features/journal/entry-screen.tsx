@@ -1,49 +1,41 @@
 import type { EntryResponse } from '@just-ledger/contract';
-import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
-import { useAddress, useSheetParam } from '../../api/address.js';
-import { useBooks } from '../../api/books-queries.js';
-import { entryQuery, openedDraftQuery } from '../../api/journal-queries.js';
+import { useAddress } from '../../api/address.js';
 import { takeAhead } from '../../api/type-ahead.js';
 import { ErrorMessage, Sheet } from '../../ui/sheet.js';
 import sheetStyles from '../../ui/sheet.module.css';
 import { EntrySheet } from './entry-sheet.js';
-import { OneLineSheet } from './one-line-sheet.js';
-import { useWriting } from './use-writing.js';
 import { rememberDate } from './last-date.js';
+import { OneLineSheet } from './one-line-sheet.js';
+import { useEntrySource } from './use-entry-source.js';
+import { useWriting } from './use-writing.js';
 
-/** The entry sheet, new or going on with a draft. */
+/** The entry sheet, new, going on with a draft, or begun from a pattern or an entry that was posted. */
 export default function EntryScreen() {
-  const [draftId] = useSheetParam('draft');
-  const [likeNumber] = useSheetParam('like');
-  const { organisation } = useBooks();
   const address = useAddress();
-  const opened = useQuery({ ...openedDraftQuery(organisation.id, draftId), enabled: draftId !== '' });
-  const like = useQuery({ ...entryQuery(organisation.id, likeNumber), enabled: likeNumber !== '' });
+  const source = useEntrySource();
   // what has been posted is told on the next sheet too: that of a draft ends with the draft
   const [posted, setPosted] = useState<EntryResponse>();
   const [times, setTimes] = useState(0);
+  const [writing, setWriting] = useWriting(source.isNew);
   useEffect(() => {
-    if (opened.error ?? like.error) takeAhead();
-  }, [opened.error, like.error]);
+    if (source.error) takeAhead();
+  }, [source.error]);
   const onPosted = (entry: EntryResponse): void => {
     rememberDate(entry.date);
     setPosted(entry);
-    if (draftId !== '' || likeNumber !== '') address.go('entry');
+    if (!source.isNew) address.go('entry');
   };
-  const isNew = draftId === '' && likeNumber === '';
-  const [writing, setWriting] = useWriting(isNew);
-  const error = opened.error ?? like.error;
-  if ((draftId !== '' && !opened.data) || (likeNumber !== '' && !like.data)) {
+  if (!source.isThere) {
     return (
       <Sheet title="Entry">
-        {error ? (
+        {source.error ? (
           <>
-            <ErrorMessage error={error} />
+            <ErrorMessage error={source.error} />
             <p>
-              <Link className="act" to={address.href(draftId === '' ? 'journal' : 'drafts')}>
-                {draftId === '' ? 'The journal' : 'All drafts'}
+              <Link className="act" to={address.href(source.isDraft ? 'drafts' : 'journal')}>
+                {source.isDraft ? 'All drafts' : 'The journal'}
               </Link>
             </p>
           </>
@@ -56,14 +48,14 @@ export default function EntryScreen() {
   if (writing === 'line') return <OneLineSheet onWriting={setWriting} />;
   return (
     <EntrySheet
-      key={`${draftId || 'new'} ${likeNumber} ${times}`}
-      draft={draftId === '' ? undefined : opened.data}
-      like={likeNumber === '' ? undefined : like.data}
+      key={`${source.key} ${times}`}
+      draft={source.draft}
+      beginning={source.beginning}
       posted={posted}
       onPosted={onPosted}
-      onWriting={isNew ? setWriting : undefined}
+      onWriting={source.isNew ? setWriting : undefined}
       onOpenAnew={async () => {
-        await opened.refetch();
+        await source.openAnew();
         setTimes(times + 1);
       }}
     />

@@ -1,37 +1,40 @@
 import type { DraftResponse, EntryResponse } from '@just-ledger/contract';
-import { parseCivilDate, shortDate } from '@just-ledger/core';
+import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef } from 'react';
+import { patternsQuery } from '../../api/journal-queries.js';
 import { useBooks } from '../../api/books-queries.js';
 import { typedDay } from '../../ui/own-ways.js';
 import { Pane, Panes, Sheet } from '../../ui/sheet.js';
 import { useCommitKey } from '../../ui/use-commit-key.js';
 import { Effect } from './effect.js';
-import { toldBriefly } from './entry-form.js';
 import { EntryFoot } from './entry-foot.js';
 import { EntryHead } from './entry-head.js';
 import { EntryLines } from './entry-lines.js';
-import { LeftNotice, LikeNotice, PostedNotice, TakenUpNotice } from './entry-notices.js';
+import { LikeNotice } from './entry-notices.js';
 import { outdatedBy, refusalOf } from './entry-refusal.js';
 import { EntryRefused } from './entry-refused.js';
 import { OneLineOrFull, type Writing } from './one-line-or-full.js';
+import { patternRequest, withPattern } from './pattern-form.js';
+import type { Beginning } from './use-entry-source.js';
 import { useEntryChoices } from './use-entry-choices.js';
 import { useEntryWriting } from './use-entry-writing.js';
 import { useLinesBefore } from './use-lines-before.js';
 import { useNewContact } from './use-new-contact.js';
+import { WritingNotices } from './writing-notices.js';
 import { useTypedAhead } from './use-typed-ahead.js';
 
 /** The sheet on which an entry is written by keyboard, its effect beside it. */
 export function EntrySheet({
   draft,
-  like,
+  beginning,
   posted,
   onPosted,
   onWriting,
   onOpenAnew,
 }: {
   draft: DraftResponse | undefined;
-  /** The posted entry that a new one is to be like. */
-  like: EntryResponse | undefined;
+  /** What a new entry begins with, if not empty. */
+  beginning: Beginning | undefined;
   posted: EntryResponse | undefined;
   onPosted: (entry: EntryResponse) => void;
   /** Writes it as one line instead; not for a draft, nor for one like another. */
@@ -39,11 +42,12 @@ export function EntrySheet({
   /** Opens the draft as it is kept now. */
   onOpenAnew: () => Promise<void>;
 }) {
-  const { currency, may } = useBooks();
-  const writing = useEntryWriting({ draft, like, onPosted });
-  const { form, dispatch, near, takenUp } = writing;
+  const { organisation, currency, may } = useBooks();
+  const writing = useEntryWriting({ draft, beginning, onPosted });
+  const { form, dispatch, near } = writing;
   const date = typedDay(form.date, near);
   const { accounts, writable, contacts, breakdowns } = useEntryChoices();
+  const { data: patterns = [] } = useQuery(patternsQuery(organisation.id));
   const { addContact, addError } = useNewContact(accounts);
   const sheet = useRef<HTMLDivElement>(null);
   const first = useRef<HTMLInputElement>(null);
@@ -84,9 +88,7 @@ export function EntrySheet({
         aside={
           draft
             ? `draft of ${draft.createdBy}`
-            : like
-              ? `like ${like.number} of ${shortDate(parseCivilDate(like.date))}`
-              : `in ${currency}; posted entries are never changed, only reversed`
+            : (beginning?.told ?? `in ${currency}; posted entries are never changed, only reversed`)
         }
         tools={onWriting && <OneLineOrFull writing="full" onChange={onWriting} />}
         foot={
@@ -97,19 +99,12 @@ export function EntrySheet({
             onPost={writing.post}
             onHandIn={writing.handIn}
             onKeep={writing.keepAsDraft}
+            patternRequestOf={(keepsAmounts) => patternRequest(form, near, currency, keepsAmounts)}
+            explanation={form.explanation}
           />
         }
       >
-        {posted && <PostedNotice entry={posted} />}
-        {takenUp && <TakenUpNotice typing={takenUp} isDraft={draft !== undefined} onGiveUp={writing.giveUp} />}
-        {writing.left && (
-          <LeftNotice
-            what={toldBriefly(writing.left.form)}
-            typing={writing.left}
-            onTake={writing.takeLeft}
-            onDiscard={writing.discardLeft}
-          />
-        )}
+        <WritingNotices posted={posted} writing={writing} isDraft={draft !== undefined} />
         <EntryHead
           form={form}
           near={near}
@@ -117,7 +112,9 @@ export function EntrySheet({
           wrong={inHead}
           dateReason={writing.dateReason}
           keepsKind={writing.keepsKind}
+          patterns={patterns}
           onKeepKind={writing.setKeepsKind}
+          onPattern={(pattern) => dispatch({ type: 'pattern-taken', form: withPattern(form, pattern, currency) })}
           dispatch={dispatch}
         />
         {before.offered && <LikeNotice entry={before.offered} onTake={before.take} />}

@@ -1,9 +1,9 @@
 import { useAutocomplete } from '@mui/material';
-import type { SaidSentenceResponse } from '@just-ledger/contract';
 import { sentencesMeant } from '@just-ledger/core';
 import { createPortal } from 'react-dom';
 import { BlankField } from './blank.js';
 import styles from './sentence.module.css';
+import type { OfferedSentence } from './offered-sentence.js';
 
 /** So many explanations are offered. */
 const MOST = 5;
@@ -20,7 +20,7 @@ export function ExplanationBlank({
   label: string;
   value: string;
   /** The sentences whose explanations are offered, the likeliest first. */
-  said: readonly SaidSentenceResponse[];
+  said: readonly OfferedSentence[];
   problem: string | undefined;
   offersAt: Element | null;
   onTyped: (text: string) => void;

@@ -1,6 +1,7 @@
-import type { SaidSentenceResponse } from '@just-ledger/contract';
+import type { DraftLine, PatternResponse, SaidSentenceResponse } from '@just-ledger/contract';
 import { type CivilDate, type CurrencyCode, formatAmount } from '@just-ledger/core';
 import { readTyped, typedDay } from '../../ui/own-ways.js';
+import type { OfferedSentence } from './offered-sentence.js';
 import type { TypedEnd, TypedSentence } from './typed-sentence.js';
 
 /** Sentences that are held as sentences said before, the latest first: what comes again in a run is offered at once. */
@@ -24,8 +25,29 @@ export function saidInRun(
     .reverse();
 }
 
+/** Patterns that one sentence can say, offered by their names as well. */
+export function saidByPatterns(patterns: readonly PatternResponse[]): OfferedSentence[] {
+  return patterns.flatMap((pattern): OfferedSentence[] => {
+    const [debit, credit] = [pattern.lines.find(isOn('debit')), pattern.lines.find(isOn('credit'))];
+    const isSayable = pattern.kind === 'ordinary' && pattern.lines.length === 2 && debit && credit;
+    if (!isSayable || pattern.lines.some(({ note, foreignAmount }) => note || foreignAmount)) return [];
+    const end = ({ account, contact, breakdowns }: DraftLine): OfferedSentence['from'] => ({
+      account: account ?? '',
+      contact: contact ?? null,
+      breakdowns: breakdowns ?? null,
+    });
+    const explanation = pattern.explanation || pattern.name;
+    const said = { from: end(credit), to: end(debit), explanation, times: 0, number: '' };
+    return [{ ...said, date: '', amount: debit.debit ?? '', name: pattern.name }];
+  });
+}
+
+function isOn(side: 'debit' | 'credit'): (line: DraftLine) => boolean {
+  return (line) => Boolean(line[side]) || line.side === side;
+}
+
 /** Sentences each once: of the same words between the same accounts the first is kept. */
-export function eachOnce(said: readonly SaidSentenceResponse[]): SaidSentenceResponse[] {
+export function eachOnce(said: readonly OfferedSentence[]): OfferedSentence[] {
   const known = new Set<string>();
   return said.filter(({ from, to, explanation }) => {
     const key = JSON.stringify([explanation.trim().toLowerCase(), from, to]);

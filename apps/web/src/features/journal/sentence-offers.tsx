@@ -1,13 +1,14 @@
-import type { AccountResponse, SaidSentenceResponse } from '@just-ledger/contract';
+import type { AccountResponse } from '@just-ledger/contract';
 import { parseAmount, parseCivilDate, shortDate } from '@just-ledger/core';
 import { clsx } from 'clsx';
 import type { HTMLAttributes, Key } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { displayed } from '../../ui/own-ways.js';
 import styles from './sentence.module.css';
+import type { OfferedSentence } from './offered-sentence.js';
 
 /** What a blank for an account offers: an account, or a whole sentence as it was said before. */
-export type Offer = { readonly account: AccountResponse } | { readonly said: SaidSentenceResponse };
+export type Offer = { readonly account: AccountResponse } | { readonly said: OfferedSentence };
 
 /** What is offered for a blank, under the sentence and over nothing else. */
 export function SentenceOffers({
@@ -57,21 +58,22 @@ function AccountOffer({ account: { number, name, balance } }: { account: Account
   );
 }
 
-function SaidOffer({ said, accounts }: { said: SaidSentenceResponse; accounts: readonly AccountResponse[] }) {
+function SaidOffer({ said, accounts }: { said: OfferedSentence; accounts: readonly AccountResponse[] }) {
   const { currency } = useBooks();
   const nameOf = (number: string): string => accounts.find((one) => one.number === number)?.name ?? '';
-  const end = ({ account, contact }: SaidSentenceResponse['from']): string =>
+  const end = ({ account, contact }: OfferedSentence['from']): string =>
     [account, contact ?? nameOf(account)].join(' ').trim();
   return (
     <>
       <span className={clsx(styles.saidWords)}>
-        “{said.explanation}”{' '}
+        {said.name === undefined ? <>“{said.explanation}”</> : <>{said.name}, a pattern</>}{' '}
         <span className="soft small">
           from {end(said.from)} to {end(said.to)}
         </span>
       </span>
       <span className="soft small num">
-        {displayed(parseAmount(said.amount, currency), currency)} on {shortDate(parseCivilDate(said.date))}
+        {said.amount !== '' && displayed(parseAmount(said.amount, currency), currency)}
+        {said.date !== '' && ` on ${shortDate(parseCivilDate(said.date))}`}
       </span>
     </>
   );

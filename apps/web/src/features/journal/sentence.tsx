@@ -1,4 +1,4 @@
-import type { AccountResponse, SaidSentenceResponse } from '@just-ledger/contract';
+import type { AccountResponse } from '@just-ledger/contract';
 import { clsx } from 'clsx';
 import { type ReactNode, type RefObject, useMemo, useState } from 'react';
 import { AccountBlank } from './account-blank.js';
@@ -11,6 +11,7 @@ import type { BlankProblem } from './sentence-problems.js';
 import styles from './sentence.module.css';
 import { type End, saidAgain, settledSentence, type TypedSentence } from './typed-sentence.js';
 import type { SentenceChoices } from './sentence-choices.js';
+import type { OfferedSentence } from './offered-sentence.js';
 
 /** A simple entry as a sentence with blanks: on a date, an amount went from one account to another for something. */
 export function Sentence({
@@ -66,7 +67,7 @@ export function Sentence({
         offersAt={offersAt}
         onChoose={(account) => choose(which, account.number, account)}
         onTyped={(text) => choose(which, text, undefined)}
-        onSaid={(one) => onSaid('all', saidAgain(sentence, one))}
+        onSaid={(one) => onSaid('all', saidAgain(sentence, one, currency))}
       />
       <EndParts
         end={which}
@@ -128,15 +129,15 @@ export function Sentence({
 }
 
 /** What is likeliest in each blank, by what was said before and what is said already. */
-function useLikely({ from, to }: TypedSentence, said: readonly SaidSentenceResponse[]) {
+function useLikely({ from, to }: TypedSentence, said: readonly OfferedSentence[]) {
   return useMemo(() => {
-    const numbers = (some: readonly SaidSentenceResponse[], end: End): string[] => {
+    const numbers = (some: readonly OfferedSentence[], end: End): string[] => {
       const times = new Map<string, number>();
       for (const one of some) times.set(one[end].account, (times.get(one[end].account) ?? 0) + one.times);
       return [...times].sort(([, a], [, b]) => b - a).map(([number]) => number);
     };
-    const isFrom = (one: SaidSentenceResponse): boolean => one.from.account === from.account;
-    const isBoth = (one: SaidSentenceResponse): boolean => isFrom(one) && one.to.account === to.account;
+    const isFrom = (one: OfferedSentence): boolean => one.from.account === from.account;
+    const isBoth = (one: OfferedSentence): boolean => isFrom(one) && one.to.account === to.account;
     return {
       from: numbers(said, 'from'),
       to: [...new Set([...numbers(said.filter(isFrom), 'to'), ...numbers(said, 'to')])],

@@ -1,8 +1,8 @@
-import type { SaidSentenceResponse } from '@just-ledger/contract';
 import { type CivilDate, type CurrencyCode, minor, shortDate } from '@just-ledger/core';
-import { inCell, readTyped, typedDay } from '../../ui/own-ways.js';
+import { inCell, readTyped, typedDay, wireInCell } from '../../ui/own-ways.js';
 import type { EntryForm } from './entry-form.js';
 import { emptyLine, type FormLine, isBlank } from './form-line.js';
+import type { OfferedSentence } from './offered-sentence.js';
 
 /** One end of a sentence as it is typed. */
 export interface TypedEnd {
@@ -49,14 +49,20 @@ export function saysSame(a: TypedSentence, b: TypedSentence): boolean {
   return a === b || JSON.stringify({ ...a, key: 0 }) === JSON.stringify({ ...b, key: 0 });
 }
 
-/** A sentence as it was said before, on the date and with the amount that stand there. */
-export function saidAgain(sentence: TypedSentence, { from, to, explanation }: SaidSentenceResponse): TypedSentence {
-  const end = ({ account, contact, breakdowns }: SaidSentenceResponse['from']): TypedEnd => ({
+/** A sentence as it was said before, on the date and with the amount that stand there; that of a pattern brings its own. */
+export function saidAgain(
+  sentence: TypedSentence,
+  { from, to, explanation, name, amount }: OfferedSentence,
+  currency: CurrencyCode,
+): TypedSentence {
+  const end = ({ account, contact, breakdowns }: OfferedSentence['from']): TypedEnd => ({
     account,
     contact: contact ?? '',
     breakdowns: breakdowns ?? {},
   });
-  return { ...sentence, from: end(from), to: end(to), explanation };
+  const brought =
+    name !== undefined && sentence.amount.trim() === '' ? wireInCell(amount, currency) : sentence.amount;
+  return { ...sentence, from: end(from), to: end(to), explanation, amount: brought };
 }
 
 /** A sentence whose blanks were left: its date completed, its amount worked out. */

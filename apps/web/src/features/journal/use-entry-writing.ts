@@ -8,8 +8,9 @@ import { randomKey } from '../../api/random-key.js';
 import { useSession } from '../../api/session-queries.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { emptyForm, type EntryForm, isTyped } from './entry-form.js';
-import { draftRequest, entryRequest, formLike, formOf } from './entry-request.js';
+import { draftRequest, entryRequest, formOf } from './entry-request.js';
 import { lastDate, rememberDate } from './last-date.js';
+import type { Beginning } from './use-entry-source.js';
 import { useEntryHistory } from './use-entry-history.js';
 import { useLeftTyping } from './use-left-typing.js';
 import { keepTyping, useKeptTyping, useTypingBefore } from './kept-typing.js';
@@ -17,11 +18,11 @@ import { keepTyping, useKeptTyping, useTypingBefore } from './kept-typing.js';
 /** An entry being written: what is typed, and what can become of it. What is typed stays until it is posted or kept. */
 export function useEntryWriting({
   draft,
-  like,
+  beginning,
   onPosted,
 }: {
   draft: DraftResponse | undefined;
-  like: EntryResponse | undefined;
+  beginning: Beginning | undefined;
   onPosted: (entry: EntryResponse) => void;
 }) {
   const address = useAddress();
@@ -36,7 +37,7 @@ export function useEntryWriting({
   const leftBehind = useLeftTyping(place);
   const [begun, setBegun] = useState<EntryForm>(() => {
     if (draft) return formOf(draft, currency);
-    return like ? formLike(like, shortDate(near), currency) : emptyForm(shortDate(near));
+    return beginning?.formOn(shortDate(near)) ?? emptyForm(shortDate(near));
   });
   const { form, dispatch, onKeyDown } = useEntryHistory(() => before?.form ?? begun);
   const [version, setVersion] = useState(before?.version ?? draft?.version);

@@ -1,9 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { useBooks } from '../../api/books-queries.js';
-import { sentencesQuery } from '../../api/journal-queries.js';
+import { patternsQuery, sentencesQuery } from '../../api/journal-queries.js';
 import { booksForDates } from './books-for-dates.js';
-import { eachOnce, saidInRun } from './held-said.js';
+import { eachOnce, saidByPatterns, saidInRun } from './held-said.js';
 import type { OneLine } from './one-line.js';
 import type { SentenceChoices } from './sentence-choices.js';
 import { useEntryChoices } from './use-entry-choices.js';
@@ -15,9 +15,10 @@ export function useSentenceChoices({ held }: OneLine, near: SentenceChoices['nea
   const { organisation, currency } = books;
   const { accounts, writable, contacts, breakdowns } = useEntryChoices();
   const { data: posted } = useQuery(sentencesQuery(organisation.id));
+  const { data: patterns } = useQuery(patternsQuery(organisation.id));
   const said = useMemo(
-    () => eachOnce([...(posted ?? []), ...saidInRun(held, near, currency)]),
-    [posted, held, near, currency],
+    () => [...saidByPatterns(patterns ?? []), ...eachOnce([...(posted ?? []), ...saidInRun(held, near, currency)])],
+    [patterns, posted, held, near, currency],
   );
   const { addContact, addError } = useNewContact(accounts);
   const choices: SentenceChoices = {

@@ -46,16 +46,11 @@ export function RecurringForm({ journal, onDone }: { journal?: RecurringJournalR
     journal
       ? formOf(
           {
-            id: 0,
             date: today,
             kind: journal.entry.kind ?? 'ordinary',
             explanation: journal.entry.explanation,
             reference: journal.entry.reference ?? '',
             lines: journal.entry.lines,
-            forReview: false,
-            createdBy: '',
-            updatedAt: '',
-            version: 0,
           },
           currency,
         )

@@ -229,6 +229,25 @@ export const draft = table(
   (self) => [primaryKey({ columns: [self.organisation, self.id] })],
 );
 
+/** An entry kept under a name, to begin others from. */
+export const pattern = table(
+  'pattern',
+  {
+    organisation: organisationColumn(),
+    id: integer('id').notNull(),
+    name: text('name').notNull(),
+    content: json<Record<string, unknown>>('content').notNull(),
+    createdBy: personColumn('created_by'),
+    updatedAt: moment('updated_at').notNull(),
+    version: version(),
+  },
+  (self) => [
+    primaryKey({ columns: [self.organisation, self.id] }),
+    check('pattern_name', sql`length(${self.name}) BETWEEN 1 AND 120`),
+    uniqueIndex('pattern_name_once').on(self.organisation, sql`name COLLATE NOCASE`),
+  ],
+);
+
 export const draftEnd = table(
   'draft_end',
   {
