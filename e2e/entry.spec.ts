@@ -109,22 +109,6 @@ test('an account kept in dollars asks for the amount there and its rate', async 
   });
 });
 
-test('a draft is discarded only once that has been said twice', async ({ own: { page, open, ask } }) => {
-  for (const explanation of ['Wrong from the start', 'Still wanted'])
-    await ask('POST', '/drafts', { date: '', kind: 'ordinary', explanation, reference: '', lines: [] });
-  await open('record/drafts');
-  const wrong = page.getByRole('row', { name: /Wrong from the start/ });
-  await wrong.getByRole('button', { name: 'Discard …' }).click();
-  await expect(wrong).toContainText('It cannot be brought back.');
-  await expect(wrong.getByRole('button', { name: 'Keep it' })).toBeFocused();
-  await page.keyboard.press('Enter');
-  await expect(page.getByText('2 entries not yet posted')).toBeVisible();
-  await wrong.getByRole('button', { name: 'Discard …' }).click();
-  await wrong.getByRole('button', { name: 'Discard it' }).click();
-  await expect(page.getByText('1 entry not yet posted')).toBeVisible();
-  await expect(page.getByRole('link', { name: 'Still wanted' })).toBeVisible();
-});
-
 test('typing outlives a reload; a refusal takes the eye to the first field that is wrong', async ({
   own: { page, open },
 }) => {
@@ -311,9 +295,25 @@ test('a draft open in two tabs is kept and posted by one of them only', async ({
   await account(page, 2, '1010');
   await page.getByLabel('Credit, line 2').press('=');
   await page.keyboard.press('Control+Enter');
-  await expect(page.getByRole('alert').first()).toContainText(/changed/);
+  // both versions stand there, and neither is lost
+  const versions = page.getByRole('alert', { name: 'Two versions' });
+  await expect(versions.getByRole('row', { name: /Explanation/ })).toContainText(/Seen twice.*Changed over there/);
+  await expect(versions.getByRole('row', { name: /Line 1/ })).toContainText('6400 · debit 20.00');
   await expect(page.getByLabel('Debit, line 1')).toHaveValue('20.00');
   expect(await ask<unknown[]>('GET', '/drafts')).toHaveLength(1);
+  await versions.getByRole('button', { name: /Take the other version/ }).click();
+  await expect(page.getByRole('combobox', { name: 'Explanation' })).toHaveValue('Changed over there');
+  await expect(page.getByLabel('Debit, line 1')).toHaveValue('');
+  await page.getByRole('combobox', { name: 'Explanation' }).press('Control+z');
+  await expect(page.getByRole('combobox', { name: 'Explanation' })).toHaveValue('Seen twice');
+  await expect(page.getByLabel('Debit, line 1')).toHaveValue('20.00');
+  await other.getByRole('combobox', { name: 'Explanation' }).fill('Changed once more');
+  await other.getByRole('button', { name: 'Save as draft' }).click();
+  await expect.poll(async () => (await ask<{ version: number }[]>('GET', '/drafts'))[0]?.version).toBe(3);
+  await page.keyboard.press('Control+Enter');
+  await versions.getByRole('button', { name: 'Go on with what stands here' }).click();
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByRole('status')).toContainText('Posted as 2026-0001');
   await other.close();
 });
 

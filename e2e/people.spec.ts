@@ -64,10 +64,32 @@ test('somebody is invited, takes the place, hands an entry in, and an owner post
   await expect(ada.getByText('This takes an owner; you are a preparer in these books.')).toBeVisible();
 
   await open('record/drafts');
-  await expect(page.getByRole('row', { name: /Handed in by Ada/ })).toContainText('Ada Brook · for review');
-  await page.getByRole('link', { name: 'Handed in by Ada' }).click();
-  await page.getByRole('button', { name: /^Post/ }).click();
-  await expect(page.getByRole('status').first()).toContainText('Posted as');
+  await expect(page.getByRole('row', { name: /Handed in by Ada/ })).toContainText(/for review.*Ada Brook/);
+  // sent back with a reason, answered, handed in again and posted; all of it stays behind the entry
+  await page.getByRole('row', { name: /Handed in by Ada/ }).focus();
+  await page.keyboard.press('b');
+  await page.getByRole('textbox', { name: 'Why it goes back' }).fill('Which month is it for?');
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByRole('row', { name: /Handed in by Ada/ })).toContainText('sent back');
+  await ada.getByRole('link', { name: 'Record' }).click();
+  await ada.getByRole('link', { name: /^Drafts/ }).click();
+  await expect(ada.getByRole('list', { name: 'What happened to it' })).toContainText('Which month is it for?');
+  await ada.getByRole('button', { name: /^Note/ }).click();
+  await ada.getByRole('textbox', { name: 'Note' }).fill('December.');
+  await ada.getByRole('button', { name: 'Keep the note' }).click();
+  await ada.getByRole('link', { name: 'Handed in by Ada' }).click();
+  await ada.getByRole('combobox', { name: 'Explanation' }).fill('Handed in by Ada, December');
+  await ada.keyboard.press('Control+Enter');
+  await expect(ada.getByRole('row', { name: /Handed in by Ada, December/ })).toContainText('for review');
+  await page.reload();
+  await page.getByRole('row', { name: /Handed in by Ada, December/ }).focus();
+  await page.keyboard.press('Control+Enter');
+  const posted = page.getByRole('status').first();
+  await expect(posted).toContainText('Posted as');
+  await posted.getByRole('link').click();
+  const trail = page.getByRole('list', { name: 'What happened to it' });
+  await expect(trail).toContainText(/prepared by Ada Brook.*sent back by.*Which month.*December\..*posted by/);
+  await ada.getByRole('link', { name: 'Prepare' }).click();
 
   await open('prepare/people');
   await page.getByRole('combobox', { name: 'Role of Ada Brook' }).click();

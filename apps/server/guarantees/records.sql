@@ -39,6 +39,18 @@ CREATE TRIGGER draft_end_update BEFORE UPDATE ON draft_end BEGIN SELECT RAISE(AB
 -- Nor deleted.
 CREATE TRIGGER draft_end_delete BEFORE DELETE ON draft_end BEGIN SELECT RAISE(ABORT, 'draft: how it ended is never deleted'); END;
 
+-- What happened to a draft: one place, one event, each after the one before.
+CREATE TRIGGER draft_event_insert BEFORE INSERT ON draft_event BEGIN
+  SELECT RAISE(ABORT, 'draft: its history has no gaps and is never changed') WHERE NEW.place <> 1 + (
+    SELECT coalesce(max(place), 0) FROM draft_event WHERE organisation = NEW.organisation AND draft = NEW.draft);
+END;
+
+-- Not changed.
+CREATE TRIGGER draft_event_update BEFORE UPDATE ON draft_event BEGIN SELECT RAISE(ABORT, 'draft: its history is never changed'); END;
+
+-- Not deleted.
+CREATE TRIGGER draft_event_delete BEFORE DELETE ON draft_event BEGIN SELECT RAISE(ABORT, 'draft: its history is never deleted'); END;
+
 -- A draft never bears the id of another.
 CREATE TRIGGER draft_insert BEFORE INSERT ON draft BEGIN
   SELECT RAISE(ABORT, 'draft: its id was given before') WHERE EXISTS (

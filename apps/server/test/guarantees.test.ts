@@ -376,6 +376,7 @@ describe('the file itself', () => {
       'contact 3',
       'draft 1',
       'draft_end 2',
+      'draft_event 3',
       'entry 3',
       'line 3',
       'membership 3',

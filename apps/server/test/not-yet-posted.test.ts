@@ -133,6 +133,67 @@ test('sentences that simple entries were said with are told, the usual ones firs
   ]);
 });
 
+describe('the review of a draft', () => {
+  const told = ({ events }: DraftResponse) =>
+    events.map(({ what, text }) => (text === null ? what : `${what}: ${text}`));
+  const by = (draft: DraftResponse) => ({ version: draft.version });
+  test('goes from hand to hand, and all of it is kept behind the entry', async () => {
+    const draft = (await done('POST', '/drafts', entry('10.00'))) as DraftResponse;
+    const refused = await ask('POST', `/drafts/${draft.id}/send-back`, { reason: 'Which month?' });
+    expect([refused.status, problemCodes(refused)]).toEqual([422, ['draft-not-for-review at ']]);
+    const handedIn = await done('PUT', `/drafts/${draft.id}`, { ...entry('10.00'), forReview: true, ...by(draft) });
+    expect(handedIn.state).toBe('for-review');
+    expect((await ask('POST', `/drafts/${draft.id}/send-back`, { reason: ' ' })).status).toBe(422);
+    const late = { reason: 'late', version: draft.version };
+    expect((await ask('POST', `/drafts/${draft.id}/send-back`, late)).status).toBe(409);
+    const back = await done('POST', `/drafts/${draft.id}/send-back`, { reason: 'Which month?', ...by(handedIn) });
+    expect(back.state).toBe('sent-back');
+    const noted = await done('POST', `/drafts/${draft.id}/notes`, { text: 'December, as the bill says.' });
+    expect(noted.version).toBe(back.version);
+    const changed = await done('PUT', `/drafts/${draft.id}`, { ...entry('11.00'), ...by(back) });
+    expect(changed.state).toBe('sent-back');
+    const again = await done('PUT', `/drafts/${draft.id}`, { ...entry('12.00'), forReview: true, ...by(changed) });
+    expect(told(again)).toEqual([
+      'prepared',
+      'handed-in',
+      'sent-back: Which month?',
+      'noted: December, as the bill says.',
+      'changed',
+      'handed-in',
+    ]);
+    const { number } = await done('POST', `/drafts/${draft.id}/post`, by(again));
+    expect(told({ events: await done('GET', `/entries/${number}/trail`) } as DraftResponse).slice(-2)).toEqual([
+      'handed-in',
+      `posted: ${number}`,
+    ]);
+    const written = await done('POST', '/entries', entry('1.00'));
+    expect(await done('GET', `/entries/${written.number}/trail`)).toEqual([]);
+  });
+  test('says what it lacks, by the same rules that refuse it', async () => {
+    const draft = await done('POST', '/drafts', { lines: [{ account: '6100', debit: '1.00' }] });
+    const [listed] = (await done('GET', '/drafts')) as DraftResponse[];
+    const refused = await ask('POST', `/drafts/${draft.id}/post`, {});
+    expect(listed?.lacks).toEqual(refused.body.problems);
+    expect(listed?.lacks.map(({ code }) => code)).toContain('unbalanced');
+    await done('PUT', `/drafts/${draft.id}`, { ...entry('1.00'), version: 1 });
+    expect((await done('GET', `/drafts/${draft.id}`)).lacks).toEqual([]);
+  });
+  test('discards and brings back; what is discarded neither waits nor is posted', async () => {
+    const draft = await done('POST', '/drafts', entry('10.00'));
+    expect((await ask('POST', `/drafts/${draft.id}/bring-back`)).status).toBe(422);
+    await done('DELETE', `/drafts/${draft.id}`);
+    expect(await done('GET', '/drafts')).toEqual([]);
+    expect((await done('GET', '/drafts?state=discarded')).map(({ id }: DraftResponse) => id)).toEqual([draft.id]);
+    const refused = await ask('POST', `/drafts/${draft.id}/post`, {});
+    expect(refused.body.problems[0].message).toMatch(/^This draft was discarded by /);
+    expect((await ask('PUT', `/drafts/${draft.id}`, { ...entry('1.00'), version: 2 })).status).toBe(409);
+    const back = await done('POST', `/drafts/${draft.id}/bring-back`);
+    expect([back.state, told(back)]).toEqual(['draft', ['prepared', 'discarded', 'brought-back']]);
+    await done('POST', `/drafts/${draft.id}/post`, by(back));
+    expect((await ask('POST', `/drafts/${draft.id}/bring-back`)).status).toBe(409);
+  });
+});
+
 describe('a pattern', () => {
   const rent = { name: 'Rent', entry: entry('800.00') };
   test('is kept under a name of its own, changed, and kept no longer', async () => {

@@ -41,9 +41,12 @@ import type { PaperRequest, PaperResponse } from './gathering/paper.js';
 import type { HealthResponse } from './health/health.js';
 import type { ImportCounts, ImportQuery, ImportResponse, MatchingRequest } from './imports/import.js';
 import type {
+  DraftEventResponse,
+  DraftNoteRequest,
   DraftRequest,
   DraftSetRequest,
   DraftResponse,
+  DraftsQuery,
   DraftVersionQuery,
   EntriesImportResponse,
   EntriesQuery,
@@ -58,6 +61,7 @@ import type {
   PostDraftRequest,
   PostDraftsRequest,
   SaidSentenceResponse,
+  SendBackRequest,
   ReverseRequest,
 } from './journal/entry.js';
 import type {
@@ -235,7 +239,7 @@ export interface Endpoints {
     DELETE: { gives: void };
   };
   '/api/organisations/{organisation}/drafts': {
-    GET: { gives: DraftResponse[] };
+    GET: { asks: DraftsQuery; gives: DraftResponse[] };
     POST: { takes: DraftRequest; gives: DraftResponse };
   };
   '/api/organisations/{organisation}/drafts/post': {
@@ -248,6 +252,15 @@ export interface Endpoints {
     GET: { gives: DraftResponse };
     PUT: { takes: DraftRequest; gives: DraftResponse };
     DELETE: { asks: DraftVersionQuery; gives: void };
+  };
+  '/api/organisations/{organisation}/drafts/{id}/bring-back': {
+    POST: { gives: DraftResponse };
+  };
+  '/api/organisations/{organisation}/drafts/{id}/notes': {
+    POST: { takes: DraftNoteRequest; gives: DraftResponse };
+  };
+  '/api/organisations/{organisation}/drafts/{id}/send-back': {
+    POST: { takes: SendBackRequest; gives: DraftResponse };
   };
   '/api/organisations/{organisation}/drafts/{id}/post': {
     POST: { takes: PostDraftRequest; gives: EntryResponse };
@@ -273,6 +286,9 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/entries/{number}': {
     GET: { gives: EntryResponse };
+  };
+  '/api/organisations/{organisation}/entries/{number}/trail': {
+    GET: { gives: DraftEventResponse[] };
   };
   '/api/organisations/{organisation}/entries/{number}/reverse': {
     POST: { takes: ReverseRequest; gives: EntryResponse };

@@ -91,6 +91,13 @@ export const paths = {
   draftSet: (id: Id) => addressOf('/api/organisations/{organisation}/drafts/set', id),
   postDrafts: (id: Id) => addressOf('/api/organisations/{organisation}/drafts/post', id),
   draft: (id: Id, draft: Id) => addressOf('/api/organisations/{organisation}/drafts/{id}', id, draft),
+  sendBackDraft: (id: Id, draft: Id) =>
+    addressOf('/api/organisations/{organisation}/drafts/{id}/send-back', id, draft),
+  draftNotes: (id: Id, draft: Id) => addressOf('/api/organisations/{organisation}/drafts/{id}/notes', id, draft),
+  bringBackDraft: (id: Id, draft: Id) =>
+    addressOf('/api/organisations/{organisation}/drafts/{id}/bring-back', id, draft),
+  entryTrail: (id: Id, number: string) =>
+    addressOf('/api/organisations/{organisation}/entries/{number}/trail', id, number),
   postDraft: (id: Id, draft: Id) => addressOf('/api/organisations/{organisation}/drafts/{id}/post', id, draft),
   patterns: (id: Id) => addressOf('/api/organisations/{organisation}/patterns', id),
   pattern: (id: Id, pattern: Id) => addressOf('/api/organisations/{organisation}/patterns/{id}', id, pattern),

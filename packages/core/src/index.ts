@@ -42,6 +42,7 @@ export * from './journal/breakdown-cell.js';
 export * from './journal/canonical-json.js';
 export * from './journal/check-date.js';
 export * from './journal/check-entry.js';
+export * from './journal/draft-state.js';
 export * from './journal/entry-doubts.js';
 export * from './journal/entry-effect.js';
 export * from './journal/entry-rows.js';

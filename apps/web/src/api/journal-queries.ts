@@ -86,9 +86,32 @@ export const patternsQuery = (id: number) =>
     queryFn: () => api.get(paths.patterns(id)),
   });
 
-/** All drafts. */
+/** All drafts that wait. */
 export const draftsQuery = (id: number) =>
   queryOptions({
     queryKey: ['organisation', String(id), 'drafts'],
-    queryFn: () => api.get(paths.drafts(id)),
+    queryFn: () => api.get(withQuery(paths.drafts(id), {})),
+    staleTime: 0, // others prepare, send back and note as well
+  });
+
+/** A draft as it is by now. */
+export const draftNowQuery = (id: number, draft: number) =>
+  queryOptions({
+    queryKey: ['organisation', String(id), 'drafts', draft],
+    queryFn: () => api.get(paths.draft(id, draft)),
+    retry: false,
+  });
+
+/** Drafts that were discarded. */
+export const discardedDraftsQuery = (id: number) =>
+  queryOptions({
+    queryKey: ['organisation', String(id), 'drafts', 'discarded'],
+    queryFn: () => api.get(withQuery(paths.drafts(id), { state: 'discarded' })),
+  });
+
+/** What happened to an entry before it was posted. */
+export const entryTrailQuery = (id: number, number: string) =>
+  queryOptions({
+    queryKey: ['organisation', String(id), 'entry', number, 'trail'],
+    queryFn: () => api.get(paths.entryTrail(id, number)),
   });

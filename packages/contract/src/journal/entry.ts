@@ -1,4 +1,4 @@
-import type { CurrencyCode, EntryKind } from '@just-ledger/core';
+import type { CurrencyCode, DraftEvent, DraftState, EntryKind, Problem } from '@just-ledger/core';
 import { IsTexts } from '../is-texts.js';
 import { Type } from 'class-transformer';
 import {
@@ -145,6 +145,23 @@ export class PostDraftsRequest {
   drafts!: LookedAtDraft[];
 }
 
+/** Why a draft goes back to who prepared it. */
+export class SendBackRequest {
+  @IsString() @MaxLength(1000) reason!: string;
+  /** The version that was looked at. */
+  @IsOptional() @IsInt() version?: number;
+}
+
+/** Something said about a draft. */
+export class DraftNoteRequest {
+  @IsString() @MaxLength(1000) text!: string;
+}
+
+/** Which drafts to list: those that wait, or those that were discarded. */
+export class DraftsQuery {
+  @IsOptional() @IsIn(['discarded']) state?: 'discarded';
+}
+
 /** The version of a draft that was looked at. */
 export class DraftVersionQuery {
   @IsOptional() @IsInt() @Type(() => Number) version?: number;
@@ -263,6 +280,15 @@ export interface EntriesSumsResponse {
   amount: string;
 }
 
+/** Something that happened to a draft. */
+export interface DraftEventResponse {
+  what: DraftEvent;
+  /** The reason, or the note. */
+  text: string | null;
+  at: string;
+  by: string;
+}
+
 /** A draft. */
 export interface DraftResponse {
   id: number;
@@ -271,8 +297,14 @@ export interface DraftResponse {
   explanation: string;
   reference: string;
   lines: DraftLine[];
-  forReview: boolean;
+  state: DraftState;
   createdBy: string;
+  /** Who wrote what it holds now. */
+  changedBy: string;
+  /** What happened to it, in its order. */
+  events: DraftEventResponse[];
+  /** What keeps it from being posted. */
+  lacks: Problem[];
   updatedAt: string;
   version: number;
 }

@@ -8,6 +8,7 @@ import { CONTACT_DETAILS } from '../contacts/contact-details.js';
 import { CONTACT_ROLES } from '../contacts/contact.js';
 import { PAPER_STATES } from '../gathering/papers.js';
 import { IMPORT_SUBJECTS } from '../imports/import-subject.js';
+import { DRAFT_EVENTS, DRAFT_STATES } from '../journal/draft-state.js';
 import { SEALED_VERSION } from '../journal/sealed-content.js';
 import { ENTRY_KINDS, ENTRY_SOURCES, STAGES } from '../ledger/entry-kind.js';
 import { MOVEMENTS } from '../ledger/movement.js';
@@ -226,9 +227,18 @@ export const ARCHIVE_FILES = {
   drafts: record('Entries that are not posted.', {
     id: id('the draft'),
     content: { type: 'object', description: 'As it was typed, however unfinished.' },
-    forReview: yesNo(),
-    createdBy: person('wrote it'),
+    state: oneOf(DRAFT_STATES),
+    createdBy: person('wrote it first'),
+    changedBy: person('wrote what it holds'),
     updatedAt: moment(),
+  }),
+  'draft-events': record('What happened to each draft, in its order.', {
+    draft: id('the draft'),
+    place: whole('Counted from 1.', 1),
+    what: oneOf(DRAFT_EVENTS),
+    text: optional(text('The reason, or the note.')),
+    at: moment(),
+    by: person('did it'),
   }),
   'draft-ends': record('What became of drafts that are no more; their ids are not given again.', {
     id: id('the draft'),

@@ -19,6 +19,7 @@ export function checkDate(
   reversesOpening = false,
 ): Checked<CivilDate> {
   const at = (code: string, message: string): Checked<CivilDate> => refused([problem(code, 'date', message)]);
+  if (text.trim() === '') return at('not-a-date', 'Enter a date.');
   if (!isCivilDate(text))
     return at('not-a-date', `“${text}” is not a date. Dates are written year-month-day, such as 2026-09-30.`);
   const { calendar, changeoverDate, today } = books;

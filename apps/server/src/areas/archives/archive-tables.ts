@@ -10,6 +10,7 @@ import {
   currencyKept,
   draft,
   draftEnd,
+  draftEvent,
   pattern,
   exchangeRate,
   importMatching,
@@ -42,6 +43,7 @@ export const ARCHIVE_TABLES = {
   currencies: currencyKept,
   'exchange-rates': exchangeRate,
   drafts: draft,
+  'draft-events': draftEvent,
   'draft-ends': draftEnd,
   patterns: pattern,
   'recurring-journals': recurringJournal,
@@ -64,6 +66,7 @@ export type TableFile = keyof typeof ARCHIVE_TABLES;
 /** The fields that name a person. */
 export const PERSON_FIELDS = [
   'by',
+  'changedBy',
   'createdBy',
   'settledBy',
   'lockedBy',

@@ -10,6 +10,7 @@ export function standOf(db: Db, organisation: number): string {
     ${of('set_up_change', 'max(id)')} AS changes,
     ${of('period_event', 'max(id)')} AS periods,
     ${of('draft', "count(*) || ' ' || coalesce(max(updated_at || ' ' || version), '')")} AS drafts,
+    ${of('draft_event', 'count(*)')} AS draftEvents,
     ${of('pattern', "count(*) || ' ' || coalesce(max(updated_at || ' ' || version), '')")} AS patterns,
     ${of('recurring_journal', "count(*) || ' ' || total(version)")} AS recurring,
     ${of('occurrence', "count(*) || ' ' || coalesce(max(settled_at), '')")} AS occurrences,

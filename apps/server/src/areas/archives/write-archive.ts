@@ -130,7 +130,9 @@ function rowsOf(db: Db, organisation: number, file: TableFile): Record<string, u
   const table = ARCHIVE_TABLES[file];
   const columns = archivedColumns(file);
   const order: (SQLiteColumn | SQL)[] =
-    'at' in columns && !('id' in columns) ? [sql`rowid`] : Object.values(columns).map((one) => asc(one));
+    'at' in columns && !('id' in columns) && !('place' in columns)
+      ? [sql`rowid`]
+      : Object.values(columns).map((one) => asc(one));
   return db
     .select(columns)
     .from(table)

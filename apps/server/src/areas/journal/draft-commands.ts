@@ -1,22 +1,25 @@
 import type {
+  DraftNoteRequest,
   DraftRequest,
   DraftResponse,
   DraftSetRequest,
-  EntryRequest,
   EntryResponse,
   EntrySetResponse,
   PostDraftRequest,
   PostDraftsRequest,
+  SendBackRequest,
 } from '@just-ledger/contract';
-import { zip } from '@just-ledger/core';
+import { draftStateAfter, isPlainText, zip } from '@just-ledger/core';
 import { and, eq } from 'drizzle-orm';
 import { isRow, nextId } from '../../platform/database/next-id.js';
 import { draft, draftEnd } from '../../platform/database/schema.js';
-import { changedSince } from '../../platform/problems/refusal.js';
+import { changedSince, unprocessable } from '../../platform/problems/refusal.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
-import { contentOf } from './draft-content.js';
-import { draftOf, draftResponse } from './draft-store.js';
+import { booksOf } from '../books/books-store.js';
+import { contentOf, keptEntryOf } from './draft-content.js';
+import { type DraftAct, recordDraftEvent } from './draft-history.js';
+import { draftOf, type DraftReading, draftResponse, type DraftRow, entryOf, findDraft } from './draft-store.js';
 import { postEntry, type Posting, postTogether } from './entry-commands.js';
 import { idempotent } from './idempotency.js';
 
@@ -49,40 +52,101 @@ export const keepDrafts = defineCommand(
   },
 );
 
-/** Puts new content in the place of a draft's old one. */
+/** Puts new content in the place of a draft's old one, and hands it in if that is said. */
 export const changeDraft = defineCommand(
   'changeDraft',
-  (context: WriteContext, { organisation, id, request }: DraftPlace & { request: DraftRequest }): DraftResponse => {
-    const { forReview = false, version = 0 } = request;
-    draftOf(context.db, organisation, id);
-    const row = context.db
-      .update(draft)
-      .set({
-        content: contentOf(context, organisation, request),
-        forReview,
-        updatedAt: context.clock.moment(),
-        version: version + 1,
-      })
-      .where(and(isRow(draft, organisation, id), eq(draft.version, version)))
-      .returning()
-      .get();
-    if (!row) throw changedSince('draft');
-    return draftResponse(context.db, row);
+  (context: WriteContext, { request, ...act }: DraftAct & { request: DraftRequest }): DraftResponse => {
+    const { organisation, id, person } = act;
+    const { forReview, version = 0 } = request;
+    const before = draftOf(context.db, organisation, id);
+    const content = contentOf(context, organisation, request);
+    const isOther = JSON.stringify(content) !== JSON.stringify(before.content);
+    const state = forReview === false && before.state === 'for-review' ? 'draft' : before.state;
+    const row = changed(context, act, version, {
+      content,
+      state: forReview ? 'for-review' : state,
+      ...(isOther && { changedBy: person }),
+    });
+    if (isOther) recordDraftEvent(context, act, 'changed');
+    if (forReview && before.state !== 'for-review') recordDraftEvent(context, act, 'handed-in');
+    return draftResponse(readingOf(context, row.organisation), row);
   },
 );
 
-/** Throws a draft away. @param version the one that was looked at; any if left out */
-export const dropDraft = defineCommand(
-  'dropDraft',
-  (
-    context: WriteContext,
-    { organisation, id, person, version }: DraftPlace & { person: number; version?: number | undefined },
-  ): void => {
-    const row = draftOf(context.db, organisation, id);
-    if (version !== undefined && row.version !== version) throw changedSince('draft');
-    endDraft(context, { organisation, id, person, entry: null });
+/** Sends a draft that was handed in back to who prepared it, with a reason. */
+export const sendBackDraft = defineCommand(
+  'sendBackDraft',
+  (context: WriteContext, { request, ...act }: DraftAct & { request: SendBackRequest }): DraftResponse => {
+    const before = draftOf(context.db, act.organisation, act.id);
+    const reason = plainLines(request.reason, 'reason', 'Say why it goes back.');
+    const state = draftStateAfter(before.state, 'sent-back');
+    if (!state) throw unprocessable('draft-not-for-review', '', 'Only what was handed in for review is sent back.');
+    const row = changed(context, act, request.version ?? before.version, { state });
+    recordDraftEvent(context, act, 'sent-back', reason);
+    return draftResponse(readingOf(context, row.organisation), row);
   },
 );
+
+/** Says something about a draft, whatever version it stands at: nothing of it changes. */
+export const noteOnDraft = defineCommand(
+  'noteOnDraft',
+  (context: WriteContext, { request, ...act }: DraftAct & { request: DraftNoteRequest }): DraftResponse => {
+    const row = draftOf(context.db, act.organisation, act.id);
+    recordDraftEvent(context, act, 'noted', plainLines(request.text, 'text', 'Write the note.'));
+    return draftResponse(readingOf(context, row.organisation), row);
+  },
+);
+
+/** Discards a draft; it can be brought back. @param version the one that was looked at; any if left out */
+export const dropDraft = defineCommand(
+  'dropDraft',
+  (context: WriteContext, { version, ...act }: DraftAct & { version?: number | undefined }): void => {
+    const before = draftOf(context.db, act.organisation, act.id);
+    changed(context, act, version ?? before.version, { state: 'discarded' });
+    recordDraftEvent(context, act, 'discarded');
+  },
+);
+
+/** Brings a draft back that was discarded. */
+export const bringBackDraft = defineCommand(
+  'bringBackDraft',
+  (context: WriteContext, act: DraftAct): DraftResponse => {
+    const before = findDraft(context.db, act.organisation, act.id);
+    if (before?.state !== 'discarded') {
+      draftOf(context.db, act.organisation, act.id);
+      throw unprocessable('draft-not-discarded', '', 'This draft is not discarded.');
+    }
+    const row = changed(context, act, before.version, { state: 'draft' });
+    recordDraftEvent(context, act, 'brought-back');
+    return draftResponse(readingOf(context, row.organisation), row);
+  },
+);
+
+/** The row of a draft with some of it changed. @throws {Refusal} 409 if it stands at another version by now */
+function changed(
+  context: WriteContext,
+  { organisation, id }: DraftAct,
+  version: number,
+  change: Partial<typeof draft.$inferInsert>,
+): DraftRow {
+  const row = context.db
+    .update(draft)
+    .set({ ...change, updatedAt: context.clock.moment(), version: version + 1 })
+    .where(and(isRow(draft, organisation, id), eq(draft.version, version)))
+    .returning()
+    .get();
+  if (!row) throw changedSince('draft');
+  return row;
+}
+
+/** A text of a few lines, without what does not print. @throws {Refusal} 422 where there is none */
+function plainLines(typed: string, path: string, message: string): string {
+  const text = typed.trim();
+  if (text === '' || !text.split(/\r?\n/).every((line) => line === '' || isPlainText(line, 1000))) {
+    throw unprocessable('text', path, message);
+  }
+  return text;
+}
 
 /**
  * Posts a draft: it becomes an entry and is a draft no more, in one act.
@@ -107,7 +171,7 @@ export const postDraft = defineCommand(
       const posted = postEntry(context, {
         organisation,
         person,
-        request: request.entry ?? entryOf(draftResponse(context.db, row)),
+        request: request.entry ?? entryOf(keptEntryOf(context.db, row)),
       });
       endDraft(context, { organisation, id, person, entry: posted.number });
       return posted;
@@ -125,7 +189,7 @@ export const postDrafts = defineCommand(
         const at = `drafts.${index}`;
         const row = draftOf(context.db, organisation, id, at);
         if (row.version !== version) throw changedSince('draft', at);
-        return { id, at, entry: entryOf(draftResponse(context.db, row)) };
+        return { id, at, entry: entryOf(keptEntryOf(context.db, row)) };
       });
       const entries = postTogether(context, posting, kept);
       for (const [{ id }, { number }] of zip(kept, entries)) {
@@ -149,29 +213,27 @@ function keptDraft(
       organisation,
       id,
       content: contentOf(context, organisation, request),
-      forReview: request.forReview ?? false,
+      state: request.forReview ? 'for-review' : 'draft',
       createdBy: person,
+      changedBy: person,
       updatedAt: context.clock.moment(),
     })
     .returning()
     .get();
-  return draftResponse(context.db, row);
+  const act = { organisation, id, person };
+  recordDraftEvent(context, act, 'prepared');
+  if (request.forReview) recordDraftEvent(context, act, 'handed-in');
+  return draftResponse(readingOf(context, row.organisation), row);
 }
 
-function entryOf({ lines, date, kind, explanation, reference }: DraftResponse): EntryRequest {
-  return {
-    date,
-    kind,
-    explanation,
-    reference,
-    lines: lines.map((line) => ({ ...line, account: line.account ?? '' })),
-  };
+function readingOf(context: WriteContext, organisation: number): DraftReading {
+  return { db: context.db, books: () => booksOf(context, organisation) };
 }
 
-function endDraft(
-  { db, clock }: WriteContext,
-  { organisation, id, person, entry }: DraftPlace & { person: number; entry: string | null },
-): void {
+/** A draft that became an entry is a draft no more. */
+function endDraft(context: WriteContext, { organisation, id, person, entry }: DraftAct & { entry: string }): void {
+  const { db, clock } = context;
+  recordDraftEvent(context, { organisation, id, person }, 'posted', entry);
   db.delete(draft)
     .where(isRow(draft, organisation, id))
     .run();

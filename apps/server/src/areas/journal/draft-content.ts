@@ -40,13 +40,17 @@ export function keptEntryOf(
     reference?: string;
     lines?: KeptLine[];
   };
-  const by = db.select({ name: person.name }).from(person).where(eq(person.id, row.createdBy)).get();
   return {
     date: content.date ?? '',
     kind: content.kind ?? 'ordinary',
     explanation: content.explanation ?? '',
     reference: content.reference ?? '',
     lines: withLabels(db, row.organisation, content.lines ?? []),
-    createdBy: by?.name ?? '',
+    createdBy: personName(db, row.createdBy),
   };
+}
+
+/** The name of a person. */
+export function personName(db: Db, id: number): string {
+  return db.select({ name: person.name }).from(person).where(eq(person.id, id)).get()?.name ?? '';
 }

@@ -1,15 +1,33 @@
+import type { DraftEventResponse, DraftResponse, DraftsQuery } from '@just-ledger/contract';
+import type { CivilDate } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
-import { defineReading } from '../../platform/threads/task.js';
-import { draftOf, draftResponse, draftsOf } from './draft-store.js';
+import { defineReport } from '../../platform/threads/report.js';
+import { loadBooks } from '../books/books-store.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { eventsBehind } from './draft-history.js';
+import { draftOf, type DraftReading, draftResponse, draftsOf } from './draft-store.js';
 
-/** All drafts, the one changed last first. */
-export const drafts = defineReading('drafts', (db: Db, { organisation }: { organisation: number }) =>
-  draftsOf(db, organisation),
+/** The drafts that wait, or those that were discarded; the one changed last first. */
+export const drafts = defineReport(
+  'drafts',
+  (db: Db, of: Organisation, { state }: DraftsQuery, today: CivilDate): DraftResponse[] =>
+    draftsOf(readingOf(db, of, today), of.id, state === 'discarded'),
 );
 
 /** One draft. */
-export const draftById = defineReading(
+export const draftById = defineReport(
   'draftById',
-  (db: Db, { organisation, id }: { organisation: number; id: number }) =>
-    draftResponse(db, draftOf(db, organisation, id)),
+  (db: Db, of: Organisation, id: number, today: CivilDate): DraftResponse =>
+    draftResponse(readingOf(db, of, today), draftOf(db, of.id, id)),
 );
+
+/** What happened to an entry before it was posted. */
+export const entryTrail = defineReport(
+  'entryTrail',
+  (db: Db, of: Organisation, number: string): DraftEventResponse[] => eventsBehind(db, of.id, number),
+);
+
+function readingOf(db: Db, { id }: Organisation, today: CivilDate): DraftReading {
+  let books: ReturnType<typeof loadBooks> | undefined;
+  return { db, books: () => (books ??= loadBooks(db, id, today)) };
+}

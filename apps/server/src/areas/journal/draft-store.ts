@@ -1,36 +1,37 @@
-import type { DraftResponse } from '@just-ledger/contract';
-import { type CivilDate, problem } from '@just-ledger/core';
-import { and, desc, eq, gte, lte, sql } from 'drizzle-orm';
+import type { DraftResponse, EntryRequest } from '@just-ledger/contract';
+import { type Books, checkEntry, type CivilDate, problem, TYPED_KINDS } from '@just-ledger/core';
+import { and, desc, eq, gte, lte, ne, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { isRow } from '../../platform/database/next-id.js';
-import { draft, draftEnd, person } from '../../platform/database/schema.js';
+import { draft } from '../../platform/database/schema.js';
 import { notFound, Refusal } from '../../platform/problems/refusal.js';
-import { keptEntryOf } from './draft-content.js';
+import { type KeptEntry, keptEntryOf, personName } from './draft-content.js';
+import { draftEventsOf } from './draft-history.js';
 
-type DraftRow = typeof draft.$inferSelect;
+export type DraftRow = typeof draft.$inferSelect;
+
+/** A draft by its id, discarded or not. */
+export function findDraft(db: Db, organisation: number, id: number): DraftRow | undefined {
+  return db
+    .select()
+    .from(draft)
+    .where(isRow(draft, organisation, id))
+    .get();
+}
 
 /**
- * A draft by its id.
+ * A draft that waits, by its id.
  *
  * @param at the place in the request that names it
  * @throws {Refusal} 404; 409 if it has been posted or discarded meanwhile, saying which
  */
 export function draftOf(db: Db, organisation: number, id: number, at = ''): DraftRow {
-  const row = db
-    .select()
-    .from(draft)
-    .where(isRow(draft, organisation, id))
-    .get();
-  if (row) return row;
-  const ended = db
-    .select({ end: draftEnd, by: person.name })
-    .from(draftEnd)
-    .leftJoin(person, eq(person.id, draftEnd.by))
-    .where(isRow(draftEnd, organisation, id))
-    .get();
-  if (!ended) throw notFound('draft');
-  const what = ended.end.entry === null ? 'discarded' : `posted as ${ended.end.entry}`;
-  const message = `This draft was ${what} by ${ended.by ?? 'somebody'} meanwhile. What stands here is not posted.`;
+  const row = findDraft(db, organisation, id);
+  if (row && row.state !== 'discarded') return row;
+  const end = draftEventsOf(db, organisation, id).findLast(({ what }) => what === 'posted' || what === 'discarded');
+  if (!end) throw notFound('draft');
+  const what = end.what === 'posted' ? `posted as ${end.text}` : 'discarded';
+  const message = `This draft was ${what} by ${end.by || 'somebody'} meanwhile. What stands here is not posted.`;
   throw new Refusal(409, [problem('draft-ended', at, message)]);
 }
 
@@ -41,29 +42,53 @@ export function draftsBetween(db: Db, organisation: number, from: CivilDate, to:
     db
       .select({ count: sql<number>`count(*)` })
       .from(draft)
-      .where(and(eq(draft.organisation, organisation), gte(date, from), lte(date, to)))
+      .where(and(eq(draft.organisation, organisation), ne(draft.state, 'discarded'), gte(date, from), lte(date, to)))
       .get()?.count ?? 0
   );
 }
 
-/** All drafts, the one touched last first. */
-export function draftsOf(db: Db, organisation: number): DraftResponse[] {
-  const rows = db
+/** The drafts that wait, or those that were discarded; the one touched last first. */
+export function draftsOf(reading: DraftReading, organisation: number, isDiscarded: boolean): DraftResponse[] {
+  const isWanted = isDiscarded ? eq(draft.state, 'discarded') : ne(draft.state, 'discarded');
+  return reading.db
     .select()
     .from(draft)
-    .where(eq(draft.organisation, organisation))
+    .where(and(eq(draft.organisation, organisation), isWanted))
     .orderBy(desc(draft.updatedAt), desc(draft.id))
-    .all();
-  return rows.map((row) => draftResponse(db, row));
+    .all()
+    .map((row) => draftResponse(reading, row));
 }
 
-/** A draft as it goes over the wire. */
-export function draftResponse(db: Db, row: DraftRow): DraftResponse {
+/** What a draft is read with: the books say what it lacks. */
+export interface DraftReading {
+  readonly db: Db;
+  readonly books: () => Books;
+}
+
+/** A draft as it goes over the wire, with what happened to it and what keeps it from being posted. */
+export function draftResponse({ db, books }: DraftReading, row: DraftRow): DraftResponse {
+  const kept = keptEntryOf(db, row);
+  const { id, state, updatedAt, version } = row;
+  const checked = checkEntry(entryOf(kept), books(), 'manual', TYPED_KINDS);
   return {
-    id: row.id,
-    ...keptEntryOf(db, row),
-    forReview: row.forReview,
-    updatedAt: row.updatedAt,
-    version: row.version,
+    id,
+    ...kept,
+    state,
+    changedBy: personName(db, row.changedBy),
+    events: draftEventsOf(db, row.organisation, id),
+    lacks: checked.ok ? [] : [...checked.problems],
+    updatedAt,
+    version,
+  };
+}
+
+/** The entry that a draft would become. */
+export function entryOf({ lines, date, kind, explanation, reference }: KeptEntry): EntryRequest {
+  return {
+    date,
+    kind,
+    explanation,
+    reference,
+    lines: lines.map((line) => ({ ...line, account: line.account ?? '' })),
   };
 }

@@ -1,12 +1,15 @@
 import {
+  DraftNoteRequest,
   DraftRequest,
   type DraftResponse,
   DraftSetRequest,
+  DraftsQuery,
   DraftVersionQuery,
   type EntryResponse,
   type EntrySetResponse,
   PostDraftRequest,
   PostDraftsRequest,
+  SendBackRequest,
 } from '@just-ledger/contract';
 import {
   Body,
@@ -25,7 +28,17 @@ import { CurrentOrganisation, CurrentPerson, Needs } from '../../platform/sessio
 import type { Person } from '../../platform/sessions/session-store.js';
 import { Readers, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { changeDraft, dropDraft, keepDraft, keepDrafts, postDraft, postDrafts } from './draft-commands.js';
+import {
+  bringBackDraft,
+  changeDraft,
+  dropDraft,
+  keepDraft,
+  keepDrafts,
+  noteOnDraft,
+  postDraft,
+  postDrafts,
+  sendBackDraft,
+} from './draft-commands.js';
 import { draftById, drafts } from './draft-readings.js';
 
 /** Entries not yet posted. */
@@ -37,8 +50,8 @@ export class DraftsController {
   ) {}
 
   @Get()
-  list(@CurrentOrganisation() organisation: Organisation): Promise<DraftResponse[]> {
-    return this.readers.run(drafts, { organisation: organisation.id });
+  list(@CurrentOrganisation() organisation: Organisation, @Query() query: DraftsQuery): Promise<DraftResponse[]> {
+    return this.readers.report(drafts, organisation, query);
   }
 
   @Needs('preparer')
@@ -79,17 +92,18 @@ export class DraftsController {
     @CurrentOrganisation() organisation: Organisation,
     @Param('id', ParseIntPipe) id: number,
   ): Promise<DraftResponse> {
-    return this.readers.run(draftById, { organisation: organisation.id, id });
+    return this.readers.report(draftById, organisation, id);
   }
 
   @Needs('preparer')
   @Put(':id')
   change(
     @CurrentOrganisation() organisation: Organisation,
+    @CurrentPerson() person: Person,
     @Param('id', ParseIntPipe) id: number,
     @Body() request: DraftRequest,
   ): Promise<DraftResponse> {
-    return this.writer.run(changeDraft, { organisation: organisation.id, id, request });
+    return this.writer.run(changeDraft, { organisation: organisation.id, person: person.id, id, request });
   }
 
   @Needs('preparer')
@@ -102,6 +116,40 @@ export class DraftsController {
     @Query() { version }: DraftVersionQuery,
   ): Promise<void> {
     return this.writer.run(dropDraft, { organisation: organisation.id, person: person.id, id, version });
+  }
+
+  /** Back to who prepared it. */
+  @Post(':id/send-back')
+  @HttpCode(200)
+  sendBack(
+    @CurrentOrganisation() organisation: Organisation,
+    @CurrentPerson() person: Person,
+    @Param('id', ParseIntPipe) id: number,
+    @Body() request: SendBackRequest,
+  ): Promise<DraftResponse> {
+    return this.writer.run(sendBackDraft, { organisation: organisation.id, person: person.id, id, request });
+  }
+
+  @Needs('preparer')
+  @Post(':id/notes')
+  note(
+    @CurrentOrganisation() organisation: Organisation,
+    @CurrentPerson() person: Person,
+    @Param('id', ParseIntPipe) id: number,
+    @Body() request: DraftNoteRequest,
+  ): Promise<DraftResponse> {
+    return this.writer.run(noteOnDraft, { organisation: organisation.id, person: person.id, id, request });
+  }
+
+  @Needs('preparer')
+  @Post(':id/bring-back')
+  @HttpCode(200)
+  bringBack(
+    @CurrentOrganisation() organisation: Organisation,
+    @CurrentPerson() person: Person,
+    @Param('id', ParseIntPipe) id: number,
+  ): Promise<DraftResponse> {
+    return this.writer.run(bringBackDraft, { organisation: organisation.id, person: person.id, id });
   }
 
   @Post(':id/post')

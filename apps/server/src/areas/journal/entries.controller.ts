@@ -1,5 +1,6 @@
 import type { Readable } from 'node:stream';
 import {
+  type DraftEventResponse,
   type EntriesImportResponse,
   EntriesQuery,
   type EntriesResponse,
@@ -18,6 +19,7 @@ import { CurrentOrganisation, CurrentPerson } from '../../platform/sessions/sess
 import type { Person } from '../../platform/sessions/session-store.js';
 import { BatchReader, Importer, Readers, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
+import { entryTrail } from './draft-readings.js';
 import { importEntries, postEntries, postEntry, reverseEntry } from './entry-commands.js';
 import { readEntries } from './entry-file.js';
 import { entriesCsv, entryByNumber, journal, journalTotals, sentences } from './entry-readings.js';
@@ -95,6 +97,15 @@ export class EntriesController {
   @Get('entries/:number')
   one(@CurrentOrganisation() organisation: Organisation, @Param('number') number: string): Promise<EntryResponse> {
     return this.readers.report(entryByNumber, organisation, number);
+  }
+
+  /** What happened to it before it was posted. */
+  @Get('entries/:number/trail')
+  trail(
+    @CurrentOrganisation() organisation: Organisation,
+    @Param('number') number: string,
+  ): Promise<DraftEventResponse[]> {
+    return this.readers.report(entryTrail, organisation, number);
   }
 
   @Post('entries/:number/reverse')

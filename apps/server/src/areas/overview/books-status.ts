@@ -1,6 +1,6 @@
 import type { BooksStatusResponse } from '@just-ledger/contract';
 import { type CivilDate, formatAmount, minor, parseCivilDate, takeOnStatus } from '@just-ledger/core';
-import { desc, eq, sql } from 'drizzle-orm';
+import { and, desc, eq, ne, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { draft, entry } from '../../platform/database/schema.js';
 import { defineReading } from '../../platform/threads/task.js';
@@ -27,7 +27,7 @@ export const booksStatus = defineReading(
     const drafts = db
       .select({ count: sql<number>`count(*)` })
       .from(draft)
-      .where(eq(draft.organisation, organisation))
+      .where(and(eq(draft.organisation, organisation), ne(draft.state, 'discarded')))
       .get();
     const { years } = fiscalYearsResponse(db, of, today);
     const isOver = (to: string): boolean => to < today;

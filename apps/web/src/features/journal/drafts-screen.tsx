@@ -1,101 +1,134 @@
-import { type DraftResponse, paths, withQuery } from '@just-ledger/contract';
-import { isCivilDate, shortDate } from '@just-ledger/core';
-import { useSuspenseQuery } from '@tanstack/react-query';
-import { clsx } from 'clsx';
-import { useState } from 'react';
+import type { DraftResponse } from '@just-ledger/contract';
+import { Button } from '@mui/material';
+import { useQuery } from '@tanstack/react-query';
+import { useRef, useState } from 'react';
 import { Link } from 'react-router';
+import { accountsQuery } from '../../api/account-queries.js';
 import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
-import { draftsQuery } from '../../api/journal-queries.js';
-import { api } from '../../api/request.js';
-import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
-import layout from '../../ui/layout.module.css';
-import ruled from '../../ui/ruled.module.css';
-import { Empty, ErrorMessage, Sheet } from '../../ui/sheet.js';
+import { Printed } from '../../ui/printed.js';
+import { Empty, ErrorMessage, Pane, Panes, Sheet } from '../../ui/sheet.js';
+import { useCommitKey } from '../../ui/use-commit-key.js';
+import { DiscardedDrafts } from './discarded-drafts.js';
+import { entryOfDraft } from './draft-amount.js';
+import { DraftDetail } from './draft-detail.js';
+import { DraftList } from './draft-list.js';
+import { DraftsNotice } from './drafts-notice.js';
+import { DraftActions } from './draft-actions.js';
+import { JointEffect } from './joint-effect.js';
 import { PatternList } from './pattern-list.js';
+import { refusedLines } from './refused-lines.js';
+import { PrintedDrafts } from './printed-drafts.js';
+import { useDraftKeys } from './use-draft-keys.js';
+import { useDrafts } from './use-drafts.js';
 
-/** Entries not yet posted. */
+/** Entries not yet posted: looked over one after the other, sent back, posted one by one or as a set. */
 export default function DraftsScreen() {
   const address = useAddress();
-  const { organisation } = useBooks();
-  const { data: drafts } = useSuspenseQuery(draftsQuery(organisation.id));
-  const drop = useOrganisationMutation(({ id, version }: DraftResponse) =>
-    api.delete(withQuery(paths.draft(organisation.id, id), { version })),
-  );
-  const [dropping, setDropping] = useState<number>();
+  const { organisation, currency, today, may } = useBooks();
+  const { data: accounts = [] } = useQuery(accountsQuery(organisation.id, today));
+  const waiting = useDrafts();
+  const { drafts, chosen, marked } = waiting;
+  const list = useRef<HTMLDivElement>(null);
+  const [answering, setAnswering] = useState<'send-back' | 'note'>();
+  const set = marked.length > 0 ? marked : chosen ? [chosen] : [];
+  const open = ({ id }: DraftResponse): void => address.go('entry', { draft: String(id) });
+  const post = (): void => {
+    if (may('approver') && set.length > 0 && !waiting.post.isPending) waiting.post.mutate(set);
+  };
+  const keys = useDraftKeys(list, drafts, {
+    open,
+    mark: waiting.mark,
+    sendBack: () => may('approver') && chosen?.state === 'for-review' && setAnswering('send-back'),
+    note: () => may('preparer') && setAnswering('note'),
+    discard: (draft) => may('preparer') && waiting.discard.mutate(draft),
+  });
+  useCommitKey(post, may('approver') && answering === undefined);
+  const leave = (): void => {
+    setAnswering(undefined);
+    keys.goTo(chosen);
+  };
   return (
-    <Sheet
-      title="Drafts"
-      aside={drafts.length === 1 ? '1 entry not yet posted' : `${drafts.length} entries not yet posted`}
-    >
-      <ErrorMessage error={drop.error} />
-      {drafts.length === 0 ? (
-        <Empty>
-          <p>Entries that wait for a figure, a paper or a second pair of eyes are kept here.</p>
-          <p>
-            <Link className="act" to={address.href('entry')}>
-              Write an entry
-            </Link>
-          </p>
-        </Empty>
-      ) : (
-        <table className={ruled.table}>
-          <thead>
-            <tr>
-              <th>Date</th>
-              <th>Explanation</th>
-              <th className="num">Lines</th>
-              <th>Written by</th>
-              <th>
-                <span className="visually-hidden">What to do</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {drafts.map((draft) => (
-              <tr key={draft.id}>
-                <td className="nowrap">{dated(draft.date) || <span className="soft">no date</span>}</td>
-                <td>
-                  <Link className="act" to={address.href('entry', { draft: String(draft.id) })}>
-                    {draft.explanation || 'without explanation'}
-                  </Link>
-                </td>
-                <td className="num">{draft.lines.length}</td>
-                <td className="soft">
-                  {draft.createdBy}
-                  {draft.forReview ? ' · for review' : ''}
-                </td>
-                <td className="num">
-                  {dropping === draft.id ? (
-                    <span className={clsx(layout.row, layout.toEnd, 'small')}>
-                      <span className="brass">It cannot be brought back.</span>
-                      <button className="act" type="button" onClick={() => drop.mutate(draft)}>
-                        Discard it
-                      </button>
-                      <button className="act" type="button" autoFocus onClick={() => setDropping(undefined)}>
-                        Keep it
-                      </button>
-                    </span>
-                  ) : (
-                    <Allowed needed="preparer">
-                      <button className="act small" type="button" onClick={() => setDropping(draft.id)}>
-                        Discard …
-                      </button>
-                    </Allowed>
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+    <Panes ref={list}>
+      <Sheet
+        title="Drafts"
+        aside={drafts.length === 1 ? '1 entry not yet posted' : `${drafts.length} entries not yet posted`}
+        tools={
+          drafts.length > 0 && (
+            <Printed
+              title="Drafts"
+              dates={`${set.length === drafts.length ? 'all' : set.length} of ${drafts.length}`}
+              read={() => <PrintedDrafts drafts={marked.length > 0 ? marked : drafts} currency={currency} />}
+            />
+          )
+        }
+        foot={
+          drafts.length > 0 && (
+            <Allowed isTold>
+              <Button variant="contained" aria-disabled={waiting.post.isPending} onClick={post}>
+                {marked.length > 1 ? `Post the ${marked.length} marked` : 'Post'}&nbsp;
+                <span className="small">Ctrl Enter</span>
+              </Button>
+            </Allowed>
+          )
+        }
+      >
+        <DraftsNotice outcome={waiting.outcome} onBringBack={(draft) => waiting.bringBack.mutate(draft)} />
+        <ErrorMessage error={refusedSet(waiting.error, set.length)} />
+        {drafts.length === 0 ? (
+          <Empty>
+            <p>Entries that wait for a figure, a paper or a second pair of eyes are kept here.</p>
+            <p>
+              <Link className="act" to={address.href('entry')}>
+                Write an entry
+              </Link>
+            </p>
+          </Empty>
+        ) : (
+          <DraftList
+            drafts={drafts}
+            chosen={chosen}
+            marked={marked}
+            onChoose={(draft) => {
+              if (draft.id !== chosen?.id) setAnswering(undefined);
+              waiting.choose(draft.id);
+            }}
+            onMark={waiting.mark}
+            onKeyDown={keys.onKeyDown}
+          />
+        )}
+        <DiscardedDrafts onBringBack={(draft) => waiting.bringBack.mutate(draft)} />
+        <PatternList />
+      </Sheet>
+      {chosen && (
+        <Pane narrow>
+          <JointEffect
+            entries={set.map((draft) => entryOfDraft(draft, currency))}
+            accounts={accounts}
+            lead={
+              <DraftDetail draft={chosen}>
+                <DraftActions
+                  key={chosen.id}
+                  draft={chosen}
+                  waiting={waiting}
+                  answering={answering}
+                  onAnswer={setAnswering}
+                  onLeave={leave}
+                  onOpen={() => open(chosen)}
+                />
+              </DraftDetail>
+            }
+          />
+        </Pane>
       )}
-      <PatternList />
-    </Sheet>
+    </Panes>
   );
 }
 
-/** A date is shown as elsewhere; what is none yet stays as it was typed. */
-function dated(typed: string): string {
-  return isCivilDate(typed) ? shortDate(typed) : typed;
+/** Why a set was not posted: what its drafts lack is told at each of them. */
+function refusedSet(error: Error | null, count: number): Error | null {
+  const lacking = refusedLines(error).byLine.size;
+  if (lacking === 0 || count < 2) return error;
+  return new Error(`Nothing has been posted: ${lacking} of the ${count} marked cannot be, as is said there.`);
 }

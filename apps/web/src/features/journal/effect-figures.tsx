@@ -20,6 +20,7 @@ export function EffectFigures({
   accounts,
   currency,
   asideOf,
+  lead,
   children,
 }: {
   title: string;
@@ -28,6 +29,8 @@ export function EffectFigures({
   currency: CurrencyCode;
   /** What is said beside an account, by its number. */
   asideOf?: (number: string) => string | undefined;
+  /** What stands above the heading. */
+  lead?: ReactNode;
   /** What stands before the figures as long as something can be posted. */
   children?: ReactNode;
 }) {
@@ -39,7 +42,8 @@ export function EffectFigures({
   const show = (amount: number): string => displayed(minor(amount), currency);
   return (
     <section data-sheet className={sheetStyles.sheet} aria-label={title}>
-      <div>
+      {lead}
+      <div className={lead ? layout.aboveWide : undefined}>
         <h2>{title}</h2>
         <p className="soft small">
           balances at {shortDate(onDay)}

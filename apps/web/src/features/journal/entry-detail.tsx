@@ -12,6 +12,7 @@ import styles from './entry-detail.module.css';
 import { formLike } from './entry-request.js';
 import { KeepPattern } from './keep-pattern.js';
 import { patternRequest } from './pattern-form.js';
+import { EntryTrail } from './entry-trail.js';
 import { ReverseForm } from './reverse-form.js';
 
 /** An entry's page: its lines, where it came from, what it belongs to, and reversing it. */
@@ -72,6 +73,7 @@ export function EntryDetail({ entry }: { entry: EntryResponse }) {
           ))}
         </tbody>
       </table>
+      <EntryTrail number={entry.number} />
       {typeof pattern === 'object' && (
         <p className="small soft" role="status">
           Kept as the pattern “{pattern.name}”.

@@ -61,7 +61,9 @@ export function EntryFoot({
           )}
           {kept && (
             <span className="soft small" role="status">
-              {kept.forReview && !may('approver') ? 'handed in: an approver finds it among the drafts' : 'kept'}
+              {kept.state === 'for-review' && !may('approver')
+                ? 'handed in: an approver finds it among the drafts'
+                : 'kept'}
             </span>
           )}
         </div>

@@ -37,7 +37,7 @@ export type FormEvent =
   | { readonly type: 'move'; readonly at: number; readonly by: -1 | 1 }
   | { readonly type: 'pasted'; readonly at: number; readonly lines: readonly Partial<FormLine>[] }
   | { readonly type: 'lines-taken'; readonly lines: readonly FormLine[] }
-  | { readonly type: 'pattern-taken'; readonly form: EntryForm }
+  | { readonly type: 'taken-over'; readonly form: EntryForm }
   | { readonly type: 'start'; readonly form: EntryForm };
 
 /** The form after an event. */
@@ -73,7 +73,7 @@ export function formReducer(form: EntryForm, event: FormEvent): EntryForm {
       return withPasted(form, event.at, event.lines);
     case 'lines-taken':
       return withRoom({ ...form, lines: event.lines });
-    case 'pattern-taken':
+    case 'taken-over':
     case 'start':
       return event.form;
     default:

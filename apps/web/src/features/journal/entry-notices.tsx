@@ -57,8 +57,8 @@ export function SetNotice({ posted, kept }: { posted?: EntryResponse[]; kept?: D
   if (!kept || kept.length === 0) return null;
   return (
     <div className={notice.done} role="status">
-      {kept.length === 1 ? '1 draft' : `${kept.length} drafts`} {kept[0]?.forReview ? 'handed in for review' : 'kept'}
-      :{' '}
+      {kept.length === 1 ? '1 draft' : `${kept.length} drafts`}{' '}
+      {kept[0]?.state === 'for-review' ? 'handed in for review' : 'kept'}:{' '}
       <Link className="act" to={address.href('drafts')}>
         all drafts
       </Link>
@@ -138,28 +138,14 @@ function typedAt({ at }: Pick<KeptTyping, 'at'>): string {
   return `on ${longDate(parseCivilDate(date))} at ${time}`;
 }
 
-/** Somebody else has changed or ended the draft meanwhile. */
-export function OutdatedNotice({
-  message,
-  onGoOn,
-  onOpen,
-}: {
-  message: string | undefined;
-  onGoOn: () => void;
-  /** Opens the draft as it is now, if it is still there. */
-  onOpen: (() => void) | undefined;
-}) {
+/** The draft has been posted or discarded by somebody else meanwhile. */
+export function OutdatedNotice({ message, onGoOn }: { message: string | undefined; onGoOn: () => void }) {
   return (
     <div className={notice.error} role="alert">
       {message}{' '}
       <button className="act" type="button" onClick={onGoOn}>
         Go on with it as a new entry
-      </button>{' '}
-      {onOpen && (
-        <button className="act" type="button" onClick={onOpen}>
-          Open the draft as it is now
-        </button>
-      )}
+      </button>
     </div>
   );
 }

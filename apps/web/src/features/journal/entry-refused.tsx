@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import { RequestRefused } from '../../api/request.js';
 import notice from '../../ui/notice.module.css';
 import { ErrorMessage } from '../../ui/sheet.js';
@@ -10,7 +11,7 @@ export function EntryRefused({
   postError,
   otherError,
   onGoOn,
-  onOpen,
+  conflict,
 }: {
   /** Why the draft cannot be gone on with, if that is so. */
   outdated: string | undefined;
@@ -19,23 +20,21 @@ export function EntryRefused({
   postError: Error | null;
   otherError: Error | null;
   onGoOn: () => void;
-  onOpen: (() => void) | undefined;
+  /** Both versions of a draft that somebody else has changed meanwhile. */
+  conflict: ReactNode;
 }) {
   return (
     <>
-      {outdated ? (
-        <OutdatedNotice
-          message={(postError ?? otherError)?.message}
-          onGoOn={onGoOn}
-          onOpen={outdated === 'draft-ended' ? undefined : onOpen}
-        />
-      ) : (
+      {outdated === 'changed-since' && conflict}
+      {outdated && !(outdated === 'changed-since' && conflict) && (
+        <OutdatedNotice message={(postError ?? otherError)?.message} onGoOn={onGoOn} />
+      )}
+      {!outdated &&
         general.map((message) => (
           <div key={message} className={notice.error} role="alert">
             {message}
           </div>
-        ))
-      )}
+        ))}
       {!(postError instanceof RequestRefused) && <ErrorMessage error={postError} />}
       <ErrorMessage error={outdated ? null : otherError} />
     </>

@@ -17,7 +17,6 @@ export default function EntryScreen() {
   const source = useEntrySource();
   // what has been posted is told on the next sheet too: that of a draft ends with the draft
   const [posted, setPosted] = useState<EntryResponse>();
-  const [times, setTimes] = useState(0);
   const [writing, setWriting] = useWriting(source.isNew);
   useEffect(() => {
     if (source.error) takeAhead();
@@ -48,16 +47,12 @@ export default function EntryScreen() {
   if (writing === 'line') return <OneLineSheet onWriting={setWriting} />;
   return (
     <EntrySheet
-      key={`${source.key} ${times}`}
+      key={source.key}
       draft={source.draft}
       beginning={source.beginning}
       posted={posted}
       onPosted={onPosted}
       onWriting={source.isNew ? setWriting : undefined}
-      onOpenAnew={async () => {
-        await source.openAnew();
-        setTimes(times + 1);
-      }}
     />
   );
 }

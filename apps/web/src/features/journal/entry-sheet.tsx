@@ -6,6 +6,7 @@ import { useBooks } from '../../api/books-queries.js';
 import { typedDay } from '../../ui/own-ways.js';
 import { Pane, Panes, Sheet } from '../../ui/sheet.js';
 import { useCommitKey } from '../../ui/use-commit-key.js';
+import { DraftConflict } from './draft-conflict.js';
 import { Effect } from './effect.js';
 import { EntryFoot } from './entry-foot.js';
 import { EntryHead } from './entry-head.js';
@@ -30,7 +31,6 @@ export function EntrySheet({
   posted,
   onPosted,
   onWriting,
-  onOpenAnew,
 }: {
   draft: DraftResponse | undefined;
   /** What a new entry begins with, if not empty. */
@@ -39,8 +39,6 @@ export function EntrySheet({
   onPosted: (entry: EntryResponse) => void;
   /** Writes it as one line instead; not for a draft, nor for one like another. */
   onWriting: ((writing: Writing) => void) | undefined;
-  /** Opens the draft as it is kept now. */
-  onOpenAnew: () => Promise<void>;
 }) {
   const { organisation, currency, may } = useBooks();
   const writing = useEntryWriting({ draft, beginning, onPosted });
@@ -114,7 +112,7 @@ export function EntrySheet({
           keepsKind={writing.keepsKind}
           patterns={patterns}
           onKeepKind={writing.setKeepsKind}
-          onPattern={(pattern) => dispatch({ type: 'pattern-taken', form: withPattern(form, pattern, currency) })}
+          onPattern={(pattern) => dispatch({ type: 'taken-over', form: withPattern(form, pattern, currency) })}
           dispatch={dispatch}
         />
         {before.offered && <LikeNotice entry={before.offered} onTake={before.take} />}
@@ -136,12 +134,16 @@ export function EntrySheet({
           postError={writing.postError}
           otherError={writing.keepError ?? addError}
           onGoOn={writing.goOnAsNew}
-          onOpen={
-            draft &&
-            (() => {
-              writing.forget();
-              void onOpenAnew();
-            })
+          conflict={
+            draft && (
+              <DraftConflict
+                draft={draft.id}
+                mine={form}
+                onKeepMine={writing.goOnOver}
+                onTakeTheirs={writing.takeOver}
+                onGoOnAsNew={writing.goOnAsNew}
+              />
+            )
           }
         />
       </Sheet>

@@ -13,38 +13,38 @@ import {
   ZERO,
   zip,
 } from '@just-ledger/core';
+import type { ReactNode } from 'react';
 import { useBooks } from '../../api/books-queries.js';
-import { displayed, typedDay } from '../../ui/own-ways.js';
+import { displayed } from '../../ui/own-ways.js';
 import { EffectFigures } from './effect-figures.js';
-import { amountsOf } from './entry-form.js';
-import { formOfSentence, type TypedSentence } from './typed-sentence.js';
+import { amountsOf, type EntryForm } from './entry-form.js';
 
 /** What an amount on an account comes from: the place of its line, counted from 1; none for the one being typed. */
 interface PlacedAmount extends DatedAmount {
   readonly line: number | undefined;
 }
 
-/** What held lines would do together: each account with the lines that move it, at the date of the latest. */
+/** An entry of a set, with its date once that can be read. */
+export interface EntryOfSet {
+  readonly form: EntryForm;
+  readonly date: CivilDate | undefined;
+  /** The place of its line, counted from 1, where its accounts are to say so. */
+  readonly line?: number | undefined;
+}
+
+/** What a set of entries would do together, at the date of the latest: each account with the lines that move it. */
 export function JointEffect({
-  held,
-  typed,
-  near,
+  entries,
   accounts,
+  lead,
 }: {
-  held: readonly TypedSentence[];
-  /** The sentence being typed, once it is whole. */
-  typed: TypedSentence | undefined;
-  near: CivilDate;
+  entries: readonly EntryOfSet[];
   accounts: readonly AccountResponse[];
+  /** What stands above the heading. */
+  lead?: ReactNode;
 }) {
   const { currency, calendar } = useBooks();
-  const placed = [
-    ...held.map((one, index) => ({ one, line: index + 1 })),
-    ...(typed ? [{ one: typed, line: undefined }] : []),
-  ];
-  const amounts = placed.flatMap(({ one, line }): PlacedAmount[] => {
-    const date = typedDay(one.date, near);
-    const form = formOfSentence(one);
+  const amounts = entries.flatMap(({ form, date, line }): PlacedAmount[] => {
     if (!date) return [];
     return zip(form.lines, amountsOf(form, currency)).map(([{ account }, amount]) => ({
       account,
@@ -66,15 +66,16 @@ export function JointEffect({
     const lines = new Set(amounts.flatMap((one) => (one.account === number && one.line ? [one.line] : [])));
     return lines.size === 0 ? undefined : placesTold([...lines]);
   };
-  const count = placed.length;
+  const count = entries.length;
   const title = count < 2 ? 'Effect if posted' : `Effect of all ${count}`;
   return (
     <EffectFigures
       title={title}
-      posted={{ date, kind: 'ordinary', changes, named: new Map() }}
+      posted={{ date, kind: entries.at(-1)?.form.kind ?? 'ordinary', changes, named: new Map() }}
       accounts={accounts}
       currency={currency}
       asideOf={linesOf}
+      lead={lead}
     >
       {earlierResults(amounts, begins, calendar, byNumber).map(([year, amount]) => (
         <p key={year} className="small brass">

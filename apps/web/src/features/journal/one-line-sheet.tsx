@@ -4,14 +4,15 @@ import { useBooks } from '../../api/books-queries.js';
 import { ErrorMessage, Pane, Panes, Sheet } from '../../ui/sheet.js';
 import { useCommitKey } from '../../ui/use-commit-key.js';
 import { historyKey } from '../../ui/typed-history.js';
-import { JointEffect } from './joint-effect.js';
+import { typedDay } from '../../ui/own-ways.js';
+import { type EntryOfSet, JointEffect } from './joint-effect.js';
 import { heldAsTyped } from './one-line.js';
 import { LeftNotice, SetNotice, TakenUpNotice } from './entry-notices.js';
 import { OneLineFoot } from './one-line-foot.js';
 import { OneLineOrFull, type Writing } from './one-line-or-full.js';
 import { SentenceHints } from './sentence-hints.js';
 import { TypedLine } from './typed-line.js';
-import { isUnsaid, type TypedSentence } from './typed-sentence.js';
+import { formOfSentence, isUnsaid, type TypedSentence } from './typed-sentence.js';
 import { HeldList } from './held-list.js';
 import { useSentenceChoices } from './use-sentence-choices.js';
 import { useHeldKeys } from './use-held-keys.js';
@@ -72,7 +73,15 @@ export function OneLineSheet({ onWriting }: { onWriting: (writing: Writing) => v
   useCommitKey(() => send(main), may('preparer'));
   const isWhole = sentenceProblems(state.sentence, choices).length === 0;
   const typed = isWhole && !isUnsaid(state.sentence) ? state.sentence : undefined;
-  const held = heldAsTyped(state);
+  const entryOf = (one: TypedSentence, line?: number): EntryOfSet => ({
+    form: formOfSentence(one),
+    date: typedDay(one.date, near),
+    line,
+  });
+  const entries = [
+    ...heldAsTyped(state).map((one, index) => entryOf(one, index + 1)),
+    ...(typed ? [entryOf(typed)] : []),
+  ];
   return (
     <Panes
       data-typing
@@ -124,7 +133,7 @@ export function OneLineSheet({ onWriting }: { onWriting: (writing: Writing) => v
         <HeldList lines={lines} keys={heldKeys} choices={choices} finish={finishCorrection} />
       </Sheet>
       <Pane narrow>
-        <JointEffect held={held} typed={typed} near={near} accounts={accounts} />
+        <JointEffect entries={entries} accounts={accounts} />
       </Pane>
     </Panes>
   );

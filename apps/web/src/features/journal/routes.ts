@@ -53,5 +53,14 @@ export const draftsRoute: ScreenRoute = {
   label: 'Drafts',
   lazy: () => import('./drafts-screen.js'),
   isWhole: true,
+  keys: [
+    ['↑ ↓', 'draft before, after'],
+    ['Enter', 'open it'],
+    ['Space', 'mark it'],
+    ['Ctrl Enter', 'post it, or all that are marked'],
+    ['b', 'send it back'],
+    ['t', 'write a note on it'],
+    ['Delete', 'discard it'],
+  ],
   Badge: DraftsBadge,
 };

@@ -46,6 +46,5 @@ export function useEntrySource() {
     isThere: isNew || (draft !== '' ? opened.data !== undefined : beginning !== undefined),
     error:
       opened.error ?? before.error ?? (isGone ? new Error('There is no such pattern any more.') : patterns.error),
-    openAnew: () => opened.refetch(),
   };
 }

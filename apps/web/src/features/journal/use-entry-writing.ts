@@ -80,6 +80,11 @@ export function useEntryWriting({
     setBegun(fresh);
     dispatch({ type: 'start', form: fresh });
   }, [isUntouched, form.date, proposal, begun, dispatch]);
+  const goOnFrom = (other: number): void => {
+    setVersion(other);
+    post.reset();
+    keep.reset();
+  };
   const isBusy = post.isPending || keep.isPending;
   return {
     form,
@@ -116,7 +121,7 @@ export function useEntryWriting({
       });
     },
     keepAsDraft: (): void =>
-      keep.mutate(draft?.forReview ?? false, {
+      keep.mutate(draft?.state === 'for-review', {
         onSuccess: (kept) => {
           if (!draft) return address.go('entry', { draft: String(kept.id) });
           setVersion(kept.version);
@@ -132,7 +137,13 @@ export function useEntryWriting({
       keepTyping({ ...place, draft: '' }, { form, key: randomKey(), at: new Date().toISOString() });
       address.go('entry');
     },
-    forget,
+    /** What stands here goes on in the place of another version of the draft. */
+    goOnOver: ({ version: now }: DraftResponse): void => goOnFrom(now),
+    /** Another version of the draft is gone on with; a step back brings back what stood here. */
+    takeOver: (now: DraftResponse): void => {
+      dispatch({ type: 'taken-over', form: formOf(now, currency) });
+      goOnFrom(now.version);
+    },
     /** What was left half typed in a tab that is open no more; it is offered while nothing has been typed here. */
     left: isTyped(form, begun) ? undefined : leftBehind.left,
     /** Goes on with what was left. */

@@ -1,4 +1,11 @@
-import type { EntryKind, EntrySource, Movement, Stage } from '@just-ledger/core';
+import {
+  DRAFT_EVENTS,
+  DRAFT_STATES,
+  type EntryKind,
+  type EntrySource,
+  type Movement,
+  type Stage,
+} from '@just-ledger/core';
 import type { RecurringEntryRequest, ScheduleRequest } from '@just-ledger/contract';
 import { sql } from 'drizzle-orm';
 import {
@@ -23,7 +30,6 @@ import {
   rate,
   table,
   version,
-  yesNo,
 } from '../columns.js';
 import { account, contact } from './chart.js';
 import { organisation, organisationColumn } from './organisations.js';
@@ -221,12 +227,33 @@ export const draft = table(
     organisation: organisationColumn(),
     id: integer('id').notNull(),
     content: json<Record<string, unknown>>('content').notNull(),
-    forReview: yesNo('for_review').notNull(),
+    state: oneOf('state', DRAFT_STATES).notNull(),
     createdBy: personColumn('created_by'),
+    /** Who wrote what it holds now. */
+    changedBy: personColumn('changed_by'),
     updatedAt: moment('updated_at').notNull(),
     version: version(),
   },
   (self) => [primaryKey({ columns: [self.organisation, self.id] })],
+);
+
+/** What happened to a draft, in its order; it stays when the draft has become an entry. */
+export const draftEvent = table(
+  'draft_event',
+  {
+    organisation: organisationColumn(),
+    draft: integer('draft').notNull(),
+    place: integer('place').notNull(),
+    what: oneOf('what', DRAFT_EVENTS).notNull(),
+    /** The reason, or the note. */
+    text: text('text'),
+    at: moment('at').notNull(),
+    by: personColumn('by'),
+  },
+  (self) => [
+    primaryKey({ columns: [self.organisation, self.draft, self.place] }),
+    check('draft_event_place', sql`${self.draft} > 0 AND ${self.place} > 0`),
+  ],
 );
 
 /** An entry kept under a name, to begin others from. */
