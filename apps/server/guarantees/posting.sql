@@ -104,6 +104,30 @@ CREATE TRIGGER posting_archived BEFORE INSERT ON posting BEGIN
   SELECT RAISE(ABORT, 'entry: these books are archived') FROM organisation WHERE id = NEW.organisation AND archived_at IS NOT NULL;
 END;
 
+-- Where the organisation asks for two people, an entry is not posted by whoever prepared it.
+CREATE TRIGGER posting_two_people BEFORE INSERT ON posting BEGIN
+  SELECT RAISE(ABORT, 'entry: posted by whoever prepared it, and these books ask for two people')
+    FROM organisation AS o CROSS JOIN staged_entry AS e
+    WHERE o.id = NEW.organisation AND o.two_people_from IS NOT NULL AND e.place BETWEEN NEW.first AND NEW.last
+      AND e.source = 'manual' AND e.kind <> 'reversing' AND e.kind <> 'closing'
+      AND (SELECT coalesce(sum(max(amount, 0)), 0) FROM staged_line WHERE entry = e.place) >= o.two_people_from
+      AND NOT EXISTS (SELECT 1 FROM entry_preparer AS p
+        WHERE p.organisation = o.id AND p.place = e.place AND p.by <> e.posted_by);
+END;
+
+-- Who prepared an entry is said before it is posted.
+CREATE TRIGGER entry_preparer_insert BEFORE INSERT ON entry_preparer BEGIN
+  SELECT RAISE(ABORT, 'entry: who prepared it is said before it is posted, once') WHERE EXISTS (
+    SELECT 1 FROM entry WHERE organisation = NEW.organisation AND place >= NEW.place
+    UNION ALL SELECT 1 FROM entry_preparer WHERE organisation = NEW.organisation AND place = NEW.place);
+END;
+
+-- Not changed.
+CREATE TRIGGER entry_preparer_update BEFORE UPDATE ON entry_preparer BEGIN SELECT RAISE(ABORT, 'entry: who prepared it is never changed'); END;
+
+-- Not deleted.
+CREATE TRIGGER entry_preparer_delete BEFORE DELETE ON entry_preparer BEGIN SELECT RAISE(ABORT, 'entry: who prepared it is never deleted'); END;
+
 -- All that ever went over the books stays within what a number can hold.
 CREATE TRIGGER posting_volume BEFORE INSERT ON posting BEGIN
   INSERT INTO volume (organisation, debit, foreign_amount)

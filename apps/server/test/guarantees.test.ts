@@ -128,6 +128,26 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
+describe('where the organisation asks for two people', () => {
+  const asking = 'BEGIN; UPDATE organisation SET two_people_from = 500 WHERE id = 1;';
+  const second = "INSERT INTO person (name, created_at) VALUES ('Second', '2026-01-01T00:00:00.000Z');";
+  const prepared = (by: string): string => `INSERT INTO entry_preparer VALUES (1, 4, ${by});`;
+  test.each([
+    ['whoever types an entry', ''],
+    ['whoever prepared it', prepared('1')],
+  ])('the database refuses an entry posted by %s', (_, before) => {
+    const { ok, output } = shell(`${asking} ${before} ${forged({ entry: { source: 'manual' } })} COMMIT;`);
+    expect([ok, output]).toEqual([false, expect.stringContaining('these books ask for two people')]);
+  });
+  test.each([
+    ['of a lesser amount', 'UPDATE organisation SET two_people_from = 501 WHERE id = 1;'],
+    ['prepared by another', `${second} ${prepared('(SELECT max(id) FROM person)')}`],
+  ])('but not one %s', (_, before) => {
+    const { ok, output } = shell(`${asking} ${before} ${forged({ entry: { source: 'manual' } })} ROLLBACK;`);
+    expect([ok, output]).toEqual([true, '']);
+  });
+});
+
 describe('plain SQL from outside cannot break what is posted', () => {
   test.each([
     ['change an entry', "UPDATE entry SET explanation = 'x' WHERE place = 1;"],
@@ -196,6 +216,15 @@ describe('plain SQL from outside cannot break what is posted', () => {
     ['put an organisation over one', 'INSERT OR REPLACE INTO organisation SELECT * FROM organisation WHERE id = 1;'],
     ['delete an organisation', 'PRAGMA foreign_keys = OFF; DELETE FROM organisation WHERE id = 1;'],
     ['rewrite the history of locks', "UPDATE period_event SET reason = 'x';"],
+    ['say afterwards who prepared an entry', 'INSERT INTO entry_preparer VALUES (1, 3, 1);'],
+    [
+      'rewrite what happened to a draft',
+      "INSERT INTO draft_event VALUES (1, 1, 1, 'prepared', NULL, '2026-02-01T00:00:00.000Z', 1); UPDATE draft_event SET text = 'x';",
+    ],
+    [
+      'tell the history of a draft with a gap',
+      "INSERT INTO draft_event VALUES (1, 9, 2, 'posted', NULL, '2026-02-01T00:00:00.000Z', 1);",
+    ],
   ])('nobody can %s', (_, sql) => {
     const before = fingerprint();
     expect(shell(sql).ok).toBe(false);
@@ -378,11 +407,12 @@ describe('the file itself', () => {
       'draft_end 2',
       'draft_event 3',
       'entry 3',
+      'entry_preparer 3',
       'line 3',
       'membership 3',
       'organisation 3',
       'period_event 3',
-      'posting 4',
+      'posting 5',
       'set_up_change 3',
       'take_on_entry 1',
       'take_on_event 3',

@@ -42,7 +42,14 @@ function earlierBooks(count: number): Database.Database {
   migrate(drizzle({ client }), { migrationsFolder: earlier });
   const isThere = client.prepare("SELECT 1 FROM sqlite_schema WHERE type IN ('table', 'view') AND name = ?").pluck();
   for (const trigger of guarantees().values()) {
-    if (isThere.get(/ ON (\w+)/.exec(trigger)?.[1])) client.exec(trigger);
+    const [, name = '', table = ''] = /TRIGGER (\w+)[\s\S]*? ON (\w+)/.exec(trigger) ?? [];
+    if (!isThere.get(table)) continue;
+    client.exec(trigger);
+    try {
+      client.prepare(`INSERT INTO ${table} DEFAULT VALUES`);
+    } catch {
+      client.exec(`DROP TRIGGER ${name}`); // it speaks of what was not there yet
+    }
   }
   return client;
 }

@@ -194,6 +194,61 @@ describe('the review of a draft', () => {
   });
 });
 
+describe('two people', () => {
+  let approvers = 0;
+  /** Books that ask for two people from 100.00 on, their owner and an approver who has joined. */
+  async function twoPeople(): Promise<{ other: (method: string, to: string, body?: unknown) => Promise<Reply> }> {
+    const { version } = await done('GET', '');
+    await done('PATCH', '', { twoPeopleFrom: '100.00', version });
+    approvers += 1;
+    const approver = await server.member(path, `approver-${approvers}`, 'approver');
+    return { other: (method, to, body) => approver.request(method, `${path}${to}`, body) };
+  }
+  const told =
+    'Entries of 100.00 or more are posted by somebody else than who prepared them. Hand this one in for review.';
+  test('are asked for from an amount on: whoever prepared an entry does not post it', async () => {
+    const { other } = await twoPeople();
+    expect((await ask('POST', '/entries', entry('99.99'))).status).toBe(201);
+    const refused = await ask('POST', '/entries', entry('100.00'));
+    expect([problemCodes(refused), refused.body.problems[0].message]).toEqual([['two-people at '], told]);
+    const set = await ask('POST', '/entries/set', { entries: [entry('1.00'), entry('200.00')] });
+    expect(problemCodes(set)).toEqual(['two-people at entries.1']);
+    const draft = (await done('POST', '/drafts', { ...entry('100.00'), forReview: true })) as DraftResponse;
+    const own = await ask('POST', `/drafts/${draft.id}/post`, { version: draft.version });
+    expect(problemCodes(own)).toEqual(['two-people at ']);
+    // changed on the way into the books it is prepared by who posts it
+    const changed = await other('POST', `/drafts/${draft.id}/post`, {
+      version: draft.version,
+      entry: entry('101.00'),
+    });
+    expect(problemCodes(changed)).toEqual(['two-people at ']);
+    const { lines, date, kind, explanation } = entry('100.00');
+    const same = { version: draft.version, entry: { explanation, kind, date, reference: '', lines } };
+    expect((await other('POST', `/drafts/${draft.id}/post`, same)).status).toBe(201);
+    expect(await entries()).toHaveLength(2);
+  });
+  test('means who wrote what the draft holds: a reviewer who changes it does not post it', async () => {
+    const { other } = await twoPeople();
+    const draft = (await done('POST', '/drafts', { ...entry('100.00'), forReview: true })) as DraftResponse;
+    const changed = await other('PUT', `/drafts/${draft.id}`, { ...entry('120.00'), version: draft.version });
+    const set = { drafts: [{ id: draft.id, version: changed.body.version }] };
+    expect(problemCodes(await other('POST', '/drafts/post', set))).toEqual(['two-people at drafts.0']);
+    expect((await ask('POST', '/drafts/post', set)).status).toBe(201);
+  });
+  test('are not asked for a reversal, nor any more once that is taken back', async () => {
+    const posted = await done('POST', '/entries', entry('500.00'));
+    await twoPeople();
+    expect((await ask('POST', `/entries/${posted.number}/reverse`, { date: '2026-12-20' })).status).toBe(201);
+    const { version, twoPeopleFrom } = await done('GET', '');
+    expect(twoPeopleFrom).toBe('100.00');
+    expect(problemCodes(await ask('PATCH', '', { twoPeopleFrom: 'some', version }))).toEqual([
+      'amount at twoPeopleFrom',
+    ]);
+    await done('PATCH', '', { twoPeopleFrom: null, version });
+    expect((await ask('POST', '/entries', entry('500.00'))).status).toBe(201);
+  });
+});
+
 describe('a pattern', () => {
   const rent = { name: 'Rent', entry: entry('800.00') };
   test('is kept under a name of its own, changed, and kept no longer', async () => {

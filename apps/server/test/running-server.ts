@@ -91,6 +91,17 @@ export class RunningServer {
     return new RunningServer(this.folder, this.today, this.process, this.url);
   }
 
+  /** Somebody new with a place in an organisation, signed in. */
+  async member(organisation: string, name: string, role: string): Promise<RunningServer> {
+    const email = `${name}@sallow-reach.test`;
+    await this.request('POST', `${organisation}/invitations`, { email, role });
+    const [message] = (await this.request('GET', `${organisation}/outbox`)).body as { body: string }[];
+    const token = /\/invitation\/(\S+)/.exec(message?.body ?? '')?.[1] ?? '';
+    const one = this.signedOut();
+    await one.request('POST', `/api/invitations/${token}`, { name, password: 'a long enough one' });
+    return one;
+  }
+
   /** Kills the process as a power failure would. */
   async kill(): Promise<void> {
     const gone = new Promise((resolve) => this.process.once('exit', resolve));

@@ -56,6 +56,12 @@ export function readTyped(typed: string, currency: CurrencyCode): TypedAmount {
   return readTypedAmount(typed, currency, own.marks);
 }
 
+/** An amount that the person typed, as the wire has it; what cannot be read stays as it was typed. */
+export function plainAmount(typed: string, currency: CurrencyCode): string {
+  const read = typed.trim() === '' ? undefined : readTyped(typed, currency);
+  return read?.ok ? formatAmount(read.amount, currency) : typed.trim();
+}
+
 /** Reads what the person typed as a date. */
 export function typedDay(typed: string, near: CivilDate): CivilDate | undefined {
   return typedDate(typed, near, own.order);

@@ -79,6 +79,8 @@ export class ChangeOrganisationRequest {
   /** Null takes it away. */
   @Nullable() @IsOptional() @IsString() @MaxLength(10) changeoverDate?: string | null;
   @IsOptional() @IsString() @MaxLength(60) timeZone?: string;
+  /** From this amount on entries are posted by another person than who prepared them; null for never. */
+  @Nullable() @IsOptional() @IsString() @MaxLength(40) twoPeopleFrom?: string | null;
   @IsInt() version!: number;
 }
 
@@ -104,6 +106,8 @@ export interface OrganisationResponse {
   changeoverDate: CivilDate | null;
   /** What day it is there is today for the books. */
   timeZone: string;
+  /** From this amount on entries are posted by another person than who prepared them; null for never. */
+  twoPeopleFrom: string | null;
   role: MemberRole;
   /** The moment at which the books were archived; since then they are read only. */
   archivedAt: string | null;

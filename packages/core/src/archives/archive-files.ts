@@ -120,6 +120,7 @@ export const ARCHIVE_FILES = {
     firstDay: date('The first day of the first fiscal year here.'),
     changeoverDate: optional(date('The last day in the old books.')),
     timeZone: optional(text('Where it is, as the IANA database names it; UTC if left out.', 60)),
+    twoPeopleFrom: optional(whole('From this amount on entries are posted by another person; minor units.', 0)),
     createdAt: moment(),
   }),
   people: record('Whoever the other records name. Nobody can sign in by an archive.', {
@@ -218,6 +219,10 @@ export const ARCHIVE_FILES = {
     date: date(),
     rate: optional(decimal('Base units for one foreign unit.')),
     ratePerBase: optional(decimal('Foreign units for one base unit.')),
+  }),
+  preparers: record('Who prepared entries that were drafts before.', {
+    place: whole('The place of the entry.', 1),
+    by: person('prepared it'),
   }),
   entries: record('Posted entries in the order of their chain.', {
     sealed,

@@ -137,6 +137,7 @@ function restore(context: WriteContext, owner: number, name: string, files: Arch
     .insert(organisation)
     .values({
       ...head,
+      twoPeopleFrom: null, // what was posted before it was asked for stays as it was posted
       id: sql`(SELECT coalesce(max(id), 0) + 1 FROM organisation)`,
       name,
     })
@@ -160,6 +161,10 @@ function restore(context: WriteContext, owner: number, name: string, files: Arch
   for (const file of ARCHIVE_FILE_KEYS.slice(beforeEntries.length)) {
     if (isKeyOf(ARCHIVE_TABLES, file)) restoreTable(context, id, file, files, people);
   }
+  db.update(organisation)
+    .set({ twoPeopleFrom: head.twoPeopleFrom ?? null })
+    .where(eq(organisation.id, id))
+    .run();
   context.setUpChanged(id);
   return id;
 }

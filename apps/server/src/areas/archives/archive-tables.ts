@@ -11,6 +11,7 @@ import {
   draft,
   draftEnd,
   draftEvent,
+  entryPreparer,
   pattern,
   exchangeRate,
   importMatching,
@@ -32,6 +33,7 @@ import {
 
 /** The files whose lines are rows of one table. The others are made by hand. */
 export const ARCHIVE_TABLES = {
+  preparers: entryPreparer,
   'tax-codes': taxCode,
   'tax-rates': taxRate,
   breakdowns: breakdown,

@@ -142,10 +142,11 @@ function rowsOf(db: Db, organisation: number, file: TableFile): Record<string, u
 }
 
 function organisationRow(db: Db, id: number) {
-  const { name, kind, baseCurrency, fiscalYearStartMonth, firstDay, changeoverDate, timeZone, createdAt } =
-    organisationTable;
+  const { name, kind, baseCurrency, fiscalYearStartMonth, firstDay, changeoverDate } = organisationTable;
+  const { timeZone, twoPeopleFrom, createdAt } = organisationTable;
+  const when = { fiscalYearStartMonth, firstDay, changeoverDate, timeZone, createdAt };
   const row = db
-    .select({ name, kind, baseCurrency, fiscalYearStartMonth, firstDay, changeoverDate, timeZone, createdAt })
+    .select({ name, kind, baseCurrency, twoPeopleFrom, ...when })
     .from(organisationTable)
     .where(eq(organisationTable.id, id))
     .get();

@@ -78,6 +78,11 @@ export class EntryAppender {
     this.volume = this.statements.volume(origin.organisation);
   }
 
+  /** The place of the entry that is posted next. */
+  get nextPlace(): number {
+    return this.last.place + 1;
+  }
+
   /** Posts one entry. @throws {Refusal} 422 if all entries together would come to more than the books can hold */
   append(checked: CheckedEntry, link?: ReversalLink): Appended {
     const appended = this.stage(checked, link);

@@ -4,12 +4,13 @@ import type {
   DraftResponse,
   DraftSetRequest,
   EntryResponse,
+  EntryRequest,
   EntrySetResponse,
   PostDraftRequest,
   PostDraftsRequest,
   SendBackRequest,
 } from '@just-ledger/contract';
-import { draftStateAfter, isPlainText, zip } from '@just-ledger/core';
+import { canonicalJson, draftStateAfter, isPlainText, zip } from '@just-ledger/core';
 import { and, eq } from 'drizzle-orm';
 import { isRow, nextId } from '../../platform/database/next-id.js';
 import { draft, draftEnd } from '../../platform/database/schema.js';
@@ -20,7 +21,7 @@ import { booksOf } from '../books/books-store.js';
 import { contentOf, keptEntryOf } from './draft-content.js';
 import { type DraftAct, recordDraftEvent } from './draft-history.js';
 import { draftOf, type DraftReading, draftResponse, type DraftRow, entryOf, findDraft } from './draft-store.js';
-import { postEntry, type Posting, postTogether } from './entry-commands.js';
+import { type Posting, postTogether } from './entry-commands.js';
 import { idempotent } from './idempotency.js';
 
 export interface DraftPlace {
@@ -168,11 +169,11 @@ export const postDraft = defineCommand(
     return idempotent(context, { organisation, person, key, request: { draft: id, ...request } }, () => {
       const row = draftOf(context.db, organisation, id);
       if (request.version !== undefined && row.version !== request.version) throw changedSince('draft');
-      const posted = postEntry(context, {
-        organisation,
-        person,
-        request: request.entry ?? entryOf(keptEntryOf(context.db, row)),
-      });
+      const kept = entryOf(keptEntryOf(context.db, row));
+      const entry = request.entry ?? kept;
+      const preparedBy = isSameEntry(entry, kept) ? row.changedBy : person;
+      const [posted] = postTogether(context, { organisation, person }, [{ at: '', entry, preparedBy }]);
+      if (!posted) throw new Error('A draft was posted, and no entry came back.');
       endDraft(context, { organisation, id, person, entry: posted.number });
       return posted;
     });
@@ -189,7 +190,7 @@ export const postDrafts = defineCommand(
         const at = `drafts.${index}`;
         const row = draftOf(context.db, organisation, id, at);
         if (row.version !== version) throw changedSince('draft', at);
-        return { id, at, entry: entryOf(keptEntryOf(context.db, row)) };
+        return { id, at, entry: entryOf(keptEntryOf(context.db, row)), preparedBy: row.changedBy };
       });
       const entries = postTogether(context, posting, kept);
       for (const [{ id }, { number }] of zip(kept, entries)) {
@@ -199,6 +200,14 @@ export const postDrafts = defineCommand(
     });
   },
 );
+
+/** Whether two entries say the same; what is empty is as if it were left out. */
+function isSameEntry(a: EntryRequest, b: EntryRequest): boolean {
+  const [one, other] = [a, b].map((entry) =>
+    canonicalJson(JSON.parse(JSON.stringify(entry, (_, value: unknown) => (value === '' ? undefined : value)))),
+  );
+  return one === other;
+}
 
 function keptDraft(
   context: WriteContext,

@@ -6,11 +6,26 @@ import type {
   EntrySetResponse,
   ReverseRequest,
 } from '@just-ledger/contract';
-import { type Books, checkEntry, entriesFromRows, reversalOf, TYPED_KINDS } from '@just-ledger/core';
+import {
+  type Books,
+  type CheckedEntry,
+  checkEntry,
+  displayAmount,
+  entriesFromRows,
+  minor,
+  type Minor,
+  problem,
+  type Problem,
+  reversalOf,
+  sumOf,
+  TYPED_KINDS,
+} from '@just-ledger/core';
+import { entryPreparer } from '../../platform/database/schema.js';
 import { notFound, Refusal } from '../../platform/problems/refusal.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { booksOf } from '../books/books-store.js';
+import { organisationOf } from '../organisations/organisation-store.js';
 import { allWithRealised, withRealised } from '../open-items/realised-lines.js';
 import { type Appended, EntryAppender } from './append-entry.js';
 import type { EntryFile } from './entry-file.js';
@@ -55,6 +70,13 @@ export const postEntries = defineCommand(
   },
 );
 
+/** A typed entry, the place in the request that its problems are told at, and who prepared it: else whoever posts it. */
+export interface EntryToPost {
+  readonly at: string;
+  readonly entry: EntryRequest;
+  readonly preparedBy?: number | undefined;
+}
+
 /**
  * Posts typed entries within the transaction at hand, in the order given.
  *
@@ -64,20 +86,42 @@ export const postEntries = defineCommand(
 export function postTogether(
   context: WriteContext,
   posting: Posting,
-  entries: readonly { readonly at: string; readonly entry: EntryRequest }[],
+  entries: readonly EntryToPost[],
 ): EntryResponse[] {
   const books = booksOf(context, posting.organisation);
-  const checked = entries.map(({ at, entry }) => ({ at, result: checkEntry(entry, books, 'manual', TYPED_KINDS) }));
-  const problems = checked.flatMap(({ at, result }) =>
-    result.ok ? [] : result.problems.map((one) => ({ ...one, path: [at, one.path].filter(Boolean).join('.') })),
-  );
+  const checked = entries.map((one) => ({ ...one, result: checkEntry(one.entry, books, 'manual', TYPED_KINDS) }));
+  const twoPeopleFrom = organisationOf(context.db, posting.organisation).twoPeopleFrom;
+  const problems = checked.flatMap(({ at, result, preparedBy }) => {
+    const found = result.ok
+      ? twoPeopleProblems(result.value, (preparedBy ?? posting.person) === posting.person, twoPeopleFrom, books)
+      : result.problems;
+    return found.map((one) => ({ ...one, path: [at, one.path].filter(Boolean).join('.') }));
+  });
   if (problems.length > 0) throw new Refusal(422, problems.slice(0, MOST_PROBLEMS));
   const appender = new EntryAppender(context, { ...posting, source: 'manual' }, books);
-  return checked.flatMap(({ result }) => {
+  return checked.flatMap(({ result, preparedBy }) => {
     if (!result.ok) return [];
     const whole = withRealised(context.db, posting.organisation, books, result.value);
+    if (preparedBy !== undefined) {
+      const { organisation } = posting;
+      context.db.insert(entryPreparer).values({ organisation, place: appender.nextPlace, by: preparedBy }).run();
+    }
     return [answer(context, posting, books, appender.append(whole), null)];
   });
+}
+
+/** Why whoever prepared an entry cannot post it as well, if the organisation asks for two people from its amount on. */
+function twoPeopleProblems(
+  entry: CheckedEntry,
+  isSamePerson: boolean,
+  from: Minor | null,
+  { baseCurrency }: Books,
+): Problem[] {
+  const amount = sumOf(entry.lines.map((line) => minor(Math.max(line.amount, 0))));
+  if (from === null || !isSamePerson || amount < from) return [];
+  const which = from === 0 ? 'Entries' : `Entries of ${displayAmount(from, baseCurrency)} or more`;
+  const message = `${which} are posted by somebody else than who prepared them. Hand this one in for review.`;
+  return [problem('two-people', '', message)];
 }
 
 /** Posts the opposite of an entry and links the two. */

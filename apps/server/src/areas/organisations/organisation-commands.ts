@@ -4,15 +4,19 @@ import type {
   OrganisationResponse,
 } from '@just-ledger/contract';
 import {
+  type CurrencyCode,
+  displayAmount,
   isCivilDate,
   isCurrencyCode,
   isPlainText,
   isTimeZone,
   KIND_LABELS,
   MONTH_NAMES,
+  parseAmount,
   type Particulars,
   problem,
   type Problem,
+  safeParseAmount,
 } from '@just-ledger/core';
 import { and, eq } from 'drizzle-orm';
 import { organisation } from '../../platform/database/schema.js';
@@ -33,7 +37,11 @@ export const changeOrganisation = defineCommand(
   ): OrganisationResponse => {
     const before = organisationOf(context.db, id);
     const { version, ...wanted } = request;
-    const problems = [...fieldProblems(request), ...dependenceProblems(context.db, before, request)];
+    const problems = [
+      ...fieldProblems(request),
+      ...twoPeopleProblems(request, before.baseCurrency),
+      ...dependenceProblems(context.db, before, request),
+    ];
     if (problems.length > 0) throw new Refusal(422, problems);
     const given = Object.entries(wanted).filter(([, value]) => value !== undefined);
     const changed = context.db
@@ -41,6 +49,10 @@ export const changeOrganisation = defineCommand(
       .set({
         ...Object.fromEntries(given),
         ...(wanted.name !== undefined && { name: wanted.name.trim() }),
+        ...(wanted.twoPeopleFrom !== undefined && {
+          twoPeopleFrom:
+            wanted.twoPeopleFrom === null ? null : parseAmount(wanted.twoPeopleFrom, before.baseCurrency),
+        }),
         version: version + 1,
       })
       .where(and(eq(organisation.id, id), eq(organisation.version, version)))
@@ -74,6 +86,14 @@ export function fieldProblems(request: Partial<CreateOrganisationRequest> | Chan
   return problems;
 }
 
+/** What is wrong with the amount from which entries take two people. */
+function twoPeopleProblems({ twoPeopleFrom }: ChangeOrganisationRequest, currency: CurrencyCode): Problem[] {
+  if (twoPeopleFrom === undefined || twoPeopleFrom === null) return [];
+  const read = safeParseAmount(twoPeopleFrom, currency);
+  if (read.ok && read.amount >= 0) return [];
+  return [problem('amount', 'twoPeopleFrom', `“${twoPeopleFrom}” is not an amount of zero or more.`)];
+}
+
 /** Tells the audit trail what an organisation's own particulars were and are. */
 export function recordOrganisation(
   context: WriteContext,
@@ -89,6 +109,10 @@ export function recordOrganisation(
     'first day': organisation.calendar.firstDay,
     'changeover date': organisation.changeoverDate,
     'time zone': organisation.timeZone,
+    'two people from':
+      organisation.twoPeopleFrom === null
+        ? null
+        : displayAmount(organisation.twoPeopleFrom, organisation.baseCurrency),
   });
   recordChange(context, {
     ...actor,

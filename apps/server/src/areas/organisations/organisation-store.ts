@@ -3,7 +3,10 @@ import {
   type BooksCalendar,
   type CivilDate,
   type CurrencyCode,
+  formatAmount,
   type MemberRole,
+  minor,
+  type Minor,
   type OrganisationKind,
   problem,
 } from '@just-ledger/core';
@@ -21,6 +24,8 @@ export interface Organisation {
   readonly calendar: BooksCalendar;
   readonly changeoverDate: CivilDate | null;
   readonly timeZone: string;
+  /** From this amount on, who posts an entry is somebody else than who prepared it; null for never. */
+  readonly twoPeopleFrom: Minor | null;
   readonly version: number;
   /** The moment at which the books were archived. */
   readonly archivedAt: string | null;
@@ -38,6 +43,7 @@ export function organisationOf(db: Db, id: number): Organisation {
     calendar: { firstDay: row.firstDay, fiscalYearStartMonth: row.fiscalYearStartMonth },
     changeoverDate: row.changeoverDate,
     timeZone: row.timeZone,
+    twoPeopleFrom: row.twoPeopleFrom === null ? null : minor(row.twoPeopleFrom),
     version: row.version,
     archivedAt: row.archivedAt,
   };
@@ -75,6 +81,7 @@ export function unfinishedStartOf(db: Db, person: number): UnfinishedStartRespon
 
 /** An organisation as it goes over the wire. */
 export function organisationResponse(organisation: Organisation, role: MemberRole): OrganisationResponse {
-  const { id, name, kind, baseCurrency, calendar, changeoverDate, timeZone, version, archivedAt } = organisation;
-  return { id, name, kind, baseCurrency, ...calendar, changeoverDate, timeZone, role, version, archivedAt };
+  const { calendar, twoPeopleFrom, ...particulars } = organisation;
+  const amount = twoPeopleFrom === null ? null : formatAmount(twoPeopleFrom, organisation.baseCurrency);
+  return { ...particulars, ...calendar, twoPeopleFrom: amount, role };
 }

@@ -3,13 +3,12 @@ import {
   type CivilDate,
   type CurrencyCode,
   ENTRY_KINDS,
-  formatAmount,
   isCivilDate,
   isCurrencyCode,
   parseCivilDate,
   shortDate,
 } from '@just-ledger/core';
-import { plainDecimal, readTyped, typedDay, wireInCell } from '../../ui/own-ways.js';
+import { plainAmount, plainDecimal, typedDay, wireInCell } from '../../ui/own-ways.js';
 import type { EntryForm } from './entry-form.js';
 import { emptyLine, type FormLine, isBlank } from './form-line.js';
 
@@ -47,14 +46,10 @@ function plainAmounts(
   { debit, credit, foreignAmount, currency: own }: Pick<FormLine, 'debit' | 'credit' | 'foreignAmount' | 'currency'>,
   currency: CurrencyCode,
 ): Pick<FormLine, 'debit' | 'credit' | 'foreignAmount'> {
-  const plain = (typed: string, of: CurrencyCode): string => {
-    const read = typed.trim() === '' ? undefined : readTyped(typed, of);
-    return read?.ok ? formatAmount(read.amount, of) : typed.trim();
-  };
   return {
-    debit: plain(debit, currency),
-    credit: plain(credit, currency),
-    foreignAmount: isCurrencyCode(own) ? plain(foreignAmount, own) : foreignAmount,
+    debit: plainAmount(debit, currency),
+    credit: plainAmount(credit, currency),
+    foreignAmount: isCurrencyCode(own) ? plainAmount(foreignAmount, own) : foreignAmount,
   };
 }
 

@@ -18,7 +18,7 @@ import { ChoiceInput, CurrencyInput, DateInput, MonthInput, TextInput } from '..
 import formStyles from '../../ui/form.module.css';
 import layout from '../../ui/layout.module.css';
 import notice from '../../ui/notice.module.css';
-import { typedDay } from '../../ui/own-ways.js';
+import { plainAmount, typedDay, wireInCell } from '../../ui/own-ways.js';
 import { RequestForm } from '../../ui/request-form.js';
 
 /** Every zone that the browser knows, and none. */
@@ -94,6 +94,11 @@ export function OrganisationForm({
           keyOf={(zone) => zone}
           labelOf={(zone) => zone.replaceAll('_', ' ')}
         />
+        <TextInput
+          name="twoPeopleFrom"
+          label="Two people from"
+          hint="entries of this amount or more are posted by somebody else than who prepared them; 0 for all, empty for none"
+        />
         <DateInput
           near={today}
           name="changeoverDate"
@@ -114,6 +119,7 @@ function typedOf({
   firstDay,
   changeoverDate,
   timeZone,
+  twoPeopleFrom,
 }: OrganisationResponse) {
   return {
     name,
@@ -121,6 +127,7 @@ function typedOf({
     baseCurrency,
     fiscalYearStartMonth,
     timeZone,
+    twoPeopleFrom: twoPeopleFrom === null ? '' : wireInCell(twoPeopleFrom, baseCurrency),
     firstDay: shortDate(parseCivilDate(firstDay)),
     changeoverDate: changeoverDate ? shortDate(parseCivilDate(changeoverDate)) : '',
   };
@@ -142,6 +149,9 @@ function changesOf(
     ...(isChanged('baseCurrency') && { baseCurrency: typed.baseCurrency }),
     ...(isChanged('fiscalYearStartMonth') && { fiscalYearStartMonth: typed.fiscalYearStartMonth }),
     ...(isChanged('timeZone') && { timeZone: typed.timeZone }),
+    ...(isChanged('twoPeopleFrom') && {
+      twoPeopleFrom: typed.twoPeopleFrom.trim() === '' ? null : plainAmount(typed.twoPeopleFrom, start.baseCurrency),
+    }),
     ...(isChanged('firstDay') && { firstDay: date(typed.firstDay) }),
     ...(isChanged('changeoverDate') && {
       changeoverDate: typed.changeoverDate.trim() === '' ? null : date(typed.changeoverDate),

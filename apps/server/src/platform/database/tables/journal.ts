@@ -256,6 +256,20 @@ export const draftEvent = table(
   ],
 );
 
+/** Who prepared an entry that was a draft before, by its place in the chain. */
+export const entryPreparer = table(
+  'entry_preparer',
+  {
+    organisation: organisationColumn(),
+    place: integer('place').notNull(),
+    by: personColumn('by'),
+  },
+  (self) => [
+    primaryKey({ columns: [self.organisation, self.place] }),
+    check('entry_preparer_place', sql`${self.place} > 0`),
+  ],
+);
+
 /** An entry kept under a name, to begin others from. */
 export const pattern = table(
   'pattern',

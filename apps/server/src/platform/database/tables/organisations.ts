@@ -35,6 +35,8 @@ export const organisation = table(
     changeoverDate: civilDate('changeover_date'),
     /** Where it is: what day it is there is today for the books. */
     timeZone: text('time_zone').notNull().default(NO_TIME_ZONE),
+    /** From this amount on, who posts an entry is somebody else than who prepared it; minor units, null for never. */
+    twoPeopleFrom: integer('two_people_from'),
     createdAt: moment('created_at').notNull(),
     version: version(),
     archivedAt: moment('archived_at'),
