@@ -94,6 +94,14 @@ export function writeCiderCoOperative(folder: string, person: number, today: Civ
     ['1000', 412],
     ['4030', -402],
   ]);
+  books.pattern('Wassail evening', 'Tasting-room takings, wassail evening', [
+    ['1000', 412],
+    ['4030', -412],
+  ]);
+  books.pattern('Licence of the press house', 'Licence of the press house, a quarter', [
+    ['5900', 96],
+    ['1010', -96],
+  ]);
   books.end();
 }
 

@@ -1,5 +1,5 @@
 import { invite, takeInvitation } from '@just-ledger/server/areas/people/people-commands';
-import { keepDraft } from '@just-ledger/server/areas/journal/draft-commands';
+import { keepDraft, noteOnDraft } from '@just-ledger/server/areas/journal/draft-commands';
 import { randomBytes } from 'node:crypto';
 import { hashToken } from '@just-ledger/server/platform/sessions/session-store';
 import { WriteContext } from '@just-ledger/server/platform/threads/write-context';
@@ -27,7 +27,7 @@ export function inviteColleagues(folder: string, owner: number, clock: Clock, pa
     return context.transact(() => takeInvitation(context, { token, given: { name, passwordHash } }));
   });
   invited('otto@sallow-reach.test', 'approver');
-  context.transact(() =>
+  const { id } = context.transact(() =>
     keepDraft(context, {
       organisation: CO_OPERATIVE,
       person: tam ?? owner,
@@ -42,5 +42,7 @@ export function inviteColleagues(folder: string, owner: number, clock: Clock, pa
       },
     }),
   );
+  const text = 'Deposits are no sales: please look again which account they came from.';
+  context.transact(() => noteOnDraft(context, { ...of, id, request: { text } }));
   context.db.$client.close();
 }

@@ -7,6 +7,7 @@ import { keepPaper } from '@just-ledger/server/areas/gathering/paper-commands';
 import { postEntry, reverseEntry } from '@just-ledger/server/areas/journal/entry-commands';
 import { keepRecurring, postDue, skipOccurrence } from '@just-ledger/server/areas/recurring/recurring-commands';
 import { keepDraft } from '@just-ledger/server/areas/journal/draft-commands';
+import { keepPattern } from '@just-ledger/server/areas/journal/pattern-commands';
 import { lockPeriod } from '@just-ledger/server/areas/periods/period-commands';
 import { closeYear } from '@just-ledger/server/areas/closing/closing-commands';
 import type { AccountRequest, ChangeAccountRequest, ContactRequest } from '@just-ledger/contract';
@@ -229,6 +230,14 @@ export class SampleBooks {
       organisation: this.organisation,
       person: this.person,
       request: { date, kind, explanation, lines: lines.map(requestLine) },
+    });
+  }
+
+  pattern(name: string, explanation: string, lines: readonly SampleLine[]): void {
+    this.do(keepPattern, {
+      organisation: this.organisation,
+      person: this.person,
+      request: { name, entry: { explanation, lines: lines.map(requestLine) } },
     });
   }
 

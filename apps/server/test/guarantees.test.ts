@@ -130,7 +130,8 @@ afterAll(() => server.stop());
 
 describe('where the organisation asks for two people', () => {
   const asking = 'BEGIN; UPDATE organisation SET two_people_from = 500 WHERE id = 1;';
-  const second = "INSERT INTO person (name, created_at) VALUES ('Second', '2026-01-01T00:00:00.000Z');";
+  const second =
+    "INSERT INTO person (name, created_at, preferences) VALUES ('Second', '2026-01-01T00:00:00.000Z', '{}');";
   const prepared = (by: string): string => `INSERT INTO entry_preparer VALUES (1, 4, ${by});`;
   test.each([
     ['whoever types an entry', ''],
