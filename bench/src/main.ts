@@ -22,11 +22,13 @@ import {
 } from './bench-page.js';
 import { twentyClients } from './clients.js';
 import { seenInBrowser } from './in-browser.js';
+import { keystrokesOfFifty } from './keystrokes.js';
 import { posting } from './posting.js';
 import { PLANTED, runSlipTrials } from './slip-trials.js';
 import { DAYS, REPORTS, firstReading, rawSums, warmUp } from './reports.js';
 import { median, usually } from './stopwatch.js';
-import { TRADING_SHAPES, type TradingShape } from './trading-books.js';
+import { ServerUnderBench } from './server-under-bench.js';
+import { TRADING_SHAPES, tradingBooks, type TradingShape } from './trading-books.js';
 
 /** A number of lines asked for on the command line. */
 function asked(name: string, otherwise: number): number {
@@ -187,6 +189,27 @@ async function showBooks(): Promise<void> {
   context.db.$client.close();
 }
 
+/** `--keys`: the keys that fifty papers take, counted in the browser. */
+async function showKeys(): Promise<void> {
+  const folder = join(scratch, 'papers');
+  const [shape] = TRADING_SHAPES;
+  if (!shape) throw new Error('There are no trading books.');
+  (await tradingBooks(folder, { ...shape, lines: 100 })).db.$client.close();
+  const server = await ServerUnderBench.start(folder, LARGE_TODAY);
+  try {
+    const { papers, ours, spreadsheet } = await keystrokesOfFifty(server);
+    show(`keys for ${papers} papers: ${ours} here, ${spreadsheet} in a spreadsheet`, ours / spreadsheet, '<= 0.5');
+    if (ours > spreadsheet / 2) process.exitCode = 1;
+  } finally {
+    await server.stop();
+  }
+}
+
+if (process.argv.includes('--keys')) {
+  await showKeys();
+  rmSync(scratch, { recursive: true, force: true });
+  process.exit();
+}
 // `--http`: only what is measured over HTTP
 if (!process.argv.includes('--http')) await showBooks();
 const shapes = process.argv.includes('--shapes') ? TRADING_SHAPES : TRADING_SHAPES.slice(0, 1);
