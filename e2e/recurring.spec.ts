@@ -63,3 +63,20 @@ test('a schedule is looked into and ended', async ({ own: { page, open, ask } })
   await expect(page.getByText(/, ended 18 Jan 2027/)).toBeVisible();
   await expect(page.getByText('Nothing is due.')).toBeVisible();
 });
+
+test('an entry typed on the accounts of a schedule that is due says so, with a way to it', async ({
+  own: { page, open, ask },
+}) => {
+  await ask('POST', '/recurring-journals', RENT);
+  await open('record/entry');
+  for (const [line, { account, debit }] of RENT.entry.lines.entries()) {
+    const field = page.getByLabel(`Account, line ${line + 1}`);
+    await field.fill(account);
+    await field.press('Tab');
+    await page.getByLabel(`${debit ? 'Debit' : 'Credit'}, line ${line + 1}`).fill('75');
+  }
+  const again = page.getByRole('list', { name: 'Look again' });
+  await expect(again).toContainText('Due by itself?');
+  await again.getByRole('link', { name: RENT.name }).click();
+  await expect(page).toHaveURL(/recurring/);
+});

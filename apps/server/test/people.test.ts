@@ -152,7 +152,8 @@ describe('people', () => {
 
 /** What takes less or more than an approver; all other changes take one, all other looking a reader. */
 const LEAST: readonly (readonly [RegExp, MemberRole])[] = [
-  [/^(post|put|delete) .*\/drafts(\/\{id\})?$/, 'preparer'],
+  [/^(post|put|delete) .*\/(drafts|patterns)(\/\{id\})?$/, 'preparer'],
+  [/^post .*\/drafts\/(set|\{id\}\/(notes|bring-back))$/, 'preparer'],
   [/^(post|put) .*\/contacts(\/\{id\})?$/, 'preparer'],
   [/^post .*\/accounts$/, 'preparer'],
   [/^put .*\/papers\/\{paper\}$/, 'preparer'],

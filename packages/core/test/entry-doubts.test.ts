@@ -1,4 +1,11 @@
-import { type AmountOnAccount, dateDoubt, hasSameAmounts, minor, parseCivilDate } from '../src/index.js';
+import {
+  type AmountOnAccount,
+  dateDoubt,
+  dueOnAccounts,
+  hasSameAmounts,
+  minor,
+  parseCivilDate,
+} from '../src/index.js';
 
 const line = (account: string, amount: number): AmountOnAccount => ({ account, amount: minor(amount) });
 const RENT = [line('6100', 500), line('1010', -500)];
@@ -33,4 +40,19 @@ describe('a date to look at again', () => {
     ['2026-07-17', undefined, { type: 'far', days: 32 }],
     ['2025-06-15', undefined, { type: 'far', days: -365 }],
   ] as const)('%s', (date, span, doubt) => expect(dateDoubt(day(date), proposed, span)).toEqual(doubt));
+});
+
+test.each([
+  ['the same accounts, whatever their order', ['1010', '6100'], 'Rent of March'],
+  ['one of them twice', ['1010', '6100', '1010'], 'Rent of March'],
+  ['one account more', ['1010', '6100', '6200'], undefined],
+  ['one account less', ['1010'], undefined],
+  ['nothing', [], undefined],
+])('what is due on %s', (_, accounts, name) => {
+  const due = [
+    { name: 'Rent of January', accounts: ['6100', '1010'], date: parseCivilDate('2027-01-01') },
+    { name: 'Rent of March', accounts: ['6100', '1010'], date: parseCivilDate('2027-03-01') },
+    { name: 'Power', accounts: ['6200', '1010'], date: parseCivilDate('2027-03-03') },
+  ];
+  expect(dueOnAccounts(accounts, due, parseCivilDate('2027-03-03'))?.name).toBe(name);
 });

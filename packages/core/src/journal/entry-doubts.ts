@@ -25,6 +25,35 @@ export function hasSameAmounts(a: readonly AmountOnAccount[], b: readonly Amount
   return [...sums].every(([account, amount]) => others.get(account) === amount);
 }
 
+/** Something that falls due by itself: what it is called, its accounts, and the day on which it does. */
+export interface DueEntry {
+  readonly name: string;
+  readonly accounts: readonly string[];
+  readonly date: CivilDate;
+}
+
+/**
+ * What falls due by itself on the accounts of an entry, and might be meant by it: on the very same accounts, the one whose
+ * day lies nearest.
+ *
+ * @param accounts of the entry's lines; each counts once
+ * @example dueOnAccounts(['5220', '1010'], due, march3) // → {name: 'Rent', date: march1, …}
+ */
+export function dueOnAccounts<Due extends DueEntry>(
+  accounts: readonly string[],
+  due: readonly Due[],
+  date: CivilDate,
+): Due | undefined {
+  const own = new Set(accounts);
+  if (own.size < 2) return undefined;
+  const same = due.filter((one) => {
+    const theirs = new Set(one.accounts);
+    return theirs.size === own.size && [...own].every((account) => theirs.has(account));
+  });
+  const away = (one: Due): number => Math.abs(daysBetween(one.date, date));
+  return [...same].sort((a, b) => away(a) - away(b))[0];
+}
+
 /**
  * What to look at again in a date: it lies outside the dates that were chosen, or, where none were, far from the date
  * that was proposed.

@@ -7,14 +7,24 @@ import layout from '../../ui/layout.module.css';
 import type { EntryDoubts } from './use-entry-doubts.js';
 
 /** What is worth a second look, each with its evidence; nothing of it stands in the way of posting. */
-export function EntryDoubtsList({ doubts: { date, sameAmounts, samePaper } }: { doubts: EntryDoubts }) {
-  if (!date && !sameAmounts && !samePaper) return null;
+export function EntryDoubtsList({ doubts: { date, sameAmounts, samePaper, due } }: { doubts: EntryDoubts }) {
+  const address = useAddress();
+  if (!date && !sameAmounts && !samePaper && !due) return null;
   return (
     <ul className={clsx(layout.plainList, layout.aboveClose, 'small brass')} aria-label="Look again" role="list">
       {date?.type === 'outside-span' && <li>The date lies outside the dates chosen at the left.</li>}
       {date?.type === 'far' && (
         <li>
           The date lies {Math.abs(date.days)} days {date.days < 0 ? 'before' : 'after'} the one proposed.
+        </li>
+      )}
+      {due && (
+        <li>
+          Due by itself?{' '}
+          <Link className="act" to={address.href('recurring')}>
+            {due.name}
+          </Link>{' '}
+          waits to be posted on the same accounts, {shortDate(due.date)}.
         </li>
       )}
       {sameAmounts && (

@@ -5,15 +5,19 @@ import {
   type CurrencyCode,
   type DateDoubt,
   dateDoubt,
+  type DueEntry,
+  dueOnAccounts,
   formatAmount,
   hasSameAmounts,
   minor,
   parseAmount,
+  parseCivilDate,
   sumOf,
 } from '@just-ledger/core';
 import { useQuery } from '@tanstack/react-query';
 import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
+import { recurringQuery } from '../../api/recurring-queries.js';
 import { entriesOfAmountQuery, entriesOfPaperQuery } from '../../api/journal-queries.js';
 import { useSettled } from '../../ui/use-settled.js';
 import { amountsOf, type EntryForm } from './entry-form.js';
@@ -24,13 +28,15 @@ export interface EntryDoubts {
   readonly date: DateDoubt | undefined;
   /** An entry of the same day with the same amounts on the same accounts. */
   readonly sameAmounts: EntryResponse | undefined;
+  /** A recurring entry on the same accounts that waits to be posted. */
+  readonly due: DueEntry | undefined;
   /** An entry of the same contact with the same paper. */
   readonly samePaper: EntryResponse | undefined;
 }
 
 /** Looks for what may be a slip. @param proposed the date that was proposed for the entry */
 export function useEntryDoubts(form: EntryForm, date: CivilDate | undefined, proposed: CivilDate): EntryDoubts {
-  const { organisation, currency, from, to } = useBooks();
+  const { organisation, currency, today, from, to } = useBooks();
   const { from: chosenFrom, to: chosenTo } = useAddress();
   const amounts = amountsOf(form, currency);
   const lines = form.lines.map(({ account }, index) => ({ account, amount: amounts[index] ?? minor(0) }));
@@ -45,6 +51,16 @@ export function useEntryDoubts(form: EntryForm, date: CivilDate | undefined, pro
     ...entriesOfPaperQuery(organisation.id, paper, contact),
     enabled: paper !== '' && contact !== '',
   });
+  const { data: journals = [] } = useQuery(recurringQuery(organisation.id, today));
+  const due = journals.flatMap(({ name, entry, occurrences }) =>
+    occurrences
+      .filter(({ state }) => state === 'due')
+      .map((one) => ({
+        name,
+        accounts: entry.lines.map(({ account }) => account),
+        date: parseCivilDate(one.date),
+      })),
+  );
   const isChosen = chosenFrom !== undefined || chosenTo !== undefined;
   return {
     date: date && dateDoubt(date, proposed, isChosen ? { from, to } : undefined),
@@ -53,10 +69,16 @@ export function useEntryDoubts(form: EntryForm, date: CivilDate | undefined, pro
           (entry) => stands(entry) && hasSameAmounts(lines, amountsOfPosted(entry.lines, currency)),
         )
       : undefined,
+    due: isBalanced && date ? dueOnAccounts(accountsOf(lines), due, date) : undefined,
     samePaper: ofPaper.data?.entries.find(
       (entry) => stands(entry) && entry.reference?.toLowerCase() === paper.toLowerCase(),
     ),
   };
+}
+
+/** The accounts on which something stands. */
+function accountsOf(lines: readonly AmountOnAccount[]): string[] {
+  return lines.flatMap(({ account, amount }) => (amount === 0 ? [] : [account]));
 }
 
 /** What posted lines come to by account, debit positive. */
