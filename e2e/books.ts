@@ -45,7 +45,7 @@ export interface OwnBooks {
   /** Goes to a screen of these books. */
   open(screen: string): Promise<void>;
   /** Asks the API in the name of the page. @returns what it answers */
-  ask<T = unknown>(method: 'GET' | 'POST' | 'PUT', path: string, body?: object | string): Promise<T>;
+  ask<T = unknown>(method: 'GET' | 'POST' | 'PUT' | 'PATCH', path: string, body?: object | string): Promise<T>;
   /** Posts an entry of two lines. @returns its number */
   post(date: string, explanation: string, debit: string, credit: string, amount: string): Promise<string>;
 }

@@ -29,7 +29,7 @@ export function EntryFoot({
   patternRequestOf: (keepsAmounts: boolean) => DraftRequest;
   explanation: string;
 }) {
-  const { may } = useBooks();
+  const { organisation, may } = useBooks();
   const [pattern, setPattern] = useState<'keeping' | { readonly name: string }>();
   if (pattern === 'keeping') {
     return (
@@ -48,6 +48,11 @@ export function EntryFoot({
             {may('approver') ? 'Post' : 'Hand in for review'}&nbsp;
             <span className={clsx(styles.keys, 'small')}>Ctrl Enter</span>
           </Button>
+          {may('approver') && organisation.twoPeopleFrom !== null && (
+            <Button variant="outlined" disabled={isBusy} onClick={onHandIn}>
+              Hand in for review
+            </Button>
+          )}
           <Button variant="outlined" disabled={isBusy} onClick={onKeep}>
             Save as draft
           </Button>

@@ -18,7 +18,7 @@ export function OneLineFoot({
   isCorrecting: boolean;
   onSend: (as: 'posted' | 'drafts' | 'for-review') => void;
 }) {
-  const { may } = useBooks();
+  const { organisation, may } = useBooks();
   const all = count > 1 ? ` all ${count}` : '';
   const label = may('approver') ? `Post${all}` : `Hand in${all} for review`;
   return (
@@ -33,6 +33,11 @@ export function OneLineFoot({
             {label}&nbsp;
             <span className={clsx(styles.keys, 'small')}>Ctrl Enter</span>
           </Button>
+          {may('approver') && organisation.twoPeopleFrom !== null && (
+            <Button variant="outlined" disabled={isBusy || count === 0} onClick={() => onSend('for-review')}>
+              Hand in{all} for review
+            </Button>
+          )}
           <Button variant="outlined" disabled={isBusy || count === 0} onClick={() => onSend('drafts')}>
             {count > 1 ? 'Save as drafts' : 'Save as draft'}
           </Button>

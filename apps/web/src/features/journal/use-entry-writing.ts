@@ -112,6 +112,7 @@ export function useEntryWriting({
     },
     handIn: (): void => {
       if (isBusy) return;
+      post.reset(); // what could not be posted may be handed in
       keep.mutate(true, {
         onSuccess: ({ date }) => {
           if (draft) return address.go('drafts');
