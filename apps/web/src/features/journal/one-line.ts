@@ -14,7 +14,6 @@ export interface OneLine {
 export type OneLineEvent =
   | { readonly type: 'said'; readonly blank: string; readonly sentence: TypedSentence }
   | { readonly type: 'hold' }
-  | { readonly type: 'cleared' }
   | { readonly type: 'repeat' }
   | { readonly type: 'correct'; readonly key: number }
   | { readonly type: 'keep-correction' }
@@ -47,8 +46,6 @@ export function oneLineReducer(state: OneLine, event: OneLineEvent): OneLine {
       return event.sentence.key === state.sentence.key ? { ...state, sentence: event.sentence } : state;
     case 'hold':
       return { ...state, held: [...state.held, state.sentence], sentence: emptySentence(state.sentence.date) };
-    case 'cleared':
-      return { ...state, sentence: emptySentence(state.sentence.date) };
     case 'repeat': {
       const last = state.held.at(-1);
       return last ? { ...state, sentence: sentenceAgain(last) } : state;

@@ -22,7 +22,7 @@ export function useSentenceKeys(
   const [tried, setTried] = useState<number>();
   const problems = sentenceProblems(sentence, books);
   const isTried = tried === sentence.key;
-  /** Is done, or goes to the first blank that wants something, of those behind a blank first. @returns whether it is done */
+  /** The whole sentence; undefined where a blank wants something, which is gone to, of those behind a blank first. */
   const finish = (behind?: string): TypedSentence | undefined => {
     const whole = wholeSentence(latest.current.sentence, latest.current.books.near, latest.current.books.currency);
     const left = sentenceProblems(whole, latest.current.books);
@@ -40,7 +40,6 @@ export function useSentenceKeys(
   return {
     /** What is wrong, as far as it is to be said: not yet of the blank at hand, nor of what has not been filled. */
     shownProblems: problems.filter(({ blank, isEmpty }) => isTried || (!isEmpty && blank !== at)),
-    isWhole: problems.length === 0,
     finish,
     onFocus: (event: { target: EventTarget }): void => setAt(blankOf(event.target)),
     onBlur: (): void => setAt(undefined),
