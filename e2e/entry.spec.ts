@@ -359,11 +359,11 @@ test('an entry is kept as a pattern and begun again by its name, with its amount
   await post('2026-03-02', 'Rent of the press house', '6100', '1010', '800.00');
   await open('record/journal?from=2026-01-01&to=2026-12-31');
   await page.getByText('Rent of the press house').click();
-  await page.getByRole('button', { name: 'Keep as a pattern' }).click();
+  await page.getByRole('button', { name: 'Save as a pattern' }).click();
   await page.getByRole('textbox', { name: 'Name of the pattern' }).fill('Monthly rent');
   await page.getByRole('checkbox', { name: 'with its amounts' }).uncheck();
   await page.getByRole('textbox', { name: 'Name of the pattern' }).press('Enter');
-  await expect(page.getByText('Kept as the pattern “Monthly rent”.')).toBeVisible();
+  await expect(page.getByText('Saved as the pattern “Monthly rent”.')).toBeVisible();
   await open('record/entry');
   const explanation = page.getByRole('combobox', { name: 'Explanation' });
   await page.getByLabel('Note, line 1').fill('typed before');
@@ -380,12 +380,12 @@ test('an entry is kept as a pattern and begun again by its name, with its amount
   await page.getByLabel('Account, line 1').fill('6100');
   await page.getByLabel('Account, line 1').press('Tab');
   await page.getByLabel('Debit, line 1').fill('750');
-  await page.getByRole('button', { name: 'Keep as a pattern' }).click();
+  await page.getByRole('button', { name: 'Save as a pattern' }).click();
   await page.getByRole('textbox', { name: 'Name of the pattern' }).fill('monthly RENT');
   await page.getByRole('button', { name: 'Replace “Monthly rent”' }).click();
-  await expect(page.getByRole('status').filter({ hasText: 'kept as the pattern' })).toBeVisible();
+  await expect(page.getByRole('status').filter({ hasText: 'saved as the pattern' })).toBeVisible();
   await open('record/drafts');
-  await expect(page.getByRole('row', { name: /monthly RENT/ })).toContainText('kept');
+  await expect(page.getByRole('row', { name: /monthly RENT/ })).toContainText('saved');
   await page
     .getByRole('row', { name: /monthly RENT/ })
     .getByRole('button', { name: 'Discard' })

@@ -76,7 +76,7 @@ test('somebody is invited, takes the place, hands an entry in, and an owner post
   await expect(ada.getByRole('list', { name: 'What happened to it' })).toContainText('Which month is it for?');
   await ada.getByRole('button', { name: /^Note/ }).click();
   await ada.getByRole('textbox', { name: 'Note' }).fill('December.');
-  await ada.getByRole('button', { name: 'Keep the note' }).click();
+  await ada.getByRole('button', { name: 'Save the note' }).click();
   await ada.getByRole('link', { name: 'Handed in by Ada' }).click();
   await ada.getByRole('combobox', { name: 'Explanation' }).fill('Handed in by Ada, December');
   await ada.keyboard.press('Control+Enter');

@@ -39,7 +39,7 @@ export function DraftActions({
     return (
       <DraftAnswer
         label="Note"
-        action="Keep the note"
+        action="Save the note"
         isBusy={waiting.note.isPending}
         error={waiting.note.error}
         onSend={(text) => waiting.note.mutate({ draft, text }, { onSuccess: onLeave })}

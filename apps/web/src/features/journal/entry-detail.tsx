@@ -76,7 +76,7 @@ export function EntryDetail({ entry }: { entry: EntryResponse }) {
       <EntryTrail number={entry.number} />
       {typeof pattern === 'object' && (
         <p className="small soft" role="status">
-          Kept as the pattern “{pattern.name}”.
+          Saved as the pattern “{pattern.name}”.
         </p>
       )}
       {pattern === 'keeping' && (
@@ -100,7 +100,7 @@ export function EntryDetail({ entry }: { entry: EntryResponse }) {
             )}
             {canRepeat && pattern !== 'keeping' && (
               <button className="act" type="button" onClick={() => setPattern('keeping')}>
-                Keep as a pattern
+                Save as a pattern
               </button>
             )}
             {canReverse && (

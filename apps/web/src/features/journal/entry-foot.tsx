@@ -57,11 +57,11 @@ export function EntryFoot({
             Save as draft
           </Button>
           <button className="act" type="button" onClick={() => setPattern('keeping')}>
-            Keep as a pattern
+            Save as a pattern
           </button>
           {pattern && (
             <span className="soft small" role="status">
-              kept as the pattern “{pattern.name}”
+              saved as the pattern “{pattern.name}”
             </span>
           )}
           {kept && (

@@ -43,7 +43,7 @@ export function KeepPattern({
     else onDone();
   };
   return (
-    <div role="group" aria-label="Keep as a pattern">
+    <div role="group" aria-label="Save as a pattern">
       <div className={layout.row}>
         <TextField
           label="Name of the pattern"
@@ -59,7 +59,7 @@ export function KeepPattern({
           label="with its amounts"
         />
         <Button variant="outlined" disabled={name.trim() === '' || keep.isPending} onClick={send}>
-          {same ? `Replace “${same.name}”` : 'Keep'}
+          {same ? `Replace “${same.name}”` : 'Save'}
         </Button>
         <button className="act" type="button" onClick={() => onDone()}>
           Cancel

@@ -55,7 +55,7 @@ export function PatternList() {
               <th>Explanation</th>
               <th className="num">Lines</th>
               <th>Amounts</th>
-              <th>Kept by</th>
+              <th>Saved by</th>
               <th>
                 <span className="visually-hidden">What to do</span>
               </th>
@@ -71,7 +71,7 @@ export function PatternList() {
                 </td>
                 <td>{pattern.explanation}</td>
                 <td className="num">{pattern.lines.length}</td>
-                <td className="soft">{hasAmounts(pattern) ? 'kept' : 'left out'}</td>
+                <td className="soft">{hasAmounts(pattern) ? 'saved' : 'left out'}</td>
                 <td className="soft">{pattern.createdBy}</td>
                 <td className="num">
                   <Allowed needed="preparer">
