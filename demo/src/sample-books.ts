@@ -4,7 +4,8 @@ import { addAccount, changeAccount, importAccounts } from '@just-ledger/server/a
 import { addContact } from '@just-ledger/server/areas/contacts/contact-commands';
 import { addTakeOnRows, postTray } from '@just-ledger/server/areas/take-on/take-on-commands';
 import { keepPaper } from '@just-ledger/server/areas/gathering/paper-commands';
-import { postEntry, reverseEntry } from '@just-ledger/server/areas/journal/entry-commands';
+import { postEntry } from '@just-ledger/server/areas/journal/entry-commands';
+import { reverseEntry } from '@just-ledger/server/areas/journal/reversal-commands';
 import { keepRecurring, postDue, skipOccurrence } from '@just-ledger/server/areas/recurring/recurring-commands';
 import { keepDraft } from '@just-ledger/server/areas/journal/draft-commands';
 import { keepPattern } from '@just-ledger/server/areas/journal/pattern-commands';

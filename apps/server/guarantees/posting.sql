@@ -128,6 +128,33 @@ CREATE TRIGGER entry_preparer_update BEFORE UPDATE ON entry_preparer BEGIN SELEC
 -- Not deleted.
 CREATE TRIGGER entry_preparer_delete BEFORE DELETE ON entry_preparer BEGIN SELECT RAISE(ABORT, 'entry: who prepared it is never deleted'); END;
 
+-- What an entry corrects is said before it is posted, and lies before it.
+CREATE TRIGGER entry_correction_insert BEFORE INSERT ON entry_correction BEGIN
+  SELECT RAISE(ABORT, 'entry: what it corrects is said before it is posted, once') WHERE EXISTS (
+    SELECT 1 FROM entry WHERE organisation = NEW.organisation AND place >= NEW.place
+    UNION ALL SELECT 1 FROM entry_correction WHERE organisation = NEW.organisation AND place = NEW.place);
+END;
+
+-- Not changed.
+CREATE TRIGGER entry_correction_update BEFORE UPDATE ON entry_correction BEGIN SELECT RAISE(ABORT, 'entry: what it corrects is never changed'); END;
+
+-- Not deleted.
+CREATE TRIGGER entry_correction_delete BEFORE DELETE ON entry_correction BEGIN SELECT RAISE(ABORT, 'entry: what it corrects is never deleted'); END;
+
+-- What was planned for a reversal is written down one after the other, for an entry that is there, after its own date.
+CREATE TRIGGER reversal_plan_insert BEFORE INSERT ON reversal_plan BEGIN
+  SELECT RAISE(ABORT, 'reversal: what is planned has no gaps, and lies after its entry') WHERE NEW.place <> 1 + (
+      SELECT coalesce(max(place), 0) FROM reversal_plan WHERE organisation = NEW.organisation AND entry = NEW.entry)
+    OR NOT EXISTS (SELECT 1 FROM entry WHERE organisation = NEW.organisation AND place = NEW.entry
+      AND (NEW.date IS NULL OR date < NEW.date));
+END;
+
+-- Not changed.
+CREATE TRIGGER reversal_plan_update BEFORE UPDATE ON reversal_plan BEGIN SELECT RAISE(ABORT, 'reversal: what was planned is never changed'); END;
+
+-- Not deleted.
+CREATE TRIGGER reversal_plan_delete BEFORE DELETE ON reversal_plan BEGIN SELECT RAISE(ABORT, 'reversal: what was planned is never deleted'); END;
+
 -- All that ever went over the books stays within what a number can hold.
 CREATE TRIGGER posting_volume BEFORE INSERT ON posting BEGIN
   INSERT INTO volume (organisation, debit, foreign_amount)

@@ -80,13 +80,21 @@ async function fillBooks(): Promise<void> {
       '2026-03-05',
       { account: '1100', debit: '40.00', contact: 'Ferry Lane Schol', dueDate: '2026-04-05', document: 'R 7' },
       { account: '4000', credit: '40.00', breakdowns },
-      { reference: 'R 7' },
+      { reference: 'R 7', reversesOn: '2027-06-01' },
     ),
   );
   await expectOk(
     entry('2026-04-01', { account: old?.number, debit: '12.00', breakdowns }, { account: '1010', credit: '12.00' }),
   );
   await expectOk(post('/entries/2026-0003/reverse', { date: '2026-04-02' }));
+  await expectOk(
+    entry(
+      '2026-04-03',
+      { account: '1010', debit: '3.00' },
+      { account: '4000', credit: '3.00', breakdowns },
+      { corrects: '2026-0002', reversesOn: '2027-12-31' },
+    ),
+  );
   const contacts = (await server.request('GET', `${path}/contacts`)).body as {
     id: number;
     name: string;
@@ -228,10 +236,10 @@ describe('an archive', () => {
       contents: {
         organisation: 'Fathom & Sedge, "Players"',
         kind: 'non-profit',
-        entries: 4,
+        entries: 5,
         drafts: 1,
         firstDate: '2026-03-02',
-        lastDate: '2026-04-02',
+        lastDate: '2026-04-03',
         alreadyHere: { name: 'Fathom & Sedge, "Players"' },
       },
     });

@@ -218,6 +218,28 @@ describe('plain SQL from outside cannot break what is posted', () => {
     ['delete an organisation', 'PRAGMA foreign_keys = OFF; DELETE FROM organisation WHERE id = 1;'],
     ['rewrite the history of locks', "UPDATE period_event SET reason = 'x';"],
     ['say afterwards who prepared an entry', 'INSERT INTO entry_preparer VALUES (1, 3, 1);'],
+    ['say afterwards what an entry corrects', 'INSERT INTO entry_correction VALUES (1, 3, 1);'],
+    ['let an entry correct a later one', 'INSERT INTO entry_correction VALUES (1, 4, 5);'],
+    [
+      'change what an entry corrects',
+      'INSERT INTO entry_correction VALUES (1, 4, 1); UPDATE entry_correction SET corrects = 2;',
+    ],
+    ...(
+      [
+        ['plan the reversal of an entry that is not there', '(1, 9, 1, "2026-06-01", NULL, "", 1)'],
+        ['plan a reversal before its entry', '(1, 1, 1, "2026-01-01", NULL, "", 1)'],
+        ['plan a reversal with a gap', '(1, 1, 2, "2026-06-01", NULL, "", 1)'],
+        ['give up a reversal without a reason', '(1, 1, 1, NULL, NULL, "", 1)'],
+      ] as const
+    ).map(([what, row]) => [what, `INSERT INTO reversal_plan VALUES ${row.replaceAll('"', "'")};`] as const),
+    [
+      'change what was planned',
+      "INSERT INTO reversal_plan VALUES (1, 1, 1, '2026-06-01', NULL, '', 1); UPDATE reversal_plan SET date = '2026-07-01';",
+    ],
+    [
+      'delete what was planned',
+      "INSERT INTO reversal_plan VALUES (1, 1, 1, '2026-06-01', NULL, '', 1); DELETE FROM reversal_plan;",
+    ],
     [
       'rewrite what happened to a draft',
       "INSERT INTO draft_event VALUES (1, 1, 1, 'prepared', NULL, '2026-02-01T00:00:00.000Z', 1); UPDATE draft_event SET text = 'x';",
@@ -408,12 +430,14 @@ describe('the file itself', () => {
       'draft_end 2',
       'draft_event 3',
       'entry 3',
+      'entry_correction 3',
       'entry_preparer 3',
       'line 3',
       'membership 3',
       'organisation 3',
       'period_event 3',
       'posting 5',
+      'reversal_plan 3',
       'set_up_change 3',
       'take_on_entry 1',
       'take_on_event 3',

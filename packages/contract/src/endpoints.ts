@@ -41,7 +41,7 @@ import type { PaperRequest, PaperResponse } from './gathering/paper.js';
 import type { HealthResponse } from './health/health.js';
 import type { ImportCounts, ImportQuery, ImportResponse, MatchingRequest } from './imports/import.js';
 import type {
-  DraftEventResponse,
+  GiveUpReversalRequest,
   DraftNoteRequest,
   DraftRequest,
   DraftSetRequest,
@@ -54,10 +54,13 @@ import type {
   EntriesSumsResponse,
   EntrySetRequest,
   EntrySetResponse,
+  EntryEventResponse,
   EntryRequest,
   EntryResponse,
   PatternRequest,
   PatternResponse,
+  PlannedReversalResponse,
+  PlanReversalRequest,
   PostDraftRequest,
   PostDraftsRequest,
   SaidSentenceResponse,
@@ -288,7 +291,16 @@ export interface Endpoints {
     GET: { gives: EntryResponse };
   };
   '/api/organisations/{organisation}/entries/{number}/trail': {
-    GET: { gives: DraftEventResponse[] };
+    GET: { gives: EntryEventResponse[] };
+  };
+  '/api/organisations/{organisation}/entries/{number}/planned-reversal': {
+    PUT: { takes: PlanReversalRequest; gives: EntryResponse };
+  };
+  '/api/organisations/{organisation}/entries/{number}/planned-reversal/give-up': {
+    POST: { takes: GiveUpReversalRequest; gives: EntryResponse };
+  };
+  '/api/organisations/{organisation}/planned-reversals': {
+    GET: { gives: PlannedReversalResponse[] };
   };
   '/api/organisations/{organisation}/entries/{number}/reverse': {
     POST: { takes: ReverseRequest; gives: EntryResponse };

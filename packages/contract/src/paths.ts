@@ -87,6 +87,11 @@ export const paths = {
   entry: (id: Id, number: string) => addressOf('/api/organisations/{organisation}/entries/{number}', id, number),
   reverse: (id: Id, number: string) =>
     addressOf('/api/organisations/{organisation}/entries/{number}/reverse', id, number),
+  plannedReversal: (id: Id, number: string) =>
+    addressOf('/api/organisations/{organisation}/entries/{number}/planned-reversal', id, number),
+  giveUpReversal: (id: Id, number: string) =>
+    addressOf('/api/organisations/{organisation}/entries/{number}/planned-reversal/give-up', id, number),
+  plannedReversals: (id: Id) => addressOf('/api/organisations/{organisation}/planned-reversals', id),
   drafts: (id: Id) => addressOf('/api/organisations/{organisation}/drafts', id),
   draftSet: (id: Id) => addressOf('/api/organisations/{organisation}/drafts/set', id),
   postDrafts: (id: Id) => addressOf('/api/organisations/{organisation}/drafts/post', id),

@@ -12,6 +12,7 @@ import { broughtForwardChanged } from '../areas/journal/brought-forward-changed.
 import * as draftCommands from '../areas/journal/draft-commands.js';
 import * as patternCommands from '../areas/journal/pattern-commands.js';
 import * as entryCommands from '../areas/journal/entry-commands.js';
+import * as reversalCommands from '../areas/journal/reversal-commands.js';
 import * as organisationCommands from '../areas/organisations/organisation-commands.js';
 import { assertNotArchived } from '../areas/organisations/organisation-store.js';
 import * as peopleCommands from '../areas/people/people-commands.js';
@@ -40,6 +41,7 @@ export const commands = new TaskTable<Command<any, unknown>>(
   currencyCommands,
   periodCommands,
   entryCommands,
+  reversalCommands,
   draftCommands,
   patternCommands,
   recurringCommands,

@@ -7,6 +7,8 @@ import * as closingReadings from '../areas/closing/closing-readings.js';
 import * as contactReadings from '../areas/contacts/contact-readings.js';
 import * as draftReadings from '../areas/journal/draft-readings.js';
 import * as patternReadings from '../areas/journal/pattern-readings.js';
+import * as entryTrail from '../areas/journal/entry-trail.js';
+import * as reversalReadings from '../areas/journal/reversal-readings.js';
 import * as documentsCheck from '../areas/open-items/documents-against-lines.js';
 import * as openItemReadings from '../areas/open-items/open-item-readings.js';
 import * as recurringReadings from '../areas/recurring/recurring-readings.js';
@@ -41,6 +43,8 @@ export const readings = new TaskTable<Reading<any, unknown>>(
   currencyReadings,
   draftReadings,
   patternReadings,
+  reversalReadings,
+  entryTrail,
   documentsCheck,
   openItemReadings,
   recurringReadings,

@@ -1,4 +1,4 @@
-import type { CurrencyCode, DraftEvent, DraftState, EntryKind, Problem } from '@just-ledger/core';
+import type { CurrencyCode, DraftEvent, DraftState, EntryKind, PlanEvent, Problem } from '@just-ledger/core';
 import { IsTexts } from '../is-texts.js';
 import { Type } from 'class-transformer';
 import {
@@ -44,6 +44,10 @@ export class EntryRequest {
   @IsOptional() @IsString() @MaxLength(20) kind?: string;
   @IsString() @MaxLength(1000) explanation!: string;
   @IsOptional() @IsString() @MaxLength(200) reference?: string;
+  /** The number of the entry that it corrects. */
+  @IsOptional() @IsString() @MaxLength(20) corrects?: string;
+  /** The day on which it is reversed by itself. */
+  @IsOptional() @IsString() @MaxLength(10) reversesOn?: string;
   @IsArray()
   @ArrayMaxSize(10_000)
   @ValidateNested({ each: true })
@@ -68,6 +72,16 @@ export class EntrySetRequest {
 export class ReverseRequest {
   @IsString() @MaxLength(10) date!: string;
   @IsOptional() @IsString() @MaxLength(1000) explanation?: string;
+}
+
+/** The day on which an entry is to be reversed by itself. */
+export class PlanReversalRequest {
+  @IsString() @MaxLength(10) date!: string;
+}
+
+/** Why an entry is not to be reversed after all. */
+export class GiveUpReversalRequest {
+  @IsString() @MaxLength(1000) reason!: string;
 }
 
 /** A line of a draft: as unfinished as it is. */
@@ -96,6 +110,10 @@ export class DraftRequest {
   @IsOptional() @IsString() @MaxLength(20) kind?: string;
   @IsOptional() @IsString() @MaxLength(1000) explanation?: string;
   @IsOptional() @IsString() @MaxLength(200) reference?: string;
+  /** The number of the entry that it corrects. */
+  @IsOptional() @IsString() @MaxLength(20) corrects?: string;
+  /** The day on which it is to be reversed by itself. */
+  @IsOptional() @IsString() @MaxLength(40) reversesOn?: string;
   @IsArray() @ArrayMaxSize(10_000) @ValidateNested({ each: true }) @Type(() => DraftLine) lines!: DraftLine[];
   @IsOptional() @IsBoolean() forReview?: boolean;
   /** The version that was looked at, when a draft is changed. */
@@ -229,6 +247,11 @@ export interface EntryResponse {
   /** The number of the entry it reverses, and of the one that reverses it. */
   reverses: string | null;
   reversedBy: string | null;
+  /** The day on which it is to be reversed by itself, as long as it is not. */
+  reversesOn: string | null;
+  /** The number of the entry it corrects, and of those that correct it. */
+  corrects: string | null;
+  correctedBy: string[];
   postedAt: string;
   postedBy: string;
   /** The total of its debits. */
@@ -289,6 +312,15 @@ export interface DraftEventResponse {
   by: string;
 }
 
+/** Something that happened to an entry: before it was posted, or what was planned for its reversal since. */
+export interface EntryEventResponse {
+  what: DraftEvent | PlanEvent;
+  /** The reason, the note, or the day that was planned. */
+  text: string | null;
+  at: string;
+  by: string;
+}
+
 /** A draft. */
 export interface DraftResponse {
   id: number;
@@ -296,6 +328,9 @@ export interface DraftResponse {
   kind: string;
   explanation: string;
   reference: string;
+  /** The number of the entry it corrects, and the day on which it is to be reversed by itself. */
+  corrects: string;
+  reversesOn: string;
   lines: DraftLine[];
   state: DraftState;
   createdBy: string;
@@ -307,6 +342,22 @@ export interface DraftResponse {
   lacks: Problem[];
   updatedAt: string;
   version: number;
+}
+
+/** An entry that is to be reversed by itself, and is not yet. */
+export interface PlannedReversalResponse {
+  /** Its number. */
+  entry: string;
+  /** Its own date, and the day on which it is to be reversed. */
+  date: string;
+  reversesOn: string;
+  explanation: string;
+  amount: string;
+  /** Who planned it. */
+  by: string;
+  isDue: boolean;
+  /** What keeps it from being posted, if it is due. */
+  message: string | null;
 }
 
 /** What an entry import posted. */

@@ -224,10 +224,22 @@ export const ARCHIVE_FILES = {
     place: whole('The place of the entry.', 1),
     by: person('prepared it'),
   }),
+  corrections: record('Which entries correct which.', {
+    place: whole('The place of the entry.', 1),
+    corrects: whole('The place of the entry that it corrects.', 1),
+  }),
   entries: record('Posted entries in the order of their chain.', {
     sealed,
     seal: sha256('The seal of the entry, over the seal before it and what is sealed.'),
     postedBy: person('posted it'),
+  }),
+  'reversal-plans': record('When entries are to be reversed; the last for each entry counts.', {
+    entry: whole('The place of the entry.', 1),
+    place: whole('Counted from 1.', 1),
+    date: optional(date()),
+    reason: optional(text('Why it was given up; left out where a date is given.')),
+    at: moment(),
+    by: person('planned it or gave it up'),
   }),
   drafts: record('Entries that are not posted.', {
     id: id('the draft'),

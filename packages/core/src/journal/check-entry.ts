@@ -6,6 +6,7 @@ import { problem, refused, valid, type Checked, type Problem } from '../problems
 import type { Breakdown } from '../breakdowns/breakdown.js';
 import type { Books } from '../books/books.js';
 import { checkDate } from './check-date.js';
+import { checkReversalDate, correctsNothing } from './reversal.js';
 import { checkLine, type LineOf, type ReadLine } from './check-line.js';
 import type { CheckedEntry, EntryLine } from './entry.js';
 import { ENTRY_KINDS, type EntryKind, type EntrySource } from '../ledger/entry-kind.js';
@@ -42,14 +43,21 @@ export function checkEntry(
   if (reference && !isPlainText(reference, 60)) {
     problems.push(problem('text', 'reference', 'A reference is up to 60 characters on one line.'));
   }
+  const reversesOn = proposed.reversesOn?.trim();
+  const back = reversesOn && date.ok ? checkReversalDate(reversesOn, { date: date.value, kind }, books) : undefined;
+  if (back && !back.ok) problems.push(...back.problems);
   const of = { kind, source, takesDifferences: true, ...(date.ok && { date: date.value }) };
   const lines = readLines(proposed, of, books, problems);
+  if (proposed.corrects && lines && correctsNothing(lines)) {
+    problems.push(problem('corrects-nothing', 'lines', 'The right lines say the same as the wrong ones.'));
+  }
   if (!date.ok || !lines || problems.length > 0) return refused(problems);
   return valid({
     date: date.value,
     kind,
     explanation,
     ...(reference && { reference }),
+    ...(back?.ok && { reversesOn: back.value }),
     lines: withMovements(kind, lines),
   });
 }

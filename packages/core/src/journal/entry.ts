@@ -43,6 +43,8 @@ export interface CheckedEntry {
   readonly kind: EntryKind;
   readonly explanation: string;
   readonly reference?: string;
+  /** The day on which it is to be reversed by itself: kept beside the entry, not sealed. */
+  readonly reversesOn?: CivilDate;
   readonly lines: readonly EntryLine[];
 }
 

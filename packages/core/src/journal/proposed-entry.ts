@@ -29,5 +29,9 @@ export interface ProposedEntry {
   readonly kind?: string | undefined;
   readonly explanation: string;
   readonly reference?: string | undefined;
+  /** The number of the entry that it corrects. */
+  readonly corrects?: string | undefined;
+  /** The day on which it is to be reversed by itself. */
+  readonly reversesOn?: string | undefined;
   readonly lines: readonly ProposedLine[];
 }

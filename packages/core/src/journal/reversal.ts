@@ -4,9 +4,13 @@ import { negated } from '../money/minor.js';
 import { fiscalYearOf, periodOf } from '../organisations/books-calendar.js';
 import { problem, refused, valid, type Checked } from '../problems/problem.js';
 import type { Books } from '../books/books.js';
+import { canonicalJson } from './canonical-json.js';
 import { checkDate } from './check-date.js';
 import { entryNumber, type CheckedEntry, type EntryLine, type PostedEntry } from './entry.js';
 import { stageOf, type Stage } from '../ledger/entry-kind.js';
+
+/** What happens to an entry after it was posted: its reversal is planned for a day, or given up. */
+export type PlanEvent = 'reversal-planned' | 'reversal-given-up';
 
 /** A reversal ready to be posted, with the stage it takes. */
 export interface Reversal {
@@ -66,6 +70,45 @@ export function reversalOf(
     },
     stage: stageOf('reversing', { stage: original.stage, sameYear }),
   });
+}
+
+/**
+ * Checks the day on which an entry is to be reversed by itself: after its own, and within the books. Whether its month
+ * is open is asked when it comes.
+ *
+ * @param original an entry that is about to be posted, or was
+ * @returns the day, or one problem at `reversesOn`
+ * @example checkReversalDate('2027-02-01', {date: '2027-01-31', kind: 'adjusting'}, books) // → {ok: true, …}
+ */
+export function checkReversalDate(
+  text: string,
+  original: Pick<CheckedEntry, 'date' | 'kind'>,
+  books: Books,
+): Checked<CivilDate> {
+  const at = (code: string, message: string): Checked<CivilDate> => refused([problem(code, 'reversesOn', message)]);
+  if (original.kind !== 'ordinary' && original.kind !== 'adjusting') {
+    return at('entry-kind', 'Only ordinary and adjusting entries are reversed by themselves.');
+  }
+  const checked = checkDate(text, 'reversing', { ...books, lockedPeriods: new Set() });
+  if (!checked.ok) return refused(checked.problems.map((found) => ({ ...found, path: 'reversesOn' })));
+  if (checked.value > original.date) return checked;
+  return at('before-original', `The entry is dated ${longDate(original.date)}; it is reversed on a later day.`);
+}
+
+/**
+ * Whether lines take back exactly what they say, so that nothing is corrected by them.
+ *
+ * @example correctsNothing([{account: 5410, amount: -100}, {account: 5410, amount: 100}]) // → true
+ */
+export function correctsNothing(lines: readonly { readonly line: EntryLine }[]): boolean {
+  const sums = new Map<string, number>();
+  for (const { line } of lines) {
+    const { amount, note, foreign, ...said } = line;
+    void note;
+    const key = canonicalJson({ ...said, currency: foreign?.currency } as never);
+    sums.set(key, (sums.get(key) ?? 0) + amount);
+  }
+  return [...sums.values()].every((sum) => sum === 0);
 }
 
 function isSameYear(a: CivilDate, b: CivilDate, books: Books): boolean {

@@ -11,6 +11,7 @@ import {
   draft,
   draftEnd,
   draftEvent,
+  entryCorrection,
   entryPreparer,
   pattern,
   exchangeRate,
@@ -20,6 +21,7 @@ import {
   periodEvent,
   periodLock,
   recurringJournal,
+  reversalPlan,
   setUpChange,
   takeOn,
   takeOnEntry,
@@ -34,6 +36,7 @@ import {
 /** The files whose lines are rows of one table. The others are made by hand. */
 export const ARCHIVE_TABLES = {
   preparers: entryPreparer,
+  corrections: entryCorrection,
   'tax-codes': taxCode,
   'tax-rates': taxRate,
   breakdowns: breakdown,
@@ -44,6 +47,7 @@ export const ARCHIVE_TABLES = {
   contacts: contact,
   currencies: currencyKept,
   'exchange-rates': exchangeRate,
+  'reversal-plans': reversalPlan,
   drafts: draft,
   'draft-events': draftEvent,
   'draft-ends': draftEnd,

@@ -11,6 +11,7 @@ export function standOf(db: Db, organisation: number): string {
     ${of('period_event', 'max(id)')} AS periods,
     ${of('draft', "count(*) || ' ' || coalesce(max(updated_at || ' ' || version), '')")} AS drafts,
     ${of('draft_event', 'count(*)')} AS draftEvents,
+    ${of('reversal_plan', 'count(*)')} AS reversalPlans,
     ${of('pattern', "count(*) || ' ' || coalesce(max(updated_at || ' ' || version), '')")} AS patterns,
     ${of('recurring_journal', "count(*) || ' ' || total(version)")} AS recurring,
     ${of('occurrence', "count(*) || ' ' || coalesce(max(settled_at), '')")} AS occurrences,

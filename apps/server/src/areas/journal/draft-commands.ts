@@ -10,7 +10,7 @@ import type {
   PostDraftsRequest,
   SendBackRequest,
 } from '@just-ledger/contract';
-import { canonicalJson, draftStateAfter, isPlainText, zip } from '@just-ledger/core';
+import { canonicalJson, draftStateAfter, zip } from '@just-ledger/core';
 import { and, eq } from 'drizzle-orm';
 import { isRow, nextId } from '../../platform/database/next-id.js';
 import { draft, draftEnd } from '../../platform/database/schema.js';
@@ -23,6 +23,7 @@ import { type DraftAct, recordDraftEvent } from './draft-history.js';
 import { draftOf, type DraftReading, draftResponse, type DraftRow, entryOf, findDraft } from './draft-store.js';
 import { type Posting, postTogether } from './entry-commands.js';
 import { idempotent } from './idempotency.js';
+import { plainLines } from './plain-lines.js';
 
 export interface DraftPlace {
   readonly organisation: number;
@@ -138,15 +139,6 @@ function changed(
     .get();
   if (!row) throw changedSince('draft');
   return row;
-}
-
-/** A text of a few lines, without what does not print. @throws {Refusal} 422 where there is none */
-function plainLines(typed: string, path: string, message: string): string {
-  const text = typed.trim();
-  if (text === '' || !text.split(/\r?\n/).every((line) => line === '' || isPlainText(line, 1000))) {
-    throw unprocessable('text', path, message);
-  }
-  return text;
 }
 
 /**

@@ -12,6 +12,8 @@ export interface KeptEntry {
   readonly kind: string;
   readonly explanation: string;
   readonly reference: string;
+  readonly corrects: string;
+  readonly reversesOn: string;
   readonly lines: DraftLine[];
   /** The name of who wrote it first. */
   readonly createdBy: string;
@@ -38,6 +40,8 @@ export function keptEntryOf(
     kind?: string;
     explanation?: string;
     reference?: string;
+    corrects?: string;
+    reversesOn?: string;
     lines?: KeptLine[];
   };
   return {
@@ -45,6 +49,8 @@ export function keptEntryOf(
     kind: content.kind ?? 'ordinary',
     explanation: content.explanation ?? '',
     reference: content.reference ?? '',
+    corrects: content.corrects ?? '',
+    reversesOn: content.reversesOn ?? '',
     lines: withLabels(db, row.organisation, content.lines ?? []),
     createdBy: personName(db, row.createdBy),
   };

@@ -1,10 +1,9 @@
-import type { DraftEventResponse, DraftResponse, DraftsQuery } from '@just-ledger/contract';
+import type { DraftResponse, DraftsQuery } from '@just-ledger/contract';
 import type { CivilDate } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import { defineReport } from '../../platform/threads/report.js';
 import { loadBooks } from '../books/books-store.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { eventsBehind } from './draft-history.js';
 import { draftOf, type DraftReading, draftResponse, draftsOf } from './draft-store.js';
 
 /** The drafts that wait, or those that were discarded; the one changed last first. */
@@ -19,12 +18,6 @@ export const draftById = defineReport(
   'draftById',
   (db: Db, of: Organisation, id: number, today: CivilDate): DraftResponse =>
     draftResponse(readingOf(db, of, today), draftOf(db, of.id, id)),
-);
-
-/** What happened to an entry before it was posted. */
-export const entryTrail = defineReport(
-  'entryTrail',
-  (db: Db, of: Organisation, number: string): DraftEventResponse[] => eventsBehind(db, of.id, number),
 );
 
 function readingOf(db: Db, { id }: Organisation, today: CivilDate): DraftReading {

@@ -83,12 +83,22 @@ export function draftResponse({ db, books }: DraftReading, row: DraftRow): Draft
 }
 
 /** The entry that a draft would become. */
-export function entryOf({ lines, date, kind, explanation, reference }: KeptEntry): EntryRequest {
+export function entryOf({
+  lines,
+  date,
+  kind,
+  explanation,
+  reference,
+  corrects,
+  reversesOn,
+}: KeptEntry): EntryRequest {
   return {
     date,
     kind,
     explanation,
     reference,
+    corrects,
+    reversesOn,
     lines: lines.map((line) => ({ ...line, account: line.account ?? '' })),
   };
 }

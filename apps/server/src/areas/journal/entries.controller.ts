@@ -1,15 +1,14 @@
 import type { Readable } from 'node:stream';
 import {
-  type DraftEventResponse,
   type EntriesImportResponse,
   EntriesQuery,
   type EntriesResponse,
   type EntriesSumsResponse,
+  type EntryEventResponse,
   EntrySetRequest,
   type EntrySetResponse,
   EntryRequest,
   type EntryResponse,
-  ReverseRequest,
   type SaidSentenceResponse,
 } from '@just-ledger/contract';
 import { Body, Controller, Get, Header, Headers, HttpCode, Param, Post, Query } from '@nestjs/common';
@@ -19,9 +18,9 @@ import { CurrentOrganisation, CurrentPerson } from '../../platform/sessions/sess
 import type { Person } from '../../platform/sessions/session-store.js';
 import { BatchReader, Importer, Readers, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { entryTrail } from './draft-readings.js';
-import { importEntries, postEntries, postEntry, reverseEntry } from './entry-commands.js';
+import { importEntries, postEntries, postEntry } from './entry-commands.js';
 import { readEntries } from './entry-file.js';
+import { entryTrail } from './entry-trail.js';
 import { entriesCsv, entryByNumber, journal, journalTotals, sentences } from './entry-readings.js';
 
 /** The journal. */
@@ -99,23 +98,12 @@ export class EntriesController {
     return this.readers.report(entryByNumber, organisation, number);
   }
 
-  /** What happened to it before it was posted. */
+  /** What happened to it before it was posted, and what was planned for its reversal. */
   @Get('entries/:number/trail')
   trail(
     @CurrentOrganisation() organisation: Organisation,
     @Param('number') number: string,
-  ): Promise<DraftEventResponse[]> {
+  ): Promise<EntryEventResponse[]> {
     return this.readers.report(entryTrail, organisation, number);
-  }
-
-  @Post('entries/:number/reverse')
-  reverse(
-    @CurrentOrganisation() organisation: Organisation,
-    @CurrentPerson() person: Person,
-    @Param('number') number: string,
-    @Body() request: ReverseRequest,
-    @Headers('idempotency-key') key?: string,
-  ): Promise<EntryResponse> {
-    return this.writer.run(reverseEntry, { organisation: organisation.id, person: person.id, key, number, request });
   }
 }

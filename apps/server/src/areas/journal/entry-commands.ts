@@ -4,7 +4,6 @@ import type {
   EntryResponse,
   EntrySetRequest,
   EntrySetResponse,
-  ReverseRequest,
 } from '@just-ledger/contract';
 import {
   type Books,
@@ -16,12 +15,11 @@ import {
   type Minor,
   problem,
   type Problem,
-  reversalOf,
   sumOf,
   TYPED_KINDS,
 } from '@just-ledger/core';
-import { entryPreparer } from '../../platform/database/schema.js';
-import { notFound, Refusal } from '../../platform/problems/refusal.js';
+import { entryCorrection, entryPreparer } from '../../platform/database/schema.js';
+import { Refusal, unprocessable } from '../../platform/problems/refusal.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { booksOf } from '../books/books-store.js';
@@ -29,10 +27,12 @@ import { organisationOf } from '../organisations/organisation-store.js';
 import { allWithRealised, withRealised } from '../open-items/realised-lines.js';
 import { type Appended, EntryAppender } from './append-entry.js';
 import type { EntryFile } from './entry-file.js';
-import { contactNames, entryResponse, entryRowOf, reversalNumberOf } from './entry-store.js';
+import { entryLinks } from './entry-links.js';
+import { contactNames, entryResponse, findEntryByNumber } from './entry-store.js';
 import { idempotent } from './idempotency.js';
-import { postedEntriesOf } from './posted-entries.js';
 import { postingStatements } from './posting-statements.js';
+import { recordPlan } from './reversal-plans.js';
+import { reverseIfDue } from './reverse-entry.js';
 
 /** Who posts where; the key makes a repeated request post once. */
 export interface Posting {
@@ -89,7 +89,11 @@ export function postTogether(
   entries: readonly EntryToPost[],
 ): EntryResponse[] {
   const books = booksOf(context, posting.organisation);
-  const checked = entries.map((one) => ({ ...one, result: checkEntry(one.entry, books, 'manual', TYPED_KINDS) }));
+  const checked = entries.map((one) => ({
+    ...one,
+    corrects: one.entry.corrects ? placeCorrected(context, posting.organisation, one) : undefined,
+    result: checkEntry(one.entry, books, 'manual', TYPED_KINDS),
+  }));
   const twoPeopleFrom = organisationOf(context.db, posting.organisation).twoPeopleFrom;
   const problems = checked.flatMap(({ at, result, preparedBy }) => {
     const found = result.ok
@@ -99,15 +103,22 @@ export function postTogether(
   });
   if (problems.length > 0) throw new Refusal(422, problems.slice(0, MOST_PROBLEMS));
   const appender = new EntryAppender(context, { ...posting, source: 'manual' }, books);
-  return checked.flatMap(({ result, preparedBy }) => {
+  const appended = checked.flatMap(({ result, preparedBy, corrects }) => {
     if (!result.ok) return [];
     const whole = withRealised(context.db, posting.organisation, books, result.value);
-    if (preparedBy !== undefined) {
-      const { organisation } = posting;
-      context.db.insert(entryPreparer).values({ organisation, place: appender.nextPlace, by: preparedBy }).run();
+    const { organisation } = posting;
+    const place = appender.nextPlace;
+    if (preparedBy !== undefined)
+      context.db.insert(entryPreparer).values({ organisation, place, by: preparedBy }).run();
+    if (corrects !== undefined) context.db.insert(entryCorrection).values({ organisation, place, corrects }).run();
+    const appended = appender.append(whole);
+    if (whole.reversesOn) {
+      recordPlan(context, { organisation, entry: place, person: posting.person }, { date: whole.reversesOn });
     }
-    return [answer(context, posting, books, appender.append(whole), null)];
+    return [appended];
   });
+  for (const { place } of appended) reverseIfDue(context, { ...posting, entry: place });
+  return appended.map((one) => answer(context, posting, books, one));
 }
 
 /** Why whoever prepared an entry cannot post it as well, if the organisation asks for two people from its amount on. */
@@ -123,36 +134,6 @@ function twoPeopleProblems(
   const message = `${which} are posted by somebody else than who prepared them. Hand this one in for review.`;
   return [problem('two-people', '', message)];
 }
-
-/** Posts the opposite of an entry and links the two. */
-export const reverseEntry = defineCommand(
-  'reverseEntry',
-  (
-    context: WriteContext,
-    { number, request, ...posting }: Posting & { number: string; request: ReverseRequest },
-  ): EntryResponse => {
-    return idempotent(context, { ...posting, key: posting.key, request: { number, request } }, () => {
-      const { organisation } = posting;
-      const books = booksOf(context, organisation);
-      const row = entryRowOf(context.db, organisation, number);
-      const [original] = postedEntriesOf(context.db, organisation, [row]);
-      if (!original) throw notFound('entry');
-      const checked = reversalOf(original, request.date, books, {
-        reversedBy: reversalNumberOf(context.db, organisation, row.place),
-        explanation: request.explanation,
-      });
-      if (!checked.ok) throw new Refusal(422, checked.problems);
-      const appended = new EntryAppender(context, { ...posting, source: 'manual' }, books).append(
-        checked.value.entry,
-        {
-          reverses: row.place,
-          stage: checked.value.stage,
-        },
-      );
-      return answer(context, posting, books, appended, number);
-    });
-  },
-);
 
 /** Posts all entries of a file in the order of their dates; all of them, or none and every problem by row. */
 export const importEntries = defineCommand(
@@ -173,13 +154,26 @@ export const importEntries = defineCommand(
   { ownTransaction: true },
 );
 
+/** The place of the entry that one corrects. @throws {Refusal} 422 where there is none */
+function placeCorrected(
+  { db }: WriteContext,
+  organisation: number,
+  { at, entry: { corrects = '' } }: EntryToPost,
+): number {
+  const row = findEntryByNumber(db, organisation, corrects);
+  if (row) return row.place;
+  const path = [at, 'corrects'].filter(Boolean).join('.');
+  throw unprocessable('no-such-entry', path, `There is no entry ${corrects} to correct.`);
+}
+
 function answer(
   { db }: WriteContext,
   { organisation, person }: Posting,
   books: Books,
   { posted, seal }: Appended,
-  reverses: string | null,
 ): EntryResponse {
-  const remarks = { seal, postedBy: postingStatements(db).personName(person), reverses, reversedBy: null };
+  const { place } = posted;
+  const links = entryLinks(db, organisation, [{ place, reverses: null }])(place);
+  const remarks = { seal, postedBy: postingStatements(db).personName(person), ...links };
   return entryResponse(posted, remarks, books, contactNames(db, organisation, [posted]));
 }

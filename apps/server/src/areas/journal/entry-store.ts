@@ -19,31 +19,37 @@ import { notFound } from '../../platform/problems/refusal.js';
 import { loadChart } from '../accounts/account-store.js';
 import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
 import type { Organisation } from '../organisations/organisation-store.js';
+import { type EntryLinks, entryLinks } from './entry-links.js';
 import { type EntryRow, isOneOf, postedEntriesOf } from './posted-entries.js';
 
 /** The row of an entry by its number. @throws {Refusal} 404 */
 export function entryRowOf(db: Db, organisation: number, number: string): EntryRow {
-  const parsed = parseEntryNumber(number);
-  const row =
-    parsed && findEntryRow(db, organisation, and(eq(entry.year, parsed.year), eq(entry.number, parsed.number)));
+  const row = findEntryByNumber(db, organisation, number);
   if (!row) throw notFound('entry');
   return row;
 }
 
+/** The row of an entry by its number, if there is one. */
+export function findEntryByNumber(db: Db, organisation: number, number: string): EntryRow | undefined {
+  const parsed = parseEntryNumber(number);
+  return parsed && rowWhere(db, organisation, and(eq(entry.year, parsed.year), eq(entry.number, parsed.number)));
+}
+
+/** The row of an entry by its place in the chain, if there is one. */
+export function findEntryRow(db: Db, organisation: number, place: number): EntryRow | undefined {
+  return rowWhere(db, organisation, eq(entry.place, place));
+}
+
 /** The number of the entry that reverses one, if any. */
 export function reversalNumberOf(db: Db, organisation: number, place: number): string | undefined {
-  const row = findEntryRow(db, organisation, eq(entry.reverses, place));
+  const row = rowWhere(db, organisation, eq(entry.reverses, place));
   return row && entryNumber(row.year, row.number);
 }
 
 /** What an entry's answer says beyond the entry itself. */
-export interface EntryRemarks {
+export interface EntryRemarks extends EntryLinks {
   readonly seal: string;
   readonly postedBy: string;
-  /** The number of the entry it reverses. */
-  readonly reverses: string | null;
-  /** The number of the entry that reverses it. */
-  readonly reversedBy: string | null;
 }
 
 /** An entry as it goes over the wire. */
@@ -78,22 +84,7 @@ export function entryAnswers(
   chart = loadChart(db, organisation.id),
 ): EntryResponse[] {
   if (rows.length === 0) return [];
-  const reversed = rows.flatMap((row) => (row.reverses === null ? [] : [row.reverses]));
-  const originals = numbersBy(
-    (row) => row.place,
-    reversed.length === 0 ? [] : findEntries(db, organisation.id, isOneOf(entry.place, reversed)),
-  );
-  const reversals = numbersBy(
-    (row) => row.reverses,
-    findEntries(
-      db,
-      organisation.id,
-      isOneOf(
-        entry.reverses,
-        rows.map((row) => row.place),
-      ),
-    ),
-  );
+  const linksOf = entryLinks(db, organisation.id, rows);
   const people = new Map(
     db
       .select({ id: person.id, name: person.name })
@@ -110,8 +101,7 @@ export function entryAnswers(
       {
         seal: row.seal,
         postedBy: people.get(row.postedBy) ?? '',
-        reverses: originals.get(row.reverses) ?? null,
-        reversedBy: reversals.get(row.place) ?? null,
+        ...linksOf(row.place),
       },
       books,
       contactName,
@@ -136,24 +126,12 @@ export function contactNames(
   return (id) => names.get(id) ?? null;
 }
 
-function numbersBy(key: (row: EntryRow) => number | null, rows: readonly EntryRow[]): Map<number | null, string> {
-  return new Map(rows.map((row) => [key(row), entryNumber(row.year, row.number)]));
-}
-
-function findEntryRow(db: Db, organisation: number, condition: SQL | undefined): EntryRow | undefined {
+function rowWhere(db: Db, organisation: number, condition: SQL | undefined): EntryRow | undefined {
   return db
     .select()
     .from(entry)
     .where(and(eq(entry.organisation, organisation), condition))
     .get();
-}
-
-function findEntries(db: Db, organisation: number, condition: SQL): EntryRow[] {
-  return db
-    .select()
-    .from(entry)
-    .where(and(eq(entry.organisation, organisation), condition))
-    .all();
 }
 
 function lineResponse(

@@ -2,9 +2,12 @@ import { Module } from '@nestjs/common';
 import { DraftsController } from './drafts.controller.js';
 import { PatternsController } from './patterns.controller.js';
 import { EntriesController } from './entries.controller.js';
+import { PlannedReversals } from './planned-reversals.js';
+import { ReversalsController } from './reversals.controller.js';
 
 /** Entries and drafts. */
 @Module({
-  controllers: [DraftsController, EntriesController, PatternsController],
+  controllers: [DraftsController, EntriesController, PatternsController, ReversalsController],
+  providers: [PlannedReversals],
 })
 export class JournalModule {}

@@ -49,10 +49,15 @@ export function organisationOf(db: Db, id: number): Organisation {
   };
 }
 
+/** Whether books are archived. */
+export function isArchived(db: Db, id: number): boolean {
+  const row = db.select({ at: organisation.archivedAt }).from(organisation).where(eq(organisation.id, id)).get();
+  return row?.at !== null && row?.at !== undefined;
+}
+
 /** Books that are archived are read only. @throws {Refusal} 409 */
 export function assertNotArchived(db: Db, id: number): void {
-  const row = db.select({ at: organisation.archivedAt }).from(organisation).where(eq(organisation.id, id)).get();
-  if (!row?.at) return;
+  if (!isArchived(db, id)) return;
   throw new Refusal(409, [problem('archived', '', 'These books are archived: they can be read and not changed.')]);
 }
 

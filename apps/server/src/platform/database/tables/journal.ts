@@ -270,6 +270,44 @@ export const entryPreparer = table(
   ],
 );
 
+/** Which entry another one corrects, both by their places in the chain. */
+export const entryCorrection = table(
+  'entry_correction',
+  {
+    organisation: organisationColumn(),
+    place: integer('place').notNull(),
+    corrects: integer('corrects').notNull(),
+  },
+  (self) => [
+    primaryKey({ columns: [self.organisation, self.place] }),
+    index('entry_correction_corrects').on(self.organisation, self.corrects),
+    check('entry_correction_place', sql`${self.corrects} > 0 AND ${self.place} > ${self.corrects}`),
+  ],
+);
+
+/** What was planned for the reversal of an entry, in its order: the last counts until the entry is reversed. */
+export const reversalPlan = table(
+  'reversal_plan',
+  {
+    organisation: organisationColumn(),
+    /** The place of the entry that is to be reversed. */
+    entry: integer('entry').notNull(),
+    place: integer('place').notNull(),
+    /** The day on which it is to be reversed; null where that was given up. */
+    date: civilDate('date'),
+    /** Why it was given up. */
+    reason: text('reason'),
+    at: moment('at').notNull(),
+    by: personColumn('by'),
+  },
+  (self) => [
+    primaryKey({ columns: [self.organisation, self.entry, self.place] }),
+    foreignKey({ columns: [self.organisation, self.entry], foreignColumns: [entry.organisation, entry.place] }),
+    check('reversal_plan_place', sql`${self.place} > 0`),
+    check('reversal_plan_given_up', sql`(${self.date} IS NULL) = (${self.reason} IS NOT NULL)`),
+  ],
+);
+
 /** An entry kept under a name, to begin others from. */
 export const pattern = table(
   'pattern',

@@ -1,0 +1,25 @@
+import type { EntryEventResponse } from '@just-ledger/contract';
+import type { Db } from '../../platform/database/connection.js';
+import { defineReport } from '../../platform/threads/report.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { personName } from './draft-content.js';
+import { eventsBehind } from './draft-history.js';
+import { entryRowOf } from './entry-store.js';
+import { historyOf } from './reversal-plans.js';
+
+/** What happened to an entry: to the draft it was before, then what was planned for its reversal. */
+export const entryTrail = defineReport(
+  'entryTrail',
+  (db: Db, of: Organisation, number: string): EntryEventResponse[] => {
+    const plans = historyOf(db, of.id, entryRowOf(db, of.id, number).place);
+    return [
+      ...eventsBehind(db, of.id, number),
+      ...plans.map(({ date, reason, at, by }) => ({
+        what: date ? ('reversal-planned' as const) : ('reversal-given-up' as const),
+        text: date ?? reason,
+        at,
+        by: personName(db, by),
+      })),
+    ];
+  },
+);
