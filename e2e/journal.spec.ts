@@ -46,7 +46,7 @@ test('entries are walked by the arrows, opened and reversed', async ({ own: { pa
   await expect(page.getByRole('button', { name: /Day 02/ })).toBeFocused();
   await page.keyboard.press('Enter');
   await expect(page.getByRole('button', { name: /Day 02/ })).toHaveAttribute('aria-expanded', 'true');
-  await page.getByRole('button', { name: 'Reverse this entry' }).click();
+  await page.getByRole('button', { name: 'Reverse it', exact: true }).click();
   await page.getByRole('button', { name: 'Reverse', exact: true }).click();
   await expect(page.getByText('reversed', { exact: true })).toBeVisible();
 });
@@ -118,4 +118,75 @@ test('a list is printed whole, whatever of it stands on the screen, under the or
       ).not.toEqual([]);
     await expect(printed.getByRole('button')).toHaveCount(0);
   }
+});
+
+test('the wrong line of an entry is corrected by keys; both entries lead to each other', async ({
+  own: { page, open, post, ask },
+}) => {
+  const wrong = await post('2027-01-05', 'Hose fittings', '6100', '1010', '86.40');
+  await open('record/journal');
+  await page.getByRole('button', { name: /Hose fittings/ }).click();
+  await page.getByRole('button', { name: 'Correct it' }).press('Enter');
+  await expect(page.getByRole('checkbox', { name: /6100/ })).toBeFocused();
+  await page.keyboard.press('Space');
+  await page.keyboard.press('Enter');
+  const right = page.getByLabel('Account, line 2');
+  await expect(right).toBeFocused();
+  await expect(right).toHaveValue(/^6100/);
+  await expect(page.getByText('wrong?')).toBeVisible();
+  // what says the same again is refused, at the lines
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByText('The right lines say the same as the wrong ones.')).toBeVisible();
+  await right.fill('6900');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('was 6100')).toBeVisible();
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByRole('status')).toContainText('Posted as 2027-0002');
+  const posted = await ask<{ corrects: string; date: string; lines: object[] }>('GET', '/entries/2027-0002');
+  expect(posted).toMatchObject({
+    corrects: wrong,
+    date: '2027-01-05',
+    lines: [
+      { account: '6100', credit: '86.40' },
+      { account: '6900', debit: '86.40' },
+    ],
+  });
+  await page.getByRole('link', { name: '2027-0002' }).click();
+  await page.getByRole('link', { name: wrong }).click();
+  await expect(page.getByText(/· corrected by/)).toContainText('2027-0002');
+});
+
+test('an entry is to be reversed by itself: by a key, on another day, and not at all', async ({
+  own: { page, open },
+}) => {
+  await open('record/entry');
+  await page.getByLabel('Explanation').fill('Power to be billed');
+  await page.keyboard.press('Alt+r');
+  await expect(page.getByLabel('Reverses on')).toHaveValue('1 Feb 2027');
+  await page.keyboard.press('Alt+r');
+  await expect(page.getByLabel('Reverses on')).toHaveCount(0);
+  await page.keyboard.press('Alt+r');
+  await page.getByLabel('Reverses on').fill('1/1');
+  await page.getByLabel('Account, line 1').fill('6100');
+  await page.getByLabel('Debit, line 1').fill('40');
+  await page.getByLabel('Account, line 2').fill('1010');
+  await page.getByLabel('Credit, line 2').press('=');
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByText(/it is reversed on a later day/)).toBeVisible();
+  await page.getByLabel('Reverses on').fill('1/2/27');
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByRole('status')).toContainText('Posted as 2027-0001');
+  await open('record/recurring');
+  const planned = page.getByRole('region', { name: 'Reversals to come' });
+  await expect(planned).toContainText('1 Feb 2027');
+  await planned.getByRole('link', { name: '2027-0001' }).click();
+  await page.getByRole('button', { name: 'Change the day of its reversal' }).click();
+  await page.getByLabel('Day of the reversal').fill('1/3/27');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('reverses on 1 March 2027')).toBeVisible();
+  await page.getByRole('button', { name: 'Do not reverse it' }).click();
+  await page.getByLabel('Why 2027-0001 is not reversed').fill('It stays');
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByText('“It stays”').or(page.getByText('It stays'))).toBeVisible();
+  await expect(page.getByText(/reverses on/)).toHaveCount(0);
 });

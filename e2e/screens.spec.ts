@@ -111,7 +111,7 @@ test('an entry can be found, opened and reversed, and the pair is linked', async
   await page.goto(`${demo}/1/record/journal`);
   await page.getByRole('textbox', { name: 'Find' }).fill('Payroll deductions of last month');
   await page.getByRole('button', { name: /14 Jan 2027.*Payroll/ }).click();
-  await page.getByRole('button', { name: 'Reverse this entry' }).click();
+  await page.getByRole('button', { name: 'Reverse it', exact: true }).click();
   await page.getByRole('button', { name: 'Reverse', exact: true }).click();
   await expect(page.getByText(/reversing · manual/)).toBeVisible();
   await expect(page.getByText(/reverses 2027-/)).toBeVisible();

@@ -28,6 +28,7 @@ const CHART = `number,name,element,classification,contra,control,role,closes_to,
 2110,Owed to suppliers,liability,current-liabilities,,payables,,,
 2210,Excise owed,liability,current-liabilities,,,,,
 2310,Wages owed,liability,current-liabilities,,,,,
+2330,Costs owed and not yet billed,liability,current-liabilities,,,,,
 2320,Deductions owed,liability,current-liabilities,,,,,
 2500,Press loan,liability,non-current-liabilities,,,,,
 3000,Members’ shares,equity,equity,,,members-shares,,
@@ -391,6 +392,18 @@ function writeMonth(
         ['1010', -86.4],
       ]);
     });
+  if (year === 2026 && number === 12)
+    event(31, (date) =>
+      books.post(
+        date,
+        'Power of the pressing weeks, billed in February',
+        [
+          ['5310', 412.6],
+          ['2330', -412.6],
+        ],
+        { kind: 'adjusting', reversesOn: d('2027-02-01') },
+      ),
+    );
   if (year === 2026 && number === 3)
     event(31, (date) => {
       books.post(

@@ -176,7 +176,7 @@ export class SampleBooks {
     date: CivilDate,
     explanation: string,
     lines: readonly SampleLine[],
-    more: { kind?: string; reference?: string } = {},
+    more: { kind?: string; reference?: string; reversesOn?: CivilDate } = {},
   ): string {
     const lag = more.kind === 'opening' ? 1 : Number(date.slice(8)) % 3;
     this.clock.goTo(addDays(date, lag));

@@ -1,8 +1,15 @@
 /** @jest-environment jsdom */
+import { renderHook } from '@testing-library/react';
 import { BroadcastChannel } from 'node:worker_threads';
 import { joinTabs, openTabs, tabName } from '../src/api/open-tabs.js';
 import { emptyForm } from '../src/features/journal/entry-form.js';
-import { keepTyping, type KeptTyping, keptTyping, leftTyping } from '../src/features/journal/kept-typing.js';
+import {
+  keepTyping,
+  type KeptTyping,
+  keptTyping,
+  leftTyping,
+  useTypingBefore,
+} from '../src/features/journal/kept-typing.js';
 
 const place = { person: 'wren@sallow-reach.test', organisation: 1, draft: '' };
 const typing = (explanation: string, at = '2027-01-18T09:00:00.000Z'): KeptTyping => ({
@@ -39,6 +46,15 @@ describe('what is half typed', () => {
       expect(keptTyping({ ...place, ...elsewhere })).toBeUndefined();
     keepTyping(place, undefined);
     expect(keptTyping(place)).toBeUndefined();
+  });
+
+  test('is gone on with where it was begun from the same, else laid aside and offered', async () => {
+    const half = { ...typing('Correction'), source: 'correction of 2027-0001 1' };
+    keepTyping(place, half);
+    expect(renderHook(() => useTypingBefore(place, half.source)).result.current?.key).toBe('Correction');
+    expect(renderHook(() => useTypingBefore(place)).result.current).toBeUndefined();
+    expect(keptTyping(place)).toBeUndefined();
+    expect((await leftTyping(place)).map(({ key }) => key)).toEqual(['Correction']);
   });
 
   test('is told of as left behind once its tab is open no more, the latest first', async () => {

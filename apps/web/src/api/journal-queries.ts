@@ -69,6 +69,13 @@ export const entryQuery = (id: number, number: string) =>
     queryFn: () => api.get(paths.entry(id, number)),
   });
 
+/** The entries that are to be reversed by themselves and are not yet. */
+export const plannedReversalsQuery = (id: number) =>
+  queryOptions({
+    queryKey: ['organisation', String(id), 'journal', 'planned reversals'],
+    queryFn: () => api.get(paths.plannedReversals(id)),
+  });
+
 /** A draft as it was opened: it stays on its sheet as it is until somebody asks for it anew. */
 export const openedDraftQuery = (id: number, draft: string) =>
   queryOptions({

@@ -130,6 +130,11 @@ export function endOfMonth(date: CivilDate): CivilDate {
   return civilDate(year, month, daysInMonth(year, month));
 }
 
+/** The first day of the month after a date's. @example firstOfNextMonth(d('2026-12-31')) // → '2027-01-01' */
+export function firstOfNextMonth(date: CivilDate): CivilDate {
+  return addDays(endOfMonth(date), 1);
+}
+
 /** The earlier of two dates. @example earlierOf(d('2026-01-01'), d('2025-01-01')) // → '2025-01-01' */
 export function earlierOf(a: CivilDate, b: CivilDate): CivilDate {
   return a < b ? a : b;

@@ -16,6 +16,7 @@ export function differingRows(mine: EntryForm, theirs: EntryForm): DifferingRow[
     ['Kind', 'kind'],
     ['Explanation', 'explanation'],
     ['Paper', 'reference'],
+    ['Reverses on', 'reversesOn'],
   ] as const;
   const [own, other] = [mine.lines, theirs.lines].map((lines) => lines.filter((line) => !isBlank(line)));
   const most = Math.max(own?.length ?? 0, other?.length ?? 0);

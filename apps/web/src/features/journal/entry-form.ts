@@ -9,12 +9,17 @@ export interface EntryForm {
   readonly kind: EntryKind;
   readonly explanation: string;
   readonly reference: string;
+  /** The number of the entry that it corrects. */
+  readonly corrects: string;
+  /** The day on which it is reversed by itself, as typed. */
+  readonly reversesOn: string;
   readonly lines: readonly FormLine[];
 }
 
 /** An empty entry on a date. */
 export function emptyForm(date: string, kind: EntryKind = 'ordinary'): EntryForm {
-  return { date, kind, explanation: '', reference: '', lines: [emptyLine(), emptyLine(), emptyLine(), emptyLine()] };
+  const lines = [emptyLine(), emptyLine(), emptyLine(), emptyLine()];
+  return { date, kind, explanation: '', reference: '', corrects: '', reversesOn: '', lines };
 }
 
 /** What may happen to the form. */
@@ -96,8 +101,8 @@ export function toldBriefly({ explanation, lines }: EntryForm): string {
 /** Whether anything of a form has been typed that it did not begin with. */
 export function isTyped(form: EntryForm, begun: EntryForm): boolean {
   if (form === begun) return false;
-  const heads = [form, begun].map(({ kind, explanation, reference }) =>
-    JSON.stringify([kind, explanation, reference]),
+  const heads = [form, begun].map(({ kind, explanation, reference, reversesOn }) =>
+    JSON.stringify([kind, explanation, reference, reversesOn]),
   );
   if (heads[0] !== heads[1]) return true;
   const [lines, first] = [form, begun].map((one) => one.lines.filter((line) => !isBlank(line)));

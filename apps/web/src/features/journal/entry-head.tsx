@@ -6,8 +6,10 @@ import type { Dispatch, KeyboardEvent, RefObject } from 'react';
 import { DateField } from '../../ui/date-field.js';
 import { typedDay } from '../../ui/own-ways.js';
 import type { EntryForm, FormEvent } from './entry-form.js';
+import { EntryLink } from './entry-links.js';
 import { ExplanationField } from './explanation-field.js';
 import styles from './entry-head.module.css';
+import { ReversesOn } from './reverses-on.js';
 
 const KINDS = [
   ['ordinary', 'Ordinary'],
@@ -114,6 +116,16 @@ export function EntryHead({
         onPattern={onPattern}
       />
       <TextField label="Paper" placeholder="its reference" {...field('reference')} />
+      {(form.kind === 'adjusting' || form.reversesOn !== '' || form.corrects !== '') && (
+        <div className={styles.besides}>
+          {form.corrects !== '' && (
+            <span>
+              Corrects <EntryLink number={form.corrects} />
+            </span>
+          )}
+          <ReversesOn form={form} date={date} near={near} message={wrong('reversesOn')} dispatch={dispatch} />
+        </div>
+      )}
     </div>
   );
 }

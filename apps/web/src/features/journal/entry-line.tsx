@@ -76,6 +76,9 @@ export const EntryLine = memo(function EntryLine({
                 change(withAccount(line, number, chosen, breakdowns));
               }}
             />
+            {line.was && (
+              <span className="small brass nowrap">{line.was === line.account ? 'wrong?' : `was ${line.was}`}</span>
+            )}
           </div>
         </td>
         <td data-column="note">

@@ -64,6 +64,9 @@ function fromTo(entry: EntryResponse): string {
 
 function mark(entry: EntryResponse): string {
   if (entry.reversedBy) return 'reversed';
+  if (entry.reversesOn) return 'to reverse';
+  if (entry.correctedBy.length > 0) return 'corrected';
+  if (entry.corrects) return 'correction';
   if (entry.kind !== 'ordinary') return entry.kind;
   return entry.source === 'manual' ? '' : entry.source;
 }

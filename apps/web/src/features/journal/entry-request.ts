@@ -9,7 +9,7 @@ import {
   shortDate,
 } from '@just-ledger/core';
 import { plainAmount, plainDecimal, typedDay, wireInCell } from '../../ui/own-ways.js';
-import type { EntryForm } from './entry-form.js';
+import { emptyForm, type EntryForm } from './entry-form.js';
 import { emptyLine, type FormLine, isBlank } from './form-line.js';
 
 /** What a date is near to does not matter once it has its year. */
@@ -59,7 +59,8 @@ function shownDate(kept: string | null | undefined): string {
 
 /** A draft, to be gone on with: its amounts in the person's marks. @param currency of the books */
 export function formOf(
-  draft: Pick<DraftResponse, 'date' | 'kind' | 'explanation' | 'reference' | 'lines'>,
+  draft: Pick<DraftResponse, 'date' | 'kind' | 'explanation' | 'reference' | 'lines'> &
+    Partial<Pick<DraftResponse, 'corrects' | 'reversesOn'>>,
   currency: CurrencyCode,
 ): EntryForm {
   const lines = draft.lines.map(({ ratePerBase, side, ...line }) => ({
@@ -81,6 +82,8 @@ export function formOf(
     kind: ENTRY_KINDS.find((kind) => kind === draft.kind) ?? 'ordinary',
     explanation: draft.explanation,
     reference: draft.reference,
+    corrects: draft.corrects ?? '',
+    reversesOn: shownDate(draft.reversesOn),
     lines: [...lines, emptyLine()],
   };
 }
@@ -109,10 +112,8 @@ export function linesLike(entry: EntryResponse, currency: CurrencyCode): FormLin
 export function formLike(entry: EntryResponse, date: string, currency: CurrencyCode): EntryForm {
   const { kind, explanation } = entry;
   return {
-    date,
-    kind: kind === 'adjusting' ? kind : 'ordinary',
+    ...emptyForm(date, kind === 'adjusting' ? kind : 'ordinary'),
     explanation,
-    reference: '',
     lines: [...linesLike(entry, currency), emptyLine()],
   };
 }
@@ -124,6 +125,8 @@ export function entryRequest(form: EntryForm, near: CivilDate, currency: Currenc
     kind: form.kind,
     explanation: form.explanation,
     ...(form.reference.trim() && { reference: form.reference }),
+    ...(form.corrects && { corrects: form.corrects }),
+    ...(form.reversesOn.trim() && { reversesOn: wholeDate(form.reversesOn) }),
     lines: form.lines
       .filter((line) => !isBlank(line))
       .map((line) => ({ line, plain: plainAmounts(line, currency) }))
@@ -160,6 +163,7 @@ export function draftRequest(
         doubts,
         settles,
         isRateTyped,
+        was,
         breakdowns,
         rate,
         rateWay,
@@ -169,7 +173,7 @@ export function draftRequest(
         ownNumber,
         ...line
       }) => {
-        void [key, showsBreakdowns, doubts, settles, isRateTyped, breakdowns];
+        void [key, showsBreakdowns, doubts, settles, isRateTyped, was, breakdowns];
         const typed = Object.fromEntries(
           Object.entries({ ...line, ...plainAmounts(line, currency) }).filter(([, value]) => value !== ''),
         );
@@ -186,6 +190,8 @@ export function draftRequest(
     kind: form.kind,
     explanation: form.explanation,
     reference: form.reference,
+    ...(form.corrects && { corrects: form.corrects }),
+    ...(form.reversesOn.trim() && { reversesOn: wholeDate(form.reversesOn) }),
     lines,
     ...(version !== undefined && { version }),
   };

@@ -1,6 +1,6 @@
 import type { DraftResponse, EntryResponse } from '@just-ledger/contract';
 import { useQuery } from '@tanstack/react-query';
-import { useEffect, useRef } from 'react';
+import { useRef } from 'react';
 import { patternsQuery } from '../../api/journal-queries.js';
 import { useBooks } from '../../api/books-queries.js';
 import { typedDay } from '../../ui/own-ways.js';
@@ -16,8 +16,10 @@ import { outdatedBy, refusalOf } from './entry-refusal.js';
 import { EntryRefused } from './entry-refused.js';
 import { OneLineOrFull, type Writing } from './one-line-or-full.js';
 import { patternRequest, withPattern } from './pattern-form.js';
+import { reversedOrNot } from './reverses-on.js';
 import type { Beginning } from './use-entry-source.js';
 import { useEntryChoices } from './use-entry-choices.js';
+import { useEntryFocus } from './use-entry-focus.js';
 import { useEntryWriting } from './use-entry-writing.js';
 import { useLinesBefore } from './use-lines-before.js';
 import { useNewContact } from './use-new-contact.js';
@@ -56,21 +58,16 @@ export function EntrySheet({
       change: { ...(day && { date: day }), ...(explanation && { explanation }), ...(reference && { reference }) },
     });
   });
-  // every entry begins at its date
-  useEffect(() => first.current?.focus(), [writing.key]);
-
   const typing = useRef<HTMLElement>(null);
   useCommitKey((field) => {
     typing.current = field;
     if (may('approver')) writing.post();
     else writing.handIn();
   }, may('preparer'));
-  // what is refused takes the eye to the first field that is wrong; where there is none, back to where it was
   const refused = writing.postError ?? writing.keepError;
-  useEffect(() => {
-    if (refused) (sheet.current?.querySelector<HTMLElement>('[aria-invalid="true"]') ?? typing.current)?.focus();
-  }, [refused]);
+  useEntryFocus({ sheet, first, typing, key: writing.key, line: beginning?.line, refused });
   const before = useLinesBefore(form, dispatch, sheet);
+  const canReverse = form.kind === 'ordinary' || form.kind === 'adjusting';
   const outdated = outdatedBy(refused);
   const { inHead, inRow, general } = refusalOf(form, writing.postError);
   return (
@@ -78,7 +75,10 @@ export function EntrySheet({
       ref={sheet}
       data-typing
       onKeyDown={(event) => {
-        if (!before.onKeyDown(event)) writing.onKeyDown(event);
+        if (event.altKey && event.key.toLowerCase() === 'r' && canReverse) {
+          event.preventDefault();
+          dispatch(reversedOrNot(form, date));
+        } else if (!before.onKeyDown(event)) writing.onKeyDown(event);
       }}
     >
       <Sheet

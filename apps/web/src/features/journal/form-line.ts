@@ -40,6 +40,8 @@ export interface FormLine {
   readonly breakdowns: Readonly<Record<string, string>>;
   /** Whether fields stand open for breakdowns that the account does not need. */
   readonly showsBreakdowns?: boolean;
+  /** The account that was wrong, on the right line of a correction. */
+  readonly was?: string;
   /** What could not be understood when its cell was left, by the cell. */
   readonly doubts?: Readonly<Partial<Record<AmountCell, string>>>;
 }

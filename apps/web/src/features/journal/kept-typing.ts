@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { openTabs, tabName } from '../../api/open-tabs.js';
+import { randomKey } from '../../api/random-key.js';
 import type { EntryForm } from './entry-form.js';
 
 /** What is half typed, an entry or held lines, as the browser keeps it until it is posted or given up. */
@@ -9,6 +10,8 @@ export interface KeptTyping<Form = EntryForm> {
   readonly key: string;
   /** The version of the draft that it goes on from, if it does. */
   readonly version?: number | undefined;
+  /** What it was begun from, other than a draft: an entry that was posted, a pattern. */
+  readonly source?: string | undefined;
   readonly at: string;
 }
 
@@ -61,19 +64,19 @@ export function useKeptTyping<Form>(
   isTyped: boolean,
   lines: number,
 ): void {
-  const { form, key, version } = typing;
+  const { form, key, version, source } = typing;
   const write = useRef<() => void>(undefined);
   useEffect(() => {
     const place = { person, organisation, draft };
     const now = (): void => {
       write.current = undefined;
-      keepTyping(place, isTyped ? { form, key, version, at: new Date().toISOString() } : undefined);
+      keepTyping(place, isTyped ? { form, key, version, source, at: new Date().toISOString() } : undefined);
     };
     if (lines <= FEW || !isTyped) return now();
     write.current = now;
     const timer = setTimeout(() => write.current?.(), MOMENT);
     return () => clearTimeout(timer);
-  }, [person, organisation, draft, form, key, version, isTyped, lines]);
+  }, [person, organisation, draft, form, key, version, source, isTyped, lines]);
   useEffect(() => {
     const last = (): void => write.current?.();
     window.addEventListener('pagehide', last);
@@ -84,9 +87,18 @@ export function useKeptTyping<Form>(
   }, []);
 }
 
-/** What was half typed before in this tab, read once when the sheet begins. */
-export function useTypingBefore<Form = EntryForm>(place: TypingPlace): KeptTyping<Form> | undefined {
-  const [before] = useState(() => keptTyping<Form>(place));
+/**
+ * What was half typed before in this tab, read once when the sheet begins. What was begun from something else is laid
+ * aside, as if its tab had been closed: it is offered, and nothing of it is lost.
+ */
+export function useTypingBefore<Form = EntryForm>(place: TypingPlace, source = ''): KeptTyping<Form> | undefined {
+  const [before] = useState(() => {
+    const typing = keptTyping<Form>(place);
+    if (!typing || (typing.source ?? '') === source) return typing;
+    keepTyping(place, typing, randomKey());
+    keepTyping(place, undefined);
+    return undefined;
+  });
   return before;
 }
 

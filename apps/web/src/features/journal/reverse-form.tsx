@@ -57,7 +57,7 @@ export function ReverseForm({
         Reverse
       </Button>
       <button className="act" type="button" onClick={onDone}>
-        leave it
+        Cancel
       </button>
       <ErrorMessage error={reverse.error} />
     </form>

@@ -33,6 +33,7 @@ export const entryRoute: ScreenRoute = {
     ['Alt Backspace', 'remove the line'],
     ['Alt .', 'breakdowns of the line'],
     ['Alt ↓', 'all accounts, those used before first'],
+    ['Alt R', 'reverse it by itself on the first of the next month, or not'],
     ['Alt L', 'the lines of the entry before with the same explanation'],
     ['Ctrl V', 'lines of a spreadsheet, with headings or without'],
     ['Ctrl Z', 'take the last step back'],

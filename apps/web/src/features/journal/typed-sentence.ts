@@ -1,6 +1,6 @@
 import { type CivilDate, type CurrencyCode, minor, shortDate } from '@just-ledger/core';
 import { inCell, readTyped, typedDay, wireInCell } from '../../ui/own-ways.js';
-import type { EntryForm } from './entry-form.js';
+import { emptyForm, type EntryForm } from './entry-form.js';
 import { emptyLine, type FormLine, isBlank } from './form-line.js';
 import type { OfferedSentence } from './offered-sentence.js';
 
@@ -91,10 +91,8 @@ export function formOfSentence(sentence: TypedSentence): EntryForm {
   if (known) return known;
   const { date, amount, from, to, explanation } = sentence;
   const form: EntryForm = {
-    date,
-    kind: 'ordinary',
+    ...emptyForm(date),
     explanation,
-    reference: '',
     lines: [
       { ...emptyLine(), ...to, debit: amount },
       { ...emptyLine(), ...from, credit: amount },

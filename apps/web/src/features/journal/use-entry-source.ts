@@ -1,9 +1,11 @@
 import type { DraftResponse } from '@just-ledger/contract';
-import { parseCivilDate, shortDate } from '@just-ledger/core';
+import { checkDate, type CivilDate, parseCivilDate, shortDate } from '@just-ledger/core';
 import { useQuery } from '@tanstack/react-query';
 import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { entryQuery, openedDraftQuery, patternsQuery } from '../../api/journal-queries.js';
+import { booksForDates } from './books-for-dates.js';
+import { formOfCorrection } from './correction-form.js';
 import type { EntryForm } from './entry-form.js';
 import { formLike } from './entry-request.js';
 import { formOfPattern } from './pattern-form.js';
@@ -12,33 +14,58 @@ import { formOfPattern } from './pattern-form.js';
 export interface Beginning {
   /** Said beside the title. */
   readonly told: string;
+  /** What it begins from, to know it again. */
+  readonly source: string;
+  /** The date that is its own, where it is not that of any new entry. */
+  readonly date?: CivilDate | undefined;
+  /** The line at which typing goes on, where not at the date. */
+  readonly line?: number;
   readonly formOn: (date: string) => EntryForm;
 }
 
 /** What the address says an entry goes on from: a draft, an entry that was posted, a pattern, or nothing. */
 export function useEntrySource() {
-  const { organisation, currency } = useBooks();
+  const books = useBooks();
+  const { organisation, currency } = books;
   const [draft] = useSheetParam('draft');
   const [like] = useSheetParam('like');
   const [pattern] = useSheetParam('pattern');
+  const [correct] = useSheetParam('correct');
+  const [wrongLines] = useSheetParam('lines');
+  const from = like || correct;
   const opened = useQuery({ ...openedDraftQuery(organisation.id, draft), enabled: draft !== '' });
-  const before = useQuery({ ...entryQuery(organisation.id, like), enabled: like !== '' });
+  const before = useQuery({ ...entryQuery(organisation.id, from), enabled: from !== '' });
   const patterns = useQuery(patternsQuery(organisation.id));
   const kept = patterns.data?.find(({ id }) => String(id) === pattern);
   const isGone = pattern !== '' && patterns.data !== undefined && !kept;
   const beginning = ((): Beginning | undefined => {
-    if (like !== '' && before.data) {
-      const entry = before.data;
+    const entry = before.data;
+    if (correct !== '' && entry) {
+      const wrong = wrongLines.split(',').map((place) => Number(place) - 1);
+      const isOpen = checkDate(entry.date, 'ordinary', booksForDates(books)).ok;
+      return {
+        told: `corrects ${entry.number} of ${shortDate(parseCivilDate(entry.date))}`,
+        source: `correction of ${correct} ${wrongLines}`,
+        date: isOpen ? parseCivilDate(entry.date) : undefined,
+        line: wrong.length,
+        formOn: (date) => formOfCorrection(entry, wrong, date, currency),
+      };
+    }
+    if (like !== '' && entry) {
       const told = `like ${entry.number} of ${shortDate(parseCivilDate(entry.date))}`;
-      return { told, formOn: (date) => formLike(entry, date, currency) };
+      return { told, source: `like ${like}`, formOn: (date) => formLike(entry, date, currency) };
     }
     if (pattern === '' || !kept) return undefined;
-    return { told: `from the pattern “${kept.name}”`, formOn: (date) => formOfPattern(kept, date, currency) };
+    return {
+      told: `from the pattern “${kept.name}”`,
+      source: `pattern ${pattern}`,
+      formOn: (date) => formOfPattern(kept, date, currency),
+    };
   })();
-  const isNew = draft === '' && like === '' && pattern === '';
+  const isNew = draft === '' && from === '' && pattern === '';
   return {
     /** Tells one source from another. */
-    key: [draft || 'new', like, pattern].join(' '),
+    key: [draft || 'new', like, pattern, correct, wrongLines].join(' '),
     isNew,
     isDraft: draft !== '',
     draft: draft === '' ? undefined : (opened.data as DraftResponse | undefined),

@@ -33,18 +33,19 @@ export function useEntryWriting({
   const email = useSession().person?.email;
   const [person] = useState(email ?? ''); // a session that ends takes nothing away of what is typed
   const place = { person, organisation: organisation.id, draft: draft ? String(draft.id) : '' };
-  const before = useTypingBefore(place);
+  const source = beginning?.source ?? '';
+  const before = useTypingBefore(place, source);
   const leftBehind = useLeftTyping(place);
   const [begun, setBegun] = useState<EntryForm>(() => {
     if (draft) return formOf(draft, currency);
-    return beginning?.formOn(shortDate(near)) ?? emptyForm(shortDate(near));
+    return beginning?.formOn(shortDate(beginning.date ?? near)) ?? emptyForm(shortDate(near));
   });
   const { form, dispatch, onKeyDown } = useEntryHistory(() => before?.form ?? begun);
   const [version, setVersion] = useState(before?.version ?? draft?.version);
   const [takenUp, setTakenUp] = useState(before);
   const [keepsKind, setKeepsKind] = useState(false);
   const [key, setKey] = useState(() => before?.key ?? randomKey());
-  useKeptTyping(place, { form, key, version }, isTyped(form, begun), form.lines.length);
+  useKeptTyping(place, { form, key, version, source }, isTyped(form, begun), form.lines.length);
   const forget = (): void => keepTyping(place, undefined);
 
   const post = useOrganisationMutation(async () => {
@@ -72,7 +73,7 @@ export function useEntryWriting({
     dispatch({ type: 'start', form: fresh });
   };
   // as long as nothing has been typed, another span chosen on the rail is meant for the date too
-  const isUntouched = !draft && !isTyped(form, begun) && form.date === begun.date;
+  const isUntouched = !draft && !beginning?.date && !isTyped(form, begun) && form.date === begun.date;
   const proposal = shortDate(near);
   useEffect(() => {
     if (!isUntouched || form.date === proposal) return;

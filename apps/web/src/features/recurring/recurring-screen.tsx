@@ -9,6 +9,7 @@ import ruled from '../../ui/ruled.module.css';
 import { Empty, Pane, Panes, Sheet } from '../../ui/sheet.js';
 import { DueOccurrences } from './due-occurrences.js';
 import { JournalDetails } from './journal-details.js';
+import { PlannedReversals } from './planned-reversals.js';
 import { RecurringForm } from './recurring-form.js';
 import styles from './recurring-screen.module.css';
 import { TimeLineMonths } from './time-line-months.js';
@@ -108,6 +109,7 @@ export default function RecurringScreen() {
       </Sheet>
       <Pane narrow>
         <DueOccurrences due={due} currency={currency} today={today} />
+        <PlannedReversals />
       </Pane>
     </Panes>
   );
