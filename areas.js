@@ -13,6 +13,7 @@ export const AREAS = [
   'accounts',
   'contacts',
   'breakdowns',
+  'attachments',
   'tax-codes',
   'currencies',
   'beginning',

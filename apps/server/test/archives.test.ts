@@ -80,7 +80,7 @@ async function fillBooks(): Promise<void> {
       '2026-03-05',
       { account: '1100', debit: '40.00', contact: 'Ferry Lane Schol', dueDate: '2026-04-05', document: 'R 7' },
       { account: '4000', credit: '40.00', breakdowns },
-      { reference: 'R 7', reversesOn: '2027-06-01' },
+      { reference: 'R 7', reversesOn: '2027-06-01', attachments: [await paper(path)] },
     ),
   );
   await expectOk(
@@ -154,6 +154,19 @@ async function fillBooks(): Promise<void> {
   await expectOk(post('/take-on/trays/customers/rows', { rows: [{ cells: { contact: 'Ferry', unpaid: '1' } }] }));
   await expectOk(post('/periods/2026-03/lock', {}));
 }
+
+/** Keeps a paper. @returns its id */
+async function paper(of: string): Promise<number> {
+  const reply = await fetch(`${server.url}${of}/attachments?name=R%207.txt`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/octet-stream', cookie: server.session },
+    body: PAPER,
+  });
+  return ((await reply.json()) as { id: number }).id;
+}
+const PAPER = 'Receipt 7, of the school';
+/** The name of its file in the archive. */
+const paperFile = (): string => `papers/${createHash('sha256').update(PAPER).digest('hex')}`;
 
 async function written(of = path): Promise<Uint8Array> {
   const reply = await fetch(`${server.url}${of}/archive.zip`, { headers: { cookie: server.session } });
@@ -343,6 +356,21 @@ describe('a hostile archive', () => {
     ['a name with a drive', () => entry('C:/books.sqlite'), 'zip-path'],
     ['a name that leads upwards in the other way', () => entry('..\\..\\books.sqlite'), 'zip-path'],
     ['a file that does not belong', () => zipSync({ ...archive, 'run.sh': encode('true') }), 'archive-path'],
+    [
+      'a paper that belongs to nothing',
+      () => zipSync({ ...archive, [`papers/${'a'.repeat(64)}`]: encode('x') }),
+      'archive-path',
+    ],
+    [
+      'a paper that was changed',
+      () => zipSync({ ...archive, [paperFile()]: encode('x'.repeat(PAPER.length)) }),
+      'archive-hash',
+    ],
+    [
+      'a paper without its file',
+      () => zipSync(Object.fromEntries(Object.entries(archive).filter(([name]) => name !== paperFile()))),
+      'archive-file',
+    ],
     ['a folder', () => zipSync({ ...archive, 'a/': new Uint8Array() }), 'archive-path'],
     [
       'the same file twice',

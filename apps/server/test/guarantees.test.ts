@@ -128,6 +128,10 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
+/** A paper that is kept, and that it belongs to an entry. */
+const KEPT = `INSERT INTO attachment VALUES (1, 1, '${'a'.repeat(64)}', 'bill.pdf', 'pdf', 1, '', 1, NULL, NULL);`;
+const ATTACHED = "INSERT INTO entry_attachment VALUES (1, 1, 1, 1, 0, '', 1, NULL, NULL, NULL);";
+
 describe('where the organisation asks for two people', () => {
   const asking = 'BEGIN; UPDATE organisation SET two_people_from = 500 WHERE id = 1;';
   const second =
@@ -218,6 +222,23 @@ describe('plain SQL from outside cannot break what is posted', () => {
     ['delete an organisation', 'PRAGMA foreign_keys = OFF; DELETE FROM organisation WHERE id = 1;'],
     ['rewrite the history of locks', "UPDATE period_event SET reason = 'x';"],
     ['say afterwards who prepared an entry', 'INSERT INTO entry_preparer VALUES (1, 3, 1);'],
+    ...(
+      [
+        ['change a paper', "UPDATE attachment SET sha256 = 'x'"],
+        ['delete a paper', 'DELETE FROM attachment'],
+        ['put a paper over another', 'INSERT OR REPLACE INTO attachment SELECT * FROM attachment'],
+        ['attach what is not kept', "INSERT INTO entry_attachment VALUES (1, 1, 1, 9, 0, '', 1, NULL, NULL, NULL)"],
+        ['attach to no entry', "INSERT INTO entry_attachment VALUES (1, 9, 1, 1, 0, '', 1, NULL, NULL, NULL)"],
+        ['attach to no line', "INSERT INTO entry_attachment VALUES (1, 1, 1, 1, 9, '', 1, NULL, NULL, NULL)"],
+        ['attach with a gap', "INSERT INTO entry_attachment VALUES (1, 1, 2, 1, 0, '', 1, NULL, NULL, NULL)"],
+        ['move a paper', `${ATTACHED} UPDATE entry_attachment SET entry = 2`],
+        ['delete what was attached', `${ATTACHED} DELETE FROM entry_attachment`],
+        [
+          'take a paper off without a reason',
+          `${ATTACHED} UPDATE entry_attachment SET removed_at = '', removed_by = 1`,
+        ],
+      ] as const
+    ).map(([what, sql]) => [what, `BEGIN; ${KEPT} ${sql}; COMMIT;`] as const),
     ['say afterwards what an entry corrects', 'INSERT INTO entry_correction VALUES (1, 3, 1);'],
     ['let an entry correct a later one', 'INSERT INTO entry_correction VALUES (1, 4, 5);'],
     [
@@ -420,6 +441,7 @@ describe('the file itself', () => {
       .split('\n');
     expect(guarded).toEqual([
       'account 3',
+      'attachment 3',
       'balance 3',
       'breakdown 3',
       'breakdown_value 3',
@@ -430,6 +452,7 @@ describe('the file itself', () => {
       'draft_end 2',
       'draft_event 3',
       'entry 3',
+      'entry_attachment 3',
       'entry_correction 3',
       'entry_preparer 3',
       'line 3',

@@ -6,6 +6,15 @@ import type {
   ChartImportResponse,
 } from './accounts/account.js';
 import type { ArchiveResponse, ArchivedBooksResponse, TakeArchiveRequest } from './archives/archive.js';
+import type {
+  AttachmentResponse,
+  AttachmentsQuery,
+  AttachRequest,
+  ContentQuery,
+  DetachRequest,
+  EntryPaperResponse,
+  UploadQuery,
+} from './attachments/attachment.js';
 import type { SetUpChangeResponse, SetUpChangesQuery } from './audit-trail/set-up-change.js';
 import type { BackupsResponse } from './backups/backup.js';
 import type {
@@ -143,6 +152,17 @@ export interface FileOf<ContentType extends string> {
 export type CsvFile = FileOf<'text/csv'>;
 export type TableFile = FileOf<'text/csv' | 'application/octet-stream'>;
 export type PdfFile = FileOf<'application/pdf'>;
+/** A paper as it was sent: what kind it is, its content says. */
+export type PaperFile = FileOf<
+  | 'application/octet-stream'
+  | 'application/pdf'
+  | 'image/png'
+  | 'image/jpeg'
+  | 'image/webp'
+  | 'image/heic'
+  | 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet'
+  | 'text/plain'
+>;
 export type ArchiveFile = FileOf<'application/octet-stream' | 'application/zip'>;
 
 /**
@@ -292,6 +312,26 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/entries/{number}/trail': {
     GET: { gives: EntryEventResponse[] };
+  };
+  '/api/organisations/{organisation}/attachments': {
+    GET: { asks: AttachmentsQuery; gives: AttachmentResponse[] };
+    POST: { asks: UploadQuery; takes: FileOf<'application/octet-stream'>; gives: AttachmentResponse };
+  };
+  '/api/organisations/{organisation}/attachments/{id}': {
+    GET: { gives: AttachmentResponse };
+    DELETE: { gives: AttachmentResponse };
+  };
+  '/api/organisations/{organisation}/attachments/{id}/bring-back': {
+    POST: { gives: AttachmentResponse };
+  };
+  '/api/organisations/{organisation}/attachments/{id}/content': {
+    GET: { asks: ContentQuery; gives: PaperFile };
+  };
+  '/api/organisations/{organisation}/entries/{number}/attachments': {
+    POST: { takes: AttachRequest; gives: EntryPaperResponse };
+  };
+  '/api/organisations/{organisation}/entries/{number}/attachments/{place}/detach': {
+    POST: { takes: DetachRequest; gives: void };
   };
   '/api/organisations/{organisation}/entries/{number}/planned-reversal': {
     PUT: { takes: PlanReversalRequest; gives: EntryResponse };

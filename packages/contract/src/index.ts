@@ -11,6 +11,7 @@ export * from './people/person.js';
 export * from './organisations/organisation.js';
 export * from './audit-trail/set-up-change.js';
 export * from './gathering/paper.js';
+export * from './attachments/attachment.js';
 export * from './overview/overview.js';
 export * from './backups/backup.js';
 export * from './accounts/account.js';

@@ -92,6 +92,16 @@ export const paths = {
   giveUpReversal: (id: Id, number: string) =>
     addressOf('/api/organisations/{organisation}/entries/{number}/planned-reversal/give-up', id, number),
   plannedReversals: (id: Id) => addressOf('/api/organisations/{organisation}/planned-reversals', id),
+  attachments: (id: Id) => addressOf('/api/organisations/{organisation}/attachments', id),
+  attachment: (id: Id, paper: Id) => addressOf('/api/organisations/{organisation}/attachments/{id}', id, paper),
+  attachmentContent: (id: Id, paper: Id) =>
+    addressOf('/api/organisations/{organisation}/attachments/{id}/content', id, paper),
+  bringBackAttachment: (id: Id, paper: Id) =>
+    addressOf('/api/organisations/{organisation}/attachments/{id}/bring-back', id, paper),
+  entryAttachments: (id: Id, number: string) =>
+    addressOf('/api/organisations/{organisation}/entries/{number}/attachments', id, number),
+  detachAttachment: (id: Id, number: string, place: Id) =>
+    addressOf('/api/organisations/{organisation}/entries/{number}/attachments/{place}/detach', id, number, place),
   drafts: (id: Id) => addressOf('/api/organisations/{organisation}/drafts', id),
   draftSet: (id: Id) => addressOf('/api/organisations/{organisation}/drafts/set', id),
   postDrafts: (id: Id) => addressOf('/api/organisations/{organisation}/drafts/post', id),

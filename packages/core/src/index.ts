@@ -14,6 +14,7 @@ export * from './archives/archive-files.js';
 export * from './archives/archive-manifest.js';
 export type { JsonSchema } from './archives/json-schema.js';
 export * from './assets/depreciation.js';
+export * from './attachments/paper-type.js';
 export * from './audit-trail/set-up-change.js';
 export * from './books/books.js';
 export * from './breakdowns/breakdown.js';

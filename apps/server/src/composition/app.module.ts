@@ -12,6 +12,7 @@ import { ChartModule } from '../areas/chart/chart.module.js';
 import { ClosingModule } from '../areas/closing/closing.module.js';
 import { ContactsModule } from '../areas/contacts/contacts.module.js';
 import { CurrenciesModule } from '../areas/currencies/currencies.module.js';
+import { AttachmentsModule } from '../areas/attachments/attachments.module.js';
 import { GatheringModule } from '../areas/gathering/gathering.module.js';
 import { ImportsModule } from '../areas/imports/imports.module.js';
 import { JournalModule } from '../areas/journal/journal.module.js';
@@ -47,6 +48,7 @@ import { HealthController } from './health.controller.js';
     AuditTrailModule,
     PeopleModule,
     GatheringModule,
+    AttachmentsModule,
     ContactsModule,
     BreakdownsModule,
     TaxCodesModule,

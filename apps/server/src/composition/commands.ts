@@ -6,6 +6,7 @@ import { settleBroughtForward } from '../areas/closing/brought-forward.js';
 import * as closingCommands from '../areas/closing/closing-commands.js';
 import * as contactCommands from '../areas/contacts/contact-commands.js';
 import * as currencyCommands from '../areas/currencies/currency-commands.js';
+import * as attachmentCommands from '../areas/attachments/attachment-commands.js';
 import * as paperCommands from '../areas/gathering/paper-commands.js';
 import * as importCommands from '../areas/imports/import-commands.js';
 import { broughtForwardChanged } from '../areas/journal/brought-forward-changed.js';
@@ -34,6 +35,7 @@ export const commands = new TaskTable<Command<any, unknown>>(
   organisationCommands,
   beginningCommands,
   paperCommands,
+  attachmentCommands,
   accountCommands,
   breakdownCommands,
   contactCommands,

@@ -8,6 +8,7 @@ import * as contactReadings from '../areas/contacts/contact-readings.js';
 import * as draftReadings from '../areas/journal/draft-readings.js';
 import * as patternReadings from '../areas/journal/pattern-readings.js';
 import * as entryTrail from '../areas/journal/entry-trail.js';
+import * as attachmentReadings from '../areas/attachments/attachment-readings.js';
 import * as reversalReadings from '../areas/journal/reversal-readings.js';
 import * as documentsCheck from '../areas/open-items/documents-against-lines.js';
 import * as openItemReadings from '../areas/open-items/open-item-readings.js';
@@ -43,6 +44,7 @@ export const readings = new TaskTable<Reading<any, unknown>>(
   currencyReadings,
   draftReadings,
   patternReadings,
+  attachmentReadings,
   reversalReadings,
   entryTrail,
   documentsCheck,

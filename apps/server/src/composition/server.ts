@@ -64,9 +64,11 @@ export async function createServer(): Promise<NestFastifyApplication> {
   app.useBodyParser('text/csv', { bodyLimit: CSV_LIMIT }, (_request, body, done) =>
     done(null, body?.toString('utf8')),
   );
-  app.useBodyParser('application/octet-stream', { bodyLimit: ARCHIVE_LIMIT }, (_request, body, done) =>
-    done(null, body),
-  );
+  fastify.addContentTypeParser('application/octet-stream', (request, payload, done) => {
+    const { takesStream } = request.routeOptions.config as RouteConfig;
+    if (takesStream) done(null, payload);
+    else wholeBody(payload, ARCHIVE_LIMIT).then((body) => done(null, body), done);
+  });
   app.useBodyParser('application/json', { bodyLimit: JSON_LIMIT }, readJson(fastify) as never);
   fastify.addHook('onRequest', (_request, reply, done) => {
     const asker = new AbortController();
@@ -94,6 +96,18 @@ function assertNotTooLarge({ routeOptions, headers }: FastifyRequest): void {
   const isArchive = routeOptions.url?.startsWith('/api/archives') === true;
   if (!isFile || isArchive || Number(headers['content-length'] ?? 0) <= FILE_LIMIT) return;
   throw Object.assign(new Error('too large'), { statusCode: 413 });
+}
+
+/** The whole of a body. @throws {Error} 413 as soon as it is longer than it may be */
+async function wholeBody(payload: AsyncIterable<Buffer>, most: number): Promise<Buffer> {
+  const pieces: Buffer[] = [];
+  let bytes = 0;
+  for await (const piece of payload) {
+    bytes += piece.length;
+    if (bytes > most) throw Object.assign(new Error('too large'), { statusCode: 413 });
+    pieces.push(piece);
+  }
+  return Buffer.concat(pieces);
 }
 
 /** What is kept in between depends on how it was asked for. */

@@ -1,4 +1,5 @@
 import type { CurrencyCode, DraftEvent, DraftState, EntryKind, PlanEvent, Problem } from '@just-ledger/core';
+import { type EntryPaperResponse, MOST_PAPERS } from '../attachments/attachment.js';
 import { IsTexts } from '../is-texts.js';
 import { Type } from 'class-transformer';
 import {
@@ -36,6 +37,8 @@ export class EntryLineRequest {
   @IsOptional() @IsString() @MaxLength(80) ownNumber?: string;
   @IsOptional() @IsString() @MaxLength(20) movement?: string;
   @IsOptional() @IsBoolean() cashBasis?: boolean;
+  /** The papers behind it. */
+  @IsOptional() @IsArray() @ArrayMaxSize(MOST_PAPERS) @ArrayUnique() @IsInt({ each: true }) attachments?: number[];
 }
 
 /** An entry to post. */
@@ -48,6 +51,8 @@ export class EntryRequest {
   @IsOptional() @IsString() @MaxLength(20) corrects?: string;
   /** The day on which it is reversed by itself. */
   @IsOptional() @IsString() @MaxLength(10) reversesOn?: string;
+  /** The papers behind the whole of it. */
+  @IsOptional() @IsArray() @ArrayMaxSize(MOST_PAPERS) @ArrayUnique() @IsInt({ each: true }) attachments?: number[];
   @IsArray()
   @ArrayMaxSize(10_000)
   @ValidateNested({ each: true })
@@ -102,6 +107,7 @@ export class DraftLine {
   @IsOptional() @IsString() @MaxLength(40) dueDate?: string;
   @IsOptional() @IsString() @MaxLength(80) ownNumber?: string;
   @IsOptional() @IsTexts() breakdowns?: Record<string, string>;
+  @IsOptional() @IsArray() @ArrayMaxSize(MOST_PAPERS) @ArrayUnique() @IsInt({ each: true }) attachments?: number[];
 }
 
 /** An entry not yet posted, out of balance or not. */
@@ -114,6 +120,7 @@ export class DraftRequest {
   @IsOptional() @IsString() @MaxLength(20) corrects?: string;
   /** The day on which it is to be reversed by itself. */
   @IsOptional() @IsString() @MaxLength(40) reversesOn?: string;
+  @IsOptional() @IsArray() @ArrayMaxSize(MOST_PAPERS) @ArrayUnique() @IsInt({ each: true }) attachments?: number[];
   @IsArray() @ArrayMaxSize(10_000) @ValidateNested({ each: true }) @Type(() => DraftLine) lines!: DraftLine[];
   @IsOptional() @IsBoolean() forReview?: boolean;
   /** The version that was looked at, when a draft is changed. */
@@ -252,6 +259,7 @@ export interface EntryResponse {
   /** The number of the entry it corrects, and of those that correct it. */
   corrects: string | null;
   correctedBy: string[];
+  papers: EntryPaperResponse[];
   postedAt: string;
   postedBy: string;
   /** The total of its debits. */
@@ -331,6 +339,7 @@ export interface DraftResponse {
   /** The number of the entry it corrects, and the day on which it is to be reversed by itself. */
   corrects: string;
   reversesOn: string;
+  attachments: number[];
   lines: DraftLine[];
   state: DraftState;
   createdBy: string;

@@ -3,6 +3,7 @@ import { ACCOUNT_DETAILS } from '../accounts/account-details.js';
 import { ACCOUNT_ROLES } from '../accounts/account-role.js';
 import { CLASSIFICATIONS } from '../accounts/classification.js';
 import { ELEMENTS } from '../accounts/element.js';
+import { PAPER_TYPE_KEYS } from '../attachments/paper-type.js';
 import { SET_UP_SUBJECTS } from '../audit-trail/set-up-change.js';
 import { CONTACT_DETAILS } from '../contacts/contact-details.js';
 import { CONTACT_ROLES } from '../contacts/contact.js';
@@ -241,6 +242,28 @@ export const ARCHIVE_FILES = {
     at: moment(),
     by: person('planned it or gave it up'),
   }),
+  attachments: record('Papers; each stands in the archive as `papers/` and the SHA-256 of its bytes.', {
+    id: id('the paper'),
+    sha256: sha256('The hash of its bytes, hexadecimal.'),
+    name: text(),
+    type: oneOf(PAPER_TYPE_KEYS),
+    bytes: whole('How many it has.', 1),
+    at: moment(),
+    by: person('sent it'),
+    discardedAt: optional(moment()),
+    discardedBy: optional(person('discarded it')),
+  }),
+  'entry-attachments': record('Which papers belong to which entries and lines.', {
+    entry: whole('The place of the entry.', 1),
+    place: whole('Counted from 1 within the entry.', 1),
+    attachment: id('the paper'),
+    line: whole('The place of the line; 0 for the whole entry.', 0),
+    at: moment(),
+    by: person('attached it'),
+    removedAt: optional(moment()),
+    removedBy: optional(person('took it off')),
+    reason: optional(text('Why it was taken off.')),
+  }),
   drafts: record('Entries that are not posted.', {
     id: id('the draft'),
     content: { type: 'object', description: 'As it was typed, however unfinished.' },
@@ -361,6 +384,11 @@ export type ArchiveFile = keyof typeof ARCHIVE_FILES;
 
 /** The files in the order in which they are written and read. */
 export const ARCHIVE_FILE_KEYS = keysOf(ARCHIVE_FILES);
+
+/** The name of a paper's file in an archive. @example archivedPaperName('9f86…') // → 'papers/9f86…' */
+export function archivedPaperName(sha256: string): string {
+  return `papers/${sha256}`;
+}
 
 /** The name of a file within the archive. @example archiveFileName('tax-codes') // → 'tax-codes.jsonl' */
 export function archiveFileName(file: ArchiveFile): string {

@@ -1,4 +1,9 @@
-import type { ArchiveResponse, ArchiveContentsResponse, ArchiveState } from '@just-ledger/contract';
+import type {
+  ArchiveResponse,
+  ArchiveContentsResponse,
+  ArchiveState,
+  OrganisationResponse,
+} from '@just-ledger/contract';
 import { problem } from '@just-ledger/core';
 import { Injectable } from '@nestjs/common';
 import { randomUUID } from 'node:crypto';
@@ -7,7 +12,7 @@ import { Progress } from '../../platform/jobs/progress.js';
 import { notFound, Refusal, unprocessable } from '../../platform/problems/refusal.js';
 import { Importer, Writer } from '../../platform/threads/threads.module.js';
 import { takeArchive } from './archive-commands.js';
-import { archiveRead, forgetArchive, openArchive } from './archive-tasks.js';
+import { archiveRead, forgetArchive, keepArchivedPapers, openArchive } from './archive-tasks.js';
 
 interface ArchiveJob extends Job {
   readonly person: number;
@@ -56,10 +61,14 @@ export class ArchiveJobs {
     if (job.state !== 'read') throw notNow(job);
     if (name.trim() === '') throw unprocessable('organisation-name', 'name', 'Enter a name.');
     job.state = 'writing';
-    const written = this.importer.run(archiveRead, { id }).then((archive) => {
+    const write = async (): Promise<OrganisationResponse> => {
+      // the files of papers are on the disc before the books name them
+      await this.importer.run(keepArchivedPapers, { id });
+      const archive = await this.importer.run(archiveRead, { id });
       if (!archive) throw notFound('archive');
       return this.writer.run(takeArchive, { person, name, ...archive });
-    });
+    };
+    const written = write();
     void this.jobs.follow(job, written, ({ id: organisation }) => {
       Object.assign(job, { organisation, state: 'done' });
       this.jobs.letGo(job);

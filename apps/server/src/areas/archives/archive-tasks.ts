@@ -4,8 +4,10 @@ import type { ArchiveManifest, OrganisationKind, CurrencyCode } from '@just-ledg
 import { and, eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { entry, membership, organisation } from '../../platform/database/schema.js';
+import { keepBytes } from '../../platform/files/kept-files.js';
 import { Progress } from '../../platform/jobs/progress.js';
 import { defineFileTask } from '../../platform/threads/task.js';
+import { begunWith } from '../../platform/threads/thread-data.js';
 import { type ArchiveBytes, recordsOf } from './archive-records.js';
 import { standOf } from './books-stand.js';
 import type { ArchivedEntry } from './check-archive.js';
@@ -22,7 +24,10 @@ export const writeBooks = defineFileTask(
     db: Db,
     { organisation: id, writtenAt }: { organisation: number; writtenAt: string },
   ): { bytes: Uint8Array; manifest: ArchiveManifest; stand: string } => {
-    return db.$client.transaction(() => ({ ...writeArchive(db, id, writtenAt), stand: standOf(db, id) }))();
+    return db.$client.transaction(() => ({
+      ...writeArchive(db, id, writtenAt, begunWith().folder),
+      stand: standOf(db, id),
+    }))();
   },
 );
 
@@ -45,7 +50,16 @@ export const openArchive = defineFileTask(
 export const archiveRead = defineFileTask(
   'archiveRead',
   (_: Db, { id }: { id: string }): { manifest: ArchiveManifest; files: ArchiveBytes } | undefined => {
-    return read.get(id);
+    const archive = read.get(id);
+    return archive && { manifest: archive.manifest, files: archive.files };
+  },
+);
+
+/** Puts the papers of an archive beside the books, before these name them. */
+export const keepArchivedPapers = defineFileTask(
+  'keepArchivedPapers',
+  async (_: Db, { id }: { id: string }): Promise<void> => {
+    for (const [sha256, bytes] of read.get(id)?.papers ?? []) await keepBytes(begunWith().folder, sha256, bytes);
   },
 );
 

@@ -12,6 +12,8 @@ export function standOf(db: Db, organisation: number): string {
     ${of('draft', "count(*) || ' ' || coalesce(max(updated_at || ' ' || version), '')")} AS drafts,
     ${of('draft_event', 'count(*)')} AS draftEvents,
     ${of('reversal_plan', 'count(*)')} AS reversalPlans,
+    ${of('attachment', "count(*) || ' ' || coalesce(max(discarded_at), '') || ' ' || count(discarded_at)")} AS attachments,
+    ${of('entry_attachment', "count(*) || ' ' || count(removed_at)")} AS entryAttachments,
     ${of('pattern', "count(*) || ' ' || coalesce(max(updated_at || ' ' || version), '')")} AS patterns,
     ${of('recurring_journal', "count(*) || ' ' || total(version)")} AS recurring,
     ${of('occurrence', "count(*) || ' ' || coalesce(max(settled_at), '')")} AS occurrences,

@@ -4,6 +4,7 @@ import {
   ARCHIVE_FORMAT,
   ARCHIVE_SCHEMA,
   ARCHIVE_VERSION,
+  archivedPaperName,
   type ArchiveFile,
   archiveFileName,
   type ArchiveManifest,
@@ -17,16 +18,18 @@ import { hash } from 'node:crypto';
 import { unpackParts, type ZipLimits } from '../../platform/files/zip-parts.js';
 import { Refusal } from '../../platform/problems/refusal.js';
 import { TOLD_PROBLEMS } from '../imports/import-plan.js';
-import { type ArchiveBytes, linesOfBytes } from './archive-records.js';
+import { type ArchiveBytes, linesOfBytes, recordsOf } from './archive-records.js';
 import { checkArchive } from './check-archive.js';
 
 /** An archive that has been read and proved. */
 export interface ReadArchive {
   readonly manifest: ArchiveManifest;
   readonly files: ArchiveBytes;
+  /** The files of papers by the SHA-256 of their bytes. */
+  readonly papers: ReadonlyMap<string, Uint8Array>;
 }
 
-const LIMITS: ZipLimits = { bytes: 512 * 1024 * 1024, parts: 100 };
+const LIMITS: ZipLimits = { bytes: 512 * 1024 * 1024, parts: 20_000 };
 
 const ajv = new Ajv2020({ allErrors: false, strict: false });
 const validators = new Map<JsonSchema, ValidateFunction>();
@@ -49,7 +52,7 @@ export async function readArchive(bytes: Uint8Array, step: (entries: number) => 
   const known = new Set(['manifest.json', 'schema.json', ...ARCHIVE_FILE_KEYS.map(archiveFileName)]);
   const seen = new Set<string>();
   const parts = await unpackParts(bytes, LIMITS, (name) => {
-    if (!known.has(name))
+    if (!known.has(name) && paperHash(name) === undefined)
       throw refusal('archive-path', name, `“${name}” does not belong in an archive. It is not read.`);
     if (seen.has(name)) throw refusal('archive-path', name, `“${name}” is there twice. It is not read.`);
     seen.add(name);
@@ -62,9 +65,44 @@ export async function readArchive(bytes: Uint8Array, step: (entries: number) => 
   const files = keyedBy(ARCHIVE_FILE_KEYS, (file) => parts.get(archiveFileName(file)) ?? new Uint8Array());
   const invalid = ARCHIVE_FILE_KEYS.flatMap((file) => recordProblems(file, files[file]));
   if (invalid.length > 0) throw new Refusal(422, invalid.slice(0, TOLD_PROBLEMS));
-  const wrong = checkArchive(files, manifest, step);
+  const papers = new Map(
+    [...parts].flatMap(([name, part]) => {
+      const sha256 = paperHash(name);
+      return sha256 === undefined ? [] : [[sha256, part] as const];
+    }),
+  );
+  const wrong = [...paperProblems(files, papers), ...checkArchive(files, manifest, step)];
   if (wrong.length > 0) throw new Refusal(422, wrong.slice(0, TOLD_PROBLEMS));
-  return { manifest, files };
+  return { manifest, files, papers };
+}
+
+/** The hash that a part of an archive is named by, if it is the file of a paper. */
+function paperHash(name: string): string | undefined {
+  const hash = /^papers\/([0-9a-f]{64})$/.exec(name)?.[1];
+  return hash !== undefined && archivedPaperName(hash) === name ? hash : undefined;
+}
+
+/** Each paper has its file, the file is that paper, and no other files are there. */
+function paperProblems(files: ArchiveBytes, papers: ReadonlyMap<string, Uint8Array>): Problem[] {
+  const named = new Set<string>();
+  const problems: Problem[] = [];
+  for (const { sha256, name, bytes } of recordsOf<{ sha256: string; name: string; bytes: number }>(
+    files,
+    'attachments',
+  )) {
+    named.add(sha256);
+    const file = papers.get(sha256);
+    const path = archivedPaperName(sha256);
+    if (!file) problems.push(problem('archive-file', path, `The file of the paper ${name} is missing.`));
+    else if (file.length !== bytes || hash('sha256', file) !== sha256) {
+      problems.push(problem('archive-hash', path, `The file of the paper ${name} has been changed.`));
+    }
+  }
+  const strange = [...papers.keys()].filter((sha256) => !named.has(sha256)).map(archivedPaperName);
+  return [
+    ...problems,
+    ...strange.map((path) => problem('archive-path', path, `“${path}” does not belong in this archive.`)),
+  ];
 }
 
 function readManifest(bytes: Uint8Array | undefined): ArchiveManifest {

@@ -4,6 +4,7 @@ import {
   ARCHIVE_SCHEMA,
   ARCHIVE_VERSION,
   type ArchiveFile,
+  archivedPaperName,
   archiveFileName,
   type ArchiveManifest,
   FIRST_PREVIOUS_SEAL,
@@ -12,10 +13,13 @@ import {
 } from '@just-ledger/core';
 import { asc, eq, sql, type SQL } from 'drizzle-orm';
 import type { SQLiteColumn } from 'drizzle-orm/sqlite-core';
-import { Zip, ZipDeflate } from 'fflate';
+import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
 import { createHash } from 'node:crypto';
+import { existsSync, readFileSync } from 'node:fs';
 import type { Db } from '../../platform/database/connection.js';
-import { membership, organisation as organisationTable, person } from '../../platform/database/schema.js';
+import { attachment, membership, organisation as organisationTable, person } from '../../platform/database/schema.js';
+import { keptFilePath } from '../../platform/files/kept-files.js';
+import { unprocessable } from '../../platform/problems/refusal.js';
 import { everyPostedEntry } from '../journal/posted-entries.js';
 import { ARCHIVE_TABLES, archivedColumns, PERSON_FIELDS, type TableFile } from './archive-tables.js';
 
@@ -33,8 +37,10 @@ const CHUNK = 1 << 20;
  * transaction.
  *
  * @param writtenAt UTC moment
+ * @param folder of the data, where the files of papers are
+ * @throws {Refusal} 422 if the file of a paper is missing
  */
-export function writeArchive(db: Db, organisation: number, writtenAt: string): WrittenArchive {
+export function writeArchive(db: Db, organisation: number, writtenAt: string, folder: string): WrittenArchive {
   const pieces: Uint8Array[] = [];
   const zip = new Zip((error, piece) => {
     if (error) throw error;
@@ -58,6 +64,7 @@ export function writeArchive(db: Db, organisation: number, writtenAt: string): W
   };
   addText(zip, 'manifest.json', writtenAt, `${JSON.stringify(manifest, null, 2)}\n`);
   addText(zip, 'schema.json', writtenAt, `${JSON.stringify(ARCHIVE_SCHEMA, null, 2)}\n`);
+  addPapers(zip, db, organisation, folder);
   zip.end();
   return { bytes: Buffer.concat(pieces), manifest };
 }
@@ -86,6 +93,26 @@ function addFile(
   }
   push(true);
   return { records, sha256: hash.digest('hex') };
+}
+
+/** The files of all papers, under their hashes; most are packed already. */
+function addPapers(zip: Zip, db: Db, organisation: number, folder: string): void {
+  const { sha256, name, at } = attachment;
+  const of = eq(attachment.organisation, organisation);
+  for (const paper of db.select({ sha256, name, at }).from(attachment).where(of).orderBy(asc(sha256)).all()) {
+    const path = keptFilePath(folder, paper.sha256);
+    if (!existsSync(path)) {
+      throw unprocessable(
+        'paper-missing',
+        '',
+        `The file of the paper ${paper.name} is missing from the data folder.`,
+      );
+    }
+    const part = new ZipPassThrough(archivedPaperName(paper.sha256));
+    part.mtime = paper.at;
+    zip.add(part);
+    part.push(readFileSync(path), true);
+  }
 }
 
 function addText(zip: Zip, name: string, writtenAt: string, text: string): void {

@@ -3,6 +3,7 @@ import { copyFileSync, existsSync, mkdirSync, readdirSync, renameSync, rmSync, s
 import { join } from 'node:path';
 import { booksFile } from '../../platform/database/connection.js';
 import { takeDataFolder } from '../../platform/database/data-folder.js';
+import { copyKeptFile } from '../../platform/files/kept-files.js';
 
 /** A copy of the books in a folder of its own, named by the moment at which it was begun. */
 export interface Backup {
@@ -39,6 +40,7 @@ export async function backUp(folder: string, into: string, verify: Verify, now =
   const books = new Database(booksFile(folder), { readonly: true });
   try {
     await books.backup(booksFile(unfinished));
+    copyPapers(folder, unfinished, { copied: backupsIn(into)[0]?.folder });
   } finally {
     books.close();
   }
@@ -95,6 +97,7 @@ export async function restore(
     const books = booksFile(folder);
     const incoming = `${books}.incoming`;
     copyFileSync(booksFile(backup), incoming);
+    copyPapers(backup, folder, { books: incoming });
     const aside = existsSync(books)
       ? join(folder, `books-before-restore-${now.toISOString().slice(0, 19).replaceAll(':', '')}Z.sqlite`)
       : undefined;
@@ -103,6 +106,27 @@ export async function restore(
     return aside;
   } finally {
     giveBack();
+  }
+}
+
+/**
+ * Puts the papers that a copy of the books names beside it: those of the moment at which the copy was made, or before.
+ *
+ * @param books the copy that names them; the books of the folder they are put into unless another is named
+ * @param copied an earlier copy, whose files need not be copied again
+ */
+function copyPapers(
+  from: string,
+  into: string,
+  { books = booksFile(into), copied }: { books?: string; copied?: string | undefined },
+): void {
+  const copy = new Database(books, { readonly: true });
+  try {
+    const hasPapers = copy.prepare("SELECT 1 FROM sqlite_schema WHERE name = 'attachment'").get();
+    const hashes = hasPapers ? copy.prepare<[], string>('SELECT DISTINCT sha256 FROM attachment').pluck().all() : [];
+    for (const sha256 of hashes) copyKeptFile(from, into, sha256, copied);
+  } finally {
+    copy.close();
   }
 }
 

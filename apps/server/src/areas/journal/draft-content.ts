@@ -14,6 +14,8 @@ export interface KeptEntry {
   readonly reference: string;
   readonly corrects: string;
   readonly reversesOn: string;
+  /** The papers of the whole entry. */
+  readonly attachments: number[];
   readonly lines: DraftLine[];
   /** The name of who wrote it first. */
   readonly createdBy: string;
@@ -42,6 +44,7 @@ export function keptEntryOf(
     reference?: string;
     corrects?: string;
     reversesOn?: string;
+    attachments?: number[];
     lines?: KeptLine[];
   };
   return {
@@ -51,6 +54,7 @@ export function keptEntryOf(
     reference: content.reference ?? '',
     corrects: content.corrects ?? '',
     reversesOn: content.reversesOn ?? '',
+    attachments: content.attachments ?? [],
     lines: withLabels(db, row.organisation, content.lines ?? []),
     createdBy: personName(db, row.createdBy),
   };

@@ -91,6 +91,7 @@ export function entryOf({
   reference,
   corrects,
   reversesOn,
+  attachments,
 }: KeptEntry): EntryRequest {
   return {
     date,
@@ -99,6 +100,7 @@ export function entryOf({
     reference,
     corrects,
     reversesOn,
+    attachments,
     lines: lines.map((line) => ({ ...line, account: line.account ?? '' })),
   };
 }

@@ -22,6 +22,8 @@ import { entryCorrection, entryPreparer } from '../../platform/database/schema.j
 import { Refusal, unprocessable } from '../../platform/problems/refusal.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
+import { attachPapers, paperProblems } from '../attachments/attach.js';
+import { papersNamed, papersOf } from '../attachments/attachment-store.js';
 import { booksOf } from '../books/books-store.js';
 import { organisationOf } from '../organisations/organisation-store.js';
 import { allWithRealised, withRealised } from '../open-items/realised-lines.js';
@@ -95,15 +97,16 @@ export function postTogether(
     result: checkEntry(one.entry, books, 'manual', TYPED_KINDS),
   }));
   const twoPeopleFrom = organisationOf(context.db, posting.organisation).twoPeopleFrom;
-  const problems = checked.flatMap(({ at, result, preparedBy }) => {
+  const problems = checked.flatMap(({ at, entry, result, preparedBy }) => {
+    const papers = paperProblems(context, posting.organisation, papersNamed(entry));
     const found = result.ok
       ? twoPeopleProblems(result.value, (preparedBy ?? posting.person) === posting.person, twoPeopleFrom, books)
       : result.problems;
-    return found.map((one) => ({ ...one, path: [at, one.path].filter(Boolean).join('.') }));
+    return [...found, ...papers].map((one) => ({ ...one, path: [at, one.path].filter(Boolean).join('.') }));
   });
   if (problems.length > 0) throw new Refusal(422, problems.slice(0, MOST_PROBLEMS));
   const appender = new EntryAppender(context, { ...posting, source: 'manual' }, books);
-  const appended = checked.flatMap(({ result, preparedBy, corrects }) => {
+  const appended = checked.flatMap(({ entry, result, preparedBy, corrects }) => {
     if (!result.ok) return [];
     const whole = withRealised(context.db, posting.organisation, books, result.value);
     const { organisation } = posting;
@@ -112,6 +115,7 @@ export function postTogether(
       context.db.insert(entryPreparer).values({ organisation, place, by: preparedBy }).run();
     if (corrects !== undefined) context.db.insert(entryCorrection).values({ organisation, place, corrects }).run();
     const appended = appender.append(whole);
+    attachPapers(context, { organisation, entry: place, person: posting.person }, papersNamed(entry));
     if (whole.reversesOn) {
       recordPlan(context, { organisation, entry: place, person: posting.person }, { date: whole.reversesOn });
     }
@@ -174,6 +178,7 @@ function answer(
 ): EntryResponse {
   const { place } = posted;
   const links = entryLinks(db, organisation, [{ place, reverses: null }])(place);
-  const remarks = { seal, postedBy: postingStatements(db).personName(person), ...links };
+  const papers = papersOf(db, organisation, [place]).get(place) ?? [];
+  const remarks = { seal, postedBy: postingStatements(db).personName(person), ...links, papers };
   return entryResponse(posted, remarks, books, contactNames(db, organisation, [posted]));
 }

@@ -1,4 +1,4 @@
-import type { EntryResponse, LineResponse } from '@just-ledger/contract';
+import type { EntryPaperResponse, EntryResponse, LineResponse } from '@just-ledger/contract';
 import {
   accountIn,
   type Books,
@@ -16,6 +16,7 @@ import { and, eq, type SQL } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { contact, entry, person } from '../../platform/database/schema.js';
 import { notFound } from '../../platform/problems/refusal.js';
+import { papersOf } from '../attachments/attachment-store.js';
 import { loadChart } from '../accounts/account-store.js';
 import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
 import type { Organisation } from '../organisations/organisation-store.js';
@@ -50,6 +51,7 @@ export function reversalNumberOf(db: Db, organisation: number, place: number): s
 export interface EntryRemarks extends EntryLinks {
   readonly seal: string;
   readonly postedBy: string;
+  readonly papers: EntryPaperResponse[];
 }
 
 /** An entry as it goes over the wire. */
@@ -85,6 +87,11 @@ export function entryAnswers(
 ): EntryResponse[] {
   if (rows.length === 0) return [];
   const linksOf = entryLinks(db, organisation.id, rows);
+  const papers = papersOf(
+    db,
+    organisation.id,
+    rows.map((row) => row.place),
+  );
   const people = new Map(
     db
       .select({ id: person.id, name: person.name })
@@ -102,6 +109,7 @@ export function entryAnswers(
         seal: row.seal,
         postedBy: people.get(row.postedBy) ?? '',
         ...linksOf(row.place),
+        papers: papers.get(row.place) ?? [],
       },
       books,
       contactName,

@@ -1,6 +1,8 @@
-import { openForReading } from '../../platform/database/connection.js';
+import { eq } from 'drizzle-orm';
+import { type Db, openForReading } from '../../platform/database/connection.js';
 import { expectedSchema, schemaOf } from '../../platform/database/migrate.js';
-import { organisation } from '../../platform/database/schema.js';
+import { attachment, organisation } from '../../platform/database/schema.js';
+import { wrongWithKeptFile } from '../../platform/files/kept-files.js';
 import { fullCheck } from './chain-check.js';
 
 /**
@@ -22,8 +24,19 @@ export function verifyBooks(folder: string, report: (line: string) => void): str
     const check = fullCheck(db, id);
     for (const proof of check.proofs.filter((proof) => !proof.holds))
       wrong.push(`${name}: ${proof.label} does not hold. ${proof.remark ?? ''}`);
+    wrong.push(...wrongPapers(db, folder, id).map((sentence) => `${name}: ${sentence}`));
     if (!check.broken) report(`${name}: ${check.checkedTo} entries, chain intact, last seal ${check.lastSeal}`);
   }
   db.$client.close();
   return wrong;
+}
+
+/** The papers of an organisation whose files are not what was kept. */
+function wrongPapers(db: Db, folder: string, organisation: number): string[] {
+  const { name, sha256 } = attachment;
+  const papers = db.select({ name, sha256 }).from(attachment).where(eq(attachment.organisation, organisation)).all();
+  return papers.flatMap((paper) => {
+    const wrong = wrongWithKeptFile(folder, paper.sha256);
+    return wrong ? [`The file of the paper ${paper.name} (${paper.sha256.slice(0, 12)}…) is ${wrong}.`] : [];
+  });
 }

@@ -7,6 +7,8 @@ import { assertSameOrigin } from './same-origin.js';
 export interface RouteConfig {
   /** The page and its parts: what anybody may read, and nobody can change by it. */
   readonly isPage?: boolean;
+  /** Its body is taken as it comes in, once it is known who sends it. */
+  readonly takesStream?: boolean;
 }
 
 /**
