@@ -7,6 +7,7 @@ import { WriteContext } from '@just-ledger/server/platform/threads/write-context
 import { inviteColleagues } from './colleagues.js';
 import { writeCiderCoOperative } from './cider-co-operative.js';
 import { writeHedgeLayer } from './hedge-layer.js';
+import { keepPapers } from './papers.js';
 import { writeOrchardTrust } from './orchard-trust.js';
 import { StoryClock } from './sample-books.js';
 
@@ -29,6 +30,7 @@ export async function writeDemo(folder: string): Promise<void> {
   const person = context.transact(() => createFirstOwner(context, { email, name, passwordHash }));
   context.db.$client.close();
   writeCiderCoOperative(folder, person, DEMO_TODAY);
+  await keepPapers(folder, person, new StoryClock(DEMO_TODAY));
   writeHedgeLayer(folder, person, DEMO_TODAY);
   writeOrchardTrust(folder, person, DEMO_TODAY);
   inviteColleagues(folder, person, new StoryClock(DEMO_TODAY), passwordHash);

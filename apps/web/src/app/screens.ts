@@ -1,4 +1,5 @@
 import { accountRoute } from '../features/account-ledger/route.js';
+import { papersRoute } from '../features/attachments/routes.js';
 import { chartRoute } from '../features/accounts/route.js';
 import { changesRoute } from '../features/audit-trail/route.js';
 import { breakdownsRoute } from '../features/breakdowns/route.js';
@@ -41,6 +42,7 @@ export const SCREENS: readonly ScreenRoute[] = [
   journalRoute,
   entryRoute,
   draftsRoute,
+  papersRoute,
   recurringRoute,
   trialBalanceRoute,
   accountRoute,

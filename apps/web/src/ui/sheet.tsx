@@ -57,10 +57,23 @@ export function Panes({ children, ...rest }: ComponentProps<'div'>) {
   );
 }
 
-/** A place for a sheet: shows its empty lines while it loads and says what went wrong if it fails. */
-export function Pane({ narrow = false, children }: { narrow?: boolean; children: ReactNode }) {
+/**
+ * A place for a sheet: shows its empty lines while it loads and says what went wrong if it fails.
+ *
+ * @param narrow beside a sheet that is worked on
+ * @param ofPaper wide enough to read a paper in
+ */
+export function Pane({
+  narrow = false,
+  ofPaper = false,
+  children,
+}: {
+  narrow?: boolean;
+  ofPaper?: boolean;
+  children: ReactNode;
+}) {
   return (
-    <div className={clsx(sheetStyles.pane, narrow && sheetStyles.narrow)}>
+    <div className={clsx(sheetStyles.pane, narrow && sheetStyles.narrow, ofPaper && sheetStyles.ofPaper)}>
       <ErrorBoundary>
         <Suspense
           fallback={

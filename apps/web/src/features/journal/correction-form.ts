@@ -26,6 +26,8 @@ export function formOfCorrection(
     reference: entry.reference ?? '',
     corrects: entry.number,
     reversesOn: '',
+    // the paper of the wrong one is that of the right one
+    attachments: [...new Set(entry.papers.map(({ attachment }) => attachment))],
     lines: [
       ...linesOf(entry, meant, currency).map((line) => ({ ...line, debit: line.credit, credit: line.debit })),
       ...linesOf(entry, meant, currency).map((line) => ({ ...line, was: line.account })),

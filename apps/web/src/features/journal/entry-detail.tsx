@@ -9,6 +9,7 @@ import ruled from '../../ui/ruled.module.css';
 import styles from './entry-detail.module.css';
 import { EntryActs } from './entry-acts.js';
 import { EntryLinks } from './entry-links.js';
+import { PostedPapers } from './posted-papers.js';
 import { EntryTrail } from './entry-trail.js';
 
 /** An entry's page: its lines, where it came from, what it belongs to, and reversing it. */
@@ -54,6 +55,7 @@ export function EntryDetail({ entry }: { entry: EntryResponse }) {
           ))}
         </tbody>
       </table>
+      <PostedPapers entry={entry} />
       <EntryTrail number={entry.number} />
       <EntryActs entry={entry} />
     </div>

@@ -13,13 +13,15 @@ export interface EntryForm {
   readonly corrects: string;
   /** The day on which it is reversed by itself, as typed. */
   readonly reversesOn: string;
+  /** The papers behind the whole of it, by id. */
+  readonly attachments: readonly number[];
   readonly lines: readonly FormLine[];
 }
 
 /** An empty entry on a date. */
 export function emptyForm(date: string, kind: EntryKind = 'ordinary'): EntryForm {
   const lines = [emptyLine(), emptyLine(), emptyLine(), emptyLine()];
-  return { date, kind, explanation: '', reference: '', corrects: '', reversesOn: '', lines };
+  return { date, kind, explanation: '', reference: '', corrects: '', reversesOn: '', attachments: [], lines };
 }
 
 /** What may happen to the form. */
@@ -42,6 +44,8 @@ export type FormEvent =
   | { readonly type: 'move'; readonly at: number; readonly by: -1 | 1 }
   | { readonly type: 'pasted'; readonly at: number; readonly lines: readonly Partial<FormLine>[] }
   | { readonly type: 'lines-taken'; readonly lines: readonly FormLine[] }
+  | { readonly type: 'paper-attached'; readonly paper: number; readonly line?: number | undefined }
+  | { readonly type: 'paper-removed'; readonly paper: number; readonly line?: number | undefined }
   | { readonly type: 'taken-over'; readonly form: EntryForm }
   | { readonly type: 'start'; readonly form: EntryForm };
 
@@ -78,6 +82,10 @@ export function formReducer(form: EntryForm, event: FormEvent): EntryForm {
       return withPasted(form, event.at, event.lines);
     case 'lines-taken':
       return withRoom({ ...form, lines: event.lines });
+    case 'paper-attached':
+      return withPapers(form, event.line, (papers) => [...papers.filter((one) => one !== event.paper), event.paper]);
+    case 'paper-removed':
+      return withPapers(form, event.line, (papers) => papers.filter((one) => one !== event.paper));
     case 'taken-over':
     case 'start':
       return event.form;
@@ -101,8 +109,8 @@ export function toldBriefly({ explanation, lines }: EntryForm): string {
 /** Whether anything of a form has been typed that it did not begin with. */
 export function isTyped(form: EntryForm, begun: EntryForm): boolean {
   if (form === begun) return false;
-  const heads = [form, begun].map(({ kind, explanation, reference, reversesOn }) =>
-    JSON.stringify([kind, explanation, reference, reversesOn]),
+  const heads = [form, begun].map(({ kind, explanation, reference, reversesOn, attachments }) =>
+    JSON.stringify([kind, explanation, reference, reversesOn, attachments]),
   );
   if (heads[0] !== heads[1]) return true;
   const [lines, first] = [form, begun].map((one) => one.lines.filter((line) => !isBlank(line)));
@@ -128,6 +136,21 @@ export function rowOfPath(form: EntryForm, path: string): { row: number; field: 
 
 function withLine(form: EntryForm, at: number, change: Partial<FormLine>): EntryForm {
   return { ...form, lines: form.lines.map((line, index) => (index === at ? { ...line, ...change } : line)) };
+}
+
+/** The papers of the whole entry, or of a line, changed. */
+function withPapers(
+  form: EntryForm,
+  line: number | undefined,
+  change: (papers: readonly number[]) => readonly number[],
+): EntryForm {
+  if (line === undefined) return { ...form, attachments: change(form.attachments) };
+  return withRoom(withLine(form, line, { attachments: change(form.lines[line]?.attachments ?? []) }));
+}
+
+/** The papers that an entry and its lines name, in their order. */
+export function papersOf({ attachments, lines }: EntryForm): number[] {
+  return [...new Set([...attachments, ...lines.flatMap((line) => line.attachments ?? [])])];
 }
 
 /** A change of cells takes away what was doubted in them. */

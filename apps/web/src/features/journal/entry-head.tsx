@@ -2,7 +2,7 @@ import type { PatternResponse } from '@just-ledger/contract';
 import { ChoiceField } from '../../ui/choice-fields.js';
 import type { CivilDate, DateReason } from '@just-ledger/core';
 import { Checkbox, FormControlLabel, TextField } from '@mui/material';
-import type { Dispatch, KeyboardEvent, RefObject } from 'react';
+import type { Dispatch, KeyboardEvent, ReactNode, RefObject } from 'react';
 import { DateField } from '../../ui/date-field.js';
 import { typedDay } from '../../ui/own-ways.js';
 import type { EntryForm, FormEvent } from './entry-form.js';
@@ -37,6 +37,7 @@ export function EntryHead({
   onKeepKind,
   onPattern,
   dispatch,
+  children,
 }: {
   form: EntryForm;
   /** The date that typed ones are completed from. */
@@ -51,6 +52,8 @@ export function EntryHead({
   onKeepKind: (keeps: boolean) => void;
   onPattern: (pattern: PatternResponse) => void;
   dispatch: Dispatch<FormEvent>;
+  /** The papers behind it. */
+  children: ReactNode;
 }) {
   const date = typedDay(form.date, near);
   /** Enter goes on to the next field that is typed into, from the last to the first line. */
@@ -116,6 +119,7 @@ export function EntryHead({
         onPattern={onPattern}
       />
       <TextField label="Paper" placeholder="its reference" {...field('reference')} />
+      {children}
       {(form.kind === 'adjusting' || form.reversesOn !== '' || form.corrects !== '') && (
         <div className={styles.besides}>
           {form.corrects !== '' && (

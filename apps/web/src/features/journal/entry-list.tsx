@@ -4,6 +4,7 @@ import { clsx } from 'clsx';
 import layout from '../../ui/layout.module.css';
 import { shown } from '../../ui/money.js';
 import { VirtualList } from '../../ui/virtual-list.js';
+import { PaperMark } from '../attachments/paper-mark.js';
 import { EntryDetail } from './entry-detail.js';
 import styles from './entry-list.module.css';
 
@@ -41,7 +42,10 @@ export function EntryList({
               onClick={() => setOpen(isOpen ? undefined : entry.number)}
             >
               <span className="nowrap">{shortDate(parseCivilDate(entry.date))}</span>
-              <span className="soft nowrap">{entry.number}</span>
+              <span className="soft nowrap">
+                {entry.number}{' '}
+                {(entry.papers.length > 0 || expectsPaper(entry)) && <PaperMark papers={entry.papers.length} />}
+              </span>
               <span className={isOpen ? 'strong' : layout.clip}>{entry.explanation}</span>
               <span className={clsx(layout.clip, 'soft')}>{fromTo(entry)}</span>
               <span className="num">{shown(entry.amount, currency)}</span>
@@ -60,6 +64,11 @@ function fromTo(entry: EntryResponse): string {
   const side = (lines: EntryResponse['lines']): string =>
     lines.length === 1 ? `${lines[0]?.account} ${lines[0]?.accountName}` : `${lines.length} accounts`;
   return `${side(entry.lines.filter((line) => line.credit))} → ${side(entry.lines.filter((line) => line.debit))}`;
+}
+
+/** Whether an entry rests on a paper: what was written by hand or came from a file, unless it undoes another one. */
+function expectsPaper({ kind, source }: EntryResponse): boolean {
+  return (source === 'manual' || source === 'import') && (kind === 'ordinary' || kind === 'adjusting');
 }
 
 function mark(entry: EntryResponse): string {

@@ -60,7 +60,7 @@ function shownDate(kept: string | null | undefined): string {
 /** A draft, to be gone on with: its amounts in the person's marks. @param currency of the books */
 export function formOf(
   draft: Pick<DraftResponse, 'date' | 'kind' | 'explanation' | 'reference' | 'lines'> &
-    Partial<Pick<DraftResponse, 'corrects' | 'reversesOn'>>,
+    Partial<Pick<DraftResponse, 'corrects' | 'reversesOn' | 'attachments'>>,
   currency: CurrencyCode,
 ): EntryForm {
   const lines = draft.lines.map(({ ratePerBase, side, ...line }) => ({
@@ -84,6 +84,7 @@ export function formOf(
     reference: draft.reference,
     corrects: draft.corrects ?? '',
     reversesOn: shownDate(draft.reversesOn),
+    attachments: draft.attachments ?? [],
     lines: [...lines, emptyLine()],
   };
 }
@@ -127,6 +128,7 @@ export function entryRequest(form: EntryForm, near: CivilDate, currency: Currenc
     ...(form.reference.trim() && { reference: form.reference }),
     ...(form.corrects && { corrects: form.corrects }),
     ...(form.reversesOn.trim() && { reversesOn: wholeDate(form.reversesOn) }),
+    ...(form.attachments.length > 0 && { attachments: [...form.attachments] }),
     lines: form.lines
       .filter((line) => !isBlank(line))
       .map((line) => ({ line, plain: plainAmounts(line, currency) }))
@@ -138,6 +140,7 @@ export function entryRequest(form: EntryForm, near: CivilDate, currency: Currenc
         ...(line.contact.trim() && { contact: line.contact }),
         ...documentOf(line),
         ...namedValues(line),
+        ...(line.attachments?.length && { attachments: [...line.attachments] }),
         ...(line.foreignAmount.trim() && {
           currency: line.currency,
           foreignAmount: plain.foreignAmount,
@@ -175,7 +178,7 @@ export function draftRequest(
       }) => {
         void [key, showsBreakdowns, doubts, settles, isRateTyped, was, breakdowns];
         const typed = Object.fromEntries(
-          Object.entries({ ...line, ...plainAmounts(line, currency) }).filter(([, value]) => value !== ''),
+          Object.entries({ ...line, ...plainAmounts(line, currency) }).filter(([, value]) => value.length > 0),
         );
         return {
           ...typed,
@@ -192,6 +195,7 @@ export function draftRequest(
     reference: form.reference,
     ...(form.corrects && { corrects: form.corrects }),
     ...(form.reversesOn.trim() && { reversesOn: wholeDate(form.reversesOn) }),
+    ...(form.attachments.length > 0 && { attachments: [...form.attachments] }),
     lines,
     ...(version !== undefined && { version }),
   };

@@ -40,6 +40,8 @@ export interface FormLine {
   readonly breakdowns: Readonly<Record<string, string>>;
   /** Whether fields stand open for breakdowns that the account does not need. */
   readonly showsBreakdowns?: boolean;
+  /** The papers behind it, by id. */
+  readonly attachments?: readonly number[];
   /** The account that was wrong, on the right line of a correction. */
   readonly was?: string;
   /** What could not be understood when its cell was left, by the cell. */
@@ -70,9 +72,8 @@ export function emptyLine(): FormLine {
 
 /** Whether nothing has been typed into a line. */
 export function isBlank(line: FormLine): boolean {
-  return [line.account, line.note, line.contact, line.debit, line.credit, line.foreignAmount].every(
-    (text) => text.trim() === '',
-  );
+  const texts = [line.account, line.note, line.contact, line.debit, line.credit, line.foreignAmount];
+  return texts.every((text) => text.trim() === '') && !line.attachments?.length;
 }
 
 /** What a cell of a side says, positive on that side; CR in a debit cell is negative there. */

@@ -8,6 +8,7 @@ import type { FormEvent } from './entry-form.js';
 import { ForeignCells } from './foreign-cells.js';
 import type { FormLine } from './form-line.js';
 import { shownBreakdowns, withAccount } from './line-account.js';
+import { LinePapers } from './line-papers.js';
 import { LinePart } from './line-part.js';
 import { NewAccount } from './new-account.js';
 
@@ -53,6 +54,9 @@ export function LineParts({
         <LinePart index={index} isNeeded>
           <ForeignCells line={line} at={index} own={own} date={date} wrong={wrong} dispatch={dispatch} />
         </LinePart>
+      )}
+      {line.attachments && line.attachments.length > 0 && (
+        <LinePapers papers={line.attachments} index={index} dispatch={dispatch} />
       )}
       {needed.length > 0 && (
         <LinePart index={index} isNeeded>

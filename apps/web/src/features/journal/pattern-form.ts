@@ -15,7 +15,7 @@ export function patternRequest(
   keepsAmounts: boolean,
 ): DraftRequest {
   const { kind, explanation, lines } = draftRequest(form, near, currency);
-  const left = ['document', 'documentDate', 'dueDate', 'ownNumber', ...(keepsAmounts ? [] : AMOUNTS)];
+  const left = ['document', 'documentDate', 'dueDate', 'ownNumber', 'attachments', ...(keepsAmounts ? [] : AMOUNTS)];
   const kept = lines.map((line) => ({
     ...Object.fromEntries(Object.entries(line).filter(([field]) => !left.includes(field))),
     ...(!keepsAmounts &&

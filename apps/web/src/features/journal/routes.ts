@@ -33,6 +33,8 @@ export const entryRoute: ScreenRoute = {
     ['Alt Backspace', 'remove the line'],
     ['Alt .', 'breakdowns of the line'],
     ['Alt ↓', 'all accounts, those used before first'],
+    ['Alt A', 'attach papers; they can be dropped too, also onto a line, or pasted'],
+    ['Alt P', 'to the paper and back'],
     ['Alt R', 'reverse it by itself on the first of the next month, or not'],
     ['Alt L', 'the lines of the entry before with the same explanation'],
     ['Ctrl V', 'lines of a spreadsheet, with headings or without'],

@@ -6,7 +6,7 @@ import { useBooks } from '../../api/books-queries.js';
 import { entryQuery, openedDraftQuery, patternsQuery } from '../../api/journal-queries.js';
 import { booksForDates } from './books-for-dates.js';
 import { formOfCorrection } from './correction-form.js';
-import type { EntryForm } from './entry-form.js';
+import { emptyForm, type EntryForm } from './entry-form.js';
 import { formLike } from './entry-request.js';
 import { formOfPattern } from './pattern-form.js';
 
@@ -31,6 +31,7 @@ export function useEntrySource() {
   const [like] = useSheetParam('like');
   const [pattern] = useSheetParam('pattern');
   const [correct] = useSheetParam('correct');
+  const [of] = useSheetParam('of');
   const [wrongLines] = useSheetParam('lines');
   const from = like || correct;
   const opened = useQuery({ ...openedDraftQuery(organisation.id, draft), enabled: draft !== '' });
@@ -55,6 +56,13 @@ export function useEntrySource() {
       const told = `like ${entry.number} of ${shortDate(parseCivilDate(entry.date))}`;
       return { told, source: `like ${like}`, formOn: (date) => formLike(entry, date, currency) };
     }
+    if (of !== '') {
+      return {
+        told: 'of a paper',
+        source: `paper ${of}`,
+        formOn: (date) => ({ ...emptyForm(date), attachments: [Number(of)] }),
+      };
+    }
     if (pattern === '' || !kept) return undefined;
     return {
       told: `from the pattern “${kept.name}”`,
@@ -62,10 +70,10 @@ export function useEntrySource() {
       formOn: (date) => formOfPattern(kept, date, currency),
     };
   })();
-  const isNew = draft === '' && from === '' && pattern === '';
+  const isNew = draft === '' && from === '' && pattern === '' && of === '';
   return {
     /** Tells one source from another. */
-    key: [draft || 'new', like, pattern, correct, wrongLines].join(' '),
+    key: [draft || 'new', like, pattern, correct, wrongLines, of].join(' '),
     isNew,
     isDraft: draft !== '',
     draft: draft === '' ? undefined : (opened.data as DraftResponse | undefined),

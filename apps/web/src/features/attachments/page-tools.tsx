@@ -1,0 +1,55 @@
+import { clsx } from 'clsx';
+import layout from '../../ui/layout.module.css';
+import { Toggle } from '../../ui/toggle.js';
+import { type PageLook, turned, zoomed } from './page-look.js';
+import styles from './paper-view.module.css';
+
+/** Which page is looked at, and how. */
+export function PageTools({
+  look,
+  page,
+  pages,
+  hasPages,
+  onLook,
+  onPage,
+}: {
+  look: PageLook;
+  page: number;
+  pages: number;
+  hasPages: boolean;
+  onLook: (look: PageLook) => void;
+  onPage: (page: number) => void;
+}) {
+  const step = (label: string, sign: string, isOff: boolean, act: () => void) => (
+    <button type="button" className={styles.step} aria-label={label} disabled={isOff} onClick={act}>
+      {sign}
+    </button>
+  );
+  return (
+    <div className={clsx(layout.row, styles.tools, 'small')}>
+      {hasPages && (
+        <span className={styles.group}>
+          {step('Page before', '‹', page <= 1, () => onPage(page - 1))}
+          <span aria-live="polite">
+            {page} of {pages}
+          </span>
+          {step('Page after', '›', page >= pages, () => onPage(page + 1))}
+        </span>
+      )}
+      <span className={styles.group}>
+        <Toggle isOn={look.fit === 'width'} onClick={() => onLook({ ...look, fit: 'width', zoom: 1 })}>
+          Width
+        </Toggle>
+        <Toggle isOn={look.fit === 'whole'} onClick={() => onLook({ ...look, fit: 'whole', zoom: 1 })}>
+          Whole page
+        </Toggle>
+      </span>
+      <span className={styles.group}>
+        {step('Smaller', '−', false, () => onLook(zoomed(look, -1)))}
+        <span>{Math.round(look.zoom * 100)} %</span>
+        {step('Larger', '+', false, () => onLook(zoomed(look, 1)))}
+        {step('Turn it', '↻', false, () => onLook(turned(look)))}
+      </span>
+    </div>
+  );
+}

@@ -1,0 +1,5 @@
+/** How large a file is, as people read it. @example paperSize(1_234_567) // → '1.2 MB' */
+export function paperSize(bytes: number): string {
+  if (bytes < 1_000) return `${bytes} bytes`;
+  return bytes < 1_000_000 ? `${Math.round(bytes / 1_000)} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`;
+}
