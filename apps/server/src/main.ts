@@ -3,7 +3,7 @@ import { DataFolderInUseError, takeDataFolder } from './platform/database/data-f
 import { NewerBooksError, prepareBooks } from './platform/database/migrate.js';
 import { prepareDerived } from './platform/derived/derived-file.js';
 import { beginEpoch } from './platform/derived/epoch.js';
-import { clearIncoming } from './platform/files/kept-files.js';
+import { clearPassingFiles } from './platform/files/passing-files.js';
 import { createUnattendedOwner } from './platform/sessions/unattended-owner.js';
 import { settings } from './platform/settings.js';
 import { derivations } from './composition/derivations.js';
@@ -11,7 +11,7 @@ import { createServer } from './composition/server.js';
 
 try {
   takeDataFolder(settings.folder);
-  clearIncoming(settings.folder);
+  clearPassingFiles(settings.folder);
   beginEpoch(prepareDerived(settings.folder, derivations));
   await prepareBooks(settings.folder);
   await createUnattendedOwner();

@@ -573,3 +573,11 @@ describe('books that are archived', () => {
     expect(JSON.stringify(trail)).toContain(body.archive);
   });
 });
+
+test('nothing is left of what was on its way, in or out', async () => {
+  const { id } = await send(await written());
+  await server.request('DELETE', `/api/archives/${id}`);
+  const left = (): string[] => readdirSync(join(server.folder, 'passing'));
+  while (left().length > 0) await new Promise((resolve) => setImmediate(resolve));
+  expect(left()).toEqual([]);
+});

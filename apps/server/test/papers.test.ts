@@ -110,7 +110,7 @@ describe('a paper that is sent', () => {
     const refused = await send(name, bytes);
     expect([refused.status, problemCodes(refused)]).toEqual([422, [code]]);
     expect(existsSync(pathOf(bytes))).toBe(false);
-    expect(readdirSync(join(server.folder, 'papers', 'incoming'))).toEqual([]);
+    expect(readdirSync(join(server.folder, 'passing'))).toEqual([]);
   });
   test('is kept once, however often and for whomever it is sent', async () => {
     const other = await server.organisation({ name: 'Other' });
@@ -159,6 +159,7 @@ describe('papers of an entry', () => {
     ]);
     const { body: listed } = await server.request('GET', `${at}/entries?limit=1`);
     expect(listed.entries[0].papers).toEqual(body.papers);
+    expect((await server.request('GET', `${at}/entries/${body.number}/trail`)).body).toEqual([]);
     expect(await isOf(bill)).toMatchObject({ entries: [body.number] });
   });
   test('that are not kept here are refused at their place, and nothing is posted', async () => {
@@ -200,6 +201,11 @@ describe('papers of an entry', () => {
     expect(problemCodes(await off(1, ' '))).toEqual(['text at reason']);
     expect([(await off(1, 'Another bill')).status, (await off(1, 'Again')).status]).toEqual([204, 404]);
     expect((await server.request('GET', `${at}/entries/${body.number}`)).body.papers).toMatchObject([{ place: 2 }]);
+    expect((await server.request('GET', `${at}/entries/${body.number}/trail`)).body).toMatchObject([
+      { what: 'paper-attached', text: 'later.pdf' },
+      { what: 'paper-attached', text: 'later.pdf' },
+      { what: 'paper-taken-off', text: 'later.pdf: Another bill' },
+    ]);
   });
   test('are discarded while they belong to nothing, and brought back', async () => {
     const { body: paper } = await send('gone.pdf', pdf('gone'));

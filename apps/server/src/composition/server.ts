@@ -22,7 +22,6 @@ const WEB = fileURLToPath(new URL('../../../web/dist', import.meta.url));
 const JSON_LIMIT = 1024 * 1024;
 const CSV_LIMIT = 64 * 1024 * 1024;
 const FILE_LIMIT = 32 * 1024 * 1024;
-const ARCHIVE_LIMIT = 128 * 1024 * 1024;
 
 /** What a browser may do with our pages: nothing but what they need themselves, and never inside another page. */
 const HELMET: FastifyHelmetOptions = {
@@ -67,7 +66,7 @@ export async function createServer(): Promise<NestFastifyApplication> {
   fastify.addContentTypeParser('application/octet-stream', (request, payload, done) => {
     const { takesStream } = request.routeOptions.config as RouteConfig;
     if (takesStream) done(null, payload);
-    else wholeBody(payload, ARCHIVE_LIMIT).then((body) => done(null, body), done);
+    else wholeBody(payload, FILE_LIMIT).then((body) => done(null, body), done);
   });
   app.useBodyParser('application/json', { bodyLimit: JSON_LIMIT }, readJson(fastify) as never);
   fastify.addHook('onRequest', (_request, reply, done) => {
@@ -90,11 +89,11 @@ export async function createServer(): Promise<NestFastifyApplication> {
   return app;
 }
 
-/** Only archives are larger than other files; a body of unknown length has to stay within the parser's limit. */
+/** A file that is taken whole has to stay within its limit; one that is taken as it comes in is counted then. */
 function assertNotTooLarge({ routeOptions, headers }: FastifyRequest): void {
   const isFile = headers['content-type']?.startsWith('application/octet-stream') === true;
-  const isArchive = routeOptions.url?.startsWith('/api/archives') === true;
-  if (!isFile || isArchive || Number(headers['content-length'] ?? 0) <= FILE_LIMIT) return;
+  const { takesStream } = routeOptions.config as RouteConfig;
+  if (!isFile || takesStream || Number(headers['content-length'] ?? 0) <= FILE_LIMIT) return;
   throw Object.assign(new Error('too large'), { statusCode: 413 });
 }
 

@@ -320,9 +320,9 @@ export interface DraftEventResponse {
   by: string;
 }
 
-/** Something that happened to an entry: before it was posted, or what was planned for its reversal since. */
+/** Something that happened to an entry: before it was posted; to its papers, or what was planned for its reversal, since. */
 export interface EntryEventResponse {
-  what: DraftEvent | PlanEvent;
+  what: DraftEvent | PlanEvent | 'paper-attached' | 'paper-taken-off';
   /** The reason, the note, or the day that was planned. */
   text: string | null;
   at: string;

@@ -7,6 +7,7 @@ import type {
 import { problem } from '@just-ledger/core';
 import { Injectable } from '@nestjs/common';
 import { randomUUID } from 'node:crypto';
+import { rm } from 'node:fs/promises';
 import { type Job, JobList } from '../../platform/jobs/job-list.js';
 import { Progress } from '../../platform/jobs/progress.js';
 import { notFound, Refusal, unprocessable } from '../../platform/problems/refusal.js';
@@ -17,6 +18,8 @@ import { archiveRead, forgetArchive, keepArchivedPapers, openArchive } from './a
 interface ArchiveJob extends Job {
   readonly person: number;
   readonly name: string;
+  /** Where the file is, until it is let go of. */
+  readonly path: string;
   state: ArchiveState;
   contents: ArchiveContentsResponse | null;
   organisation: number | null;
@@ -31,15 +34,19 @@ export class ArchiveJobs {
     private readonly importer: Importer,
     private readonly writer: Writer,
   ) {
-    this.jobs = new JobList('archive', ({ id }) => importer.run(forgetArchive, { id }));
+    this.jobs = new JobList('archive', async ({ id, path }) => {
+      await importer.run(forgetArchive, { id });
+      await rm(path, { force: true });
+    });
   }
 
-  /** Begins to read an archive. */
-  begin(person: number, name: string, bytes: Uint8Array): ArchiveResponse {
+  /** Begins to read an archive. @param path of its file, which is removed in the end */
+  begin(person: number, name: string, path: string): ArchiveResponse {
     const job: ArchiveJob = {
       id: randomUUID(),
       person,
       name,
+      path,
       begun: Date.now(),
       progress: new Progress(),
       state: 'reading',
@@ -50,8 +57,11 @@ export class ArchiveJobs {
     };
     this.jobs.add(job, (old) => old.person === person);
     const { id, progress } = job;
-    const reading = this.importer.run(openArchive, { id, bytes, person, shared: progress.shared });
-    void this.jobs.follow(job, reading, (contents) => Object.assign(job, { contents, state: 'read' }));
+    const reading = this.importer.run(openArchive, { id, path, person, shared: progress.shared });
+    const followed = this.jobs.follow(job, reading, (contents) => Object.assign(job, { contents, state: 'read' }));
+    void followed.then(() => {
+      if (job.state === 'failed') this.jobs.letGo(job);
+    });
     return answerOf(job);
   }
 

@@ -1,18 +1,19 @@
 import { unprocessable } from '../../platform/problems/refusal.js';
 import type { ArchiveContentsResponse } from '@just-ledger/contract';
-import type { ArchiveManifest, OrganisationKind, CurrencyCode } from '@just-ledger/core';
+import { type ArchiveManifest, type CurrencyCode, MOST_PAPER_BYTES, type OrganisationKind } from '@just-ledger/core';
 import { and, eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { entry, membership, organisation } from '../../platform/database/schema.js';
-import { keepBytes } from '../../platform/files/kept-files.js';
+import { keepFile } from '../../platform/files/kept-files.js';
+import { readParts } from '../../platform/files/zip-parts.js';
 import { Progress } from '../../platform/jobs/progress.js';
 import { defineFileTask } from '../../platform/threads/task.js';
 import { begunWith } from '../../platform/threads/thread-data.js';
 import { type ArchiveBytes, recordsOf } from './archive-records.js';
 import { standOf } from './books-stand.js';
 import type { ArchivedEntry } from './check-archive.js';
-import { readArchive, type ReadArchive } from './read-archive.js';
-import { writeArchive } from './write-archive.js';
+import { archivedPaperHash, readArchive, type ReadArchive } from './read-archive.js';
+import { writeArchive, type WrittenArchive } from './write-archive.js';
 
 /** Archives that have been read, by the id of their way in. */
 const read = new Map<string, ReadArchive>();
@@ -23,7 +24,7 @@ export const writeBooks = defineFileTask(
   (
     db: Db,
     { organisation: id, writtenAt }: { organisation: number; writtenAt: string },
-  ): { bytes: Uint8Array; manifest: ArchiveManifest; stand: string } => {
+  ): WrittenArchive & { stand: string } => {
     return db.$client.transaction(() => ({
       ...writeArchive(db, id, writtenAt, begunWith().folder),
       stand: standOf(db, id),
@@ -36,10 +37,10 @@ export const openArchive = defineFileTask(
   'openArchive',
   async (
     db: Db,
-    { id, bytes, person, shared }: { id: string; bytes: Uint8Array; person: number; shared: SharedArrayBuffer },
+    { id, path, person, shared }: { id: string; path: string; person: number; shared: SharedArrayBuffer },
   ): Promise<ArchiveContentsResponse> => {
     const progress = new Progress(shared);
-    const archive = await readArchive(bytes, progress.at);
+    const archive = await readArchive(path, progress.at);
     progress.at(archive.manifest.entries); // given up at its last entry, it is not kept
     read.set(id, archive);
     return contentsOf(db, archive, person);
@@ -59,7 +60,17 @@ export const archiveRead = defineFileTask(
 export const keepArchivedPapers = defineFileTask(
   'keepArchivedPapers',
   async (_: Db, { id }: { id: string }): Promise<void> => {
-    for (const [sha256, bytes] of read.get(id)?.papers ?? []) await keepBytes(begunWith().folder, sha256, bytes);
+    const { folder } = begunWith();
+    const archive = read.get(id);
+    if (!archive) return;
+    await readParts(archive.path, (name) => {
+      const sha256 = archivedPaperHash(name);
+      if (sha256 === undefined) return undefined;
+      return (part) =>
+        keepFile(folder, part, MOST_PAPER_BYTES, (kept) => {
+          if (kept.sha256 !== sha256) throw new Error(`${name} is not what was read before.`);
+        });
+    });
   },
 );
 

@@ -1,21 +1,26 @@
-import type { Readable } from 'node:stream';
-import { sent } from '../../platform/files/sent.js';
 import { type ArchivedBooksResponse, type ArchiveResponse, TakeArchiveRequest } from '@just-ledger/contract';
 import { ARCHIVE_SCHEMA, problem } from '@just-ledger/core';
 import { Body, Controller, Delete, Get, HttpCode, Param, Post, Query, Res } from '@nestjs/common';
+import { RouteConfig } from '@nestjs/platform-fastify';
 import type { FastifyReply } from 'fastify';
-import { mkdirSync, renameSync, writeFileSync } from 'node:fs';
+import { createReadStream, mkdirSync, renameSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
+import { Readable } from 'node:stream';
+import { FileTooLongError, receiveFile } from '../../platform/files/passing-files.js';
 import { Refusal, unprocessable } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { Acting, CurrentOrganisation, CurrentPerson, Needs, Open } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
+import { TAKES_STREAM } from '../../platform/sessions/gate.js';
 import { settings } from '../../platform/settings.js';
 import { Importer, Reader, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { archiveBooks, restoreBooks } from './archive-commands.js';
 import { ArchiveJobs } from './archive-jobs.js';
 import { writeBooks } from './archive-tasks.js';
+
+/** The most that an archive may have that is sent, in bytes: 4 GB. */
+const MOST_ARCHIVE_BYTES = 4 * 1024 ** 3;
 
 /** Whole organisations as files: written, read into new books; and books that are archived. */
 @Controller('api')
@@ -41,22 +46,32 @@ export class ArchivesController {
     @CurrentOrganisation() { id, name }: Organisation,
     @Res({ passthrough: true }) reply: FastifyReply,
   ): Promise<Readable> {
-    const { bytes, manifest } = await this.importer.run(writeBooks, {
+    const { path, bytes, manifest } = await this.importer.run(writeBooks, {
       organisation: id,
       writtenAt: this.reader.clock.moment(),
     });
     void reply.header('content-type', 'application/zip');
     void reply.header('content-disposition', `attachment; filename="${fileName(name, manifest.writtenAt)}"`);
-    return sent(bytes);
+    void reply.header('content-length', bytes);
+    return createReadStream(path).once('close', () => rmSync(path, { force: true }));
   }
 
   /** Takes an archive to be read. */
+  @RouteConfig(TAKES_STREAM)
   @Post('archives')
-  begin(@CurrentPerson() { id }: Person, @Query('name') name: unknown, @Body() body: unknown): ArchiveResponse {
-    if (!(body instanceof Uint8Array)) {
+  async begin(
+    @CurrentPerson() { id }: Person,
+    @Query('name') name: unknown,
+    @Body() body: unknown,
+  ): Promise<ArchiveResponse> {
+    if (!(body instanceof Readable)) {
       throw new Refusal(415, [problem('file-expected', '', 'Send the file as application/octet-stream.')]);
     }
-    return this.jobs.begin(id, typeof name === 'string' ? name.slice(0, 255) : '', new Uint8Array(body));
+    const { path } = await receiveFile(settings.folder, body, MOST_ARCHIVE_BYTES).catch((error: unknown) => {
+      if (!(error instanceof FileTooLongError)) throw error;
+      throw new Refusal(413, [problem('too-large', '', 'An archive has up to 4 GB.')]);
+    });
+    return this.jobs.begin(id, typeof name === 'string' ? name.slice(0, 255) : '', path);
   }
 
   @Get('archives/:archive')
@@ -89,17 +104,15 @@ export class ArchivesController {
     @Acting() by: Actor,
   ): Promise<ArchivedBooksResponse> {
     if (archivedAt) throw unprocessable('archived', '', 'These books are archived already.');
-    const { bytes, manifest, stand } = await this.importer.run(writeBooks, {
+    const written = await this.importer.run(writeBooks, {
       organisation: id,
       writtenAt: this.reader.clock.moment(),
     });
-    const archive = join('archives', fileName(name, manifest.writtenAt));
-    const path = join(settings.folder, archive);
+    const archive = join('archives', fileName(name, written.manifest.writtenAt));
     mkdirSync(join(settings.folder, 'archives'), { recursive: true, mode: 0o700 });
-    writeFileSync(`${path}.unfinished`, bytes, { mode: 0o600, flush: true });
-    renameSync(`${path}.unfinished`, path);
-    await this.writer.run(archiveBooks, { ...by, archive, stand });
-    return { archive, bytes: bytes.byteLength };
+    renameSync(written.path, join(settings.folder, archive));
+    await this.writer.run(archiveBooks, { ...by, archive, stand: written.stand });
+    return { archive, bytes: written.bytes };
   }
 
   /** Takes books out again: they are as they were. */

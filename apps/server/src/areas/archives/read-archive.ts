@@ -9,12 +9,14 @@ import {
   archiveFileName,
   type ArchiveManifest,
   type JsonSchema,
+  MOST_PAPER_BYTES,
   problem,
   type Problem,
   keyedBy,
 } from '@just-ledger/core';
 import { Ajv2020, type ErrorObject, type ValidateFunction } from 'ajv/dist/2020.js';
-import { hash } from 'node:crypto';
+import { createHash, hash, type Hash } from 'node:crypto';
+import { closeSync, openSync, readSync } from 'node:fs';
 import { unpackParts, type ZipLimits } from '../../platform/files/zip-parts.js';
 import { Refusal } from '../../platform/problems/refusal.js';
 import { TOLD_PROBLEMS } from '../imports/import-plan.js';
@@ -25,11 +27,17 @@ import { checkArchive } from './check-archive.js';
 export interface ReadArchive {
   readonly manifest: ArchiveManifest;
   readonly files: ArchiveBytes;
-  /** The files of papers by the SHA-256 of their bytes. */
-  readonly papers: ReadonlyMap<string, Uint8Array>;
+  /** Where it is: the files of papers are read from there once more. */
+  readonly path: string;
 }
 
-const LIMITS: ZipLimits = { bytes: 512 * 1024 * 1024, parts: 20_000 };
+/** The file of a paper, as far as it was read. */
+interface ArchivedPaper {
+  bytes: number;
+  readonly hash: Hash;
+}
+
+const LIMITS: ZipLimits = { bytes: 512 * 1024 * 1024, parts: 200_000 };
 
 const ajv = new Ajv2020({ allErrors: false, strict: false });
 const validators = new Map<JsonSchema, ValidateFunction>();
@@ -41,8 +49,8 @@ const validators = new Map<JsonSchema, ValidateFunction>();
  * @param step called with each entry that was proved; throws if the reading is given up
  * @throws {Refusal} 422 with every problem, by file and line
  */
-export async function readArchive(bytes: Uint8Array, step: (entries: number) => void): Promise<ReadArchive> {
-  if (bytes[0] !== 0x50 || bytes[1] !== 0x4b) {
+export async function readArchive(path: string, step: (entries: number) => void): Promise<ReadArchive> {
+  if (!isZip(path)) {
     throw refusal(
       'archive-expected',
       '',
@@ -51,11 +59,20 @@ export async function readArchive(bytes: Uint8Array, step: (entries: number) => 
   }
   const known = new Set(['manifest.json', 'schema.json', ...ARCHIVE_FILE_KEYS.map(archiveFileName)]);
   const seen = new Set<string>();
-  const parts = await unpackParts(bytes, LIMITS, (name) => {
-    if (!known.has(name) && paperHash(name) === undefined)
+  const papers = new Map<string, ArchivedPaper>();
+  const parts = await unpackParts(path, LIMITS, (name) => {
+    const sha256 = archivedPaperHash(name);
+    if (!known.has(name) && sha256 === undefined)
       throw refusal('archive-path', name, `“${name}” does not belong in an archive. It is not read.`);
     if (seen.has(name)) throw refusal('archive-path', name, `“${name}” is there twice. It is not read.`);
     seen.add(name);
+    if (sha256 === undefined) return undefined;
+    const paper = { bytes: 0, hash: createHash('sha256') };
+    papers.set(sha256, paper);
+    return (chunk) => {
+      paper.bytes += chunk.length;
+      paper.hash.update(chunk);
+    };
   });
   const manifest = readManifest(parts.get('manifest.json'));
   const problems = ARCHIVE_FILE_KEYS.flatMap((file) =>
@@ -65,25 +82,19 @@ export async function readArchive(bytes: Uint8Array, step: (entries: number) => 
   const files = keyedBy(ARCHIVE_FILE_KEYS, (file) => parts.get(archiveFileName(file)) ?? new Uint8Array());
   const invalid = ARCHIVE_FILE_KEYS.flatMap((file) => recordProblems(file, files[file]));
   if (invalid.length > 0) throw new Refusal(422, invalid.slice(0, TOLD_PROBLEMS));
-  const papers = new Map(
-    [...parts].flatMap(([name, part]) => {
-      const sha256 = paperHash(name);
-      return sha256 === undefined ? [] : [[sha256, part] as const];
-    }),
-  );
   const wrong = [...paperProblems(files, papers), ...checkArchive(files, manifest, step)];
   if (wrong.length > 0) throw new Refusal(422, wrong.slice(0, TOLD_PROBLEMS));
-  return { manifest, files, papers };
+  return { manifest, files, path };
 }
 
 /** The hash that a part of an archive is named by, if it is the file of a paper. */
-function paperHash(name: string): string | undefined {
+export function archivedPaperHash(name: string): string | undefined {
   const hash = /^papers\/([0-9a-f]{64})$/.exec(name)?.[1];
   return hash !== undefined && archivedPaperName(hash) === name ? hash : undefined;
 }
 
 /** Each paper has its file, the file is that paper, and no other files are there. */
-function paperProblems(files: ArchiveBytes, papers: ReadonlyMap<string, Uint8Array>): Problem[] {
+function paperProblems(files: ArchiveBytes, papers: ReadonlyMap<string, ArchivedPaper>): Problem[] {
   const named = new Set<string>();
   const problems: Problem[] = [];
   for (const { sha256, name, bytes } of recordsOf<{ sha256: string; name: string; bytes: number }>(
@@ -94,7 +105,9 @@ function paperProblems(files: ArchiveBytes, papers: ReadonlyMap<string, Uint8Arr
     const file = papers.get(sha256);
     const path = archivedPaperName(sha256);
     if (!file) problems.push(problem('archive-file', path, `The file of the paper ${name} is missing.`));
-    else if (file.length !== bytes || hash('sha256', file) !== sha256) {
+    else if (bytes > MOST_PAPER_BYTES)
+      problems.push(problem('archive-record', path, `The paper ${name} is too large.`));
+    else if (file.bytes !== bytes || file.hash.digest('hex') !== sha256) {
       problems.push(problem('archive-hash', path, `The file of the paper ${name} has been changed.`));
     }
   }
@@ -103,6 +116,17 @@ function paperProblems(files: ArchiveBytes, papers: ReadonlyMap<string, Uint8Arr
     ...problems,
     ...strange.map((path) => problem('archive-path', path, `“${path}” does not belong in this archive.`)),
   ];
+}
+
+/** Whether a file begins as a ZIP file does. */
+function isZip(path: string): boolean {
+  const file = openSync(path, 'r');
+  try {
+    const begin = Buffer.alloc(2);
+    return readSync(file, begin) === 2 && begin.toString('latin1') === 'PK';
+  } finally {
+    closeSync(file);
+  }
 }
 
 function readManifest(bytes: Uint8Array | undefined): ArchiveManifest {

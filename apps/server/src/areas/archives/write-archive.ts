@@ -15,17 +15,19 @@ import { asc, eq, sql, type SQL } from 'drizzle-orm';
 import type { SQLiteColumn } from 'drizzle-orm/sqlite-core';
 import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
 import { createHash } from 'node:crypto';
-import { existsSync, readFileSync } from 'node:fs';
+import { closeSync, existsSync, fsyncSync, openSync, readFileSync, writeSync } from 'node:fs';
 import type { Db } from '../../platform/database/connection.js';
 import { attachment, membership, organisation as organisationTable, person } from '../../platform/database/schema.js';
+import { passingFile } from '../../platform/files/passing-files.js';
 import { keptFilePath } from '../../platform/files/kept-files.js';
 import { unprocessable } from '../../platform/problems/refusal.js';
 import { everyPostedEntry } from '../journal/posted-entries.js';
 import { ARCHIVE_TABLES, archivedColumns, PERSON_FIELDS, type TableFile } from './archive-tables.js';
 
-/** An archive, and how far the books were that it holds. */
+/** An archive on its way out, and how far the books were that it holds. */
 export interface WrittenArchive {
-  readonly bytes: Uint8Array;
+  readonly path: string;
+  readonly bytes: number;
   readonly manifest: ArchiveManifest;
 }
 
@@ -41,10 +43,12 @@ const CHUNK = 1 << 20;
  * @throws {Refusal} 422 if the file of a paper is missing
  */
 export function writeArchive(db: Db, organisation: number, writtenAt: string, folder: string): WrittenArchive {
-  const pieces: Uint8Array[] = [];
+  const path = passingFile(folder);
+  const out = openSync(path, 'wx', 0o600);
+  let bytes = 0;
   const zip = new Zip((error, piece) => {
     if (error) throw error;
-    pieces.push(piece);
+    bytes += writeSync(out, piece);
   });
   const chain = { entries: 0, lastSeal: FIRST_PREVIOUS_SEAL };
   const people = new Set<number>();
@@ -66,7 +70,9 @@ export function writeArchive(db: Db, organisation: number, writtenAt: string, fo
   addText(zip, 'schema.json', writtenAt, `${JSON.stringify(ARCHIVE_SCHEMA, null, 2)}\n`);
   addPapers(zip, db, organisation, folder);
   zip.end();
-  return { bytes: Buffer.concat(pieces), manifest };
+  fsyncSync(out);
+  closeSync(out);
+  return { path, bytes, manifest };
 }
 
 function addFile(

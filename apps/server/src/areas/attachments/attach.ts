@@ -21,10 +21,20 @@ export function paperProblems({ db }: WriteContext, organisation: number, papers
   });
 }
 
-/** Attaches papers to an entry that has just been posted, or was. @returns the place of the last among the entry's */
+/**
+ * Attaches papers to an entry that has just been posted, or was.
+ *
+ * @param at now, if it is left out
+ * @returns the place of the last among the entry's
+ */
 export function attachPapers(
   { db, clock }: WriteContext,
-  { organisation, entry, person }: { organisation: number; entry: number; person: number },
+  {
+    organisation,
+    entry,
+    person,
+    at = clock.moment(),
+  }: { organisation: number; entry: number; person: number; at?: string },
   papers: readonly Omit<NamedPaper, 'path'>[],
 ): number {
   const of = and(eq(entryAttachment.organisation, organisation), eq(entryAttachment.entry, entry));

@@ -15,7 +15,7 @@ import { open } from 'node:fs/promises';
 import { Readable } from 'node:stream';
 import { keptFilePath } from '../../platform/files/kept-files.js';
 import { Refusal, unprocessable } from '../../platform/problems/refusal.js';
-import type { RouteConfig as Config } from '../../platform/sessions/gate.js';
+import { TAKES_STREAM } from '../../platform/sessions/gate.js';
 import {
   Acting,
   type Actor,
@@ -35,8 +35,6 @@ import {
 import { attachmentById, attachmentFile, attachments } from './attachment-readings.js';
 import { receivePaper } from './receive-paper.js';
 
-const STREAMED: Config = { takesStream: true };
-
 /** Papers: kept, shown, attached to entries. */
 @Controller('api/organisations/:organisation')
 export class AttachmentsController {
@@ -52,7 +50,7 @@ export class AttachmentsController {
 
   /** Keeps a paper: its file is on the disc before it is written down, and that before this answers. */
   @Needs('preparer')
-  @RouteConfig(STREAMED)
+  @RouteConfig(TAKES_STREAM)
   @Post('attachments')
   async keep(
     @Acting() by: Actor,

@@ -1,7 +1,8 @@
 import { MOST_PAPER_BYTES, PAPER_TYPES, type PaperType, paperTypeOf } from '@just-ledger/core';
 import { fileTypeFromBuffer } from 'file-type';
 import type { Readable } from 'node:stream';
-import { FileTooLongError, keepFile } from '../../platform/files/kept-files.js';
+import { keepFile } from '../../platform/files/kept-files.js';
+import { FileTooLongError } from '../../platform/files/passing-files.js';
 import { unprocessable } from '../../platform/problems/refusal.js';
 import type { SentPaper } from './attachment-commands.js';
 
@@ -13,7 +14,7 @@ import type { SentPaper } from './attachment-commands.js';
 export async function receivePaper(folder: string, source: Readable, name: string): Promise<SentPaper> {
   let type: PaperType | undefined;
   try {
-    const { sha256, bytes } = await keepFile(folder, source, MOST_PAPER_BYTES, async (begin) => {
+    const { sha256, bytes } = await keepFile(folder, source, MOST_PAPER_BYTES, async ({ begin }) => {
       if (begin.length === 0) throw unprocessable('paper-empty', '', `${name} is empty.`);
       type = paperTypeOf((await fileTypeFromBuffer(begin))?.ext, begin, name);
       if (type) return;

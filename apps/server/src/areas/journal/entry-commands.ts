@@ -115,7 +115,8 @@ export function postTogether(
       context.db.insert(entryPreparer).values({ organisation, place, by: preparedBy }).run();
     if (corrects !== undefined) context.db.insert(entryCorrection).values({ organisation, place, corrects }).run();
     const appended = appender.append(whole);
-    attachPapers(context, { organisation, entry: place, person: posting.person }, papersNamed(entry));
+    const at = appended.posted.postedAt;
+    attachPapers(context, { organisation, entry: place, person: posting.person, at }, papersNamed(entry));
     if (whole.reversesOn) {
       recordPlan(context, { organisation, entry: place, person: posting.person }, { date: whole.reversesOn });
     }

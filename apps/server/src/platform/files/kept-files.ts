@@ -1,4 +1,4 @@
-import { createHash, randomUUID } from 'node:crypto';
+import { createHash } from 'node:crypto';
 import {
   closeSync,
   copyFileSync,
@@ -10,9 +10,10 @@ import {
   readSync,
   rmSync,
 } from 'node:fs';
-import { mkdir, open, rename, rm } from 'node:fs/promises';
+import { mkdir, rename, rm } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
-import { Readable } from 'node:stream';
+import type { Readable } from 'node:stream';
+import { receiveFile } from './passing-files.js';
 
 /** A file that is kept: how it is known, how long it is, and its first bytes. */
 export interface KeptFile {
@@ -20,9 +21,6 @@ export interface KeptFile {
   readonly bytes: number;
   readonly begin: Uint8Array;
 }
-
-/** A file is longer than is taken. */
-export class FileTooLongError extends Error {}
 
 /** So many of the first bytes are handed out. */
 const BEGIN = 64 * 1024;
@@ -32,66 +30,39 @@ export function keptFilePath(folder: string, sha256: string): string {
   return join(folder, 'papers', sha256.slice(0, 2), sha256);
 }
 
-function incomingFolder(folder: string): string {
-  return join(folder, 'papers', 'incoming');
-}
-
-/** Removes what was on its way when a server ended: nobody was told that it was kept. */
-export function clearIncoming(folder: string): void {
-  rmSync(incomingFolder(folder), { recursive: true, force: true });
-}
-
 /**
  * Keeps a file under the hash of its bytes, as they come in. When this answers, the bytes and the name they stand under
  * are on the disc: what is written of it later can rely on them. The same bytes are kept once.
  *
  * @param most in bytes
- * @param check looks at the first bytes before anything is kept; throws for what is not taken
+ * @param check looks at it before it is kept; throws for what is not taken
  * @throws {FileTooLongError} if there are more; nothing is kept then
  */
 export async function keepFile(
   folder: string,
   source: Readable,
   most: number,
-  check: (begin: Uint8Array) => Promise<void>,
+  check: (file: KeptFile) => Promise<void> | void,
 ): Promise<KeptFile> {
-  await mkdir(incomingFolder(folder), { recursive: true, mode: 0o700 });
-  const incoming = join(incomingFolder(folder), randomUUID());
-  const file = await open(incoming, 'wx', 0o600);
   const hash = createHash('sha256');
-  const begin: Buffer[] = [];
-  let [bytes, begun] = [0, 0];
+  const pieces: Buffer[] = [];
+  let begun = 0;
+  const { path: incoming, bytes } = await receiveFile(folder, source, most, (piece) => {
+    hash.update(piece);
+    if (begun < BEGIN) pieces.push(piece.subarray(0, BEGIN - begun));
+    begun += piece.length;
+  });
   try {
-    for await (const chunk of source as AsyncIterable<Buffer>) {
-      bytes += chunk.length;
-      if (bytes > most) throw new FileTooLongError(`more than ${most} bytes`);
-      if (begun < BEGIN) {
-        begin.push(chunk.subarray(0, BEGIN - begun));
-        begun += chunk.length;
-      }
-      hash.update(chunk);
-      await file.write(chunk);
-    }
-    const kept = { sha256: hash.digest('hex'), bytes, begin: Buffer.concat(begin) };
-    await check(kept.begin);
-    await file.sync();
+    const kept = { sha256: hash.digest('hex'), bytes, begin: Buffer.concat(pieces) };
+    await check(kept);
     const path = keptFilePath(folder, kept.sha256);
     await mkdir(dirname(path), { recursive: true, mode: 0o700 });
     await rename(incoming, path);
     for (const one of [dirname(path), dirname(dirname(path))]) syncFolder(one);
     return kept;
   } finally {
-    await file.close();
     await rm(incoming, { force: true });
   }
-}
-
-/** Keeps bytes whose hash is known to be this. */
-export function keepBytes(folder: string, sha256: string, bytes: Uint8Array): Promise<KeptFile> {
-  return keepFile(folder, Readable.from([Buffer.from(bytes)]), bytes.length, async (): Promise<void> => {
-    if (createHash('sha256').update(bytes).digest('hex') !== sha256)
-      throw new Error('These bytes have another hash.');
-  });
 }
 
 /**

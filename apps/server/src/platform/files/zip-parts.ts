@@ -1,4 +1,5 @@
 import { problem } from '@just-ledger/core';
+import type { Readable } from 'node:stream';
 import { promisify } from 'node:util';
 import yauzl from 'yauzl';
 import { messageOf } from '../problems/message-of.js';
@@ -22,45 +23,86 @@ const WORKBOOK_LIMITS: ZipLimits = { bytes: 256 * 1024 * 1024, parts: 2_000 };
  */
 export async function unpackedParts(bytes: Uint8Array): Promise<Set<string>> {
   const names = new Set<string>();
-  await visit(bytes, WORKBOOK_LIMITS, (name) => void names.add(name));
+  await visit(bytes, WORKBOOK_LIMITS, (name) => {
+    names.add(name);
+    return { take: () => undefined };
+  });
   return names;
 }
+
+/** What takes the bytes of a part as they are unpacked. */
+export type PartTaker = (chunk: Buffer) => void;
 
 /**
  * Unpacks the parts of a ZIP file into memory; nothing is ever written under the names it claims.
  *
- * @param accept called with each name before its part is unpacked; throws for one that does not belong there
+ * @param path of the file
+ * @param accept called with each name before its part is unpacked; throws for one that does not belong there. It may
+ *   give what takes the part instead: such a part has to stand in the file as it is, so that it comes to no more than that
  * @throws {Refusal} 422 if it is broken, too large unpacked, or a name leads out of it
  */
 export async function unpackParts(
-  bytes: Uint8Array,
+  path: string,
   limits: ZipLimits,
-  accept: (name: string) => void,
+  accept: (name: string) => PartTaker | undefined,
 ): Promise<Map<string, Buffer>> {
   const chunks = new Map<string, Buffer[]>();
-  await visit(
-    bytes,
-    limits,
-    (name) => {
-      accept(name);
-      chunks.set(name, []);
-    },
-    (name, chunk) => void chunks.get(name)?.push(chunk),
-  );
+  await visit(path, limits, (name) => {
+    const taker = accept(name);
+    if (taker) return { take: taker, isUnpacked: true };
+    const own: Buffer[] = [];
+    chunks.set(name, own);
+    return { take: (chunk) => void own.push(chunk) };
+  });
   return new Map([...chunks].map(([name, parts]) => [name, Buffer.concat(parts)]));
 }
 
-const open = promisify<Buffer, yauzl.Options & { validateEntrySizes: boolean }, yauzl.ZipFile>(yauzl.fromBuffer);
+/**
+ * Hands on the parts of a ZIP file one after the other, each as it is read.
+ *
+ * @param take gives what to do with a part of this name; nothing for one that is passed over
+ */
+export async function readParts(
+  path: string,
+  take: (name: string) => ((part: Readable) => Promise<unknown>) | undefined,
+): Promise<void> {
+  const zip = await openFile(path, { lazyEntries: true, validateEntrySizes: true });
+  await new Promise<void>((resolve, reject) => {
+    zip.on('error', reject);
+    zip.on('end', () => resolve());
+    zip.on('entry', (entry: yauzl.Entry) => {
+      const work = take(entry.fileName);
+      if (!work) return zip.readEntry();
+      zip.openReadStream(entry, (error, part) => {
+        if (error) return reject(error);
+        work(part).then(() => zip.readEntry(), reject);
+      });
+    });
+    zip.readEntry();
+  });
+}
+
+type Opening = yauzl.Options & { validateEntrySizes: boolean };
+
+const openBytes = promisify<Buffer, Opening, yauzl.ZipFile>(yauzl.fromBuffer);
+const openFile = promisify<string, Opening, yauzl.ZipFile>(yauzl.open);
+
+/** What becomes of a part. */
+interface PartUse {
+  readonly take: PartTaker;
+  /** Whether it has to stand in the file as it is; it does not count towards what is unpacked then. */
+  readonly isUnpacked?: boolean;
+}
 
 async function visit(
-  bytes: Uint8Array,
+  source: Uint8Array | string,
   limits: ZipLimits,
-  onName: (name: string) => void,
-  onChunk?: (name: string, chunk: Buffer) => void,
+  onName: (name: string) => PartUse,
 ): Promise<void> {
   try {
-    const zip = await open(Buffer.from(bytes), { lazyEntries: true, validateEntrySizes: true });
-    await eachPart(zip, limits, onName, onChunk);
+    const how = { lazyEntries: true, validateEntrySizes: true };
+    const zip = await (typeof source === 'string' ? openFile(source, how) : openBytes(Buffer.from(source), how));
+    await eachPart(zip, limits, onName);
   } catch (error) {
     if (error instanceof Refusal) throw error;
     if (/relative path|absolute path|characters in fileName/.test(messageOf(error))) {
@@ -73,12 +115,7 @@ async function visit(
   }
 }
 
-function eachPart(
-  zip: yauzl.ZipFile,
-  limits: ZipLimits,
-  onName: (name: string) => void,
-  onChunk?: (name: string, chunk: Buffer) => void,
-): Promise<void> {
+function eachPart(zip: yauzl.ZipFile, limits: ZipLimits, onName: (name: string) => PartUse): Promise<void> {
   let [parts, weighed] = [0, 0];
   const tooLarge = (): Refusal =>
     new Refusal(422, [
@@ -93,11 +130,15 @@ function eachPart(
     zip.on('end', () => resolve());
     zip.on('entry', (entry: yauzl.Entry) => {
       parts += 1;
-      if (parts > limits.parts || weighed + entry.uncompressedSize > limits.bytes) return reject(tooLarge());
+      let use: PartUse;
       try {
-        onName(entry.fileName);
+        use = onName(entry.fileName);
       } catch (error) {
         return reject(error);
+      }
+      const isCounted = !(use.isUnpacked && entry.compressionMethod === 0);
+      if (parts > limits.parts || (isCounted && weighed + entry.uncompressedSize > limits.bytes)) {
+        return reject(tooLarge());
       }
       if (entry.fileName.endsWith('/')) return zip.readEntry();
       zip.openReadStream(entry, (error, part) => {
@@ -105,8 +146,8 @@ function eachPart(
         part.on('error', reject);
         part.on('end', () => zip.readEntry());
         part.on('data', (chunk: Buffer) => {
-          weighed += chunk.length;
-          if (weighed <= limits.bytes) return onChunk?.(entry.fileName, chunk);
+          if (isCounted) weighed += chunk.length;
+          if (weighed <= limits.bytes) return use.take(chunk);
           part.destroy();
           reject(tooLarge());
         });

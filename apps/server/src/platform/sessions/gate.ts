@@ -11,6 +11,9 @@ export interface RouteConfig {
   readonly takesStream?: boolean;
 }
 
+/** What a route says that takes its body as it comes in. */
+export const TAKES_STREAM: RouteConfig = { takesStream: true };
+
 /**
  * The one gate that every request passes, whatever its address looks like: the checks hang on the route that was
  * matched, and an address that matched none, or a route that says nothing, is held to all of them.

@@ -46,7 +46,7 @@ export function FromArchiveScreen() {
           )}
           <FileDrop
             what="an archive"
-            most={128}
+            most={4096}
             isSending={begin.isPending}
             onFile={(file, name) => begin.mutate({ file, name })}
           />

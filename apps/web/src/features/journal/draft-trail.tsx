@@ -16,6 +16,8 @@ const TOLD: Readonly<Record<EntryEventResponse['what'], string>> = {
   posted: 'posted by',
   'reversal-planned': 'reversal planned by',
   'reversal-given-up': 'reversal given up by',
+  'paper-attached': 'paper attached by',
+  'paper-taken-off': 'paper taken off by',
 };
 
 /** What happened to a draft, in its order; reasons and notes in the words of who wrote them. */
