@@ -53,7 +53,7 @@ export function attachPapers(
         place,
         attachment: paper.attachment,
         line: paper.line,
-        at: clock.moment(),
+        at,
         by: person,
       })
       .run();

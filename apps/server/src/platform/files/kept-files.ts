@@ -1,15 +1,5 @@
 import { createHash } from 'node:crypto';
-import {
-  closeSync,
-  copyFileSync,
-  existsSync,
-  fsyncSync,
-  linkSync,
-  mkdirSync,
-  openSync,
-  readSync,
-  rmSync,
-} from 'node:fs';
+import { closeSync, copyFileSync, existsSync, fsyncSync, linkSync, mkdirSync, openSync, readSync } from 'node:fs';
 import { mkdir, rename, rm } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import type { Readable } from 'node:stream';
