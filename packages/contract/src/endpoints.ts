@@ -333,6 +333,12 @@ export interface Endpoints {
   '/api/organisations/{organisation}/entries/{number}/attachments/{place}/detach': {
     POST: { takes: DetachRequest; gives: void };
   };
+  '/api/organisations/{organisation}/entries/vouchers.pdf': {
+    GET: { asks: EntriesQuery; gives: PdfFile };
+  };
+  '/api/organisations/{organisation}/entries/{number}/voucher.pdf': {
+    GET: { gives: PdfFile };
+  };
   '/api/organisations/{organisation}/entries/{number}/planned-reversal': {
     PUT: { takes: PlanReversalRequest; gives: EntryResponse };
   };

@@ -92,6 +92,9 @@ export const paths = {
   giveUpReversal: (id: Id, number: string) =>
     addressOf('/api/organisations/{organisation}/entries/{number}/planned-reversal/give-up', id, number),
   plannedReversals: (id: Id) => addressOf('/api/organisations/{organisation}/planned-reversals', id),
+  voucher: (id: Id, number: string) =>
+    addressOf('/api/organisations/{organisation}/entries/{number}/voucher.pdf', id, number),
+  vouchers: (id: Id) => addressOf('/api/organisations/{organisation}/entries/vouchers.pdf', id),
   attachments: (id: Id) => addressOf('/api/organisations/{organisation}/attachments', id),
   attachment: (id: Id, paper: Id) => addressOf('/api/organisations/{organisation}/attachments/{id}', id, paper),
   attachmentContent: (id: Id, paper: Id) =>

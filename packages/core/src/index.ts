@@ -37,6 +37,7 @@ export * from './dates/month-names.js';
 export * from './dates/typed-date.js';
 export * from './gathering/papers.js';
 export * from './imports/import-subject.js';
+export * from './journal/adjustment-letter.js';
 export * from './journal/accounts-used.js';
 export * from './journal/balancing-amount.js';
 export * from './journal/breakdown-cell.js';

@@ -2,6 +2,7 @@ import * as chartFile from '../areas/accounts/chart-file.js';
 import * as archiveTasks from '../areas/archives/archive-tasks.js';
 import * as importTasks from '../areas/imports/import-tasks.js';
 import * as entryFile from '../areas/journal/entry-file.js';
+import * as vouchers from '../areas/journal/vouchers.js';
 import * as packTasks from '../areas/take-on/pack-tasks.js';
 import { TaskTable } from '../platform/threads/serve-tasks.js';
 import type { FileTask } from '../platform/threads/task.js';
@@ -13,5 +14,6 @@ export const fileTasks = new TaskTable<FileTask<any, unknown>>(
   archiveTasks,
   importTasks,
   entryFile,
+  vouchers,
   packTasks,
 );

@@ -192,6 +192,9 @@ export class DraftVersionQuery {
   @IsOptional() @IsInt() @Type(() => Number) version?: number;
 }
 
+/** So many vouchers are printed at once. */
+export const MOST_VOUCHERS = 500;
+
 /** Which entries to list. */
 export class EntriesQuery {
   @IsOptional() @IsString() @MaxLength(10) from?: string;
@@ -247,6 +250,8 @@ export interface EntryResponse {
   place: number;
   date: string;
   kind: EntryKind;
+  /** The letter of an adjusting entry: `a` for the first of its fiscal year. */
+  letter: string | null;
   stage: string;
   source: string;
   explanation: string;

@@ -32,6 +32,7 @@ import type { EntryFile } from './entry-file.js';
 import { entryLinks } from './entry-links.js';
 import { contactNames, entryResponse, findEntryByNumber } from './entry-store.js';
 import { idempotent } from './idempotency.js';
+import { letterOf } from './letter-of.js';
 import { postingStatements } from './posting-statements.js';
 import { recordPlan } from './reversal-plans.js';
 import { reverseIfDue } from './reverse-entry.js';
@@ -180,6 +181,12 @@ function answer(
   const { place } = posted;
   const links = entryLinks(db, organisation, [{ place, reverses: null }])(place);
   const papers = papersOf(db, organisation, [place]).get(place) ?? [];
-  const remarks = { seal, postedBy: postingStatements(db).personName(person), ...links, papers };
+  const remarks = {
+    seal,
+    postedBy: postingStatements(db).personName(person),
+    ...links,
+    papers,
+    letter: letterOf(db, organisation, posted),
+  };
   return entryResponse(posted, remarks, books, contactNames(db, organisation, [posted]));
 }

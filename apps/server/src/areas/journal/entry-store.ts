@@ -21,6 +21,7 @@ import { loadChart } from '../accounts/account-store.js';
 import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { type EntryLinks, entryLinks } from './entry-links.js';
+import { letterOf } from './letter-of.js';
 import { type EntryRow, isOneOf, postedEntriesOf } from './posted-entries.js';
 
 /** The row of an entry by its number. @throws {Refusal} 404 */
@@ -52,6 +53,7 @@ export interface EntryRemarks extends EntryLinks {
   readonly seal: string;
   readonly postedBy: string;
   readonly papers: EntryPaperResponse[];
+  readonly letter: string | null;
 }
 
 /** An entry as it goes over the wire. */
@@ -110,6 +112,7 @@ export function entryAnswers(
         postedBy: people.get(row.postedBy) ?? '',
         ...linksOf(row.place),
         papers: papers.get(row.place) ?? [],
+        letter: letterOf(db, organisation.id, row),
       },
       books,
       contactName,

@@ -4,10 +4,11 @@ import { PatternsController } from './patterns.controller.js';
 import { EntriesController } from './entries.controller.js';
 import { PlannedReversals } from './planned-reversals.js';
 import { ReversalsController } from './reversals.controller.js';
+import { VouchersController } from './vouchers.controller.js';
 
 /** Entries and drafts. */
 @Module({
-  controllers: [DraftsController, EntriesController, PatternsController, ReversalsController],
+  controllers: [DraftsController, EntriesController, PatternsController, ReversalsController, VouchersController],
   providers: [PlannedReversals],
 })
 export class JournalModule {}

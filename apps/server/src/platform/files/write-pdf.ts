@@ -4,8 +4,12 @@ import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 
 /** A part of a printed document. */
 export type PdfPart =
-  | { readonly type: 'title'; readonly lines: readonly string[] }
+  | { readonly type: 'title'; readonly lines: readonly string[]; readonly isOnNewPage?: boolean }
   | { readonly type: 'text'; readonly text: string }
+  /** What is said of something, each with its name. */
+  | { readonly type: 'facts'; readonly facts: readonly (readonly [name: string, text: string])[] }
+  /** Room for people to sign in, each as what. */
+  | { readonly type: 'signatures'; readonly as: readonly string[] }
   | {
       readonly type: 'table';
       readonly heading: string;
@@ -79,9 +83,33 @@ function contentOf(part: PdfPart): Content[] {
         bold: index === 1,
         italics: index > 1,
         margin: [0, 0, 0, index + 1 === part.lines.length ? 16 : 2],
+        ...(part.isOnNewPage && index === 0 && { pageBreak: 'before' as const }),
       }));
     case 'text':
       return [{ text: part.text, margin: [0, 0, 0, 10], fontSize: 8.5 }];
+    case 'facts':
+      return [
+        {
+          table: {
+            widths: ['auto', '*'],
+            body: part.facts.map(([name, text]) => [{ text: name, italics: true, fontSize: 8.5 }, text]),
+          },
+          layout: { defaultBorder: false, paddingTop: () => 1, paddingBottom: () => 1 },
+          margin: [0, 0, 0, 6],
+        },
+      ];
+    case 'signatures':
+      return [
+        {
+          columns: part.as.map((text) => ({
+            stack: [
+              { canvas: [{ type: 'line', x1: 0, y1: 0, x2: 150, y2: 0, lineWidth: 0.5, lineColor: RULE }] },
+              { text, italics: true, fontSize: 8.5, margin: [0, 2, 0, 0] },
+            ],
+          })),
+          margin: [0, 56, 0, 0],
+        } as Content,
+      ];
     case 'table':
       return tableContent(part);
     default:

@@ -1,4 +1,4 @@
-import type { EntryResponse } from '@just-ledger/contract';
+import { type EntryResponse, paths } from '@just-ledger/contract';
 import { parseCivilDate } from '@just-ledger/core';
 import { clsx } from 'clsx';
 import { useState } from 'react';
@@ -42,6 +42,15 @@ export function EntryActs({ entry }: { entry: EntryResponse }) {
       isOrdinary &&
       act(entry.reversesOn ? 'Change the day of its reversal' : 'Reverse it later', () => setDoing('plan')),
     canReverse && entry.reversesOn && act('Do not reverse it', () => setDoing('give-up')),
+    <a
+      key="voucher"
+      className="act"
+      href={paths.voucher(organisation.id, entry.number)}
+      target="_blank"
+      rel="noreferrer"
+    >
+      Voucher as PDF
+    </a>,
   ].filter(Boolean);
   return (
     <>

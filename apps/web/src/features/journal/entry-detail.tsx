@@ -19,7 +19,9 @@ export function EntryDetail({ entry }: { entry: EntryResponse }) {
   return (
     <div className={styles.detail}>
       <p className="soft small">
-        {entry.kind} · {entry.source} · posted on {longMoment(entry.postedAt)} by {entry.postedBy}
+        {entry.kind}
+        {entry.letter && ` (${entry.letter})`} · {entry.source} · posted on {longMoment(entry.postedAt)} by{' '}
+        {entry.postedBy}
         {entry.reference && <> · paper {entry.reference}</>}
         <EntryLinks entry={entry} />
         <span title={entry.seal}> · seal {entry.seal.slice(0, 8)}</span>

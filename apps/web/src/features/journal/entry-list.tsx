@@ -46,7 +46,10 @@ export function EntryList({
                 {entry.number}{' '}
                 {(entry.papers.length > 0 || expectsPaper(entry)) && <PaperMark papers={entry.papers.length} />}
               </span>
-              <span className={isOpen ? 'strong' : layout.clip}>{entry.explanation}</span>
+              <span className={isOpen ? 'strong' : layout.clip}>
+                {entry.explanation}
+                {entry.reference && <span className="soft small"> · {entry.reference}</span>}
+              </span>
               <span className={clsx(layout.clip, 'soft')}>{fromTo(entry)}</span>
               <span className="num">{shown(entry.amount, currency)}</span>
               <span className={clsx(layout.clip, 'soft small')}>{mark(entry)}</span>
@@ -76,6 +79,7 @@ function mark(entry: EntryResponse): string {
   if (entry.reversesOn) return 'to reverse';
   if (entry.correctedBy.length > 0) return 'corrected';
   if (entry.corrects) return 'correction';
+  if (entry.letter) return `adjusting ${entry.letter}`;
   if (entry.kind !== 'ordinary') return entry.kind;
   return entry.source === 'manual' ? '' : entry.source;
 }

@@ -1,5 +1,5 @@
 import { ChoiceField } from '../../ui/choice-fields.js';
-import { paths, withQuery } from '@just-ledger/contract';
+import { MOST_VOUCHERS, paths, withQuery } from '@just-ledger/contract';
 import { ENTRY_KINDS, longDate, shortDate } from '@just-ledger/core';
 import { TextField } from '@mui/material';
 import { useQuery, useSuspenseInfiniteQuery, useSuspenseQuery } from '@tanstack/react-query';
@@ -75,6 +75,16 @@ export default function JournalScreen({ slot }: ScreenProps) {
               <PrintedJournal entries={await wholeJournal(organisation.id, filter)} currency={currency} />
             )}
           />
+          {count !== undefined && count > 0 && count <= MOST_VOUCHERS && (
+            <a
+              className="act"
+              href={withQuery(paths.vouchers(organisation.id), { ...filter })}
+              target="_blank"
+              rel="noreferrer"
+            >
+              Vouchers
+            </a>
+          )}
           <a
             className="act"
             href={withQuery(paths.entriesCsv(organisation.id), { ...filter })}

@@ -87,6 +87,9 @@ export const entry = table(
     uniqueIndex('entry_reverses')
       .on(self.organisation, self.reverses)
       .where(sql`reverses IS NOT NULL`),
+    index('entry_adjusting')
+      .on(self.organisation, self.year, self.place)
+      .where(sql`kind = 'adjusting'`),
     index('entry_closing')
       .on(self.organisation, self.date)
       .where(sql`kind = 'closing'`),

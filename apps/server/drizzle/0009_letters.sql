@@ -1,0 +1,1 @@
+CREATE INDEX entry_adjusting ON entry (organisation,year,place) WHERE kind = 'adjusting';

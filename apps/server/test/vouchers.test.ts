@@ -1,0 +1,96 @@
+import { afterAll, beforeAll, expect, test } from '@jest/globals';
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { problemCodes, type Reply, RunningServer } from './running-server.js';
+
+let server: RunningServer;
+let at: string;
+beforeAll(async () => {
+  server = await RunningServer.start();
+  at = await server.organisation();
+});
+afterAll(() => server.stop());
+
+const post = (explanation: string, more: object = {}): Promise<Reply> =>
+  server.request('POST', `${at}/entries`, {
+    date: '2026-05-31',
+    explanation,
+    lines: [
+      { account: '1010', debit: '1234.50', note: 'élan' },
+      { account: '4000', credit: '1234.50' },
+    ],
+    ...more,
+  });
+
+/** The text of a PDF, page by page, as a reader of another make finds it. */
+async function pagesOf(path: string): Promise<string[]> {
+  const reply = await fetch(`${server.url}${at}${path}`, { headers: { cookie: server.session } });
+  expect([reply.status, reply.headers.get('content-type')]).toEqual([200, 'application/pdf']);
+  const task = getDocument({ data: new Uint8Array(await reply.arrayBuffer()), useSystemFonts: false, verbosity: 0 });
+  const pdf = await task.promise;
+  const pages: string[] = [];
+  for (let page = 1; page <= pdf.numPages; page += 1) {
+    const { items } = await (await pdf.getPage(page)).getTextContent();
+    pages.push(
+      items
+        .map((item) => ('str' in item ? item.str : ''))
+        .join(' ')
+        .replaceAll(/\s+/g, ' '),
+    );
+  }
+  await task.destroy();
+  return pages;
+}
+
+test('adjusting entries bear letters, in the order of posting within their year', async () => {
+  const letters: unknown[] = [];
+  for (const kind of ['adjusting', 'ordinary', 'adjusting'])
+    letters.push((await post('Accrued', { kind })).body.letter);
+  letters.push((await post('Accrued', { kind: 'adjusting', date: '2027-01-10' })).body.letter);
+  expect(letters).toEqual(['a', null, 'b', 'a']);
+  const { body } = await server.request('GET', `${at}/entries?kind=adjusting`);
+  expect(body.entries.map(({ letter }: { letter: string }) => letter)).toEqual(['a', 'b', 'a']);
+});
+
+test('a voucher says who, what, when and with which seal, and leaves room to sign', async () => {
+  const { body } = await post('Cider sold', { kind: 'adjusting', reference: 'K 12' });
+  const [page, ...others] = await pagesOf(`/entries/${body.number}/voucher.pdf`);
+  expect(others).toEqual([]);
+  for (const said of [
+    'Sallow Reach',
+    `Voucher ${body.number}`,
+    '31 May 2026',
+    'Cider sold',
+    'K 12',
+    `adjusting (${body.letter})`,
+    '1,234.50',
+    'élan',
+    'Total',
+    'owner',
+    body.seal,
+    'Prepared',
+    'Checked',
+    'Approved',
+  ]) {
+    expect(page).toContain(said);
+  }
+});
+
+test('the vouchers of what a list finds are printed together, the oldest first; nothing and too much are said', async () => {
+  const pages = await pagesOf('/entries/vouchers.pdf?text=Accrued');
+  expect(pages.map((page) => /Voucher (\S+)/.exec(page)?.[1])).toEqual([
+    '2026-0001',
+    '2026-0002',
+    '2026-0003',
+    '2027-0001',
+  ]);
+  const asked = (path: string): Promise<Reply> => server.request('GET', `${at}/entries/${path}`);
+  expect(problemCodes(await asked('vouchers.pdf?text=Nowhere'))).toEqual(['no-entries at ']);
+  expect((await asked('2026-9999/voucher.pdf')).status).toBe(404);
+  const rows = Array.from({ length: 501 }, (_, n) => `${n},2026-06-01,many,1010,1.00,\n${n},,,4000,,1.00`).join('\n');
+  await server.request('POST', `${at}/entries/import`, `entry,date,explanation,account,debit,credit\n${rows}\n`);
+  const tooMany = await asked('vouchers.pdf?text=many');
+  expect([problemCodes(tooMany), tooMany.body.detail]).toEqual([
+    ['too-many-vouchers at '],
+    '501 entries match; up to 500 are printed at once.',
+  ]);
+});
