@@ -395,3 +395,25 @@ test('an entry is kept as a pattern and begun again by its name, with its amount
   await expect(page.getByLabel('Debit, line 1')).toHaveValue('750.00');
   await expect(page.getByText('from the pattern “monthly RENT”')).toBeVisible();
 });
+
+test('an amount far out of what its account usually sees is pointed out, with the way to what it sees', async ({
+  own: { page, open, ask },
+}) => {
+  const rows = Array.from(
+    { length: 9 },
+    (_, n) => `${n},2027-01-0${n + 1},Rent,6100,8${n}.00,\n${n},,,1010,,8${n}.00`,
+  );
+  await ask('POST', '/entries/import', `entry,date,explanation,account,debit,credit\n${rows.join('\n')}\n`);
+  await open('record/entry');
+  await page.getByLabel('Account, line 1').fill('6100');
+  await page.getByLabel('Debit, line 1').fill('95');
+  await page.getByLabel('Account, line 2').fill('1010');
+  await page.getByLabel('Credit, line 2').press('=');
+  await expect(page.getByRole('region', { name: 'Effect if posted' })).toContainText('95.00');
+  const doubts = page.getByRole('list', { name: 'Look again' });
+  await expect(doubts).toHaveCount(0);
+  await page.getByLabel('Debit, line 1').fill('950');
+  await expect(doubts).toContainText('950.00 is far out of what 6100 usually sees: in the middle of 9 lines 84.00.');
+  await doubts.getByRole('link', { name: '6100' }).click();
+  await expect(page.getByRole('row', { name: /Rent/ }).first()).toBeVisible();
+});

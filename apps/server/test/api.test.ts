@@ -515,3 +515,25 @@ describe('what goes out', () => {
     });
   });
 });
+
+describe('what accounts usually see', () => {
+  test('is told by side from their latest lines, closings and openings left out, and of none with too few', async () => {
+    const books = await server.organisation({ name: 'Usual' });
+    const rows = Array.from(
+      { length: 9 },
+      (_, n) => `${n},2026-05-0${n + 1},Rent,6100,${80 + n}.00,\n${n},,,1010,,${80 + n}.00`,
+    );
+    await server.request(
+      'POST',
+      `${books}/entries/import`,
+      `entry,date,explanation,account,debit,credit\n${rows.join('\n')}\n`,
+    );
+    const { body } = await server.request('GET', `${books}/entries/usual-amounts?accounts=6100,1010,4000,9999`);
+    expect(body).toMatchObject([
+      { account: '6100', side: 'debit', lines: 9, median: '84.00' },
+      { account: '1010', side: 'credit', lines: 9, median: '84.00' },
+    ]);
+    expect(Number(body[0].from)).toBeLessThan(80);
+    expect(Number(body[0].to)).toBeGreaterThan(88);
+  });
+});

@@ -75,6 +75,8 @@ import type {
   SaidSentenceResponse,
   SendBackRequest,
   ReverseRequest,
+  UsualAmountsQuery,
+  UsualAmountsResponse,
 } from './journal/entry.js';
 import type {
   AccountDetailQuery,
@@ -332,6 +334,9 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/entries/{number}/attachments/{place}/detach': {
     POST: { takes: DetachRequest; gives: void };
+  };
+  '/api/organisations/{organisation}/entries/usual-amounts': {
+    GET: { asks: UsualAmountsQuery; gives: UsualAmountsResponse[] };
   };
   '/api/organisations/{organisation}/entries/vouchers.pdf': {
     GET: { asks: EntriesQuery; gives: PdfFile };

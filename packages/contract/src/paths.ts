@@ -92,6 +92,7 @@ export const paths = {
   giveUpReversal: (id: Id, number: string) =>
     addressOf('/api/organisations/{organisation}/entries/{number}/planned-reversal/give-up', id, number),
   plannedReversals: (id: Id) => addressOf('/api/organisations/{organisation}/planned-reversals', id),
+  usualAmounts: (id: Id) => addressOf('/api/organisations/{organisation}/entries/usual-amounts', id),
   voucher: (id: Id, number: string) =>
     addressOf('/api/organisations/{organisation}/entries/{number}/voucher.pdf', id, number),
   vouchers: (id: Id) => addressOf('/api/organisations/{organisation}/entries/vouchers.pdf', id),

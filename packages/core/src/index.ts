@@ -56,6 +56,7 @@ export * from './journal/reversal.js';
 export * from './journal/sealed-content.js';
 export * from './journal/search-words.js';
 export * from './journal/sentence.js';
+export * from './journal/usual-amounts.js';
 export * from './keyed/keyed.js';
 export * from './keyed/zip.js';
 export * from './ledger/entry-kind.js';

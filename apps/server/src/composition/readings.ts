@@ -7,6 +7,7 @@ import * as closingReadings from '../areas/closing/closing-readings.js';
 import * as contactReadings from '../areas/contacts/contact-readings.js';
 import * as draftReadings from '../areas/journal/draft-readings.js';
 import * as patternReadings from '../areas/journal/pattern-readings.js';
+import * as usualAmounts from '../areas/journal/usual-amounts.js';
 import * as entryTrail from '../areas/journal/entry-trail.js';
 import * as attachmentReadings from '../areas/attachments/attachment-readings.js';
 import * as reversalReadings from '../areas/journal/reversal-readings.js';
@@ -47,6 +48,7 @@ export const readings = new TaskTable<Reading<any, unknown>>(
   attachmentReadings,
   reversalReadings,
   entryTrail,
+  usualAmounts,
   documentsCheck,
   openItemReadings,
   recurringReadings,

@@ -69,6 +69,14 @@ export const entryQuery = (id: number, number: string) =>
     queryFn: () => api.get(paths.entry(id, number)),
   });
 
+/** What accounts usually see. @param accounts their numbers, parted by commas */
+export const usualAmountsQuery = (id: number, accounts: string) =>
+  queryOptions({
+    queryKey: ['organisation', String(id), 'journal', 'usual amounts', accounts],
+    queryFn: () => api.get(withQuery(paths.usualAmounts(id), { accounts })),
+    staleTime: 60_000,
+  });
+
 /** The entries that are to be reversed by themselves and are not yet. */
 export const plannedReversalsQuery = (id: number) =>
   queryOptions({

@@ -1,4 +1,4 @@
-import type { CurrencyCode, DraftEvent, DraftState, EntryKind, PlanEvent, Problem } from '@just-ledger/core';
+import type { CurrencyCode, DraftEvent, DraftState, EntryKind, PlanEvent, Problem, Side } from '@just-ledger/core';
 import { type EntryPaperResponse, MOST_PAPERS } from '../attachments/attachment.js';
 import { IsTexts } from '../is-texts.js';
 import { Type } from 'class-transformer';
@@ -190,6 +190,24 @@ export class DraftsQuery {
 /** The version of a draft that was looked at. */
 export class DraftVersionQuery {
   @IsOptional() @IsInt() @Type(() => Number) version?: number;
+}
+
+/** Of which accounts it is asked what they usually see. */
+export class UsualAmountsQuery {
+  /** Their numbers, parted by commas. */
+  @IsString() @MaxLength(2_000) accounts!: string;
+}
+
+/** What an account usually sees on one side. */
+export interface UsualAmountsResponse {
+  account: string;
+  side: Side;
+  /** How many lines it is drawn from. */
+  lines: number;
+  median: string;
+  /** Below and above these an amount is far out of it. */
+  from: string;
+  to: string;
 }
 
 /** So many vouchers are printed at once. */

@@ -10,6 +10,8 @@ import {
   EntryRequest,
   type EntryResponse,
   type SaidSentenceResponse,
+  UsualAmountsQuery,
+  type UsualAmountsResponse,
 } from '@just-ledger/contract';
 import { Body, Controller, Get, Header, Headers, HttpCode, Param, Post, Query } from '@nestjs/common';
 import { sent } from '../../platform/files/sent.js';
@@ -21,6 +23,7 @@ import type { Organisation } from '../organisations/organisation-store.js';
 import { importEntries, postEntries, postEntry } from './entry-commands.js';
 import { readEntries } from './entry-file.js';
 import { entryTrail } from './entry-trail.js';
+import { usualAmountsOf } from './usual-amounts.js';
 import { entriesCsv, entryByNumber, journal, journalTotals, sentences } from './entry-readings.js';
 
 /** The journal. */
@@ -78,6 +81,15 @@ export class EntriesController {
   @Get('entries/sentences')
   sentences(@CurrentOrganisation() organisation: Organisation): Promise<SaidSentenceResponse[]> {
     return this.readers.report(sentences, organisation, {});
+  }
+
+  /** What accounts usually see. */
+  @Get('entries/usual-amounts')
+  usual(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: UsualAmountsQuery,
+  ): Promise<UsualAmountsResponse[]> {
+    return this.readers.report(usualAmountsOf, organisation, query);
   }
 
   @Post('entries/import')

@@ -3,13 +3,17 @@ import { parseCivilDate, shortDate } from '@just-ledger/core';
 import { clsx } from 'clsx';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
+import { useBooks } from '../../api/books-queries.js';
 import layout from '../../ui/layout.module.css';
+import { shown } from '../../ui/money.js';
+import { displayed } from '../../ui/own-ways.js';
 import type { EntryDoubts } from './use-entry-doubts.js';
 
 /** What is worth a second look, each with its evidence; nothing of it stands in the way of posting. */
-export function EntryDoubtsList({ doubts: { date, sameAmounts, samePaper, due } }: { doubts: EntryDoubts }) {
+export function EntryDoubtsList({ doubts: { date, sameAmounts, samePaper, due, unusual } }: { doubts: EntryDoubts }) {
   const address = useAddress();
-  if (!date && !sameAmounts && !samePaper && !due) return null;
+  const { currency } = useBooks();
+  if (!date && !sameAmounts && !samePaper && !due && unusual.length === 0) return null;
   return (
     <ul className={clsx(layout.plainList, layout.aboveClose, 'small brass')} aria-label="Look again" role="list">
       {date?.type === 'outside-span' && <li>The date lies outside the dates chosen at the left.</li>}
@@ -27,6 +31,15 @@ export function EntryDoubtsList({ doubts: { date, sameAmounts, samePaper, due } 
           waits to be posted on the same accounts, {shortDate(due.date)}.
         </li>
       )}
+      {unusual.map(({ amount, usual }) => (
+        <li key={`${usual.account} ${usual.side}`}>
+          {displayed(amount, currency)} is far out of what{' '}
+          <Link className="act" to={address.href('account', { account: usual.account })}>
+            {usual.account}
+          </Link>{' '}
+          usually sees: in the middle of {usual.lines} lines {shown(usual.median, currency)}.
+        </li>
+      ))}
       {sameAmounts && (
         <li>
           Posted before? <EntryOf entry={sameAmounts} /> has the same amounts on the same accounts that day.

@@ -22,6 +22,7 @@ import { entriesOfAmountQuery, entriesOfPaperQuery } from '../../api/journal-que
 import { useSettled } from '../../ui/use-settled.js';
 import { amountsOf, type EntryForm } from './entry-form.js';
 import { stands } from './stands.js';
+import { type UnusualAmount, useUnusualAmounts } from './use-unusual-amounts.js';
 
 /** What is worth a second look before an entry is posted, with what shows it. */
 export interface EntryDoubts {
@@ -30,6 +31,8 @@ export interface EntryDoubts {
   readonly sameAmounts: EntryResponse | undefined;
   /** A recurring entry on the same accounts that waits to be posted. */
   readonly due: DueEntry | undefined;
+  /** Amounts far out of what their accounts usually see. */
+  readonly unusual: readonly UnusualAmount[];
   /** An entry of the same contact with the same paper. */
   readonly samePaper: EntryResponse | undefined;
 }
@@ -61,6 +64,7 @@ export function useEntryDoubts(form: EntryForm, date: CivilDate | undefined, pro
         date: parseCivilDate(one.date),
       })),
   );
+  const unusual = useUnusualAmounts(lines);
   const isChosen = chosenFrom !== undefined || chosenTo !== undefined;
   return {
     date: date && dateDoubt(date, proposed, isChosen ? { from, to } : undefined),
@@ -69,6 +73,7 @@ export function useEntryDoubts(form: EntryForm, date: CivilDate | undefined, pro
           (entry) => stands(entry) && hasSameAmounts(lines, amountsOfPosted(entry.lines, currency)),
         )
       : undefined,
+    unusual,
     due: isBalanced && date ? dueOnAccounts(accountsOf(lines), due, date) : undefined,
     samePaper: ofPaper.data?.entries.find(
       (entry) => stands(entry) && entry.reference?.toLowerCase() === paper.toLowerCase(),

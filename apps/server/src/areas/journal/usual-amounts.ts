@@ -1,0 +1,35 @@
+import type { UsualAmountsQuery, UsualAmountsResponse } from '@just-ledger/contract';
+import { formatAmount, minor, type Side, usualAmounts } from '@just-ledger/core';
+import type { Db } from '../../platform/database/connection.js';
+import { defineReport } from '../../platform/threads/report.js';
+import { loadChart } from '../accounts/account-store.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+
+/** So many of the latest lines of an account are looked at. */
+const LATEST = 1_000;
+
+/** What accounts usually see on either side, by their latest lines; nothing of those with too few. */
+export const usualAmountsOf = defineReport(
+  'usualAmountsOf',
+  (db: Db, of: Organisation, { accounts }: UsualAmountsQuery): UsualAmountsResponse[] => {
+    const chart = loadChart(db, of.id);
+    const latest = db.$client.prepare<[number, number, number], { amount: number; stage: string }>(
+      'SELECT amount, stage FROM line WHERE organisation = ? AND account = ? ORDER BY date DESC, entry DESC LIMIT ?',
+    );
+    return [...new Set(accounts.split(','))].flatMap((number): UsualAmountsResponse[] => {
+      const account = chart.byNumber.get(number.trim());
+      if (!account) return [];
+      const amounts = latest
+        .all(of.id, account.id, LATEST)
+        .flatMap(({ amount, stage }) => (stage === 'ordinary' || stage === 'adjusting' ? [amount] : []));
+      return (['debit', 'credit'] as const).flatMap((side: Side) => {
+        const sign = side === 'debit' ? 1 : -1;
+        const usual = usualAmounts(amounts.filter((one) => one * sign > 0).map((one) => minor(Math.abs(one))));
+        if (!usual) return [];
+        const { lines, median, from, to } = usual;
+        const [middle, least, most] = [median, from, to].map((one) => formatAmount(one, of.baseCurrency));
+        return [{ account: account.number, side, lines, median: middle ?? '', from: least ?? '', to: most ?? '' }];
+      });
+    });
+  },
+);
