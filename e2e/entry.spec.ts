@@ -413,7 +413,9 @@ test('an amount far out of what its account usually sees is pointed out, with th
   const doubts = page.getByRole('list', { name: 'Look again' });
   await expect(doubts).toHaveCount(0);
   await page.getByLabel('Debit, line 1').fill('950');
-  await expect(doubts).toContainText('950.00 is far out of what 6100 usually sees: in the middle of 9 lines 84.00.');
+  await expect(doubts).toContainText(
+    '950.00 is far out of what 6100 usually sees: the median of its last 9 lines is 84.00.',
+  );
   await doubts.getByRole('link', { name: '6100' }).click();
   await expect(page.getByRole('row', { name: /Rent/ }).first()).toBeVisible();
 });

@@ -8,7 +8,7 @@ import type { Organisation } from '../organisations/organisation-store.js';
 /** So many of the latest lines of an account are looked at. */
 const LATEST = 1_000;
 
-/** What accounts usually see on either side, by their latest lines; nothing of those with too few. */
+/** What accounts usually see on either side, by their latest lines; nothing of those with too few, of control accounts and of cash. */
 export const usualAmountsOf = defineReport(
   'usualAmountsOf',
   (db: Db, of: Organisation, { accounts }: UsualAmountsQuery): UsualAmountsResponse[] => {
@@ -18,7 +18,8 @@ export const usualAmountsOf = defineReport(
     );
     return [...new Set(accounts.split(','))].flatMap((number): UsualAmountsResponse[] => {
       const account = chart.byNumber.get(number.trim());
-      if (!account) return [];
+      // what is owed differs by contact, and through a bank goes everything
+      if (!account || account.control || account.role === 'cash') return [];
       const amounts = latest
         .all(of.id, account.id, LATEST)
         .flatMap(({ amount, stage }) => (stage === 'ordinary' || stage === 'adjusting' ? [amount] : []));

@@ -26,7 +26,7 @@ export type PdfPart =
 const require = createRequire(import.meta.url);
 
 /** A font file that ships with the application. */
-function font(
+function fontFile(
   name: 'public-sans' | 'source-serif-4',
   weight: 400 | 700,
   style: 'normal' | 'italic' = 'normal',
@@ -38,6 +38,15 @@ function font(
 /** The printer, with the fonts that ship with the application; fetched when something is printed. */
 async function printer() {
   const { default: pdfmake } = await import('pdfmake');
+  // what is printed names no files and no addresses but the fonts
+  const fonts = new Set<string>();
+  const font = (...of: Parameters<typeof fontFile>): string => {
+    const path = fontFile(...of);
+    fonts.add(path);
+    return path;
+  };
+  pdfmake.setUrlAccessPolicy(() => false);
+  pdfmake.setLocalAccessPolicy((path) => fonts.has(path));
   pdfmake.setFonts({
     Sans: { normal: font('public-sans', 400), bold: font('public-sans', 700) },
     Serif: {

@@ -37,7 +37,7 @@ export function EntryDoubtsList({ doubts: { date, sameAmounts, samePaper, due, u
           <Link className="act" to={address.href('account', { account: usual.account })}>
             {usual.account}
           </Link>{' '}
-          usually sees: in the middle of {usual.lines} lines {shown(usual.median, currency)}.
+          usually sees: the median of its last {usual.lines} lines is {shown(usual.median, currency)}.
         </li>
       ))}
       {sameAmounts && (
