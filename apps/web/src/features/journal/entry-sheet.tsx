@@ -4,13 +4,12 @@ import { useRef } from 'react';
 import { patternsQuery } from '../../api/journal-queries.js';
 import { useBooks } from '../../api/books-queries.js';
 import { typedDay } from '../../ui/own-ways.js';
-import { Pane, Panes, Sheet } from '../../ui/sheet.js';
+import { Sheet } from '../../ui/sheet.js';
 import { useCommitKey } from '../../ui/use-commit-key.js';
-import { PaperDrop } from '../attachments/paper-drop.js';
-import { PaperView } from '../attachments/paper-view.js';
 import { DraftConflict } from './draft-conflict.js';
 import { Effect } from './effect.js';
 import styles from './entry-sheet.module.css';
+import { EntryDesk } from './entry-desk.js';
 import { EntryFoot } from './entry-foot.js';
 import { EntryHead } from './entry-head.js';
 import { EntryLines } from './entry-lines.js';
@@ -20,7 +19,7 @@ import { outdatedBy, refusalOf } from './entry-refusal.js';
 import { EntryRefused } from './entry-refused.js';
 import { OneLineOrFull, type Writing } from './one-line-or-full.js';
 import { patternRequest, withPattern } from './pattern-form.js';
-import { reversedOrNot } from './reverses-on.js';
+import { isReversalKey } from './reverses-on.js';
 import type { Beginning } from './use-entry-source.js';
 import { useEntryChoices } from './use-entry-choices.js';
 import { useEntryFocus } from './use-entry-focus.js';
@@ -72,108 +71,90 @@ export function EntrySheet({
   const refused = writing.postError ?? writing.keepError;
   useEntryFocus({ sheet, first, typing, key: writing.key, line: beginning?.line, refused });
   const before = useLinesBefore(form, dispatch, sheet);
-  const canReverse = form.kind === 'ordinary' || form.kind === 'adjusting';
   const papers = useEntryPapers(form, dispatch, sheet);
   const effect = <Effect form={form} accounts={accounts} currency={currency} date={date} proposed={near} />;
   const outdated = outdatedBy(refused);
   const { inHead, inRow, general } = refusalOf(form, writing.postError);
   return (
-    <PaperDrop choose={papers.choose} isOff={!may('preparer')} onFiles={papers.take}>
-      <Panes
-        ref={sheet}
-        data-typing
-        onKeyDown={(event) => {
-          if (event.altKey && event.key.toLowerCase() === 'r' && canReverse) {
-            event.preventDefault();
-            dispatch(reversedOrNot(form, date));
-          } else if (!papers.onKeyDown(event) && !before.onKeyDown(event)) writing.onKeyDown(event);
-        }}
+    <EntryDesk
+      around={sheet}
+      papers={papers}
+      effect={effect}
+      onKeyDown={(event) => {
+        const isKnown =
+          isReversalKey(event, form, date, dispatch) || papers.onKeyDown(event) || before.onKeyDown(event);
+        if (!isKnown) writing.onKeyDown(event);
+      }}
+    >
+      <Sheet
+        title="Entry"
+        aside={
+          draft
+            ? `draft of ${draft.createdBy}`
+            : (beginning?.told ?? `in ${currency}; posted entries are never changed, only reversed`)
+        }
+        tools={onWriting && <OneLineOrFull writing="full" onChange={onWriting} />}
+        foot={
+          <EntryFoot
+            isBusy={writing.isBusy}
+            kept={writing.kept}
+            hasBreakdowns={breakdowns.length > 0}
+            onPost={writing.post}
+            onHandIn={writing.handIn}
+            onKeep={writing.keepAsDraft}
+            patternRequestOf={(keepsAmounts) => patternRequest(form, near, currency, keepsAmounts)}
+            explanation={form.explanation}
+          />
+        }
       >
-        <Sheet
-          title="Entry"
-          aside={
-            draft
-              ? `draft of ${draft.createdBy}`
-              : (beginning?.told ?? `in ${currency}; posted entries are never changed, only reversed`)
-          }
-          tools={onWriting && <OneLineOrFull writing="full" onChange={onWriting} />}
-          foot={
-            <EntryFoot
-              isBusy={writing.isBusy}
-              kept={writing.kept}
-              hasBreakdowns={breakdowns.length > 0}
-              onPost={writing.post}
-              onHandIn={writing.handIn}
-              onKeep={writing.keepAsDraft}
-              patternRequestOf={(keepsAmounts) => patternRequest(form, near, currency, keepsAmounts)}
-              explanation={form.explanation}
-            />
-          }
+        <WritingNotices posted={posted} writing={writing} isDraft={draft !== undefined} />
+        <EntryHead
+          form={form}
+          near={near}
+          first={first}
+          wrong={inHead}
+          dateReason={writing.dateReason}
+          keepsKind={writing.keepsKind}
+          patterns={patterns}
+          onKeepKind={writing.setKeepsKind}
+          onPattern={(pattern) => dispatch({ type: 'taken-over', form: withPattern(form, pattern, currency) })}
+          dispatch={dispatch}
         >
-          <WritingNotices posted={posted} writing={writing} isDraft={draft !== undefined} />
-          <EntryHead
-            form={form}
-            near={near}
-            first={first}
-            wrong={inHead}
-            dateReason={writing.dateReason}
-            keepsKind={writing.keepsKind}
-            patterns={patterns}
-            onKeepKind={writing.setKeepsKind}
-            onPattern={(pattern) => dispatch({ type: 'taken-over', form: withPattern(form, pattern, currency) })}
-            dispatch={dispatch}
-          >
-            <EntryPapers attachments={form.attachments} papers={papers} dispatch={dispatch} />
-          </EntryHead>
-          {before.offered && <LikeNotice entry={before.offered} onTake={before.take} />}
-          <EntryLines
-            form={form}
-            accounts={writable}
-            usedBefore={before.usedBefore}
-            contacts={contacts}
-            breakdowns={breakdowns}
-            currency={currency}
-            date={date}
-            wrongAt={inRow}
-            dispatch={dispatch}
-            onNewContact={addContact}
-          />
-          {papers.shown !== undefined && <div className={styles.effect}>{effect}</div>}
-          <EntryRefused
-            outdated={outdated}
-            general={general}
-            postError={writing.postError}
-            otherError={writing.keepError ?? addError}
-            onGoOn={writing.goOnAsNew}
-            conflict={
-              draft && (
-                <DraftConflict
-                  draft={draft.id}
-                  mine={form}
-                  onKeepMine={writing.goOnOver}
-                  onTakeTheirs={writing.takeOver}
-                  onGoOnAsNew={writing.goOnAsNew}
-                />
-              )
-            }
-          />
-        </Sheet>
-        <Pane narrow={papers.shown === undefined} ofPaper={papers.shown !== undefined}>
-          {papers.shown === undefined ? (
-            effect
-          ) : (
-            <PaperView
-              key={papers.shown}
-              paper={papers.shown}
-              tools={
-                <button className="act" type="button" onClick={papers.hide}>
-                  Hide
-                </button>
-              }
-            />
-          )}
-        </Pane>
-      </Panes>
-    </PaperDrop>
+          <EntryPapers attachments={form.attachments} papers={papers} dispatch={dispatch} />
+        </EntryHead>
+        {before.offered && <LikeNotice entry={before.offered} onTake={before.take} />}
+        <EntryLines
+          form={form}
+          accounts={writable}
+          usedBefore={before.usedBefore}
+          contacts={contacts}
+          breakdowns={breakdowns}
+          currency={currency}
+          date={date}
+          wrongAt={inRow}
+          dispatch={dispatch}
+          onNewContact={addContact}
+        />
+        {papers.shown !== undefined && <div className={styles.effect}>{effect}</div>}
+        <EntryRefused
+          outdated={outdated}
+          general={general}
+          postError={writing.postError}
+          otherError={writing.keepError ?? addError}
+          onGoOn={writing.goOnAsNew}
+          conflict={
+            draft && (
+              <DraftConflict
+                draft={draft.id}
+                mine={form}
+                onKeepMine={writing.goOnOver}
+                onTakeTheirs={writing.takeOver}
+                onGoOnAsNew={writing.goOnAsNew}
+              />
+            )
+          }
+        />
+      </Sheet>
+    </EntryDesk>
   );
 }

@@ -1,5 +1,5 @@
 import { type CivilDate, firstOfNextMonth, shortDate } from '@just-ledger/core';
-import type { Dispatch } from 'react';
+import type { Dispatch, KeyboardEvent } from 'react';
 import { DateField } from '../../ui/date-field.js';
 import { KeyCap } from '../../ui/key-cap.js';
 import { typedDay } from '../../ui/own-ways.js';
@@ -10,6 +10,20 @@ import type { EntryForm, FormEvent } from './entry-form.js';
 export function reversedOrNot(form: EntryForm, date: CivilDate | undefined): FormEvent {
   const on = form.reversesOn === '' && date ? shortDate(firstOfNextMonth(date)) : '';
   return { type: 'head', change: { reversesOn: on } };
+}
+
+/** Whether a key was that of the reversal: Alt R plans it, or does not any more. */
+export function isReversalKey(
+  event: KeyboardEvent,
+  form: EntryForm,
+  date: CivilDate | undefined,
+  dispatch: Dispatch<FormEvent>,
+): boolean {
+  const isMeant = event.altKey && event.key.toLowerCase() === 'r';
+  if (!isMeant || (form.kind !== 'ordinary' && form.kind !== 'adjusting')) return false;
+  event.preventDefault();
+  dispatch(reversedOrNot(form, date));
+  return true;
 }
 
 /** The day on which the entry is reversed by itself, if it is. */
