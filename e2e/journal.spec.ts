@@ -190,3 +190,53 @@ test('an entry is to be reversed by itself: by a key, on another day, and not at
   await expect(page.getByText('“It stays”').or(page.getByText('It stays'))).toBeVisible();
   await expect(page.getByText(/reverses on/)).toHaveCount(0);
 });
+
+test('further filters: by contact, document, source, who posted and value, kept in the address', async ({
+  own: { page, open, ask },
+}) => {
+  await ask('POST', '/contacts', { name: 'Low Weir Inn', roles: ['customer'] });
+  await ask('POST', '/contacts', { name: 'Bramley Deli', roles: ['customer'] });
+  await ask('POST', '/breakdowns', { name: 'Site' });
+  const [site] = await ask<{ id: number }[]>('GET', '/breakdowns');
+  for (const name of ['Mill', 'Ferry']) await ask('POST', `/breakdowns/${site?.id}/values`, { name });
+  const sale = (contact: string, document: string, Site: string): object => ({
+    date: '2027-01-05',
+    explanation: `Delivery to ${contact}`,
+    lines: [
+      { account: '1100', debit: '40.00', contact, document },
+      { account: '4000', credit: '40.00', breakdowns: { Site } },
+    ],
+  });
+  await ask('POST', '/entries', sale('Low Weir Inn', 'R 1', 'Mill'));
+  await ask('POST', '/entries', sale('Bramley Deli', 'R 2', 'Ferry'));
+  await open('record/journal');
+  const entries = page.getByRole('button', { name: /Delivery to/ });
+  await expect(entries).toHaveCount(2);
+  await page.getByRole('button', { name: 'More filters' }).click();
+  const contact = page.getByLabel('Only entries of contact');
+  await contact.pressSequentially('Low');
+  await expect(entries).toHaveCount(2);
+  await page.keyboard.press('Enter');
+  await expect(entries).toHaveCount(1);
+  await expect(entries).toHaveText(/Low Weir Inn/);
+  await page.reload();
+  await expect(contact).toHaveValue('Low Weir Inn');
+  await expect(entries).toHaveCount(1);
+  await contact.fill('');
+  await page.getByLabel('Document').fill('R 2');
+  await expect(entries).toHaveCount(1);
+  await expect(entries).toHaveText(/Bramley Deli/);
+  await page.getByLabel('Document').fill('');
+  await page.getByLabel('Site').click();
+  await page.getByRole('option', { name: 'Mill' }).click();
+  await expect(entries).toHaveCount(1);
+  await expect(entries).toHaveText(/Low Weir Inn/);
+  await page.getByLabel('Posted by').fill('Wren Ashby');
+  await page.keyboard.press('Enter');
+  await expect(entries).toHaveCount(1);
+  await page.getByLabel('Source').click();
+  await page.getByRole('option', { name: 'recurring', exact: true }).click();
+  await expect(page.getByText('No entry in this span fits.')).toBeVisible();
+  await page.getByRole('button', { name: 'Show all entries' }).click();
+  await expect(entries).toHaveCount(2);
+});

@@ -154,6 +154,7 @@ describe('people', () => {
 const LEAST: readonly (readonly [RegExp, MemberRole])[] = [
   [/^(post|put|delete) .*\/(drafts|patterns)(\/\{id\})?$/, 'preparer'],
   [/^post .*\/drafts\/(set|\{id\}\/(notes|bring-back))$/, 'preparer'],
+  [/^(post|delete) .*\/attachments(\/\{id\}(\/bring-back)?)?$/, 'preparer'],
   [/^(post|put) .*\/contacts(\/\{id\})?$/, 'preparer'],
   [/^post .*\/accounts$/, 'preparer'],
   [/^put .*\/papers\/\{paper\}$/, 'preparer'],

@@ -10,6 +10,10 @@ export interface JournalFilter {
   readonly account?: string;
   readonly kind?: string;
   readonly source?: string;
+  readonly contact?: string;
+  readonly document?: string;
+  readonly by?: string;
+  readonly breakdowns?: string;
   readonly amount?: string;
   readonly amountFrom?: string;
   readonly amountTo?: string;

@@ -195,9 +195,9 @@ export const postDrafts = defineCommand(
 
 /** Whether two entries say the same; what is empty is as if it were left out. */
 function isSameEntry(a: EntryRequest, b: EntryRequest): boolean {
-  const [one, other] = [a, b].map((entry) =>
-    canonicalJson(JSON.parse(JSON.stringify(entry, (_, value: unknown) => (value === '' ? undefined : value)))),
-  );
+  const said = (_: string, value: unknown): unknown =>
+    value === '' || (Array.isArray(value) && value.length === 0) ? undefined : value;
+  const [one, other] = [a, b].map((entry) => canonicalJson(JSON.parse(JSON.stringify(entry, said))));
   return one === other;
 }
 

@@ -1,48 +1,29 @@
-import { ChoiceField } from '../../ui/choice-fields.js';
 import { MOST_VOUCHERS, paths, withQuery } from '@just-ledger/contract';
-import { ENTRY_KINDS, longDate, shortDate } from '@just-ledger/core';
-import { TextField } from '@mui/material';
+import { longDate, shortDate } from '@just-ledger/core';
 import { useQuery, useSuspenseInfiniteQuery, useSuspenseQuery } from '@tanstack/react-query';
-import { clsx } from 'clsx';
 import { Link } from 'react-router';
 import { accountsQuery } from '../../api/account-queries.js';
 import { useAddress, useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
-import { type JournalFilter, journalQuery, journalSumsQuery } from '../../api/journal-queries.js';
-import styles from './journal-screen.module.css';
-
-import { AccountField } from '../../ui/account-field.js';
+import { journalQuery, journalSumsQuery } from '../../api/journal-queries.js';
 import { Allowed } from '../../ui/allowed.js';
 import { shown } from '../../ui/money.js';
 import { Printed } from '../../ui/printed.js';
 import type { ScreenProps } from '../../ui/screen-route.js';
 import { Empty, Sheet } from '../../ui/sheet.js';
-import { readAmountFilter } from './amount-filter.js';
 import { EntryList } from './entry-list.js';
-import { FindField } from './find-field.js';
+import { JournalFilters } from './journal-filters.js';
 import { PrintedJournal, wholeJournal } from './printed-journal.js';
-
-const KINDS = [['', 'any'], ...ENTRY_KINDS.map((kind) => [kind, kind] as const)] as const;
+import { useJournalFilter } from './use-journal-filter.js';
 
 /** The journal: every posted entry of the span, newest first; an entry opens in its place. */
 export default function JournalScreen({ slot }: ScreenProps) {
   const address = useAddress();
   const { organisation, currency, from, to } = useBooks();
-  const [text, setText] = useSheetParam('text', slot);
-  const [account, setAccount] = useSheetParam('account', slot);
-  const [kind, setKind] = useSheetParam('kind', slot);
-  const [amount, setAmount] = useSheetParam('amount', slot);
+  const filters = useJournalFilter(slot);
+  const { filter, isFiltered } = filters;
   const [open, setOpen] = useSheetParam('entry', slot);
   const { data: accounts } = useSuspenseQuery(accountsQuery(organisation.id, to));
-  const amounts = readAmountFilter(amount, currency);
-  const filter: JournalFilter = {
-    from,
-    to,
-    ...(text && { text }),
-    ...(account && { account }),
-    ...(kind && { kind }),
-    ...amounts,
-  };
   const { data, fetchNextPage, hasNextPage, isFetchingNextPage } = useSuspenseInfiniteQuery(
     journalQuery(organisation.id, filter),
   );
@@ -55,7 +36,6 @@ export default function JournalScreen({ slot }: ScreenProps) {
     count === undefined
       ? 'being counted'
       : `${count.toLocaleString('en')} ${count === 1 ? 'entry' : 'entries'} · ${shown(first?.amount ?? summed?.amount, currency)} on each side`;
-  const isFiltered = text !== '' || account !== '' || kind !== '' || amount !== '';
   const span = from === to ? longDate(to) : `${shortDate(from)} to ${shortDate(to)}`;
   return (
     <Sheet
@@ -95,37 +75,7 @@ export default function JournalScreen({ slot }: ScreenProps) {
         </>
       }
     >
-      <div className={clsx(styles.filters, slot === 'beside' && styles.beside, 'no-print')}>
-        <FindField value={text} onChange={setText} />
-        <div>
-          <label className="small soft" htmlFor={`only-${slot}`}>
-            Account
-          </label>
-          <div id={`only-${slot}`} className={styles.ofAccount}>
-            <AccountField
-              accounts={accounts.filter((account) => !account.heading)}
-              value={account}
-              label="Only entries on account"
-              placeholder="any"
-              onChange={setAccount}
-            />
-          </div>
-        </div>
-        <ChoiceField
-          label="Kind"
-          value={kind}
-          onChange={setKind}
-          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-          choices={KINDS}
-        />
-        <TextField
-          label="Amount"
-          placeholder="any, or 100 to 500"
-          value={amount}
-          error={amounts === undefined}
-          onChange={(event) => setAmount(event.target.value)}
-        />
-      </div>
+      <JournalFilters filters={filters} accounts={accounts} slot={slot} />
       {entries.length === 0 ? (
         <Empty>
           <p>{isFiltered ? 'No entry in this span fits.' : 'Nothing has been posted in this span.'}</p>

@@ -1,0 +1,96 @@
+import { ENTRY_SOURCES, readBreakdowns, writeBreakdowns } from '@just-ledger/core';
+import { Autocomplete, TextField } from '@mui/material';
+import { useQuery } from '@tanstack/react-query';
+import { clsx } from 'clsx';
+import { useState } from 'react';
+import { useBooks } from '../../api/books-queries.js';
+import { breakdownsQuery } from '../../api/breakdown-queries.js';
+import { contactsQuery } from '../../api/contact-queries.js';
+import { peopleQuery } from '../../api/people-queries.js';
+import { bestMatches } from '../../ui/best-matches.js';
+import { ChoiceField } from '../../ui/choice-fields.js';
+import { ContactField } from '../../ui/contact-field.js';
+import styles from './journal-screen.module.css';
+import type { useJournalFilter } from './use-journal-filter.js';
+
+const SOURCES = [
+  ['', 'any'],
+  ...ENTRY_SOURCES.map((source) => [source, source.replaceAll('-', ' ')] as const),
+] as const;
+
+/** Filters by contact, document, source, who posted, and the values of breakdowns. */
+export function FurtherFilters({
+  filters,
+  isBeside,
+}: {
+  filters: ReturnType<typeof useJournalFilter>;
+  isBeside: boolean;
+}) {
+  const { organisation } = useBooks();
+  const { data: contacts = [] } = useQuery(contactsQuery(organisation.id));
+  const { data: breakdowns = [] } = useQuery(breakdownsQuery(organisation.id));
+  const { data: people = [] } = useQuery(peopleQuery(organisation.id));
+  // a name that is only half typed does not empty the list
+  const [who, setWho] = useState(filters.contact);
+  const only = (name: string): void => {
+    setWho(name);
+    if (name === '' || contacts.some((one) => one.name === name)) filters.setContact(name);
+  };
+  const values = readBreakdowns(filters.breakdowns) ?? {};
+  return (
+    <div className={clsx(styles.filters, isBeside && styles.beside, 'no-print')}>
+      <div>
+        <span className="small soft">Contact</span>
+        <div
+          className={styles.ofAccount}
+          onKeyDown={(event) => {
+            const [best] = event.key === 'Enter' ? bestMatches(contacts, who) : [];
+            if (best) only(best.name);
+          }}
+        >
+          <ContactField
+            contacts={contacts}
+            value={who}
+            label="Only entries of contact"
+            wrong={who !== '' && who !== filters.contact ? 'No such contact' : undefined}
+            onChange={only}
+          />
+        </div>
+      </div>
+      <TextField
+        label="Document"
+        placeholder="its number"
+        value={filters.document}
+        onChange={(event) => filters.setDocument(event.target.value)}
+      />
+      <ChoiceField
+        label="Source"
+        value={filters.source}
+        onChange={filters.setSource}
+        slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+        choices={SOURCES}
+      />
+      <Autocomplete
+        freeSolo
+        options={people.map(({ name }) => name)}
+        value={filters.by}
+        autoSelect
+        onChange={(_, name) => filters.setBy(name ?? '')}
+        renderInput={(field) => <TextField {...field} label="Posted by" placeholder="anybody" />}
+      />
+      {breakdowns.map(({ name, values: all }) => (
+        <ChoiceField
+          key={name}
+          label={name}
+          value={values[name] ?? ''}
+          onChange={(value) => {
+            const { [name]: _, ...others } = values;
+            filters.setBreakdowns(writeBreakdowns(value === '' ? others : { ...others, [name]: value }));
+          }}
+          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+          choices={[['', 'any'], ...all.map((one) => [one.name, one.name] as const)]}
+        />
+      ))}
+    </div>
+  );
+}

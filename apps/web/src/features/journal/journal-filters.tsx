@@ -1,0 +1,70 @@
+import type { AccountResponse } from '@just-ledger/contract';
+import { ENTRY_KINDS } from '@just-ledger/core';
+import { TextField } from '@mui/material';
+import { clsx } from 'clsx';
+import { useState } from 'react';
+import { AccountField } from '../../ui/account-field.js';
+import { ChoiceField } from '../../ui/choice-fields.js';
+import layout from '../../ui/layout.module.css';
+import type { ScreenProps } from '../../ui/screen-route.js';
+import { FindField } from './find-field.js';
+import { FurtherFilters } from './further-filters.js';
+import styles from './journal-screen.module.css';
+import type { useJournalFilter } from './use-journal-filter.js';
+
+const KINDS = [['', 'any'], ...ENTRY_KINDS.map((kind) => [kind, kind] as const)] as const;
+
+/** What the journal is filtered by: the usual ones, and further ones where they are asked for or in use. */
+export function JournalFilters({
+  filters,
+  accounts,
+  slot,
+}: ScreenProps & {
+  filters: ReturnType<typeof useJournalFilter>;
+  accounts: readonly AccountResponse[];
+}) {
+  const [isOpen, setOpen] = useState(filters.further > 0);
+  const isBeside = slot === 'beside';
+  return (
+    <>
+      <div className={clsx(styles.filters, isBeside && styles.beside, 'no-print')}>
+        <FindField value={filters.text} onChange={filters.setText} />
+        <div>
+          <label className="small soft" htmlFor={`only-${slot}`}>
+            Account
+          </label>
+          <div id={`only-${slot}`} className={styles.ofAccount}>
+            <AccountField
+              accounts={accounts.filter((account) => !account.heading)}
+              value={filters.account}
+              label="Only entries on account"
+              placeholder="any"
+              onChange={filters.setAccount}
+            />
+          </div>
+        </div>
+        <ChoiceField
+          label="Kind"
+          value={filters.kind}
+          onChange={filters.setKind}
+          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+          choices={KINDS}
+        />
+        <TextField
+          label="Amount"
+          placeholder="any, or 100 to 500"
+          value={filters.amount}
+          error={filters.isAmountUnread}
+          onChange={(event) => filters.setAmount(event.target.value)}
+        />
+      </div>
+      <p className={clsx(layout.belowClose, 'small no-print')}>
+        <button className="act" type="button" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
+          {isOpen ? 'Fewer filters' : 'More filters'}
+        </button>
+        {filters.further > 0 && !isOpen && <span className="brass"> {filters.further} in use</span>}
+      </p>
+      {isOpen && <FurtherFilters filters={filters} isBeside={isBeside} />}
+    </>
+  );
+}

@@ -1,0 +1,45 @@
+import { useSheetParam } from '../../api/address.js';
+import { useBooks } from '../../api/books-queries.js';
+import type { JournalFilter } from '../../api/journal-queries.js';
+import type { ScreenProps } from '../../ui/screen-route.js';
+import { readAmountFilter } from './amount-filter.js';
+
+/** What the journal is filtered by, as the address has it, and each of them to be changed. */
+export function useJournalFilter(slot: ScreenProps['slot']) {
+  const { currency, from, to } = useBooks();
+  const [text, setText] = useSheetParam('text', slot);
+  const [account, setAccount] = useSheetParam('account', slot);
+  const [kind, setKind] = useSheetParam('kind', slot);
+  const [amount, setAmount] = useSheetParam('amount', slot);
+  const [contact, setContact] = useSheetParam('contact', slot);
+  const [document, setDocument] = useSheetParam('document', slot);
+  const [source, setSource] = useSheetParam('source', slot);
+  const [by, setBy] = useSheetParam('by', slot);
+  const [breakdowns, setBreakdowns] = useSheetParam('breakdowns', slot);
+  const amounts = readAmountFilter(amount, currency);
+  const named = { text, account, kind, contact, document, source, by, breakdowns };
+  const filter: JournalFilter = {
+    from,
+    to,
+    ...Object.fromEntries(Object.entries(named).filter(([, value]) => value !== '')),
+    ...amounts,
+  };
+  return {
+    filter,
+    ...named,
+    amount,
+    setText,
+    setAccount,
+    setKind,
+    setAmount,
+    setContact,
+    setDocument,
+    setSource,
+    setBy,
+    setBreakdowns,
+    isAmountUnread: amounts === undefined,
+    isFiltered: amount !== '' || Object.values(named).some((value) => value !== ''),
+    /** How many of the further ones are in use. */
+    further: [contact, document, source, by, breakdowns].filter((value) => value !== '').length,
+  };
+}
