@@ -1,7 +1,6 @@
 import { ENTRY_SOURCES, readBreakdowns, writeBreakdowns } from '@just-ledger/core';
 import { Autocomplete, TextField } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
-import { clsx } from 'clsx';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { breakdownsQuery } from '../../api/breakdown-queries.js';
@@ -19,13 +18,7 @@ const SOURCES = [
 ] as const;
 
 /** Filters by contact, document, source, who posted, and the values of breakdowns. */
-export function FurtherFilters({
-  filters,
-  isBeside,
-}: {
-  filters: ReturnType<typeof useJournalFilter>;
-  isBeside: boolean;
-}) {
+export function FurtherFilters({ filters }: { filters: ReturnType<typeof useJournalFilter> }) {
   const { organisation } = useBooks();
   const { data: contacts = [] } = useQuery(contactsQuery(organisation.id));
   const { data: breakdowns = [] } = useQuery(breakdownsQuery(organisation.id));
@@ -38,7 +31,7 @@ export function FurtherFilters({
   };
   const values = readBreakdowns(filters.breakdowns) ?? {};
   return (
-    <div className={clsx(styles.filters, isBeside && styles.beside, 'no-print')}>
+    <div className={styles.filters}>
       <div>
         <span className="small soft">Contact</span>
         <div

@@ -24,10 +24,9 @@ export function JournalFilters({
   accounts: readonly AccountResponse[];
 }) {
   const [isOpen, setOpen] = useState(filters.further > 0);
-  const isBeside = slot === 'beside';
   return (
-    <>
-      <div className={clsx(styles.filters, isBeside && styles.beside, 'no-print')}>
+    <div className={clsx(styles.around, 'no-print')}>
+      <div className={styles.filters}>
         <FindField value={filters.text} onChange={filters.setText} />
         <div>
           <label className="small soft" htmlFor={`only-${slot}`}>
@@ -58,13 +57,13 @@ export function JournalFilters({
           onChange={(event) => filters.setAmount(event.target.value)}
         />
       </div>
-      <p className={clsx(layout.belowClose, 'small no-print')}>
+      <p className={clsx(layout.belowClose, 'small')}>
         <button className="act" type="button" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
           {isOpen ? 'Fewer filters' : 'More filters'}
         </button>
         {filters.further > 0 && !isOpen && <span className="brass"> {filters.further} in use</span>}
       </p>
-      {isOpen && <FurtherFilters filters={filters} isBeside={isBeside} />}
-    </>
+      {isOpen && <FurtherFilters filters={filters} />}
+    </div>
   );
 }
