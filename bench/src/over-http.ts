@@ -35,8 +35,12 @@ interface Description {
 /** What parameters are filled with: by name, as the books that are measured have them. */
 export type Samples = Readonly<Record<string, string>>;
 
-/** Addresses that cannot be asked for of these books: links that somebody was sent, jobs under way. */
-const NOT_ASKED = /\/(imports|archives|invitations|password-resets|new-passwords|backups)\b|\{token\}/;
+/**
+ * Addresses that cannot be asked for of these books: links that somebody was sent, jobs under way, papers, of which they
+ * have none, and vouchers of more entries than are printed at once.
+ */
+const NOT_ASKED =
+  /\/(imports|archives|invitations|password-resets|new-passwords|backups)\b|\{token\}|attachments\/\{id\}|vouchers\.pdf/;
 
 /** Questions beyond one for each address: the filters of the journal, days within a month. */
 const FURTHER: Readonly<Record<string, readonly string[]>> = {
@@ -57,6 +61,7 @@ const FURTHER: Readonly<Record<string, readonly string[]>> = {
     'breakdowns=Fund:Harbour',
     'account={account}&text=timber',
   ],
+  '/api/organisations/{organisation}/entries/usual-amounts': ['accounts={account}'],
   '/api/organisations/{organisation}/entries/sums': ['account={account}', 'text=timber'],
   '/api/organisations/{organisation}/proofs': ['asAt=2024-06-15'],
   '/api/organisations/{organisation}/reports/trial-balance': ['asAt=2024-06-15'],

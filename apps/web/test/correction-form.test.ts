@@ -12,6 +12,7 @@ const posted = {
   kind: 'adjusting',
   explanation: 'Hose fittings',
   reference: 'B 7',
+  papers: [{ attachment: 4 }, { attachment: 4 }],
   lines: [
     line({ account: '6100', accountName: 'Power', debit: '86.40', breakdowns: { Fund: 'Roof' } }),
     line({ account: '6200', debit: '3.60', currency: 'USD', foreignAmount: '4.00', rate: '0.9' } as never),
@@ -30,6 +31,7 @@ test('takes the wrong lines back and says them again, with their detail', () => 
     explanation: 'Correction of 2027-0003: Hose fittings',
     reference: 'B 7',
     corrects: '2027-0003',
+    attachments: [4],
     lines: [
       { account: '2110', debit: '90.00', ...detail },
       { account: '2110', credit: '90.00', ...detail },

@@ -4,7 +4,7 @@ import { minor, type Minor } from '../money/minor.js';
 export interface UsualAmounts {
   /** How many amounts this is drawn from. */
   readonly lines: number;
-  /** The middle one. */
+  /** The middle one; of two in the middle what lies between them by the same factor. */
   readonly median: Minor;
   /** Below and above these an amount is far out. */
   readonly from: Minor;
@@ -41,7 +41,7 @@ export function usualAmounts(amounts: readonly Minor[]): UsualAmounts | undefine
   const most = Math.log(Number.MAX_SAFE_INTEGER);
   return {
     lines: amounts.length,
-    median: minor(Math.round(medianOf(amounts))),
+    median: minor(Math.round(Math.exp(middle))),
     from: minor(Math.floor(Math.exp(middle - away))),
     to: minor(Math.ceil(Math.min(Math.exp(Math.min(middle + away, most)), Number.MAX_SAFE_INTEGER))),
   };
