@@ -42,14 +42,18 @@ export function DocumentCells({
   const isControl = account.control !== null;
   const contact = isControl ? line.contact.trim() : '';
   const typed = useDeferredValue(isControl ? line.document.trim() : '');
+  const { data: contacts = [] } = useQuery({ ...contactsQuery(organisation.id), enabled: isControl });
+  // of a name that is only half typed nothing is asked
+  const isNamed = contacts.some(
+    ({ name, number }) => name.toLowerCase() === contact.toLowerCase() || number === contact,
+  );
   const { data } = useQuery({
     ...accountDetailQuery(organisation.id, account.number, contact, today, typed),
-    enabled: !isControl || contact !== '',
+    enabled: !isControl || isNamed,
     retry: false,
     // what was offered of this contact stays while it is narrowed
     placeholderData: (previous, query) => (query?.queryKey[4] === contact ? previous : undefined),
   });
-  const { data: contacts = [] } = useQuery({ ...contactsQuery(organisation.id), enabled: isControl });
   const of = isControl ? 'documents' : data?.of;
   if (!of) return null;
   const items = data?.items ?? [];
