@@ -1,7 +1,16 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { execFileSync } from 'node:child_process';
 import { createHash, randomBytes } from 'node:crypto';
-import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  existsSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -247,10 +256,34 @@ describe('the files of papers', () => {
     expect(run(RESTORE, copy, empty)).toMatchObject({ status: 0 });
     expect(readFileSync(pathOf(bytes, empty))).toEqual(Buffer.from(bytes));
     expect(run(VERIFY, empty)).toMatchObject({ status: 0 });
+    // what was damaged where it is restored is put right
+    writeFileSync(pathOf(bytes, empty), 'half of it');
+    expect(run(RESTORE, copy, empty)).toMatchObject({ status: 0 });
+    expect(readFileSync(pathOf(bytes, empty))).toEqual(Buffer.from(bytes));
     // a copy without its papers is none
     rmSync(pathOf(bytes, copy));
     expect(run(RESTORE, copy, empty)).toMatchObject({ status: 1, output: expect.stringContaining('backed up.pdf') });
     for (const folder of [into, empty]) rmSync(folder, { recursive: true });
+  });
+  test('take no more room in the next backup, which an earlier one that was damaged does not hold up', async () => {
+    const bytes = pdf('backed up twice');
+    await send('backed up twice.pdf', bytes);
+    const into = mkdtempSync(join(tmpdir(), 'just-ledger-backups-'));
+    const inodes = (): number[] =>
+      readdirSync(into)
+        .sort()
+        .map((name) => statSync(pathOf(bytes, join(into, name))).ino);
+    expect(run(BACKUP, server.folder, into)).toMatchObject({ status: 0 });
+    // backups are named by the second
+    const [first = ''] = readdirSync(into);
+    renameSync(join(into, first), join(into, '2020-01-01T000000Z'));
+    expect(run(BACKUP, server.folder, into)).toMatchObject({ status: 0 });
+    expect(new Set(inodes()).size).toBe(1);
+    renameSync(join(into, readdirSync(into).sort()[1] ?? ''), join(into, '2020-01-02T000000Z'));
+    writeFileSync(pathOf(bytes, join(into, '2020-01-02T000000Z')), 'half of it');
+    expect(run(BACKUP, server.folder, into)).toMatchObject({ status: 0 });
+    expect(new Set(inodes()).size).toBe(2);
+    rmSync(into, { recursive: true });
   });
   test.each([
     ['changed', (path: string) => writeFileSync(path, 'another bill'), 'is changed'],

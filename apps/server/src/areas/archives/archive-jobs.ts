@@ -58,10 +58,7 @@ export class ArchiveJobs {
     this.jobs.add(job, (old) => old.person === person);
     const { id, progress } = job;
     const reading = this.importer.run(openArchive, { id, path, person, shared: progress.shared });
-    const followed = this.jobs.follow(job, reading, (contents) => Object.assign(job, { contents, state: 'read' }));
-    void followed.then(() => {
-      if (job.state === 'failed') this.jobs.letGo(job);
-    });
+    void this.follow(job, reading, (contents) => Object.assign(job, { contents, state: 'read' }));
     return answerOf(job);
   }
 
@@ -78,12 +75,14 @@ export class ArchiveJobs {
       if (!archive) throw notFound('archive');
       return this.writer.run(takeArchive, { person, name, ...archive });
     };
-    const written = write();
-    void this.jobs.follow(job, written, ({ id: organisation }) => {
-      Object.assign(job, { organisation, state: 'done' });
-      this.jobs.letGo(job);
-    });
+    void this.follow(job, write(), ({ id: organisation }) => Object.assign(job, { organisation, state: 'done' }));
     return answerOf(job);
+  }
+
+  /** Follows a piece of its work; once nothing more comes of it, its file is let go of. */
+  private async follow<T>(job: ArchiveJob, work: Promise<T>, done: (value: T) => void): Promise<void> {
+    await this.jobs.follow(job, work, done);
+    if (job.state === 'done' || job.state === 'failed') this.jobs.letGo(job);
   }
 
   /** How far an archive is. */

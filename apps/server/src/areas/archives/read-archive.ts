@@ -37,7 +37,7 @@ interface ArchivedPaper {
   readonly hash: Hash;
 }
 
-const LIMITS: ZipLimits = { bytes: 512 * 1024 * 1024, parts: 200_000 };
+const LIMITS: ZipLimits = { bytes: 512 * 1024 * 1024, parts: 70_000 };
 
 const ajv = new Ajv2020({ allErrors: false, strict: false });
 const validators = new Map<JsonSchema, ValidateFunction>();
@@ -89,8 +89,7 @@ export async function readArchive(path: string, step: (entries: number) => void)
 
 /** The hash that a part of an archive is named by, if it is the file of a paper. */
 export function archivedPaperHash(name: string): string | undefined {
-  const hash = /^papers\/([0-9a-f]{64})$/.exec(name)?.[1];
-  return hash !== undefined && archivedPaperName(hash) === name ? hash : undefined;
+  return /^papers\/([0-9a-f]{64})$/.exec(name)?.[1];
 }
 
 /** Each paper has its file, the file is that paper, and no other files are there. */

@@ -15,7 +15,7 @@ import { asc, eq, sql, type SQL } from 'drizzle-orm';
 import type { SQLiteColumn } from 'drizzle-orm/sqlite-core';
 import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
 import { createHash } from 'node:crypto';
-import { closeSync, existsSync, fsyncSync, openSync, readFileSync, writeSync } from 'node:fs';
+import { closeSync, existsSync, fsyncSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import type { Db } from '../../platform/database/connection.js';
 import { attachment, membership, organisation as organisationTable, person } from '../../platform/database/schema.js';
 import { passingFile } from '../../platform/files/passing-files.js';
@@ -31,24 +31,53 @@ export interface WrittenArchive {
   readonly manifest: ArchiveManifest;
 }
 
+/** What a ZIP file holds without the extension for larger ones: bytes, and files of papers beside the others. */
+const MOST_BYTES = 2 ** 32 - 1;
+const MOST_PAPER_FILES = 65_000;
+
 /** So much text is compressed at a time. */
 const CHUNK = 1 << 20;
 
 /**
  * Writes the whole organisation as an archive, as the books stand at one moment: the caller holds a reading
- * transaction.
+ * transaction. The file is on its way out: whoever asked for it moves or removes it.
  *
  * @param writtenAt UTC moment
  * @param folder of the data, where the files of papers are
- * @throws {Refusal} 422 if the file of a paper is missing
+ * @throws {Refusal} 422 if the file of a paper is missing, or all of it is more than a ZIP file holds; nothing is left then
  */
 export function writeArchive(db: Db, organisation: number, writtenAt: string, folder: string): WrittenArchive {
   const path = passingFile(folder);
-  const out = openSync(path, 'wx', 0o600);
+  const file = openSync(path, 'wx', 0o600);
   let bytes = 0;
+  const write = (piece: Uint8Array): void => {
+    bytes += piece.length;
+    if (bytes > MOST_BYTES) throw unprocessable('archive-too-large', '', 'An archive holds up to 4 GB.');
+    writeFileSync(file, piece); // all of it, from where the last ended
+  };
+  try {
+    const manifest = writeParts(db, organisation, writtenAt, folder, write);
+    fsyncSync(file);
+    return { path, bytes, manifest };
+  } catch (error) {
+    rmSync(path, { force: true });
+    throw error;
+  } finally {
+    closeSync(file);
+  }
+}
+
+/** Hands out an archive piece by piece. @returns its manifest */
+function writeParts(
+  db: Db,
+  organisation: number,
+  writtenAt: string,
+  folder: string,
+  write: (piece: Uint8Array) => void,
+): ArchiveManifest {
   const zip = new Zip((error, piece) => {
     if (error) throw error;
-    bytes += writeSync(out, piece);
+    write(piece);
   });
   const chain = { entries: 0, lastSeal: FIRST_PREVIOUS_SEAL };
   const people = new Set<number>();
@@ -70,9 +99,7 @@ export function writeArchive(db: Db, organisation: number, writtenAt: string, fo
   addText(zip, 'schema.json', writtenAt, `${JSON.stringify(ARCHIVE_SCHEMA, null, 2)}\n`);
   addPapers(zip, db, organisation, folder);
   zip.end();
-  fsyncSync(out);
-  closeSync(out);
-  return { path, bytes, manifest };
+  return manifest;
 }
 
 function addFile(
@@ -105,7 +132,12 @@ function addFile(
 function addPapers(zip: Zip, db: Db, organisation: number, folder: string): void {
   const { sha256, name, at } = attachment;
   const of = eq(attachment.organisation, organisation);
-  for (const paper of db.select({ sha256, name, at }).from(attachment).where(of).orderBy(asc(sha256)).all()) {
+  const papers = db.select({ sha256, name, at }).from(attachment).where(of).orderBy(asc(sha256)).all();
+  if (papers.length > MOST_PAPER_FILES) {
+    const message = `An archive holds up to ${MOST_PAPER_FILES.toLocaleString('en')} papers; these are ${papers.length.toLocaleString('en')}.`;
+    throw unprocessable('archive-too-large', '', message);
+  }
+  for (const paper of papers) {
     const path = keptFilePath(folder, paper.sha256);
     if (!existsSync(path)) {
       throw unprocessable(

@@ -1,5 +1,6 @@
 import { problem, type Problem } from '@just-ledger/core';
 import { eq, and, sql } from 'drizzle-orm';
+import { insertRows } from '../../platform/database/insert-rows.js';
 import { isRow } from '../../platform/database/next-id.js';
 import { attachment, entryAttachment } from '../../platform/database/schema.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
@@ -25,7 +26,6 @@ export function paperProblems({ db }: WriteContext, organisation: number, papers
  * Attaches papers to an entry that has just been posted, or was.
  *
  * @param at now, if it is left out
- * @returns the place of the last among the entry's
  */
 export function attachPapers(
   { db, clock }: WriteContext,
@@ -36,27 +36,21 @@ export function attachPapers(
     at = clock.moment(),
   }: { organisation: number; entry: number; person: number; at?: string },
   papers: readonly Omit<NamedPaper, 'path'>[],
-): number {
+): void {
   const of = and(eq(entryAttachment.organisation, organisation), eq(entryAttachment.entry, entry));
   const last = db
     .select({ place: sql<number>`coalesce(max(${entryAttachment.place}), 0)` })
     .from(entryAttachment)
     .where(of)
     .get();
-  let place = last?.place ?? 0;
-  for (const paper of papers) {
-    place += 1;
-    db.insert(entryAttachment)
-      .values({
-        organisation,
-        entry,
-        place,
-        attachment: paper.attachment,
-        line: paper.line,
-        at,
-        by: person,
-      })
-      .run();
-  }
-  return place;
+  const rows = papers.map((paper, index) => ({
+    organisation,
+    entry,
+    place: (last?.place ?? 0) + index + 1,
+    attachment: paper.attachment,
+    line: paper.line,
+    at,
+    by: person,
+  }));
+  insertRows(db, entryAttachment, rows);
 }

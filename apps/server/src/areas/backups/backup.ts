@@ -3,7 +3,8 @@ import { copyFileSync, existsSync, mkdirSync, readdirSync, renameSync, rmSync, s
 import { join } from 'node:path';
 import { booksFile } from '../../platform/database/connection.js';
 import { takeDataFolder } from '../../platform/database/data-folder.js';
-import { copyKeptFile } from '../../platform/files/kept-files.js';
+import { copyKeptFile, keptFilesFolder } from '../../platform/files/kept-files.js';
+import { clearPassingFiles } from '../../platform/files/passing-files.js';
 
 /** A copy of the books in a folder of its own, named by the moment at which it was begun. */
 export interface Backup {
@@ -40,11 +41,18 @@ export async function backUp(folder: string, into: string, verify: Verify, now =
   const books = new Database(booksFile(folder), { readonly: true });
   try {
     await books.backup(booksFile(unfinished));
-    copyPapers(folder, unfinished, { copied: backupsIn(into)[0]?.folder });
   } finally {
     books.close();
   }
-  const wrong = await verify(unfinished);
+  const copied = backupsIn(into)[0]?.folder;
+  await copyPapers(folder, unfinished, { copied });
+  let wrong = await verify(unfinished);
+  if (wrong.length > 0 && copied !== undefined) {
+    // an earlier backup that was damaged meanwhile must not hold up the next
+    rmSync(keptFilesFolder(unfinished), { recursive: true, force: true });
+    await copyPapers(folder, unfinished);
+    wrong = await verify(unfinished);
+  }
   for (const beside of ['-wal', '-shm']) rmSync(`${booksFile(unfinished)}${beside}`, { force: true });
   const finished = join(into, wrong.length === 0 ? name : `${name}.not-verified`);
   renameSync(unfinished, finished);
@@ -97,7 +105,7 @@ export async function restore(
     const books = booksFile(folder);
     const incoming = `${books}.incoming`;
     copyFileSync(booksFile(backup), incoming);
-    copyPapers(backup, folder, { books: incoming });
+    await copyPapers(backup, folder, { books: incoming });
     const aside = existsSync(books)
       ? join(folder, `books-before-restore-${now.toISOString().slice(0, 19).replaceAll(':', '')}Z.sqlite`)
       : undefined;
@@ -115,16 +123,21 @@ export async function restore(
  * @param books the copy that names them; the books of the folder they are put into unless another is named
  * @param copied an earlier copy, whose files need not be copied again
  */
-function copyPapers(
+async function copyPapers(
   from: string,
   into: string,
-  { books = booksFile(into), copied }: { books?: string; copied?: string | undefined },
-): void {
+  { books = booksFile(into), copied }: { books?: string; copied?: string | undefined } = {},
+): Promise<void> {
+  for (const sha256 of papersNamedBy(books)) await copyKeptFile(from, into, sha256, copied);
+  clearPassingFiles(into);
+}
+
+/** The papers that a file of books names; none in one from before there were any. */
+function papersNamedBy(books: string): string[] {
   const copy = new Database(books, { readonly: true });
   try {
     const hasPapers = copy.prepare("SELECT 1 FROM sqlite_schema WHERE name = 'attachment'").get();
-    const hashes = hasPapers ? copy.prepare<[], string>('SELECT DISTINCT sha256 FROM attachment').pluck().all() : [];
-    for (const sha256 of hashes) copyKeptFile(from, into, sha256, copied);
+    return hasPapers ? copy.prepare<[], string>('SELECT DISTINCT sha256 FROM attachment').pluck().all() : [];
   } finally {
     copy.close();
   }

@@ -83,24 +83,7 @@ export function draftResponse({ db, books }: DraftReading, row: DraftRow): Draft
 }
 
 /** The entry that a draft would become. */
-export function entryOf({
-  lines,
-  date,
-  kind,
-  explanation,
-  reference,
-  corrects,
-  reversesOn,
-  attachments,
-}: KeptEntry): EntryRequest {
-  return {
-    date,
-    kind,
-    explanation,
-    reference,
-    corrects,
-    reversesOn,
-    attachments,
-    lines: lines.map((line) => ({ ...line, account: line.account ?? '' })),
-  };
+export function entryOf({ createdBy, lines, ...said }: KeptEntry): EntryRequest {
+  void createdBy;
+  return { ...said, lines: lines.map((line) => ({ ...line, account: line.account ?? '' })) };
 }

@@ -1,9 +1,9 @@
 import { createHash } from 'node:crypto';
-import { closeSync, copyFileSync, existsSync, fsyncSync, linkSync, mkdirSync, openSync, readSync } from 'node:fs';
-import { mkdir, rename, rm } from 'node:fs/promises';
+import { closeSync, existsSync, openSync, readSync } from 'node:fs';
+import { copyFile, link, mkdir, open, rename, rm } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import type { Readable } from 'node:stream';
-import { receiveFile } from './passing-files.js';
+import { passingFile, receiveFile } from './passing-files.js';
 
 /** A file that is kept: how it is known, how long it is, and its first bytes. */
 export interface KeptFile {
@@ -15,9 +15,14 @@ export interface KeptFile {
 /** So many of the first bytes are handed out. */
 const BEGIN = 64 * 1024;
 
-/** Where a data folder, or a copy of one, keeps a file of this hash. */
+/** Where a data folder, or a copy of one, keeps files. */
+export function keptFilesFolder(folder: string): string {
+  return join(folder, 'papers');
+}
+
+/** Where it keeps one of this hash. */
 export function keptFilePath(folder: string, sha256: string): string {
-  return join(folder, 'papers', sha256.slice(0, 2), sha256);
+  return join(keptFilesFolder(folder), sha256.slice(0, 2), sha256);
 }
 
 /**
@@ -48,7 +53,7 @@ export async function keepFile(
     const path = keptFilePath(folder, kept.sha256);
     await mkdir(dirname(path), { recursive: true, mode: 0o700 });
     await rename(incoming, path);
-    for (const one of [dirname(path), dirname(dirname(path))]) syncFolder(one);
+    for (const one of [dirname(path), dirname(dirname(path))]) await syncFile(one);
     return kept;
   } finally {
     await rm(incoming, { force: true });
@@ -56,25 +61,29 @@ export async function keepFile(
 }
 
 /**
- * Puts a kept file into a copy of its folder, by bytes of its own: what becomes of the one says nothing of the other.
+ * Puts a kept file into a copy of its folder, by bytes of its own: what becomes of the one says nothing of the other. One
+ * that is there and sound stays; one that is not is put right.
  *
  * @param copied an earlier copy; where that has the file, both stand for the same bytes on the disc
  */
-export function copyKeptFile(folder: string, into: string, sha256: string, copied?: string): void {
-  const to = keptFilePath(into, sha256);
-  if (existsSync(to)) return;
-  mkdirSync(dirname(to), { recursive: true, mode: 0o700 });
-  if (copied === undefined || !isLinked(keptFilePath(copied, sha256), to)) {
-    const from = keptFilePath(folder, sha256);
-    if (existsSync(from)) copyFileSync(from, to);
+export async function copyKeptFile(folder: string, into: string, sha256: string, copied?: string): Promise<void> {
+  const [from, to] = [keptFilePath(folder, sha256), keptFilePath(into, sha256)];
+  if (!existsSync(from) || wrongWithKeptFile(into, sha256) === undefined) return;
+  await mkdir(dirname(to), { recursive: true, mode: 0o700 });
+  if (copied === undefined || !(await isLinked(keptFilePath(copied, sha256), to))) {
+    // under its name it stands whole or not at all
+    const passing = passingFile(into);
+    await copyFile(from, passing);
+    await syncFile(passing);
+    await rename(passing, to);
   }
-  syncFolder(dirname(to));
+  await syncFile(dirname(to));
 }
 
 /** Lets two names stand for one file, if it is there and the disc can. */
-function isLinked(from: string, to: string): boolean {
+async function isLinked(from: string, to: string): Promise<boolean> {
   try {
-    linkSync(from, to);
+    await link(from, to);
     return true;
   } catch {
     return false;
@@ -97,11 +106,12 @@ export function wrongWithKeptFile(folder: string, sha256: string): 'missing' | '
   }
 }
 
-function syncFolder(folder: string): void {
-  const file = openSync(folder, 'r');
+/** Sees to it that a file, or the names in a folder, are on the disc. */
+async function syncFile(path: string): Promise<void> {
+  const file = await open(path, 'r');
   try {
-    fsyncSync(file);
+    await file.sync();
   } finally {
-    closeSync(file);
+    await file.close();
   }
 }

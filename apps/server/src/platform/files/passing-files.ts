@@ -45,7 +45,7 @@ export async function receiveFile(
       bytes += piece.length;
       if (bytes > most) throw new FileTooLongError(`more than ${most} bytes`);
       look(piece);
-      await file.write(piece);
+      await file.appendFile(piece); // all of it, where write may take less
     }
     await file.sync();
     return { path, bytes };
