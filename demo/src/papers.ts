@@ -1,4 +1,12 @@
-import { type CivilDate, displayAmount, entryNumber, longDate, minor, parseCurrencyCode } from '@just-ledger/core';
+import {
+  type CivilDate,
+  displayAmount,
+  entryNumber,
+  longDate,
+  minor,
+  parseCivilDate,
+  parseCurrencyCode,
+} from '@just-ledger/core';
 import { attachPaper, keepAttachment } from '@just-ledger/server/areas/attachments/attachment-commands';
 import { receivePaper } from '@just-ledger/server/areas/attachments/receive-paper';
 import { openForCommands, runCommand } from '@just-ledger/server/composition/commands';
@@ -53,7 +61,12 @@ export async function keepPapers(folder: string, owner: number, clock: Clock): P
     ['Bearing of the bottling line, replaced', 142_00],
     ['Travel', 44_40],
   ] as const;
-  const waiting = { supplier: 'Marsh Engineering', number: '4471', date: '2027-01-14' as CivilDate, lines: repair };
+  const waiting = {
+    supplier: 'Marsh Engineering',
+    number: '4471',
+    date: parseCivilDate('2027-01-14'),
+    lines: repair,
+  };
   await keep('Marsh Engineering 4471.pdf', await billAsPdf(waiting));
   await keep(
     'Re bins for the autumn.eml',

@@ -143,6 +143,17 @@ describe('a paper that is sent', () => {
   });
 });
 
+test('papers are listed page by page, the latest first, and counted', async () => {
+  const books = await server.organisation({ name: 'Many' });
+  for (const name of ['1.txt', '2.txt', '3.txt']) await send(name, text(`paper ${name}`), server, books);
+  const page = async (query: string): Promise<unknown[]> => {
+    const { body } = await server.request('GET', `${books}/attachments?${query}`);
+    return [body.papers.map((one: { name: string }) => one.name), body.next, body.count];
+  };
+  expect(await page('limit=2')).toEqual([['3.txt', '2.txt'], 2, 3]);
+  expect(await page('limit=2&after=2')).toEqual([['1.txt'], null, 3]);
+});
+
 describe('papers of an entry', () => {
   let papers: number[];
   beforeAll(async () => {
@@ -188,7 +199,7 @@ describe('papers of an entry', () => {
       [paper.id],
       { drafts: [draft.id], entries: [] },
     ]);
-    const waiting = (await server.request('GET', `${at}/attachments`)).body as { id: number }[];
+    const waiting = (await server.request('GET', `${at}/attachments`)).body.papers as { id: number }[];
     expect(waiting.map(({ id }) => id)).not.toContain(paper.id);
     const posted = await server.request('POST', `${at}/drafts/${draft.id}/post`, { version: draft.version });
     expect(posted.body.papers).toMatchObject([{ attachment: paper.id }]);
@@ -222,7 +233,7 @@ describe('papers of an entry', () => {
     expect(problemCodes(await post({ ...sale, attachments: [paper.id] }))).toEqual([
       'no-such-paper at attachments.0',
     ]);
-    const gone = (await server.request('GET', `${at}/attachments?state=discarded`)).body as { id: number }[];
+    const gone = (await server.request('GET', `${at}/attachments?state=discarded`)).body.papers as { id: number }[];
     expect(gone.map(({ id }) => id)).toEqual([paper.id]);
     expect((await server.request('POST', `${at}/attachments/${paper.id}/bring-back`)).body.isDiscarded).toBe(false);
     await server.request('DELETE', `${at}/attachments/${paper.id}`);
@@ -337,7 +348,15 @@ test(`killed ${KILLS} times between paper and entry, it has no entry without its
     await Promise.all(workers);
     one = await RunningServer.start({ folder });
   }
-  const kept = (await one.request('GET', `${path}/attachments?state=all`)).body as { id: number; sha256: string }[];
+  const kept: { id: number; sha256: string }[] = [];
+  for (let after: number | null = 0; after !== null;) {
+    const page: Reply = await one.request(
+      'GET',
+      `${path}/attachments?state=all&limit=500${after ? `&after=${after}` : ''}`,
+    );
+    kept.push(...page.body.papers);
+    after = page.body.next;
+  }
   const hashes = new Map(kept.map(({ id, sha256 }) => [id, sha256]));
   for (const { id, bytes } of acknowledged) {
     expect(hashes.get(id)).toBe(createHash('sha256').update(bytes).digest('hex'));

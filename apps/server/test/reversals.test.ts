@@ -163,5 +163,8 @@ describe('an entry that corrects another', () => {
     const same = { ...accrual, corrects: wrong, lines: [...back, debit, credit] };
     expect(problemCodes(await post(same))).toEqual(['corrects-nothing at lines']);
     expect(problemCodes(await post({ ...accrual, corrects: '2026-9999' }))).toEqual(['no-such-entry at corrects']);
+    // somebody else was quicker
+    await server.request('POST', `${at}/entries/${wrong}/reverse`, { date: '2026-06-01' });
+    expect(problemCodes(await post({ ...accrual, corrects: wrong }))).toEqual(['already-reversed at corrects']);
   });
 });

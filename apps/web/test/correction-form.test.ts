@@ -61,3 +61,9 @@ test('means all lines where none is named, and an explanation never grows too lo
   const form = formOfCorrection(long, [], '5 Jan 2027', EUR);
   expect([form.lines.length, form.explanation.length]).toEqual([7, 500]);
 });
+
+test('is reversed by itself on the same day as what it corrects', () => {
+  const accrual = { ...posted, reversesOn: '2027-02-01' };
+  const { reversesOn } = formOfCorrection(accrual, [0], '5 Jan 2027', EUR);
+  expect(reversesOn).toBe('1 Feb 2027');
+});

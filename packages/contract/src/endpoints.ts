@@ -9,6 +9,7 @@ import type { ArchiveResponse, ArchivedBooksResponse, TakeArchiveRequest } from 
 import type {
   AttachmentResponse,
   AttachmentsQuery,
+  AttachmentsResponse,
   AttachRequest,
   ContentQuery,
   DetachRequest,
@@ -316,7 +317,7 @@ export interface Endpoints {
     GET: { gives: EntryEventResponse[] };
   };
   '/api/organisations/{organisation}/attachments': {
-    GET: { asks: AttachmentsQuery; gives: AttachmentResponse[] };
+    GET: { asks: AttachmentsQuery; gives: AttachmentsResponse };
     POST: { asks: UploadQuery; takes: FileOf<'application/octet-stream'>; gives: AttachmentResponse };
   };
   '/api/organisations/{organisation}/attachments/{id}': {

@@ -1,7 +1,8 @@
 import { clsx } from 'clsx';
 import type { ReactNode } from 'react';
+import styles from './toggle.module.css';
 
-/** A word that is on or off: one choice of several, or one that can be added. */
+/** A choice that is on or off: one of several, or one that can be added. */
 export function Toggle({
   isOn,
   title,
@@ -20,7 +21,7 @@ export function Toggle({
       type="button"
       title={title}
       aria-pressed={isOn}
-      className={clsx('plain', isOn ? 'strong' : 'soft', isSmall && 'small')}
+      className={clsx('plain', styles.toggle, isOn ? clsx(styles.on, 'strong') : 'soft', isSmall && 'small')}
       onClick={onClick}
     >
       {children}

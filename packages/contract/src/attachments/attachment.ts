@@ -1,6 +1,6 @@
 import type { PaperType } from '@just-ledger/core';
 import { Type } from 'class-transformer';
-import { IsIn, IsInt, IsOptional, IsString, MaxLength, Min, MinLength } from 'class-validator';
+import { IsIn, IsInt, IsOptional, IsString, Max, MaxLength, Min, MinLength } from 'class-validator';
 
 /** How many papers one entry, or one of its lines, may name at once. */
 export const MOST_PAPERS = 50;
@@ -13,6 +13,9 @@ export class UploadQuery {
 /** Which papers to list: those that belong to nothing yet, all of them, or those that were discarded. */
 export class AttachmentsQuery {
   @IsOptional() @IsIn(['waiting', 'all', 'discarded']) state?: 'waiting' | 'all' | 'discarded';
+  @IsOptional() @IsInt() @Min(1) @Max(500) @Type(() => Number) limit?: number;
+  /** The `next` of another page: what came before. */
+  @IsOptional() @IsInt() @Min(1) @Type(() => Number) after?: number;
 }
 
 /** Whether a paper is to be saved as a file instead of shown. */
@@ -58,4 +61,13 @@ export interface AttachmentResponse {
   entries: string[];
   drafts: number[];
   isDiscarded: boolean;
+}
+
+/** A page of papers, the latest first. */
+export interface AttachmentsResponse {
+  papers: AttachmentResponse[];
+  /** Where those that came before are asked for; null where there are none. */
+  next: number | null;
+  /** How many there are in all. */
+  count: number;
 }

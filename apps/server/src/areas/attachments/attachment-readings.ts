@@ -1,4 +1,4 @@
-import type { AttachmentResponse, AttachmentsQuery } from '@just-ledger/contract';
+import type { AttachmentResponse, AttachmentsQuery, AttachmentsResponse } from '@just-ledger/contract';
 import type { Db } from '../../platform/database/connection.js';
 import { defineReading } from '../../platform/threads/task.js';
 import { attachmentOf, type AttachmentRow, attachmentResponse, attachmentsOf } from './attachment-store.js';
@@ -9,10 +9,10 @@ interface PaperPlace {
   readonly id: number;
 }
 
-/** The papers of an organisation, the latest first. */
+/** A page of the papers of an organisation, the latest first. */
 export const attachments = defineReading(
   'attachments',
-  (db: Db, { organisation, query }: { organisation: number; query: AttachmentsQuery }): AttachmentResponse[] =>
+  (db: Db, { organisation, query }: { organisation: number; query: AttachmentsQuery }): AttachmentsResponse =>
     attachmentsOf(db, organisation, query),
 );
 

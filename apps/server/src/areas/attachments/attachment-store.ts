@@ -1,6 +1,11 @@
-import type { AttachmentResponse, AttachmentsQuery, EntryPaperResponse } from '@just-ledger/contract';
+import type {
+  AttachmentResponse,
+  AttachmentsQuery,
+  AttachmentsResponse,
+  EntryPaperResponse,
+} from '@just-ledger/contract';
 import { entryNumber } from '@just-ledger/core';
-import { and, asc, desc, eq, isNotNull, isNull, ne, type SQL, sql } from 'drizzle-orm';
+import { and, asc, count, desc, eq, isNotNull, isNull, lt, ne, type SQL, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { isRow } from '../../platform/database/next-id.js';
 import { attachment, draft, entry, entryAttachment, person } from '../../platform/database/schema.js';
@@ -63,48 +68,69 @@ export function papersOf(db: Db, organisation: number, places: readonly number[]
 
 /** One paper as it goes over the wire. */
 export function attachmentResponse(db: Db, organisation: number, id: number): AttachmentResponse {
-  attachmentOf(db, organisation, id);
-  const [made] = answers(db, organisation, eq(attachment.id, id));
+  const [made] = answers(db, organisation, [attachmentOf(db, organisation, id)]);
   if (!made) throw notFound('paper');
   return made;
 }
 
-/** The papers of an organisation, the latest first. */
+/** A page of the papers of an organisation, the latest first. */
 export function attachmentsOf(
   db: Db,
   organisation: number,
-  { state = 'waiting' }: AttachmentsQuery,
-): AttachmentResponse[] {
-  if (state === 'discarded') return answers(db, organisation, isNotNull(attachment.discardedAt));
-  const kept = isNull(attachment.discardedAt);
-  if (state === 'all') return answers(db, organisation, kept);
-  const isOfNoEntry = sql`NOT EXISTS (SELECT 1 FROM entry_attachment AS a WHERE a.organisation = ${attachment.organisation}
-    AND a.attachment = ${attachment.id} AND a.removed_at IS NULL)`;
-  return answers(db, organisation, and(kept, isOfNoEntry)).filter(({ drafts }) => drafts.length === 0);
+  { state = 'waiting', limit = 100, after }: AttachmentsQuery,
+): AttachmentsResponse {
+  const are = and(eq(attachment.organisation, organisation), isIn(db, organisation, state));
+  const rows = db
+    .select()
+    .from(attachment)
+    .where(and(are, after === undefined ? undefined : lt(attachment.id, after)))
+    .orderBy(desc(attachment.id))
+    .limit(limit + 1)
+    .all();
+  const shown = rows.slice(0, limit);
+  return {
+    papers: answers(db, organisation, shown),
+    next: rows.length > limit ? (shown.at(-1)?.id ?? null) : null,
+    count: db.select({ papers: count() }).from(attachment).where(are).get()?.papers ?? 0,
+  };
 }
 
-function answers(db: Db, organisation: number, condition: SQL | undefined): AttachmentResponse[] {
+/** Which papers are meant by a state: those that wait belong to no entry and to no draft. */
+function isIn(db: Db, organisation: number, state: 'waiting' | 'all' | 'discarded'): SQL | undefined {
+  if (state === 'discarded') return isNotNull(attachment.discardedAt);
+  const isKept = isNull(attachment.discardedAt);
+  if (state === 'all') return isKept;
+  const inDrafts = JSON.stringify([...paperDrafts(db, organisation).keys()]);
+  return and(
+    isKept,
+    sql`NOT EXISTS (SELECT 1 FROM entry_attachment AS a WHERE a.organisation = ${attachment.organisation}
+      AND a.attachment = ${attachment.id} AND a.removed_at IS NULL)`,
+    sql`${attachment.id} NOT IN (SELECT value FROM json_each(${inDrafts}))`,
+  );
+}
+
+function answers(db: Db, organisation: number, rows: readonly AttachmentRow[]): AttachmentResponse[] {
   const drafts = paperDrafts(db, organisation);
-  const rows = db
-    .select({ paper: attachment, by: person.name })
-    .from(attachment)
-    .leftJoin(person, eq(person.id, attachment.by))
-    .where(and(eq(attachment.organisation, organisation), condition))
-    .orderBy(desc(attachment.at), desc(attachment.id))
-    .all();
   const entries = entriesOf(
     db,
     organisation,
-    rows.map(({ paper }) => paper.id),
+    rows.map(({ id }) => id),
   );
-  return rows.map(({ paper: { id, name, type, bytes, sha256, at, discardedAt }, by }) => ({
+  const people = new Map(
+    db
+      .select({ id: person.id, name: person.name })
+      .from(person)
+      .all()
+      .map((one) => [one.id, one.name]),
+  );
+  return rows.map(({ id, name, type, bytes, sha256, at, by, discardedAt }) => ({
     id,
     name,
     type,
     bytes,
     sha256,
     at,
-    by: by ?? '',
+    by: people.get(by) ?? '',
     entries: entries.get(id) ?? [],
     drafts: drafts.get(id) ?? [],
     isDiscarded: discardedAt !== null,

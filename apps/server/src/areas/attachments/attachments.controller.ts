@@ -1,6 +1,7 @@
 import {
   type AttachmentResponse,
   AttachmentsQuery,
+  type AttachmentsResponse,
   AttachRequest,
   ContentQuery,
   DetachRequest,
@@ -44,7 +45,7 @@ export class AttachmentsController {
   ) {}
 
   @Get('attachments')
-  list(@CurrentOrganisation() { id }: Entered, @Query() query: AttachmentsQuery): Promise<AttachmentResponse[]> {
+  list(@CurrentOrganisation() { id }: Entered, @Query() query: AttachmentsQuery): Promise<AttachmentsResponse> {
     return this.readers.run(attachments, { organisation: id, query });
   }
 

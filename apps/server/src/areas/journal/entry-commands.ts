@@ -30,9 +30,9 @@ import { allWithRealised, withRealised } from '../open-items/realised-lines.js';
 import { type Appended, EntryAppender } from './append-entry.js';
 import type { EntryFile } from './entry-file.js';
 import { entryLinks } from './entry-links.js';
-import { contactNames, entryResponse, findEntryByNumber } from './entry-store.js';
+import { contactNames, entryResponse, findEntryByNumber, reversalNumberOf } from './entry-store.js';
 import { idempotent } from './idempotency.js';
-import { letterOf } from './letter-of.js';
+import { lettersOf } from './letters-of.js';
 import { postingStatements } from './posting-statements.js';
 import { recordPlan } from './reversal-plans.js';
 import { reverseIfDue } from './reverse-entry.js';
@@ -160,16 +160,22 @@ export const importEntries = defineCommand(
   { ownTransaction: true },
 );
 
-/** The place of the entry that one corrects. @throws {Refusal} 422 where there is none */
+/** The place of the entry that one corrects. @throws {Refusal} 422 where there is none, or it has been reversed */
 function placeCorrected(
   { db }: WriteContext,
   organisation: number,
   { at, entry: { corrects = '' } }: EntryToPost,
 ): number {
   const row = findEntryByNumber(db, organisation, corrects);
-  if (row) return row.place;
   const path = [at, 'corrects'].filter(Boolean).join('.');
-  throw unprocessable('no-such-entry', path, `There is no entry ${corrects} to correct.`);
+  if (!row) throw unprocessable('no-such-entry', path, `There is no entry ${corrects} to correct.`);
+  const reversedBy = reversalNumberOf(db, organisation, row.place);
+  if (!reversedBy) return row.place;
+  throw unprocessable(
+    'already-reversed',
+    path,
+    `Entry ${corrects} is reversed by ${reversedBy}: nothing of it is left to correct.`,
+  );
 }
 
 function answer(
@@ -186,7 +192,7 @@ function answer(
     postedBy: postingStatements(db).personName(person),
     ...links,
     papers,
-    letter: letterOf(db, organisation, posted),
+    letter: lettersOf(db, organisation, [posted]).get(place) ?? null,
   };
   return entryResponse(posted, remarks, books, contactNames(db, organisation, [posted]));
 }

@@ -21,7 +21,7 @@ import { loadChart } from '../accounts/account-store.js';
 import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { type EntryLinks, entryLinks } from './entry-links.js';
-import { letterOf } from './letter-of.js';
+import { lettersOf } from './letters-of.js';
 import { type EntryRow, isOneOf, postedEntriesOf } from './posted-entries.js';
 
 /** The row of an entry by its number. @throws {Refusal} 404 */
@@ -88,6 +88,7 @@ export function entryAnswers(
   chart = loadChart(db, organisation.id),
 ): EntryResponse[] {
   if (rows.length === 0) return [];
+  const letters = lettersOf(db, organisation.id, rows);
   const linksOf = entryLinks(db, organisation.id, rows);
   const papers = papersOf(
     db,
@@ -112,7 +113,7 @@ export function entryAnswers(
         postedBy: people.get(row.postedBy) ?? '',
         ...linksOf(row.place),
         papers: papers.get(row.place) ?? [],
-        letter: letterOf(db, organisation.id, row),
+        letter: letters.get(row.place) ?? null,
       },
       books,
       contactName,

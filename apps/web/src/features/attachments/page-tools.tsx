@@ -36,7 +36,7 @@ export function PageTools({
           {step('Page after', '›', page >= pages, () => onPage(page + 1))}
         </span>
       )}
-      <span className={styles.group}>
+      <span className={layout.choices} role="group" aria-label="How it fits">
         <Toggle isOn={look.fit === 'width'} onClick={() => onLook({ ...look, fit: 'width', zoom: 1 })}>
           Width
         </Toggle>

@@ -1,10 +1,12 @@
+import { countedPapers } from './paper-size.js';
+
 /**
  * A small sheet of paper: drawn whole where there is one, dotted where there is none.
  *
  * @param isNamed whether its name stands beside it, so that it need not be said
  */
 export function PaperMark({ papers, isNamed = false }: { papers: number; isNamed?: boolean }) {
-  const label = papers === 0 ? 'no paper' : papers === 1 ? '1 paper' : `${papers} papers`;
+  const label = papers === 0 ? 'no paper' : countedPapers(papers);
   return (
     <svg
       width="11"

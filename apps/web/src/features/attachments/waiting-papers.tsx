@@ -1,16 +1,18 @@
 import type { AttachmentResponse } from '@just-ledger/contract';
-import { useSuspenseQuery } from '@tanstack/react-query';
-import { type KeyboardEvent, useRef } from 'react';
+import { useSuspenseInfiniteQuery } from '@tanstack/react-query';
+import { useRef } from 'react';
 import { attachmentsQuery } from '../../api/attachment-queries.js';
 import { useAddress, useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { Allowed } from '../../ui/allowed.js';
+import layout from '../../ui/layout.module.css';
 import notice from '../../ui/notice.module.css';
 import type { ScreenProps } from '../../ui/screen-route.js';
 import { Empty, Pane, Panes, Sheet } from '../../ui/sheet.js';
 import { Toggle } from '../../ui/toggle.js';
 import { PaperDrop } from './paper-drop.js';
 import { PaperList } from './paper-list.js';
+import { countedPapers } from './paper-size.js';
 import { PaperView } from './paper-view.js';
 import { useSentPapers } from './use-sent-papers.js';
 
@@ -26,33 +28,35 @@ export function WaitingPapers({ slot }: ScreenProps) {
   const { organisation, may } = useBooks();
   const [stateTyped, setState] = useSheetParam('state', slot);
   const state = STATES.find(([key]) => key === stateTyped)?.[0] ?? 'waiting';
-  const { data: papers } = useSuspenseQuery(attachmentsQuery(organisation.id, state));
+  const { data, fetchNextPage, hasNextPage, isFetchingNextPage } = useSuspenseInfiniteQuery(
+    attachmentsQuery(organisation.id, state),
+  );
+  const papers = data.pages.flatMap((page) => page.papers);
+  const count = data.pages[0]?.count ?? 0;
   const [chosen, setChosen] = useSheetParam('paper', slot);
   const open = papers.find(({ id }) => String(id) === chosen) ?? papers[0];
   const choose = useRef<() => void>(null);
   const { sending, refused, send } = useSentPapers(organisation.id, (paper) => setChosen(String(paper.id)));
   const write = (paper: AttachmentResponse): void => address.go('entry', { of: String(paper.id) });
-  const press = (event: KeyboardEvent): void => {
-    const at = papers.findIndex((one) => one.id === open?.id);
-    const to = { ArrowDown: papers[at + 1], ArrowUp: papers[at - 1] }[event.key];
-    if (!to || !(event.target instanceof HTMLElement) || !event.target.closest('[data-papers]')) return;
-    event.preventDefault();
-    setChosen(String(to.id));
-    document.getElementById(`paper-${to.id}`)?.focus();
-  };
   return (
     <PaperDrop choose={choose} isOff={!may('preparer')} onFiles={(files) => send(files)}>
-      <Panes onKeyDown={press}>
+      <Panes>
         <Sheet
           title="Papers"
-          aside={`${papers.length === 1 ? '1 paper' : `${papers.length} papers`}${state === 'waiting' ? ' without entry' : ''}`}
+          aside={`${countedPapers(count)}${state === 'waiting' ? ' without entry' : ''}`}
           tools={
             <>
-              {STATES.map(([key, label]) => (
-                <Toggle key={key} isOn={state === key} onClick={() => setState(key === 'waiting' ? undefined : key)}>
-                  {label}
-                </Toggle>
-              ))}
+              <span className={layout.choices} role="group" aria-label="Which papers">
+                {STATES.map(([key, label]) => (
+                  <Toggle
+                    key={key}
+                    isOn={state === key}
+                    onClick={() => setState(key === 'waiting' ? undefined : key)}
+                  >
+                    {label}
+                  </Toggle>
+                ))}
+              </span>
               <Allowed needed="preparer">
                 <button className="act" type="button" onClick={() => choose.current?.()}>
                   Choose files
@@ -87,7 +91,13 @@ export function WaitingPapers({ slot }: ScreenProps) {
               )}
             </Empty>
           ) : (
-            <PaperList papers={papers} open={open} onOpen={(paper) => setChosen(String(paper.id))} onWrite={write} />
+            <PaperList
+              more={hasNextPage && !isFetchingNextPage ? () => void fetchNextPage() : undefined}
+              papers={papers}
+              open={open}
+              onOpen={(paper) => setChosen(String(paper.id))}
+              onWrite={write}
+            />
           )}
         </Sheet>
         {open && (

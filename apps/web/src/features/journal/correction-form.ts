@@ -1,5 +1,5 @@
 import type { EntryResponse } from '@just-ledger/contract';
-import type { CurrencyCode } from '@just-ledger/core';
+import { type CurrencyCode, parseCivilDate, shortDate } from '@just-ledger/core';
 import type { EntryForm } from './entry-form.js';
 import { formOf } from './entry-request.js';
 import { emptyLine, type FormLine, isBlank } from './form-line.js';
@@ -25,7 +25,8 @@ export function formOfCorrection(
     explanation: `Correction of ${entry.number}: ${entry.explanation}`.slice(0, 500),
     reference: entry.reference ?? '',
     corrects: entry.number,
-    reversesOn: '',
+    // what is reversed by itself is reversed as it was posted: so is what corrects it
+    reversesOn: entry.reversesOn ? shortDate(parseCivilDate(entry.reversesOn)) : '',
     // the paper of the wrong one is that of the right one
     attachments: [...new Set(entry.papers.map(({ attachment }) => attachment))],
     lines: [

@@ -1,16 +1,9 @@
 import { type EntryResponse, paths } from '@just-ledger/contract';
-import { parseCivilDate, shortDate } from '@just-ledger/core';
-import { Button } from '@mui/material';
-import { clsx } from 'clsx';
-import { useState } from 'react';
+import { parseCivilDate } from '@just-ledger/core';
 import { useAddress } from '../../api/address.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
-import { DateField } from '../../ui/date-field.js';
-import layout from '../../ui/layout.module.css';
-import { typedDay } from '../../ui/own-ways.js';
-import { ErrorMessage } from '../../ui/sheet.js';
-import styles from './entry-detail.module.css';
+import { ReversalDateForm } from './reversal-date-form.js';
 
 /** Reverses an entry on a date. */
 export function ReverseForm({
@@ -23,43 +16,28 @@ export function ReverseForm({
   onDone: () => void;
 }) {
   const address = useAddress();
-  const original = parseCivilDate(entry.date);
-  const [date, setDate] = useState(shortDate(original));
-  const reverse = useOrganisationMutation(() =>
-    api.post(paths.reverse(organisation, entry.number), {
-      date: typedDay(date, original) ?? date,
-    }),
+  const reverse = useOrganisationMutation((date: string) =>
+    api.post(paths.reverse(organisation, entry.number), { date }),
   );
+  const corrections = entry.correctedBy.join(', ');
   return (
-    <form
-      className={clsx(layout.row, layout.aboveClose)}
-
-      onSubmit={(event) => {
-        event.preventDefault();
-        reverse.mutate(undefined, {
+    <ReversalDateForm
+      told={`Every line of ${entry.number} is posted on its other side, on`}
+      label="Date of the reversal"
+      action="Reverse"
+      proposed={parseCivilDate(entry.date)}
+      warning={corrections && `What corrects it stays: ${corrections}. Reverse that as well.`}
+      isBusy={reverse.isPending}
+      error={reverse.error}
+      onDate={(date) =>
+        reverse.mutate(date, {
           onSuccess: (made) => {
             onDone();
             address.go('journal', { entry: made.number });
           },
-        });
-      }}
-    >
-      <span>Every line of {entry.number} is posted on its other side, on</span>
-      <DateField
-        near={original}
-        value={date}
-        autoFocus
-        onChange={setDate}
-        className={styles.reverseDate}
-        ariaLabel="Date of the reversal"
-      />
-      <Button type="submit" variant="contained" disabled={reverse.isPending}>
-        Reverse
-      </Button>
-      <button className="act" type="button" onClick={onDone}>
-        Cancel
-      </button>
-      <ErrorMessage error={reverse.error} />
-    </form>
+        })
+      }
+      onLeave={onDone}
+    />
   );
 }
