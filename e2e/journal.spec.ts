@@ -98,7 +98,6 @@ test('a list is printed whole, whatever of it stands on the screen, under the or
   const accounts = await ask<{ name: string }[]>('GET', '/accounts');
   const printed = page.locator('body > section');
   for (const [screen, texts] of [
-    ['record/journal?from=2026-01-01&to=2026-12-31', named('No ', 140).slice(1)],
     ['check/account?account=1010&from=2026-01-01&to=2026-12-31', named('No ', 140).slice(1)],
     ['prepare/contacts', named('Contact ', 60)],
     ['prepare/chart', accounts.map(({ name }) => name)],
@@ -118,6 +117,92 @@ test('a list is printed whole, whatever of it stands on the screen, under the or
       ).not.toEqual([]);
     await expect(printed.getByRole('button')).toHaveCount(0);
   }
+});
+
+test('the general journal has every line in debit and credit, the oldest first; day books, papers and reversals part it', async ({
+  own: { page, open, post, ask },
+}) => {
+  await ask('POST', '/contacts', { name: 'Low Weir', roles: ['customer'] });
+  const sale = {
+    explanation: 'Crates delivered',
+    lines: [
+      { account: '1100', debit: '120.50', contact: 'Low Weir', document: 'K 7', note: 'by boat' },
+      { account: '4000', credit: '120.50' },
+    ],
+  };
+  await ask('POST', '/entries', { ...sale, date: '2026-03-05' });
+  await ask('POST', '/entries', { ...sale, date: '2026-03-09', explanation: 'Crates again' });
+  const rent = await post('2026-03-02', 'Rent of the barn', '6100', '1010', '300.00');
+  await ask('POST', `/entries/${rent}/reverse`, { date: '2026-03-20' });
+  await open('record/journal?from=2026-03-01&to=2026-03-31');
+  const entries = page.getByRole('list', { name: 'Entries' }).getByRole('listitem');
+  await expect(entries.first()).toContainText('20 Mar 2026');
+  await page.getByRole('button', { name: 'General journal', exact: true }).press('Enter');
+  await expect(entries).toHaveCount(4);
+  await expect(entries.first()).toContainText('2 Mar 2026');
+  await expect(entries.nth(1)).toContainText(
+    /1100 Trade receivables · Low Weir · K 7 · by boat120\.504000 .*120\.50Crates delivered/,
+  );
+  const choose = async (filter: string, option: string): Promise<void> => {
+    await page.getByRole('combobox', { name: filter }).click();
+    await page.getByRole('option', { name: option, exact: true }).click();
+  };
+  await choose('Day book', 'sales');
+  await expect(entries).toHaveCount(2);
+  await choose('Day book', 'all');
+  await page.getByRole('button', { name: 'More filters' }).click();
+  await choose('Reversed', 'still standing');
+  await expect(entries).toHaveCount(2);
+  await choose('Reversed', 'reversed');
+  await expect(entries).toHaveCount(1);
+  await choose('Paper', 'with a paper');
+  await expect(page.getByText('No entry in this span fits.')).toBeVisible();
+  await choose('Reversed', 'any');
+  await choose('Paper', 'lacking one');
+  await expect(entries).toHaveCount(3);
+  await page.reload();
+  await expect(entries).toHaveCount(3);
+});
+
+test('what an entry has in common with others leads to them, wherever they lie, and to their month', async ({
+  own: { page, open, ask },
+}) => {
+  await ask('POST', '/contacts', { name: 'Low Weir', roles: ['customer'] });
+  const line = { account: '1100', contact: 'Low Weir', document: 'K 7' };
+  const post = (date: string, explanation: string, lines: object[]): Promise<unknown> =>
+    ask('POST', '/entries', { date, explanation, lines });
+  await post('2026-03-05', 'Crates delivered', [
+    { ...line, debit: '120.50' },
+    { account: '4000', credit: '120.50' },
+  ]);
+  await post('2026-05-09', 'Low Weir pays', [
+    { account: '1010', debit: '120.50' },
+    { ...line, credit: '120.50' },
+  ]);
+  await open('record/journal?from=2026-05-01&to=2026-05-31');
+  await page.getByRole('button', { name: /Low Weir pays/ }).click();
+  await expect(page.getByText('Same document K 7 of Low Weir:')).toBeVisible();
+  await page.getByRole('link', { name: '2026-0001' }).click();
+  await expect(page.getByText('It is of 5 March 2026.')).toBeVisible();
+  await expect(page.getByRole('button', { name: /Crates delivered/ })).toHaveAttribute('aria-expanded', 'true');
+  await page.getByRole('button', { name: 'Go to its month' }).click();
+  await expect(page.getByText(/1 entry/)).toBeVisible();
+  const entries = page.getByRole('list', { name: 'Entries' }).getByRole('listitem');
+  await expect(entries).toHaveCount(1);
+  await expect(entries.getByRole('button', { name: /Crates delivered/ })).toHaveAttribute('aria-expanded', 'true');
+});
+
+test('the journal is printed as a file of all that is filtered, by the key that prints', async ({
+  own: { page, open, post },
+}) => {
+  await post('2026-03-02', 'Rent of the barn', '6100', '1010', '300.00');
+  await open('record/journal?from=2026-03-01&to=2026-03-31&text=barn');
+  const print = page.getByRole('link', { name: 'Print', exact: true });
+  await expect(print).toHaveAttribute('href', /entries\.pdf\?from=2026-03-01&to=2026-03-31&text=barn$/);
+  const asked = page.context().waitForEvent('request', (request) => request.url().includes('entries.pdf'));
+  await page.keyboard.press('Control+p');
+  const reply = await (await asked).response();
+  expect([reply?.status(), reply?.headers()['content-type']]).toEqual([200, 'application/pdf']);
 });
 
 test('the wrong line of an entry is corrected by keys; both entries lead to each other', async ({

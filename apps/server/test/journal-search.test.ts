@@ -1,11 +1,12 @@
 import type { EntriesQuery } from '@just-ledger/contract';
+import { DAY_BOOKS } from '@just-ledger/core';
 import fc from 'fast-check';
 import { rmSync } from 'node:fs';
-import type Database from 'better-sqlite3';
+import Database from 'better-sqlite3';
 import { journalPage, journalRows, journalSums } from '../src/areas/journal/journal-page.js';
 import { organisationOf } from '../src/areas/organisations/organisation-store.js';
 import { derivations } from '../src/composition/derivations.js';
-import { type Db, openForReading } from '../src/platform/database/connection.js';
+import { booksFile, type Db, openForReading } from '../src/platform/database/connection.js';
 import { attachDerived, openDerived, prepareDerived } from '../src/platform/derived/derived-file.js';
 import { beginEpoch } from '../src/platform/derived/epoch.js';
 import { busyBooks, copyOfBooks, deriveUpTo } from './busy-books.js';
@@ -18,6 +19,7 @@ let end: number;
 beforeAll(async () => {
   folder = await busyBooks();
   copy = copyOfBooks(folder);
+  attachPapers(copy);
   beginEpoch(prepareDerived(copy, derivations));
   derived = openDerived(copy);
   db = attachDerived(openForReading(copy), copy);
@@ -27,6 +29,27 @@ afterAll(() => {
   for (const one of [db.$client, derived]) one.close();
   for (const one of [folder, copy]) rmSync(one, { recursive: true, force: true });
 });
+
+/** Gives every third entry a paper, and takes it off every sixth again. */
+function attachPapers(folder: string): void {
+  const books = new Database(booksFile(folder));
+  const by = books.prepare<[], number>('SELECT min(id) FROM person').pluck().get();
+  const at = '2026-03-01T10:00:00.000Z';
+  books
+    .prepare(
+      `INSERT INTO attachment (organisation, id, sha256, name, type, bytes, at, by)
+      VALUES (1, 1, ?, 'delivery.pdf', 'pdf', 9, ?, ?)`,
+    )
+    .run('0'.repeat(64), at, by);
+  books
+    .prepare(
+      `INSERT INTO entry_attachment (organisation, entry, place, attachment, line, at, by, removed_at, removed_by, reason)
+      SELECT 1, place, 1, 1, 0, @at, @by, iif(place % 6 = 0, @at, NULL), iif(place % 6 = 0, @by, NULL),
+        iif(place % 6 = 0, 'wrong one', NULL) FROM entry WHERE organisation = 1 AND place % 3 = 0`,
+    )
+    .run({ at, by });
+  books.close();
+}
 
 /** The entries that fit, newest first, read one by one with plain SQL. */
 function plainly({
@@ -39,6 +62,9 @@ function plainly({
   text,
   amount,
   document,
+  book,
+  paper,
+  reversed,
   ...range
 }: EntriesQuery): string[] {
   const like = (text ?? '').toLowerCase();
@@ -57,16 +83,29 @@ function plainly({
           WHERE l.organisation = 1 AND l.entry = e.place AND abs(l.amount) BETWEEN @least AND @most))
         AND (@document IS NULL OR EXISTS (SELECT 1 FROM line AS l
           WHERE l.organisation = 1 AND l.entry = e.place AND l.document = @document))
+        AND (@paper IS NULL OR (@paper = 'with') = EXISTS (SELECT 1 FROM entry_attachment AS p
+          WHERE p.organisation = 1 AND p.entry = e.place AND p.removed_at IS NULL))
+        AND (@paper IS NOT 'without' OR (e.kind IN ('ordinary', 'adjusting') AND e.source IN ('manual', 'import')))
+        AND (@reversed IS NOT 'yes' OR EXISTS (SELECT 1 FROM entry AS r WHERE r.organisation = 1 AND r.reverses = e.place))
+        AND (@reversed IS NOT 'no' OR (e.reverses IS NULL
+          AND NOT EXISTS (SELECT 1 FROM entry AS r WHERE r.organisation = 1 AND r.reverses = e.place)))
+        AND (@book IS NULL OR @book = (
+          SELECT CASE WHEN e.kind IN ('opening', 'closing') OR max(cash > 0) + max(cash < 0) = 2 THEN 'general'
+            WHEN max(cash > 0) THEN 'receipts' WHEN max(cash < 0) THEN 'payments'
+            WHEN max(control = 'receivables') = max(control = 'payables') THEN 'general'
+            WHEN max(control = 'receivables') THEN 'sales' ELSE 'purchases' END
+          FROM (SELECT iif(a.role IS 'cash', l.amount, 0) AS cash, coalesce(a.control, '') AS control
+            FROM line AS l JOIN account AS a ON a.organisation = 1 AND a.id = l.account
+            WHERE l.organisation = 1 AND l.entry = e.place)))
         AND (@like = '' OR ' ' || lower(e.explanation) || ' ' || lower(coalesce(e.reference, '')) LIKE '% ' || @like || '%')
       ORDER BY e.date DESC, e.place DESC`,
     )
     .pluck()
     .all({
       ...Object.fromEntries(
-        Object.entries({ from, to, kind, source, account, contact, document }).map(([key, value]) => [
-          key,
-          value ?? null,
-        ]),
+        Object.entries({ from, to, kind, source, account, contact, document, book, paper, reversed }).map(
+          ([key, value]) => [key, value ?? null],
+        ),
       ),
       amount: amount === undefined ? null : Math.round(Number(amount) * 100),
       least: range.amountFrom === undefined ? null : Math.round(Number(range.amountFrom) * 100),
@@ -113,6 +152,9 @@ const query: fc.Arbitrary<EntriesQuery> = fc.record(
     amount: maybe(fc.constantFrom('1.07', '1.20', '9.99')),
     amountFrom: maybe(fc.constantFrom('0', '1.04', '1.5')),
     document: maybe(fc.constantFrom('INV-3', 'INV-7')),
+    book: maybe(fc.constantFrom(...DAY_BOOKS)),
+    paper: maybe(fc.constantFrom('with', 'without')),
+    reversed: maybe(fc.constantFrom('yes', 'no')),
   },
   { requiredKeys: [] },
 ) as fc.Arbitrary<EntriesQuery>;

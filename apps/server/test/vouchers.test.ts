@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
-import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { pagesOfPdf } from './files.js';
 import { problemCodes, type Reply, RunningServer } from './running-server.js';
 
 let server: RunningServer;
@@ -21,25 +21,7 @@ const post = (explanation: string, more: object = {}): Promise<Reply> =>
     ...more,
   });
 
-/** The text of a PDF, page by page, as a reader of another make finds it. */
-async function pagesOf(path: string): Promise<string[]> {
-  const reply = await fetch(`${server.url}${at}${path}`, { headers: { cookie: server.session } });
-  expect([reply.status, reply.headers.get('content-type')]).toEqual([200, 'application/pdf']);
-  const task = getDocument({ data: new Uint8Array(await reply.arrayBuffer()), useSystemFonts: false, verbosity: 0 });
-  const pdf = await task.promise;
-  const pages: string[] = [];
-  for (let page = 1; page <= pdf.numPages; page += 1) {
-    const { items } = await (await pdf.getPage(page)).getTextContent();
-    pages.push(
-      items
-        .map((item) => ('str' in item ? item.str : ''))
-        .join(' ')
-        .replaceAll(/\s+/g, ' '),
-    );
-  }
-  await task.destroy();
-  return pages;
-}
+const pagesOf = (path: string): Promise<string[]> => pagesOfPdf(server, `${at}${path}`);
 
 test('adjusting entries bear letters, in the order of posting within their year', async () => {
   const letters: unknown[] = [];

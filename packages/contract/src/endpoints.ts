@@ -73,6 +73,7 @@ import type {
   PlanReversalRequest,
   PostDraftRequest,
   PostDraftsRequest,
+  RelatedEntriesResponse,
   SaidSentenceResponse,
   SendBackRequest,
   ReverseRequest,
@@ -155,6 +156,7 @@ export interface FileOf<ContentType extends string> {
 export type CsvFile = FileOf<'text/csv'>;
 export type TableFile = FileOf<'text/csv' | 'application/octet-stream'>;
 export type PdfFile = FileOf<'application/pdf'>;
+export type WorkbookFile = FileOf<'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet'>;
 /** A paper as it was sent: what kind it is, its content says. */
 export type PaperFile = FileOf<
   | 'application/octet-stream'
@@ -297,6 +299,15 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/entries.csv': {
     GET: { asks: EntriesQuery; gives: CsvFile };
+  };
+  '/api/organisations/{organisation}/entries.xlsx': {
+    GET: { asks: EntriesQuery; gives: WorkbookFile };
+  };
+  '/api/organisations/{organisation}/entries.pdf': {
+    GET: { asks: EntriesQuery; gives: PdfFile };
+  };
+  '/api/organisations/{organisation}/entries/{number}/related': {
+    GET: { gives: RelatedEntriesResponse[] };
   };
   '/api/organisations/{organisation}/entries/import': {
     POST: { takes: CsvFile; gives: EntriesImportResponse };

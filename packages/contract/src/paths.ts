@@ -80,6 +80,10 @@ export const paths = {
   unfinishedStart: addressOf('/api/unfinished-start'),
   entries: (id: Id) => addressOf('/api/organisations/{organisation}/entries', id),
   entriesCsv: (id: Id) => addressOf('/api/organisations/{organisation}/entries.csv', id),
+  entriesXlsx: (id: Id) => addressOf('/api/organisations/{organisation}/entries.xlsx', id),
+  entriesPdf: (id: Id) => addressOf('/api/organisations/{organisation}/entries.pdf', id),
+  relatedEntries: (id: Id, number: string) =>
+    addressOf('/api/organisations/{organisation}/entries/{number}/related', id, number),
   entriesSums: (id: Id) => addressOf('/api/organisations/{organisation}/entries/sums', id),
   entrySet: (id: Id) => addressOf('/api/organisations/{organisation}/entries/set', id),
   sentences: (id: Id) => addressOf('/api/organisations/{organisation}/entries/sentences', id),

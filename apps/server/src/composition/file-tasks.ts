@@ -2,6 +2,7 @@ import * as chartFile from '../areas/accounts/chart-file.js';
 import * as archiveTasks from '../areas/archives/archive-tasks.js';
 import * as importTasks from '../areas/imports/import-tasks.js';
 import * as entryFile from '../areas/journal/entry-file.js';
+import * as journalFiles from '../areas/journal/journal-files.js';
 import * as vouchers from '../areas/journal/vouchers.js';
 import * as packTasks from '../areas/take-on/pack-tasks.js';
 import { TaskTable } from '../platform/threads/serve-tasks.js';
@@ -14,6 +15,7 @@ export const fileTasks = new TaskTable<FileTask<any, unknown>>(
   archiveTasks,
   importTasks,
   entryFile,
+  journalFiles,
   vouchers,
   packTasks,
 );

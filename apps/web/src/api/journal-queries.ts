@@ -17,13 +17,24 @@ export interface JournalFilter {
   readonly amount?: string;
   readonly amountFrom?: string;
   readonly amountTo?: string;
+  readonly book?: string;
+  readonly paper?: string;
+  readonly reversed?: string;
 }
 
-/** The journal, page by page, newest first. */
-export const journalQuery = (id: number, filter: JournalFilter) =>
+/** Before all entries that there can be. */
+const BEGINNING = '1900-01-01.0';
+
+/** The journal, page by page: the newest first, or the oldest first. */
+export const journalQuery = (id: number, filter: JournalFilter, order: 'newest' | 'oldest' = 'newest') =>
   infiniteQueryOptions({
-    queryKey: ['organisation', String(id), 'journal', filter],
-    queryFn: ({ pageParam }) => api.get(withQuery(paths.entries(id), { ...filter, after: pageParam, limit: 100 })),
+    queryKey: ['organisation', String(id), 'journal', filter, order],
+    queryFn: async ({ pageParam }) => {
+      const asked = { ...filter, limit: 100 };
+      if (order === 'newest') return api.get(withQuery(paths.entries(id), { ...asked, after: pageParam }));
+      const page = await api.get(withQuery(paths.entries(id), { ...asked, before: pageParam || BEGINNING }));
+      return { ...page, entries: [...page.entries].reverse(), next: page.previous };
+    },
     initialPageParam: '',
     getNextPageParam: (page) => page.next ?? undefined,
   });
@@ -71,6 +82,13 @@ export const entryQuery = (id: number, number: string) =>
   queryOptions({
     queryKey: ['organisation', String(id), 'entry', number],
     queryFn: () => api.get(paths.entry(id, number)),
+  });
+
+/** Entries that have something in common with one. */
+export const relatedEntriesQuery = (id: number, number: string) =>
+  queryOptions({
+    queryKey: ['organisation', String(id), 'journal', 'related', number],
+    queryFn: () => api.get(paths.relatedEntries(id, number)),
   });
 
 /** What accounts usually see. @param accounts their numbers, parted by commas */

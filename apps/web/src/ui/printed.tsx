@@ -78,7 +78,7 @@ export function Printed({
 }
 
 /** The browser's own print key prints the whole list too: that of the sheet in use, else of the first. */
-function usePrintKey(button: RefObject<HTMLButtonElement | null>, print: () => void): void {
+export function usePrintKey(button: RefObject<HTMLElement | null>, print: () => void): void {
   useHotkeys(
     'mod+p',
     (event) => {

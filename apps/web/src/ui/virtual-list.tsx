@@ -13,6 +13,7 @@ export function VirtualList<T>({
   label,
   className,
   rowClass,
+  inSight,
   onEnd,
   children,
 }: {
@@ -21,6 +22,8 @@ export function VirtualList<T>({
   label?: string;
   className?: string | undefined;
   rowClass?: (item: T) => string | undefined;
+  /** The key of a row that is brought in sight, when it is named or comes into the list. */
+  inSight?: string;
   /** Asks for more, when the last rows come in sight. */
   onEnd?: (() => void) | undefined;
   children: (item: T) => ReactNode;
@@ -32,6 +35,11 @@ export function VirtualList<T>({
   useEffect(() => {
     if (onEnd && lastSeen >= items.length - AHEAD) onEnd();
   }, [lastSeen, items.length, onEnd]);
+  const named = inSight ? keys.indexOf(inSight) : -1;
+  useEffect(() => {
+    if (named >= 0) virtual.scrollToIndex(named, { align: 'auto' });
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- what is named is brought in sight once, not at every scroll
+  }, [inSight, named >= 0]);
   const walk = (event: KeyboardEvent<HTMLElement>): void => {
     const step = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
     const from = (event.target as HTMLElement).dataset['key'];

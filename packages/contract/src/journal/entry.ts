@@ -1,4 +1,15 @@
-import type { CurrencyCode, DraftEvent, DraftState, EntryKind, PlanEvent, Problem, Side } from '@just-ledger/core';
+import {
+  type CurrencyCode,
+  DAY_BOOKS,
+  type DayBook,
+  type DraftEvent,
+  type DraftState,
+  type EntryKind,
+  type EntrySource,
+  type PlanEvent,
+  type Problem,
+  type Side,
+} from '@just-ledger/core';
 import { type EntryPaperResponse, MOST_PAPERS } from '../attachments/attachment.js';
 import { IsTexts } from '../is-texts.js';
 import { Type } from 'class-transformer';
@@ -213,6 +224,9 @@ export interface UsualAmountsResponse {
 /** So many vouchers are printed at once. */
 export const MOST_VOUCHERS = 500;
 
+/** So many entries are printed as a journal, or written into a workbook, at once. */
+export const MOST_PRINTED = 20_000;
+
 /** Which entries to list. */
 export class EntriesQuery {
   @IsOptional() @IsString() @MaxLength(10) from?: string;
@@ -232,6 +246,12 @@ export class EntriesQuery {
   @IsOptional() @IsString() @MaxLength(400) breakdowns?: string;
   /** The name of who posted them. */
   @IsOptional() @IsString() @MaxLength(200) by?: string;
+  /** The day book they stand in, from what their lines touch. */
+  @IsOptional() @IsIn(DAY_BOOKS) book?: DayBook;
+  /** Those that have a paper, or those that lack one that they rest on. */
+  @IsOptional() @IsIn(['with', 'without']) paper?: 'with' | 'without';
+  /** Those that were reversed, or those that stand: neither reversed nor reversing. */
+  @IsOptional() @IsIn(['yes', 'no']) reversed?: 'yes' | 'no';
   @IsOptional() @IsInt() @Min(1) @Max(500) @Type(() => Number) limit?: number;
   /** The `next` of another page: what is older; or a day and `.0`: what was before that day. */
   @IsOptional() @IsString() @MaxLength(60) after?: string;
@@ -271,7 +291,7 @@ export interface EntryResponse {
   /** The letter of an adjusting entry: `a` for the first of its fiscal year. */
   letter: string | null;
   stage: string;
-  source: string;
+  source: EntrySource;
   explanation: string;
   reference: string | null;
   /** The number of the entry it reverses, and of the one that reverses it. */
@@ -332,6 +352,17 @@ export interface EntriesResponse {
 export interface EntriesSumsResponse {
   count: number;
   amount: string;
+}
+
+/** Entries that have something in common with one: the same reference, document of a contact, or contact and amount. */
+export interface RelatedEntriesResponse {
+  by: 'reference' | 'document' | 'amount';
+  /** What they have in common, as the journal is filtered by it. */
+  text: string | null;
+  document: string | null;
+  contact: string | null;
+  amount: string | null;
+  entries: Pick<EntryResponse, 'number' | 'date' | 'explanation' | 'amount'>[];
 }
 
 /** Something that happened to a draft. */

@@ -11,7 +11,8 @@ import {
 import { and, eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { importMatching } from '../../platform/database/schema.js';
-import { withMarks, withoutMark } from '../../platform/files/csv.js';
+import { withoutMark } from '../../platform/files/csv.js';
+import { writeWorkbook } from '../../platform/files/write-workbook.js';
 import { Progress } from '../../platform/jobs/progress.js';
 import { Refusal } from '../../platform/problems/refusal.js';
 import { defineFileTask } from '../../platform/threads/task.js';
@@ -21,7 +22,6 @@ import { type ImportRow, TOLD_PROBLEMS } from './import-plan.js';
 import { IMPORT_PLANS } from './import-plans.js';
 import { readTable } from './read-table.js';
 import type { Table } from './table.js';
-import { writeWorkbook } from './workbook-table.js';
 
 /** So many samples are shown under a heading. */
 const SAMPLES = 3;
@@ -131,8 +131,7 @@ export const forgetImport = defineFileTask('forgetImport', (_: Db, { id }: { id:
 export const exportAsWorkbook = defineFileTask(
   'exportAsWorkbook',
   (db: Db, { organisation, subject }: { organisation: number; subject: ImportSubject }): Promise<Uint8Array> => {
-    const [header = [], ...rows] = exportRows(db, organisation, subject);
-    return writeWorkbook(IMPORT_SUBJECTS[subject].label, [header, ...withMarks(rows)]);
+    return writeWorkbook(IMPORT_SUBJECTS[subject].label, exportRows(db, organisation, subject));
   },
 );
 

@@ -86,12 +86,3 @@ function plainNumber(value: number): string {
   const text = String(Number(value.toPrecision(15)));
   return text.includes('e') ? value.toLocaleString('en', { useGrouping: false, maximumFractionDigits: 20 }) : text;
 }
-
-/** Writes rows of text as a workbook of one sheet; the first row stays in sight. */
-export async function writeWorkbook(title: string, rows: readonly (readonly string[])[]): Promise<Uint8Array> {
-  const workbook = new (await import('exceljs')).default.Workbook();
-  const sheet = workbook.addWorksheet(title.slice(0, 31), { views: [{ state: 'frozen', ySplit: 1 }] });
-  sheet.addRows(rows.map((row) => row.map((cell) => (cell === '' ? null : cell))));
-  sheet.getRow(1).font = { bold: true };
-  return new Uint8Array(await workbook.xlsx.writeBuffer());
-}

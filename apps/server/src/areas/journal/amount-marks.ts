@@ -1,4 +1,4 @@
-import type { SearchTerm } from './search-term.js';
+import type { MarksTerm } from './search-term.js';
 
 /** Amounts are marked by so many leading digits beside the whole. */
 const LEADING = 3;
@@ -27,7 +27,7 @@ export function amountMarks(amount: number): string[] {
  * What an entry must have for an amount of its to lie in a range, the ends with it: a few groups of amounts with the same
  * first digits, which make up the range.
  */
-export function amountRange(least: number, most: number): SearchTerm {
+export function amountRange(least: number, most: number): MarksTerm {
   const marks: string[] = [];
   const prefixes: string[] = [];
   // all amounts of some digits that begin with others, or what of them lies in the range

@@ -9,6 +9,7 @@ import {
   type EntrySetResponse,
   EntryRequest,
   type EntryResponse,
+  type RelatedEntriesResponse,
   type SaidSentenceResponse,
   UsualAmountsQuery,
   type UsualAmountsResponse,
@@ -24,7 +25,8 @@ import { importEntries, postEntries, postEntry } from './entry-commands.js';
 import { readEntries } from './entry-file.js';
 import { entryTrail } from './entry-trail.js';
 import { usualAmountsOf } from './usual-amounts.js';
-import { entriesCsv, entryByNumber, journal, journalTotals, sentences } from './entry-readings.js';
+import { entriesCsv, entryByNumber, journal, journalTotals, relatedEntriesOf, sentences } from './entry-readings.js';
+import { entriesWorkbook, printedJournal } from './journal-files.js';
 
 /** The journal. */
 @Controller('api/organisations/:organisation')
@@ -54,6 +56,21 @@ export class EntriesController {
   @Header('content-type', 'text/csv; charset=utf-8')
   async csv(@CurrentOrganisation() organisation: Organisation, @Query() query: EntriesQuery): Promise<Readable> {
     return sent(await this.batchReader.report(entriesCsv, organisation, query));
+  }
+
+  @Get('entries.xlsx')
+  @Header('content-type', 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet')
+  @Header('content-disposition', 'attachment; filename="journal.xlsx"')
+  async workbook(@CurrentOrganisation() { id }: Organisation, @Query() query: EntriesQuery): Promise<Readable> {
+    return sent(await this.importer.run(entriesWorkbook, { organisation: id, query: { ...query } }));
+  }
+
+  /** The general journal, as it is printed. */
+  @Get('entries.pdf')
+  @Header('content-type', 'application/pdf')
+  @Header('content-disposition', 'inline; filename="journal.pdf"')
+  async printed(@CurrentOrganisation() { id }: Organisation, @Query() query: EntriesQuery): Promise<Readable> {
+    return sent(await this.importer.run(printedJournal, { organisation: id, query: { ...query } }));
   }
 
   @Post('entries')
@@ -108,6 +125,15 @@ export class EntriesController {
   @Get('entries/:number')
   one(@CurrentOrganisation() organisation: Organisation, @Param('number') number: string): Promise<EntryResponse> {
     return this.readers.report(entryByNumber, organisation, number);
+  }
+
+  /** Entries that have a paper, or a contact and an amount, in common with it. */
+  @Get('entries/:number/related')
+  related(
+    @CurrentOrganisation() organisation: Organisation,
+    @Param('number') number: string,
+  ): Promise<RelatedEntriesResponse[]> {
+    return this.readers.report(relatedEntriesOf, organisation, number);
   }
 
   /** What happened to it before it was posted, and what was planned for its reversal. */

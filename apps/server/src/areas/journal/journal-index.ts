@@ -2,7 +2,7 @@ import { type AccountId, type ContactId, documentKey, searchWords } from '@just-
 import type { Db } from '../../platform/database/connection.js';
 import type { Derivation, DerivedFile } from '../../platform/derived/derivation.js';
 import { amountMarks } from './amount-marks.js';
-import type { SearchTerm } from './search-term.js';
+import { matchOf, type SearchTerm } from './search-term.js';
 import { type SearchableEntry, searchableEntries } from './searchable-entries.js';
 
 /** The marks by which an entry is found, beside its words. A word holds letters and digits only, so none is like a mark. */
@@ -12,6 +12,9 @@ export const MARKS = {
   source: (source: string): string => `s=${source}`,
   person: (id: number): string => `w=${id}`,
   account: (id: AccountId): string => `a=${id}`,
+  /** That one of its lines debits or credits an account. */
+  debit: (id: AccountId): string => `ad=${id}`,
+  credit: (id: AccountId): string => `ac=${id}`,
   contact: (id: ContactId): string => `c=${id}`,
   value: (breakdown: string, value: number): string => `v=${breakdown}.${value}`,
   document: (document: string): string => `p=${searchWords(documentKey(document)).join('.')}`,
@@ -30,6 +33,7 @@ export function marksOf(entry: SearchableEntry): Set<string> {
   ]);
   for (const { account, amount, contact, note, document, ownNumber, breakdowns } of entry.lines) {
     found.add(MARKS.account(account));
+    found.add(amount < 0 ? MARKS.credit(account) : MARKS.debit(account));
     for (const mark of amountMarks(amount)) found.add(mark);
     if (contact !== null) found.add(MARKS.contact(contact));
     if (document !== null) found.add(MARKS.document(document));
@@ -50,7 +54,7 @@ export function indexTable(organisation: number): string {
  */
 export const journalIndex: Derivation = {
   name: 'journal-index',
-  version: 2,
+  version: 3,
   tables: {},
   forget: (derived, organisation) => derived.exec(`DROP TABLE IF EXISTS ${indexTable(organisation)}`),
   extend: (books, derived, { organisation, after, upTo }) => {
@@ -76,15 +80,4 @@ export function placesInIndex(db: Db, organisation: number, terms: readonly Sear
     .prepare<[string, number], number>(`SELECT rowid FROM derived.${table} WHERE ${table} MATCH ? LIMIT ?`)
     .pluck()
     .all(matchOf(terms), limit);
-}
-
-/** The terms in the words of FTS5. */
-function matchOf(terms: readonly SearchTerm[]): string {
-  const quoted = (text: string): string => `"${text}"`;
-  return terms
-    .map(({ marks, prefixes = [] }) => {
-      const ways = [...marks.map(quoted), ...prefixes.map((prefix) => `${quoted(prefix)} *`)];
-      return `(${ways.length === 0 ? quoted('=') : ways.join(' OR ')})`;
-    })
-    .join(' AND ');
 }

@@ -25,6 +25,8 @@ import { type EntryRow, isOneOf } from './posted-entries.js';
 /** So many entries are sorted and added up at once; more are read month by month. */
 const FEW = 2_000;
 
+type Span = Pick<JournalSearch, 'from' | 'to'>;
+
 /** Where a page ended, and in which direction the next one lies. */
 interface Cursor {
   readonly date: CivilDate;
@@ -40,10 +42,10 @@ export function journalPage(db: Db, books: Organisation, query: EntriesQuery): E
   const search = searchOf(db, books, query);
   const limit = query.limit ?? 100;
   const cursor = cursorOf(query);
-  const { rows, sum } =
-    search.terms.length === 0
-      ? pageByDate(db, books, search, cursor, limit + 1)
-      : pageOfFound(db, books, search, cursor, limit + 1);
+  const found = foundIn(db, books.id, search);
+  const { rows, sum } = found
+    ? pageOfFound(db, books, search, found, cursor, limit + 1)
+    : pageByDate(db, books, search, cursor, limit + 1);
   const hasMore = rows.length > limit;
   const shown = rows.slice(0, limit);
   if (cursor?.isNewer) shown.reverse();
@@ -60,20 +62,39 @@ export function journalPage(db: Db, books: Organisation, query: EntriesQuery): E
 export function journalSums(db: Db, books: Organisation, query: EntriesQuery): EntriesSumsResponse {
   return keptUntilCommit(db, `entries added up ${books.id} ${JSON.stringify(query)}`, () => {
     const search = searchOf(db, books, query);
-    return sumsOf(books, search.terms.length === 0 ? sumByDate(db, books, search) : sumOfFound(db, books, search));
+    const found = foundIn(db, books.id, search);
+    return sumsOf(books, found ? sumOfFound(db, books, search, found) : added(countsOf(db, books, search)));
   });
 }
 
 /** The rows of all entries that match, oldest first. */
 export function journalRows(db: Db, books: Organisation, query: EntriesQuery): EntryRow[] {
   const search = searchOf(db, books, query);
-  const found = search.terms.length === 0 ? undefined : new JournalFinder(db, books.id, search).all();
+  const found = foundIn(db, books.id, search)?.all();
   return db
     .select()
     .from(entry)
-    .where(and(...(found ? amongPlaces(books.id, search, found) : within(books.id, search)), ...ofKind(search)))
+    .where(and(...(found ? amongPlaces(books.id, search, found) : within(books.id, search)), ...having(search)))
     .orderBy(entry.date, entry.place)
     .all();
+}
+
+/** What is looked for by its place; undefined where entries are read by their dates. */
+type Found = Pick<JournalFinder, 'upTo' | 'all' | 'inMonth'> & { readonly finder?: JournalFinder };
+
+function foundIn(db: Db, organisation: number, search: JournalSearch): Found | undefined {
+  if (search.terms.length > 0) {
+    const finder = new JournalFinder(db, organisation, search);
+    return {
+      upTo: (most) => finder.upTo(most),
+      all: () => finder.all(),
+      inMonth: (month) => finder.inMonth(month),
+      finder,
+    };
+  }
+  const { among } = search.standing;
+  // where what is meant lies among a few, these are looked at and no others
+  return among && { upTo: among, all: among, inMonth: among };
 }
 
 function sumsOf({ baseCurrency }: Organisation, { entries, debit }: EntrySum): EntriesSumsResponse {
@@ -95,15 +116,16 @@ function pageByDate(
 ): Page {
   const counts = countsOf(db, books, search);
   const sum = added(counts);
-  const page = (span: Pick<JournalSearch, 'from' | 'to'>, most: number): EntryRow[] =>
+  const page = (span: Span, most: number): EntryRow[] =>
     db
       .select()
       .from(entry)
-      .where(and(...within(books.id, span), ...ofKind(search), beyond(cursor)))
+      .where(and(...within(books.id, span), ...having(search), beyond(cursor)))
       .orderBy(cursor?.isNewer ? sql`${entry.date}, ${entry.place}` : sql`${entry.date} DESC, ${entry.place} DESC`)
       .limit(most)
       .all();
-  if (search.kind === undefined && search.source === undefined) return { rows: page(search, limit), sum };
+  const isAny = search.kind === undefined && search.source === undefined && search.standing.conditions.length === 0;
+  if (isAny) return { rows: page(search, limit), sum };
   const rows: EntryRow[] = [];
   for (const month of monthsBeyond(cursor, counts)) {
     rows.push(...page(monthWithin(month, search), limit - rows.length));
@@ -117,10 +139,10 @@ function pageOfFound(
   db: Db,
   books: Organisation,
   search: JournalSearch,
+  found: Found,
   cursor: Cursor | undefined,
   limit: number,
 ): Page {
-  const finder = new JournalFinder(db, books.id, search);
   const page = (places: readonly number[], month: string | undefined, most: number): EntryRow[] =>
     db
       .select()
@@ -128,6 +150,7 @@ function pageOfFound(
       .where(
         and(
           ...amongPlaces(books.id, month === undefined ? search : monthWithin(month, search), places),
+          ...having(search),
           beyond(cursor, sql`+${entry.date}`),
         ),
       )
@@ -137,20 +160,53 @@ function pageOfFound(
       )
       .limit(most)
       .all();
-  const few = finder.upTo(FEW);
-  if (few) return { rows: page(few, undefined, limit), sum: sumOfPlaces(db, books.id, search, few) };
+  const few = found.upTo(FEW);
+  if (few) return { rows: page(few, undefined, limit), sum: sumOfPlaces(db, books.id, search, few, having(search)) };
   const rows: EntryRow[] = [];
   for (const month of monthsBeyond(cursor, countEntries(db, books.id, search.from, search.to))) {
-    rows.push(...page(finder.inMonth(month), month, limit - rows.length));
+    rows.push(...page(found.inMonth(month), month, limit - rows.length));
     if (rows.length >= limit) break;
   }
   return { rows };
 }
 
-function countsOf(db: Db, books: Organisation, { from, to, source, kind }: JournalSearch): EntryCount[] {
-  return countEntries(db, books.id, from, to).filter(
-    (count) => (kind === undefined || count.kind === kind) && (source === undefined || count.source === source),
+/** What entries come to by month, kind and source, less those that are left out for what became of them. */
+function countsOf(db: Db, books: Organisation, search: JournalSearch): EntryCount[] {
+  const { from, to, source, kind, standing } = search;
+  const counts = countEntries(db, books.id, from, to).filter(
+    (count) =>
+      (kind === undefined || count.kind === kind) &&
+      (source === undefined || count.source === source) &&
+      (standing.kinds?.includes(count.kind) ?? true) &&
+      (standing.sources?.includes(count.source) ?? true),
   );
+  const leftOut = standing.conditions.length === 0 ? [] : standing.leftOut();
+  if (leftOut.length === 0) return counts;
+  const keyOf = (count: Pick<EntryCount, 'month' | 'kind' | 'source'>): string =>
+    `${count.month} ${count.kind} ${count.source}`;
+  const less = new Map(countPlaces(db, books.id, search, leftOut).map((count) => [keyOf(count), count]));
+  return counts.flatMap((count) => {
+    const { entries, debit } = less.get(keyOf(count)) ?? { entries: 0, debit: 0 };
+    return entries === count.entries
+      ? []
+      : [{ ...count, entries: count.entries - entries, debit: count.debit - debit }];
+  });
+}
+
+function countPlaces(db: Db, organisation: number, span: Span, places: readonly number[]): EntryCount[] {
+  const month = sql<string>`substr(${entry.date}, 1, 7)`;
+  return db
+    .select({
+      month,
+      kind: entry.kind,
+      source: entry.source,
+      entries: sql<number>`count(*)`,
+      debit: sql<number>`sum(${entry.debit})`,
+    })
+    .from(entry)
+    .where(and(...amongPlaces(organisation, span, places)))
+    .groupBy(month, entry.kind, entry.source)
+    .all();
 }
 
 function added(sums: readonly EntrySum[]): EntrySum {
@@ -160,18 +216,14 @@ function added(sums: readonly EntrySum[]): EntrySum {
   };
 }
 
-function sumByDate(db: Db, books: Organisation, search: JournalSearch): EntrySum {
-  return added(countsOf(db, books, search));
-}
-
 /** Of one account or contact whole months are added up already; all else is added up entry by entry. */
-function sumOfFound(db: Db, books: Organisation, search: JournalSearch): EntrySum {
-  const finder = new JournalFinder(db, books.id, search);
+function sumOfFound(db: Db, books: Organisation, search: JournalSearch, found: Found): EntrySum {
   const { only, from, to } = search;
+  const { finder } = found;
   const derived = derivedTo(db, entrySums, books.id);
   // what is neither added up nor beside the index would be left out
-  if (only === undefined || derived === 0 || derived < finder.indexed) {
-    return sumOfPlaces(db, books.id, search, finder.all());
+  if (only === undefined || finder === undefined || derived === 0 || derived < finder.indexed) {
+    return sumOfPlaces(db, books.id, search, found.all(), having(search));
   }
   const { first, last } = wholeMonths(from, to);
   if (first > last) return sumOfPlaces(db, books.id, search, finder.all());
@@ -194,18 +246,19 @@ function sumOfFound(db: Db, books: Organisation, search: JournalSearch): EntrySu
 function sumOfPlaces(
   db: Db,
   organisation: number,
-  span: Pick<JournalSearch, 'from' | 'to'>,
+  span: Span,
   places: readonly number[],
+  having: readonly SQL[] = [],
 ): EntrySum {
   const sum = db
     .select({ entries: sql<number>`count(*)`, debit: sql<number>`coalesce(sum(${entry.debit}), 0)` })
     .from(entry)
-    .where(and(...amongPlaces(organisation, span, places)))
+    .where(and(...amongPlaces(organisation, span, places), ...having))
     .get();
   return sum ?? { entries: 0, debit: 0 };
 }
 
-function within(organisation: number, { from, to }: Pick<JournalSearch, 'from' | 'to'>): SQL[] {
+function within(organisation: number, { from, to }: Span): SQL[] {
   return [
     eq(entry.organisation, organisation),
     ...(from ? [sql`${entry.date} >= ${from}`] : []),
@@ -214,11 +267,7 @@ function within(organisation: number, { from, to }: Pick<JournalSearch, 'from' |
 }
 
 /** Entries of some places within a span: each is looked up by its place (the plus keeps the index of dates out of it). */
-function amongPlaces(
-  organisation: number,
-  { from, to }: Pick<JournalSearch, 'from' | 'to'>,
-  places: readonly number[],
-): SQL[] {
+function amongPlaces(organisation: number, { from, to }: Span, places: readonly number[]): SQL[] {
   return [
     eq(entry.organisation, organisation),
     isOneOf(entry.place, places),
@@ -227,8 +276,13 @@ function amongPlaces(
   ];
 }
 
-function ofKind({ source, kind }: JournalSearch): SQL[] {
-  return [...(kind ? [sql`${entry.kind} = ${kind}`] : []), ...(source ? [sql`${entry.source} = ${source}`] : [])];
+/** What rows have to be beside their dates and places: of a kind and a source, and what became of them since. */
+function having({ source, kind, standing }: JournalSearch): SQL[] {
+  return [
+    ...(kind ? [sql`${entry.kind} = ${kind}`] : []),
+    ...(source ? [sql`${entry.source} = ${source}`] : []),
+    ...standing.conditions,
+  ];
 }
 
 /** The months of some counts in the order in which they are looked through, from the one in which the other page ended. */
@@ -240,10 +294,7 @@ function monthsBeyond(cursor: Cursor | undefined, counts: readonly EntryCount[])
 }
 
 /** The days of a month that lie within a span. */
-function monthWithin(
-  month: string,
-  { from, to }: Pick<JournalSearch, 'from' | 'to'>,
-): { from: CivilDate; to: CivilDate } {
+function monthWithin(month: string, { from, to }: Span): { from: CivilDate; to: CivilDate } {
   const first = parseCivilDate(`${month}-01`);
   const last = endOfMonth(first);
   return { from: from !== undefined && from > first ? from : first, to: to !== undefined && to < last ? to : last };

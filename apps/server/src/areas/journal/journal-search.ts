@@ -17,6 +17,8 @@ import { loadChart } from '../accounts/account-store.js';
 import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { chainEnd } from '../periods/period-store.js';
+import { dayBookTerm } from './day-book-term.js';
+import { type EntryStanding, standingOf } from './entry-standing.js';
 import { amountMark, amountRange } from './amount-marks.js';
 import { journalIndex, MARKS, marksOf, placesInIndex } from './journal-index.js';
 import { hasAll, type SearchTerm } from './search-term.js';
@@ -30,6 +32,8 @@ export interface JournalSearch {
   readonly terms: readonly SearchTerm[];
   readonly kind: string | undefined;
   readonly source: string | undefined;
+  /** What has become of them since they were posted. */
+  readonly standing: EntryStanding;
   /** The one account or contact that is all they have to have. */
   readonly only:
     | { readonly subject: 'account'; readonly id: AccountId }
@@ -54,6 +58,7 @@ export function searchOf(db: Db, books: Organisation, query: EntriesQuery): Jour
     ...(query.document ? [{ marks: [MARKS.document(query.document)] }] : []),
     ...(query.by ? [{ marks: peopleNamed(db, query.by).map(MARKS.person) }] : []),
     ...valueTerms(db, books.id, query.breakdowns),
+    ...(query.book ? [dayBookTerm(query.book, loadChart(db, books.id))] : []),
   ];
   const ofKind = [
     ...(query.kind ? [{ marks: [MARKS.kind(query.kind)] }] : []),
@@ -62,12 +67,15 @@ export function searchOf(db: Db, books: Organisation, query: EntriesQuery): Jour
   const terms = [...others, ...(query.text ? textTerms(db, books.id, query.text) : [])];
   const [id] = accounts;
   const [whom] = contacts;
-  const isAlone = terms.length === 1 && ofKind.length === 0 && contacts.length < 2;
+  const standing = standingOf(db, books.id, query);
+  const isAlone =
+    terms.length === 1 && ofKind.length === 0 && contacts.length < 2 && standing.conditions.length === 0;
   return {
     from: query.from as CivilDate | undefined,
     to: query.to as CivilDate | undefined,
     kind: query.kind,
     source: query.source,
+    standing,
     terms: terms.length === 0 ? [] : [...terms, ...ofKind],
     only:
       isAlone && id !== undefined

@@ -1,6 +1,5 @@
-import { createRequire } from 'node:module';
-import { dirname, join } from 'node:path';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
+import { fontFile, INK, RULE } from './font-file.js';
 
 /** A part of a printed document. */
 export type PdfPart =
@@ -22,18 +21,6 @@ export type PdfPart =
       readonly rows: readonly (readonly string[])[];
       readonly totals?: readonly string[];
     };
-
-const require = createRequire(import.meta.url);
-
-/** A font file that ships with the application. */
-function fontFile(
-  name: 'public-sans' | 'source-serif-4',
-  weight: 400 | 700,
-  style: 'normal' | 'italic' = 'normal',
-): string {
-  const folder = dirname(require.resolve(`@fontsource/${name}/package.json`));
-  return join(folder, 'files', `${name}-latin-${weight}-${style}.woff`);
-}
 
 /** The printer, with the fonts that ship with the application; fetched when something is printed. */
 async function printer() {
@@ -57,8 +44,6 @@ async function printer() {
   });
   return pdfmake;
 }
-
-const [INK, RULE] = ['#1e2a32', '#8c8676'];
 
 /**
  * Draws parts as a PDF of A4 pages: a heading, tables with a single rule above a sum and a double one under it, the title

@@ -17,7 +17,19 @@ const SOURCES = [
   ...ENTRY_SOURCES.map((source) => [source, source.replaceAll('-', ' ')] as const),
 ] as const;
 
-/** Filters by contact, document, source, who posted, and the values of breakdowns. */
+const PAPER = [
+  ['', 'any'],
+  ['with', 'with a paper'],
+  ['without', 'lacking one'],
+] as const;
+
+const REVERSED = [
+  ['', 'any'],
+  ['yes', 'reversed'],
+  ['no', 'still standing'],
+] as const;
+
+/** Filters by contact, document, source, papers, reversals, who posted, and the values of breakdowns. */
 export function FurtherFilters({ filters }: { filters: ReturnType<typeof useJournalFilter> }) {
   const { organisation } = useBooks();
   const { data: contacts = [] } = useQuery(contactsQuery(organisation.id));
@@ -62,6 +74,20 @@ export function FurtherFilters({ filters }: { filters: ReturnType<typeof useJour
         onChange={filters.setSource}
         slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
         choices={SOURCES}
+      />
+      <ChoiceField
+        label="Paper"
+        value={filters.paper}
+        onChange={filters.setPaper}
+        slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+        choices={PAPER}
+      />
+      <ChoiceField
+        label="Reversed"
+        value={filters.reversed}
+        onChange={filters.setReversed}
+        slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+        choices={REVERSED}
       />
       <Autocomplete
         freeSolo

@@ -1,27 +1,34 @@
 import type { AccountResponse } from '@just-ledger/contract';
-import { ENTRY_KINDS } from '@just-ledger/core';
+import { DAY_BOOKS, ENTRY_KINDS } from '@just-ledger/core';
 import { TextField } from '@mui/material';
 import { clsx } from 'clsx';
 import { useState } from 'react';
 import { AccountField } from '../../ui/account-field.js';
 import { ChoiceField } from '../../ui/choice-fields.js';
 import layout from '../../ui/layout.module.css';
+import { Toggle } from '../../ui/toggle.js';
 import type { ScreenProps } from '../../ui/screen-route.js';
+import type { JournalForm } from './entry-list.js';
 import { FindField } from './find-field.js';
 import { FurtherFilters } from './further-filters.js';
 import styles from './journal-screen.module.css';
 import type { useJournalFilter } from './use-journal-filter.js';
 
 const KINDS = [['', 'any'], ...ENTRY_KINDS.map((kind) => [kind, kind] as const)] as const;
+const BOOKS = [['', 'all'], ...DAY_BOOKS.map((book) => [book, book] as const)] as const;
 
 /** What the journal is filtered by: the usual ones, and further ones where they are asked for or in use. */
 export function JournalFilters({
   filters,
   accounts,
   slot,
+  form,
+  setForm,
 }: ScreenProps & {
   filters: ReturnType<typeof useJournalFilter>;
   accounts: readonly AccountResponse[];
+  form: JournalForm;
+  setForm: (form: JournalForm | undefined) => void;
 }) {
   const [isOpen, setOpen] = useState(filters.further > 0);
   return (
@@ -49,6 +56,13 @@ export function JournalFilters({
           slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
           choices={KINDS}
         />
+        <ChoiceField
+          label="Day book"
+          value={filters.book}
+          onChange={filters.setBook}
+          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+          choices={BOOKS}
+        />
         <TextField
           label="Amount"
           placeholder="any, or 100 to 500"
@@ -57,7 +71,15 @@ export function JournalFilters({
           onChange={(event) => filters.setAmount(event.target.value)}
         />
       </div>
-      <p className={clsx(layout.belowClose, 'small')}>
+      <p className={clsx(layout.row, layout.belowClose, 'small')}>
+        <span className={layout.choices}>
+          <Toggle isSmall isOn={form === 'list'} onClick={() => setForm(undefined)}>
+            List
+          </Toggle>
+          <Toggle isSmall isOn={form === 'general'} onClick={() => setForm('general')}>
+            General journal
+          </Toggle>
+        </span>
         <button className="act" type="button" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
           {isOpen ? 'Fewer filters' : 'More filters'}
         </button>

@@ -1,4 +1,4 @@
-import { MOST_VOUCHERS, paths, withQuery } from '@just-ledger/contract';
+import { MOST_PRINTED, MOST_VOUCHERS, paths, withQuery } from '@just-ledger/contract';
 import { longDate, shortDate } from '@just-ledger/core';
 import { useQuery, useSuspenseInfiniteQuery, useSuspenseQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
@@ -8,12 +8,12 @@ import { useBooks } from '../../api/books-queries.js';
 import { journalQuery, journalSumsQuery } from '../../api/journal-queries.js';
 import { Allowed } from '../../ui/allowed.js';
 import { shown } from '../../ui/money.js';
-import { Printed } from '../../ui/printed.js';
+import { PrintedFile } from '../../ui/printed-file.js';
 import type { ScreenProps } from '../../ui/screen-route.js';
 import { Empty, Sheet } from '../../ui/sheet.js';
+import { ElsewhereEntry } from './elsewhere-entry.js';
 import { EntryList } from './entry-list.js';
 import { JournalFilters } from './journal-filters.js';
-import { PrintedJournal, wholeJournal } from './printed-journal.js';
 import { useJournalFilter } from './use-journal-filter.js';
 
 /** The journal: every posted entry of the span, newest first; an entry opens in its place. */
@@ -24,8 +24,10 @@ export default function JournalScreen({ slot }: ScreenProps) {
   const { filter, isFiltered } = filters;
   const [open, setOpen] = useSheetParam('entry', slot);
   const { data: accounts } = useSuspenseQuery(accountsQuery(organisation.id, to));
+  const [general, setGeneral] = useSheetParam('form', slot);
+  const form = general === 'general' ? 'general' : 'list';
   const { data, fetchNextPage, hasNextPage, isFetchingNextPage } = useSuspenseInfiniteQuery(
-    journalQuery(organisation.id, filter),
+    journalQuery(organisation.id, filter, form === 'general' ? 'oldest' : 'newest'),
   );
   const entries = data.pages.flatMap((page) => page.entries);
   const first = data.pages[0];
@@ -36,6 +38,7 @@ export default function JournalScreen({ slot }: ScreenProps) {
     count === undefined
       ? 'being counted'
       : `${count.toLocaleString('en')} ${count === 1 ? 'entry' : 'entries'} · ${shown(first?.amount ?? summed?.amount, currency)} on each side`;
+  const isFew = (most: number): boolean => count !== undefined && count > 0 && count <= most;
   const span = from === to ? longDate(to) : `${shortDate(from)} to ${shortDate(to)}`;
   return (
     <Sheet
@@ -48,14 +51,8 @@ export default function JournalScreen({ slot }: ScreenProps) {
               Write an entry
             </Link>
           </Allowed>
-          <Printed
-            title="Journal"
-            dates={span}
-            read={async () => (
-              <PrintedJournal entries={await wholeJournal(organisation.id, filter)} currency={currency} />
-            )}
-          />
-          {count !== undefined && count > 0 && count <= MOST_VOUCHERS && (
+          {isFew(MOST_PRINTED) && <PrintedFile href={withQuery(paths.entriesPdf(organisation.id), { ...filter })} />}
+          {isFew(MOST_VOUCHERS) && (
             <a
               className="act"
               href={withQuery(paths.vouchers(organisation.id), { ...filter })}
@@ -72,10 +69,22 @@ export default function JournalScreen({ slot }: ScreenProps) {
           >
             Save as CSV
           </a>
+          {isFew(MOST_PRINTED) && (
+            <a
+              className="act"
+              href={withQuery(paths.entriesXlsx(organisation.id), { ...filter })}
+              download="journal.xlsx"
+            >
+              XLSX
+            </a>
+          )}
         </>
       }
     >
-      <JournalFilters filters={filters} accounts={accounts} slot={slot} />
+      <JournalFilters filters={filters} accounts={accounts} slot={slot} form={form} setForm={setGeneral} />
+      {open !== '' && !entries.some(({ number }) => number === open) && (
+        <ElsewhereEntry number={open} form={form} onClose={() => setOpen(undefined)} />
+      )}
       {entries.length === 0 ? (
         <Empty>
           <p>{isFiltered ? 'No entry in this span fits.' : 'Nothing has been posted in this span.'}</p>
@@ -94,6 +103,7 @@ export default function JournalScreen({ slot }: ScreenProps) {
       ) : (
         <EntryList
           entries={entries}
+          form={form}
           open={open}
           setOpen={setOpen}
           currency={currency}

@@ -16,8 +16,11 @@ export function useJournalFilter(slot: ScreenProps['slot']) {
   const [source, setSource] = useSheetParam('source', slot);
   const [by, setBy] = useSheetParam('by', slot);
   const [breakdowns, setBreakdowns] = useSheetParam('breakdowns', slot);
+  const [book, setBook] = useSheetParam('book', slot);
+  const [paper, setPaper] = useSheetParam('paper', slot);
+  const [reversed, setReversed] = useSheetParam('reversed', slot);
   const amounts = readAmountFilter(amount, currency);
-  const named = { text, account, kind, contact, document, source, by, breakdowns };
+  const named = { text, account, kind, contact, document, source, by, breakdowns, book, paper, reversed };
   const filter: JournalFilter = {
     from,
     to,
@@ -37,9 +40,12 @@ export function useJournalFilter(slot: ScreenProps['slot']) {
     setSource,
     setBy,
     setBreakdowns,
+    setBook,
+    setPaper,
+    setReversed,
     isAmountUnread: amounts === undefined,
     isFiltered: amount !== '' || Object.values(named).some((value) => value !== ''),
     /** How many of the further ones are in use. */
-    further: [contact, document, source, by, breakdowns].filter((value) => value !== '').length,
+    further: [contact, document, source, by, breakdowns, paper, reversed].filter((value) => value !== '').length,
   };
 }

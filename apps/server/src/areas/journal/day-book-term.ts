@@ -1,0 +1,40 @@
+import { type Account, type Chart, type DayBook, ENTRY_KINDS, isDaily } from '@just-ledger/core';
+import { MARKS } from './journal-index.js';
+import type { SearchTerm } from './search-term.js';
+
+/** What an entry must have to stand in a day book, as core's `dayBookOf` says; by the chart as it is now. */
+export function dayBookTerm(book: DayBook, { accounts }: Chart): SearchTerm {
+  const one = (marks: readonly string[]): SearchTerm => ({ marks });
+  const of = (is: (account: Account) => boolean, mark: (id: Account['id']) => string): SearchTerm =>
+    one(accounts.filter(is).map(({ id }) => mark(id)));
+  const isCash = (account: Account): boolean => account.role === 'cash';
+  const [comesIn, goesOut] = [of(isCash, MARKS.debit), of(isCash, MARKS.credit)];
+  const touching = (control: Account['control']): SearchTerm =>
+    of((account) => account.control === control, MARKS.account);
+  const [receivables, payables] = [touching('receivables'), touching('payables')];
+  const isNotDaily = one(ENTRY_KINDS.filter((kind) => !isDaily(kind)).map(MARKS.kind));
+  switch (book) {
+    case 'receipts':
+      return { all: [comesIn], none: [goesOut, isNotDaily] };
+    case 'payments':
+      return { all: [goesOut], none: [comesIn, isNotDaily] };
+    case 'sales':
+      return { all: [receivables], none: [payables, comesIn, goesOut, isNotDaily] };
+    case 'purchases':
+      return { all: [payables], none: [receivables, comesIn, goesOut, isNotDaily] };
+    case 'general':
+      return {
+        any: [
+          isNotDaily,
+          { all: [comesIn, goesOut] },
+          { all: [receivables, payables], none: [comesIn, goesOut] },
+          {
+            all: [one(ENTRY_KINDS.filter(isDaily).map(MARKS.kind))],
+            none: [comesIn, goesOut, receivables, payables],
+          },
+        ],
+      };
+    default:
+      return book satisfies never;
+  }
+}

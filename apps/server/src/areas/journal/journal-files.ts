@@ -1,0 +1,127 @@
+import { type EntriesQuery, MOST_PRINTED } from '@just-ledger/contract';
+import {
+  add,
+  type CurrencyCode,
+  displayAmount,
+  parseAmount,
+  parseCivilDate,
+  shortDate,
+  ZERO,
+} from '@just-ledger/core';
+import type { Db } from '../../platform/database/connection.js';
+import { type ListGroup, writeListPdf } from '../../platform/files/write-list-pdf.js';
+import { writeWorkbook } from '../../platform/files/write-workbook.js';
+import { unprocessable } from '../../platform/problems/refusal.js';
+import { defineFileTask } from '../../platform/threads/task.js';
+import { type Organisation, organisationOf } from '../organisations/organisation-store.js';
+import { ENTRY_FILE_AMOUNTS, ENTRY_FILE_DATES, entryFileRows } from './entry-file-rows.js';
+import { entryAnswers } from './entry-store.js';
+import { journalRows, journalSums } from './journal-page.js';
+import type { EntryRow } from './posted-entries.js';
+
+type Asked = { readonly organisation: number; readonly query: EntriesQuery };
+
+/** All entries that match as a workbook, in the columns of their CSV file. @throws {Refusal} 422 if they are too many */
+export const entriesWorkbook = defineFileTask('entriesWorkbook', (db: Db, { organisation, query }: Asked) => {
+  const rows = db.$client.transaction(() => {
+    const of = organisationOf(db, organisation);
+    assertFew(db, of, query, 'into a workbook; save them as CSV');
+    return [...entryFileRows(db, of, journalRows(db, of, query))];
+  })();
+  return writeWorkbook('Journal', rows, { amounts: ENTRY_FILE_AMOUNTS, dates: ENTRY_FILE_DATES });
+});
+
+/**
+ * The general journal as a PDF: all entries that match, oldest first, each with all its lines, debits first and credits set
+ * in, as the books stand at one moment.
+ *
+ * @throws {Refusal} 422 if nothing or too much matches
+ */
+export const printedJournal = defineFileTask('printedJournal', (db: Db, { organisation, query }: Asked) => {
+  const { of, dates, groups } = db.$client.transaction(() => {
+    const of = organisationOf(db, organisation);
+    assertFew(db, of, query, 'on paper; choose fewer dates');
+    const rows = journalRows(db, of, query);
+    if (rows.length === 0) throw unprocessable('no-entries', '', 'No entry matches: there is nothing to print.');
+    const dates = spanOf(query.from ?? rows[0]?.date, query.to ?? rows.at(-1)?.date);
+    return { of, dates, groups: [...journalGroups(db, of, rows)] };
+  })();
+  return writeListPdf({
+    organisation: of.name,
+    title: 'General journal',
+    dates,
+    columns: [
+      { label: 'Date', width: 58 },
+      { label: 'Entry', width: 60 },
+      { label: 'Account and explanation', width: 243 },
+      { label: `Debit ${of.baseCurrency}`, width: 79, isFigure: true },
+      { label: `Credit ${of.baseCurrency}`, width: 79, isFigure: true },
+    ],
+    groups,
+  });
+});
+
+function spanOf(from: string | undefined, to: string | undefined): string {
+  return [from, to].flatMap((date) => (date ? shortDate(parseCivilDate(date)) : [])).join(' to ');
+}
+
+/** Counts what matches before any of it is read. */
+function assertFew(db: Db, of: Organisation, query: EntriesQuery, where: string): void {
+  const { count } = journalSums(db, of, query);
+  if (count <= MOST_PRINTED) return;
+  const [many, most] = [count, MOST_PRINTED].map((number) => number.toLocaleString('en'));
+  throw unprocessable('too-many-entries', '', `${many} entries match; up to ${most} go ${where}.`);
+}
+
+/** Each entry as rows that stay together, what all come to so far being carried from page to page. */
+function* journalGroups(db: Db, of: Organisation, rows: readonly EntryRow[]): Generator<ListGroup> {
+  const currency = of.baseCurrency;
+  let sum = ZERO;
+  for (let at = 0; at < rows.length; at += 500) {
+    for (const entry of entryAnswers(db, of, rows.slice(at, at + 500))) {
+      sum = add(sum, parseAmount(entry.amount, currency));
+      const kind = entry.letter ? `adjusting (${entry.letter})` : entry.kind === 'ordinary' ? '' : entry.kind;
+      const beside = [
+        entry.reference,
+        kind,
+        entry.reverses && `reverses ${entry.reverses}`,
+        entry.reversedBy && `reversed by ${entry.reversedBy}`,
+      ];
+      yield {
+        rows: [
+          ...entry.lines.map((line, index) => ({
+            cells: [
+              index === 0 ? shortDate(parseCivilDate(entry.date)) : '',
+              index === 0 ? entry.number : '',
+              [
+                `${line.account} ${line.accountName}`,
+                line.contact,
+                line.document,
+                line.note,
+                line.foreignAmount && `${line.currency} ${line.foreignAmount}`,
+                ...Object.values(line.breakdowns ?? {}),
+              ]
+                .filter(Boolean)
+                .join(' · '),
+              shownIn(line.debit, currency),
+              shownIn(line.credit, currency),
+            ],
+            ...(line.credit !== null && { setIn: 2 }),
+          })),
+          {
+            cells: ['', '', [entry.explanation, ...beside].filter(Boolean).join(' · '), '', ''],
+            style: 'remark' as const,
+          },
+        ],
+        carried: ['', '', '', displayAmount(sum, currency), displayAmount(sum, currency)],
+      };
+    }
+  }
+  const total = displayAmount(sum, currency);
+  const count = `${rows.length.toLocaleString('en')} ${rows.length === 1 ? 'entry' : 'entries'}`;
+  yield { rows: [{ cells: ['', '', `Total of ${count}`, total, total], style: 'end' }] };
+}
+
+function shownIn(amount: string | null, currency: CurrencyCode): string {
+  return amount === null ? '' : displayAmount(parseAmount(amount, currency), currency);
+}

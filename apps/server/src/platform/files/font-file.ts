@@ -1,0 +1,17 @@
+import { createRequire } from 'node:module';
+import { dirname, join } from 'node:path';
+
+const require = createRequire(import.meta.url);
+
+/** A font file that ships with the application. */
+export function fontFile(
+  name: 'public-sans' | 'source-serif-4',
+  weight: 400 | 700,
+  style: 'normal' | 'italic' = 'normal',
+): string {
+  const folder = dirname(require.resolve(`@fontsource/${name}/package.json`));
+  return join(folder, 'files', `${name}-latin-${weight}-${style}.woff`);
+}
+
+/** What is printed is written in ink and ruled in a lighter one. */
+export const [INK, RULE] = ['#1e2a32', '#8c8676'];
