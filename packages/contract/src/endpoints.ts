@@ -1,4 +1,9 @@
-import type { AccountLedgerQuery, AccountLedgerResponse } from './account-ledger/account-ledger.js';
+import type {
+  AccountLedgerQuery,
+  AccountLedgerResponse,
+  BalancesResponse,
+  LedgerSumsResponse,
+} from './account-ledger/account-ledger.js';
 import type {
   AccountRequest,
   AccountResponse,
@@ -476,6 +481,18 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/reports/account-ledger': {
     GET: { asks: AccountLedgerQuery; gives: AccountLedgerResponse };
+  };
+  '/api/organisations/{organisation}/reports/account-ledger/sums': {
+    GET: { asks: AccountLedgerQuery; gives: LedgerSumsResponse };
+  };
+  '/api/organisations/{organisation}/reports/account-ledger/balances': {
+    GET: { asks: AccountLedgerQuery; gives: BalancesResponse };
+  };
+  '/api/organisations/{organisation}/reports/account-ledger.xlsx': {
+    GET: { asks: AccountLedgerQuery; gives: WorkbookFile };
+  };
+  '/api/organisations/{organisation}/reports/account-ledger.pdf': {
+    GET: { asks: AccountLedgerQuery; gives: PdfFile };
   };
   '/api/organisations/{organisation}/reports/account-ledger.csv': {
     GET: { asks: AccountLedgerQuery; gives: CsvFile };

@@ -149,6 +149,11 @@ export const paths = {
   balanceSheet: (id: Id) => addressOf('/api/organisations/{organisation}/reports/balance-sheet', id),
   balanceSheetCsv: (id: Id) => addressOf('/api/organisations/{organisation}/reports/balance-sheet.csv', id),
   accountLedger: (id: Id) => addressOf('/api/organisations/{organisation}/reports/account-ledger', id),
+  accountLedgerSums: (id: Id) => addressOf('/api/organisations/{organisation}/reports/account-ledger/sums', id),
+  accountLedgerBalances: (id: Id) =>
+    addressOf('/api/organisations/{organisation}/reports/account-ledger/balances', id),
+  accountLedgerXlsx: (id: Id) => addressOf('/api/organisations/{organisation}/reports/account-ledger.xlsx', id),
+  accountLedgerPdf: (id: Id) => addressOf('/api/organisations/{organisation}/reports/account-ledger.pdf', id),
   accountLedgerCsv: (id: Id) => addressOf('/api/organisations/{organisation}/reports/account-ledger.csv', id),
   agedBalances: (id: Id) => addressOf('/api/organisations/{organisation}/reports/aged-balances', id),
   agedBalancesCsv: (id: Id) => addressOf('/api/organisations/{organisation}/reports/aged-balances.csv', id),

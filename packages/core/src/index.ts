@@ -1,4 +1,5 @@
 export * from './account-ledger/account-ledger.js';
+export * from './account-ledger/cancelling-lines.js';
 export * from './accounts/account-details.js';
 export * from './accounts/account-particulars.js';
 export * from './accounts/account-role.js';
@@ -45,6 +46,7 @@ export * from './journal/canonical-json.js';
 export * from './journal/check-date.js';
 export * from './journal/check-entry.js';
 export * from './journal/day-book.js';
+export * from './journal/debits-first.js';
 export * from './journal/draft-state.js';
 export * from './journal/entry-doubts.js';
 export * from './journal/entry-effect.js';

@@ -1,3 +1,4 @@
+import * as ledgerFiles from '../areas/account-ledger/ledger-files.js';
 import * as chartFile from '../areas/accounts/chart-file.js';
 import * as archiveTasks from '../areas/archives/archive-tasks.js';
 import * as importTasks from '../areas/imports/import-tasks.js';
@@ -11,6 +12,7 @@ import type { FileTask } from '../platform/threads/task.js';
 /** Everything that reads and writes files, by name. */
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- each task has its own arguments
 export const fileTasks = new TaskTable<FileTask<any, unknown>>(
+  ledgerFiles,
   chartFile,
   archiveTasks,
   importTasks,

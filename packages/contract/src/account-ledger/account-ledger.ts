@@ -1,12 +1,11 @@
 import type { CurrencyCode } from '@just-ledger/core';
 import { Type } from 'class-transformer';
+import { EntryFilter } from '../journal/entry.js';
 import { IsInt, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator';
 
 /** Which part of which account's ledger. */
-export class AccountLedgerQuery {
+export class AccountLedgerQuery extends EntryFilter {
   @IsString() @MaxLength(40) account!: string;
-  @IsOptional() @IsString() @MaxLength(10) from?: string;
-  @IsOptional() @IsString() @MaxLength(10) to?: string;
   @IsOptional() @IsInt() @Min(1) @Max(500) @Type(() => Number) limit?: number;
   /** Where the page before ended, as that page said. */
   @IsOptional() @IsString() @MaxLength(60) after?: string;
@@ -19,12 +18,13 @@ export interface LedgerRowResponse {
   explanation: string;
   note: string | null;
   contact: string | null;
+  document: string | null;
   /** The other accounts of the entry, as people read them. */
   opposite: string;
   debit: string | null;
   credit: string | null;
-  /** Debit positive. */
-  balance: string;
+  /** The balance after it, debit positive; null among lines that are filtered. */
+  balance: string | null;
   /** On an account kept in another currency: the amount there and the balance after it, debit positive. */
   foreignAmount: string | null;
   foreignBalance: string | null;
@@ -46,4 +46,23 @@ export interface AccountLedgerResponse {
   foreignBroughtForward: string | null;
   foreignClosing: string | null;
   next: string | null;
+}
+
+/** What the lines of an account come to that are asked for. */
+export interface LedgerSumsResponse {
+  lines: number;
+  debit: string;
+  credit: string;
+}
+
+/** The balance of an account at the end of a day, debit positive. */
+export interface BalancePointResponse {
+  date: string;
+  balance: string;
+}
+
+/** How the balance of an account went: day by day in a short span, else from month end to month end. */
+export interface BalancesResponse {
+  step: 'day' | 'month';
+  points: BalancePointResponse[];
 }

@@ -227,12 +227,11 @@ export const MOST_VOUCHERS = 500;
 /** So many entries are printed as a journal, or written into a workbook, at once. */
 export const MOST_PRINTED = 20_000;
 
-/** Which entries to list. */
-export class EntriesQuery {
+/** What entries are filtered by. */
+export class EntryFilter {
   @IsOptional() @IsString() @MaxLength(10) from?: string;
   @IsOptional() @IsString() @MaxLength(10) to?: string;
   @IsOptional() @IsString() @MaxLength(200) text?: string;
-  @IsOptional() @IsString() @MaxLength(40) account?: string;
   @IsOptional() @IsString() @MaxLength(20) kind?: string;
   @IsOptional() @IsString() @MaxLength(40) source?: string;
   @IsOptional() @IsString() @MaxLength(200) contact?: string;
@@ -252,6 +251,11 @@ export class EntriesQuery {
   @IsOptional() @IsIn(['with', 'without']) paper?: 'with' | 'without';
   /** Those that were reversed, or those that stand: neither reversed nor reversing. */
   @IsOptional() @IsIn(['yes', 'no']) reversed?: 'yes' | 'no';
+}
+
+/** Which entries to list. */
+export class EntriesQuery extends EntryFilter {
+  @IsOptional() @IsString() @MaxLength(40) account?: string;
   @IsOptional() @IsInt() @Min(1) @Max(500) @Type(() => Number) limit?: number;
   /** The `next` of another page: what is older; or a day and `.0`: what was before that day. */
   @IsOptional() @IsString() @MaxLength(60) after?: string;

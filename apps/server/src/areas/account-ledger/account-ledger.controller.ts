@@ -1,11 +1,17 @@
 import type { Readable } from 'node:stream';
-import { AccountLedgerQuery, type AccountLedgerResponse } from '@just-ledger/contract';
+import {
+  AccountLedgerQuery,
+  type AccountLedgerResponse,
+  type BalancesResponse,
+  type LedgerSumsResponse,
+} from '@just-ledger/contract';
 import { Controller, Get, Header, Query } from '@nestjs/common';
 import { sent } from '../../platform/files/sent.js';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
-import { BatchReader, Readers } from '../../platform/threads/threads.module.js';
+import { BatchReader, Importer, Reader, Readers } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { ledgerCsv, ledgerPage } from './ledger-readings.js';
+import { type LedgerQuestion, ledgerWorkbook, printedLedger } from './ledger-files.js';
+import { ledgerBalances, ledgerCsv, ledgerPage, ledgerTotals } from './ledger-readings.js';
 
 /** The ledger of an account. */
 @Controller('api/organisations/:organisation/reports')
@@ -13,6 +19,8 @@ export class AccountLedgerController {
   constructor(
     private readonly readers: Readers,
     private readonly batchReader: BatchReader,
+    private readonly importer: Importer,
+    private readonly reader: Reader,
   ) {}
 
   @Get('account-ledger')
@@ -23,14 +31,53 @@ export class AccountLedgerController {
     return this.readers.report(ledgerPage, organisation, query);
   }
 
+  /** What the lines that are asked for come to. */
+  @Get('account-ledger/sums')
+  sums(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: AccountLedgerQuery,
+  ): Promise<LedgerSumsResponse> {
+    return this.readers.report(ledgerTotals, organisation, query);
+  }
+
+  /** How its balance went. */
+  @Get('account-ledger/balances')
+  balances(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: AccountLedgerQuery,
+  ): Promise<BalancesResponse> {
+    return this.readers.report(ledgerBalances, organisation, query);
+  }
+
   @Get('account-ledger.csv')
   @Header('content-type', 'text/csv; charset=utf-8')
   async csv(
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: AccountLedgerQuery,
   ): Promise<Readable> {
-    const { account, from, to } = query;
-    const whole = { account, ...(from && { from }), ...(to && { to }) };
-    return sent(await this.batchReader.report(ledgerCsv, organisation, whole));
+    return sent(await this.batchReader.report(ledgerCsv, organisation, query));
+  }
+
+  @Get('account-ledger.xlsx')
+  @Header('content-type', 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet')
+  async workbook(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: AccountLedgerQuery,
+  ): Promise<Readable> {
+    return sent(await this.importer.run(ledgerWorkbook, this.asked(organisation, query)));
+  }
+
+  @Get('account-ledger.pdf')
+  @Header('content-type', 'application/pdf')
+  @Header('content-disposition', 'inline; filename="ledger.pdf"')
+  async printed(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: AccountLedgerQuery,
+  ): Promise<Readable> {
+    return sent(await this.importer.run(printedLedger, this.asked(organisation, query)));
+  }
+
+  private asked(organisation: Organisation, query: AccountLedgerQuery): LedgerQuestion {
+    return { organisation, query, today: this.reader.clock.today(organisation.timeZone) };
   }
 }

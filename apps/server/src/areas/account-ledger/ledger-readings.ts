@@ -1,55 +1,34 @@
-import type { AccountLedgerQuery, AccountLedgerResponse } from '@just-ledger/contract';
-import type { CivilDate } from '@just-ledger/core';
+import type { AccountLedgerQuery, LedgerSumsResponse } from '@just-ledger/contract';
+import { type CivilDate, formatAmount, minor } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import { bytesOf, writeCsv } from '../../platform/files/csv.js';
 import { defineReport } from '../../platform/threads/report.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { ledgerReport } from './ledger-report.js';
+import { balancePoints } from './balance-points.js';
+import { ledgerSums } from './filtered-ledger.js';
+import { LEDGER_FILE_AMOUNTS, ledgerFileRows, ledgerPageOf, wholeLedger } from './ledger-rows.js';
 
 /** A page of the ledger of an account. */
-export const ledgerPage = defineReport(
-  'ledgerPage',
-  (db: Db, organisation: Organisation, query: AccountLedgerQuery, today: CivilDate): AccountLedgerResponse =>
-    ledgerReport(db, organisation, query, today, query.limit ?? 200),
+export const ledgerPage = defineReport('ledgerPage', ledgerPageOf);
+
+/** What the lines of an account come to that are asked for. */
+export const ledgerTotals = defineReport(
+  'ledgerTotals',
+  (db: Db, books: Organisation, query: AccountLedgerQuery, today: CivilDate): LedgerSumsResponse => {
+    const { lines, debit, credit } = ledgerSums(db, books, query, today);
+    const write = (amount: number): string => formatAmount(minor(amount), books.baseCurrency);
+    return { lines, debit: write(debit), credit: write(credit) };
+  },
 );
+
+/** How the balance of an account went. */
+export const ledgerBalances = defineReport('ledgerBalances', balancePoints);
 
 /** The whole ledger of an account as a file. */
 export const ledgerCsv = defineReport(
   'ledgerCsv',
-  (db: Db, organisation: Organisation, query: AccountLedgerQuery, today: CivilDate): Uint8Array => {
-    const ledger = ledgerReport(db, organisation, query, today, undefined);
-    const there = (...cells: (string | null)[]): string[] =>
-      ledger.currency === null ? [] : [ledger.currency, ...cells.map((cell) => cell ?? '')];
-    return bytesOf(
-      writeCsv(
-        [
-          ...['date', 'entry', 'explanation', 'note', 'debit', 'credit', 'balance'],
-          ...(ledger.currency === null ? [] : ['currency', 'foreign_amount', 'foreign_balance']),
-        ],
-        [
-          [
-            ledger.from,
-            '',
-            'brought forward',
-            '',
-            '',
-            '',
-            ledger.broughtForward,
-            ...there('', ledger.foreignBroughtForward),
-          ],
-          ...ledger.rows.map((row) => [
-            row.date,
-            row.entry,
-            row.explanation,
-            row.note ?? '',
-            row.debit ?? '',
-            row.credit ?? '',
-            row.balance,
-            ...there(row.foreignAmount, row.foreignBalance),
-          ]),
-        ],
-        ['debit', 'credit', 'balance', 'foreign_amount', 'foreign_balance'],
-      ),
-    );
+  (db: Db, books: Organisation, query: AccountLedgerQuery, today: CivilDate): Uint8Array => {
+    const [header = [], ...rows] = ledgerFileRows(wholeLedger(db, books, query, today));
+    return bytesOf(writeCsv(header, rows, LEDGER_FILE_AMOUNTS));
   },
 );

@@ -34,10 +34,11 @@ interface FoundLine {
   readonly explanation: string;
   readonly note: string | null;
   readonly contact: string | null;
+  readonly document: string | null;
   readonly foreignAmount: number | null;
 }
 
-/** A page of an account's ledger; without a limit the whole span. */
+/** A page of an account's ledger with the balance after each line; without a limit the whole span. */
 export function ledgerReport(
   db: Db,
   organisation: Organisation,
@@ -46,8 +47,7 @@ export function ledgerReport(
   limit: number | undefined,
 ): AccountLedgerResponse {
   const chart = loadChart(db, organisation.id);
-  const account = chart.byNumber.get(query.account);
-  if (!account) throw unprocessable('account-unknown', 'account', `There is no account ${query.account}.`);
+  const account = ledgerAccount(chart, query.account);
   const { from, to } = reportSpan(query, organisation, today);
   const after = query.after ? readLineCursor(query.after) : undefined;
   const found = linesAfter(
@@ -91,12 +91,22 @@ export function ledgerReport(
           explanation: 'Year ended, not closed',
           note: null,
           contact: null,
+          document: null,
           opposite: '',
           ...sides,
         };
       }
-      const { date, number, explanation, note, contact, entry } = row.line;
-      return { date, entry: number, explanation, note, contact, opposite: opposite.get(entry) ?? '', ...sides };
+      const { date, number, explanation, note, contact, document, entry } = row.line;
+      return {
+        date,
+        entry: number,
+        explanation,
+        note,
+        contact,
+        document,
+        opposite: opposite.get(entry) ?? '',
+        ...sides,
+      };
     }),
     closing: write(closingBalance(db, organisation, account, to)),
     currency: foreign.currency,
@@ -104,6 +114,13 @@ export function ledgerReport(
     foreignClosing: foreign.closing,
     next: hasMore && last ? writeLineCursor(last) : null,
   };
+}
+
+/** The account of a ledger by its number. @throws {Refusal} 422 */
+export function ledgerAccount({ byNumber }: Chart, number: string): Account {
+  const account = byNumber.get(number);
+  if (!account) throw unprocessable('account-unknown', 'account', `There is no account ${number}.`);
+  return account;
 }
 
 /** What an account kept in another currency holds there, line by line; nothing for all others. */
@@ -147,12 +164,13 @@ function foreignOfDay(db: Db, books: Organisation, account: AccountId, cursor: L
 }
 
 /** An account's balance before the first line of a day, within its year if it is temporary. */
-function openingBalance(db: Db, organisation: Organisation, account: Account, day: CivilDate): Minor {
+export function openingBalance(db: Db, organisation: Organisation, account: Account, day: CivilDate): Minor {
   const start = countsFrom(account, organisation.calendar, day);
   return start === day ? ZERO : sumOfDays(db, organisation, account.id, start, dayBefore(day));
 }
 
-function closingBalance(db: Db, organisation: Organisation, account: Account, day: CivilDate): Minor {
+/** An account's balance at the end of a day, within its year if it is temporary. */
+export function closingBalance(db: Db, organisation: Organisation, account: Account, day: CivilDate): Minor {
   return sumOfDays(db, organisation, account.id, countsFrom(account, organisation.calendar, day), day);
 }
 
@@ -193,7 +211,7 @@ function linesAfter(
 ): FoundLine[] {
   const rows = db.all<Omit<FoundLine, 'number'> & { year: string; serial: number }>(sql`
     SELECT l.date AS date, l.amount AS amount, l.entry AS entry, l.place AS place, e.year AS year, e.number AS serial,
-      e.explanation AS explanation, l.note AS note, c.name AS contact, l.foreign_amount AS foreignAmount
+      e.explanation AS explanation, l.note AS note, c.name AS contact, l.document AS document, l.foreign_amount AS foreignAmount
     FROM line AS l JOIN entry AS e ON e.organisation = l.organisation AND e.place = l.entry
       LEFT JOIN contact AS c ON c.organisation = l.organisation AND c.id = l.contact
     WHERE l.organisation = ${organisation.id} AND l.account = ${account} AND l.date >= ${after.date} AND l.date <= ${to}
@@ -221,7 +239,8 @@ function oppositeAccounts(
   return new Map([...accounts].map(([entry, others]) => [entry, titleOf([...others], chart)]));
 }
 
-function titleOf(others: readonly AccountId[], chart: Chart): string {
+/** The other accounts of an entry, as people read them: the one if there is one, else how many. */
+export function titleOf(others: readonly AccountId[], chart: Chart): string {
   const [only] = others.length === 1 ? others.flatMap((id) => chart.byId.get(id) ?? []) : [];
   return only ? accountTitle(only) : `${others.length} accounts`;
 }

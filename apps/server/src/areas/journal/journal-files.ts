@@ -2,6 +2,7 @@ import { type EntriesQuery, MOST_PRINTED } from '@just-ledger/contract';
 import {
   add,
   type CurrencyCode,
+  debitsFirst,
   displayAmount,
   parseAmount,
   parseCivilDate,
@@ -89,7 +90,7 @@ function* journalGroups(db: Db, of: Organisation, rows: readonly EntryRow[]): Ge
       ];
       yield {
         rows: [
-          ...entry.lines.map((line, index) => ({
+          ...debitsFirst(entry.lines).map((line, index) => ({
             cells: [
               index === 0 ? shortDate(parseCivilDate(entry.date)) : '',
               index === 0 ? entry.number : '',

@@ -67,6 +67,18 @@ export function journalSums(db: Db, books: Organisation, query: EntriesQuery): E
   });
 }
 
+/** The places of all entries that match, in no order. */
+export function journalPlaces(db: Db, books: Organisation, query: EntriesQuery): number[] {
+  const search = searchOf(db, books, query);
+  const found = foundIn(db, books.id, search)?.all();
+  return db
+    .select({ place: entry.place })
+    .from(entry)
+    .where(and(...(found ? amongPlaces(books.id, search, found) : within(books.id, search)), ...having(search)))
+    .all()
+    .map(({ place }) => place);
+}
+
 /** The rows of all entries that match, oldest first. */
 export function journalRows(db: Db, books: Organisation, query: EntriesQuery): EntryRow[] {
   const search = searchOf(db, books, query);

@@ -179,7 +179,8 @@ function accountNamed(db: Db, organisation: number, number: string): AccountId {
   return account.id;
 }
 
-function contactsNamed(db: Db, organisation: number, named: string): ContactId[] {
+/** The contacts that a number or a name means. */
+export function contactsNamed(db: Db, organisation: number, named: string): ContactId[] {
   const isNamed = or(eq(contact.number, named), sql`${contact.name} = ${named} COLLATE NOCASE`);
   return db
     .select({ id: contact.id })
@@ -198,7 +199,8 @@ function peopleNamed(db: Db, name: string): number[] {
     .map(({ id }) => id);
 }
 
-function amountOf({ baseCurrency }: Organisation, text: string, path: string): number {
+/** An amount that is searched for; minor units, without its sign. @throws {Refusal} 422 */
+export function amountOf({ baseCurrency }: Organisation, text: string, path: string): number {
   const read = safeParseAmount(text, baseCurrency);
   if (!read.ok) throw unprocessable('amount-not-an-amount', path, `“${text}” is not an amount.`);
   return Math.abs(read.amount);

@@ -1,5 +1,5 @@
 import type { EntryResponse } from '@just-ledger/contract';
-import { type CurrencyCode, parseCivilDate, shortDate } from '@just-ledger/core';
+import { type CurrencyCode, debitsFirst, parseCivilDate, shortDate } from '@just-ledger/core';
 import { clsx } from 'clsx';
 import { shown } from '../../ui/money.js';
 import styles from './entry-list.module.css';
@@ -7,13 +7,12 @@ import { EntryNumber, markOf } from './entry-row.js';
 
 /** An entry as the general journal has it: every line, debits first, credits set in, the explanation under them. */
 export function GeneralRow({ entry, currency }: { entry: EntryResponse; currency: CurrencyCode }) {
-  const lines = [...entry.lines].sort((a, b) => Number(b.debit !== null) - Number(a.debit !== null));
   return (
     <span className={styles.general}>
       <span className="nowrap">{shortDate(parseCivilDate(entry.date))}</span>
       <EntryNumber entry={entry} />
       <span className={styles.generalLines}>
-        {lines.map((line, index) => (
+        {debitsFirst(entry.lines).map((line, index) => (
           <span key={index} className={styles.generalLine}>
             <span className={line.credit ? styles.credited : undefined}>
               <span className="soft">{line.account}</span> {line.accountName}
