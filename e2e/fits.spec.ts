@@ -15,12 +15,15 @@ const SCREENS = [
   'prepare/changes',
   'take-on/bench',
   'record/journal',
+  'record/journal?form=general',
   'record/entry',
   'record/entry?as=line',
   'record/drafts',
   'record/recurring',
   'check/trial-balance',
   'check/account',
+  'check/account?account=1010',
+  'check/account?account=1010&form=t',
   'check/aged?documents=all',
   'check/contact',
   'close/months',
@@ -147,7 +150,7 @@ test('every screen that can, fits beside another', async ({ signedIn: page, demo
   const wrong: string[] = [];
   for (const [index, screen] of PARTS.entries()) {
     const beside = PARTS[(index + 3) % PARTS.length]?.split('/')[1] ?? '';
-    const address = `${demo}/1/${screen}?beside=${beside}&ledger=receivables&documents=all&beside.detail=1`;
+    const address = `${demo}/1/${screen}?beside=${beside}&ledger=receivables&documents=all&beside.detail=1&account=1010&beside.account=1010`;
     wrong.push(...(await misfitsOf(page, address, SIZES.slice(0, 2))));
   }
   expect(wrong).toEqual([]);

@@ -98,7 +98,6 @@ test('a list is printed whole, whatever of it stands on the screen, under the or
   const accounts = await ask<{ name: string }[]>('GET', '/accounts');
   const printed = page.locator('body > section');
   for (const [screen, texts] of [
-    ['check/account?account=1010&from=2026-01-01&to=2026-12-31', named('No ', 140).slice(1)],
     ['prepare/contacts', named('Contact ', 60)],
     ['prepare/chart', accounts.map(({ name }) => name)],
     ['prepare/currencies?currency=GBP', named('1.1', 10).slice(1)],

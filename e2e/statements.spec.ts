@@ -66,10 +66,46 @@ test('an account’s ledger runs its balance from what was brought forward', asy
   await page.getByRole('combobox', { name: 'Account' }).fill('bank');
   await page.getByRole('option').first().click();
   await expect(page.getByRole('heading', { name: '1010 Bank account' })).toBeVisible();
-  await expect(page.getByRole('row', { name: /brought forward/ })).toContainText('1,000.00 dr');
-  await expect(page.getByRole('row', { name: /Cider sold/ })).toContainText('1,400.00 dr');
-  await expect(page.getByRole('row', { name: /Rent/ })).toContainText('6100 Rent');
-  await expect(page.getByRole('row', { name: /Rent/ })).toContainText('1,250.00 dr');
+  await expect(page.getByText('brought forward', { exact: true }).locator('..')).toContainText('1,000.00 dr');
+  const line = (name: RegExp) => page.getByRole('list', { name: 'Lines' }).getByRole('button', { name });
+  await expect(line(/Cider sold/)).toContainText('1,400.00 dr');
+  await expect(line(/Rent/)).toContainText('6100 Rent');
+  await expect(line(/Rent/)).toContainText('1,250.00 dr');
+  // a line opens its entry in its place, by key
+  await line(/Cider sold/).press('ArrowDown');
+  await expect(line(/Rent/)).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: 'Correct it' })).toBeVisible();
+  // filtered, its lines have a total and no balance
+  await page.getByRole('textbox', { name: 'Find' }).fill('cider');
+  await expect(page.getByText('Total of these lines').locator('..')).toContainText('400.00');
+  await expect(line(/Rent/)).toHaveCount(0);
+  await expect(page.getByText(/1 line$/)).toBeVisible();
+});
+
+test('an account stands as a T, and what cancels in it is marked and left out', async ({
+  own: { page, open, post },
+}) => {
+  await post('2026-03-01', 'Cider sold', '1010', '4000', '400.00');
+  await post('2026-03-05', 'Taken twice', '1010', '4000', '150.00');
+  await post('2026-03-06', 'Given back', '4000', '1010', '150.00');
+  await open('check/account?account=1010&from=2026-03-01&to=2026-03-31');
+  const lines = page.getByRole('list', { name: 'Lines' }).getByRole('listitem');
+  await expect(lines).toHaveCount(3);
+  await page.getByRole('button', { name: 'Mark what cancels' }).press('Enter');
+  await expect(page.getByText('cancels 1')).toHaveCount(2);
+  await page.getByRole('button', { name: 'Hide it' }).press('Enter');
+  await expect(lines).toHaveCount(1);
+  await page.getByRole('button', { name: 'Mark what cancels' }).press('Enter');
+  await expect(lines).toHaveCount(3);
+  await page.getByRole('button', { name: 'T-account' }).press('Enter');
+  await expect(page.getByRole('region', { name: 'Debits' })).toContainText(/Cider|4000/);
+  await expect(page.getByRole('region', { name: 'Debits' }).getByRole('link')).toHaveCount(2);
+  await expect(page.getByRole('region', { name: 'Credits' }).getByRole('link')).toHaveCount(1);
+  await expect(page.getByText('Balance', { exact: true }).locator('..')).toContainText('400.00');
+  await page.reload();
+  await page.getByRole('region', { name: 'Credits' }).getByRole('link').click();
+  await expect(page.getByRole('button', { name: /Given back/ })).toHaveAttribute('aria-expanded', 'true');
 });
 
 test('long names and large amounts stay within their sheets at 1024 pixels', async ({ own }) => {

@@ -134,10 +134,10 @@ describe('the ledger of an account', () => {
     const pages = await pagesOfPdf(server, report('.pdf?account=1010&from=2026-08-01&to=2026-08-31'));
     expect(pages.length).toBe(2);
     expect(pages[0]).toMatch(/Sallow Reach 1010 .* 1 Aug 2026 to 31 Aug 2026/);
-    expect(pages[0]).toContain('brought forward 600.00 Dr');
-    const [, carried] = /carried forward ([\d.]+ Dr)/.exec(pages[0] ?? '') ?? [];
+    expect(pages[0]).toContain('brought forward 600.00 dr');
+    const [, carried] = /carried forward ([\d.]+ dr)/.exec(pages[0] ?? '') ?? [];
     expect(pages[1]).toContain(`brought forward ${carried}`);
-    expect(pages[1]).toContain('Balance at the end 87.50 0.00 687.50 Dr');
+    expect(pages[1]).toContain('Balance at the end 87.50 0.00 687.50 dr');
     const filtered = await pagesOfPdf(server, report('.pdf?account=1100&text=crates'));
     expect(filtered[0]).toContain('filtered');
     expect(filtered[0]).toContain('Total 600.00 0.00');

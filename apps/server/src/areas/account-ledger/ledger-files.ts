@@ -66,7 +66,7 @@ function ledgerRows(ledger: AccountLedgerResponse, currency: CurrencyCode, isWho
   const withSide = (amount: string | null): string => {
     if (amount === null) return '';
     const balance = parseAmount(amount, currency);
-    const side = balance === 0 ? '' : balance > 0 ? ' Dr' : ' Cr';
+    const side = balance === 0 ? '' : balance > 0 ? ' dr' : ' cr';
     return `${displayAmount(minor(Math.abs(balance)), currency)}${side}`;
   };
   const lines = ledger.rows.map((row): ListRow => ({

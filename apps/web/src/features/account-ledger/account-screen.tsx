@@ -35,5 +35,5 @@ export default function AccountScreen({ slot }: ScreenProps) {
       </Sheet>
     );
   }
-  return <LedgerSheet number={number} choose={choose} />;
+  return <LedgerSheet number={number} choose={choose} slot={slot} />;
 }

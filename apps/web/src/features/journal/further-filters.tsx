@@ -1,7 +1,7 @@
 import { ENTRY_SOURCES, readBreakdowns, writeBreakdowns } from '@just-ledger/core';
 import { Autocomplete, TextField } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { breakdownsQuery } from '../../api/breakdown-queries.js';
 import { contactsQuery } from '../../api/contact-queries.js';
@@ -30,7 +30,13 @@ const REVERSED = [
 ] as const;
 
 /** Filters by contact, document, source, papers, reversals, who posted, and the values of breakdowns. */
-export function FurtherFilters({ filters }: { filters: ReturnType<typeof useJournalFilter> }) {
+export function FurtherFilters({
+  filters,
+  children,
+}: {
+  filters: ReturnType<typeof useJournalFilter>;
+  children: ReactNode;
+}) {
   const { organisation } = useBooks();
   const { data: contacts = [] } = useQuery(contactsQuery(organisation.id));
   const { data: breakdowns = [] } = useQuery(breakdownsQuery(organisation.id));
@@ -44,6 +50,7 @@ export function FurtherFilters({ filters }: { filters: ReturnType<typeof useJour
   const values = readBreakdowns(filters.breakdowns) ?? {};
   return (
     <div className={styles.filters}>
+      {children}
       <div>
         <span className="small soft">Contact</span>
         <div

@@ -2,13 +2,11 @@ import type { AccountResponse } from '@just-ledger/contract';
 import { DAY_BOOKS, ENTRY_KINDS } from '@just-ledger/core';
 import { TextField } from '@mui/material';
 import { clsx } from 'clsx';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { AccountField } from '../../ui/account-field.js';
 import { ChoiceField } from '../../ui/choice-fields.js';
 import layout from '../../ui/layout.module.css';
-import { Toggle } from '../../ui/toggle.js';
 import type { ScreenProps } from '../../ui/screen-route.js';
-import type { JournalForm } from './entry-list.js';
 import { FindField } from './find-field.js';
 import { FurtherFilters } from './further-filters.js';
 import styles from './journal-screen.module.css';
@@ -22,47 +20,55 @@ export function JournalFilters({
   filters,
   accounts,
   slot,
-  form,
-  setForm,
+  children,
 }: ScreenProps & {
   filters: ReturnType<typeof useJournalFilter>;
-  accounts: readonly AccountResponse[];
-  form: JournalForm;
-  setForm: (form: JournalForm | undefined) => void;
+  /** Those of which one can be chosen; left out where all is of one account. */
+  accounts?: readonly AccountResponse[];
+  /** Choices of how it is shown, before the further filters. */
+  children: ReactNode;
 }) {
   const [isOpen, setOpen] = useState(filters.further > 0);
+  // where all is of one account, more room is left to its lines
+  const kinds = (
+    <>
+      <ChoiceField
+        label="Kind"
+        value={filters.kind}
+        onChange={filters.setKind}
+        slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+        choices={KINDS}
+      />
+      <ChoiceField
+        label="Day book"
+        value={filters.book}
+        onChange={filters.setBook}
+        slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+        choices={BOOKS}
+      />
+    </>
+  );
   return (
     <div className={clsx(styles.around, 'no-print')}>
-      <div className={styles.filters}>
+      <div className={clsx(styles.filters, !accounts && styles.few)}>
         <FindField value={filters.text} onChange={filters.setText} />
-        <div>
-          <label className="small soft" htmlFor={`only-${slot}`}>
-            Account
-          </label>
-          <div id={`only-${slot}`} className={styles.ofAccount}>
-            <AccountField
-              accounts={accounts.filter((account) => !account.heading)}
-              value={filters.account}
-              label="Only entries on account"
-              placeholder="any"
-              onChange={filters.setAccount}
-            />
+        {accounts && (
+          <div>
+            <label className="small soft" htmlFor={`only-${slot}`}>
+              Account
+            </label>
+            <div id={`only-${slot}`} className={styles.ofAccount}>
+              <AccountField
+                accounts={accounts.filter((account) => !account.heading)}
+                value={filters.account}
+                label="Only entries on account"
+                placeholder="any"
+                onChange={filters.setAccount}
+              />
+            </div>
           </div>
-        </div>
-        <ChoiceField
-          label="Kind"
-          value={filters.kind}
-          onChange={filters.setKind}
-          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-          choices={KINDS}
-        />
-        <ChoiceField
-          label="Day book"
-          value={filters.book}
-          onChange={filters.setBook}
-          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-          choices={BOOKS}
-        />
+        )}
+        {accounts && kinds}
         <TextField
           label="Amount"
           placeholder="any, or 100 to 500"
@@ -72,20 +78,13 @@ export function JournalFilters({
         />
       </div>
       <p className={clsx(layout.row, layout.belowClose, 'small')}>
-        <span className={layout.choices}>
-          <Toggle isSmall isOn={form === 'list'} onClick={() => setForm(undefined)}>
-            List
-          </Toggle>
-          <Toggle isSmall isOn={form === 'general'} onClick={() => setForm('general')}>
-            General journal
-          </Toggle>
-        </span>
+        {children}
         <button className="act" type="button" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
           {isOpen ? 'Fewer filters' : 'More filters'}
         </button>
         {filters.further > 0 && !isOpen && <span className="brass"> {filters.further} in use</span>}
       </p>
-      {isOpen && <FurtherFilters filters={filters} />}
+      {isOpen && <FurtherFilters filters={filters}>{!accounts && kinds}</FurtherFilters>}
     </div>
   );
 }

@@ -45,6 +45,9 @@ export function useJournalFilter(slot: ScreenProps['slot']) {
     setReversed,
     isAmountUnread: amounts === undefined,
     isFiltered: amount !== '' || Object.values(named).some((value) => value !== ''),
+    /** Whether by more than an account, which a ledger is of anyhow. */
+    isFilteredBesideAccount:
+      amount !== '' || Object.entries(named).some(([name, value]) => name !== 'account' && value !== ''),
     /** How many of the further ones are in use. */
     further: [contact, document, source, by, breakdowns, paper, reversed].filter((value) => value !== '').length,
   };
