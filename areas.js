@@ -2,7 +2,7 @@
  * The one order of the house. In core, contract, server and web a folder may build on those before it and on none after
  * it; lint sees to it. A new area is put in its place here, once.
  */
-export const FOUNDATIONS = ['keyed', 'problems', 'text-details', 'dates', 'money'];
+export const FOUNDATIONS = ['keyed', 'problems', 'text-details', 'search', 'dates', 'money'];
 
 export const AREAS = [
   'sessions',
@@ -33,6 +33,7 @@ export const AREAS = [
   'closing',
   'take-on',
   'proofs',
+  'find',
   'imports',
   'archives',
   'backups',

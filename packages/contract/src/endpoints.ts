@@ -1,3 +1,4 @@
+import type { FindQuery, FindResponse } from './find/find.js';
 import type {
   AccountLedgerQuery,
   AccountLedgerResponse,
@@ -297,6 +298,9 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/drafts/{id}/post': {
     POST: { takes: PostDraftRequest; gives: EntryResponse };
+  };
+  '/api/organisations/{organisation}/find': {
+    GET: { asks: FindQuery; gives: FindResponse };
   };
   '/api/organisations/{organisation}/entries': {
     GET: { asks: EntriesQuery; gives: EntriesResponse };

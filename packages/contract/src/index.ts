@@ -24,6 +24,7 @@ export * from './recurring/recurring-journal.js';
 export * from './closing/closing.js';
 export * from './trial-balance/trial-balance.js';
 export * from './account-ledger/account-ledger.js';
+export * from './find/find.js';
 export * from './statements/statements.js';
 export * from './proofs/proofs.js';
 export * from './imports/import.js';

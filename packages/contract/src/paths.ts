@@ -78,6 +78,7 @@ export const paths = {
   overview: addressOf('/api/overview'),
   backups: addressOf('/api/backups'),
   unfinishedStart: addressOf('/api/unfinished-start'),
+  find: (id: Id) => addressOf('/api/organisations/{organisation}/find', id),
   entries: (id: Id) => addressOf('/api/organisations/{organisation}/entries', id),
   entriesCsv: (id: Id) => addressOf('/api/organisations/{organisation}/entries.csv', id),
   entriesXlsx: (id: Id) => addressOf('/api/organisations/{organisation}/entries.xlsx', id),

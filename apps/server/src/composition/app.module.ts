@@ -13,6 +13,7 @@ import { ClosingModule } from '../areas/closing/closing.module.js';
 import { ContactsModule } from '../areas/contacts/contacts.module.js';
 import { CurrenciesModule } from '../areas/currencies/currencies.module.js';
 import { AttachmentsModule } from '../areas/attachments/attachments.module.js';
+import { FindModule } from '../areas/find/find.module.js';
 import { GatheringModule } from '../areas/gathering/gathering.module.js';
 import { ImportsModule } from '../areas/imports/imports.module.js';
 import { JournalModule } from '../areas/journal/journal.module.js';
@@ -61,6 +62,7 @@ import { HealthController } from './health.controller.js';
     ChartModule,
     TrialBalanceModule,
     AccountLedgerModule,
+    FindModule,
     StatementsModule,
     ClosingModule,
     TakeOnModule,

@@ -17,6 +17,7 @@ import * as recurringReadings from '../areas/recurring/recurring-readings.js';
 import * as statementReadings from '../areas/statements/statement-readings.js';
 import * as trialBalanceReadings from '../areas/trial-balance/trial-balance-readings.js';
 import * as ledgerReadings from '../areas/account-ledger/ledger-readings.js';
+import * as findInBooks from '../areas/find/find-in-books.js';
 import * as backupReadings from '../areas/backups/backup-readings.js';
 import * as exportReadings from '../areas/imports/export-readings.js';
 import * as entryReadings from '../areas/journal/entry-readings.js';
@@ -30,6 +31,7 @@ import type { Reading } from '../platform/threads/task.js';
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- each reading has its own arguments
 export const readings = new TaskTable<Reading<any, unknown>>(
   ledgerReadings,
+  findInBooks,
   backupReadings,
   entryReadings,
   exportReadings,

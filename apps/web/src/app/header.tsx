@@ -4,11 +4,14 @@ import { Link, useNavigate } from 'react-router';
 import { useAddress } from '../api/address.js';
 import { useBooks } from '../api/books-queries.js';
 import { useSignOut } from '../api/session-queries.js';
+import { Find } from '../features/find/find.js';
 import { OwnSignIn } from '../features/sessions/own-sign-in.js';
 import { KeyCap } from '../ui/key-cap.js';
 import type { StageKey } from '../ui/screen-route.js';
 import styles from './header.module.css';
-import { screensOf, STAGES } from './screens.js';
+import { SCREENS, screensOf, STAGES } from './screens.js';
+
+const STAGE_NAMES = new Map(STAGES.map(({ key, label }) => [key as string, label]));
 
 export function Header() {
   const address = useAddress();
@@ -44,6 +47,7 @@ export function Header() {
         ))}
       </nav>
       <div className={clsx(styles.person, 'small')}>
+        <Find screens={SCREENS} stages={STAGE_NAMES} />
         <span className="soft">
           Keys <KeyCap>?</KeyCap>
         </span>

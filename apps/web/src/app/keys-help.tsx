@@ -11,6 +11,8 @@ import { screenAt, SCREENS } from './screens.js';
 const EVERYWHERE: readonly (readonly [string, string])[] = [
   ['?', 'these keys'],
   ['g then p t r c l s', 'go to Prepare, Take on, Record, Check, Close (l), Report (s)'],
+  ['f', 'find anything: accounts, entries, contacts, papers, screens, an amount, a date'],
+  ['Alt Q', 'the same, while something is typed'],
   ['n', 'a new entry'],
   ['Alt ↓', 'the calendar of a date'],
   ['Esc', 'leave a field, close what is open'],

@@ -1,7 +1,7 @@
 import type { AccountResponse } from '@just-ledger/contract';
+import { bestMatches } from '@just-ledger/core';
 import { Autocomplete, InputBase } from '@mui/material';
 import { useState } from 'react';
-import { bestMatches } from './best-matches.js';
 import cell from './cell.module.css';
 
 /** Chooses an account by its number or part of its name; Tab takes what is highlighted. */

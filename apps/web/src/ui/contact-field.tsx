@@ -1,6 +1,6 @@
 import type { ContactResponse } from '@just-ledger/contract';
+import { bestMatches } from '@just-ledger/core';
 import { Autocomplete, InputBase } from '@mui/material';
-import { bestMatches } from './best-matches.js';
 import cell from './cell.module.css';
 
 /** Chooses a contact by part of its name or its number, as an account is chosen: Tab takes what is highlighted. */

@@ -1,4 +1,4 @@
-import { searchWords } from './search-words.js';
+import { searchWords } from '../search/search-words.js';
 
 /** What is asked of an entry that was posted before. */
 export interface EntryBefore {

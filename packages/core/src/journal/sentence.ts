@@ -1,6 +1,6 @@
 import type { CivilDate } from '../dates/civil-date.js';
 import { add, type Minor, ZERO } from '../money/minor.js';
-import { searchWords } from './search-words.js';
+import { searchWords } from '../search/search-words.js';
 
 /** One end of a sentence: the account that an amount left or reached, and what its line names besides. */
 export interface SentenceEnd {

@@ -37,10 +37,10 @@ export const printedLedger = defineFileTask('printedLedger', (db: Db, asked: Led
     columns: [
       { label: 'Date', width: 58 },
       { label: 'Entry', width: 56 },
-      { label: 'Explanation', width: 181 },
-      { label: `Debit ${currency}`, width: 70, isFigure: true },
-      { label: `Credit ${currency}`, width: 70, isFigure: true },
-      { label: 'Balance', width: 84, isFigure: true },
+      { label: 'Explanation', width: 197 },
+      { label: `Debit ${currency}`, width: 65, isFigure: true },
+      { label: `Credit ${currency}`, width: 65, isFigure: true },
+      { label: 'Balance', width: 78, isFigure: true },
     ],
     groups: rows.map((row) => ({
       rows: [row],

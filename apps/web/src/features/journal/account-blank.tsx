@@ -1,9 +1,8 @@
 import type { AccountResponse } from '@just-ledger/contract';
-import { sentencesMeant } from '@just-ledger/core';
+import { bestMatches, isBegunBy, sentencesMeant } from '@just-ledger/core';
 import { useAutocomplete } from '@mui/material';
 import { useMemo } from 'react';
 import { createPortal } from 'react-dom';
-import { bestMatches, isBegunBy } from '../../ui/best-matches.js';
 import { BlankField } from './blank.js';
 import { type Offer, SentenceOffers } from './sentence-offers.js';
 import type { OfferedSentence } from './offered-sentence.js';

@@ -1,4 +1,4 @@
-import { ENTRY_SOURCES, readBreakdowns, writeBreakdowns } from '@just-ledger/core';
+import { bestMatches, ENTRY_SOURCES, readBreakdowns, writeBreakdowns } from '@just-ledger/core';
 import { Autocomplete, TextField } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { type ReactNode, useState } from 'react';
@@ -6,7 +6,6 @@ import { useBooks } from '../../api/books-queries.js';
 import { breakdownsQuery } from '../../api/breakdown-queries.js';
 import { contactsQuery } from '../../api/contact-queries.js';
 import { peopleQuery } from '../../api/people-queries.js';
-import { bestMatches } from '../../ui/best-matches.js';
 import { ChoiceField } from '../../ui/choice-fields.js';
 import { ContactField } from '../../ui/contact-field.js';
 import styles from './journal-screen.module.css';

@@ -1,4 +1,4 @@
-import { bestMatches } from '../src/ui/best-matches.js';
+import { bestMatches } from '../src/index.js';
 
 const chart = [
   { number: '1010', name: 'Bank' },
@@ -17,6 +17,8 @@ describe('what a field offers for what is typed', () => {
     ['52', ['5210', '5215', '5230']],
     ['cafe', ['5230']],
     ['5210 wages', ['5210']],
+    ['owed wa', ['2310']],
+    ['help wag', ['5215']],
     ['xyz', []],
     ['  ', ['1010', '2310', '5210', '5215', '5230']],
   ])('%s', (typed, numbers) => expect(found(typed)).toEqual(numbers));

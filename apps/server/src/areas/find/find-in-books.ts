@@ -1,0 +1,109 @@
+import type { FindQuery, FindResponse, FoundContactResponse, FoundPaperResponse } from '@just-ledger/contract';
+import { bestMatches, entryNumber, formatAmount, safeParseAmount, searchWords } from '@just-ledger/core';
+import { and, eq, isNull, ne } from 'drizzle-orm';
+import type { Db } from '../../platform/database/connection.js';
+import { keptUntilCommit } from '../../platform/database/kept-reading.js';
+import { contact, draft, pattern } from '../../platform/database/schema.js';
+import { defineReport } from '../../platform/threads/report.js';
+import { journalPage } from '../journal/journal-page.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+
+/** So many of each kind are found. */
+const MOST = 6;
+
+const NOTHING: FindResponse = {
+  contacts: [],
+  entries: [],
+  entryCount: 0,
+  ofAmount: [],
+  papers: [],
+  patterns: [],
+  drafts: [],
+};
+
+/** What of the books has some words, a number or an amount; of each kind the best few. */
+export const findInBooks = defineReport(
+  'findInBooks',
+  (db: Db, books: Organisation, { text }: FindQuery): FindResponse => {
+    if (searchWords(text).length === 0) return NOTHING;
+    const { entries, count } = journalPage(db, books, { text, limit: MOST });
+    return {
+      contacts: contactsWith(db, books.id, text),
+      entries,
+      entryCount: count,
+      ofAmount: entriesOfAmount(db, books, text),
+      papers: papersWith(db, books.id, text),
+      patterns: patternsWith(db, books.id, text),
+      drafts: draftsWith(db, books.id, text),
+    };
+  },
+);
+
+function contactsWith(db: Db, organisation: number, text: string): FoundContactResponse[] {
+  const contacts = keptUntilCommit(db, `contacts to find ${organisation}`, () =>
+    db
+      .select({ id: contact.id, number: contact.number, name: contact.name, roles: contact.roles })
+      .from(contact)
+      .where(and(eq(contact.organisation, organisation), isNull(contact.mergedInto)))
+      .all(),
+  );
+  return bestMatches(contacts, text).slice(0, MOST);
+}
+
+function entriesOfAmount(db: Db, books: Organisation, text: string): FindResponse['ofAmount'] {
+  const read = safeParseAmount(text.replaceAll(',', ''), books.baseCurrency);
+  if (!read.ok || read.amount === 0) return [];
+  return journalPage(db, books, { amount: formatAmount(read.amount, books.baseCurrency), limit: MOST }).entries;
+}
+
+/** Papers whose names have a word that begins with each word. The latest come first. */
+function papersWith(db: Db, organisation: number, text: string): FoundPaperResponse[] {
+  const words = searchWords(text);
+  const papers = db.$client.prepare<[number], { id: number; name: string }>(
+    'SELECT id, name FROM attachment WHERE organisation = ? AND discarded_at IS NULL ORDER BY id DESC',
+  );
+  const found: { id: number; name: string }[] = [];
+  for (const paper of papers.iterate(organisation)) {
+    const those = searchWords(paper.name);
+    if (words.every((word) => those.some((one) => one.startsWith(word)))) found.push(paper);
+    if (found.length === MOST) break;
+  }
+  const entryOf = db.$client.prepare<[number, number], { year: string; number: number }>(
+    `SELECT e.year, e.number FROM entry_attachment AS a JOIN entry AS e ON e.organisation = a.organisation AND e.place = a.entry
+    WHERE a.organisation = ? AND a.attachment = ? AND a.removed_at IS NULL ORDER BY a.entry DESC LIMIT 1`,
+  );
+  return found.map(({ id, name }) => {
+    const entry = entryOf.get(organisation, id);
+    return { id, name, entry: entry ? entryNumber(entry.year, entry.number) : null };
+  });
+}
+
+function patternsWith(db: Db, organisation: number, text: string): FindResponse['patterns'] {
+  const patterns = db
+    .select({ id: pattern.id, name: pattern.name })
+    .from(pattern)
+    .where(eq(pattern.organisation, organisation))
+    .all();
+  return named(patterns, text).map(({ id, name }) => ({ id, name }));
+}
+
+function draftsWith(db: Db, organisation: number, text: string): FindResponse['drafts'] {
+  const drafts = db
+    .select({ id: draft.id, content: draft.content })
+    .from(draft)
+    .where(and(eq(draft.organisation, organisation), ne(draft.state, 'discarded')))
+    .all();
+  const waiting = drafts.map(({ id, content }) => ({
+    id,
+    date: String(content['date'] ?? ''),
+    name: String(content['explanation'] ?? ''),
+  }));
+  return named(waiting, text).map(({ id, date, name }) => ({ id, date, explanation: name }));
+}
+
+function named<One extends { readonly name: string }>(those: readonly One[], text: string): One[] {
+  return bestMatches(
+    those.map((one) => ({ ...one, number: '' })),
+    text,
+  ).slice(0, MOST);
+}
