@@ -184,7 +184,7 @@ describe('what was exported', () => {
     expect(file).toContain("'+44 20 7946 0000");
   });
   test('has a name that is there, or is not found', async () => {
-    for (const file of ['chart.pdf', 'entries.csv', 'chart', '..%2Fbooks.sqlite'])
+    for (const file of ['chart.pdf', 'entries.pdf', 'chart', '..%2Fbooks.sqlite'])
       expect((await server.request('GET', `${path}/exports/${file}`)).status).toBe(404);
   });
 });
@@ -363,5 +363,89 @@ describe('fifty thousand rows', () => {
     const first = await send('contacts', text('name\nA\n'));
     await send('contacts', text('name\nB\n'));
     expect((await server.request('GET', `${path}/imports/${first.id}`)).status).toBe(404);
+  });
+});
+
+describe('a file of entries', () => {
+  let books: string;
+  beforeAll(async () => {
+    books = await server.organisation({ name: 'Entries from files' });
+    await server.request('POST', `${books}/contacts`, { name: 'Low Weir', roles: ['customer'] });
+  });
+  const entries = async (): Promise<{ number: string; explanation: string; amount: string; source: string }[]> =>
+    (await server.request('GET', `${books}/entries?limit=500`)).body.entries;
+
+  test.each([
+    [
+      'from and to',
+      'Date;What;From;To;Value\n1/3/2026;Rent, March;Bank account;6100;1.300,50\n15/3/2026;Fees;1010;6900;4,50\n',
+      2,
+    ],
+    [
+      'one signed column',
+      'date,description,account,amount\n2026-04-01,Sale,1010,12.50\n2026-04-01,Sale,4000,-12.50\n',
+      1,
+    ],
+    [
+      'two columns',
+      'Voucher,Date,Text,Account,Dr,Cr,Customer\n9,2026-04-02,On account,1100,80,,Low Weir\n9,2026-04-02,On account,4000,,80,\n',
+      1,
+    ],
+  ])('is recognised with %s, compared, and taken in', async (_, content, added) => {
+    const before = (await entries()).length;
+    const checked = await check(await send('entries', text(content), books), undefined, books);
+    expect(checked).toMatchObject({ state: 'checked', problemCount: 0, result: { added } });
+    expect((await entries()).length).toBe(before);
+    expect(await take(checked, books)).toMatchObject({ state: 'done', result: { added } });
+    expect((await entries()).length).toBe(before + added);
+    expect((await entries()).every(({ source }) => source === 'import')).toBe(true);
+    // the same file again is told, before anything is posted
+    const again = await check(await send('entries', text(content), books), undefined, books);
+    expect(again.remarks.join(' ')).toMatch(
+      /to be in the books already, with the same date, explanation and total: 2026-/,
+    );
+  });
+
+  test('says every problem by row and by its own column, and takes nothing', async () => {
+    const content =
+      'date,explanation,from account,to account,amount\n2026-04-01,Sale,1010,nope,5\n1999-01-01,Old,1010,6100,5\n2026-04-01,Nothing,1010,6100,\n2026-04-01,,1010,6100,5\n';
+    const checked = await check(await send('entries', text(content), books), undefined, books);
+    expect(codes(checked.problems)).toEqual(
+      expect.arrayContaining(['account-unknown at rows.2.to_account', 'explanation-missing at rows.5.explanation']),
+    );
+    expect(new Set(checked.problems.map(({ path }) => /rows\.(\d)/.exec(path)?.[1]))).toEqual(
+      new Set(['2', '3', '4', '5']),
+    );
+    expect((await server.request('POST', `${books}/imports/${checked.id}/taking`)).status).toBe(409);
+  });
+
+  test('has to have accounts and amounts in one of the ways', async () => {
+    const read = await send('entries', text('date,explanation,account\n2026-04-01,Sale,1010\n'), books);
+    const reply = await server.request('PUT', `${books}/imports/${read.id}/matching`, {
+      columns: read.headings.map(({ column }) => column),
+    });
+    expect(reply.status).toBe(422);
+    expect(reply.body.problems[0].message).toMatch(
+      /^Match account and debit, .*or from account and to account and amount\.$/,
+    );
+  });
+
+  test('that was written reads back the same, as CSV and as a workbook', async () => {
+    const columns = (one: string): string[] =>
+      one
+        .trim()
+        .split('\r\n')
+        .map((row) => row.slice(row.indexOf(',')));
+    const written = (await server.request('GET', `${books}/entries.csv`)).body as string;
+    for (const ending of ['csv', 'xlsx']) {
+      const other = await server.organisation({ name: `Read back from ${ending}` });
+      await server.request('POST', `${other}/contacts`, { name: 'Low Weir', roles: ['customer'] });
+      const file = await exported(`entries.${ending}`, books);
+      const checked = await check(await send('entries', file, other), undefined, other);
+      expect(codes(checked.problems)).toEqual([]);
+      await take(checked, other);
+      const again = (await server.request('GET', `${other}/entries.csv`)).body as string;
+      expect(columns(again)).toEqual(columns(written));
+    }
   });
 });

@@ -7,6 +7,7 @@ import {
   recogniseColumns,
   trayFileColumns,
   trayOfSubject,
+  isAmountColumn,
   withPlainAmounts,
   type TrayKey,
 } from '../src/index.js';
@@ -72,13 +73,13 @@ describe('files of trays', () => {
   });
   test('amounts are written our way, others stay; how they were read is told', () => {
     const read = withPlainAmounts(
-      'trial-balance',
       [{ account: '1.010', debit: '1.250,50' }, { credit: '80 CR' }, { balance: 'much' }],
+      (column) => isAmountColumn('trial-balance', column),
       EUR,
     );
     expect(read.rows).toEqual([{ account: '1.010', debit: '1,250.50' }, { credit: '80.00 CR' }, { balance: 'much' }]);
     expect([read.marks.decimal, read.sample]).toEqual([',', { written: '1.250,50', read: '1,250.50' }]);
-    expect(withPlainAmounts('stock', [{ cost: '12' }], EUR).sample).toBeUndefined();
+    expect(withPlainAmounts([{ cost: '12' }], () => true, EUR).sample).toBeUndefined();
   });
   test('subjects say which tray they are of', () => {
     expect(['tray-customers', 'tray-', 'chart'].map(trayOfSubject)).toEqual(['customers', undefined, undefined]);

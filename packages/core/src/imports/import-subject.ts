@@ -7,12 +7,15 @@ import { CONTACT_COLUMNS } from '../contacts/contact-rows.js';
 import { RATE_COLUMNS } from '../currencies/rate-rows.js';
 import { neededFileColumns, trayFileColumns } from '../take-on/tray-files.js';
 import { isTrayKey, type TrayKey, TRAYS } from '../take-on/tray.js';
+import { ENTRY_TABLE_COLUMNS, ENTRY_TABLE_FORMS } from '../journal/entry-table.js';
 import { textAlsoCalled } from '../text-details/text-details.js';
 
 interface Subject {
   readonly label: string;
   readonly columns: readonly string[];
   readonly required: readonly string[];
+  /** Columns of which one of these sets is needed as well. */
+  readonly oneOf?: readonly (readonly string[])[];
 }
 
 /** What of the set-up can be read from files and written to them. */
@@ -21,6 +24,16 @@ export const SET_UP_FILES = {
   contacts: { label: 'Contacts', columns: CONTACT_COLUMNS, required: ['name'] },
   'breakdown-values': { label: 'Breakdown values', columns: VALUE_COLUMNS, required: ['breakdown', 'value'] },
   rates: { label: 'Rates', columns: RATE_COLUMNS, required: ['currency', 'date'] },
+} as const satisfies Record<string, Subject>;
+
+/** What of the daily work can be read from files and written to them. */
+export const RECORD_FILES = {
+  entries: {
+    label: 'Entries',
+    columns: ENTRY_TABLE_COLUMNS,
+    required: ['date', 'explanation'],
+    oneOf: ENTRY_TABLE_FORMS,
+  },
 } as const satisfies Record<string, Subject>;
 
 /** The file of a tray of the take-on. */
@@ -33,9 +46,12 @@ const TRAY_FILES = Object.fromEntries(
   ]),
 ) as unknown as Readonly<Record<TraySubject, Subject>>;
 
-/** What can be read from files and written to them, with the columns that it has: the set-up, and the trays of the take-on. */
-export const IMPORT_SUBJECTS: Readonly<Record<keyof typeof SET_UP_FILES | TraySubject, Subject>> = {
+/** What can be read from files and written to them, with the columns that it has: set-up, entries, trays of the take-on. */
+export const IMPORT_SUBJECTS: Readonly<
+  Record<keyof typeof SET_UP_FILES | keyof typeof RECORD_FILES | TraySubject, Subject>
+> = {
   ...SET_UP_FILES,
+  ...RECORD_FILES,
   ...TRAY_FILES,
 };
 
@@ -54,7 +70,31 @@ export function isImportSubject(text: string): text is ImportSubject {
 }
 
 /** What columns are called elsewhere, in letters and digits only. */
-const ALSO_CALLED: Readonly<Record<keyof typeof SET_UP_FILES, Readonly<Record<string, string>>>> = {
+const ALSO_CALLED: Readonly<
+  Record<keyof typeof SET_UP_FILES | keyof typeof RECORD_FILES, Readonly<Record<string, string>>>
+> = {
+  entries: {
+    entry: 'no nr number journal journalno entryno entrynumber voucher voucherno transaction id',
+    date: 'day dated posted postingdate entrydate transactiondate',
+    explanation: 'description text narration details memo purpose what for',
+    reference: 'ref paper receipt receiptno',
+    account: 'accountno accountnumber accountcode accountname',
+    debit: 'dr debits debitamount',
+    credit: 'cr credits creditamount',
+    amount: 'value sum signedamount',
+    from_account: 'from paidfrom creditaccount accountcredited',
+    to_account: 'to paidto debitaccount accountdebited',
+    note: 'linenote linetext linedescription',
+    contact: 'customer supplier company payee payer',
+    document: 'invoice invoiceno invoicenumber bill billno documentno documentnumber',
+    document_date: 'invoicedate billdate',
+    due_date: 'due dueon payableby',
+    own_number: 'ourno ournumber ourreference',
+    currency: 'cur ccy',
+    foreign_amount: 'currencyamount amountincurrency',
+    rate: 'exchangerate fx',
+    breakdowns: 'fund costcentre project class',
+  },
   chart: {
     number: 'no nr code account accountno accountnumber accountcode',
     name: 'description title accountname',

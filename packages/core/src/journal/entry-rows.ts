@@ -45,6 +45,8 @@ export type EntryColumn = (typeof ENTRY_COLUMNS)[number] | (typeof FURTHER_ENTRY
 export interface EntryRow {
   readonly line: number;
   readonly cells: Readonly<Partial<Record<EntryColumn, string>>>;
+  /** The columns of the file that its cells come from, where they are called otherwise there. */
+  readonly from?: Readonly<Partial<Record<EntryColumn, string>>>;
 }
 
 /** Kinds that a file may hold: reversals come from reversing, which links them. */
@@ -67,12 +69,18 @@ interface Group {
  * Reads the rows of an entry file: rows with the same `entry` are one entry, wherever they stand. Date, kind,
  * explanation and reference may stand on every row of an entry or on its first only, but may not disagree.
  *
+ * @param step called at each entry; throws if it is given up
  * @returns the entries in the order of their dates, then of the file; or every problem at `rows.<line>.<column>`
  */
-export function entriesFromRows(rows: readonly EntryRow[], books: Books): Checked<CheckedEntry[]> {
+export function entriesFromRows(
+  rows: readonly EntryRow[],
+  books: Books,
+  step: () => void = () => undefined,
+): Checked<CheckedEntry[]> {
   const problems: Problem[] = [];
   const groups = groupRows(rows, problems);
   const checked = groups.flatMap((group) => {
+    step();
     const result = checkEntry(group.proposed, books, 'import', IMPORTED_KINDS);
     if (!result.ok) {
       problems.push(...result.problems.map((found) => atRow(found, group)));
@@ -159,8 +167,8 @@ function lineOf({ cells }: EntryRow): ProposedLine {
 
 function atRow(found: Problem, group: Group): Problem {
   const line = /^lines\.(\d+)\.(.+)$/.exec(found.path);
-  const row = group.rows[line ? Number(line[1]) : 0]?.line;
+  const row = group.rows[line ? Number(line[1]) : 0];
   const field = line?.[2] ?? (found.path === 'lines' ? 'entry' : found.path);
   const column = field.startsWith('breakdowns') ? 'breakdowns' : (COLUMN_OF_FIELD[field] ?? field);
-  return { ...found, path: `rows.${row}.${column}` };
+  return { ...found, path: `rows.${row?.line}.${row?.from?.[column as EntryColumn] ?? column}` };
 }

@@ -1,8 +1,4 @@
-import { PLAIN_MARKS, displayAmount, type AmountMarks } from '../money/amount.js';
-import type { CurrencyCode } from '../money/currency.js';
-import { minor } from '../money/minor.js';
 import { BREAKDOWN_CELL, TRAYS, type Tray, type TrayColumn, type TrayKey } from './tray.js';
-import { readWrittenAmount, recogniseMarks } from '../money/written-amount.js';
 
 /** The column of a file that says a balance in one figure, a credit negative or marked. */
 export const BALANCE_COLUMN = 'balance';
@@ -26,62 +22,6 @@ export function neededFileColumns(tray: TrayKey): string[] {
 export function isAmountColumn(tray: TrayKey, column: string): boolean {
   const columns: readonly TrayColumn[] = TRAYS[tray].columns;
   return column === BALANCE_COLUMN || columns.some(({ key, kind }) => key === column && kind === 'amount');
-}
-
-/** How the amounts of a file were read. */
-export interface ReadMarks {
-  readonly marks: AmountMarks;
-  /** Whether they could be read the other way as well. */
-  readonly isDoubtful: boolean;
-  /** An amount as it is written and as it was read, where they differ or that is doubtful. */
-  readonly sample?: { readonly written: string; readonly read: string };
-}
-
-/**
- * Writes the amounts of rows with our marks; those that cannot be read stay as they are.
- *
- * @param decimal which mark parts decimals; recognised from the amounts if left out
- * @example withPlainAmounts('stock', [{cost: '1.250,50'}], EUR).rows // → [{cost: '1,250.50'}]
- */
-export function withPlainAmounts(
-  tray: TrayKey,
-  rows: readonly Readonly<Record<string, string>>[],
-  currency: CurrencyCode,
-  decimal?: '.' | ',',
-): ReadMarks & { readonly rows: Record<string, string>[] } {
-  const amounts = rows.flatMap((row) =>
-    Object.entries(row).flatMap(([key, cell]) => (cell.trim() !== '' && isAmountColumn(tray, key) ? [cell] : [])),
-  );
-  const recognised = recogniseMarks(amounts);
-  const marks: AmountMarks =
-    decimal === undefined ? recognised.marks : { decimal, thousands: decimal === '.' ? ',' : '.' };
-  const isDoubtful = recognised.isDoubtful && decimal === undefined;
-  const written = amounts.find(
-    (cell) => /[.,]/.test(cell) && (isDoubtful || plainAmount(cell, currency, marks) !== cell),
-  );
-  return {
-    rows: rows.map((row) =>
-      Object.fromEntries(
-        Object.entries(row).map(([key, cell]) => [
-          key,
-          isAmountColumn(tray, key) ? plainAmount(cell, currency, marks) : cell,
-        ]),
-      ),
-    ),
-    marks,
-    isDoubtful,
-    ...(written !== undefined && { sample: { written, read: plainAmount(written, currency, marks) } }),
-  };
-}
-
-/** An amount written with our marks and its side, where it can be read. */
-function plainAmount(cell: string, currency: CurrencyCode, marks: AmountMarks): string {
-  if (cell.trim() === '') return '';
-  const read = readWrittenAmount(cell, currency, marks);
-  if (!read.ok) return cell;
-  const text = displayAmount(minor(Math.abs(read.amount)), currency, PLAIN_MARKS);
-  const signed = read.amount < 0 ? `-${text}` : text;
-  return read.side ? `${signed} ${read.side === 'credit' ? 'CR' : 'DR'}` : signed;
 }
 
 /**

@@ -18,10 +18,17 @@ import { loadChart } from '../accounts/account-store.js';
 import { chartNames } from '../accounts/chart-names.js';
 import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
 import { contactOf } from '../contacts/contact-store.js';
+import { entryFileRows } from '../journal/entry-file-rows.js';
+import { journalRows } from '../journal/journal-page.js';
+import { organisationOf } from '../organisations/organisation-store.js';
 import { loadRates } from '../currencies/currency-store.js';
 
 /** All that a subject has, as the rows of its file; the first are the columns. */
 export function exportRows(db: Db, organisation: number, subject: ImportSubject): string[][] {
+  if (subject === 'entries') {
+    const books = organisationOf(db, organisation);
+    return [...entryFileRows(db, books, journalRows(db, books, {}))];
+  }
   return [[...IMPORT_SUBJECTS[subject].columns], ...rowsOf(db, organisation, subject)];
 }
 

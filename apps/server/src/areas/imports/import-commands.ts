@@ -8,6 +8,7 @@ import { Refusal } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
+import { todayOf } from '../organisations/today-of.js';
 import { type ImportPlan, type ImportRow, TOLD_PROBLEMS } from './import-plan.js';
 import { IMPORT_PLANS } from './import-plans.js';
 import { planRatesImport } from './rates-import-plan.js';
@@ -36,7 +37,9 @@ export const takeImport = defineCommand(
       done += 1;
       if (done % 200 === 0) progress.at(Math.min(done, 2 * rows.length));
     };
-    const counts = takeIn(context, actor, IMPORT_PLANS[subject](context.db, actor.organisation, rows, step), step);
+    const today = todayOf(context, actor.organisation);
+    const plan = IMPORT_PLANS[subject](context.db, actor.organisation, rows, step, today);
+    const counts = takeIn(context, actor, plan, step);
     progress.at(2 * rows.length);
     return counts;
   },
@@ -50,7 +53,8 @@ export const importRates = defineCommand(
     const rows = readCsv<RateColumn>(csv, RATE_COLUMNS, ['currency', 'date']);
     if (rows.length === 0) throw new Refusal(422, [problem('no-rows', '', 'The file has no rows.')]);
     const step = (): void => undefined;
-    return takeIn(context, actor, planRatesImport(context.db, actor.organisation, rows, step), step);
+    const today = todayOf(context, actor.organisation);
+    return takeIn(context, actor, planRatesImport(context.db, actor.organisation, rows, step, today), step);
   },
   { ownTransaction: true },
 );

@@ -6,7 +6,8 @@ import { type Job, JobList } from '../../platform/jobs/job-list.js';
 import { Progress } from '../../platform/jobs/progress.js';
 import { Refusal } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
-import { Importer, Writer } from '../../platform/threads/threads.module.js';
+import { Importer, Reader, Writer } from '../../platform/threads/threads.module.js';
+import { todayOf } from '../organisations/today-of.js';
 import { rememberMatching, takeImport } from './import-commands.js';
 import {
   checkImport,
@@ -37,6 +38,7 @@ export class ImportJobs {
   constructor(
     private readonly importer: Importer,
     private readonly writer: Writer,
+    private readonly reader: Reader,
   ) {
     this.jobs = new JobList('import', ({ id }) => importer.run(forgetImport, { id }));
   }
@@ -89,6 +91,7 @@ export class ImportJobs {
         subject,
         columns: padded,
         decimal,
+        today: this.reader.read((db) => todayOf({ db, clock: this.reader.clock }, organisation)),
         shared: job.progress.shared,
       }),
       ({ result, problems: found, count, notes: remarks, decimal: mark }) =>

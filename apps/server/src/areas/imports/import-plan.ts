@@ -1,4 +1,4 @@
-import type { Problem } from '@just-ledger/core';
+import type { CivilDate, Problem } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
@@ -25,5 +25,11 @@ export interface ImportPlan {
   write(context: WriteContext, of: Actor, step: () => void): void;
 }
 
-/** Compares rows with the books. @param step called as the work goes on; throws if it is given up */
-export type PlanImport = (db: Db, organisation: number, rows: readonly ImportRow[], step: () => void) => ImportPlan;
+/** Compares rows with the books, on a day. @param step called as the work goes on; throws if it is given up */
+export type PlanImport = (
+  db: Db,
+  organisation: number,
+  rows: readonly ImportRow[],
+  step: () => void,
+  today: CivilDate,
+) => ImportPlan;

@@ -1,6 +1,7 @@
 import { type ImportSubject, SET_UP_FILES, type TrayKey, TRAYS, type TraySubject } from '@just-ledger/core';
 import { planChartImport } from './chart-import-plan.js';
 import { planContactsImport } from './contacts-import-plan.js';
+import { planEntriesImport } from './entries-import-plan.js';
 import type { PlanImport } from './import-plan.js';
 import { planRatesImport } from './rates-import-plan.js';
 import { planTrayImport } from './tray-import-plan.js';
@@ -16,6 +17,7 @@ const SET_UP_PLANS: Readonly<Record<keyof typeof SET_UP_FILES, PlanImport>> = {
 /** How each subject is compared with the books; the same for a dry run and for the import itself. */
 export const IMPORT_PLANS: Readonly<Record<ImportSubject, PlanImport>> = {
   ...SET_UP_PLANS,
+  entries: planEntriesImport,
   ...(Object.fromEntries(
     (Object.keys(TRAYS) as TrayKey[]).map((tray) => [`tray-${tray}`, planTrayImport(tray)]),
   ) as Record<TraySubject, PlanImport>),

@@ -1,5 +1,8 @@
 import {
+  type CivilDate,
   IMPORT_SUBJECTS,
+  isAmountColumn,
+  isEntryAmount,
   type ImportSubject,
   plainHeading,
   problem,
@@ -81,6 +84,7 @@ export const checkImport = defineFileTask(
       subject,
       columns,
       decimal,
+      today,
       shared,
     }: {
       id: string;
@@ -88,6 +92,7 @@ export const checkImport = defineFileTask(
       subject: ImportSubject;
       columns: string[];
       decimal: '.' | ',' | undefined;
+      today: CivilDate;
       shared: SharedArrayBuffer;
     },
   ) => {
@@ -103,7 +108,7 @@ export const checkImport = defineFileTask(
       done += 1;
       if (done % 200 === 0) progress.at(Math.min(done, read.rows.length));
     };
-    const plan = db.$client.transaction(() => IMPORT_PLANS[subject](db, organisation, read.rows, step))();
+    const plan = db.$client.transaction(() => IMPORT_PLANS[subject](db, organisation, read.rows, step, today))();
     const problems = [...read.problems, ...plan.problems].sort((a, b) => lineOf(a) - lineOf(b));
     const { added, changed, unchanged } = plan;
     return {
@@ -135,7 +140,7 @@ export const exportAsWorkbook = defineFileTask(
   },
 );
 
-/** The rows of a tray with their amounts written in our way, and how they were read. */
+/** The rows of a tray, or of entries, with their amounts written in our way, and how they were read. */
 function withReadAmounts(
   db: Db,
   organisation: number,
@@ -144,10 +149,11 @@ function withReadAmounts(
   decimal: '.' | ',' | undefined,
 ): { rows: ImportRow[]; problems: Problem[]; notes: string[]; decimal: '.' | ',' | null } {
   const tray = trayOfSubject(subject);
-  if (!tray) return { ...read, notes: [], decimal: null };
+  const isAmount = tray ? (column: string) => isAmountColumn(tray, column) : isEntryAmount;
+  if (!tray && subject !== 'entries') return { ...read, notes: [], decimal: null };
   const { baseCurrency } = organisationOf(db, organisation);
   const cells = read.rows.map((row) => row.cells);
-  const { rows, marks, isDoubtful, sample } = withPlainAmounts(tray, cells, baseCurrency, decimal);
+  const { rows, marks, isDoubtful, sample } = withPlainAmounts(cells, isAmount, baseCurrency, decimal);
   return {
     problems: read.problems,
     rows: read.rows.map(({ line }, index) => ({ line, cells: rows[index] ?? {} })),
@@ -183,7 +189,8 @@ function matchedRows(table: Table, columns: readonly string[]): { rows: ImportRo
 
 /** What is wrong with a matching: a column that the subject has not, one twice, one missing. */
 export function matchingProblems(subject: ImportSubject, columns: readonly string[]): Problem[] {
-  const { columns: known, required } = IMPORT_SUBJECTS[subject];
+  const { columns: known, required, oneOf = [] } = IMPORT_SUBJECTS[subject];
+  const written = (column: string): string => column.replaceAll('_', ' ');
   const named = columns.filter((column) => column !== '');
   return [
     ...named
@@ -194,7 +201,16 @@ export function matchingProblems(subject: ImportSubject, columns: readonly strin
       .map((column) => problem('column-twice', 'columns', `Two headings are matched to ${column}.`)),
     ...required
       .filter((column) => !named.includes(column))
-      .map((column) => problem('column-missing', 'columns', `Which heading is the ${column.replaceAll('_', ' ')}?`)),
+      .map((column) => problem('column-missing', 'columns', `Which heading is the ${written(column)}?`)),
+    ...(oneOf.length > 0 && !oneOf.some((set) => set.every((column) => named.includes(column)))
+      ? [
+          problem(
+            'column-missing',
+            'columns',
+            `Match ${oneOf.map((set) => set.map(written).join(' and ')).join(', or ')}.`,
+          ),
+        ]
+      : []),
   ];
 }
 

@@ -18,6 +18,7 @@ const SCREENS: Readonly<Record<string, string>> = {
   contacts: 'contacts',
   'breakdown-values': 'breakdowns',
   rates: 'currencies',
+  entries: 'journal',
 };
 
 /** What an import would do, has done, or what stands in its way by row and column. */
@@ -38,7 +39,7 @@ export function ImportOutcome({ job, onTaken }: { job: ImportResponse; onTaken: 
   const tray = trayOfSubject(job.subject);
   const counts = [
     `${count(added)} ${state === 'done' ? 'added' : 'to add'}`,
-    ...(tray
+    ...(tray || job.subject === 'entries'
       ? []
       : [
           `${count(changed)} ${state === 'done' ? 'changed' : 'to change'}`,

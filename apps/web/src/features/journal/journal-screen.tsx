@@ -53,6 +53,11 @@ export default function JournalScreen({ slot }: ScreenProps) {
               Write an entry
             </Link>
           </Allowed>
+          <Allowed>
+            <Link className="act" to={address.href('files', { subject: 'entries' })}>
+              From a file
+            </Link>
+          </Allowed>
           {isFew(MOST_PRINTED) && <PrintedFile href={withQuery(paths.entriesPdf(organisation.id), { ...filter })} />}
           {isFew(MOST_VOUCHERS) && (
             <a

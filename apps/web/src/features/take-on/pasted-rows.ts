@@ -3,6 +3,7 @@ import {
   cellsOfFileRow,
   type CurrencyCode,
   plainHeading,
+  isAmountColumn,
   type ReadMarks,
   recogniseColumns,
   type Tray,
@@ -74,7 +75,7 @@ export function pastedRows(
     heading: table[0]?.[place] ?? '',
     sample: body.find((row) => row[place])?.[place] ?? '',
   }));
-  const read = withPlainAmounts(tray, rows, currency, decimal);
+  const read = withPlainAmounts(rows, (column) => isAmountColumn(tray, column), currency, decimal);
   return { ...read, rows: headings ? read.rows.map((row) => cellsOfFileRow(row, breakdowns)) : read.rows, unknown };
 }
 

@@ -1,0 +1,163 @@
+import type { Chart } from '../accounts/chart.js';
+import type { CivilDate } from '../dates/civil-date.js';
+import { recogniseDateOrder } from '../dates/date-order.js';
+import { longDate } from '../dates/month-names.js';
+import { typedDate } from '../dates/typed-date.js';
+import { formatAmount, PLAIN_MARKS } from '../money/amount.js';
+import type { CurrencyCode } from '../money/currency.js';
+import { minor } from '../money/minor.js';
+import { readWrittenAmount } from '../money/written-amount.js';
+import { ENTRY_COLUMNS, type EntryColumn, type EntryRow, FURTHER_ENTRY_COLUMNS } from './entry-rows.js';
+
+/** Columns in which tables of others say the same otherwise: one signed amount, debit positive; from and to an account. */
+export const OTHER_ENTRY_COLUMNS = ['amount', 'from_account', 'to_account'] as const;
+
+/** Every column that a table of entries may have. */
+export const ENTRY_TABLE_COLUMNS = [...ENTRY_COLUMNS, ...OTHER_ENTRY_COLUMNS, ...FURTHER_ENTRY_COLUMNS] as const;
+
+/** What a table of entries needs at least beside date and explanation: the columns of one of these. */
+export const ENTRY_TABLE_FORMS = [
+  ['account', 'debit'],
+  ['account', 'credit'],
+  ['account', 'amount'],
+  ['from_account', 'to_account', 'amount'],
+] as const;
+
+/** Which columns of a table of entries hold amounts of the books' own currency. */
+export function isEntryAmount(column: string): boolean {
+  return column === 'debit' || column === 'credit' || column === 'amount';
+}
+
+/** A row of a table, its cells by column; `line` is its place in the file, the headings being 1. */
+export interface EntryTableRow {
+  readonly line: number;
+  readonly cells: Readonly<Record<string, string>>;
+}
+
+/** What a table is read with. */
+export interface EntryTableOf {
+  readonly chart: Pick<Chart, 'accounts' | 'byNumber'>;
+  readonly baseCurrency: CurrencyCode;
+  /** Dates without a year lie near it. */
+  readonly today: CivilDate;
+}
+
+/**
+ * The rows of a table of others as rows of an entry file. Dates are read in the order of the table; accounts by number or
+ * by name; an amount by its sign; a row with two accounts is an entry of two lines. Where rows do not say which entry they
+ * belong to, those up to where debits equal credits are one.
+ *
+ * @returns the rows, and how the dates were read where that is not plain
+ * @example entryTable([{line: 2, cells: {date: '2026-03-01', from_account: '1010', to_account: '6100', amount: '5'}}], of)
+ *   // → two rows of the entry `row 2`: 6100 debit 5.00, 1010 credit 5.00
+ */
+export function entryTable(
+  rows: readonly EntryTableRow[],
+  of: EntryTableOf,
+): { readonly rows: EntryRow[]; readonly notes: string[] } {
+  const dates = rows.flatMap(({ cells }) => [cells['date'], cells['due_date'], cells['document_date']]);
+  const { order, isDoubtful } = recogniseDateOrder(dates.map((text) => text ?? ''));
+  const dateOf = (text: string | undefined): string => {
+    const typed = text?.trim() ?? '';
+    return typed === '' ? '' : (typedDate(typed, of.today, order) ?? typed);
+  };
+  const account = accountNamer(of.chart);
+  const entries = new UnnamedEntries();
+  const doubtful = isDoubtful ? dates.find((text) => text && /^\d{1,2}\D/.test(text.trim())) : undefined;
+  const read = doubtful && typedDate(doubtful, of.today, order);
+  return {
+    rows: rows.flatMap(({ line, cells }): EntryRow[] => {
+      const shared = {
+        ...cells,
+        date: dateOf(cells['date']),
+        ...(cells['due_date'] && { due_date: dateOf(cells['due_date']) }),
+        ...(cells['document_date'] && { document_date: dateOf(cells['document_date']) }),
+      } as Partial<Record<EntryColumn, string>>;
+      const given = cells['entry']?.trim();
+      if (cells['from_account']?.trim() || cells['to_account']?.trim()) {
+        return bothLines(line, { ...shared, entry: given || `row ${line}` }, cells, of.baseCurrency, account);
+      }
+      const { signed, ...amounts } = amountsOf(cells, of.baseCurrency);
+      const entry = given || entries.entryOf(line, shared.date ?? '', signed);
+      const row = { line, cells: { ...shared, ...amounts.cells, entry, account: account(cells['account']) } };
+      return [amounts.from ? { ...row, from: amounts.from } : row];
+    }),
+    notes: read ? [`${doubtful} is read as ${longDate(read)}: does the day come first in it?`] : [],
+  };
+}
+
+/** The two lines of a row that names two accounts; a negative amount went the other way. */
+function bothLines(
+  line: number,
+  cells: Partial<Record<EntryColumn, string>>,
+  given: EntryTableRow['cells'],
+  currency: CurrencyCode,
+  account: (text: string | undefined) => string,
+): EntryRow[] {
+  const read = readWrittenAmount(given['amount'] ?? '', currency, PLAIN_MARKS);
+  const amount = read.ok ? formatAmount(minor(Math.abs(read.amount)), currency) : (given['amount'] ?? '');
+  const isTurned = read.ok && read.amount < 0;
+  const end = (column: 'from_account' | 'to_account', side: 'debit' | 'credit'): EntryRow => ({
+    line,
+    cells: { ...cells, account: account(given[column]), debit: '', credit: '', [side]: amount },
+    from: { account: column, debit: 'amount', credit: 'amount' },
+  });
+  return [end('to_account', isTurned ? 'credit' : 'debit'), end('from_account', isTurned ? 'debit' : 'credit')];
+}
+
+/** The amounts of a row in two columns, whichever way it has them; what cannot be read stays as it is, to be told. */
+function amountsOf(
+  cells: EntryTableRow['cells'],
+  currency: CurrencyCode,
+): {
+  readonly cells: Partial<Record<EntryColumn, string>>;
+  readonly signed: number;
+  readonly from?: EntryRow['from'];
+} {
+  const plain = (text: string | undefined): { readonly text: string; readonly amount: number } => {
+    const read = readWrittenAmount(text ?? '', currency, PLAIN_MARKS);
+    if (!text?.trim() || !read.ok) return { text: text?.trim() ?? '', amount: 0 };
+    const amount = read.side === 'credit' ? -read.amount : read.amount;
+    return { text: formatAmount(minor(amount), currency), amount };
+  };
+  const hasSides = Boolean(cells['debit']?.trim()) || Boolean(cells['credit']?.trim());
+  if (hasSides || !cells['amount']?.trim()) {
+    const [debit, credit] = [plain(cells['debit']), plain(cells['credit'])];
+    return { cells: { debit: debit.text, credit: credit.text }, signed: debit.amount - credit.amount };
+  }
+  const { text, amount } = plain(cells['amount']);
+  return {
+    cells: amount < 0 ? { debit: '', credit: text.slice(1) } : { debit: text, credit: '' },
+    signed: amount,
+    from: { debit: 'amount', credit: 'amount' },
+  };
+}
+
+/** Finds the number of an account that is named by its number, its name, or both. */
+function accountNamer({ accounts, byNumber }: EntryTableOf['chart']): (text: string | undefined) => string {
+  const byName = new Map<string, string | undefined>();
+  for (const { number, name } of accounts) {
+    const key = name.toLowerCase();
+    // a name that two accounts have means neither
+    byName.set(key, byName.has(key) ? undefined : number);
+    byName.set(`${number} ${name}`.toLowerCase(), number);
+  }
+  return (text) => {
+    const typed = text?.trim() ?? '';
+    return byNumber.has(typed) ? typed : (byName.get(typed.toLowerCase()) ?? typed);
+  };
+}
+
+/** Parts rows that name no entry: one ends where its debits equal its credits, or another date begins. */
+class UnnamedEntries {
+  private begun: { readonly line: number; readonly date: string; sum: number } | undefined;
+
+  entryOf(line: number, date: string, signed: number): string {
+    const { begun } = this;
+    const goesOn = begun !== undefined && (date === '' || date === begun.date);
+    const own = goesOn ? begun : { line, date, sum: 0 };
+    own.sum += signed;
+    this.begun = goesOn && own.sum === 0 ? undefined : own;
+    return `rows from ${own.line}`;
+  }
+}

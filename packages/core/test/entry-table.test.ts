@@ -1,0 +1,107 @@
+import { entryTable, parseCivilDate, parseCurrencyCode, recogniseDateOrder } from '../src/index.js';
+import { chartFrom } from './ledger.js';
+
+const chart = chartFrom([
+  { number: '1010', name: 'Bank', element: 'asset' },
+  { number: '4000', name: 'Cider sold', element: 'revenue' },
+  { number: '6100', name: 'Rent', element: 'expense' },
+  { number: '6200', name: 'Rent', element: 'expense' },
+]);
+const of = { chart, baseCurrency: parseCurrencyCode('EUR'), today: parseCivilDate('2026-06-30') };
+
+/** The rows of a table, its columns parted by bars, as entry, date, account, debit, credit. */
+function read(header: string, ...rows: string[]): string[] {
+  const columns = header.split('|');
+  const table = rows.map((row, index) => ({
+    line: index + 2,
+    cells: Object.fromEntries(row.split('|').map((cell, at) => [columns[at] ?? '', cell])),
+  }));
+  return entryTable(table, of).rows.map(({ line, cells: { entry, date, account, debit, credit } }) =>
+    [line, entry, date, account, debit, credit].join('|'),
+  );
+}
+
+// invented tables, one for each way in which lists of entries are commonly kept
+test.each<[string, string, string[], string[]]>([
+  [
+    'two columns of amounts, entries named',
+    'entry|date|account|debit|credit',
+    ['7|1/3/2026|1010|1,200.50|', '7|1/3/2026|4000||1200.5'],
+    ['2|7|2026-03-01|1010|1200.50|', '3|7|2026-03-01|4000||1200.50'],
+  ],
+  [
+    'one signed column, debit positive',
+    'entry|date|account|amount',
+    ['a|2026-03-01|1010|5', 'a|2026-03-01|4000|(3)', 'a|2026-03-01|4000|2 CR'],
+    ['2|a|2026-03-01|1010|5.00|', '3|a|2026-03-01|4000||3.00', '4|a|2026-03-01|4000||2.00'],
+  ],
+  [
+    'from and to an account, one entry a row; a negative amount goes the other way',
+    'date|from_account|to_account|amount',
+    ['2 mar 2026|1010|6100|300', '2026-03-03|1010|6100|-4.5'],
+    [
+      '2|row 2|2026-03-02|6100|300.00|',
+      '2|row 2|2026-03-02|1010||300.00',
+      '3|row 3|2026-03-03|6100||4.50',
+      '3|row 3|2026-03-03|1010|4.50|',
+    ],
+  ],
+  [
+    'no entry named: rows up to where debits equal credits are one',
+    'date|account|amount',
+    ['2026-03-01|1010|5', '|4000|-5', '2026-03-01|1010|1', '2026-03-01|4000|-1'],
+    [
+      '2|rows from 2|2026-03-01|1010|5.00|',
+      '3|rows from 2||4000||5.00',
+      '4|rows from 4|2026-03-01|1010|1.00|',
+      '5|rows from 4|2026-03-01|4000||1.00',
+    ],
+  ],
+  [
+    'no entry named, one out of balance: another date begins another one',
+    'date|account|amount',
+    ['2026-03-01|1010|5', '2026-03-02|1010|1', '2026-03-02|4000|-1'],
+    [
+      '2|rows from 2|2026-03-01|1010|5.00|',
+      '3|rows from 3|2026-03-02|1010|1.00|',
+      '4|rows from 3|2026-03-02|4000||1.00',
+    ],
+  ],
+  [
+    'accounts by name; a name of two accounts means neither',
+    'entry|date|account|amount',
+    ['1|2026-03-01|cider SOLD|-5', '1|2026-03-01|1010 Bank|5', '1|2026-03-01|Rent|0'],
+    ['2|1|2026-03-01|4000||5.00', '3|1|2026-03-01|1010|5.00|', '4|1|2026-03-01|Rent|0.00|'],
+  ],
+  [
+    'what cannot be read stays as it is',
+    'entry|date|account|debit|credit',
+    ['1|someday|1010|much|', '1|31/2/2026|9999||5'],
+    ['2|1|someday|1010|much|', '3|1|31/2/2026|9999||5.00'],
+  ],
+])('%s', (_, header, rows, expected) => {
+  expect(read(header, ...rows)).toEqual(expected);
+});
+
+test('problems are told at the columns of the table', () => {
+  const [to, from] = entryTable(
+    [{ line: 2, cells: { date: '', from_account: '1', to_account: '2', amount: 'x' } }],
+    of,
+  ).rows;
+  expect([to?.from?.account, from?.from?.account, to?.from?.debit]).toEqual(['to_account', 'from_account', 'amount']);
+});
+
+test.each<[string[], string, boolean]>([
+  [['3/4/2026', '17/4/2026'], 'day-first', false],
+  [['3/4/2026', '4/17/2026'], 'month-first', false],
+  [['3/4/2026', '5/6/2026'], 'day-first', true],
+  [['3/3/2026', '2026-04-17', ''], 'day-first', false],
+  [['17/4/2026', '4/17/2026', '4/5/2026'], 'day-first', true],
+])('the order of %j is %s, doubtful: %s', (texts, order, isDoubtful) => {
+  expect(recogniseDateOrder(texts)).toEqual({ order, isDoubtful });
+});
+
+test('dates that could be read either way are told', () => {
+  const table = [{ line: 2, cells: { date: '3/4/2026', account: '1010', amount: '5' } }];
+  expect(entryTable(table, of).notes).toEqual(['3/4/2026 is read as 3 April 2026: does the day come first in it?']);
+});
