@@ -1,5 +1,6 @@
 import * as currencyReadings from '../areas/currencies/currency-readings.js';
 import * as accountDetailReadings from '../areas/account-detail/account-detail-readings.js';
+import * as trailFiles from '../areas/audit-trail/trail-files.js';
 import * as auditTrailReadings from '../areas/audit-trail/audit-trail-readings.js';
 import * as breakdownReadings from '../areas/breakdowns/breakdown-readings.js';
 import * as chartReadings from '../areas/chart/chart-readings.js';
@@ -40,6 +41,7 @@ export const readings = new TaskTable<Reading<any, unknown>>(
   takeOnReadings,
   accountDetailReadings,
   auditTrailReadings,
+  trailFiles,
   breakdownReadings,
   chartReadings,
   closingReadings,

@@ -69,7 +69,7 @@ interface Group {
  * Reads the rows of an entry file: rows with the same `entry` are one entry, wherever they stand. Date, kind,
  * explanation and reference may stand on every row of an entry or on its first only, but may not disagree.
  *
- * @param step called at each entry; throws if it is given up
+ * @param step called at each row; throws if it is given up
  * @returns the entries in the order of their dates, then of the file; or every problem at `rows.<line>.<column>`
  */
 export function entriesFromRows(
@@ -80,7 +80,7 @@ export function entriesFromRows(
   const problems: Problem[] = [];
   const groups = groupRows(rows, problems);
   const checked = groups.flatMap((group) => {
-    step();
+    group.rows.forEach(step);
     const result = checkEntry(group.proposed, books, 'import', IMPORTED_KINDS);
     if (!result.ok) {
       problems.push(...result.problems.map((found) => atRow(found, group)));

@@ -27,9 +27,9 @@ export const planEntriesImport: PlanImport = (db, organisation, rows, step, toda
 
 const NOTHING = { added: 0, changed: 0, unchanged: 0, problems: [], write: () => undefined };
 
-function* stepped<T>(those: Iterable<T>, step: () => void): Generator<T> {
-  for (const one of those) {
-    step();
+function* stepped(entries: Iterable<CheckedEntry>, step: () => void): Generator<CheckedEntry> {
+  for (const one of entries) {
+    one.lines.forEach(step);
     yield one;
   }
 }
