@@ -37,10 +37,10 @@ export type Samples = Readonly<Record<string, string>>;
 
 /**
  * Addresses that cannot be asked for of these books: links that somebody was sent, jobs under way, papers, of which they
- * have none, and vouchers of more entries than are printed at once.
+ * have none, and paper and workbooks of more entries or lines than are written at once.
  */
 const NOT_ASKED =
-  /\/(imports|archives|invitations|password-resets|new-passwords|backups)\b|\{token\}|attachments\/\{id\}|vouchers\.pdf/;
+  /\/(imports|archives|invitations|password-resets|new-passwords|backups)\b|\{token\}|attachments\/\{id\}|vouchers\.pdf|(entries|account-ledger)\.(pdf|xlsx)/;
 
 /** Questions beyond one for each address: the filters of the journal, days within a month. */
 const FURTHER: Readonly<Record<string, readonly string[]>> = {
@@ -60,9 +60,36 @@ const FURTHER: Readonly<Record<string, readonly string[]>> = {
     'document={document}',
     'breakdowns=Fund:Harbour',
     'account={account}&text=timber',
+    'book=sales',
+    'book=general',
+    'book=payments&text=timber',
+    'paper=with',
+    'paper=without',
+    'paper=with&account={account}',
+    'reversed=yes',
+    'reversed=no',
   ],
   '/api/organisations/{organisation}/entries/usual-amounts': ['accounts={account}'],
-  '/api/organisations/{organisation}/entries/sums': ['account={account}', 'text=timber'],
+  '/api/organisations/{organisation}/entries/sums': [
+    'account={account}',
+    'text=timber',
+    'book=sales',
+    'paper=without',
+  ],
+  '/api/organisations/{organisation}/find': ['text={document}', 'text=1234.56', 'text=t'],
+  '/api/organisations/{organisation}/reports/account-ledger': [
+    'account={account}&text=timber',
+    'account={account}&contact={contact}',
+    'account={account}&amountFrom=1000.00',
+    'account={account}&paper=with',
+  ],
+  '/api/organisations/{organisation}/reports/account-ledger/sums': [
+    'account={account}&text=timber',
+    'account={account}&from=2022-01-01&to=2026-12-31',
+  ],
+  '/api/organisations/{organisation}/reports/account-ledger/balances': [
+    'account={account}&from=2022-01-01&to=2026-12-31',
+  ],
   '/api/organisations/{organisation}/proofs': ['asAt=2024-06-15'],
   '/api/organisations/{organisation}/reports/trial-balance': ['asAt=2024-06-15'],
   '/api/organisations/{organisation}/reports/balance-sheet': ['asAt=2024-06-15'],
@@ -111,6 +138,7 @@ export async function measureOverHttp(
   further: (server: ServerUnderBench, samples: Samples) => Promise<void> = async () => {},
 ): Promise<MeasuredBooks> {
   const context = await tradingBooks(folder, shape);
+  attachPapers(context.db);
   context.db.$client.close();
   const db = openForReading(folder);
   rawSum(db);
@@ -139,6 +167,16 @@ export async function measureOverHttp(
   db.$client.close();
   const bytes = (name: string): number => statSync(join(folder, name)).size;
   return { ...books, raw, behind, bytes: bytes('books.sqlite'), derivedBytes: bytes('derived.sqlite'), all };
+}
+
+/** Gives every tenth entry a paper: the rows that say so; the files themselves are not asked for. */
+function attachPapers({ $client }: Db): void {
+  $client.exec(`
+    INSERT INTO attachment (organisation, id, sha256, name, type, bytes, at, by)
+      SELECT 1, place / 10, printf('%064x', place), 'receipt ' || place || '.pdf', 'pdf', 1000, posted_at, posted_by
+      FROM entry WHERE organisation = 1 AND place % 10 = 0;
+    INSERT INTO entry_attachment (organisation, entry, place, attachment, line, at, by)
+      SELECT 1, place, 1, place / 10, 0, posted_at, posted_by FROM entry WHERE organisation = 1 AND place % 10 = 0;`);
 }
 
 /** Asks for an address twice, while somebody else asks for something small all the time. */
@@ -193,6 +231,7 @@ function samplesOf({ $client }: Db): Samples {
   const text = (sql: string): string => String($client.prepare<[], unknown>(sql).pluck().get());
   return {
     organisation: '1',
+    text: 'timber',
     account: '10000',
     contact: text('SELECT name FROM contact WHERE id = 1'),
     document: text('SELECT document FROM line WHERE document IS NOT NULL LIMIT 1'),
