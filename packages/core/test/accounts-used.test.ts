@@ -1,4 +1,4 @@
-import { accountsUsed, type EntryBefore, hasSameWords } from '../src/index.js';
+import { accountsUsed, contactsUsed, type EntryBefore, hasSameWords, paperWords } from '../src/index.js';
 
 const entry = (explanation: string, ...accounts: string[]): EntryBefore => ({
   explanation,
@@ -30,4 +30,24 @@ describe('accounts used before', () => {
     ['Café', 'cafe march', false],
     ['', '', true],
   ])('“%s” and “%s” have the same words: %s', (a, b, same) => expect(hasSameWords(a, b)).toBe(same));
+});
+
+test('contacts come in the same order, lines without one left out', () => {
+  const line = (account: string, contact?: string) => ({ account, ...(contact !== undefined && { contact }) });
+  const before: EntryBefore[] = [
+    { explanation: 'Delivery', lines: [line('1100', 'Low Weir'), line('4000')] },
+    { explanation: 'Delivery to the fair', lines: [line('1100', 'The Fair'), line('4000')] },
+    { explanation: 'Delivery to the fair', lines: [line('1100', 'The Fair'), line('4000')] },
+  ];
+  expect(contactsUsed('delivery', before)).toEqual(['Low Weir', 'The Fair']);
+  expect(contactsUsed('Delivery to the fair', before)).toEqual(['The Fair', 'Low Weir']);
+});
+
+test.each([
+  ['Z-report 301', 'z report'],
+  ['SR-3253', 'sr'],
+  ['INV2026', ''],
+  ['  ', ''],
+])('of the paper %s the words are “%s”', (reference, words) => {
+  expect(paperWords(reference)).toBe(words);
 });

@@ -54,6 +54,14 @@ export const entriesBeforeQuery = (id: number, text: string) =>
     staleTime: 60_000,
   });
 
+/** The latest entries that name a contact. */
+export const entriesWithContactQuery = (id: number, contact: string) =>
+  queryOptions({
+    queryKey: ['organisation', String(id), 'journal', 'with contact', contact],
+    queryFn: () => api.get(withQuery(paths.entries(id), { contact, limit: 20 })),
+    staleTime: 60_000,
+  });
+
 /** What simple entries were said with before, the usual first. */
 export const sentencesQuery = (id: number) =>
   queryOptions({

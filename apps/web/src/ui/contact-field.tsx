@@ -1,57 +1,19 @@
 import type { ContactResponse } from '@just-ledger/contract';
-import { bestMatches } from '@just-ledger/core';
-import { Autocomplete, InputBase } from '@mui/material';
-import cell from './cell.module.css';
+import { NamedField } from './named-field.js';
 
-/** Chooses a contact by part of its name or its number, as an account is chosen: Tab takes what is highlighted. */
+/** Chooses a contact by part of its name or its number; one that is not there yet can be added by key. */
 export function ContactField({
   contacts,
-  value,
-  label,
-  wrong,
-  onChange,
+  ...field
 }: {
   contacts: readonly ContactResponse[];
   value: string;
   label: string;
   wrong?: string | undefined;
+  /** Names of contacts that are offered first. */
+  usedBefore?: readonly string[] | undefined;
   onChange: (name: string) => void;
+  onNew?: (name: string) => void;
 }) {
-  const numbers = new Map(contacts.map(({ name, number }) => [name, number]));
-  return (
-    <Autocomplete
-      freeSolo
-      size="small"
-      options={contacts.map(({ name }) => name)}
-      value={value}
-      inputValue={value}
-      filterOptions={(_, { inputValue }) => bestMatches(contacts, inputValue).map(({ name }) => name)}
-      autoHighlight={value.trim() !== ''}
-      autoSelect
-      forcePopupIcon={false}
-      disableClearable
-      onChange={(_, typed, reason) => {
-        // Enter takes what is highlighted, as Tab does: until the arrows are used that is the first
-        if (reason === 'createOption') onChange(bestMatches(contacts, typed)[0]?.name ?? typed);
-      }}
-      onInputChange={(_, typed, reason) => {
-        if (reason !== 'reset' || numbers.has(typed)) onChange(typed);
-      }}
-      slotProps={{ popper: { className: cell.offers } }}
-      renderInput={({ slotProps }) => (
-        <InputBase
-          {...slotProps.input}
-          fullWidth
-          className={cell.cell}
-          placeholder="who?"
-          inputProps={{
-            ...slotProps.htmlInput,
-            'aria-label': label,
-            'aria-invalid': wrong !== undefined,
-            title: wrong,
-          }}
-        />
-      )}
-    />
-  );
+  return <NamedField {...field} options={contacts} placeholder="who?" />;
 }

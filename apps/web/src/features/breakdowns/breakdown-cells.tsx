@@ -1,4 +1,5 @@
 import type { BreakdownResponse } from '@just-ledger/contract';
+import { bestMatches } from '@just-ledger/core';
 import { Autocomplete, InputBase } from '@mui/material';
 import { clsx } from 'clsx';
 import cell from '../../ui/cell.module.css';
@@ -31,6 +32,12 @@ export function BreakdownCells({
             options={breakdown.values.filter((value) => value.active && !value.heading).map((value) => value.name)}
             value={values[breakdown.name] || null}
             onChange={(_, name) => onChange({ ...values, [breakdown.name]: name ?? '' })}
+            filterOptions={(names, { inputValue }) =>
+              bestMatches(
+                names.map((name) => ({ name, number: '' })),
+                inputValue,
+              ).map(({ name }) => name)
+            }
             autoHighlight
             autoSelect
             forcePopupIcon={false}

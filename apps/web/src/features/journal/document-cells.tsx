@@ -8,6 +8,7 @@ import { contactsQuery } from '../../api/contact-queries.js';
 import { accountDetailQuery } from '../../api/open-item-queries.js';
 import { Cell } from '../../ui/cell.js';
 import layout from '../../ui/layout.module.css';
+import { NamedField } from '../../ui/named-field.js';
 import { shown, shownWithSide } from '../../ui/money.js';
 import { typedDay, wireInCell } from '../../ui/own-ways.js';
 import grid from '../../ui/typed-grid.module.css';
@@ -57,7 +58,6 @@ export function DocumentCells({
   const of = isControl ? 'documents' : data?.of;
   if (!of) return null;
   const items = data?.items ?? [];
-  const list = `detail-${line.key}`;
   const known = items.find(({ name }) => isSameDocument(name, line.document));
   const [amount] = amountsOf({ ...emptyForm(''), lines: [line] }, currency);
   const opens = account.control === 'receivables' ? (amount ?? 0) > 0 : (amount ?? 0) < 0;
@@ -104,22 +104,17 @@ export function DocumentCells({
     <LinePart index={at}>
       <div className={clsx(grid.cell, layout.row, layout.unwrapped, 'small soft')}>
         <span className="nowrap">{WORDS[of]}</span>{' '}
-        <Cell
+        <NamedField
+          options={items.map((item) => ({ name: item.name, number: item.name, said: describedItem(item) }))}
           label={`${WORDS[of].charAt(0).toUpperCase()}${WORDS[of].slice(1)}, line ${at + 1}`}
           value={line.document}
-          list={list}
           wrong={wrong('document')}
           placeholder={data?.count ? `which of ${data.count}?` : 'which?'}
+          // a new number may begin as one that is there
+          takesFirst={false}
           onChange={(document) => dispatch({ type: 'line', at, change: { document } })}
           onBlur={settle}
         />
-        <datalist id={list}>
-          {items.map((item) => (
-            <option key={item.name} value={item.name}>
-              {describedItem(item)}
-            </option>
-          ))}
-        </datalist>
         {known && !opens && (
           <span className="nowrap">
             {isControl ? 'open' : 'stands at'} {isControl ? openAmount(known) : shown(known.amount, currency)}

@@ -26,6 +26,7 @@ export const EntryLine = memo(function EntryLine({
   missing,
   accounts,
   usedBefore,
+  contactsBefore,
   contacts,
   breakdowns,
   currency,
@@ -44,6 +45,7 @@ export const EntryLine = memo(function EntryLine({
   missing: Minor | undefined;
   accounts: readonly AccountResponse[];
   usedBefore: readonly string[] | undefined;
+  contactsBefore: readonly string[] | undefined;
   contacts: readonly ContactResponse[];
   breakdowns: readonly BreakdownResponse[];
   currency: CurrencyCode;
@@ -99,6 +101,7 @@ export const EntryLine = memo(function EntryLine({
                 label={`Contact, ${place}`}
                 value={line.contact}
                 wrong={wrong('contact')}
+                usedBefore={contactsBefore}
                 onChange={(contact) => change({ contact })}
                 onNew={(name) => onNewContact(line, name)}
               />

@@ -24,6 +24,7 @@ export function EntryLines({
   currency,
   date,
   usedBefore,
+  contactsBefore,
   wrongAt,
   dispatch,
   onNewContact,
@@ -37,6 +38,7 @@ export function EntryLines({
   date?: CivilDate | undefined;
   /** Accounts that entries like this one used; they are offered first. */
   usedBefore?: readonly string[] | undefined;
+  contactsBefore?: readonly string[] | undefined;
   wrongAt: (row: number, field: string) => string | undefined;
   dispatch: Dispatch<FormEvent>;
   onNewContact: (line: FormLine, name: string) => void;
@@ -86,6 +88,7 @@ export function EntryLines({
                 missing={missing?.amount}
                 accounts={accounts}
                 usedBefore={usedBefore}
+                contactsBefore={contactsBefore}
                 contacts={contacts}
                 breakdowns={breakdowns}
                 currency={currency}

@@ -127,6 +127,7 @@ export function EntrySheet({
           form={form}
           accounts={writable}
           usedBefore={before.usedBefore}
+          contactsBefore={before.contactsBefore}
           contacts={contacts}
           breakdowns={breakdowns}
           currency={currency}

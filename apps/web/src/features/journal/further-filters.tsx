@@ -1,4 +1,4 @@
-import { bestMatches, ENTRY_SOURCES, readBreakdowns, writeBreakdowns } from '@just-ledger/core';
+import { ENTRY_SOURCES, readBreakdowns, writeBreakdowns } from '@just-ledger/core';
 import { Autocomplete, TextField } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { type ReactNode, useState } from 'react';
@@ -52,13 +52,7 @@ export function FurtherFilters({
       {children}
       <div>
         <span className="small soft">Contact</span>
-        <div
-          className={styles.ofAccount}
-          onKeyDown={(event) => {
-            const [best] = event.key === 'Enter' ? bestMatches(contacts, who) : [];
-            if (best) only(best.name);
-          }}
-        >
+        <div className={styles.ofAccount}>
           <ContactField
             contacts={contacts}
             value={who}

@@ -7,6 +7,7 @@ export function LineContact({
   label,
   value,
   wrong,
+  usedBefore,
   onChange,
   onNew,
 }: {
@@ -14,6 +15,7 @@ export function LineContact({
   label: string;
   value: string;
   wrong: string | undefined;
+  usedBefore?: readonly string[] | undefined;
   onChange: (name: string) => void;
   onNew: (name: string) => void;
 }) {
@@ -21,7 +23,15 @@ export function LineContact({
   const isKnown = contacts.some(({ name, number }) => name.toLowerCase() === typed.toLowerCase() || number === typed);
   return (
     <>
-      <ContactField contacts={contacts} label={label} value={value} wrong={wrong} onChange={onChange} />
+      <ContactField
+        contacts={contacts}
+        label={label}
+        value={value}
+        wrong={wrong}
+        usedBefore={usedBefore}
+        onChange={onChange}
+        onNew={onNew}
+      />
       {typed !== '' && !isKnown && (
         <button className="act small" type="button" onClick={() => onNew(typed)}>
           new: add “{typed}”

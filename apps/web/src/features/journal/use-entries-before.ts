@@ -1,10 +1,11 @@
-import type { EntryResponse } from '@just-ledger/contract';
-import { accountsUsed, hasSameWords } from '@just-ledger/core';
+import type { EntriesResponse, EntryResponse } from '@just-ledger/contract';
+import { accountsUsed, contactsUsed, hasSameWords, paperWords } from '@just-ledger/core';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { useBooks } from '../../api/books-queries.js';
-import { entriesBeforeQuery } from '../../api/journal-queries.js';
+import { entriesBeforeQuery, entriesWithContactQuery } from '../../api/journal-queries.js';
 import { useSettled } from '../../ui/use-settled.js';
+import type { EntryForm } from './entry-form.js';
 import { stands } from './stands.js';
 
 /** Fewer letters of an explanation tell nothing. */
@@ -14,25 +15,46 @@ const FEWEST = 3;
 export interface EntriesBefore {
   /** The accounts they used, the most likely first. */
   readonly usedBefore: readonly string[];
+  /** The contacts they named, the most likely first. */
+  readonly contactsBefore: readonly string[];
   /** The latest with the very same explanation, if it was written by hand. */
   readonly same: EntryResponse | undefined;
 }
 
-const NOTHING: EntriesBefore = { usedBefore: [], same: undefined };
-
-/** What was posted before under the same explanation, or one that has its words. */
-export function useEntriesBefore(explanation: string): EntriesBefore {
+/** What was posted before under the same explanation, or one that has its words; then with the same contact, or such a paper. */
+export function useEntriesBefore({ explanation, reference, lines }: EntryForm): EntriesBefore {
   const { organisation } = useBooks();
   const text = useSettled(explanation.trim());
-  const { data } = useQuery({ ...entriesBeforeQuery(organisation.id, text), enabled: text.length >= FEWEST });
-  const before = useMemo(() => {
-    const written = ({ kind }: EntryResponse): boolean => kind === 'ordinary' || kind === 'adjusting';
-    const entries = data?.entries.filter((entry) => written(entry) && stands(entry)) ?? [];
-    return {
-      usedBefore: accountsUsed(text, entries),
-      same: entries.find((entry) => hasSameWords(entry.explanation, text)),
-    };
-  }, [data, text]);
+  const contact = useSettled(lines.find((line) => line.contact.trim() !== '')?.contact.trim() ?? '');
+  const paper = useSettled(paperWords(reference));
+  const { data: alike } = useQuery({
+    ...entriesBeforeQuery(organisation.id, text),
+    enabled: text.length >= FEWEST,
+  });
+  const { data: withContact } = useQuery({
+    ...entriesWithContactQuery(organisation.id, contact),
+    enabled: contact.length >= FEWEST,
+  });
+  const { data: ofPaper } = useQuery({
+    ...entriesBeforeQuery(organisation.id, paper),
+    enabled: paper.length >= FEWEST,
+  });
   // what was found for an explanation that stands there no more is not offered: the entry may have been posted since
-  return hasSameWords(explanation, text) ? before : NOTHING;
+  const isCurrent = hasSameWords(explanation, text);
+  return useMemo(() => {
+    const found = isCurrent && text.length >= FEWEST ? writtenOf(alike) : [];
+    const others = [...writtenOf(withContact), ...writtenOf(ofPaper)];
+    const each = (used: typeof accountsUsed): string[] => [...new Set([...used(text, found), ...used(text, others)])];
+    return {
+      usedBefore: each(accountsUsed),
+      contactsBefore: each(contactsUsed),
+      same: found.find((entry) => hasSameWords(entry.explanation, text)),
+    };
+  }, [alike, withContact, ofPaper, text, isCurrent]);
+}
+
+/** Those of some entries that were written by hand and stand. */
+function writtenOf(answer: EntriesResponse | undefined): EntryResponse[] {
+  const written = ({ kind }: EntryResponse): boolean => kind === 'ordinary' || kind === 'adjusting';
+  return answer?.entries.filter((entry) => written(entry) && stands(entry)) ?? [];
 }

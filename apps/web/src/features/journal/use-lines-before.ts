@@ -9,7 +9,7 @@ import { useEntriesBefore } from './use-entries-before.js';
 /** Offers the lines of the entry before with the same explanation, while there are none; Alt L takes them. */
 export function useLinesBefore(form: EntryForm, dispatch: Dispatch<FormEvent>, sheet: RefObject<HTMLElement | null>) {
   const { currency } = useBooks();
-  const { usedBefore, same } = useEntriesBefore(form.explanation);
+  const { usedBefore, contactsBefore, same } = useEntriesBefore(form);
   const offered = form.lines.every(isBlank) ? same : undefined;
   const take = (): void => {
     if (!offered) return;
@@ -22,6 +22,8 @@ export function useLinesBefore(form: EntryForm, dispatch: Dispatch<FormEvent>, s
   return {
     /** Accounts that entries like this one used. */
     usedBefore,
+    /** Contacts that they named. */
+    contactsBefore,
     offered,
     take,
     /** @returns whether it was the key that takes them */
