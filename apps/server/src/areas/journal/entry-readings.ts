@@ -6,7 +6,8 @@ import { defineReport } from '../../platform/threads/report.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { ENTRY_FILE_AMOUNTS, entryFileRows } from './entry-file-rows.js';
 import { entryAnswers, entryRowOf } from './entry-store.js';
-import { journalPage, journalRows, journalSums } from './journal-page.js';
+import { journalPage, journalRows } from './journal-page.js';
+import { journalSums } from './journal-sums.js';
 import { relatedEntries } from './related-entries.js';
 import { saidSentences } from './said-sentences.js';
 

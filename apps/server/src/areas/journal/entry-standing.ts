@@ -12,24 +12,21 @@ export interface EntryStanding {
   /** Only entries of these kinds and sources are meant; any where it is left out. */
   readonly kinds?: readonly string[];
   readonly sources?: readonly string[];
-  /** Places among which all that are meant lie. */
-  readonly among?: () => number[];
-  /** Places that are left out; all others are meant. */
-  readonly leftOut: () => number[];
+  /** Places among which all that are meant lie; no more than some. @param most -1 for all of them */
+  readonly among?: (most: number) => number[];
+  /** Places that are left out, no more than some; all others are meant. @param most -1 for all of them */
+  readonly leftOut: (most: number) => number[];
 }
 
 /** What a query says about papers and reversals. */
 export function standingOf(db: Db, organisation: number, { paper, reversed }: EntriesQuery): EntryStanding {
-  const withPaper = (): number[] =>
-    placesOf(
-      db,
-      'SELECT DISTINCT entry FROM entry_attachment WHERE organisation = ? AND removed_at IS NULL',
-      organisation,
-    );
-  const reversedOnes = (): number[] =>
-    placesOf(db, 'SELECT reverses FROM entry WHERE organisation = ? AND reverses IS NOT NULL', organisation);
-  const reversing = (): number[] =>
-    placesOf(db, 'SELECT place FROM entry WHERE organisation = ? AND reverses IS NOT NULL', organisation);
+  const read =
+    (statement: string) =>
+    (most: number): number[] =>
+      db.$client.prepare<[number, number], number>(`${statement} LIMIT ?`).pluck().all(organisation, most);
+  const withPaper = read('SELECT DISTINCT entry FROM entry_attachment WHERE organisation = ? AND removed_at IS NULL');
+  const reversedOnes = read('SELECT reverses FROM entry WHERE organisation = ? AND reverses IS NOT NULL');
+  const reversing = read('SELECT place FROM entry WHERE organisation = ? AND reverses IS NOT NULL');
   const hasPaper = sql`EXISTS (SELECT 1 FROM entry_attachment AS a
     WHERE a.organisation = ${organisation} AND a.entry = ${entry.place} AND a.removed_at IS NULL)`;
   const isReversed = not(isNotReversed(organisation));
@@ -45,15 +42,11 @@ export function standingOf(db: Db, organisation: number, { paper, reversed }: En
     ],
     ...(paper === 'without' && { kinds: PAPER_KINDS, sources: PAPER_SOURCES }),
     ...(among && { among }),
-    leftOut: () => [
+    leftOut: (most) => [
       ...new Set([
-        ...(paper === 'without' ? withPaper() : []),
-        ...(reversed === 'no' ? [...reversedOnes(), ...reversing()] : []),
+        ...(paper === 'without' ? withPaper(most) : []),
+        ...(reversed === 'no' ? [...reversedOnes(most), ...reversing(most)] : []),
       ]),
     ],
   };
-}
-
-function placesOf(db: Db, statement: string, organisation: number): number[] {
-  return db.$client.prepare<[number], number>(statement).pluck().all(organisation);
 }

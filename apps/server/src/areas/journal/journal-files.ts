@@ -17,7 +17,8 @@ import { defineFileTask } from '../../platform/threads/task.js';
 import { type Organisation, organisationOf } from '../organisations/organisation-store.js';
 import { ENTRY_FILE_AMOUNTS, ENTRY_FILE_DATES, entryFileRows } from './entry-file-rows.js';
 import { entryAnswers } from './entry-store.js';
-import { journalRows, journalSums } from './journal-page.js';
+import { journalRows } from './journal-page.js';
+import { journalSums } from './journal-sums.js';
 import type { EntryRow } from './posted-entries.js';
 
 type Asked = { readonly organisation: number; readonly query: EntriesQuery };
