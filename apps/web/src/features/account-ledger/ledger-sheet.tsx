@@ -9,6 +9,7 @@ import { PrintedFile } from '../../ui/printed-file.js';
 import type { ScreenProps } from '../../ui/screen-route.js';
 import { Sheet } from '../../ui/sheet.js';
 import sheetStyles from '../../ui/sheet.module.css';
+import { Choices } from '../../ui/choices.js';
 import { Toggle } from '../../ui/toggle.js';
 import { JournalFilters } from '../journal/journal-filters.js';
 import { useJournalFilter } from '../journal/use-journal-filter.js';
@@ -76,10 +77,16 @@ export function LedgerSheet({ number, choose, slot }: ScreenProps & { number: st
       }
     >
       <JournalFilters filters={filters} slot={slot}>
-        <span className={layout.choices}>
-          {toggle('Lines', form !== 't', () => setForm(undefined))}
-          {toggle('T-account', form === 't', () => setForm('t'))}
-        </span>
+        <Choices
+          isSmall
+          label="How its lines stand"
+          value={form === 't' ? 't' : ''}
+          choices={[
+            ['', 'Lines'],
+            ['t', 'T-account'],
+          ]}
+          onChoose={(key) => setForm(key || undefined)}
+        />
         <span className={layout.choices}>
           {toggle('Mark what cancels', cancelled !== '', () => setCancelled(cancelled === '' ? 'marked' : undefined))}
           {cancelled !== '' &&

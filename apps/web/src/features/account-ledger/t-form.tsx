@@ -44,7 +44,7 @@ export function TForm({
       {amounts.map((amount, index) => (
         <div key={index}>
           {amount > 0 && (
-            <div className={clsx(styles.tRow, className)}>
+            <div className={clsx(styles.tRow, styles.tSum, className)}>
               <span />
               <span>{said}</span>
               <span className="num">{displayed(minor(amount), currency)}</span>

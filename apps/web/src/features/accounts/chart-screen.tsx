@@ -16,7 +16,7 @@ import { Printed } from '../../ui/printed.js';
 import type { ScreenProps } from '../../ui/screen-route.js';
 import { Empty, ErrorMessage, Sheet } from '../../ui/sheet.js';
 import sheetStyles from '../../ui/sheet.module.css';
-import { Toggle } from '../../ui/toggle.js';
+import { Choices } from '../../ui/choices.js';
 import { AccountForm } from './account-form.js';
 import { type ChartFilter, chartList, earlierResults } from './chart-list.js';
 import { ChartRows } from './chart-rows.js';
@@ -88,11 +88,13 @@ export default function ChartScreen({ slot }: ScreenProps) {
           className={styles.filter}
           slotProps={{ htmlInput: { 'aria-label': 'Find an account' } }}
         />
-        {FILTERS.map(([key, label]) => (
-          <Toggle key={key} isOn={only === key} isSmall onClick={() => setOnly(key || undefined)}>
-            {label}
-          </Toggle>
-        ))}
+        <Choices
+          isSmall
+          label="Which accounts"
+          value={only}
+          choices={FILTERS}
+          onChoose={(key) => setOnly(key || undefined)}
+        />
       </div>
       {isAdding && (
         <AccountForm

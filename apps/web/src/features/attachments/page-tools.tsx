@@ -1,6 +1,6 @@
 import { clsx } from 'clsx';
 import layout from '../../ui/layout.module.css';
-import { Toggle } from '../../ui/toggle.js';
+import { Choices } from '../../ui/choices.js';
 import { type PageLook, turned, zoomed } from './page-look.js';
 import styles from './paper-view.module.css';
 
@@ -36,14 +36,15 @@ export function PageTools({
           {step('Page after', '›', page >= pages, () => onPage(page + 1))}
         </span>
       )}
-      <span className={layout.choices} role="group" aria-label="How it fits">
-        <Toggle isOn={look.fit === 'width'} onClick={() => onLook({ ...look, fit: 'width', zoom: 1 })}>
-          Width
-        </Toggle>
-        <Toggle isOn={look.fit === 'whole'} onClick={() => onLook({ ...look, fit: 'whole', zoom: 1 })}>
-          Whole page
-        </Toggle>
-      </span>
+      <Choices
+        label="How it fits"
+        value={look.fit}
+        choices={[
+          ['width', 'Width'],
+          ['whole', 'Whole page'],
+        ]}
+        onChoose={(fit) => onLook({ ...look, fit, zoom: 1 })}
+      />
       <span className={styles.group}>
         {step('Smaller', '−', false, () => onLook(zoomed(look, -1)))}
         <span>{Math.round(look.zoom * 100)} %</span>

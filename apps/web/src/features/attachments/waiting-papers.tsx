@@ -5,11 +5,10 @@ import { attachmentsQuery } from '../../api/attachment-queries.js';
 import { useAddress, useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { Allowed } from '../../ui/allowed.js';
-import layout from '../../ui/layout.module.css';
 import notice from '../../ui/notice.module.css';
 import type { ScreenProps } from '../../ui/screen-route.js';
 import { Empty, Pane, Panes, Sheet } from '../../ui/sheet.js';
-import { Toggle } from '../../ui/toggle.js';
+import { Choices } from '../../ui/choices.js';
 import { PaperDrop } from './paper-drop.js';
 import { PaperList } from './paper-list.js';
 import { countedPapers } from './paper-size.js';
@@ -46,17 +45,12 @@ export function WaitingPapers({ slot }: ScreenProps) {
           aside={`${countedPapers(count)}${state === 'waiting' ? ' without entry' : ''}`}
           tools={
             <>
-              <span className={layout.choices} role="group" aria-label="Which papers">
-                {STATES.map(([key, label]) => (
-                  <Toggle
-                    key={key}
-                    isOn={state === key}
-                    onClick={() => setState(key === 'waiting' ? undefined : key)}
-                  >
-                    {label}
-                  </Toggle>
-                ))}
-              </span>
+              <Choices
+                label="Which papers"
+                value={state}
+                choices={STATES}
+                onChoose={(key) => setState(key === 'waiting' ? undefined : key)}
+              />
               <Allowed needed="preparer">
                 <button className="act" type="button" onClick={() => choose.current?.()}>
                   Choose files

@@ -11,7 +11,7 @@ import { Printed } from '../../ui/printed.js';
 import ruled from '../../ui/ruled.module.css';
 import type { ScreenProps } from '../../ui/screen-route.js';
 import { Empty, Sheet } from '../../ui/sheet.js';
-import { Toggle } from '../../ui/toggle.js';
+import { Choices } from '../../ui/choices.js';
 import styles from './changes-screen.module.css';
 import { Difference, when } from './trail.js';
 
@@ -39,13 +39,16 @@ export default function ChangesScreen({ slot }: ScreenProps) {
       tools={<Printed title="Changes of the set-up" dates={longDate(today)} read={whole} />}
     >
       <div className={clsx(layout.row, layout.wide, layout.belowClose)}>
-        {[['', 'all'] as const, ...keysOf(SET_UP_SUBJECTS).map((key) => [key, SET_UP_SUBJECTS[key]] as const)].map(
-          ([key, label]) => (
-            <Toggle key={key} isOn={subject === key} isSmall onClick={() => setSubject(key || undefined)}>
-              {label.toLowerCase()}
-            </Toggle>
-          ),
-        )}
+        <Choices<string>
+          isSmall
+          label="Changes of what"
+          value={subject}
+          choices={[
+            ['', 'all'],
+            ...keysOf(SET_UP_SUBJECTS).map((key) => [key, SET_UP_SUBJECTS[key].toLowerCase()] as const),
+          ]}
+          onChoose={(key) => setSubject(key || undefined)}
+        />
       </div>
       {changes.length === 0 ? (
         <Empty>

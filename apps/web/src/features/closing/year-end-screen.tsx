@@ -10,7 +10,7 @@ import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import layout from '../../ui/layout.module.css';
 import { Empty, ErrorMessage, Sheet } from '../../ui/sheet.js';
-import { Toggle } from '../../ui/toggle.js';
+import { Choices } from '../../ui/choices.js';
 import { AfterClosing } from './after-closing.js';
 import { CloseYear } from './close-year.js';
 import { ClosedYear } from './closed-year.js';
@@ -64,17 +64,16 @@ export default function YearEndScreen() {
           <>
             <p className="soft small">dated {longDate(end)}; nothing is posted until you say so</p>
             <div className={clsx(layout.row, layout.aboveClose, layout.belowClose, 'small')}>
-              {(
-                [
+              <Choices<string>
+                label="How the year is closed"
+                value={form}
+                choices={[
                   ['', 'as the chart says'],
                   ['income-summary', 'through income summary'],
                   ['direct', 'direct'],
-                ] as const
-              ).map(([key, label]) => (
-                <Toggle key={key} isOn={form === key} onClick={() => setForm(key || undefined)}>
-                  {label}
-                </Toggle>
-              ))}
+                ]}
+                onChoose={(key) => setForm(key || undefined)}
+              />
             </div>
           </>
         )}

@@ -11,7 +11,7 @@ import layout from '../../ui/layout.module.css';
 import { Printed, PrintedRows } from '../../ui/printed.js';
 import { Empty, Pane, Panes, Sheet } from '../../ui/sheet.js';
 import sheetStyles from '../../ui/sheet.module.css';
-import { Toggle } from '../../ui/toggle.js';
+import { Choices } from '../../ui/choices.js';
 import { ContactList } from './contact-list.js';
 import { ContactSheet } from './contact-sheet.js';
 import styles from './contacts-screen.module.css';
@@ -73,11 +73,16 @@ export default function ContactsScreen() {
               className={styles.role}
               slotProps={{ htmlInput: { 'aria-label': 'Find a contact' } }}
             />
-            {['', ...CONTACT_ROLES, 'retired'].map((key) => (
-              <Toggle key={key} isOn={role === key} isSmall onClick={() => setRole(key || undefined)}>
-                {key === '' ? 'all' : key === 'authority' ? 'authorities' : key === 'retired' ? key : `${key}s`}
-              </Toggle>
-            ))}
+            <Choices
+              isSmall
+              label="Which contacts"
+              value={role}
+              choices={['', ...CONTACT_ROLES, 'retired'].map((key) => [
+                key,
+                key === '' ? 'all' : key === 'authority' ? 'authorities' : key === 'retired' ? key : `${key}s`,
+              ])}
+              onChoose={(key) => setRole(key || undefined)}
+            />
           </div>
           {contacts.length === 0 ? (
             <Empty>

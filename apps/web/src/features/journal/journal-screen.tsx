@@ -8,11 +8,10 @@ import { useBooks } from '../../api/books-queries.js';
 import { journalQuery, journalSumsQuery } from '../../api/journal-queries.js';
 import { Allowed } from '../../ui/allowed.js';
 import { shown } from '../../ui/money.js';
-import layout from '../../ui/layout.module.css';
 import { PrintedFile } from '../../ui/printed-file.js';
 import type { ScreenProps } from '../../ui/screen-route.js';
 import { Empty, Sheet } from '../../ui/sheet.js';
-import { Toggle } from '../../ui/toggle.js';
+import { Choices } from '../../ui/choices.js';
 import { ElsewhereEntry } from './elsewhere-entry.js';
 import { EntryList } from './entry-list.js';
 import { JournalFilters } from './journal-filters.js';
@@ -89,14 +88,16 @@ export default function JournalScreen({ slot }: ScreenProps) {
       }
     >
       <JournalFilters filters={filters} accounts={accounts} slot={slot}>
-        <span className={layout.choices}>
-          <Toggle isSmall isOn={form === 'list'} onClick={() => setGeneral(undefined)}>
-            List
-          </Toggle>
-          <Toggle isSmall isOn={form === 'general'} onClick={() => setGeneral('general')}>
-            General journal
-          </Toggle>
-        </span>
+        <Choices
+          isSmall
+          label="How entries are listed"
+          value={form}
+          choices={[
+            ['list', 'List'],
+            ['general', 'General journal'],
+          ]}
+          onChoose={(key) => setGeneral(key === 'list' ? undefined : key)}
+        />
       </JournalFilters>
       {open !== '' && !entries.some(({ number }) => number === open) && (
         <ElsewhereEntry number={open} form={form} onClose={() => setOpen(undefined)} />

@@ -9,6 +9,7 @@ import layout from '../../ui/layout.module.css';
 import { Printed } from '../../ui/printed.js';
 import type { ScreenProps } from '../../ui/screen-route.js';
 import { Empty, ErrorMessage, Sheet } from '../../ui/sheet.js';
+import { Choices } from '../../ui/choices.js';
 import { Toggle } from '../../ui/toggle.js';
 import { AgedTable } from './aged-table.js';
 import { PrintedAged } from './printed-aged.js';
@@ -51,11 +52,14 @@ export default function AgedScreen({ slot }: ScreenProps) {
       }
     >
       <div className={clsx(layout.row, layout.belowClose, layout.wide, 'small')}>
-        {(['receivables', 'payables'] as const).map((one) => (
-          <Toggle key={one} isOn={one === ledger} onClick={() => setLedger(one === 'receivables' ? undefined : one)}>
-            {one === 'receivables' ? 'Customers' : 'Suppliers'}
-          </Toggle>
-        ))}
+        <Choices
+          value={ledger}
+          choices={[
+            ['receivables', 'Customers'],
+            ['payables', 'Suppliers'],
+          ]}
+          onChoose={(one) => setLedger(one === 'receivables' ? undefined : one)}
+        />
         <Toggle isOn={whose === 'all'} onClick={() => setWhose(whose === 'all' ? undefined : 'all')}>
           Each document
         </Toggle>

@@ -14,6 +14,7 @@ import { useBooks } from '../../api/books-queries.js';
 import layout from '../../ui/layout.module.css';
 import sheetStyles from '../../ui/sheet.module.css';
 import statement from '../../ui/statement.module.css';
+import { Choices } from '../../ui/choices.js';
 import { Toggle } from '../../ui/toggle.js';
 import styles from './chain.module.css';
 
@@ -42,20 +43,14 @@ export default function StatementsScreen() {
     <>
       <h1 className="visually-hidden">Statements</h1>
       <div className={clsx(layout.row, layout.toEnd, layout.belowClose, layout.wide, 'small no-print')}>
-        {(
-          [
+        <Choices
+          value={chosen === 'single-step' ? chosen : ''}
+          choices={[
             ['', 'Multi-step'],
             ['single-step', 'Single-step'],
-          ] as const
-        ).map(([key, label]) => (
-          <Toggle
-            key={key}
-            isOn={(chosen === 'single-step') === (key !== '')}
-            onClick={() => setForm(key || undefined)}
-          >
-            {label}
-          </Toggle>
-        ))}
+          ]}
+          onChoose={(key) => setForm(key || undefined)}
+        />
         <Toggle isOn={beside !== undefined} onClick={() => setCompared(beside ? undefined : 'year-before')}>
           With the year before
         </Toggle>

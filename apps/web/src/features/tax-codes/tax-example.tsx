@@ -8,7 +8,7 @@ import { DateField } from '../../ui/date-field.js';
 import layout from '../../ui/layout.module.css';
 import { displayed, readTyped, typedDay } from '../../ui/own-ways.js';
 import ruled from '../../ui/ruled.module.css';
-import { Toggle } from '../../ui/toggle.js';
+import { Choices } from '../../ui/choices.js';
 import styles from './tax-codes.module.css';
 import { rateFieldsOn, rateOfFields, type TaxCodeFields } from './tax-fields.js';
 
@@ -46,17 +46,15 @@ export function TaxExample({ fields, accounts }: { fields: TaxCodeFields; accoun
           className={styles.exampleAmount}
           slotProps={{ htmlInput: { 'aria-label': 'Amount to try', className: 'num' } }}
         />
-        {[false, true].map((gross) => (
-          <Toggle
-            key={String(gross)}
-            isOn={isGross === gross}
-            isSmall
-            title={gross ? 'the tax is in it' : 'the tax comes on top'}
-            onClick={() => setGross(gross)}
-          >
-            {gross ? 'gross' : 'net'}
-          </Toggle>
-        ))}
+        <Choices
+          isSmall
+          value={isGross ? 'gross' : 'net'}
+          choices={[
+            ['net', 'net', 'the tax comes on top'],
+            ['gross', 'gross', 'the tax is in it'],
+          ]}
+          onChoose={(one) => setGross(one === 'gross')}
+        />
         <span className="soft small">on</span>
         <DateField
           near={to}

@@ -6,6 +6,7 @@ import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { DateField } from '../../ui/date-field.js';
 import layout from '../../ui/layout.module.css';
+import { Choices } from '../../ui/choices.js';
 import { Toggle } from '../../ui/toggle.js';
 import { type Column, COLUMNS, StageColumns } from './stage-columns.js';
 import styles from './trial-balance-screen.module.css';
@@ -57,18 +58,23 @@ export default function TrialBalanceScreen({ slot }: ScreenProps) {
     >
       <div className={clsx(layout.row, layout.belowClose, layout.wide, 'small')}>
         <span className="soft">columns</span>
-        {COLUMNS.map(([key, label]) => (
-          <Toggle key={key} isOn={isShown.has(key)} onClick={() => toggle(key)}>
-            {label}
-          </Toggle>
-        ))}
+        <span className={layout.choices}>
+          {COLUMNS.map(([key, label]) => (
+            <Toggle key={key} isOn={isShown.has(key)} onClick={() => toggle(key)}>
+              {label}
+            </Toggle>
+          ))}
+        </span>
         <span className="soft">accounts</span>
-        <Toggle isOn={!zeros} onClick={() => setZeros(undefined)}>
-          with a balance
-        </Toggle>
-        <Toggle isOn={zeros !== ''} onClick={() => setZeros('yes')}>
-          all
-        </Toggle>
+        <Choices
+          label="Which accounts"
+          value={zeros === '' ? '' : 'yes'}
+          choices={[
+            ['', 'with a balance'],
+            ['yes', 'all'],
+          ]}
+          onChoose={(key) => setZeros(key || undefined)}
+        />
         <div className={layout.row}>
           <span className="soft">as known on</span>
           <DateField
