@@ -76,7 +76,7 @@ const ALSO_CALLED: Readonly<
   entries: {
     entry: 'no nr number journal journalno entryno entrynumber voucher voucherno transaction id',
     date: 'day dated posted postingdate entrydate transactiondate',
-    explanation: 'description text narration details memo purpose what for',
+    explanation: 'description text details memo purpose what for',
     reference: 'ref paper receipt receiptno',
     account: 'accountno accountnumber accountcode accountname',
     debit: 'dr debits debitamount',

@@ -134,7 +134,7 @@ function answeredItems(text: string, { answer, currency, ever }: FoundIn): Found
       group: 'Contacts',
       code: roles[0] ?? 'contact',
       label: name,
-      said: number,
+      said: `number ${number}`,
       // of whom nothing is owed to or by, there is no statement of account
       ...(roles.includes('customer') || roles.includes('supplier')
         ? { screen: 'contact', params: { contact: number }, isOfferedBeside: true }
