@@ -64,3 +64,20 @@ test.each([
 ])('%s', async (text, expected) => {
   expect(await found(text)).toMatchObject(expected);
 });
+
+test('a paper that was discarded is found no more, until it is brought back; one that came since is found at once', async () => {
+  const send = (name: string): Promise<Response> =>
+    fetch(`${server.url}${at}/attachments?name=${encodeURIComponent(name)}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/octet-stream', cookie: server.session },
+      body: `says ${name}`,
+    });
+  const { id } = (await (await send('Mooring fees.txt')).json()) as { id: number };
+  const papers = async (): Promise<unknown> => (await found('mooring')).beside;
+  expect(await papers()).toEqual(['Mooring fees.txt']);
+  await server.request('DELETE', `${at}/attachments/${id}`);
+  expect(await papers()).toEqual([]);
+  await server.request('POST', `${at}/attachments/${id}/bring-back`);
+  await send('Mooring, autumn.txt');
+  expect(await papers()).toEqual(['Mooring, autumn.txt', 'Mooring fees.txt']);
+});

@@ -2,7 +2,7 @@ import type { FindQuery, FindResponse, FoundContactResponse, FoundPaperResponse 
 import { bestMatches, entryNumber, formatAmount, safeParseAmount, searchWords } from '@just-ledger/core';
 import { and, eq, isNull, ne } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
-import { keptUntilCommit } from '../../platform/database/kept-reading.js';
+import { keptUntilCommit, keptWhile } from '../../platform/database/kept-reading.js';
 import { contact, draft, pattern } from '../../platform/database/schema.js';
 import { defineReport } from '../../platform/threads/report.js';
 import { journalPage } from '../journal/journal-page.js';
@@ -59,13 +59,15 @@ function entriesOfAmount(db: Db, books: Organisation, text: string): FindRespons
 /** Papers whose names have a word that begins with each word. The latest come first. */
 function papersWith(db: Db, organisation: number, text: string): FoundPaperResponse[] {
   const words = searchWords(text);
-  const papers = db.$client.prepare<[number], { id: number; name: string }>(
-    'SELECT id, name FROM attachment WHERE organisation = ? AND discarded_at IS NULL ORDER BY id DESC',
-  );
-  const found: { id: number; name: string }[] = [];
-  for (const paper of papers.iterate(organisation)) {
-    const those = searchWords(paper.name);
-    if (words.every((word) => those.some((one) => one.startsWith(word)))) found.push(paper);
+  const isDiscarded = db.$client
+    .prepare<[number, number], number>(
+      'SELECT discarded_at IS NOT NULL FROM attachment WHERE organisation = ? AND id = ?',
+    )
+    .pluck();
+  const found: NamedPaper[] = [];
+  for (const paper of namedPapers(db, organisation)) {
+    const isIt = words.every((word) => paper.words.some((one) => one.startsWith(word)));
+    if (isIt && !isDiscarded.get(organisation, paper.id)) found.push(paper);
     if (found.length === MOST) break;
   }
   const entryOf = db.$client.prepare<[number, number], { year: string; number: number }>(
@@ -76,6 +78,25 @@ function papersWith(db: Db, organisation: number, text: string): FoundPaperRespo
     const entry = entryOf.get(organisation, id);
     return { id, name, entry: entry ? entryNumber(entry.year, entry.number) : null };
   });
+}
+
+interface NamedPaper {
+  readonly id: number;
+  readonly name: string;
+  readonly words: readonly string[];
+}
+
+/** All papers with the words of their names, the latest first: they are read once, until there is another one. */
+function namedPapers(db: Db, organisation: number): NamedPaper[] {
+  const last = db.$client.prepare<[number], number>('SELECT max(id) FROM attachment WHERE organisation = ?').pluck();
+  return keptWhile(db, `papers to find ${organisation}`, String(last.get(organisation)), () =>
+    db.$client
+      .prepare<[number], { id: number; name: string }>(
+        'SELECT id, name FROM attachment WHERE organisation = ? ORDER BY id DESC',
+      )
+      .all(organisation)
+      .map((paper) => ({ ...paper, words: searchWords(paper.name) })),
+  );
 }
 
 function patternsWith(db: Db, organisation: number, text: string): FindResponse['patterns'] {

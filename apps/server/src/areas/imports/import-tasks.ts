@@ -19,6 +19,7 @@ import { writeWorkbook } from '../../platform/files/write-workbook.js';
 import { Progress } from '../../platform/jobs/progress.js';
 import { Refusal } from '../../platform/problems/refusal.js';
 import { defineFileTask } from '../../platform/threads/task.js';
+import { assertFew } from '../journal/journal-files.js';
 import { organisationOf } from '../organisations/organisation-store.js';
 import { exportRows } from './export-rows.js';
 import { type ImportRow, TOLD_PROBLEMS } from './import-plan.js';
@@ -136,6 +137,9 @@ export const forgetImport = defineFileTask('forgetImport', (_: Db, { id }: { id:
 export const exportAsWorkbook = defineFileTask(
   'exportAsWorkbook',
   (db: Db, { organisation, subject }: { organisation: number; subject: ImportSubject }): Promise<Uint8Array> => {
+    if (subject === 'entries') {
+      assertFew(db, organisationOf(db, organisation), {}, 'into a workbook; write them as CSV');
+    }
     return writeWorkbook(IMPORT_SUBJECTS[subject].label, exportRows(db, organisation, subject));
   },
 );

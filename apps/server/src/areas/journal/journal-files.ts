@@ -67,8 +67,8 @@ function spanOf(from: string | undefined, to: string | undefined): string {
   return [from, to].flatMap((date) => (date ? shortDate(parseCivilDate(date)) : [])).join(' to ');
 }
 
-/** Counts what matches before any of it is read. */
-function assertFew(db: Db, of: Organisation, query: EntriesQuery, where: string): void {
+/** Counts what matches before any of it is read. @throws {Refusal} 422 if it is more than is written at once */
+export function assertFew(db: Db, of: Organisation, query: EntriesQuery, where: string): void {
   const { count } = journalSums(db, of, query);
   if (count <= MOST_PRINTED) return;
   const [many, most] = [count, MOST_PRINTED].map((number) => number.toLocaleString('en'));
