@@ -48,7 +48,7 @@ test('every problem stands where it was made, and goes when it is mended', async
   await page.getByRole('combobox', { name: 'Explanation' }).fill('Cider to the inn');
   await page.getByLabel('Credit, line 3').fill('10');
   await page.getByLabel('Contact, line 1').fill('Low Weir Inn');
-  await page.getByRole('button', { name: 'new: add “Low Weir Inn”' }).click();
+  await page.getByRole('option', { name: 'new: add “Low Weir Inn”' }).click();
   await expect(page.getByRole('button', { name: /^new: add/ })).toHaveCount(0);
   await page.getByRole('button', { name: /^Post/ }).click();
   await expect(page.getByRole('status')).toContainText('Posted as 2026-0001');

@@ -102,7 +102,7 @@ test('a supplier is asked for, a refused set is kept whole, and drafts are kept 
   await say(page, '5/3/2026', '10', '1010', '2100');
   // 2100 wants a contact: Enter in the account leads to it
   await page.getByRole('combobox', { name: 'Contact to' }).fill('Low Weir Inn');
-  await page.getByRole('button', { name: 'new: add “Low Weir Inn”' }).click();
+  await page.getByRole('option', { name: 'new: add “Low Weir Inn”' }).click();
   await page.getByRole('combobox', { name: 'Explanation' }).fill('Paid on account');
   await page.keyboard.press('Enter');
   await expect(held(page).getByRole('row', { name: 'Held line 1' })).toContainText('Low Weir Inn');

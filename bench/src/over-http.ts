@@ -1,7 +1,8 @@
 import { derivations } from '@just-ledger/server/composition/derivations';
 import Database from 'better-sqlite3';
 import { once } from 'node:events';
-import { statSync } from 'node:fs';
+import { hash } from 'node:crypto';
+import { mkdirSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { type Db, openForReading } from '@just-ledger/server/platform/database/connection';
@@ -138,7 +139,7 @@ export async function measureOverHttp(
   further: (server: ServerUnderBench, samples: Samples) => Promise<void> = async () => {},
 ): Promise<MeasuredBooks> {
   const context = await tradingBooks(folder, shape);
-  attachPapers(context.db);
+  attachPapers(context.db, folder);
   context.db.$client.close();
   const db = openForReading(folder);
   rawSum(db);
@@ -169,14 +170,21 @@ export async function measureOverHttp(
   return { ...books, raw, behind, bytes: bytes('books.sqlite'), derivedBytes: bytes('derived.sqlite'), all };
 }
 
-/** Gives every tenth entry a paper: the rows that say so; the files themselves are not asked for. */
-function attachPapers({ $client }: Db): void {
+/** Gives every tenth entry a paper, always the same one. */
+function attachPapers({ $client }: Db, folder: string): void {
+  const paper = Buffer.from('a paper');
+  const sha256 = hash('sha256', paper);
+  mkdirSync(join(folder, 'papers', sha256.slice(0, 2)), { recursive: true });
+  writeFileSync(join(folder, 'papers', sha256.slice(0, 2), sha256), paper);
+  $client
+    .prepare(
+      `INSERT INTO attachment (organisation, id, sha256, name, type, bytes, at, by)
+        SELECT 1, 1, ?, 'paper.txt', 'txt', ?, posted_at, posted_by FROM entry WHERE organisation = 1 LIMIT 1`,
+    )
+    .run(sha256, paper.length);
   $client.exec(`
-    INSERT INTO attachment (organisation, id, sha256, name, type, bytes, at, by)
-      SELECT 1, place / 10, printf('%064x', place), 'receipt ' || place || '.pdf', 'pdf', 1000, posted_at, posted_by
-      FROM entry WHERE organisation = 1 AND place % 10 = 0;
     INSERT INTO entry_attachment (organisation, entry, place, attachment, line, at, by)
-      SELECT 1, place, 1, place / 10, 0, posted_at, posted_by FROM entry WHERE organisation = 1 AND place % 10 = 0;`);
+      SELECT 1, place, 1, 1, 0, posted_at, posted_by FROM entry WHERE organisation = 1 AND place % 10 = 0;`);
 }
 
 /** Asks for an address twice, while somebody else asks for something small all the time. */

@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { AccountLedgerResponse, BalancesResponse } from '@just-ledger/contract';
 import ExcelJS from 'exceljs';
 import { fromTo } from './entries.js';
-import { fileOf, pagesOfPdf } from './files.js';
+import { fileOf, pagesOfPdf } from './written-files.js';
 import { problemCodes, type Reply, RunningServer } from './running-server.js';
 
 const WORKBOOK = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
-import { pagesOfPdf } from './files.js';
+import { pagesOfPdf } from './written-files.js';
 import { problemCodes, type Reply, RunningServer } from './running-server.js';
 
 let server: RunningServer;

@@ -1,10 +1,12 @@
 /** @jest-environment jsdom */
 import { parseCivilDate } from '@just-ledger/core';
-import { cleanup, render, screen } from '@testing-library/react';
+import { cleanup, configure, render, screen } from '@testing-library/react';
 import { userEvent } from '@testing-library/user-event';
 import { useState } from 'react';
 import { DateField } from '../src/ui/date-field.js';
 
+// the calendar is fetched when it is first opened, which takes its time on a busy machine
+configure({ asyncUtilTimeout: 20_000 });
 afterEach(cleanup);
 
 function Field({ start = '' }: { start?: string }) {
