@@ -307,10 +307,12 @@ test('further filters: by contact, document, source, who posted and value, kept 
   await expect(contact).toHaveValue('Low Weir Inn');
   await expect(entries).toHaveCount(1);
   await contact.fill('');
+  await expect(entries).toHaveCount(2);
   await page.getByLabel('Document').fill('R 2');
   await expect(entries).toHaveCount(1);
   await expect(entries).toHaveText(/Bramley Deli/);
   await page.getByLabel('Document').fill('');
+  await expect(entries).toHaveCount(2);
   await page.getByLabel('Site').click();
   await page.getByRole('option', { name: 'Mill' }).click();
   await expect(entries).toHaveCount(1);
