@@ -91,6 +91,7 @@ export function NamedField({
         else if (isNewOffered) onNew(typed);
       }}
       onInputChange={(_, text, reason) => {
+        if (reason === 'input') isGoneTo.current = false;
         if (reason !== 'reset' || byName.has(text)) onChange(text);
       }}
       slotProps={{ popper: { className: cell.offers } }}

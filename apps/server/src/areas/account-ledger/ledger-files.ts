@@ -7,7 +7,7 @@ import { unprocessable } from '../../platform/problems/refusal.js';
 import type { ReportQuestion } from '../../platform/threads/report.js';
 import { defineFileTask } from '../../platform/threads/task.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { ledgerSums } from './filtered-ledger.js';
+import { isFiltered, ledgerSums } from './filtered-ledger.js';
 import { LEDGER_FILE_AMOUNTS, ledgerFileRows, wholeLedger } from './ledger-rows.js';
 
 /** Of which books a ledger is asked for, and which day it is there. */
@@ -25,10 +25,10 @@ export const ledgerWorkbook = defineFileTask('ledgerWorkbook', (db: Db, asked: L
 /** The ledger of an account as a PDF, its balance carried from page to page. @throws {Refusal} 422 if it has too many lines */
 export const printedLedger = defineFileTask('printedLedger', (db: Db, asked: LedgerQuestion) => {
   const ledger = wholeOf(db, asked, 'on paper; choose fewer dates');
-  const { organisation: books } = asked;
+  const { organisation: books, query } = asked;
   const currency = books.baseCurrency;
   const span = [ledger.from, ledger.to].map((date) => shortDate(parseCivilDate(date))).join(' to ');
-  const isWhole = ledger.rows.every(({ balance }) => balance !== null);
+  const isWhole = !isFiltered(query);
   const rows = ledgerRows(ledger, currency, isWhole);
   return writeListPdf({
     organisation: books.name,

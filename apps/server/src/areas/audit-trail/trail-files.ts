@@ -13,6 +13,7 @@ import {
 } from 'node:fs';
 import { dirname, join } from 'node:path';
 import type { Db } from '../../platform/database/connection.js';
+import { keptUntilCommit } from '../../platform/database/kept-reading.js';
 import { writeCsv } from '../../platform/files/csv.js';
 import { defineReading } from '../../platform/threads/task.js';
 import { isEarlier, nextEvents, type TrailEvent, type TrailPositions, trailSources } from './trail-sources.js';
@@ -39,7 +40,8 @@ interface TrailState {
  */
 export const writeTrail = defineReading(
   'writeTrail',
-  (db: Db): number => writeTrailOf(db, join(dirname(db.$client.name), 'trail')),
+  // until something is committed there is nothing more to write
+  (db: Db): number => keptUntilCommit(db, 'trail', () => writeTrailOf(db, join(dirname(db.$client.name), 'trail'))),
   { isOfEntriesAlone: true },
 );
 

@@ -1,9 +1,9 @@
 import { fontFile, INK, RULE } from './font-file.js';
 
-/** A column of a printed list: its width is a share of what the others leave. */
+/** A column of a printed list. */
 export interface ListColumn {
   readonly label: string;
-  /** Points, of which A4 has 595 across. */
+  /** Points, of which A4 has 595 across and a list takes 519 at most. */
   readonly width: number;
   /** Whether it holds figures, which stand at its right. */
   readonly isFigure?: boolean;

@@ -1,5 +1,20 @@
-import { type AccountLedgerResponse, MOST_PRINTED, paths, withQuery } from '@just-ledger/contract';
-import { cancellingLines, minor, parseAmount, shortDate } from '@just-ledger/core';
+import {
+  type AccountLedgerResponse,
+  type LedgerSumsResponse,
+  MOST_PRINTED,
+  paths,
+  withQuery,
+} from '@just-ledger/contract';
+import {
+  add,
+  cancellingLines,
+  type CurrencyCode,
+  formatAmount,
+  minor,
+  parseAmount,
+  shortDate,
+  ZERO,
+} from '@just-ledger/core';
 import { useQuery, useSuspenseInfiniteQuery } from '@tanstack/react-query';
 import { type ReactNode, useMemo } from 'react';
 import { useSheetParam } from '../../api/address.js';
@@ -20,7 +35,7 @@ import { TForm } from './t-form.js';
 
 /** The ledger of one account on its sheet: its lines, or both sides of it, filtered as the journal is. */
 export function LedgerSheet({ number, choose, slot }: ScreenProps & { number: string; choose: ReactNode }) {
-  const { organisation, from, to } = useBooks();
+  const { organisation, currency, from, to } = useBooks();
   const filters = useJournalFilter(slot);
   const filter = { ...filters.filter, account: number };
   const isFiltered = filters.isFilteredBesideAccount;
@@ -39,6 +54,15 @@ export function LedgerSheet({ number, choose, slot }: ScreenProps & { number: st
   });
   const read = data.pages.flatMap((page) => page.rows);
   const lines = useListed(whole ?? read, whole !== undefined && cancelled !== '', cancelled === 'hidden');
+  const isHidden = whole !== undefined && cancelled === 'hidden';
+  // what is left of the lines has sums of its own, and no balance after each
+  const shownSums = isHidden
+    ? sumsOf(
+        lines.map(({ row }) => row),
+        currency,
+      )
+    : sums;
+  const isPart = isFiltered || isHidden;
   const [first] = data.pages;
   if (!first) return null;
   const count = sums ? `${sums.lines.toLocaleString('en')} ${sums.lines === 1 ? 'line' : 'lines'}` : 'being counted';
@@ -103,13 +127,13 @@ export function LedgerSheet({ number, choose, slot }: ScreenProps & { number: st
       )}
       {!isFiltered && form !== 't' && <BalanceLine account={number} />}
       {form === 't' && whole ? (
-        <TForm ledger={first} rows={lines.map(({ row }) => row)} isFiltered={isFiltered || cancelled === 'hidden'} />
+        <TForm ledger={first} rows={lines.map(({ row }) => row)} isFiltered={isPart} />
       ) : (
         <LedgerList
           ledger={first}
-          sums={sums}
+          sums={shownSums}
           lines={lines}
-          isFiltered={isFiltered}
+          isFiltered={isPart}
           open={open}
           setOpen={setOpen}
           more={whole === undefined && hasNextPage && !isFetchingNextPage ? () => void fetchNextPage() : undefined}
@@ -122,6 +146,16 @@ export function LedgerSheet({ number, choose, slot }: ScreenProps & { number: st
       )}
     </Sheet>
   );
+}
+
+/** What lines come to. */
+function sumsOf(rows: AccountLedgerResponse['rows'], currency: CurrencyCode): LedgerSumsResponse {
+  const sum = (side: 'debit' | 'credit'): string =>
+    formatAmount(
+      rows.reduce((sum, row) => add(sum, parseAmount(row[side] ?? '0', currency)), ZERO),
+      currency,
+    );
+  return { lines: rows.length, debit: sum('debit'), credit: sum('credit') };
 }
 
 /** Rows as they are listed: with what cancels marked or left out, if that is asked for. */
@@ -138,7 +172,11 @@ function useListed(rows: AccountLedgerResponse['rows'], isMarked: boolean, isHid
         )
       : [];
     return rows
-      .map((row, index) => ({ key: `${row.entry || row.date}.${index}`, row, group: groups[index] }))
+      .map((row, index) => ({
+        key: `${row.entry || row.date}.${index}`,
+        row: isHidden ? { ...row, balance: null } : row,
+        group: groups[index],
+      }))
       .filter(({ group }) => !isHidden || group === undefined);
   }, [rows, isMarked, isHidden, currency]);
 }
