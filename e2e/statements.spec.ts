@@ -96,6 +96,7 @@ test('an account stands as a T, and what cancels in it is marked and left out', 
   await expect(page.getByText('cancels 1')).toHaveCount(2);
   await page.getByRole('button', { name: 'Hide it' }).press('Enter');
   await expect(lines).toHaveCount(1);
+  await expect(page.getByText('Total of these lines').locator('..')).toContainText(/400\.000\.00$/);
   await page.getByRole('button', { name: 'Mark what cancels' }).press('Enter');
   await expect(lines).toHaveCount(3);
   await page.getByRole('button', { name: 'T-account' }).press('Enter');

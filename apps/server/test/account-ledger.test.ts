@@ -141,5 +141,8 @@ describe('the ledger of an account', () => {
     const filtered = await pagesOfPdf(server, report('.pdf?account=1100&text=crates'));
     expect(filtered[0]).toContain('filtered');
     expect(filtered[0]).toContain('Total 600.00 0.00');
+    const nothing = await pagesOfPdf(server, report('.pdf?account=1100&text=nothing-like-it'));
+    expect(nothing[0]).toMatch(/filtered .*Total 0\.00 0\.00/);
+    expect(nothing[0]).not.toContain('brought forward');
   });
 });

@@ -40,6 +40,14 @@ describe('a field that names something', () => {
     expect(field().value).toBe(expected);
   });
 
+  test('takes the first by Enter again, after another one was gone to and more was typed', async () => {
+    const user = userEvent.setup();
+    render(<Field />);
+    await user.click(field());
+    await user.keyboard('re{ArrowDown}{ArrowDown}ed y{Enter}');
+    expect(field().value).toBe('Reed Yard');
+  });
+
   test('offers what was used before first', async () => {
     const user = userEvent.setup();
     render(<Field usedBefore={['Reed End']} />);
