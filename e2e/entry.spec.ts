@@ -417,5 +417,5 @@ test('an amount far out of what its account usually sees is pointed out, with th
     '950.00 is far out of what 6100 usually sees: the median of its last 9 lines is 84.00.',
   );
   await doubts.getByRole('link', { name: '6100' }).click();
-  await expect(page.getByRole('row', { name: /Rent/ }).first()).toBeVisible();
+  await expect(page.getByRole('list', { name: 'Lines' }).getByText('80.00 dr')).toBeVisible();
 });
