@@ -1,8 +1,9 @@
 import type { AccountResponse } from '@just-ledger/contract';
 import { bestMatches } from '@just-ledger/core';
-import { Autocomplete, InputBase } from '@mui/material';
+import { Autocomplete } from '@mui/material';
 import { useState } from 'react';
 import cell from './cell.module.css';
+import { PickerInput } from './picker-input.js';
 
 /** Chooses an account by its number or part of its name; Tab takes what is highlighted. */
 export function AccountField({
@@ -68,19 +69,13 @@ export function AccountField({
         onChange(typeof one === 'string' ? numberFor(accounts, one.trim(), usedBefore) : (one?.number ?? ''));
       }}
       slotProps={{ popper: { className: cell.offers } }}
-      renderInput={({ slotProps }) => (
-        <InputBase
-          {...slotProps.input}
-          fullWidth
-          className={cell.cell}
-          autoFocus={autoFocus}
+      renderInput={(field) => (
+        <PickerInput
+          field={field}
+          label={label}
+          wrong={wrong ?? (typeof chosen === 'string' ? 'There is no such account' : undefined)}
           placeholder={placeholder}
-          inputProps={{
-            ...slotProps.htmlInput,
-            'aria-label': label,
-            'aria-invalid': wrong !== undefined || typeof chosen === 'string',
-            title: wrong ?? (typeof chosen === 'string' ? 'There is no such account' : undefined),
-          }}
+          autoFocus={autoFocus}
         />
       )}
     />

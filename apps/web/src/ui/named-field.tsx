@@ -1,7 +1,8 @@
 import { bestMatches } from '@just-ledger/core';
-import { Autocomplete, InputBase } from '@mui/material';
+import { Autocomplete } from '@mui/material';
 import { useRef } from 'react';
 import cell from './cell.module.css';
+import { PickerInput } from './picker-input.js';
 
 /** What a field offers: known by a name, and by a number where it has one. */
 export interface Offered {
@@ -95,20 +96,8 @@ export function NamedField({
         if (reason !== 'reset' || byName.has(text)) onChange(text);
       }}
       slotProps={{ popper: { className: cell.offers } }}
-      renderInput={({ slotProps }) => (
-        <InputBase
-          {...slotProps.input}
-          fullWidth
-          className={cell.cell}
-          placeholder={placeholder}
-          onBlur={onBlur}
-          inputProps={{
-            ...slotProps.htmlInput,
-            'aria-label': label,
-            'aria-invalid': wrong !== undefined,
-            title: wrong,
-          }}
-        />
+      renderInput={(field) => (
+        <PickerInput field={field} label={label} wrong={wrong} placeholder={placeholder} onBlur={onBlur} />
       )}
     />
   );

@@ -4,10 +4,8 @@ import type {
   LedgerRowResponse,
   LineResponse,
 } from '@just-ledger/contract';
-import { type CivilDate, formatAmount, minor, parseAmount } from '@just-ledger/core';
-import { and, eq, or, sql } from 'drizzle-orm';
+import { type CivilDate, formatAmount, parseAmount } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
-import { contact } from '../../platform/database/schema.js';
 import { loadChart } from '../accounts/account-store.js';
 import { journalPage, journalPlaces } from '../journal/journal-page.js';
 import { amountOf, contactsNamed } from '../journal/journal-search.js';
@@ -46,7 +44,7 @@ export function filteredLedger(
   const { from, to } = reportSpan(query, books, today);
   const { after, ...filter } = query;
   const page = journalPage(db, books, { ...filter, from, to, before: after || BEGINNING, limit });
-  const isMeant = meantLines(db, books, query);
+  const meant = meantOf(db, books, query);
   return {
     account: account.number,
     name: account.name,
@@ -57,7 +55,7 @@ export function filteredLedger(
       const others = new Set(entry.lines.flatMap((line) => chart.byNumber.get(line.account)?.id ?? []));
       others.delete(account.id);
       return entry.lines
-        .filter((line) => line.account === account.number && isMeant(line))
+        .filter((line) => line.account === account.number && isMeant(meant, line, books))
         .map((line): LedgerRowResponse => ({
           date: entry.date,
           entry: entry.number,
@@ -81,41 +79,26 @@ export function filteredLedger(
   };
 }
 
-/** Whether a line of an entry that matches is one that is meant. */
-function meantLines(db: Db, books: Organisation, query: AccountLedgerQuery): (line: LineResponse) => boolean {
-  const names = query.contact ? contactNamesMeant(db, books.id, query.contact) : undefined;
-  const range = amountsMeant(books, query);
-  return (line) => {
-    const amount = parseAmount(line.debit ?? line.credit ?? '0', books.baseCurrency);
-    return (
-      (names === undefined || line.contact === null || names.has(line.contact)) &&
-      (range === undefined || (amount >= range.least && amount <= range.most))
-    );
-  };
+/** What a line has to have itself: an amount within these, and where it names a contact, one of these. Minor units. */
+interface Meant {
+  readonly least: number;
+  readonly most: number;
+  readonly contacts: ReturnType<typeof contactsNamed> | undefined;
 }
 
-function contactNamesMeant(db: Db, organisation: number, named: string): Set<string> {
-  const isNamed = or(eq(contact.number, named), sql`${contact.name} = ${named} COLLATE NOCASE`);
-  const rows = db
-    .select({ name: contact.name })
-    .from(contact)
-    .where(and(eq(contact.organisation, organisation), isNamed))
-    .all();
-  return new Set(rows.map(({ name }) => name));
-}
-
-function amountsMeant(
-  books: Organisation,
-  { amount, amountFrom, amountTo }: AccountLedgerQuery,
-): { readonly least: number; readonly most: number } | undefined {
-  const read = (text: string | undefined, path: string, otherwise: number): number =>
-    text ? amountOf(books, text, path) : otherwise;
-  if (amount) return { least: read(amount, 'amount', 0), most: read(amount, 'amount', 0) };
-  if (!amountFrom && !amountTo) return undefined;
+function meantOf(db: Db, books: Organisation, query: AccountLedgerQuery): Meant {
+  const { amount, amountFrom = amount, amountTo = amount, contact } = query;
   return {
-    least: read(amountFrom, 'amountFrom', 0),
-    most: read(amountTo, 'amountTo', Number.MAX_SAFE_INTEGER),
+    least: amountFrom ? amountOf(books, amountFrom, 'amountFrom') : 0,
+    most: amountTo ? amountOf(books, amountTo, 'amountTo') : Number.MAX_SAFE_INTEGER,
+    contacts: contact ? contactsNamed(db, books.id, contact) : undefined,
   };
+}
+
+function isMeant({ least, most, contacts }: Meant, line: LineResponse, { baseCurrency }: Organisation): boolean {
+  const amount = parseAmount(line.debit ?? line.credit ?? '0', baseCurrency);
+  const isOfContact = !contacts || line.contact === null || contacts.some(({ name }) => name === line.contact);
+  return isOfContact && amount >= least && amount <= most;
 }
 
 /** What lines of an account come to; minor units. */
@@ -138,8 +121,7 @@ export function ledgerSums(db: Db, books: Organisation, query: AccountLedgerQuer
   }
   const { after: _, limit: __, ...filter } = query;
   const places = JSON.stringify(journalPlaces(db, books, { ...filter, from, to }));
-  const range = amountsMeant(books, query);
-  const contacts = query.contact ? JSON.stringify(contactsNamed(db, books.id, query.contact)) : null;
+  const { least, most, contacts } = meantOf(db, books, query);
   const found = db.$client.prepare<object, LedgerSums>(
     `${sums} AND entry IN (SELECT value FROM json_each(@places)) AND abs(amount) BETWEEN @least AND @most
       AND (@contacts IS NULL OR contact IS NULL OR contact IN (SELECT value FROM json_each(@contacts)))`,
@@ -147,8 +129,8 @@ export function ledgerSums(db: Db, books: Organisation, query: AccountLedgerQuer
   return found.get({
     ...of,
     places,
-    contacts,
-    least: range?.least ?? 0,
-    most: range?.most ?? minor(Number.MAX_SAFE_INTEGER),
+    least,
+    most,
+    contacts: contacts ? JSON.stringify(contacts.map(({ id }) => id)) : null,
   }) as LedgerSums;
 }

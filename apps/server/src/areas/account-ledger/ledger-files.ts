@@ -1,13 +1,14 @@
 import { type AccountLedgerQuery, type AccountLedgerResponse, MOST_PRINTED } from '@just-ledger/contract';
-import { type CurrencyCode, displayAmount, minor, parseAmount, parseCivilDate, shortDate } from '@just-ledger/core';
+import { type CurrencyCode, displayAmount, minor, parseCivilDate, shortDate } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
+import { printedAmount, printedBalance } from '../../platform/files/printed-amount.js';
 import { type ListRow, writeListPdf } from '../../platform/files/write-list-pdf.js';
 import { writeWorkbook } from '../../platform/files/write-workbook.js';
 import { unprocessable } from '../../platform/problems/refusal.js';
 import type { ReportQuestion } from '../../platform/threads/report.js';
 import { defineFileTask } from '../../platform/threads/task.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { isFiltered, ledgerSums } from './filtered-ledger.js';
+import { isFiltered, type LedgerSums, ledgerSums } from './filtered-ledger.js';
 import { LEDGER_FILE_AMOUNTS, ledgerFileRows, wholeLedger } from './ledger-rows.js';
 
 /** Of which books a ledger is asked for, and which day it is there. */
@@ -15,7 +16,7 @@ export type LedgerQuestion = ReportQuestion<Organisation, AccountLedgerQuery>;
 
 /** The ledger of an account as a workbook. @throws {Refusal} 422 if it has too many lines */
 export const ledgerWorkbook = defineFileTask('ledgerWorkbook', (db: Db, asked: LedgerQuestion) => {
-  const ledger = wholeOf(db, asked, 'into a workbook; save them as CSV');
+  const { ledger } = wholeOf(db, asked, 'into a workbook; save them as CSV');
   return writeWorkbook(`Ledger ${ledger.account}`, ledgerFileRows(ledger), {
     amounts: LEDGER_FILE_AMOUNTS,
     dates: ['date'],
@@ -24,12 +25,13 @@ export const ledgerWorkbook = defineFileTask('ledgerWorkbook', (db: Db, asked: L
 
 /** The ledger of an account as a PDF, its balance carried from page to page. @throws {Refusal} 422 if it has too many lines */
 export const printedLedger = defineFileTask('printedLedger', (db: Db, asked: LedgerQuestion) => {
-  const ledger = wholeOf(db, asked, 'on paper; choose fewer dates');
+  const whole = wholeOf(db, asked, 'on paper; choose fewer dates');
+  const { ledger } = whole;
   const { organisation: books, query } = asked;
   const currency = books.baseCurrency;
   const span = [ledger.from, ledger.to].map((date) => shortDate(parseCivilDate(date))).join(' to ');
   const isWhole = !isFiltered(query);
-  const rows = ledgerRows(ledger, currency, isWhole);
+  const rows = ledgerRows(whole, currency, isWhole);
   return writeListPdf({
     organisation: books.name,
     title: `${ledger.account} ${ledger.name}`,
@@ -49,55 +51,42 @@ export const printedLedger = defineFileTask('printedLedger', (db: Db, asked: Led
   });
 });
 
-function wholeOf(db: Db, { organisation, query, today }: LedgerQuestion, where: string): AccountLedgerResponse {
+/** A ledger with what its lines come to. */
+interface Whole {
+  readonly ledger: AccountLedgerResponse;
+  readonly sums: LedgerSums;
+}
+
+function wholeOf(db: Db, { organisation, query, today }: LedgerQuestion, where: string): Whole {
   return db.$client.transaction(() => {
-    const { lines } = ledgerSums(db, organisation, query, today);
-    if (lines > MOST_PRINTED) {
-      const [many, most] = [lines, MOST_PRINTED].map((number) => number.toLocaleString('en'));
+    const sums = ledgerSums(db, organisation, query, today);
+    if (sums.lines > MOST_PRINTED) {
+      const [many, most] = [sums.lines, MOST_PRINTED].map((number) => number.toLocaleString('en'));
       throw unprocessable('too-many-lines', '', `${many} lines match; up to ${most} go ${where}.`);
     }
-    return wholeLedger(db, organisation, query, today);
+    return { ledger: wholeLedger(db, organisation, query, today), sums };
   })();
 }
 
-function ledgerRows(ledger: AccountLedgerResponse, currency: CurrencyCode, isWhole: boolean): ListRow[] {
-  const shown = (amount: string | null): string =>
-    amount === null ? '' : displayAmount(parseAmount(amount, currency), currency);
-  const withSide = (amount: string | null): string => {
-    if (amount === null) return '';
-    const balance = parseAmount(amount, currency);
-    const side = balance === 0 ? '' : balance > 0 ? ' dr' : ' cr';
-    return `${displayAmount(minor(Math.abs(balance)), currency)}${side}`;
-  };
+/** The rows of a ledger on paper: one that is filtered has a total in the place of its balances. */
+function ledgerRows({ ledger, sums }: Whole, currency: CurrencyCode, isWhole: boolean): ListRow[] {
   const lines = ledger.rows.map((row): ListRow => ({
     cells: [
       shortDate(parseCivilDate(row.date)),
       row.entry,
       [row.explanation, row.contact, row.document, row.note, row.opposite].filter(Boolean).join(' · '),
-      shown(row.debit),
-      shown(row.credit),
-      withSide(row.balance),
+      printedAmount(row.debit, currency),
+      printedAmount(row.credit, currency),
+      printedBalance(row.balance, currency),
     ],
   }));
-  const total = (side: 'debit' | 'credit'): string =>
-    displayAmount(
-      minor(ledger.rows.reduce((sum, row) => sum + parseAmount(row[side] ?? '0', currency), 0)),
-      currency,
-    );
-  const end: ListRow = {
-    cells: [
-      '',
-      '',
-      isWhole ? 'Balance at the end' : 'Total',
-      total('debit'),
-      total('credit'),
-      isWhole ? withSide(ledger.closing) : '',
-    ],
-    style: 'end',
-  };
   const opening: ListRow = {
-    cells: ['', '', 'brought forward', '', '', withSide(ledger.broughtForward)],
+    cells: ['', '', 'brought forward', '', '', printedBalance(ledger.broughtForward, currency)],
     style: 'remark',
   };
-  return [...(isWhole ? [opening] : []), ...lines, end];
+  const totals = [sums.debit, sums.credit].map((amount) => displayAmount(minor(amount), currency));
+  const end = isWhole
+    ? ['Balance at the end', ...totals, printedBalance(ledger.closing, currency)]
+    : ['Total', ...totals, ''];
+  return [...(isWhole ? [opening] : []), ...lines, { cells: ['', '', ...end], style: 'end' }];
 }

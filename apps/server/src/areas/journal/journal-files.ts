@@ -1,15 +1,7 @@
 import { type EntriesQuery, MOST_PRINTED } from '@just-ledger/contract';
-import {
-  add,
-  type CurrencyCode,
-  debitsFirst,
-  displayAmount,
-  parseAmount,
-  parseCivilDate,
-  shortDate,
-  ZERO,
-} from '@just-ledger/core';
+import { add, debitsFirst, displayAmount, parseAmount, parseCivilDate, shortDate, ZERO } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
+import { printedAmount } from '../../platform/files/printed-amount.js';
 import { type ListGroup, writeListPdf } from '../../platform/files/write-list-pdf.js';
 import { writeWorkbook } from '../../platform/files/write-workbook.js';
 import { unprocessable } from '../../platform/problems/refusal.js';
@@ -105,8 +97,8 @@ function* journalGroups(db: Db, of: Organisation, rows: readonly EntryRow[]): Ge
               ]
                 .filter(Boolean)
                 .join(' · '),
-              shownIn(line.debit, currency),
-              shownIn(line.credit, currency),
+              printedAmount(line.debit, currency),
+              printedAmount(line.credit, currency),
             ],
             ...(line.credit !== null && { setIn: 2 }),
           })),
@@ -122,8 +114,4 @@ function* journalGroups(db: Db, of: Organisation, rows: readonly EntryRow[]): Ge
   const total = displayAmount(sum, currency);
   const count = `${rows.length.toLocaleString('en')} ${rows.length === 1 ? 'entry' : 'entries'}`;
   yield { rows: [{ cells: ['', '', `Total of ${count}`, total, total], style: 'end' }] };
-}
-
-function shownIn(amount: string | null, currency: CurrencyCode): string {
-  return amount === null ? '' : displayAmount(parseAmount(amount, currency), currency);
 }

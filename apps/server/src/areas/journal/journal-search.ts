@@ -49,7 +49,7 @@ export interface JournalSearch {
 export function searchOf(db: Db, books: Organisation, query: EntriesQuery): JournalSearch {
   const { account, contact: named } = query;
   const accounts = account ? [accountNamed(db, books.id, account)] : [];
-  const contacts = named ? contactsNamed(db, books.id, named) : [];
+  const contacts = named ? contactsNamed(db, books.id, named).map(({ id }) => id) : [];
   const others: SearchTerm[] = [
     ...accounts.map((id) => ({ marks: [MARKS.account(id)] })),
     ...(named ? [{ marks: contacts.map(MARKS.contact) }] : []),
@@ -180,14 +180,17 @@ function accountNamed(db: Db, organisation: number, number: string): AccountId {
 }
 
 /** The contacts that a number or a name means. */
-export function contactsNamed(db: Db, organisation: number, named: string): ContactId[] {
+export function contactsNamed(
+  db: Db,
+  organisation: number,
+  named: string,
+): { readonly id: ContactId; readonly name: string }[] {
   const isNamed = or(eq(contact.number, named), sql`${contact.name} = ${named} COLLATE NOCASE`);
   return db
-    .select({ id: contact.id })
+    .select({ id: contact.id, name: contact.name })
     .from(contact)
     .where(and(eq(contact.organisation, organisation), isNamed))
-    .all()
-    .map(({ id }) => id);
+    .all();
 }
 
 function peopleNamed(db: Db, name: string): number[] {

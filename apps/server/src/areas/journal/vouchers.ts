@@ -1,13 +1,7 @@
 import { type DraftEventResponse, type EntriesQuery, type EntryResponse, MOST_VOUCHERS } from '@just-ledger/contract';
-import {
-  displayAmount,
-  longDate,
-  longMoment,
-  parseAmount,
-  parseCivilDate,
-  type CurrencyCode,
-} from '@just-ledger/core';
+import { longDate, longMoment, parseCivilDate, type CurrencyCode } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
+import { printedAmount } from '../../platform/files/printed-amount.js';
 import { type PdfPart, writePdf } from '../../platform/files/write-pdf.js';
 import { unprocessable } from '../../platform/problems/refusal.js';
 import { defineFileTask } from '../../platform/threads/task.js';
@@ -53,8 +47,7 @@ function voucherOf(
   events: readonly DraftEventResponse[],
   isOnNewPage: boolean,
 ): PdfPart[] {
-  const shown = (amount: string | null): string =>
-    amount ? displayAmount(parseAmount(amount, currency), currency) : '';
+  const shown = (amount: string | null): string => printedAmount(amount, currency);
   const prepared = events.find(({ what }) => what === 'prepared');
   const facts: [string, string | null | undefined][] = [
     ['for', entry.explanation],

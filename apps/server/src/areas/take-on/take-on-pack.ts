@@ -8,7 +8,6 @@ import {
   displayAmount,
   longDate,
   minor,
-  parseAmount,
   type Proof,
   type RowFact,
   takeOnStatus,
@@ -17,6 +16,7 @@ import {
   TRAYS,
 } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
+import { printedAmount } from '../../platform/files/printed-amount.js';
 import type { PdfPart } from '../../platform/files/write-pdf.js';
 import { organisationOf } from '../organisations/organisation-store.js';
 import { chainEnd } from '../periods/period-store.js';
@@ -75,8 +75,7 @@ function oldTrialBalance({ trays, on }: LoadedTakeOn): PdfPart {
 }
 
 function newTrialBalance(report: TrialBalanceResponse, currency: CurrencyCode): PdfPart {
-  const show = (amount: string): string =>
-    amount === '' ? '' : displayAmount(parseAmount(amount, currency), currency);
+  const show = (amount: string): string => printedAmount(amount, currency);
   return {
     type: 'table',
     heading: 'New trial balance at the changeover date',

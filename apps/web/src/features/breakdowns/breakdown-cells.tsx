@@ -1,9 +1,9 @@
 import type { BreakdownResponse } from '@just-ledger/contract';
 import { bestMatches } from '@just-ledger/core';
-import { Autocomplete, InputBase } from '@mui/material';
+import { Autocomplete } from '@mui/material';
 import { clsx } from 'clsx';
-import cell from '../../ui/cell.module.css';
 import layout from '../../ui/layout.module.css';
+import { PickerInput } from '../../ui/picker-input.js';
 import grid from '../../ui/typed-grid.module.css';
 import styles from './breakdown-cells.module.css';
 
@@ -43,17 +43,8 @@ export function BreakdownCells({
             forcePopupIcon={false}
             clearIcon={null}
             noOptionsText="No such value"
-            renderInput={({ slotProps }) => (
-              <InputBase
-                {...slotProps.input}
-                className={cell.cell}
-                fullWidth
-                placeholder="which?"
-                inputProps={{
-                  ...slotProps.htmlInput,
-                  'aria-label': `${breakdown.name}, ${place}`,
-                }}
-              />
+            renderInput={(field) => (
+              <PickerInput field={field} label={`${breakdown.name}, ${place}`} placeholder="which?" />
             )}
           />
         </span>

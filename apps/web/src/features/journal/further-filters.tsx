@@ -6,8 +6,8 @@ import { useBooks } from '../../api/books-queries.js';
 import { breakdownsQuery } from '../../api/breakdown-queries.js';
 import { contactsQuery } from '../../api/contact-queries.js';
 import { peopleQuery } from '../../api/people-queries.js';
-import { ChoiceField } from '../../ui/choice-fields.js';
 import { ContactField } from '../../ui/contact-field.js';
+import { FilterChoice } from './filter-choice.js';
 import styles from './journal-screen.module.css';
 import type { useJournalFilter } from './use-journal-filter.js';
 
@@ -68,27 +68,9 @@ export function FurtherFilters({
         value={filters.document}
         onChange={(event) => filters.setDocument(event.target.value)}
       />
-      <ChoiceField
-        label="Source"
-        value={filters.source}
-        onChange={filters.setSource}
-        slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-        choices={SOURCES}
-      />
-      <ChoiceField
-        label="Paper"
-        value={filters.paper}
-        onChange={filters.setPaper}
-        slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-        choices={PAPER}
-      />
-      <ChoiceField
-        label="Reversed"
-        value={filters.reversed}
-        onChange={filters.setReversed}
-        slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-        choices={REVERSED}
-      />
+      <FilterChoice label="Source" value={filters.source} onChange={filters.setSource} choices={SOURCES} />
+      <FilterChoice label="Paper" value={filters.paper} onChange={filters.setPaper} choices={PAPER} />
+      <FilterChoice label="Reversed" value={filters.reversed} onChange={filters.setReversed} choices={REVERSED} />
       <Autocomplete
         freeSolo
         options={people.map(({ name }) => name)}
@@ -98,7 +80,7 @@ export function FurtherFilters({
         renderInput={(field) => <TextField {...field} label="Posted by" placeholder="anybody" />}
       />
       {breakdowns.map(({ name, values: all }) => (
-        <ChoiceField
+        <FilterChoice
           key={name}
           label={name}
           value={values[name] ?? ''}
@@ -106,7 +88,6 @@ export function FurtherFilters({
             const { [name]: _, ...others } = values;
             filters.setBreakdowns(writeBreakdowns(value === '' ? others : { ...others, [name]: value }));
           }}
-          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
           choices={[['', 'any'], ...all.map((one) => [one.name, one.name] as const)]}
         />
       ))}

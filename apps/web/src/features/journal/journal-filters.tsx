@@ -4,9 +4,9 @@ import { TextField } from '@mui/material';
 import { clsx } from 'clsx';
 import { type ReactNode, useState } from 'react';
 import { AccountField } from '../../ui/account-field.js';
-import { ChoiceField } from '../../ui/choice-fields.js';
 import layout from '../../ui/layout.module.css';
 import type { ScreenProps } from '../../ui/screen-route.js';
+import { FilterChoice } from './filter-choice.js';
 import { FindField } from './find-field.js';
 import { FurtherFilters } from './further-filters.js';
 import styles from './journal-screen.module.css';
@@ -32,20 +32,8 @@ export function JournalFilters({
   // where all is of one account, more room is left to its lines
   const kinds = (
     <>
-      <ChoiceField
-        label="Kind"
-        value={filters.kind}
-        onChange={filters.setKind}
-        slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-        choices={KINDS}
-      />
-      <ChoiceField
-        label="Day book"
-        value={filters.book}
-        onChange={filters.setBook}
-        slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-        choices={BOOKS}
-      />
+      <FilterChoice label="Kind" value={filters.kind} onChange={filters.setKind} choices={KINDS} />
+      <FilterChoice label="Day book" value={filters.book} onChange={filters.setBook} choices={BOOKS} />
     </>
   );
   return (
