@@ -419,6 +419,27 @@ describe('a file of entries', () => {
     expect((await server.request('POST', `${books}/imports/${checked.id}/taking`)).status).toBe(409);
   });
 
+  test('is taken in as it was compared, or not at all, whatever happened between', async () => {
+    const late = await server.organisation({ name: 'Locked meanwhile' });
+    const content = 'date,explanation,from account,to account,amount\n3/4/2026,Rent,1010,6100,5\n';
+    const own = (dates: string): Promise<Reply> =>
+      server.request('PUT', '/api/own-sign-in/preferences', { amounts: 'point', dates, colours: 'system' });
+    expect((await own('month-first')).status).toBeLessThan(300);
+    const checked = await check(await send('entries', text(content), late), undefined, late);
+    expect(checked.remarks.join(' ')).toContain('3/4/2026 is read as 4 March 2026');
+    await own('day-first');
+    await server.request('POST', `${late}/periods/2026-03/lock`);
+    const refused = await take(checked, late);
+    expect([refused.state, codes(refused.problems)[0]]).toEqual(['failed', 'period-locked at rows.2.date']);
+    expect((await server.request('GET', `${late}/entries`)).body.count).toBe(0);
+    await server.request('POST', `${late}/periods/2026-03/unlock`, { reason: 'one more' });
+    await own('month-first');
+    const again = await check(await send('entries', text(content), late), undefined, late);
+    await own('day-first');
+    expect(await take(again, late)).toMatchObject({ state: 'done' });
+    expect((await server.request('GET', `${late}/entries`)).body.entries[0].date).toBe('2026-03-04');
+  });
+
   test('has to have accounts and amounts in one of the ways', async () => {
     const read = await send('entries', text('date,explanation,account\n2026-04-01,Sale,1010\n'), books);
     const reply = await server.request('PUT', `${books}/imports/${read.id}/matching`, {

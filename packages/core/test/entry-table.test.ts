@@ -103,5 +103,9 @@ test.each<[string[], string, boolean]>([
 
 test('dates that could be read either way are told', () => {
   const table = [{ line: 2, cells: { date: '3/4/2026', account: '1010', amount: '5' } }];
-  expect(entryTable(table, of).notes).toEqual(['3/4/2026 is read as 3 April 2026: does the day come first in it?']);
+  const other = ', as you type dates. If it means another day, write dates with the year first.';
+  expect(entryTable(table, of).notes).toEqual([`3/4/2026 is read as 3 April 2026${other}`]);
+  const monthFirst = entryTable(table, { ...of, order: 'month-first' });
+  expect(monthFirst.notes).toEqual([`3/4/2026 is read as 4 March 2026${other}`]);
+  expect(monthFirst.rows[0]?.cells.date).toBe('2026-03-04');
 });

@@ -1,3 +1,4 @@
+import { isCivilDate } from '@just-ledger/core';
 import { createContext, useContext, useMemo } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { listenAhead } from './type-ahead.js';
@@ -35,6 +36,12 @@ function current(): URLSearchParams {
   return new URLSearchParams(window.location.search);
 }
 
+/** A date of the address; one that somebody has written there and that is none is left out. */
+function dateIn(search: URLSearchParams, key: string): string | undefined {
+  const text = search.get(key) ?? '';
+  return isCivilDate(text) ? text : undefined;
+}
+
 /** Reads the address and writes it. */
 export function useAddress(): Address {
   const { organisation = '', stage = 'record', screen = 'journal' } = useParams();
@@ -62,8 +69,8 @@ export function useAddress(): Address {
       stage,
       screen,
       beside: search.get('beside') ?? undefined,
-      from: search.get('from') ?? undefined,
-      to: search.get('to') ?? undefined,
+      from: dateIn(search, 'from'),
+      to: dateIn(search, 'to'),
       href,
       go: (to, params) => {
         if (to === 'entry' && (screen !== 'entry' || params?.['draft'] !== search.get('draft'))) listenAhead();

@@ -7,11 +7,12 @@ export interface RecognisedOrder {
 }
 
 /**
- * Recognises which comes first in dates such as `3/4/2026`, from those that can mean only one; day first where none says so.
+ * Recognises which comes first in dates such as `3/4/2026`, from those that can mean only one.
  *
+ * @param otherwise the order where none of them says so
  * @example recogniseDateOrder(['3/4/2026', '4/17/2026']) // → {order: 'month-first', isDoubtful: false}
  */
-export function recogniseDateOrder(texts: readonly string[]): RecognisedOrder {
+export function recogniseDateOrder(texts: readonly string[], otherwise: DateOrder = 'day-first'): RecognisedOrder {
   let [dayFirst, monthFirst, open] = [0, 0, 0];
   for (const text of texts) {
     const [, first, second] = /^(\d{1,2})[\s/.-]+(\d{1,2})[\s/.-]+\d{2,4}$/.exec(text.trim()) ?? [];
@@ -21,7 +22,7 @@ export function recogniseDateOrder(texts: readonly string[]): RecognisedOrder {
     else open += 1;
   }
   return {
-    order: monthFirst > dayFirst ? 'month-first' : 'day-first',
+    order: monthFirst === dayFirst ? otherwise : monthFirst > dayFirst ? 'month-first' : 'day-first',
     isDoubtful: open > 0 && (dayFirst === 0) === (monthFirst === 0),
   };
 }

@@ -2,7 +2,7 @@ import type { Chart } from '../accounts/chart.js';
 import type { CivilDate } from '../dates/civil-date.js';
 import { recogniseDateOrder } from '../dates/date-order.js';
 import { longDate } from '../dates/month-names.js';
-import { typedDate } from '../dates/typed-date.js';
+import { type DateOrder, typedDate } from '../dates/typed-date.js';
 import { formatAmount, PLAIN_MARKS } from '../money/amount.js';
 import type { CurrencyCode } from '../money/currency.js';
 import { minor } from '../money/minor.js';
@@ -40,6 +40,8 @@ export interface EntryTableOf {
   readonly baseCurrency: CurrencyCode;
   /** Dates without a year lie near it. */
   readonly today: CivilDate;
+  /** Which comes first in dates that do not say so; the day, where it is left out. */
+  readonly order?: DateOrder;
 }
 
 /**
@@ -56,7 +58,10 @@ export function entryTable(
   of: EntryTableOf,
 ): { readonly rows: EntryRow[]; readonly notes: string[] } {
   const dates = rows.flatMap(({ cells }) => [cells['date'], cells['due_date'], cells['document_date']]);
-  const { order, isDoubtful } = recogniseDateOrder(dates.map((text) => text ?? ''));
+  const { order, isDoubtful } = recogniseDateOrder(
+    dates.map((text) => text ?? ''),
+    of.order,
+  );
   const dateOf = (text: string | undefined): string => {
     const typed = text?.trim() ?? '';
     return typed === '' ? '' : (typedDate(typed, of.today, order) ?? typed);
@@ -82,7 +87,11 @@ export function entryTable(
       const row = { line, cells: { ...shared, ...amounts.cells, entry, account: account(cells['account']) } };
       return [amounts.from ? { ...row, from: amounts.from } : row];
     }),
-    notes: read ? [`${doubtful} is read as ${longDate(read)}: does the day come first in it?`] : [],
+    notes: read
+      ? [
+          `${doubtful} is read as ${longDate(read)}, as you type dates. If it means another day, write dates with the year first.`,
+        ]
+      : [],
   };
 }
 

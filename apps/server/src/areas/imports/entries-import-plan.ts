@@ -6,9 +6,10 @@ import { allWithRealised } from '../open-items/realised-lines.js';
 import type { PlanImport } from './import-plan.js';
 
 /** Posts the entries of a table in the order of their dates; all of them, or none and every problem by row. */
-export const planEntriesImport: PlanImport = (db, organisation, rows, step, today) => {
+export const planEntriesImport: PlanImport = (db, organisation, rows, step, { today, order }) => {
   const books = loadBooks(db, organisation, today);
-  const table = entryTable(rows, { chart: books.chart, baseCurrency: books.baseCurrency, today });
+  const { chart, baseCurrency } = books;
+  const table = entryTable(rows, { chart, baseCurrency, today, order });
   const checked = entriesFromRows(table.rows, books, step);
   if (!checked.ok) return { ...NOTHING, problems: checked.problems, notes: table.notes };
   const entries = checked.value;

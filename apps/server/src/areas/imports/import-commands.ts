@@ -9,7 +9,7 @@ import type { Actor } from '../../platform/sessions/session-guard.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { todayOf } from '../organisations/today-of.js';
-import { type ImportPlan, type ImportRow, TOLD_PROBLEMS } from './import-plan.js';
+import { type DatesReadBy, type ImportPlan, type ImportRow, TOLD_PROBLEMS } from './import-plan.js';
 import { IMPORT_PLANS } from './import-plans.js';
 import { planRatesImport } from './rates-import-plan.js';
 
@@ -24,9 +24,10 @@ export const takeImport = defineCommand(
     {
       subject,
       packed,
+      dates,
       shared,
       ...actor
-    }: Actor & { subject: ImportSubject; packed: Uint8Array; shared: SharedArrayBuffer },
+    }: Actor & { subject: ImportSubject; packed: Uint8Array; dates: DatesReadBy; shared: SharedArrayBuffer },
   ): ImportCounts => {
     const rows: ImportRow[] = JSON.parse(new TextDecoder().decode(packed));
     const progress = new Progress(shared);
@@ -37,8 +38,7 @@ export const takeImport = defineCommand(
       done += 1;
       if (done % 200 === 0) progress.at(Math.min(done, 2 * rows.length));
     };
-    const today = todayOf(context, actor.organisation);
-    const plan = IMPORT_PLANS[subject](context.db, actor.organisation, rows, step, today);
+    const plan = IMPORT_PLANS[subject](context.db, actor.organisation, rows, step, dates);
     const counts = takeIn(context, actor, plan, step);
     progress.at(2 * rows.length);
     return counts;
@@ -53,8 +53,8 @@ export const importRates = defineCommand(
     const rows = readCsv<RateColumn>(csv, RATE_COLUMNS, ['currency', 'date']);
     if (rows.length === 0) throw new Refusal(422, [problem('no-rows', '', 'The file has no rows.')]);
     const step = (): void => undefined;
-    const today = todayOf(context, actor.organisation);
-    return takeIn(context, actor, planRatesImport(context.db, actor.organisation, rows, step, today), step);
+    const dates: DatesReadBy = { today: todayOf(context, actor.organisation), order: 'day-first' };
+    return takeIn(context, actor, planRatesImport(context.db, actor.organisation, rows, step, dates), step);
   },
   { ownTransaction: true },
 );

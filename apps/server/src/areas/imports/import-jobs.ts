@@ -5,9 +5,11 @@ import { randomUUID } from 'node:crypto';
 import { type Job, JobList } from '../../platform/jobs/job-list.js';
 import { Progress } from '../../platform/jobs/progress.js';
 import { Refusal } from '../../platform/problems/refusal.js';
+import { preferencesOf } from '../../platform/sessions/session-store.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { Importer, Reader, Writer } from '../../platform/threads/threads.module.js';
 import { todayOf } from '../organisations/today-of.js';
+import type { DatesReadBy } from './import-plan.js';
 import { rememberMatching, takeImport } from './import-commands.js';
 import {
   checkImport,
@@ -25,6 +27,8 @@ interface ImportJob extends Job, Actor {
   notes: string[];
   remarks: string[];
   decimal: '.' | ',' | null;
+  /** As they are read when it is compared, so they are read when it is taken in. */
+  dates: DatesReadBy;
   rows: number;
   headings: HeadingResponse[];
   result: ImportResponse['result'];
@@ -56,6 +60,7 @@ export class ImportJobs {
       notes: [],
       remarks: [],
       decimal: null,
+      dates: this.datesOf(actor),
       rows: 0,
       headings: [],
       result: null,
@@ -80,6 +85,7 @@ export class ImportJobs {
     const problems = matchingProblems(job.subject, padded);
     if (problems.length > 0) throw new Refusal(422, problems);
     const { organisation, subject } = job;
+    job.dates = this.datesOf(actor);
     Object.assign(job, { state: 'checking', progress: new Progress(), result: null, problems: [], problemCount: 0 });
     const headings = job.headings.map(({ heading }) => heading);
     job.headings = job.headings.map((one, index) => ({ ...one, column: padded[index] ?? '' }));
@@ -91,7 +97,7 @@ export class ImportJobs {
         subject,
         columns: padded,
         decimal,
-        today: this.reader.read((db) => todayOf({ db, clock: this.reader.clock }, organisation)),
+        dates: job.dates,
         shared: job.progress.shared,
       }),
       ({ result, problems: found, count, notes: remarks, decimal: mark }) =>
@@ -118,9 +124,19 @@ export class ImportJobs {
     const { shared } = job.progress;
     const written = this.importer
       .run(packedRows, { id })
-      .then((packed) => this.writer.run(takeImport, { ...actor, subject: job.subject, packed, shared }));
+      .then((packed) =>
+        this.writer.run(takeImport, { ...actor, subject: job.subject, packed, dates: job.dates, shared }),
+      );
     void this.jobs.follow(job, written, (result) => Object.assign(job, { state: 'done', result }));
     return answerOf(job);
+  }
+
+  private datesOf({ organisation, person }: Actor): DatesReadBy {
+    const { clock } = this.reader;
+    return this.reader.read((db) => ({
+      today: todayOf({ db, clock }, organisation),
+      order: preferencesOf(db, person).dates,
+    }));
   }
 
   /** How far an import is. */

@@ -1,4 +1,4 @@
-import type { CivilDate, Problem } from '@just-ledger/core';
+import type { CivilDate, DateOrder, Problem } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
@@ -25,11 +25,17 @@ export interface ImportPlan {
   write(context: WriteContext, of: Actor, step: () => void): void;
 }
 
-/** Compares rows with the books, on a day. @param step called as the work goes on; throws if it is given up */
+/** How dates of a file are read: near which day, and which comes first where they do not say so. */
+export interface DatesReadBy {
+  readonly today: CivilDate;
+  readonly order: DateOrder;
+}
+
+/** Compares rows with the books. @param step called as the work goes on; throws if it is given up */
 export type PlanImport = (
   db: Db,
   organisation: number,
   rows: readonly ImportRow[],
   step: () => void,
-  today: CivilDate,
+  dates: DatesReadBy,
 ) => ImportPlan;

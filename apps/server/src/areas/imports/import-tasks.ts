@@ -1,5 +1,4 @@
 import {
-  type CivilDate,
   IMPORT_SUBJECTS,
   isAmountColumn,
   isEntryAmount,
@@ -22,7 +21,7 @@ import { defineFileTask } from '../../platform/threads/task.js';
 import { assertFew } from '../journal/journal-files.js';
 import { organisationOf } from '../organisations/organisation-store.js';
 import { exportRows } from './export-rows.js';
-import { type ImportRow, TOLD_PROBLEMS } from './import-plan.js';
+import { type DatesReadBy, type ImportRow, TOLD_PROBLEMS } from './import-plan.js';
 import { IMPORT_PLANS } from './import-plans.js';
 import { readTable } from './read-table.js';
 import type { Table } from './table.js';
@@ -85,7 +84,7 @@ export const checkImport = defineFileTask(
       subject,
       columns,
       decimal,
-      today,
+      dates,
       shared,
     }: {
       id: string;
@@ -93,7 +92,7 @@ export const checkImport = defineFileTask(
       subject: ImportSubject;
       columns: string[];
       decimal: '.' | ',' | undefined;
-      today: CivilDate;
+      dates: DatesReadBy;
       shared: SharedArrayBuffer;
     },
   ) => {
@@ -109,7 +108,7 @@ export const checkImport = defineFileTask(
       done += 1;
       if (done % 200 === 0) progress.at(Math.min(done, read.rows.length));
     };
-    const plan = db.$client.transaction(() => IMPORT_PLANS[subject](db, organisation, read.rows, step, today))();
+    const plan = db.$client.transaction(() => IMPORT_PLANS[subject](db, organisation, read.rows, step, dates))();
     const problems = [...read.problems, ...plan.problems].sort((a, b) => lineOf(a) - lineOf(b));
     const { added, changed, unchanged } = plan;
     return {

@@ -1,5 +1,5 @@
 import type { SessionResponse } from '@just-ledger/contract';
-import { USUAL_PREFERENCES } from '@just-ledger/core';
+import { type Preferences, USUAL_PREFERENCES } from '@just-ledger/core';
 import { and, eq, gt, isNotNull, sql } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import type { Db } from '../database/connection.js';
@@ -50,10 +50,15 @@ export function personOfId(db: Db, id: number): Person | undefined {
     .get();
 }
 
+/** How a person reads amounts and dates. */
+export function preferencesOf(db: Db, id: number): Preferences {
+  const row = db.select({ preferences: person.preferences }).from(person).where(eq(person.id, id)).get();
+  return { ...USUAL_PREFERENCES, ...row?.preferences };
+}
+
 /** A signed-in person as it goes over the wire, with how they read amounts and dates. */
 export function personResponse(db: Db, { id, email, name }: Person): NonNullable<SessionResponse['person']> {
-  const row = db.select({ preferences: person.preferences }).from(person).where(eq(person.id, id)).get();
-  return { email, name, preferences: { ...USUAL_PREFERENCES, ...row?.preferences } };
+  return { email, name, preferences: preferencesOf(db, id) };
 }
 
 /** Whether nobody has been set up yet. */

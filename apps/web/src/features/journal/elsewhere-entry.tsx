@@ -22,7 +22,18 @@ export function ElsewhereEntry({
   const address = useAddress();
   const { organisation, currency, from, to } = useBooks();
   const { data: entry, error } = useQuery({ ...entryQuery(organisation.id, number), retry: false });
-  if (error) return <ErrorMessage error={error} />;
+  const close = (
+    <button className="act" type="button" onClick={onClose}>
+      Close it
+    </button>
+  );
+  if (error) {
+    return (
+      <div className={clsx(layout.belowClose, 'small')}>
+        <ErrorMessage error={error} /> {close}
+      </div>
+    );
+  }
   if (!entry) return null;
   const date = parseCivilDate(entry.date);
   const isInSpan = from <= date && date <= to;
@@ -40,9 +51,7 @@ export function ElsewhereEntry({
             Go to its month
           </button>
         )}
-        <button className="act" type="button" onClick={onClose}>
-          Close it
-        </button>
+        {close}
       </p>
     </div>
   );
