@@ -6,7 +6,8 @@ import { addTakeOnRows, postTray } from '@just-ledger/server/areas/take-on/take-
 import { keepPaper } from '@just-ledger/server/areas/gathering/paper-commands';
 import { postEntry } from '@just-ledger/server/areas/journal/entry-commands';
 import { reverseEntry } from '@just-ledger/server/areas/journal/reversal-commands';
-import { keepRecurring, postDue, skipOccurrence } from '@just-ledger/server/areas/recurring/recurring-commands';
+import { postDue, skipOccurrence } from '@just-ledger/server/areas/recurring/occurrence-commands';
+import { keepRecurring } from '@just-ledger/server/areas/recurring/recurring-commands';
 import { keepDraft } from '@just-ledger/server/areas/journal/draft-commands';
 import { keepPattern } from '@just-ledger/server/areas/journal/pattern-commands';
 import { lockPeriod } from '@just-ledger/server/areas/periods/period-commands';
@@ -206,6 +207,7 @@ export class SampleBooks {
   ): number {
     return this.do(keepRecurring, {
       organisation: this.organisation,
+      person: this.person,
       request: { name, schedule, entry: { kind, explanation, lines: lines.map(requestLine) } },
     }).id;
   }

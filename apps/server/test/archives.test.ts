@@ -142,6 +142,28 @@ async function fillBooks(): Promise<void> {
     }),
   );
   await expectOk(post('/recurring-journals/1/skip', { date: '2026-01-31', reason: 'free' }));
+  await expectOk(post('/recurring-journals/1/draft', { date: '2026-02-28' }));
+  await expectOk(post('/recurring-journals/1/pause', { from: '2026-11-01', until: '2026-11-30' }));
+  await expectOk(
+    server.request('PUT', `${path}/holidays`, { holidays: [{ date: '2026-12-25', name: 'Christmas Day' }] }),
+  );
+  await expectOk(
+    post('/recurring-journals', {
+      name: 'Prepaid',
+      schedule: { unit: 'month', every: 1, from: '2027-06-30', count: 7, businessDay: 'before' },
+      amounts: 'spread',
+      spread: { total: '700.01' },
+      reverses: 'next-month',
+      byItself: 'posts',
+      entry: {
+        explanation: 'Prepaid',
+        lines: [
+          { account: '1010', debit: '1' },
+          { account: '1020', credit: '1' },
+        ],
+      },
+    }),
+  );
   await expectOk(
     post('/tax-codes', {
       code: 'S',
@@ -250,7 +272,7 @@ describe('an archive', () => {
         organisation: 'Fathom & Sedge, "Players"',
         kind: 'non-profit',
         entries: 5,
-        drafts: 1,
+        drafts: 2,
         firstDate: '2026-03-02',
         lastDate: '2026-04-03',
         alreadyHere: { name: 'Fathom & Sedge, "Players"' },
@@ -446,9 +468,9 @@ describe('a hostile archive', () => {
       'a schedule without end of units',
       () =>
         changed({
-          'recurring-journals.jsonl': jsonl([
+          'recurring-versions.jsonl': jsonl([
             {
-              ...(lines('recurring-journals')[0] as object),
+              ...(lines('recurring-versions')[0] as object),
               schedule: { unit: 'second', every: 1, from: '2026-01-31' },
             },
           ]),

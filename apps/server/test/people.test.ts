@@ -154,6 +154,8 @@ describe('people', () => {
 const LEAST: readonly (readonly [RegExp, MemberRole])[] = [
   [/^(post|put|delete) .*\/(drafts|patterns)(\/\{id\})?$/, 'preparer'],
   [/^post .*\/drafts\/(set|\{id\}\/(notes|bring-back))$/, 'preparer'],
+  [/^(post|put) .*\/recurring-journals(\/\{id\})?$/, 'preparer'],
+  [/^post .*\/recurring-journals\/(told|\{id\}\/draft)$/, 'preparer'],
   [/^(post|delete) .*\/attachments(\/\{id\}(\/bring-back)?)?$/, 'preparer'],
   [/^(post|put) .*\/contacts(\/\{id\})?$/, 'preparer'],
   [/^post .*\/accounts$/, 'preparer'],

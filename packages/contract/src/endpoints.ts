@@ -96,6 +96,7 @@ import type {
   StatementOfAccountQuery,
   StatementOfAccountResponse,
 } from './open-items/open-items.js';
+import type { HolidaysRequest, HolidaysResponse } from './organisations/holidays.js';
 import type {
   ChangeOrganisationRequest,
   CreateOrganisationRequest,
@@ -119,11 +120,17 @@ import type {
 import type { ProblemDetails } from './problems/problem-details.js';
 import type { ProofsQuery, ProofsResponse } from './proofs/proofs.js';
 import type {
+  DraftOccurrenceRequest,
+  OccurrencesQuery,
+  PauseRequest,
   PostDueResponse,
   PostOccurrenceRequest,
   RecurringJournalRequest,
   RecurringJournalResponse,
+  RecurringPreviewResponse,
   SkipOccurrenceRequest,
+  TimeLineResponse,
+  ToldRequest,
 } from './recurring/recurring-journal.js';
 import type {
   ChangePasswordRequest,
@@ -463,6 +470,10 @@ export interface Endpoints {
     POST: { gives: ArchivedBooksResponse };
     DELETE: { gives: void };
   };
+  '/api/organisations/{organisation}/holidays': {
+    GET: { gives: HolidaysResponse };
+    PUT: { takes: HolidaysRequest; gives: HolidaysResponse };
+  };
   '/api/organisations/{organisation}/recurring-journals': {
     GET: { asks: ProofsQuery; gives: RecurringJournalResponse[] };
     POST: { takes: RecurringJournalRequest; gives: RecurringJournalResponse };
@@ -470,12 +481,34 @@ export interface Endpoints {
   '/api/organisations/{organisation}/recurring-journals/post-due': {
     POST: { gives: PostDueResponse };
   };
+  '/api/organisations/{organisation}/recurring-journals/time-line': {
+    GET: { asks: OccurrencesQuery; gives: TimeLineResponse };
+  };
+  '/api/organisations/{organisation}/recurring-journals/told': {
+    POST: { takes: ToldRequest; gives: void };
+  };
   '/api/organisations/{organisation}/recurring-journals/{id}': {
+    GET: { asks: ProofsQuery; gives: RecurringJournalResponse };
     PUT: { takes: RecurringJournalRequest; gives: RecurringJournalResponse };
     DELETE: { gives: RecurringJournalResponse };
   };
+  '/api/organisations/{organisation}/recurring-journals/{id}/preview': {
+    GET: { asks: OccurrencesQuery; gives: RecurringPreviewResponse };
+  };
+  '/api/organisations/{organisation}/recurring-journals/{id}/approve': {
+    POST: { gives: RecurringJournalResponse };
+  };
+  '/api/organisations/{organisation}/recurring-journals/{id}/pause': {
+    POST: { takes: PauseRequest; gives: RecurringJournalResponse };
+  };
+  '/api/organisations/{organisation}/recurring-journals/{id}/resume': {
+    POST: { gives: RecurringJournalResponse };
+  };
   '/api/organisations/{organisation}/recurring-journals/{id}/post': {
     POST: { takes: PostOccurrenceRequest; gives: RecurringJournalResponse };
+  };
+  '/api/organisations/{organisation}/recurring-journals/{id}/draft': {
+    POST: { takes: DraftOccurrenceRequest; gives: RecurringJournalResponse };
   };
   '/api/organisations/{organisation}/recurring-journals/{id}/skip': {
     POST: { takes: SkipOccurrenceRequest; gives: RecurringJournalResponse };

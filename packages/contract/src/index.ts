@@ -8,6 +8,7 @@ export * from './is-texts.js';
 export * from './problems/problem-details.js';
 export * from './sessions/session.js';
 export * from './people/person.js';
+export * from './organisations/holidays.js';
 export * from './organisations/organisation.js';
 export * from './audit-trail/set-up-change.js';
 export * from './gathering/paper.js';

@@ -132,6 +132,19 @@ export const paths = {
     addressOf('/api/organisations/{organisation}/recurring-journals/{id}/post', id, journal),
   skipOccurrence: (id: Id, journal: Id) =>
     addressOf('/api/organisations/{organisation}/recurring-journals/{id}/skip', id, journal),
+  draftOccurrence: (id: Id, journal: Id) =>
+    addressOf('/api/organisations/{organisation}/recurring-journals/{id}/draft', id, journal),
+  recurringPreview: (id: Id, journal: Id) =>
+    addressOf('/api/organisations/{organisation}/recurring-journals/{id}/preview', id, journal),
+  approveRecurring: (id: Id, journal: Id) =>
+    addressOf('/api/organisations/{organisation}/recurring-journals/{id}/approve', id, journal),
+  pauseRecurring: (id: Id, journal: Id) =>
+    addressOf('/api/organisations/{organisation}/recurring-journals/{id}/pause', id, journal),
+  resumeRecurring: (id: Id, journal: Id) =>
+    addressOf('/api/organisations/{organisation}/recurring-journals/{id}/resume', id, journal),
+  recurringTimeLine: (id: Id) => addressOf('/api/organisations/{organisation}/recurring-journals/time-line', id),
+  recurringTold: (id: Id) => addressOf('/api/organisations/{organisation}/recurring-journals/told', id),
+  holidays: (id: Id) => addressOf('/api/organisations/{organisation}/holidays', id),
   postDue: (id: Id) => addressOf('/api/organisations/{organisation}/recurring-journals/post-due', id),
   fiscalYears: (id: Id) => addressOf('/api/organisations/{organisation}/fiscal-years', id),
   lock: (id: Id, period: string) => addressOf('/api/organisations/{organisation}/periods/{period}/lock', id, period),

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import {
   accumulatedDepreciation,
+  depreciationBetween,
   civilDate,
   minor,
   parseAmount,
@@ -156,5 +157,49 @@ describe('what has been written off', () => {
       ),
       { seed: 20261126, numRuns: 60 },
     );
+  });
+});
+
+describe('what is written off between two days', () => {
+  const truck: DepreciableAsset = {
+    cost: minor(1300000),
+    residual: minor(100000),
+    acquired: d('2012-04-01'),
+    method: 'straight-line',
+    life: '5',
+  };
+  // Weygandt, Kimmel, Kieso (delivery truck), from memory: nine months of 200.00 in the first year
+  test('is the difference of what has run up', () => {
+    expect(depreciationBetween(truck, d('2011-12-31'), d('2012-12-31'), 1)).toBe(180000);
+    expect(depreciationBetween(truck, d('2012-12-31'), d('2013-12-31'), 1)).toBe(240000);
+  });
+  test.each<DepreciationMethod>(['straight-line', 'declining', 'sum-of-years-digits'])(
+    '%s: taken on as its method says, it goes on as if it had always been here',
+    (method) => {
+      const asset = { ...truck, method };
+      const at = d('2013-12-31');
+      const takenOn = { at, accumulated: minor(accumulatedDepreciation(asset, at, 1) ?? 0) };
+      for (const month of ['2014-01-31', '2015-07-31', '2017-03-31', '2019-12-31']) {
+        expect(depreciationBetween(asset, at, d(month), 1, takenOn)).toBe(
+          depreciationBetween(asset, at, d(month), 1),
+        );
+      }
+    },
+  );
+  test.each<DepreciationMethod>(['straight-line', 'declining', 'sum-of-years-digits'])(
+    '%s: taken on otherwise, what is left goes over the rest of its life, and not below the residual value',
+    (method) => {
+      const takenOn = { at: d('2013-12-31'), accumulated: minor(600000) };
+      expect(depreciationBetween({ ...truck, method }, takenOn.at, d('2017-03-31'), 1, takenOn)).toBe(600000);
+      expect(depreciationBetween({ ...truck, method }, takenOn.at, d('2030-12-31'), 1, takenOn)).toBe(600000);
+    },
+  );
+  test('straight on from another amount: 6,000.00 over the 39 months that are left', () => {
+    const takenOn = { at: d('2013-12-31'), accumulated: minor(600000) };
+    expect(depreciationBetween(truck, takenOn.at, d('2014-01-31'), 1, takenOn)).toBe(15385);
+  });
+  test('nothing counts before it was taken on', () => {
+    const takenOn = { at: d('2013-12-31'), accumulated: minor(420000) };
+    expect(depreciationBetween(truck, d('2013-06-30'), d('2014-01-31'), 1, takenOn)).toBe(20000);
   });
 });

@@ -18,6 +18,9 @@ import * as organisationCommands from '../areas/organisations/organisation-comma
 import { assertNotArchived } from '../areas/organisations/organisation-store.js';
 import * as peopleCommands from '../areas/people/people-commands.js';
 import * as periodCommands from '../areas/periods/period-commands.js';
+import * as holidayCommands from '../areas/organisations/holiday-store.js';
+import * as doByItself from '../areas/recurring/do-by-itself.js';
+import * as occurrenceCommands from '../areas/recurring/occurrence-commands.js';
 import * as recurringCommands from '../areas/recurring/recurring-commands.js';
 import * as takeOnCommands from '../areas/take-on/take-on-commands.js';
 import * as taxCodeCommands from '../areas/tax-codes/tax-code-commands.js';
@@ -46,6 +49,9 @@ export const commands = new TaskTable<Command<any, unknown>>(
   reversalCommands,
   draftCommands,
   patternCommands,
+  holidayCommands,
+  doByItself,
+  occurrenceCommands,
   recurringCommands,
   closingCommands,
   takeOnCommands,

@@ -15,6 +15,7 @@ import * as reversalReadings from '../areas/journal/reversal-readings.js';
 import * as documentsCheck from '../areas/open-items/documents-against-lines.js';
 import * as openItemReadings from '../areas/open-items/open-item-readings.js';
 import * as recurringReadings from '../areas/recurring/recurring-readings.js';
+import * as recurringTimeLine from '../areas/recurring/time-line.js';
 import * as statementReadings from '../areas/statements/statement-readings.js';
 import * as trialBalanceReadings from '../areas/trial-balance/trial-balance-readings.js';
 import * as ledgerReadings from '../areas/account-ledger/ledger-readings.js';
@@ -56,6 +57,7 @@ export const readings = new TaskTable<Reading<any, unknown>>(
   documentsCheck,
   openItemReadings,
   recurringReadings,
+  recurringTimeLine,
   statementReadings,
   trialBalanceReadings,
 );

@@ -1,20 +1,66 @@
+import {
+  AMOUNT_SOURCES,
+  type AmountSource,
+  BUSINESS_DAY_RULES,
+  type BusinessDayRule,
+  BY_ITSELF,
+  type ByItself,
+  DAY_COUNTS,
+  type DayCount,
+  REPAYMENTS,
+  type Repayment,
+  REVERSAL_RULES,
+  type ReversalRule,
+  SHARED_FIGURES,
+  SPREAD_MEASURES,
+  type SpreadMeasure,
+  WEEKDAYS,
+  type Weekday,
+} from '@just-ledger/core';
 import { Type } from 'class-transformer';
-import { IsInt, IsObject, IsOptional, IsString, MaxLength, MinLength, ValidateNested } from 'class-validator';
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsIn,
+  IsInt,
+  IsObject,
+  IsOptional,
+  IsString,
+  MaxLength,
+  MinLength,
+  ValidateNested,
+} from 'class-validator';
 import { EntryLineRequest } from '../journal/entry.js';
-import { ArrayMaxSize, IsArray } from 'class-validator';
+
+/** A weekday of the month: its first to fifth, or its last. */
+export class WeekdayOfMonthRequest {
+  @IsIn([1, 2, 3, 4, 5, 'last']) nth!: number | 'last';
+  @IsIn([...WEEKDAYS]) weekday!: Weekday;
+}
 
 /** When it falls due. */
 export class ScheduleRequest {
+  /** week, month, quarter or year. */
   @IsString() @MaxLength(10) unit!: string;
   @IsInt() every!: number;
-  /** A day of the month, or `last`; by default the day of `from`. */
+  /** A day of the month, `last`, or -2 for the last but one; by default the day of `from`. */
   @IsOptional() day?: number | 'last';
+  /** Instead of a day. */
+  @IsOptional()
+  @IsObject()
+  @ValidateNested()
+  @Type(() => WeekdayOfMonthRequest)
+  weekday?: WeekdayOfMonthRequest;
   @IsString() @MaxLength(10) from!: string;
+  /** The last nominal date there may be, itself included. */
   @IsOptional() @IsString() @MaxLength(10) until?: string;
+  /** How many nominal dates there are. */
   @IsOptional() @IsInt() count?: number;
+  /** What becomes of a date that is no business day; as it is if left out. */
+  @IsOptional() @IsIn([...BUSINESS_DAY_RULES]) businessDay?: BusinessDayRule;
 }
 
-/** What each occurrence posts. */
+/** What each occurrence posts. Where amounts are computed, those of the lines say in which proportion they share them. */
 export class RecurringEntryRequest {
   @IsOptional() @IsString() @MaxLength(20) kind?: string;
   @IsString() @MaxLength(1000) explanation!: string;
@@ -26,17 +72,121 @@ export class RecurringEntryRequest {
   lines!: EntryLineRequest[];
 }
 
-/** A recurring journal to keep. */
-export class RecurringJournalRequest {
+/** A percentage of an account: of what stands on it at the date, or of what moved since the date before. */
+export class ShareOfAccountRequest {
+  @IsString() @MaxLength(40) account!: string;
+  /** By default the balance. It counts positive on the account’s normal side. */
+  @IsOptional() @IsIn([...SHARED_FIGURES]) of?: (typeof SHARED_FIGURES)[number];
+  @IsString() @MaxLength(12) percent!: string;
+}
+
+/** An amount spread over all dates. */
+export class SpreadRequest {
+  @IsString() @MaxLength(40) total!: string;
+  /** By default each date has the same share. */
+  @IsOptional() @IsIn([...SPREAD_MEASURES]) by?: SpreadMeasure;
+  /** By months or days: the first and last day that the amount is for. */
+  @IsOptional() @IsString() @MaxLength(10) first?: string;
+  @IsOptional() @IsString() @MaxLength(10) last?: string;
+}
+
+/** An asset that a schedule writes off by itself. */
+export class OwnAssetRequest {
+  @IsString() @MaxLength(80) name!: string;
+  @IsString() @MaxLength(40) cost!: string;
+  @IsOptional() @IsString() @MaxLength(40) residual?: string;
+  @IsString() @MaxLength(10) acquired!: string;
+  /** straight-line, declining or sum-of-years-digits. */
+  @IsString() @MaxLength(30) method!: string;
+  /** Years. */
+  @IsOptional() @IsString() @MaxLength(10) life?: string;
+  /** Declining balance: per cent a year; twice the straight-line rate if left out. */
+  @IsOptional() @IsString() @MaxLength(12) rate?: string;
+}
+
+/** Depreciation since the date before: of a class of the asset register, or of an asset said here. */
+export class DepreciationRequest {
+  @IsOptional() @IsString() @MaxLength(80) assetClass?: string;
+  @IsOptional() @IsObject() @ValidateNested() @Type(() => OwnAssetRequest) asset?: OwnAssetRequest;
+  /** For an asset said here: its expense, and the account of its accumulated depreciation. */
+  @IsOptional() @IsString() @MaxLength(40) expense?: string;
+  @IsOptional() @IsString() @MaxLength(40) accumulated?: string;
+}
+
+/** A loan that is paid back over all dates. */
+export class LoanRequest {
+  /** What is owed on the day it is drawn. */
+  @IsString() @MaxLength(40) principal!: string;
+  /** Per cent a year. */
+  @IsString() @MaxLength(12) rate!: string;
+  /** By default 30/360. */
+  @IsOptional() @IsIn([...DAY_COUNTS]) dayCount?: DayCount;
+  /** What stays the same: the whole instalment, which is the default, or the principal in it. */
+  @IsOptional() @IsIn([...REPAYMENTS]) repayment?: Repayment;
+  /** The day from which interest runs. */
+  @IsString() @MaxLength(10) drawn!: string;
+  /** The account of what is owed, that of the interest, and the one it is paid from. */
+  @IsString() @MaxLength(40) account!: string;
+  @IsString() @MaxLength(40) interestAccount!: string;
+  @IsString() @MaxLength(40) paymentAccount!: string;
+}
+
+/** Where the amounts of a recurring journal come from. */
+export class AmountTermsRequest {
+  /** By default fixed. */
+  @IsOptional() @IsIn(Object.keys(AMOUNT_SOURCES)) amounts?: AmountSource;
+  @IsOptional()
+  @IsObject()
+  @ValidateNested()
+  @Type(() => ShareOfAccountRequest)
+  share?: ShareOfAccountRequest;
+  @IsOptional() @IsObject() @ValidateNested() @Type(() => SpreadRequest) spread?: SpreadRequest;
+  @IsOptional()
+  @IsObject()
+  @ValidateNested()
+  @Type(() => DepreciationRequest)
+  depreciation?: DepreciationRequest;
+  @IsOptional() @IsObject() @ValidateNested() @Type(() => LoanRequest) loan?: LoanRequest;
+}
+
+/** A recurring journal to keep, or what holds of it from a date on. */
+export class RecurringJournalRequest extends AmountTermsRequest {
   @IsString() @MinLength(1, { message: 'Enter a name.' }) @MaxLength(120) name!: string;
   @IsObject() @ValidateNested() @Type(() => ScheduleRequest) schedule!: ScheduleRequest;
   @IsObject() @ValidateNested() @Type(() => RecurringEntryRequest) entry!: RecurringEntryRequest;
+  /** When each entry is reversed by itself: on the day after, or on the first of the month after; never if left out. */
+  @IsOptional() @IsIn([...REVERSAL_RULES]) reverses?: ReversalRule;
+  /** What the server does when a date comes: wait, which is the default, lay a draft, or post. */
+  @IsOptional() @IsIn([...BY_ITSELF]) byItself?: ByItself;
+  /** When one is changed: the nominal date from which this holds; from the first one not yet posted if left out. */
+  @IsOptional() @IsString() @MaxLength(10) changesFrom?: string;
   /** The version that was looked at, when one is changed. */
   @IsOptional() @IsInt() version?: number;
 }
 
+/** Dates that do not fall due: from a day, today if left out, and until another, or until it is taken up again. */
+export class PauseRequest {
+  @IsOptional() @IsString() @MaxLength(10) from?: string;
+  @IsOptional() @IsString() @MaxLength(10) until?: string;
+}
+
 /** One date of a recurring journal to post. */
 export class PostOccurrenceRequest {
+  /** The nominal date, or the business day it was moved to. */
+  @IsString() @MaxLength(10) date!: string;
+  /** What this one comes to: shared out over the lines in proportion to what they would have been. */
+  @IsOptional() @IsString() @MaxLength(40) amount?: string;
+  /** Or the lines of this one. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(500)
+  @ValidateNested({ each: true })
+  @Type(() => EntryLineRequest)
+  lines?: EntryLineRequest[];
+}
+
+/** One date of a recurring journal to lay as a draft. */
+export class DraftOccurrenceRequest {
   @IsString() @MaxLength(10) date!: string;
 }
 
@@ -46,32 +196,111 @@ export class SkipOccurrenceRequest {
   @IsString() @MinLength(1, { message: 'Say why.' }) @MaxLength(200) reason!: string;
 }
 
+/** Up to which day dates are shown. */
+export class OccurrencesQuery {
+  @IsOptional() @IsString() @MaxLength(10) until?: string;
+}
+
+/** What the server did by itself has been read, up to a moment. */
+export class ToldRequest {
+  @IsString() @MaxLength(30) until!: string;
+}
+
 /** One date and what became of it. */
 export interface OccurrenceResponse {
+  /** The date of the schedule: what identifies it. */
+  nominal: string;
+  /** The date of its entry. */
   date: string;
-  state: 'posted' | 'skipped' | 'due' | 'to-come';
+  state: 'posted' | 'skipped' | 'drafted' | 'due' | 'to-come';
+  /** Due on a day before today. */
+  isLate: boolean;
   entry: string | null;
   reason: string | null;
+  /** The draft that was laid for it and waits, or was discarded. */
+  draft: number | null;
+  isDiscarded: boolean;
+}
+
+/** A date with what it posted or would post: to come, as the books stand. */
+export interface ProposedOccurrenceResponse extends OccurrenceResponse {
+  amount: string;
+  lines: EntryLineRequest[];
+  /** Why it cannot be posted as it is; nothing where it can. */
+  lacks: string | null;
+}
+
+/** One instalment of a loan. */
+export interface InstalmentResponse {
+  date: string;
+  payment: string;
+  interest: string;
+  principal: string;
+  balance: string;
+}
+
+/** The dates of a recurring journal and what they come to; for a loan, all its instalments. */
+export interface RecurringPreviewResponse {
+  occurrences: ProposedOccurrenceResponse[];
+  instalments: InstalmentResponse[] | null;
+}
+
+/** What held of a recurring journal from a nominal date on. */
+export interface RecurringVersionResponse extends AmountTermsRequest {
+  from: string;
+  schedule: ScheduleRequest;
+  scheduleWords: string;
+  amounts: AmountSource;
+  entry: RecurringEntryRequest;
+  reverses: ReversalRule | null;
+  byItself: ByItself;
+  madeBy: string;
+  madeAt: string;
+  /** Who approved that it posts by itself. */
+  approvedBy: string | null;
 }
 
 /** A recurring journal with its dates in the running fiscal year and all that are due. */
-export interface RecurringJournalResponse {
+export interface RecurringJournalResponse extends RecurringVersionResponse {
   id: number;
   name: string;
-  schedule: ScheduleRequest;
-  scheduleWords: string;
-  entry: RecurringEntryRequest;
+  /** What its next date comes to, or its last. */
   amount: string;
   endedOn: string | null;
+  pauses: { from: string; until: string | null }[];
   occurrences: OccurrenceResponse[];
   /** The next twelve dates from today on. */
   next: string[];
+  /** What held before, the first first; the last is what holds. */
+  versions: RecurringVersionResponse[];
   version: number;
+}
+
+/** A date on the line of time. */
+export interface TimeLineOccurrenceResponse extends ProposedOccurrenceResponse {
+  journal: number;
+  name: string;
+}
+
+/** What is late, and the months that come with what falls into them. */
+export interface TimeLineResponse {
+  months: { month: string; total: string; occurrences: TimeLineOccurrenceResponse[] }[];
+  late: TimeLineOccurrenceResponse[];
+  /** What the server did by itself that nobody has been told of yet. */
+  done: {
+    journal: number;
+    name: string;
+    date: string;
+    what: 'posted' | 'drafted' | 'skipped';
+    entry: string | null;
+    draft: number | null;
+    at: string;
+  }[];
 }
 
 /** What posting all that is due did. */
 export interface PostDueResponse {
   posted: { journal: string; date: string; entry: string }[];
-  /** What stays due because it lies in a locked month or a closed year, and what to do. */
+  /** What stays due: it lies in a locked month or a closed year, or its amount is asked for; and what to do. */
   left: { journal: string; date: string; message: string }[];
 }

@@ -8,6 +8,7 @@ import { SET_UP_SUBJECTS } from '../audit-trail/set-up-change.js';
 import { CONTACT_DETAILS } from '../contacts/contact-details.js';
 import { CONTACT_ROLES } from '../contacts/contact.js';
 import { PAPER_STATES } from '../gathering/papers.js';
+import { BY_ITSELF, REVERSAL_RULES } from '../recurring/by-itself.js';
 import { IMPORT_SUBJECTS } from '../imports/import-subject.js';
 import { DRAFT_EVENTS, DRAFT_STATES } from '../journal/draft-state.js';
 import { SEALED_VERSION } from '../journal/sealed-content.js';
@@ -293,21 +294,41 @@ export const ARCHIVE_FILES = {
     createdBy: person('kept it'),
     updatedAt: moment(),
   }),
-  'recurring-journals': record('Schedules with their entries.', {
+  'recurring-journals': record('What is posted again and again.', {
     id: id('the recurring journal'),
     name: text(),
-    schedule: { type: 'object', description: 'Unit, every, day, from, until or count.' },
-    entry: { type: 'object', description: 'Explanation, kind and lines of each occurrence.' },
+    pauses: list(record('Days on which it does not fall due.', { from: date(), until: optional(date()) })),
     endedOn: optional(date()),
   }),
-  occurrences: record('Dates of recurring journals that have been posted or skipped.', {
+  'recurring-versions': record('What holds of a recurring journal from a nominal date on.', {
+    journal: id('the recurring journal'),
+    place: whole('1, 2, 3 … in the order in which they were made.', 1),
+    from: date(),
+    schedule: { type: 'object', description: 'Unit, every, day or weekday, from, until or count, business day.' },
+    amounts: { type: 'object', description: 'Where the amounts come from.' },
+    entry: { type: 'object', description: 'Explanation, kind and lines of each occurrence.' },
+    reverses: optional(oneOf(REVERSAL_RULES, 'When each entry is reversed by itself.')),
+    byItself: oneOf(BY_ITSELF, 'What the server does when a date comes.'),
+    madeBy: person('made it'),
+    madeAt: moment(),
+    approvedBy: optional(person('approved that it posts by itself')),
+    approvedAt: optional(moment()),
+  }),
+  occurrences: record('Dates of recurring journals that have been posted, laid as drafts or skipped.', {
     journal: id('the recurring journal'),
     date: date(),
-    state: oneOf(['posted', 'skipped']),
+    state: oneOf(['posted', 'skipped', 'drafted']),
     entry: optional(whole('The place of the entry.', 1)),
+    draft: optional(id('the draft')),
     reason: optional(text()),
     settledAt: moment(),
     settledBy: person('settled it'),
+    isByItself: yesNo('Whether the server did it when the day came.'),
+    toldAt: optional(moment()),
+  }),
+  holidays: record('Days on which no business is done, besides Saturdays and Sundays.', {
+    date: date(),
+    name: text(),
   }),
   'take-on-rows': record('What is taken on from the old books, row by row, as it was typed.', {
     id: id('the row'),

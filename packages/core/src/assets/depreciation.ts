@@ -50,7 +50,7 @@ export function accumulatedDepreciation(
   const base = asset.cost - asset.residual;
   if (asset.method === 'none' || base <= 0) return minor(0);
   const months = monthsHeld(asset.acquired, at);
-  const life = asset.life === undefined ? undefined : Math.round(new Exact(asset.life).times(12).toNumber());
+  const life = asset.life === undefined ? undefined : monthsOf(asset.life);
   if (life !== undefined && life <= 0) return undefined;
   switch (asset.method) {
     case 'straight-line':
@@ -63,6 +63,75 @@ export function accumulatedDepreciation(
     default:
       return asset.method satisfies never;
   }
+}
+
+/** What had been written off of an asset when it was taken on. */
+export interface TakenOn {
+  readonly at: CivilDate;
+  readonly accumulated: Minor;
+}
+
+/**
+ * What is written off of an asset after one day and up to another: the difference of two accumulated amounts. One that
+ * was taken on with another accumulated amount than its method makes goes on from that: what is left is spread over
+ * the rest of its life in the proportions of its method; a declining balance takes its rate of what is left. It never
+ * goes below the residual value.
+ *
+ * @param since the day after which it counts
+ * @param at the last day that counts
+ * @returns minor units, never negative; undefined if life or rate are missing
+ * @example depreciationBetween(truck, d('2012-11-30'), d('2012-12-31'), 1) // → 20000
+ */
+export function depreciationBetween(
+  asset: DepreciableAsset,
+  since: CivilDate,
+  at: CivilDate,
+  yearStartMonth: number,
+  takenOn?: TakenOn,
+): Minor | undefined {
+  const from = takenOn && takenOn.at > since ? takenOn.at : since;
+  const upTo = (day: CivilDate): Minor | undefined =>
+    takenOn
+      ? accumulatedSince(asset, takenOn, day, yearStartMonth)
+      : accumulatedDepreciation(asset, day, yearStartMonth);
+  const [before, after] = [upTo(from), upTo(at)];
+  return before === undefined || after === undefined ? undefined : minor(Math.max(after - before, 0));
+}
+
+/** What has been written off of an asset that was taken on, at the end of a later day. */
+function accumulatedSince(
+  asset: DepreciableAsset,
+  { at, accumulated }: TakenOn,
+  day: CivilDate,
+  yearStartMonth: number,
+): Minor | undefined {
+  const [then, now] = [at, day].map((one) => accumulatedDepreciation(asset, one, yearStartMonth));
+  if (then === undefined || now === undefined) return undefined;
+  if (then === accumulated || day <= at) return minor(Math.max(now - then + accumulated, accumulated));
+  const whole = asset.cost - asset.residual;
+  const left = Math.max(whole - accumulated, 0);
+  if (asset.method === 'declining') {
+    const life = asset.life === undefined ? undefined : monthsOf(asset.life);
+    const done = monthsHeld(asset.acquired, at);
+    const first = addMonths(firstMonth(asset.acquired), done);
+    const carried = { ...asset, cost: minor(asset.cost - accumulated) };
+    const months = monthsHeld(asset.acquired, day) - done;
+    const further = declining(
+      carried,
+      life === undefined ? undefined : Math.max(life - done, 0),
+      months,
+      first,
+      yearStartMonth,
+    );
+    return further === undefined ? undefined : minor(accumulated + further);
+  }
+  if (whole - then <= 0) return minor(accumulated);
+  const share = new Exact(left).times(now - then).dividedBy(whole - then);
+  return minor(accumulated + roundHalfAwayFromZero(share));
+}
+
+function monthsOf(life: string): number {
+  return Math.round(new Exact(life).times(12).toNumber());
 }
 
 function byYearsDigits(base: number, years: number, months: number): Minor {
@@ -88,13 +157,14 @@ function declining(
   yearStartMonth: number,
 ): Minor | undefined {
   if (rate === undefined && life === undefined) return undefined;
-  const perYear = rate === undefined ? new Exact(2).dividedBy(years as string) : new Exact(rate).dividedBy(100);
+  // multiplied first and divided once: twice a third of a year cannot be written out
+  const [share, per] = rate === undefined ? ['2', years ?? '1'] : [rate, '100'];
   let [carrying, done]: [number, number] = [cost, 0];
   while (done < months && carrying > residual) {
     const { month } = partsOf(addMonths(first, done));
     const untilYearEnd = ((yearStartMonth - month + 11) % 12) + 1;
     const part = Math.min(untilYearEnd, months - done);
-    const byRate = new Exact(carrying).times(perYear).times(part).dividedBy(12);
+    const byRate = new Exact(carrying).times(share).times(part).dividedBy(new Exact(per).times(12));
     const left = life === undefined ? undefined : life - done;
     const straight =
       left === undefined

@@ -16,7 +16,9 @@ export function standOf(db: Db, organisation: number): string {
     ${of('entry_attachment', "count(*) || ' ' || count(removed_at)")} AS entryAttachments,
     ${of('pattern', "count(*) || ' ' || coalesce(max(updated_at || ' ' || version), '')")} AS patterns,
     ${of('recurring_journal', "count(*) || ' ' || total(version)")} AS recurring,
-    ${of('occurrence', "count(*) || ' ' || coalesce(max(settled_at), '')")} AS occurrences,
+    ${of('recurring_version', "count(*) || ' ' || count(approved_at)")} AS recurringVersions,
+    ${of('occurrence', "count(*) || ' ' || count(told_at) || ' ' || coalesce(max(settled_at), '')")} AS occurrences,
+    ${of('holiday', "coalesce(group_concat(date || name), '')")} AS holidays,
     ${of('take_on_row', "count(*) || ' ' || total(length(cells)) || ' ' || total(id)")} AS takeOn,
     ${of('take_on_event', 'max(id)')} AS takeOnEvents,
     ${of('paper_to_gather', "coalesce(group_concat(state || note), '')")} AS papers`);

@@ -1,4 +1,4 @@
-import { DraftRequest, RecurringEntryRequest, ScheduleRequest } from '@just-ledger/contract';
+import { AmountTermsRequest, DraftRequest, RecurringEntryRequest, ScheduleRequest } from '@just-ledger/contract';
 import {
   ARCHIVE_FILE_KEYS,
   type ArchiveFile,
@@ -156,7 +156,7 @@ function unfinishedProblems(files: ArchiveBytes): Problem[] {
   return [
     ...at(files, 'drafts').flatMap(({ row, place }) => check(place, DraftRequest, row['content'])),
     ...at(files, 'patterns').flatMap(({ row, place }) => check(place, DraftRequest, row['content'])),
-    ...at(files, 'recurring-journals').flatMap(({ row, place }) => [
+    ...at(files, 'recurring-versions').flatMap(({ row, place }) => [
       ...check(place, ScheduleRequest, row['schedule']),
       ...scheduleProblems(row['schedule'] as ScheduleRequest).map((problem) => ({
         ...problem,
@@ -164,8 +164,16 @@ function unfinishedProblems(files: ArchiveBytes): Problem[] {
         message: `${place}: ${problem.message}`,
       })),
       ...check(place, RecurringEntryRequest, row['entry']),
+      ...check(place, AmountTermsRequest, termsWithoutIds(row['amounts'])),
     ]),
   ];
+}
+
+/** Terms of amounts as they are asked for: the ids of their accounts are kept beside. */
+function termsWithoutIds(amounts: unknown): unknown {
+  const { ids, ...terms } = amounts as { ids?: unknown };
+  void ids;
+  return terms;
 }
 
 function chainProblems(files: ArchiveBytes, manifest: ArchiveManifest, step: (entries: number) => void): Problem[] {

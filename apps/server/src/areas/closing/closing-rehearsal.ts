@@ -40,7 +40,7 @@ import { flowsAtDate } from '../ledger/ledger-view.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { closedYears } from '../periods/period-store.js';
 import { rulesOfToday } from '../periods/rules-of-years.js';
-import { dueDates, recurringRows } from '../recurring/recurring-store.js';
+import { dueOccurrences, recurringJournalsOf } from '../recurring/recurring-store.js';
 import { trialBalanceResponse } from '../trial-balance/trial-balance-report.js';
 
 /** A remark on a closing: what stands in the way of it, or should be looked at first. */
@@ -245,11 +245,11 @@ function remarksOn(
     });
   }
   const until = year.last < today ? year.last : today;
-  const due = recurringRows(db, organisation.id).filter((row) =>
-    dueDates(db, row, until).some((date) => date >= year.first),
+  const due = recurringJournalsOf(db, organisation.id).filter((journal) =>
+    dueOccurrences(db, journal, until).some(({ date }) => date >= year.first),
   );
   if (due.length > 0) {
-    const names = due.map((row) => row.name).join(', ');
+    const names = due.map(({ row }) => row.name).join(', ');
     const message = `Due in this year and not posted: ${names}. Post first, or close without.`;
     remarks.push({ code: 'recurring-due', message, blocks: false });
   }

@@ -12,8 +12,9 @@ import type {
 } from '@just-ledger/contract';
 import { canonicalJson, draftStateAfter, zip } from '@just-ledger/core';
 import { and, eq } from 'drizzle-orm';
+import type { Db } from '../../platform/database/connection.js';
 import { isRow, nextId } from '../../platform/database/next-id.js';
-import { draft, draftEnd } from '../../platform/database/schema.js';
+import { draft, draftEnd, occurrence } from '../../platform/database/schema.js';
 import { changedSince, unprocessable } from '../../platform/problems/refusal.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
@@ -118,11 +119,24 @@ export const bringBackDraft = defineCommand(
       draftOf(context.db, act.organisation, act.id);
       throw unprocessable('draft-not-discarded', '', 'This draft is not discarded.');
     }
+    if (isOfSkippedDate(context.db, act)) {
+      const message = 'The date of the recurring journal that this draft was laid for has been skipped meanwhile.';
+      throw unprocessable('date-skipped', '', message);
+    }
     const row = changed(context, act, before.version, { state: 'draft' });
     recordDraftEvent(context, act, 'brought-back');
     return draftResponse(readingOf(context, row.organisation), row);
   },
 );
+
+function isOfSkippedDate(db: Db, { organisation, id }: DraftPlace): boolean {
+  const where = and(
+    eq(occurrence.organisation, organisation),
+    eq(occurrence.draft, id),
+    eq(occurrence.state, 'skipped'),
+  );
+  return db.select({ journal: occurrence.journal }).from(occurrence).where(where).get() !== undefined;
+}
 
 /** The row of a draft with some of it changed. @throws {Refusal} 409 if it stands at another version by now */
 function changed(

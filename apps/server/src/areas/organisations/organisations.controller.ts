@@ -1,9 +1,15 @@
-import { ChangeOrganisationRequest, type OrganisationResponse } from '@just-ledger/contract';
-import { Body, Controller, Get, Patch } from '@nestjs/common';
+import {
+  ChangeOrganisationRequest,
+  HolidaysRequest,
+  type HolidaysResponse,
+  type OrganisationResponse,
+} from '@just-ledger/contract';
+import { Body, Controller, Get, Patch, Put } from '@nestjs/common';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { Acting, CurrentOrganisation, CurrentPerson, Needs } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
 import { Reader, Writer } from '../../platform/threads/threads.module.js';
+import { holidaysResponse, keepHolidays } from './holiday-store.js';
 import { changeOrganisation } from './organisation-commands.js';
 import { type Organisation, organisationResponse, organisationsOf, roleOf } from './organisation-store.js';
 
@@ -35,5 +41,19 @@ export class OrganisationsController {
   ): Promise<OrganisationResponse> {
     const answer = await this.writer.run(changeOrganisation, { ...by, request });
     return { ...answer, role: roleOf(this.reader.db, books.id, person.id) ?? 'reader' };
+  }
+
+  /** The days on which no business is done, besides Saturdays and Sundays. */
+  @Get('organisations/:organisation/holidays')
+  holidays(@CurrentOrganisation() { id: organisation }: Organisation): HolidaysResponse {
+    return holidaysResponse(this.reader.db, organisation);
+  }
+
+  @Put('organisations/:organisation/holidays')
+  keepHolidays(
+    @CurrentOrganisation() { id: organisation }: Organisation,
+    @Body() request: HolidaysRequest,
+  ): Promise<HolidaysResponse> {
+    return this.writer.run(keepHolidays, { organisation, request });
   }
 }

@@ -18,6 +18,19 @@ export function reportDate(
   return text;
 }
 
+/** Reads a day of a query that is only looked at. @throws {Refusal} 422 if it is none, or too far off */
+export function dayWithin(
+  text: string | undefined,
+  path: string,
+  otherwise: CivilDate,
+  latest: CivilDate,
+): CivilDate {
+  if (text === undefined || text === '') return otherwise;
+  if (!isCivilDate(text)) throw new Refusal(422, [problem('not-a-date', path, `“${text}” is not a date.`)]);
+  if (text <= latest) return text;
+  throw new Refusal(422, [problem('beyond-horizon', path, `Dates are shown up to ${longDate(latest)}.`)]);
+}
+
 /** Reads a span of a query: by default from the first day of the fiscal year of its end, which is by default today. */
 export function reportSpan(
   query: { from?: string | undefined; to?: string | undefined },

@@ -8,7 +8,7 @@ import { papersOf } from '../gathering/paper-store.js';
 import { type Organisation, organisationOf } from '../organisations/organisation-store.js';
 import { chainEnd, fiscalYearsResponse } from '../periods/period-store.js';
 import { proofsAt } from '../proofs/proof-readings.js';
-import { dueDates, recurringRows } from '../recurring/recurring-store.js';
+import { dueOccurrences, recurringJournalsOf } from '../recurring/recurring-store.js';
 import { isSignedOff, loadTakeOn } from '../take-on/take-on-store.js';
 
 /** Where an organisation stands on a day. */
@@ -44,7 +44,10 @@ export const booksStatus = defineReading(
       entries: chainEnd(db, organisation).entries,
       lastDate: latest?.date ?? null,
       drafts: drafts?.count ?? 0,
-      due: recurringRows(db, organisation).reduce((sum, row) => sum + dueDates(db, row, today).length, 0),
+      due: recurringJournalsOf(db, organisation).reduce(
+        (sum, journal) => sum + dueOccurrences(db, journal, today).length,
+        0,
+      ),
       openMonths: months.filter((period) => isOver(period.to) && period.entries > 0 && !period.locked).length,
       yearToClose: toClose?.name ?? null,
       papersWanted: isYoung ? papersOf(db, of).filter((paper) => paper.state === 'wanted').length : 0,

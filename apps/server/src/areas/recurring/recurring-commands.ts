@@ -1,275 +1,325 @@
-import type {
-  PostDueResponse,
-  PostOccurrenceRequest,
-  RecurringJournalRequest,
-  RecurringJournalResponse,
-  SkipOccurrenceRequest,
-} from '@just-ledger/contract';
+import type { PauseRequest, RecurringJournalRequest, RecurringJournalResponse } from '@just-ledger/contract';
 import {
-  checkDate,
+  addDays,
   checkEntry,
   type CivilDate,
-  fiscalYearOf,
+  dayBefore,
+  earlierOf,
+  formatAmount,
+  inProportion,
   isCivilDate,
+  isEnough,
   isPlainText,
+  laterOf,
   longDate,
-  parseCivilDate,
+  minor,
   problem,
   type Problem,
+  readRecurringAmounts,
+  type Schedule,
   scheduleProblems,
-  yearName,
 } from '@just-ledger/core';
 import { and, eq } from 'drizzle-orm';
-import { isRow, nextId } from '../../platform/database/next-id.js';
-import { occurrence, recurringJournal } from '../../platform/database/schema.js';
-import { changedSince, Refusal } from '../../platform/problems/refusal.js';
+import { nextId } from '../../platform/database/next-id.js';
+import { recurringJournal, recurringVersion } from '../../platform/database/schema.js';
+import { changedSince, Refusal, unprocessable } from '../../platform/problems/refusal.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { booksOf } from '../books/books-store.js';
-import { EntryAppender } from '../journal/append-entry.js';
 import { withIds } from '../journal/kept-lines.js';
-import { withRealised } from '../open-items/realised-lines.js';
-import { organisationOf } from '../organisations/organisation-store.js';
+import { organisationOf, roleOf } from '../organisations/organisation-store.js';
 import { todayOf } from '../organisations/today-of.js';
+import { termsWithIds } from './kept-terms.js';
+import { assetsOf } from './proposed-entry.js';
+import { recurringAnswer } from './recurring-answers.js';
 import {
-  dueDates,
-  entryOfJournal,
-  recurringResponse,
+  lastVersionOf,
+  type RecurringJournal,
+  recurringJournalOf,
   type RecurringRow,
-  recurringRowOf,
-  recurringRows,
+  settledOf,
 } from './recurring-store.js';
 
+/** Which recurring journal, and who acts. */
 export interface JournalPlace {
   readonly organisation: number;
   readonly person: number;
   readonly id: number;
 }
 
-const RECURRING_KINDS = ['ordinary', 'adjusting'] as const;
+/** The kinds of entry that a recurring journal posts. */
+export const RECURRING_KINDS = ['ordinary', 'adjusting'] as const;
+
+/** A round amount in minor units that computed lines are tried on. */
+const TRIED = minor(1_000_000);
 
 /** Keeps a new recurring journal. */
 export const keepRecurring = defineCommand(
   'keepRecurring',
   (
     context: WriteContext,
-    { organisation, request }: { organisation: number; request: RecurringJournalRequest },
+    { organisation, person, request }: Omit<JournalPlace, 'id'> & { request: RecurringJournalRequest },
   ): RecurringJournalResponse => {
     checkRequest(context, organisation, request);
     const id = nextId(context.db, recurringJournal, organisation);
-    const row = context.db
-      .insert(recurringJournal)
-      .values({ organisation, id, ...fieldsOf(context, organisation, request) })
-      .returning()
-      .get();
-    return answer(context, row);
+    context.db.insert(recurringJournal).values({ organisation, id, name: request.name.trim(), pauses: [] }).run();
+    addVersion(context, { organisation, person, id }, 1, request.schedule.from as CivilDate, request);
+    return recurringResponse(context, organisation, id);
   },
 );
 
-/** Changes a recurring journal; what it has already posted stays. */
+/** Changes a recurring journal from a nominal date on; what was settled stays, and so does what held before. */
 export const changeRecurring = defineCommand(
   'changeRecurring',
   (
     context: WriteContext,
-    { organisation, id, request }: { organisation: number; id: number; request: RecurringJournalRequest },
+    { request, ...place }: JournalPlace & { request: RecurringJournalRequest },
   ): RecurringJournalResponse => {
-    recurringRowOf(context.db, organisation, id);
+    const { organisation, id } = place;
+    const journal = recurringJournalOf(context.db, organisation, id);
     checkRequest(context, organisation, request);
-    const version = request.version ?? 0;
-    const row = context.db
-      .update(recurringJournal)
-      .set({ ...fieldsOf(context, organisation, request), version: version + 1 })
+    const from = changesFrom(context, journal, request);
+    touched(context, journal.row, request.version ?? 0, { name: request.name.trim() });
+    addVersion(context, place, lastVersionOf(journal).place + 1, from, request);
+    return recurringResponse(context, organisation, id);
+  },
+);
+
+/** Approves that what a version holds is posted by itself. @throws {Refusal} 422 where two people are asked for */
+export const approveRecurring = defineCommand(
+  'approveRecurring',
+  (context: WriteContext, { organisation, id, person }: JournalPlace): RecurringJournalResponse => {
+    const journal = recurringJournalOf(context.db, organisation, id);
+    const version = lastVersionOf(journal);
+    if (version.approvedBy !== null || version.byItself !== 'posts') {
+      throw unprocessable('nothing-to-approve', '', `${journal.row.name} waits for no approval.`);
+    }
+    if (asksForTwo(context, organisation) && version.madeBy === person) {
+      throw unprocessable('two-people', '', 'Somebody else than who made it approves it.');
+    }
+    context.db
+      .update(recurringVersion)
+      .set({ approvedBy: person, approvedAt: context.clock.moment() })
       .where(
         and(
-          eq(recurringJournal.organisation, organisation),
-          eq(recurringJournal.id, id),
-          eq(recurringJournal.version, version),
+          eq(recurringVersion.organisation, organisation),
+          eq(recurringVersion.journal, id),
+          eq(recurringVersion.place, version.place),
         ),
       )
-      .returning()
-      .get();
-    if (!row) throw changedSince('recurring journal');
-    return answer(context, row);
+      .run();
+    touched(context, journal.row, journal.row.version, {});
+    return recurringResponse(context, organisation, id);
   },
 );
 
 /** Ends a recurring journal with today: what is due until then stays due, nothing more comes. */
 export const endRecurring = defineCommand(
   'endRecurring',
-  (context: WriteContext, { organisation, id }: { organisation: number; id: number }): RecurringJournalResponse => {
-    const { version } = recurringRowOf(context.db, organisation, id);
-    const row = context.db
-      .update(recurringJournal)
-      .set({ endedOn: todayOf(context, organisation), version: version + 1 })
-      .where(isRow(recurringJournal, organisation, id))
-      .returning()
-      .get();
-    if (!row) throw changedSince('recurring journal');
-    return answer(context, row);
+  (context: WriteContext, { organisation, id }: Omit<JournalPlace, 'person'>): RecurringJournalResponse => {
+    const { row } = recurringJournalOf(context.db, organisation, id);
+    touched(context, row, row.version, { endedOn: todayOf(context, organisation) });
+    return recurringResponse(context, organisation, id);
   },
 );
 
-/** Posts one date that is due; the earliest comes first. */
-export const postOccurrence = defineCommand(
-  'postOccurrence',
+/** Lets a recurring journal rest: dates from a day on do not fall due, until another day or until it is taken up again. */
+export const pauseRecurring = defineCommand(
+  'pauseRecurring',
   (
     context: WriteContext,
-    { organisation, person, id, request }: JournalPlace & { request: PostOccurrenceRequest },
+    { organisation, id, request }: Omit<JournalPlace, 'person'> & { request: PauseRequest },
   ): RecurringJournalResponse => {
-    const row = recurringRowOf(context.db, organisation, id);
-    assertDue(context, row, request.date);
-    postOn(context, organisation, person, row, request.date);
-    return answer(context, row);
+    const { row } = recurringJournalOf(context.db, organisation, id);
+    const from = dateAt('from', request.from ?? addDays(todayOf(context, organisation), 1));
+    const until = request.until === undefined ? undefined : dateAt('until', request.until);
+    if (until !== undefined && until < from) {
+      throw unprocessable('until-before-from', 'until', 'It ends before it begins.');
+    }
+    const meets = row.pauses.find((one) => (one.until ?? from) >= from && one.from <= (until ?? one.from));
+    if (meets) {
+      const message = `It is paused from ${longDate(meets.from)} already. Take it up again first.`;
+      throw unprocessable('already-paused', 'from', message);
+    }
+    touched(context, row, row.version, { pauses: [...row.pauses, { from, ...(until && { until }) }] });
+    return recurringResponse(context, organisation, id);
   },
 );
 
-/** Leaves out one date that is due, with a reason. */
-export const skipOccurrence = defineCommand(
-  'skipOccurrence',
-  (
-    context: WriteContext,
-    { organisation, person, id, request }: JournalPlace & { request: SkipOccurrenceRequest },
-  ): RecurringJournalResponse => {
-    const row = recurringRowOf(context.db, organisation, id);
-    assertDue(context, row, request.date, true);
-    const settled = { settledAt: context.clock.moment(), settledBy: person };
-    context.db
-      .insert(occurrence)
-      .values({
-        organisation,
-        journal: id,
-        date: parseCivilDate(request.date),
-        state: 'skipped',
-        reason: request.reason.trim(),
-        ...settled,
-      })
-      .run();
-    return answer(context, row);
+/** Takes a recurring journal up again: what lies before today in its pause stays left out. */
+export const resumeRecurring = defineCommand(
+  'resumeRecurring',
+  (context: WriteContext, { organisation, id }: Omit<JournalPlace, 'person'>): RecurringJournalResponse => {
+    const { row } = recurringJournalOf(context.db, organisation, id);
+    const yesterday = dayBefore(todayOf(context, organisation));
+    const isOver = ({ until }: { until?: CivilDate }): boolean => until !== undefined && until <= yesterday;
+    if (row.pauses.every(isOver)) throw unprocessable('not-paused', '', `${row.name} is not paused.`);
+    const pauses = row.pauses.flatMap((pause) => {
+      if (isOver(pause)) return [pause];
+      return pause.from > yesterday ? [] : [{ from: pause.from, until: yesterday }];
+    });
+    touched(context, row, row.version, { pauses });
+    return recurringResponse(context, organisation, id);
   },
 );
 
-/**
- * Posts everything that is due and lies in an open month, in the order of the dates; all of that, or nothing. What lies
- * in a locked month or a closed year stays due and is told.
- */
-export const postDue = defineCommand(
-  'postDue',
-  (context: WriteContext, { organisation, person }: { organisation: number; person: number }): PostDueResponse => {
-    const today = todayOf(context, organisation);
-    const due = recurringRows(context.db, organisation)
-      .flatMap((row) => dueDates(context.db, row, today).map((date) => ({ row, date })))
-      .sort((a, b) => (a.date === b.date ? a.row.id - b.row.id : a.date < b.date ? -1 : 1))
-      .map((one) => ({ ...one, why: whyShut(context, organisation, one.row, one.date) }));
-    return {
-      posted: due
-        .filter(({ why }) => why === undefined)
-        .map(({ row, date }) => ({
-          journal: row.name,
-          date,
-          entry: postOn(context, organisation, person, row, date),
-        })),
-      left: due.flatMap(({ row, date, why }) =>
-        why === undefined ? [] : [{ journal: row.name, date, message: why }],
-      ),
-    };
-  },
-);
-
-function answer(context: WriteContext, row: RecurringRow): RecurringJournalResponse {
-  const today = todayOf(context, row.organisation);
-  return recurringResponse(context.db, organisationOf(context.db, row.organisation), row, today, today);
+/** A recurring journal as it stands now. */
+export function recurringResponse(context: WriteContext, organisation: number, id: number): RecurringJournalResponse {
+  const today = todayOf(context, organisation);
+  const journal = recurringJournalOf(context.db, organisation, id);
+  return recurringAnswer(context.db, organisationOf(context.db, organisation), journal, today, today);
 }
 
-function fieldsOf(
+/** Counts a change of a journal. @throws {Refusal} 409 if it stands at another version by now */
+function touched(
+  { db }: WriteContext,
+  { organisation, id }: RecurringRow,
+  version: number,
+  change: Partial<typeof recurringJournal.$inferInsert>,
+): void {
+  const row = db
+    .update(recurringJournal)
+    .set({ ...change, version: version + 1 })
+    .where(
+      and(
+        eq(recurringJournal.organisation, organisation),
+        eq(recurringJournal.id, id),
+        eq(recurringJournal.version, version),
+      ),
+    )
+    .returning()
+    .get();
+  if (!row) throw changedSince('recurring journal');
+}
+
+function addVersion(
   context: WriteContext,
-  organisation: number,
-  { name, schedule, entry }: RecurringJournalRequest,
-): Pick<RecurringJournalRequest, 'name' | 'schedule' | 'entry'> {
-  const lines = withIds(entry.lines, booksOf(context, organisation));
-  return { name: name.trim(), schedule: { ...schedule }, entry: { ...entry, lines } };
+  { organisation, person, id }: JournalPlace,
+  place: number,
+  from: CivilDate,
+  { schedule, entry, reverses, byItself = 'waits', ...terms }: RecurringJournalRequest,
+): void {
+  const books = booksOf(context, organisation);
+  const isApprover = isEnough(roleOf(context.db, organisation, person) ?? 'reader', 'approver');
+  const isApproved = byItself === 'posts' && isApprover && !asksForTwo(context, organisation);
+  const now = context.clock.moment();
+  context.db
+    .insert(recurringVersion)
+    .values({
+      organisation,
+      journal: id,
+      place,
+      from,
+      schedule: schedule as unknown as Schedule,
+      amounts: termsWithIds(terms, books.chart),
+      entry: { ...entry, lines: withIds(entry.lines, books) },
+      ...(reverses && { reverses }),
+      byItself,
+      madeBy: person,
+      madeAt: now,
+      ...(isApproved && { approvedBy: person, approvedAt: now }),
+    })
+    .run();
+}
+
+function asksForTwo({ db }: WriteContext, organisation: number): boolean {
+  return organisationOf(db, organisation).twoPeopleFrom !== null;
+}
+
+/**
+ * The nominal date from which a change holds: the one that was said; else the day its schedule begins, or the day after
+ * the last date that is settled. As long as none is, it takes the place of what held before.
+ *
+ * @throws {Refusal} 422 if a date from there on is settled
+ */
+function changesFrom(context: WriteContext, journal: RecurringJournal, request: RecurringJournalRequest): CivilDate {
+  const settled = [...settledOf(context.db, journal.row).keys()].sort() as CivilDate[];
+  const last = settled.at(-1);
+  if (request.changesFrom !== undefined) {
+    const said = dateAt('changesFrom', request.changesFrom);
+    if (last === undefined || said > last) return said;
+    const message = `${longDate(last)} is settled and stays. Change it from a later date on.`;
+    throw unprocessable('date-settled', 'changesFrom', message);
+  }
+  const begins = request.schedule.from as CivilDate;
+  const [first] = journal.versions;
+  return last === undefined ? earlierOf(begins, first?.from ?? begins) : laterOf(addDays(last, 1), begins);
+}
+
+function dateAt(path: string, text: string): CivilDate {
+  if (isCivilDate(text)) return text;
+  throw unprocessable('not-a-date', path, `“${text}” is not a date.`);
 }
 
 /** Checks a journal as if it fell due today, so that what it posts later is sound as far as can be known. */
 function checkRequest(context: WriteContext, organisation: number, request: RecurringJournalRequest): void {
-  const problems: Problem[] = scheduleProblems(request.schedule).map((found) => ({
+  const { schedule } = request;
+  const problems: Problem[] = scheduleProblems(schedule).map((found) => ({
     ...found,
     path: `schedule.${found.path}`,
   }));
   if (!isPlainText(request.name, 120))
     problems.push(problem('text', 'name', 'A name is up to 120 characters on one line.'));
   const books = { ...booksOf(context, organisation), lockedPeriods: new Set<never>() };
+  const amounts = readRecurringAmounts(request, {
+    currency: books.baseCurrency,
+    accountOf: (number) => books.chart.byNumber.get(number.trim()),
+    hasEnd: schedule.until !== undefined || schedule.count !== undefined,
+  });
+  if (!amounts.ok) problems.push(...amounts.problems);
+  if (request.byItself === 'posts' && request.amounts === 'asked') {
+    const message = 'Its amount is asked for each time: it can wait or lay a draft.';
+    problems.push(problem('amount-asked', 'byItself', message));
+  }
   const { firstDay } = books.calendar;
   const date = books.today < firstDay ? firstDay : books.today;
-  const checked = checkEntry({ ...request.entry, date }, books, 'recurring', RECURRING_KINDS);
-  if (!checked.ok) problems.push(...checked.problems.map((found) => ({ ...found, path: `entry.${found.path}` })));
+  const lines = amounts.ok ? triedLines(context, organisation, request, amounts.value.source) : request.entry.lines;
+  const checked = checkEntry({ ...request.entry, lines, date }, books, 'recurring', RECURRING_KINDS);
+  if (!checked.ok && amounts.ok) {
+    problems.push(...checked.problems.map((found) => ({ ...found, path: `entry.${found.path}` })));
+  }
   if (problems.length > 0) throw new Refusal(422, problems);
 }
 
-/**
- * Only dates that are due can be posted or skipped, and the earliest comes first. One that lies in a locked month or a
- * closed year holds nothing up: it can be skipped, and what is due later can be posted.
- */
-function assertDue(context: WriteContext, row: RecurringRow, date: string, isSkipped = false): void {
-  const { organisation } = row;
-  const due = dueDates(context.db, row, todayOf(context, organisation));
-  if (!due.some((one) => one === date))
-    throw new Refusal(422, [
-      problem('not-due', 'date', `${row.name} is not due on ${isCivilDate(date) ? longDate(date) : date}.`),
-    ]);
-  const shut = whyShut(context, organisation, row, date as CivilDate);
-  if (shut !== undefined && !isSkipped) throw new Refusal(422, [problem('period-locked', 'date', shut)]);
-  const before = due.find((one) => one < date && whyShut(context, organisation, row, one) === undefined);
-  if (shut !== undefined || before === undefined) return;
-  const message = `${row.name} is also due on ${longDate(before)}; post or skip that date first.`;
-  throw new Refusal(422, [problem('not-due', 'date', message)]);
-}
-
-/** Why a date of a journal cannot be posted now, and what to do; undefined where it lies in an open month. */
-function whyShut(
-  context: WriteContext,
+/** The lines of a journal with amounts to check them by, where they are computed. */
+function triedLines(
+  { db, clock }: WriteContext,
   organisation: number,
-  row: RecurringRow,
-  date: CivilDate,
-): string | undefined {
-  const checked = checkDate(date, 'ordinary', booksOf(context, organisation));
-  if (checked.ok) return undefined;
-  const { calendar, closedYears } = booksOf(context, organisation);
-  const year = fiscalYearOf(calendar, date);
-  const isClosed = date >= calendar.firstDay && closedYears?.has(year.label);
-  const how = isClosed
-    ? `${yearName(year)} is closed. Skip this date with a reason, or reopen the year.`
-    : `${checked.problems[0]?.message ?? ''} Or skip this date with a reason.`;
-  return `${row.name}, ${longDate(date)}: ${how}`;
-}
-
-/** Posts one date of a journal. @returns the number of its entry */
-function postOn(
-  context: WriteContext,
-  organisation: number,
-  person: number,
-  row: RecurringRow,
-  date: string,
-): string {
-  const books = booksOf(context, organisation);
-  const request = entryOfJournal(context.db, row);
-  const checked = checkEntry({ ...request, date }, books, 'recurring', RECURRING_KINDS);
-  if (!checked.ok) {
-    throw new Refusal(
-      422,
-      checked.problems.map((found) => ({
-        ...found,
-        message: `${row.name}, ${longDate(parseCivilDate(date))}: ${found.message}`,
-      })),
-    );
+  request: RecurringJournalRequest,
+  source: string,
+): RecurringJournalRequest['entry']['lines'] {
+  const of = organisationOf(db, organisation);
+  const { lines } = request.entry;
+  const tried = formatAmount(TRIED, of.baseCurrency);
+  const pair = (debits: string, credits: string) => [
+    { ...lines.find(({ account }) => account === debits), account: debits, debit: tried, credit: '' },
+    { ...lines.find(({ account }) => account === credits), account: credits, credit: tried, debit: '' },
+  ];
+  switch (source) {
+    case 'share-of-balance':
+    case 'spread': {
+      const shared = inProportion(lines, TRIED, of.baseCurrency);
+      if (shared.length > 0) return shared;
+      const message =
+        'Write on both sides in which proportion the lines share the amount: 1 and 1, or 50, 30 and 20.';
+      throw unprocessable('no-proportion', 'entry.lines', message);
+    }
+    case 'depreciation': {
+      const { expense, accumulated, assetClass } = request.depreciation ?? {};
+      if (!assetClass) return pair(expense ?? '', accumulated ?? '');
+      const [first] = assetsOf(db, of, assetClass, clock.today(of.timeZone));
+      if (first) return pair(first.expense, first.accumulated);
+      throw unprocessable(
+        'class-empty',
+        'depreciation.assetClass',
+        `No asset of “${assetClass}” is there to depreciate.`,
+      );
+    }
+    case 'loan': {
+      const { account = '', interestAccount = '', paymentAccount = '' } = request.loan ?? {};
+      return [...pair(account, paymentAccount), ...pair(interestAccount, paymentAccount)];
+    }
+    default:
+      return lines;
   }
-  const whole = withRealised(context.db, organisation, books, checked.value);
-  const { place, number } = new EntryAppender(context, { organisation, person, source: 'recurring' }, books).append(
-    whole,
-  );
-  const settled = { settledAt: context.clock.moment(), settledBy: person };
-  context.db
-    .insert(occurrence)
-    .values({ organisation, journal: row.id, date: parseCivilDate(date), state: 'posted', entry: place, ...settled })
-    .run();
-  return number;
 }

@@ -1,16 +1,92 @@
-import type { ProofsQuery, RecurringJournalResponse } from '@just-ledger/contract';
-import type { CivilDate } from '@just-ledger/core';
+import type {
+  OccurrencesQuery,
+  ProofsQuery,
+  RecurringJournalResponse,
+  RecurringPreviewResponse,
+} from '@just-ledger/contract';
+import { addMonths, type CivilDate, datesOfJournal, formatAmount, instalments, monthsApart } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import { defineReport } from '../../platform/threads/report.js';
+import { loadBooks } from '../books/books-store.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { reportDate } from '../organisations/report-dates.js';
-import { recurringResponse, recurringRows } from './recurring-store.js';
+import { dayWithin, reportDate } from '../organisations/report-dates.js';
+import { proposedOccurrence } from './proposed-occurrence.js';
+import { amountsOfVersion, datesOfVersion } from './proposed-entry.js';
+import { recurringAnswer } from './recurring-answers.js';
+import {
+  lastVersionOf,
+  recurringJournalOf,
+  recurringJournalsOf,
+  settledOf,
+  type RecurringJournal,
+} from './recurring-store.js';
+
+/** So far ahead a preview reaches if nobody says until when; and at most. */
+const MONTHS_SHOWN = 12;
+const MOST_MONTHS = 600;
 
 /** All recurring journals, with their dates in the fiscal year of a day. */
 export const recurringJournals = defineReport(
   'recurringJournals',
   (db: Db, organisation: Organisation, query: ProofsQuery, today: CivilDate): RecurringJournalResponse[] => {
     const shown = reportDate(query.asAt, 'asAt', organisation, today, today);
-    return recurringRows(db, organisation.id).map((row) => recurringResponse(db, organisation, row, today, shown));
+    return recurringJournalsOf(db, organisation.id).map((journal) =>
+      recurringAnswer(db, organisation, journal, today, shown),
+    );
   },
 );
+
+/** One recurring journal, with its dates in the fiscal year of a day. */
+export const recurringJournal = defineReport(
+  'recurringJournal',
+  (
+    db: Db,
+    organisation: Organisation,
+    { id, ...query }: ProofsQuery & { id: number },
+    today: CivilDate,
+  ): RecurringJournalResponse => {
+    const shown = reportDate(query.asAt, 'asAt', organisation, today, today);
+    return recurringAnswer(db, organisation, recurringJournalOf(db, organisation.id, id), today, shown);
+  },
+);
+
+/** Every date of a recurring journal up to a day, with what it posted or would post as the books stand. */
+export const recurringPreview = defineReport(
+  'recurringPreview',
+  (
+    db: Db,
+    organisation: Organisation,
+    { id, until }: OccurrencesQuery & { id: number },
+    today: CivilDate,
+  ): RecurringPreviewResponse => {
+    const journal = recurringJournalOf(db, organisation.id, id);
+    const to = dayWithin(until, 'until', addMonths(today, MONTHS_SHOWN), addMonths(today, MOST_MONTHS));
+    const settled = settledOf(db, journal.row);
+    const books = loadBooks(db, organisation.id, today);
+    return {
+      occurrences: datesOfJournal(journal.dates, to, journal.holidays).map((one) =>
+        proposedOccurrence({ db, organisation, books, today }, journal, one, settled.get(one.nominal)),
+      ),
+      instalments: instalmentsOf(db, organisation, journal),
+    };
+  },
+);
+
+/** The instalments of a loan, as what holds of it now makes them. */
+function instalmentsOf(
+  db: Db,
+  organisation: Organisation,
+  journal: RecurringJournal,
+): RecurringPreviewResponse['instalments'] {
+  const version = lastVersionOf(journal);
+  const amounts = amountsOfVersion(db, organisation, version);
+  if (amounts.source !== 'loan') return null;
+  const { baseCurrency } = organisation;
+  return instalments(amounts.loan.loan, datesOfVersion(version), monthsApart(version.schedule)).map((row) => ({
+    date: row.date,
+    payment: formatAmount(row.payment, baseCurrency),
+    interest: formatAmount(row.interest, baseCurrency),
+    principal: formatAmount(row.principal, baseCurrency),
+    balance: formatAmount(row.balance, baseCurrency),
+  }));
+}

@@ -1,127 +1,143 @@
-import type { OccurrenceResponse, RecurringEntryRequest, RecurringJournalResponse } from '@just-ledger/contract';
+import type { AmountTermsRequest, RecurringEntryRequest } from '@just-ledger/contract';
 import {
-  addDays,
-  addMonths,
   type CivilDate,
-  entryNumber,
-  fiscalYearOf,
-  formatAmount,
-  minor,
-  occurrences,
-  occurrencesOf,
-  safeParseAmount,
-  type Schedule,
-  scheduleWords,
+  datesOfJournal,
+  type Holidays,
+  type JournalDates,
+  type Occurrence,
+  type ScheduleVersion,
 } from '@just-ledger/core';
-import { and, eq } from 'drizzle-orm';
+import { and, asc, eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { isRow } from '../../platform/database/next-id.js';
-import { entry, occurrence, recurringJournal } from '../../platform/database/schema.js';
+import {
+  draft,
+  draftEnd,
+  entry,
+  occurrence,
+  recurringJournal,
+  recurringVersion,
+} from '../../platform/database/schema.js';
 import { notFound } from '../../platform/problems/refusal.js';
 import { withLabels } from '../journal/kept-lines.js';
-import type { Organisation } from '../organisations/organisation-store.js';
+import { holidaysOf } from '../organisations/holiday-store.js';
+import { termsWithLabels } from './kept-terms.js';
 
 export type RecurringRow = typeof recurringJournal.$inferSelect;
+export type VersionRow = typeof recurringVersion.$inferSelect;
+
+/** A recurring journal with its versions and the days on which nobody does business. */
+export interface RecurringJournal {
+  readonly row: RecurringRow;
+  readonly versions: readonly VersionRow[];
+  readonly dates: JournalDates;
+  readonly holidays: Holidays;
+}
+
+/** What became of a date. */
+export interface Settled {
+  readonly state: 'posted' | 'skipped' | 'drafted';
+  /** The place of its entry, and the entry’s number: also where a draft became it. */
+  readonly entry: { readonly year: string; readonly number: number } | string | undefined;
+  readonly reason: string | null;
+  readonly draft: number | null;
+  readonly isDiscarded: boolean;
+}
 
 /** A recurring journal by its id. @throws {Refusal} 404 */
-export function recurringRowOf(db: Db, organisation: number, id: number): RecurringRow {
+export function recurringJournalOf(db: Db, organisation: number, id: number): RecurringJournal {
   const where = isRow(recurringJournal, organisation, id);
   const row = db.select().from(recurringJournal).where(where).get();
   if (!row) throw notFound('recurring journal');
-  return row;
+  return withVersions(db, row, holidaysOf(db, organisation));
 }
 
 /** All recurring journals, in the order of their names. */
-export function recurringRows(db: Db, organisation: number): RecurringRow[] {
+export function recurringJournalsOf(db: Db, organisation: number): RecurringJournal[] {
+  const holidays = holidaysOf(db, organisation);
   return db
     .select()
     .from(recurringJournal)
     .where(eq(recurringJournal.organisation, organisation))
     .orderBy(recurringJournal.name)
+    .all()
+    .map((row) => withVersions(db, row, holidays));
+}
+
+function withVersions(db: Db, row: RecurringRow, holidays: Holidays): RecurringJournal {
+  const versions = db
+    .select()
+    .from(recurringVersion)
+    .where(and(eq(recurringVersion.organisation, row.organisation), eq(recurringVersion.journal, row.id)))
+    .orderBy(asc(recurringVersion.place))
     .all();
-}
-
-/** What a recurring journal posts, with the numbers and names that its accounts and contacts bear now. */
-export function entryOfJournal(db: Db, { organisation, entry: kept }: RecurringRow): RecurringEntryRequest {
-  const { lines, ...entry } = kept;
-  return { ...entry, lines: withLabels(db, organisation, lines) };
-}
-
-/** When a recurring journal falls due; one that has been ended falls due no more after that day. */
-export function scheduleOf(row: RecurringRow): Schedule {
-  const kept = row.schedule as unknown as Schedule;
-  if (!row.endedOn) return kept;
-  const ended = row.endedOn;
-  return { ...kept, until: kept.until !== undefined && kept.until < ended ? kept.until : ended };
-}
-
-/** The dates that are due and not yet posted or skipped, in order. */
-export function dueDates(db: Db, row: RecurringRow, today: CivilDate): CivilDate[] {
-  const settled = settledDates(db, row);
-  return occurrencesOf(scheduleOf(row), settled, today, today).flatMap((one) =>
-    one.state === 'due' ? [one.date] : [],
-  );
-}
-
-/** A recurring journal as it goes over the wire: its dates in the fiscal year of a day, and everything that is due. */
-export function recurringResponse(
-  db: Db,
-  organisation: Organisation,
-  row: RecurringRow,
-  today: CivilDate,
-  shown: CivilDate,
-): RecurringJournalResponse {
-  const rows = occurrenceRows(db, row);
-  const year = fiscalYearOf(organisation.calendar, shown);
-  const to = year.last > today ? year.last : today;
-  const settled = new Map(rows.map(({ one }) => [one.date, one.state]));
-  const details = new Map(
-    rows.map(({ one, year: label, number }) => [
-      one.date,
-      { one, entry: label === null || number === null ? null : entryNumber(label, number) },
-    ]),
-  );
-  const schedule = scheduleOf(row);
-  const dates = occurrencesOf(schedule, settled, today, to)
-    .filter(({ date, state }) => state === 'due' || (date >= year.first && date <= year.last))
-    .map(({ date, state }): OccurrenceResponse => {
-      const known = details.get(date);
-      return { date, state, entry: known?.entry ?? null, reason: known?.one.reason ?? null };
-    });
-  const request = entryOfJournal(db, row);
-  return {
-    id: row.id,
-    name: row.name,
-    schedule: row.schedule,
-    scheduleWords: scheduleWords(schedule),
-    entry: request,
-    amount: debitsOf(request, organisation),
-    endedOn: row.endedOn,
-    occurrences: dates,
-    next: occurrences(schedule, addMonths(today, 150))
-      .filter((date) => date >= addDays(today, 1))
-      .slice(0, 12),
-    version: row.version,
+  const dates = {
+    versions: inForce(versions),
+    pauses: row.pauses,
+    ...(row.endedOn !== null && { endedOn: row.endedOn }),
   };
+  return { row, versions, dates, holidays };
 }
 
-function settledDates(db: Db, row: RecurringRow): Map<string, 'posted' | 'skipped'> {
-  return new Map(occurrenceRows(db, row).map(({ one }) => [one.date, one.state]));
+/** The versions by their days: one that begins no later than an earlier one takes its place. */
+function inForce(versions: readonly VersionRow[]): (ScheduleVersion & { readonly place: number })[] {
+  return versions
+    .filter((version) => !versions.some(({ place, from }) => place > version.place && from <= version.from))
+    .map(({ from, schedule, place }) => ({ from, schedule, place }));
 }
 
-function occurrenceRows(db: Db, row: RecurringRow) {
-  return db
-    .select({ one: occurrence, year: entry.year, number: entry.number })
+/** The version that makes a date. */
+export function versionOf(journal: RecurringJournal, { version }: Occurrence): VersionRow {
+  const { place } = (journal.dates.versions[version] ?? { place: 0 }) as { place: number };
+  const found = journal.versions.find((one) => one.place === place);
+  if (!found) throw new Error(`Recurring journal ${journal.row.id} has a date without a version.`);
+  return found;
+}
+
+/** The version that was made last. */
+export function lastVersionOf({ row, versions }: RecurringJournal): VersionRow {
+  const last = versions.at(-1);
+  if (!last) throw new Error(`Recurring journal ${row.id} has no version.`);
+  return last;
+}
+
+/** What a version posts, with the numbers and names that its accounts and contacts bear now. */
+export function entryOfVersion(db: Db, { organisation, entry: kept }: VersionRow): RecurringEntryRequest {
+  const { lines, ...said } = kept;
+  return { ...said, lines: withLabels(db, organisation, lines) };
+}
+
+/** Where the amounts of a version come from, with the numbers that its accounts bear now. */
+export function termsOfVersion(db: Db, { organisation, amounts }: VersionRow): AmountTermsRequest {
+  return termsWithLabels(db, organisation, amounts);
+}
+
+/** What became of the dates of a journal, by nominal date. */
+export function settledOf(db: Db, { organisation, id }: RecurringRow): Map<string, Settled> {
+  const rows = db
+    .select({ one: occurrence, year: entry.year, number: entry.number, became: draftEnd.entry, of: draft.state })
     .from(occurrence)
     .leftJoin(entry, and(eq(entry.organisation, occurrence.organisation), eq(entry.place, occurrence.entry)))
-    .where(and(eq(occurrence.organisation, row.organisation), eq(occurrence.journal, row.id)))
+    .leftJoin(draftEnd, and(eq(draftEnd.organisation, occurrence.organisation), eq(draftEnd.id, occurrence.draft)))
+    .leftJoin(draft, and(eq(draft.organisation, occurrence.organisation), eq(draft.id, occurrence.draft)))
+    .where(and(eq(occurrence.organisation, organisation), eq(occurrence.journal, id)))
     .all();
+  return new Map(
+    rows.map(({ one, year, number, became, of }) => [
+      one.date,
+      {
+        state: became !== null ? 'posted' : one.state,
+        entry: year !== null && number !== null ? { year, number } : (became ?? undefined),
+        reason: one.reason,
+        draft: one.draft,
+        isDiscarded: of === 'discarded',
+      },
+    ]),
+  );
 }
 
-function debitsOf(request: RecurringEntryRequest, organisation: Organisation): string {
-  const debits = request.lines.map((line) => safeParseAmount(line.debit || '0', organisation.baseCurrency));
-  return formatAmount(
-    minor(debits.reduce((sum, read) => sum + (read.ok ? read.amount : 0), 0)),
-    organisation.baseCurrency,
-  );
+/** The dates that are due and not settled, in order. */
+export function dueOccurrences(db: Db, journal: RecurringJournal, today: CivilDate): Occurrence[] {
+  const settled = settledOf(db, journal.row);
+  return datesOfJournal(journal.dates, today, journal.holidays).filter(({ nominal }) => !settled.has(nominal));
 }

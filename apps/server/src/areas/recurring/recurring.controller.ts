@@ -1,25 +1,33 @@
 import {
+  DraftOccurrenceRequest,
+  OccurrencesQuery,
+  PauseRequest,
   type PostDueResponse,
   PostOccurrenceRequest,
   ProofsQuery,
   RecurringJournalRequest,
   type RecurringJournalResponse,
+  type RecurringPreviewResponse,
   SkipOccurrenceRequest,
+  type TimeLineResponse,
+  ToldRequest,
 } from '@just-ledger/contract';
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put, Query } from '@nestjs/common';
-import { CurrentOrganisation, CurrentPerson } from '../../platform/sessions/session-guard.js';
+import { CurrentOrganisation, CurrentPerson, Needs } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
 import { Readers, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
+import { draftOccurrence, noteTold, postDue, postOccurrence, skipOccurrence } from './occurrence-commands.js';
 import {
+  approveRecurring,
   changeRecurring,
   endRecurring,
   keepRecurring,
-  postDue,
-  postOccurrence,
-  skipOccurrence,
+  pauseRecurring,
+  resumeRecurring,
 } from './recurring-commands.js';
-import { recurringJournals } from './recurring-readings.js';
+import { recurringJournal, recurringJournals, recurringPreview } from './recurring-readings.js';
+import { recurringTimeLine } from './time-line.js';
 
 /** Recurring journals and what is due. */
 @Controller('api/organisations/:organisation/recurring-journals')
@@ -38,58 +46,139 @@ export class RecurringController {
     return this.readers.report(recurringJournals, organisation, query);
   }
 
+  @Needs('preparer')
   @Post()
   keep(
-    @CurrentOrganisation() organisation: Organisation,
+    @CurrentOrganisation() { id: organisation }: Organisation,
+    @CurrentPerson() { id: person }: Person,
     @Body() request: RecurringJournalRequest,
   ): Promise<RecurringJournalResponse> {
-    return this.writer.run(keepRecurring, { organisation: organisation.id, request });
+    return this.writer.run(keepRecurring, { organisation, person, request });
+  }
+
+  /** What is late, and what the months from today’s on hold. */
+  @Get('time-line')
+  timeLine(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: OccurrencesQuery,
+  ): Promise<TimeLineResponse> {
+    return this.readers.report(recurringTimeLine, organisation, query);
   }
 
   @Post('post-due')
   @HttpCode(200)
   postDue(
-    @CurrentOrganisation() organisation: Organisation,
-    @CurrentPerson() person: Person,
+    @CurrentOrganisation() { id: organisation }: Organisation,
+    @CurrentPerson() { id: person }: Person,
   ): Promise<PostDueResponse> {
-    return this.writer.run(postDue, { organisation: organisation.id, person: person.id });
+    return this.writer.run(postDue, { organisation, person });
   }
 
+  /** Says that what the server did by itself has been read. */
+  @Needs('preparer')
+  @Post('told')
+  @HttpCode(204)
+  async told(@CurrentOrganisation() { id: organisation }: Organisation, @Body() request: ToldRequest): Promise<void> {
+    await this.writer.run(noteTold, { organisation, request });
+  }
+
+  @Get(':id')
+  one(
+    @CurrentOrganisation() organisation: Organisation,
+    @Param('id', ParseIntPipe) id: number,
+    @Query() query: ProofsQuery,
+  ): Promise<RecurringJournalResponse> {
+    return this.readers.report(recurringJournal, organisation, { ...query, id });
+  }
+
+  /** Every date up to a day, with what it posted or would post. */
+  @Get(':id/preview')
+  preview(
+    @CurrentOrganisation() organisation: Organisation,
+    @Param('id', ParseIntPipe) id: number,
+    @Query() query: OccurrencesQuery,
+  ): Promise<RecurringPreviewResponse> {
+    return this.readers.report(recurringPreview, organisation, { ...query, id });
+  }
+
+  @Needs('preparer')
   @Put(':id')
   change(
-    @CurrentOrganisation() organisation: Organisation,
+    @CurrentOrganisation() { id: organisation }: Organisation,
+    @CurrentPerson() { id: person }: Person,
     @Param('id', ParseIntPipe) id: number,
     @Body() request: RecurringJournalRequest,
   ): Promise<RecurringJournalResponse> {
-    return this.writer.run(changeRecurring, { organisation: organisation.id, id, request });
+    return this.writer.run(changeRecurring, { organisation, person, id, request });
   }
 
   @Delete(':id')
   end(
-    @CurrentOrganisation() organisation: Organisation,
+    @CurrentOrganisation() { id: organisation }: Organisation,
     @Param('id', ParseIntPipe) id: number,
   ): Promise<RecurringJournalResponse> {
-    return this.writer.run(endRecurring, { organisation: organisation.id, id });
+    return this.writer.run(endRecurring, { organisation, id });
+  }
+
+  /** Approves that what holds now is posted by itself. */
+  @Post(':id/approve')
+  @HttpCode(200)
+  approve(
+    @CurrentOrganisation() { id: organisation }: Organisation,
+    @CurrentPerson() { id: person }: Person,
+    @Param('id', ParseIntPipe) id: number,
+  ): Promise<RecurringJournalResponse> {
+    return this.writer.run(approveRecurring, { organisation, person, id });
+  }
+
+  @Post(':id/pause')
+  @HttpCode(200)
+  pause(
+    @CurrentOrganisation() { id: organisation }: Organisation,
+    @Param('id', ParseIntPipe) id: number,
+    @Body() request: PauseRequest,
+  ): Promise<RecurringJournalResponse> {
+    return this.writer.run(pauseRecurring, { organisation, id, request });
+  }
+
+  @Post(':id/resume')
+  @HttpCode(200)
+  resume(
+    @CurrentOrganisation() { id: organisation }: Organisation,
+    @Param('id', ParseIntPipe) id: number,
+  ): Promise<RecurringJournalResponse> {
+    return this.writer.run(resumeRecurring, { organisation, id });
   }
 
   @Post(':id/post')
   post(
-    @CurrentOrganisation() organisation: Organisation,
-    @CurrentPerson() person: Person,
+    @CurrentOrganisation() { id: organisation }: Organisation,
+    @CurrentPerson() { id: person }: Person,
     @Param('id', ParseIntPipe) id: number,
     @Body() request: PostOccurrenceRequest,
   ): Promise<RecurringJournalResponse> {
-    return this.writer.run(postOccurrence, { organisation: organisation.id, person: person.id, id, request });
+    return this.writer.run(postOccurrence, { organisation, person, id, request });
+  }
+
+  @Needs('preparer')
+  @Post(':id/draft')
+  draft(
+    @CurrentOrganisation() { id: organisation }: Organisation,
+    @CurrentPerson() { id: person }: Person,
+    @Param('id', ParseIntPipe) id: number,
+    @Body() request: DraftOccurrenceRequest,
+  ): Promise<RecurringJournalResponse> {
+    return this.writer.run(draftOccurrence, { organisation, person, id, request });
   }
 
   @Post(':id/skip')
   @HttpCode(200)
   skip(
-    @CurrentOrganisation() organisation: Organisation,
-    @CurrentPerson() person: Person,
+    @CurrentOrganisation() { id: organisation }: Organisation,
+    @CurrentPerson() { id: person }: Person,
     @Param('id', ParseIntPipe) id: number,
     @Body() request: SkipOccurrenceRequest,
   ): Promise<RecurringJournalResponse> {
-    return this.writer.run(skipOccurrence, { organisation: organisation.id, person: person.id, id, request });
+    return this.writer.run(skipOccurrence, { organisation, person, id, request });
   }
 }

@@ -27,6 +27,22 @@ export function keepGuarantees(client: Database.Database): void {
   })();
 }
 
+/**
+ * Does something to the tables while no guarantee stands: one that speaks of a table which is being rebuilt would stop it.
+ * Afterwards just those stand again that stood before.
+ */
+export function withoutGuarantees(client: Database.Database, work: () => void): void {
+  const standing = client
+    .prepare<[], { name: string; sql: string }>("SELECT name, sql FROM sqlite_schema WHERE type = 'trigger'")
+    .all();
+  for (const { name } of standing) client.exec(`DROP TRIGGER "${name}"`);
+  try {
+    work();
+  } finally {
+    for (const { sql } of standing) client.exec(sql);
+  }
+}
+
 function triggersIn(sql: string): [string, string][] {
   return [...sql.matchAll(/^CREATE TRIGGER (\w+)[\s\S]*?;\s+END;$/gm)].map(([text, name = '']) => [
     name,

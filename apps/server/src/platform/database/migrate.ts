@@ -5,7 +5,7 @@ import { existsSync, mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { booksFile, openForWriting } from './connection.js';
-import { keepGuarantees } from './guarantees.js';
+import { keepGuarantees, withoutGuarantees } from './guarantees.js';
 
 const MIGRATIONS = fileURLToPath(new URL('../../../drizzle', import.meta.url));
 
@@ -34,7 +34,7 @@ export async function prepareBooks(folder: string): Promise<void> {
         await db.$client.backup(join(folder, `books-before-migration-${done.length + 1}.sqlite`));
       }
       db.$client.pragma('foreign_keys = OFF'); // a migration may rebuild a table; inside one the pragma does nothing
-      migrate(db, { migrationsFolder: MIGRATIONS });
+      withoutGuarantees(db.$client, () => migrate(db, { migrationsFolder: MIGRATIONS }));
       db.$client.pragma('foreign_keys = ON');
       db.$client.exec('ANALYZE');
     }

@@ -6,4 +6,5 @@ export * from './tables/journal.js';
 export * from './tables/organisations.js';
 export * from './tables/people.js';
 export * from './tables/periods.js';
+export * from './tables/recurring.js';
 export * from './tables/take-on.js';

@@ -6,7 +6,6 @@ import {
   type Movement,
   type Stage,
 } from '@just-ledger/core';
-import type { RecurringEntryRequest, ScheduleRequest } from '@just-ledger/contract';
 import { sql } from 'drizzle-orm';
 import {
   check,
@@ -341,42 +340,4 @@ export const draftEnd = table(
     by: personColumn('by'),
   },
   (self) => [primaryKey({ columns: [self.organisation, self.id] }), check('draft_end_id', sql`${self.id} > 0`)],
-);
-
-export const recurringJournal = table(
-  'recurring_journal',
-  {
-    organisation: organisationColumn(),
-    id: integer('id').notNull(),
-    name: text('name').notNull(),
-    schedule: json<ScheduleRequest>('schedule').notNull(),
-    entry: json<RecurringEntryRequest>('entry').notNull(),
-    endedOn: civilDate('ended_on'),
-    version: version(),
-  },
-  (self) => [primaryKey({ columns: [self.organisation, self.id] })],
-);
-
-/** A date of a recurring journal that was posted, or skipped for a reason. */
-export const occurrence = table(
-  'occurrence',
-  {
-    organisation: integer('organisation').notNull(),
-    journal: integer('journal').notNull(),
-    date: civilDate('date').notNull(),
-    state: oneOf('state', ['posted', 'skipped']).notNull(),
-    entry: integer('entry'),
-    reason: text('reason'),
-    settledAt: moment('settled_at').notNull(),
-    settledBy: personColumn('settled_by'),
-  },
-  (self) => [
-    primaryKey({ columns: [self.organisation, self.journal, self.date] }),
-    foreignKey({
-      columns: [self.organisation, self.journal],
-      foreignColumns: [recurringJournal.organisation, recurringJournal.id],
-    }),
-    foreignKey({ columns: [self.organisation, self.entry], foreignColumns: [entry.organisation, entry.place] }),
-    check('occurrence_posted', sql`(${self.state} = 'posted') = (${self.entry} IS NOT NULL)`),
-  ],
 );

@@ -55,6 +55,13 @@ export const organisationColumn = () =>
     .notNull()
     .references(() => organisation.id);
 
+/** A day on which an organisation does no business, besides Saturdays and Sundays. */
+export const holiday = table(
+  'holiday',
+  { organisation: organisationColumn(), date: civilDate('date').notNull(), name: text('name').notNull() },
+  (self) => [primaryKey({ columns: [self.organisation, self.date] }), check('holiday_date', isDay(self.date))],
+);
+
 const ROLES = MEMBER_ROLE_KEYS as [MemberRole, ...MemberRole[]];
 
 export const membership = table(

@@ -1,0 +1,222 @@
+import type { EntryLineRequest, EntryRequest } from '@just-ledger/contract';
+import {
+  accountDetail,
+  addDays,
+  type AssetOnAccounts,
+  changeoverOf,
+  type CivilDate,
+  debitsOf,
+  entryNumber,
+  formatAmount,
+  inProportion,
+  minor,
+  type Minor,
+  monthsApart,
+  normalBalanceOf,
+  type Occasion,
+  type Occurrence,
+  occurrenceLines,
+  occurrences,
+  onBusinessDay,
+  type RecurringAmounts,
+  readRecurringAmounts,
+  reversalDay,
+  safeParseAmount,
+  type ShareOfAccount,
+} from '@just-ledger/core';
+import type { Db } from '../../platform/database/connection.js';
+import { Refusal, unprocessable } from '../../platform/problems/refusal.js';
+import { laterLines } from '../account-detail/later-lines.js';
+import { readSomeTrays } from '../account-detail/tray-rows.js';
+import { loadChart } from '../accounts/account-store.js';
+import { flowsBetween } from '../ledger/flow-store.js';
+import { ledgerView } from '../ledger/ledger-view.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { yearStart } from '../organisations/report-dates.js';
+import { postedLines } from './posted-lines.js';
+import {
+  entryOfVersion,
+  type RecurringJournal,
+  settledOf,
+  termsOfVersion,
+  type VersionRow,
+  versionOf,
+} from './recurring-store.js';
+
+/** The last day that any schedule reaches. */
+const FAR = '2899-12-31' as CivilDate;
+
+/** What this one comes to instead of what was proposed. */
+export interface OtherAmounts {
+  readonly amount?: string | undefined;
+  readonly lines?: readonly EntryLineRequest[] | undefined;
+}
+
+/** The entry that a date would post, as the books stand. One that comes to nothing has no lines. */
+export function proposedEntry(
+  db: Db,
+  organisation: Organisation,
+  journal: RecurringJournal,
+  occurrence: Occurrence,
+  other: OtherAmounts = {},
+): EntryRequest {
+  const version = versionOf(journal, occurrence);
+  const { lines: kept, ...said } = entryOfVersion(db, version);
+  const lines = other.lines ?? proposedLines(db, organisation, journal, occurrence, version, kept);
+  return {
+    ...said,
+    date: occurrence.date,
+    ...(version.reverses !== null && { reversesOn: reversalDay(version.reverses, occurrence.date) }),
+    lines: other.amount === undefined ? [...lines] : amountShared(organisation, lines, kept, other.amount),
+  };
+}
+
+/** The amounts of a version, as they were read when it was made. */
+export function amountsOfVersion(db: Db, organisation: Organisation, version: VersionRow): RecurringAmounts {
+  const chart = loadChart(db, organisation.id);
+  const schedule = version.schedule;
+  const read = readRecurringAmounts(termsOfVersion(db, version), {
+    currency: organisation.baseCurrency,
+    accountOf: (number) => chart.byNumber.get(number),
+    hasEnd: schedule.until !== undefined || schedule.count !== undefined,
+  });
+  if (!read.ok) throw new Refusal(422, [...read.problems]);
+  return read.value;
+}
+
+/** All nominal dates of a version, for what ends; none for what does not. */
+export function datesOfVersion(version: VersionRow): CivilDate[] {
+  const schedule = version.schedule;
+  return schedule.until === undefined && schedule.count === undefined ? [] : occurrences(schedule, FAR);
+}
+
+/** What either side of some lines comes to. */
+export function amountOf(organisation: Organisation, lines: readonly EntryLineRequest[]): string {
+  return formatAmount(debitsOf(lines, organisation.baseCurrency), organisation.baseCurrency);
+}
+
+function proposedLines(
+  db: Db,
+  organisation: Organisation,
+  journal: RecurringJournal,
+  occurrence: Occurrence,
+  version: VersionRow,
+  kept: readonly EntryLineRequest[],
+): readonly EntryLineRequest[] {
+  const amounts = amountsOfVersion(db, organisation, version);
+  if (amounts.source === 'asked') return lastLines(db, organisation, journal, occurrence, kept);
+  const on: Occasion = {
+    currency: organisation.baseCurrency,
+    dates: datesOfVersion(version),
+    index: occurrence.index,
+    date: occurrence.nominal,
+    since: occurrence.since,
+    months: monthsApart(version.schedule),
+    yearStartMonth: organisation.calendar.fiscalYearStartMonth,
+    figure:
+      amounts.source === 'share-of-balance'
+        ? figureOf(db, organisation, journal, occurrence, amounts.share)
+        : undefined,
+    assets:
+      amounts.source === 'depreciation' && 'assetClass' in amounts
+        ? assetsOf(db, organisation, amounts.assetClass, occurrence.date)
+        : undefined,
+  };
+  return occurrenceLines(amounts, kept, on) as readonly EntryLineRequest[];
+}
+
+/** What an amount that is asked for was the last time: proposed for the next; before there was one, what was kept. */
+function lastLines(
+  db: Db,
+  organisation: Organisation,
+  journal: RecurringJournal,
+  { nominal }: Occurrence,
+  kept: readonly EntryLineRequest[],
+): readonly EntryLineRequest[] {
+  const last = [...settledOf(db, journal.row)]
+    .filter(([date, { entry }]) => date < nominal && entry !== undefined)
+    .sort(([a], [b]) => (a < b ? -1 : 1))
+    .at(-1)?.[1].entry;
+  if (last === undefined) return kept;
+  const lines = postedLines(db, organisation, typeof last === 'string' ? last : entryNumber(last.year, last.number));
+  const isAlike =
+    lines.length === kept.length && lines.every(({ account }, index) => account === kept[index]?.account);
+  return isAlike ? lines : inProportion(kept, debitsOf(lines, organisation.baseCurrency), organisation.baseCurrency);
+}
+
+/** An amount of this one alone, over the lines that were proposed; where nothing was, over those that were kept. */
+function amountShared(
+  { baseCurrency }: Organisation,
+  proposed: readonly EntryLineRequest[],
+  kept: readonly EntryLineRequest[],
+  text: string,
+): EntryLineRequest[] {
+  const read = safeParseAmount(text.trim(), baseCurrency);
+  if (!read.ok || read.amount <= 0) throw unprocessable('not-an-amount', 'amount', `“${text}” is no amount to post.`);
+  const lines = inProportion(proposed.length > 0 ? proposed : kept, minor(read.amount), baseCurrency);
+  if (lines.length > 0) return lines;
+  throw unprocessable(
+    'amount-not-shared',
+    'amount',
+    'Nothing says how the lines share it: write each line’s amount.',
+  );
+}
+
+/**
+ * What stands on an account at a date, or what moved on it since the date before; positive on its normal side. Revenue
+ * and expense stand as they do since the fiscal year began; closings are left out.
+ */
+function figureOf(
+  db: Db,
+  organisation: Organisation,
+  journal: RecurringJournal,
+  occurrence: Occurrence,
+  { account: number, of }: ShareOfAccount,
+): Minor {
+  const account = loadChart(db, organisation.id).byNumber.get(number);
+  if (!account) throw unprocessable('account-unknown', 'share.account', `There is no account ${number}.`);
+  const isTemporary = account.element === 'revenue' || account.element === 'expense';
+  const { date, since } = occurrence;
+  const { businessDay = 'as-is' } = versionOf(journal, occurrence).schedule;
+  const before = onBusinessDay(since, businessDay, journal.holidays);
+  const from = of === 'movement' ? addDays(before, 1) : isTemporary ? yearStart(organisation, date) : undefined;
+  const flows = flowsBetween(db, ledgerView(db, organisation, undefined), from, date, account.id);
+  const sum = flows
+    .filter(({ stage }) => stage !== 'closing' || !isTemporary)
+    .reduce((total, { amount }) => total + amount, 0);
+  return minor(normalBalanceOf(account) === 'credit' ? -sum : sum);
+}
+
+/** The assets of a class of the register, as they were taken on, whose cost still stands at a day. @throws {Refusal} 422 */
+export function assetsOf(db: Db, { id }: Organisation, named: string, asAt: CivilDate): AssetOnAccounts[] {
+  const { on, trays } = readSomeTrays(db, id, ['asset-classes', 'assets']);
+  const found = trays['asset-classes'].facts
+    .map((fact) => fact.class)
+    .find(({ name }) => name.toLowerCase() === named.toLowerCase());
+  if (!found) {
+    throw unprocessable('class-unknown', 'depreciation.assetClass', `The asset register has no class “${named}”.`);
+  }
+  const [expense, accumulated] = [found.expense, found.accumulated].map((account) =>
+    account === undefined ? undefined : on.books.chart.byId.get(account)?.number,
+  );
+  if (!expense || !accumulated) {
+    const message = `${found.name} lacks ${expense ? 'an account for accumulated depreciation' : 'an expense account'}: name it in the asset register.`;
+    throw unprocessable('class-without-accounts', 'depreciation.assetClass', message);
+  }
+  const facts = trays.assets.facts.filter((fact) => fact.class.toLowerCase() === found.name.toLowerCase());
+  const later = laterLines(db, { organisation: id, accounts: [found.cost], asAt });
+  const gone = new Set(
+    accountDetail(facts, later)
+      .items.filter(({ account, amount }) => account === found.cost && amount === 0)
+      .map(({ name }) => name.toLowerCase()),
+  );
+  return facts
+    .filter(({ item }) => !gone.has(item.toLowerCase()))
+    .map(({ item, asset, accumulated: taken }) => ({
+      name: item,
+      asset,
+      takenOn: { at: changeoverOf(on.books), accumulated: taken },
+      expense,
+      accumulated,
+    }));
+}

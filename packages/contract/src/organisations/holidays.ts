@@ -1,0 +1,22 @@
+import { Type } from 'class-transformer';
+import { ArrayMaxSize, IsArray, IsOptional, IsString, MaxLength, ValidateNested } from 'class-validator';
+
+/** A day on which no business is done, besides Saturdays and Sundays. */
+export class HolidayRequest {
+  @IsString() @MaxLength(10) date!: string;
+  @IsOptional() @IsString() @MaxLength(80) name?: string;
+}
+
+/** All holidays of an organisation. */
+export class HolidaysRequest {
+  @IsArray()
+  @ArrayMaxSize(1_000)
+  @ValidateNested({ each: true })
+  @Type(() => HolidayRequest)
+  holidays!: HolidayRequest[];
+}
+
+/** All holidays of an organisation, in the order of their dates. */
+export interface HolidaysResponse {
+  holidays: { date: string; name: string }[];
+}
