@@ -161,7 +161,7 @@ function keepSchedules(books: SampleBooks): Schedules {
       ['5240', 545],
       ['1250', -545],
     ],
-    'adjusting',
+    { kind: 'adjusting' },
   );
   books.recurring(
     'Depreciation',
@@ -172,7 +172,7 @@ function keepSchedules(books: SampleBooks): Schedules {
       ['1519', -855],
       ['1529', -2_117.5],
     ],
-    'adjusting',
+    { kind: 'adjusting' },
   );
   const postage = books.recurring(
     'Members’ newsletter postage',
@@ -187,7 +187,92 @@ function keepSchedules(books: SampleBooks): Schedules {
     ['5410', 96],
     ['1010', -96],
   ]);
+  keepComing(books);
   return { postage };
+}
+
+/** What begins with the year at hand: a schedule of each kind, none of them due yet. */
+function keepComing(books: SampleBooks): void {
+  books.holidays(
+    { date: '2027-03-26', name: 'Good Friday' },
+    { date: '2027-03-29', name: 'Easter Monday' },
+    { date: '2027-12-27', name: 'Christmas Day, moved' },
+  );
+  const last = { unit: 'month', every: 1, day: 'last' } as const;
+  books.recurring(
+    'Show licence used up',
+    { ...last, from: d('2027-01-31'), count: 7 },
+    'Show licence used up',
+    [
+      ['5410', 1],
+      ['1250', -1],
+    ],
+    { kind: 'adjusting', amounts: 'spread', spread: { total: '500.00' }, byItself: 'posts' },
+  );
+  books.recurring(
+    'Power of the press house',
+    { ...last, from: d('2027-01-31'), businessDay: 'before' },
+    'Power and water',
+    [
+      ['5310', 210],
+      ['1010', -210],
+    ],
+    { amounts: 'asked', byItself: 'drafts' },
+  );
+  books.recurring(
+    'Power that is the shop’s',
+    { ...last, from: d('2027-01-31') },
+    'A fifth of the power is the shop’s',
+    [
+      ['5410', 1],
+      ['5310', -1],
+    ],
+    { amounts: 'share-of-balance', share: { account: '5310', of: 'movement', percent: '20' } },
+  );
+  books.recurring(
+    'Hand press written off',
+    { ...last, from: d('2027-01-31'), until: d('2029-12-31') },
+    'Depreciation of the hand press',
+    [],
+    {
+      kind: 'adjusting',
+      amounts: 'depreciation',
+      depreciation: {
+        asset: { name: 'Hand press', cost: '1850.00', acquired: '2027-01-04', method: 'declining', life: '3' },
+        expense: '5290',
+        accumulated: '1529',
+      },
+    },
+  );
+  books.recurring(
+    'Tank loan from Hatch Orchards',
+    { ...last, from: d('2027-02-28'), count: 24, businessDay: 'after' },
+    'Tank loan, instalment',
+    [],
+    {
+      amounts: 'loan',
+      loan: {
+        principal: '6000.00',
+        rate: '4.5',
+        dayCount: 'actual/365',
+        repayment: 'level',
+        drawn: '2027-01-31',
+        account: '2500',
+        interestAccount: '7010',
+        paymentAccount: '1010',
+      },
+    },
+  );
+  books.recurring(
+    'Audit, accrued',
+    { unit: 'quarter', every: 1, day: 'last', from: d('2027-03-31') },
+    'Audit fee, a quarter',
+    [
+      ['5900', 225],
+      ['2330', -225],
+    ],
+    { kind: 'adjusting', reverses: 'next-month' },
+  );
 }
 
 /** Everything that happens in a month, up to today. */

@@ -85,7 +85,7 @@ export function writeHedgeLayer(folder: string, person: number, today: CivilDate
       ['5050', 95.8],
       ['1510', -95.8],
     ],
-    'adjusting',
+    { kind: 'adjusting' },
   );
   const plan = new StoryPlan();
   for (let month = firstDay; month <= today; month = addMonths(month, 1)) writeMonth(books, month, today, plan);

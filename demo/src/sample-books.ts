@@ -7,12 +7,18 @@ import { keepPaper } from '@just-ledger/server/areas/gathering/paper-commands';
 import { postEntry } from '@just-ledger/server/areas/journal/entry-commands';
 import { reverseEntry } from '@just-ledger/server/areas/journal/reversal-commands';
 import { postDue, skipOccurrence } from '@just-ledger/server/areas/recurring/occurrence-commands';
+import { keepHolidays } from '@just-ledger/server/areas/organisations/holiday-store';
 import { keepRecurring } from '@just-ledger/server/areas/recurring/recurring-commands';
 import { keepDraft } from '@just-ledger/server/areas/journal/draft-commands';
 import { keepPattern } from '@just-ledger/server/areas/journal/pattern-commands';
 import { lockPeriod } from '@just-ledger/server/areas/periods/period-commands';
 import { closeYear } from '@just-ledger/server/areas/closing/closing-commands';
-import type { AccountRequest, ChangeAccountRequest, ContactRequest } from '@just-ledger/contract';
+import type {
+  AccountRequest,
+  ChangeAccountRequest,
+  ContactRequest,
+  RecurringJournalRequest,
+} from '@just-ledger/contract';
 import {
   addDays,
   formatAmount,
@@ -198,18 +204,23 @@ export class SampleBooks {
     });
   }
 
+  /** Keeps a recurring journal. @param more where its amounts come from, and what it does by itself */
   recurring(
     name: string,
-    schedule: { unit: string; every: number; day?: number | 'last'; from: CivilDate },
+    schedule: RecurringJournalRequest['schedule'],
     explanation: string,
     lines: readonly SampleLine[],
-    kind = 'ordinary',
+    { kind = 'ordinary', ...more }: Partial<RecurringJournalRequest> & { readonly kind?: string } = {},
   ): number {
     return this.do(keepRecurring, {
       organisation: this.organisation,
       person: this.person,
-      request: { name, schedule, entry: { kind, explanation, lines: lines.map(requestLine) } },
+      request: { ...more, name, schedule, entry: { kind, explanation, lines: lines.map(requestLine) } },
     }).id;
+  }
+
+  holidays(...holidays: readonly { readonly date: string; readonly name: string }[]): void {
+    this.do(keepHolidays, { organisation: this.organisation, request: { holidays: [...holidays] } });
   }
 
   /** Posts everything due by a day. */

@@ -8,3 +8,24 @@ export const recurringQuery = (id: number, asAt: string) =>
     queryKey: ['organisation', String(id), 'recurring', asAt],
     queryFn: () => api.get(withQuery(paths.recurringJournals(id), { asAt })),
   });
+
+/** What is late, the months that come, and what the server did by itself. */
+export const timeLineQuery = (id: number) =>
+  queryOptions({
+    queryKey: ['organisation', String(id), 'recurring', 'time-line'],
+    queryFn: () => api.get(paths.recurringTimeLine(id)),
+  });
+
+/** The dates of a recurring journal up to a day, and what they come to. */
+export const recurringPreviewQuery = (id: number, journal: number, until?: string) =>
+  queryOptions({
+    queryKey: ['organisation', String(id), 'recurring', 'preview', journal, until ?? ''],
+    queryFn: () => api.get(withQuery(paths.recurringPreview(id, journal), { until })),
+  });
+
+/** The days on which no business is done. */
+export const holidaysQuery = (id: number) =>
+  queryOptions({
+    queryKey: ['organisation', String(id), 'holidays'],
+    queryFn: () => api.get(paths.holidays(id)),
+  });

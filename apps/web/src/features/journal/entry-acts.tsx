@@ -35,6 +35,11 @@ export function EntryActs({ entry }: { entry: EntryResponse }) {
         Write another like it
       </Link>
     ),
+    canRepeat && (
+      <Link key="recurring" className="act" to={address.href('recurring', { schedule: 'new', like: entry.number })}>
+        Make it recurring
+      </Link>
+    ),
     canRepeat && pattern !== 'keeping' && act('Save as a pattern', () => setPattern('keeping')),
     canRepeat && !entry.reversedBy && act('Correct it', () => setDoing('correct')),
     canReverse && act('Reverse it', () => setDoing('reverse')),

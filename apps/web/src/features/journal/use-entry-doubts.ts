@@ -17,7 +17,7 @@ import {
 import { useQuery } from '@tanstack/react-query';
 import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
-import { recurringQuery } from '../../api/recurring-queries.js';
+import { timeLineQuery } from '../../api/recurring-queries.js';
 import { entriesOfAmountQuery, entriesOfPaperQuery } from '../../api/journal-queries.js';
 import { useSettled } from '../../ui/use-settled.js';
 import { amountsOf, type EntryForm } from './entry-form.js';
@@ -39,7 +39,7 @@ export interface EntryDoubts {
 
 /** Looks for what may be a slip. @param proposed the date that was proposed for the entry */
 export function useEntryDoubts(form: EntryForm, date: CivilDate | undefined, proposed: CivilDate): EntryDoubts {
-  const { organisation, currency, today, from, to } = useBooks();
+  const { organisation, currency, from, to } = useBooks();
   const { from: chosenFrom, to: chosenTo } = useAddress();
   const amounts = amountsOf(form, currency);
   const lines = form.lines.map(({ account }, index) => ({ account, amount: amounts[index] ?? minor(0) }));
@@ -54,16 +54,14 @@ export function useEntryDoubts(form: EntryForm, date: CivilDate | undefined, pro
     ...entriesOfPaperQuery(organisation.id, paper, contact),
     enabled: paper !== '' && contact !== '',
   });
-  const { data: journals = [] } = useQuery(recurringQuery(organisation.id, today));
-  const due = journals.flatMap(({ name, entry, occurrences }) =>
-    occurrences
-      .filter(({ state }) => state === 'due')
-      .map((one) => ({
-        name,
-        accounts: entry.lines.map(({ account }) => account),
-        date: parseCivilDate(one.date),
-      })),
-  );
+  const { data: line } = useQuery(timeLineQuery(organisation.id));
+  const due = [...(line?.late ?? []), ...(line?.months ?? []).flatMap(({ occurrences }) => occurrences)]
+    .filter(({ state, lines: posts }) => state === 'due' && posts.length > 0)
+    .map(({ name, lines: posts, date: on }) => ({
+      name,
+      accounts: posts.map(({ account }) => account),
+      date: parseCivilDate(on),
+    }));
   const unusual = useUnusualAmounts(lines);
   const isChosen = chosenFrom !== undefined || chosenTo !== undefined;
   return {

@@ -7,8 +7,7 @@ import { useBooks } from '../../api/books-queries.js';
 import { plannedReversalsQuery } from '../../api/journal-queries.js';
 import layout from '../../ui/layout.module.css';
 import { shown } from '../../ui/money.js';
-import { Sheet } from '../../ui/sheet.js';
-import styles from './due-occurrence.module.css';
+import styles from './schedule-list.module.css';
 
 /** The entries that are to be reversed by themselves: those that wait for their month say so. */
 export function PlannedReversals() {
@@ -17,9 +16,11 @@ export function PlannedReversals() {
   const { data: planned = [] } = useQuery(plannedReversalsQuery(organisation.id));
   if (planned.length === 0) return null;
   return (
-    <Sheet title="Reversals to come" aside="posted by themselves when their day comes">
+    <section className={layout.aboveWide} aria-label="Reversals to come">
+      <h2 className="minor">Reversals to come</h2>
+      <p className="soft small">Posted by themselves when their day comes.</p>
       {planned.map(({ entry, reversesOn, explanation, amount, isDue, message }) => (
-        <div key={entry} className={styles.occurrence}>
+        <div key={entry} className={styles.schedule}>
           <div className={layout.spread}>
             <span className="strong">{explanation}</span>
             <span className="num">{shown(amount, currency)}</span>
@@ -38,6 +39,6 @@ export function PlannedReversals() {
           )}
         </div>
       ))}
-    </Sheet>
+    </section>
   );
 }

@@ -1,33 +1,40 @@
-import { ChoiceField } from '../../ui/choice-fields.js';
 import { paths, type RecurringJournalRequest, type RecurringJournalResponse } from '@just-ledger/contract';
+import type { AmountSource, ByItself, ReversalRule } from '@just-ledger/core';
 import { Button, TextField } from '@mui/material';
+import { useQuery } from '@tanstack/react-query';
 import { clsx } from 'clsx';
 import { type FormEvent, useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
+import { holidaysQuery } from '../../api/recurring-queries.js';
 import { api, RequestRefused } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
+import { ChoiceField } from '../../ui/choice-fields.js';
+import { DateField } from '../../ui/date-field.js';
 import layout from '../../ui/layout.module.css';
 import notice from '../../ui/notice.module.css';
+import { typedDay } from '../../ui/own-ways.js';
 import { ErrorMessage } from '../../ui/sheet.js';
-import { emptyForm } from '../journal/entry-form.js';
+import type { EntryForm } from '../journal/entry-form.js';
 import { EntryLines } from '../journal/entry-lines.js';
+import { refusalOf } from '../journal/entry-refusal.js';
+import { entryRequest } from '../journal/entry-request.js';
 import { useEntryChoices } from '../journal/use-entry-choices.js';
 import { useEntryHistory } from '../journal/use-entry-history.js';
-import { refusalOf } from '../journal/entry-refusal.js';
-import { entryRequest, formOf } from '../journal/entry-request.js';
+import { AMOUNT_FIELDS, amountTerms, amountValues } from './amount-fields.js';
+import { AmountInputs } from './amount-inputs.js';
 import styles from './recurring-form.module.css';
-import { scheduleFields, scheduleOf } from './schedule-fields.js';
+import { type ScheduleFields, scheduleInWords, scheduleOf } from './schedule-fields.js';
 import { ScheduleInputs } from './schedule-inputs.js';
 
 /** The fields that say themselves what is wrong with them. */
 const SHOWN = [
   'name',
-  'schedule.every',
-  'schedule.day',
-  'schedule.from',
-  'schedule.until',
-  'schedule.count',
+  ...['every', 'unit', 'day', 'weekday', 'businessDay', 'from', 'until', 'count'].map((field) => `schedule.${field}`),
+  ...Object.values(AMOUNT_FIELDS).flatMap((fields) => fields.map(({ path }) => path)),
+  'amounts',
+  'byItself',
+  'changesFrom',
   'explanation',
   'kind',
 ];
@@ -37,36 +44,70 @@ const KINDS = [
   ['adjusting', 'Adjusting'],
 ] as const;
 
-/** A recurring journal: when it falls due, and the entry that it posts. */
-export function RecurringForm({ journal, onDone }: { journal?: RecurringJournalResponse; onDone: () => void }) {
+const DOES = [
+  ['waits', 'waits to be posted'],
+  ['drafts', 'is laid as a draft by itself'],
+  ['posts', 'is posted by itself'],
+] as const satisfies readonly (readonly [ByItself, string])[];
+
+const REVERSES = [
+  ['', 'not reversed'],
+  ['next-month', 'on the first of the next month'],
+  ['next-day', 'on the next day'],
+] as const satisfies readonly (readonly [ReversalRule | '', string])[];
+
+/** What the lines are for, by where the amounts come from; none where the amounts make them. */
+const LINES: Readonly<Partial<Record<AmountSource, string>>> = {
+  fixed: 'The entry of each date.',
+  asked: 'The entry of each date. Its amount here is what is proposed until there was one.',
+  'share-of-balance':
+    'The amounts say in which proportion the lines share it on each side: 50, 30 and 20 against 100.',
+  spread: 'The amounts say in which proportion the lines share it on each side: 1 against 1 where there are two.',
+};
+
+/** A recurring journal: when it falls due, what it comes to, and the entry that it posts. */
+export function RecurringForm({
+  journal,
+  name: begunName = '',
+  schedule: begunSchedule,
+  entry: begunEntry,
+  onDone,
+}: {
+  /** What is changed; a new one if left out. */
+  journal?: RecurringJournalResponse;
+  name?: string;
+  schedule: ScheduleFields;
+  entry: EntryForm;
+  onDone: () => void;
+}) {
   const { organisation, currency, today } = useBooks();
-  const { writable, contacts, breakdowns } = useEntryChoices();
-  const [fields, setFields] = useState(() => scheduleFields(journal, today));
-  const { form, dispatch, onKeyDown } = useEntryHistory(() =>
-    journal
-      ? formOf(
-          {
-            date: today,
-            kind: journal.entry.kind ?? 'ordinary',
-            explanation: journal.entry.explanation,
-            reference: journal.entry.reference ?? '',
-            lines: journal.entry.lines,
-          },
-          currency,
-        )
-      : emptyForm(today),
-  );
+  const { accounts, writable, contacts, breakdowns } = useEntryChoices();
+  const { data: days } = useQuery(holidaysQuery(organisation.id));
+  const [name, setName] = useState(begunName);
+  const [schedule, setSchedule] = useState(begunSchedule);
+  const [source, setSource] = useState<AmountSource>(journal?.amounts ?? 'fixed');
+  const [values, setValues] = useState(() => amountValues(journal, currency));
+  const [byItself, setByItself] = useState<ByItself>(journal?.byItself ?? 'waits');
+  const [reverses, setReverses] = useState<ReversalRule | ''>(journal?.reverses ?? '');
+  const [changesFrom, setChangesFrom] = useState('');
+  const { form, dispatch, onKeyDown } = useEntryHistory(() => begunEntry);
+  const asked = scheduleOf(schedule, today);
+  const words = scheduleInWords(asked, today, new Set(days?.holidays.map(({ date }) => date)));
   const save = useOrganisationMutation(() => {
-    const { lines, explanation, kind } = entryRequest(
-      { ...form, explanation: form.explanation || fields.name },
+    const { lines, explanation, kind, reference } = entryRequest(
+      { ...form, explanation: form.explanation || name },
       today,
       currency,
     );
     const body: RecurringJournalRequest = {
-      name: fields.name,
-      schedule: scheduleOf(fields, today),
-      entry: { explanation, lines, ...(kind && { kind }) },
+      name,
+      schedule: asked,
+      ...amountTerms(source, values, currency, today),
+      entry: { explanation, lines, ...(kind && { kind }), ...(reference && { reference }) },
+      byItself,
+      ...(reverses && { reverses }),
       ...(journal && { version: journal.version }),
+      ...(journal && changesFrom.trim() && { changesFrom: typedDay(changesFrom, today) ?? changesFrom }),
     };
     return journal
       ? api.put(paths.recurringJournal(organisation.id, journal.id), body)
@@ -80,26 +121,64 @@ export function RecurringForm({ journal, onDone }: { journal?: RecurringJournalR
     save.mutate(undefined, { onSuccess: onDone });
   };
   return (
-    <form
-      onSubmit={submit}
-      onKeyDown={onKeyDown}
-      className={clsx(layout.belowClose, styles.form)}
-      aria-label={journal ? `Change ${journal.name}` : 'New schedule'}
-    >
-      <div className={clsx(layout.below, styles.fields)}>
-        <ScheduleInputs
-          fields={fields}
-          today={today}
-          wrong={wrong}
-          onChange={(change) => setFields({ ...fields, ...change })}
+    <form onSubmit={submit} onKeyDown={onKeyDown} aria-label={journal ? `Change ${journal.name}` : 'New schedule'}>
+      <div className={styles.fields}>
+        <TextField
+          label="Name"
+          required
+          autoFocus
+          className={styles.name}
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+          {...wrong('name')}
         />
         <TextField
           label="Explanation of each entry"
-          placeholder={fields.name}
+          placeholder={name}
+          className={styles.name}
           value={form.explanation}
           onChange={(event) => dispatch({ type: 'head', change: { explanation: event.target.value } })}
           {...wrong('entry.explanation')}
         />
+      </div>
+      <div className={styles.fields}>
+        <ScheduleInputs
+          fields={schedule}
+          today={today}
+          wrong={wrong}
+          onChange={(change) => setSchedule({ ...schedule, ...change })}
+        />
+      </div>
+      {words && (
+        <p className={clsx('small', layout.below)} aria-live="polite">
+          <span className="strong">{words.sentence}.</span> <span className="soft">{words.dates || 'No date.'}</span>
+        </p>
+      )}
+      <AmountInputs
+        source={source}
+        values={values}
+        accounts={source === 'share-of-balance' ? accounts.filter(({ heading }) => !heading) : writable}
+        today={today}
+        wrong={wrong}
+        onSource={setSource}
+        onChange={(path, value) => setValues({ ...values, [path]: value })}
+      />
+      {LINES[source] && (
+        <>
+          <p className="small soft">{LINES[source]}</p>
+          <EntryLines
+            form={form}
+            accounts={writable}
+            contacts={contacts}
+            breakdowns={breakdowns}
+            currency={currency}
+            wrongAt={inRow}
+            dispatch={dispatch}
+            onNewContact={() => undefined}
+          />
+        </>
+      )}
+      <div className={clsx(styles.fields, layout.above)}>
         <ChoiceField
           label="Kind"
           value={form.kind}
@@ -107,24 +186,38 @@ export function RecurringForm({ journal, onDone }: { journal?: RecurringJournalR
           {...wrong('entry.kind')}
           choices={KINDS}
         />
+        <ChoiceField
+          label="When a date comes, it"
+          value={byItself}
+          onChange={setByItself}
+          {...wrong('byItself')}
+          choices={source === 'asked' ? DOES.filter(([does]) => does !== 'posts') : DOES}
+        />
+        <ChoiceField
+          label="Its entry is reversed"
+          value={reverses}
+          onChange={setReverses}
+          {...wrong('reverses')}
+          choices={REVERSES}
+        />
+        {journal && (
+          <DateField
+            near={today}
+            label="Holds from"
+            placeholder="the next date"
+            value={changesFrom}
+            onChange={setChangesFrom}
+            {...wrong('changesFrom')}
+          />
+        )}
       </div>
-      <EntryLines
-        form={form}
-        accounts={writable}
-        contacts={contacts}
-        breakdowns={breakdowns}
-        currency={currency}
-        wrongAt={inRow}
-        dispatch={dispatch}
-        onNewContact={() => undefined}
-      />
       {general.map((message) => (
         <div key={message} className={notice.error} role="alert">
           {message}
         </div>
       ))}
       {save.error && !refusal && <ErrorMessage error={save.error} />}
-      <Allowed isTold>
+      <Allowed needed="preparer" isTold>
         <div className={layout.row}>
           <Button type="submit" variant="contained" disabled={save.isPending}>
             Save the schedule

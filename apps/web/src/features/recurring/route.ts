@@ -7,5 +7,9 @@ export const recurringRoute: ScreenRoute = {
   label: 'Recurring',
   lazy: () => import('./recurring-screen.js'),
   isWhole: true,
+  keys: [
+    ['↑ ↓', 'date before, after'],
+    ['Enter', 'open the date; in it, post it'],
+  ],
   Badge: RecurringBadge,
 };

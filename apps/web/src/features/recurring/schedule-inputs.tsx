@@ -1,26 +1,30 @@
-import { ChoiceField } from '../../ui/choice-fields.js';
-import type { CivilDate } from '@just-ledger/core';
+import { type CivilDate, SCHEDULE_UNITS, WEEKDAYS, weekdayName } from '@just-ledger/core';
 import { TextField } from '@mui/material';
+import { ChoiceField } from '../../ui/choice-fields.js';
 import { DateField } from '../../ui/date-field.js';
-import type { ScheduleFields } from './schedule-fields.js';
+import { NTH, type ScheduleFields } from './schedule-fields.js';
 
-const OFTEN = [
-  ['1 week', 'every week'],
-  ['2 week', 'every two weeks'],
-  ['1 month', 'every month'],
-  ['2 month', 'every two months'],
-  ['3 month', 'every quarter'],
-  ['6 month', 'every half-year'],
-  ['1 year', 'every year'],
-] as const;
+const UNITS = { week: 'weeks', month: 'months', quarter: 'quarters', year: 'years' } as const;
 
 const DAYS = [
-  ['', 'same day'],
+  ['', 'day it begins on'],
   ['last', 'last day'],
-  ...Array.from({ length: 31 }, (_, index) => [`${index + 1}`, `${index + 1}`] as const),
+  ['-2', 'last day but one'],
+  ['first', 'first weekday …'],
+  ['second', 'second weekday …'],
+  ['third', 'third weekday …'],
+  ['fourth', 'fourth weekday …'],
+  ['last-of', 'last weekday …'],
+  ...Array.from({ length: 31 }, (_, index) => [`${index + 1}`, `day ${index + 1}`] as const),
 ] as const;
 
-/** The name of a recurring journal, and when it falls due. */
+const MOVES = [
+  ['as-is', 'stays on its day'],
+  ['before', 'business day before'],
+  ['after', 'business day after'],
+] as const;
+
+/** When a recurring journal falls due. */
 export function ScheduleInputs({
   fields,
   today,
@@ -32,30 +36,47 @@ export function ScheduleInputs({
   wrong: (path: string) => { error: boolean; helperText: string | undefined };
   onChange: (change: Partial<ScheduleFields>) => void;
 }) {
+  const isByWeek = fields.unit === 'week';
   return (
     <>
       <TextField
-        label="Name"
-        required
-        autoFocus
-        value={fields.name}
-        onChange={(event) => onChange({ name: event.target.value })}
-        {...wrong('name')}
-      />
-      <ChoiceField
-        label="How often"
-        value={fields.often}
-        onChange={(chosen) => onChange({ often: chosen })}
+        label="Every"
+        value={fields.every}
+        onChange={(event) => onChange({ every: event.target.value.replace(/\D/g, '') })}
+        slotProps={{ htmlInput: { inputMode: 'numeric' } }}
         {...wrong('schedule.every')}
-        choices={OFTEN}
       />
       <ChoiceField
-        label="On the"
-        value={fields.day}
-        disabled={fields.often.endsWith('week')}
-        onChange={(chosen) => onChange({ day: chosen })}
-        {...wrong('schedule.day')}
-        choices={DAYS}
+        label="Of"
+        value={fields.unit}
+        onChange={(unit) => onChange({ unit })}
+        {...wrong('schedule.unit')}
+        choices={SCHEDULE_UNITS.map((unit) => [unit, UNITS[unit]])}
+      />
+      {!isByWeek && (
+        <ChoiceField
+          label="On the"
+          value={fields.day}
+          onChange={(day) => onChange({ day })}
+          {...wrong('schedule.day')}
+          choices={DAYS}
+        />
+      )}
+      {!isByWeek && fields.day in NTH && (
+        <ChoiceField
+          label="Weekday"
+          value={fields.weekday}
+          onChange={(weekday) => onChange({ weekday })}
+          {...wrong('schedule.weekday')}
+          choices={WEEKDAYS.map((day) => [day, weekdayName(day)])}
+        />
+      )}
+      <ChoiceField
+        label="On a weekend or holiday"
+        value={fields.businessDay}
+        onChange={(businessDay) => onChange({ businessDay })}
+        {...wrong('schedule.businessDay')}
+        choices={MOVES}
       />
       <DateField
         near={today}
