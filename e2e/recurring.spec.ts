@@ -1,3 +1,4 @@
+import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test } from './books.js';
 
 const RENT = {
@@ -12,24 +13,143 @@ const RENT = {
   },
 };
 
-test('a schedule is written, falls due on the last days of months, and is posted or skipped in order', async ({
+test('what is late is opened, skipped with a reason or posted with another amount, in order, by keys alone', async ({
   own: { page, open, ask },
 }) => {
   await ask('POST', '/recurring-journals', RENT);
   await open('record/recurring');
-  const due = page.getByRole('region', { name: /^Due by/ });
-  await expect(due.getByText('Rent of the barn')).toHaveCount(2);
-  await expect(due.getByText('30 Nov 2026')).toBeVisible();
-  await expect(due.getByText('31 Dec 2026 · after the one before')).toBeVisible();
-  await due.getByRole('button', { name: 'skip …' }).click();
-  await expect(due.getByRole('button', { name: 'skip it' })).toBeDisabled();
-  await due.getByLabel('Why it is skipped').fill('The landlord let us off');
-  await due.getByRole('button', { name: 'skip it' }).click();
-  await expect(due.getByText('Rent of the barn')).toHaveCount(1);
-  await due.getByRole('button', { name: 'Post it' }).click();
-  await expect(due.getByRole('status')).toContainText('Posted 2026-0001');
-  await expect(due.getByText('Nothing is due.')).toBeVisible();
-  await expect(page.getByRole('img', { name: /2026-11-30 skipped|2027-01-31 to-come/ })).toBeVisible();
+  const line = page.getByRole('region', { name: 'Line of time' });
+  const dates = line.getByRole('button', { name: /Rent of the barn/ });
+  await expect(dates.nth(0)).toHaveAccessibleName('Rent of the barn ● late');
+  await dates.nth(0).focus();
+  await page.keyboard.press('ArrowDown');
+  await expect(dates.nth(1)).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(line.getByText('The date before it comes first.')).toBeVisible();
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('Enter');
+  const first = line.getByRole('form', { name: 'Rent of the barn, what it posts' });
+  await first.getByRole('button', { name: 'Skip …' }).press('Enter');
+  await expect(first.getByRole('button', { name: 'Skip it' })).toBeDisabled();
+  await page.keyboard.type('The landlord let us off');
+  await page.keyboard.press('Enter');
+  await expect(line.getByText('30 Nov 2026')).toHaveCount(0);
+  await dates.nth(0).press('Enter');
+  await first.getByLabel('Rent, debit').fill('310');
+  await first.getByLabel('Bank account, credit').fill('310');
+  await page.keyboard.press('Enter');
+  await expect(line.getByText('Nothing is due.')).toBeVisible();
+  const { entries } = await ask<{ entries: { date: string; lines: { debit: string | null }[] }[] }>(
+    'GET',
+    '/entries?source=recurring',
+  );
+  expect(entries.map(({ date, lines }) => [date, lines[0]?.debit])).toEqual([['2026-12-31', '310.00']]);
+});
+
+test('all that is due is posted at once, with its effect said first; the months that come have their sums', async ({
+  own: { page, open, ask },
+}) => {
+  await ask('POST', '/recurring-journals', RENT);
+  await open('record/recurring');
+  const line = page.getByRole('region', { name: 'Line of time' });
+  await expect(line.getByText(/6100 Rent 600.00 debit/)).toBeVisible();
+  await expect(line.getByRole('row', { name: /^February 2027/ })).toContainText('300.00');
+  await line.getByRole('button', { name: 'Post all 2 that are due' }).click();
+  await expect(line.getByRole('status')).toContainText('Posted 2026-0001, 2026-0002');
+  await expect(line.getByText('Nothing is due.')).toBeVisible();
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+});
+
+test('a loan is set up with its dates in words, and shows every instalment to the one that clears it', async ({
+  own: { page, open },
+}) => {
+  await open('record/recurring?schedule=new');
+  const form = page.getByRole('form', { name: 'New schedule' });
+  await form.getByLabel('Name').fill('Van loan');
+  await form.getByRole('textbox', { name: 'From' }).fill('28/2/2027');
+  await form.getByRole('combobox', { name: 'On the' }).click();
+  await page.getByRole('option', { name: 'last day', exact: true }).click();
+  await form.getByRole('combobox', { name: 'On a weekend or holiday' }).click();
+  await page.getByRole('option', { name: 'business day before' }).click();
+  await form.getByLabel('Times').fill('12');
+  await expect(
+    form.getByText('Monthly, on the last day, or the business day before; from 28 Feb 2027, 12 times.'),
+  ).toBeVisible();
+  await expect(form.getByText(/Fri 26 Feb 2027 \(for the 28 Feb 2027\), Wed 31 Mar 2027/)).toBeVisible();
+  await form.getByRole('combobox', { name: 'The amount is' }).click();
+  await page.getByRole('option', { name: 'a loan’s instalment' }).click();
+  await form.getByRole('button', { name: 'Save' }).click();
+  await expect(form.getByText('“” is no amount.')).toBeVisible();
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await form.getByLabel('Owed').fill('12000');
+  await form.getByRole('textbox', { name: 'Interest runs from' }).fill('31/1/2027');
+  await form.getByLabel('Per cent a year').fill('6');
+  await form.getByRole('combobox', { name: 'The same each time' }).click();
+  await page.getByRole('option', { name: 'the principal in it' }).click();
+  for (const [label, number] of [
+    ['Loan account', '2600'],
+    ['Interest account', '6900'],
+    ['Paid from', '1010'],
+  ] as const) {
+    const field = form.getByRole('combobox', { name: label });
+    await field.fill(number);
+    await field.press('Tab');
+  }
+  await form.getByRole('button', { name: 'Save' }).click();
+  await expect(form).toHaveCount(0);
+  await page.getByRole('button', { name: /^Van loan .*monthly/ }).click();
+  const sheet = page.getByRole('region', { name: 'Van loan' });
+  await expect(sheet.getByRole('row', { name: /28 Feb 2027/ })).toContainText('1,060.00');
+  await expect(sheet.getByRole('row', { name: /31 Jan 2028/ })).toContainText('0.00');
+  await expect(sheet.getByRole('row', { name: /^Total/ })).toContainText('12,390.00');
+});
+
+test('a schedule is begun from an entry, with its lines, a month after it', async ({ own: { page, open, ask } }) => {
+  await ask('POST', '/entries', { date: '2027-01-10', explanation: 'Hall hire', lines: RENT.entry.lines });
+  await open('record/journal');
+  await page.getByRole('button', { name: /Hall hire/ }).click();
+  await page.getByRole('link', { name: 'Make it recurring' }).click();
+  const form = page.getByRole('form', { name: 'New schedule' });
+  await expect(form.getByText(/Monthly, on the 10th; from 10 Feb 2027/)).toBeVisible();
+  await form.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('button', { name: /^Hall hire .*monthly/ })).toBeVisible();
+});
+
+test('a schedule is changed from a date on; what held before stays to be seen, and it can be paused', async ({
+  own: { page, open, ask },
+}) => {
+  await ask('POST', '/recurring-journals', { ...RENT, schedule: { unit: 'month', every: 1, from: '2027-02-15' } });
+  await open('record/recurring?schedule=1');
+  const sheet = page.getByRole('region', { name: 'Rent of the barn' });
+  await sheet.getByRole('button', { name: 'Change' }).click();
+  const form = page.getByRole('form', { name: 'Change Rent of the barn' });
+  await form.getByLabel('Debit, line 1').fill('320');
+  await form.getByLabel('Credit, line 2').fill('320');
+  await form.getByRole('textbox', { name: 'Holds from' }).fill('1/4/2027');
+  await form.getByRole('button', { name: 'Save' }).click();
+  await expect(sheet.getByRole('row', { name: /15 Mar 2027/ })).toContainText('300.00');
+  await expect(sheet.getByRole('row', { name: /15 Apr 2027/ })).toContainText('320.00');
+  await expect(sheet.getByRole('listitem').filter({ hasText: 'From 15 Feb 2027' })).toContainText('6100 300.00');
+  await sheet.getByRole('button', { name: 'Pause …' }).click();
+  await sheet.getByRole('textbox', { name: 'From' }).fill('1/3/2027');
+  await sheet.getByRole('textbox', { name: 'Until' }).fill('30/4/2027');
+  await sheet.getByRole('button', { name: 'Pause it' }).click();
+  await expect(sheet.getByText('Paused from 1 Mar 2027 to 30 Apr 2027.')).toBeVisible();
+  await expect(sheet.getByRole('row', { name: /15 Mar 2027/ })).toHaveCount(0);
+});
+
+test('a holiday moves what falls on it', async ({ own: { page, open, ask } }) => {
+  await ask('POST', '/recurring-journals', {
+    ...RENT,
+    schedule: { unit: 'month', every: 1, from: '2027-02-15', businessDay: 'after' },
+  });
+  await open('record/recurring');
+  const form = page.getByRole('form', { name: 'Add a holiday' });
+  await form.getByRole('textbox', { name: 'Day' }).fill('15/2/2027');
+  await form.getByLabel('Name').fill('Fair');
+  await form.getByRole('button', { name: 'Add it' }).click();
+  await expect(page.getByRole('button', { name: 'Remove Fair' })).toBeVisible();
+  await expect(page.getByRole('row', { name: /^16 Feb Rent of the barn/ })).toBeVisible();
 });
 
 test('a schedule that cannot work says where, and is saved once it can', async ({ own: { page, open, ask } }) => {
@@ -57,10 +177,15 @@ test('a schedule that cannot work says where, and is saved once it can', async (
 test('a schedule is looked into and ended', async ({ own: { page, open, ask } }) => {
   await ask('POST', '/recurring-journals', { ...RENT, schedule: { unit: 'month', every: 3, from: '2027-02-15' } });
   await open('record/recurring');
-  await page.getByRole('button', { name: /Rent of the barn/ }).click();
-  await expect(page.getByText(/15 Feb 2027, 15 May 2027/)).toBeVisible();
-  await page.getByRole('button', { name: 'end it today' }).click();
-  await expect(page.getByText(/, ended 18 Jan 2027/)).toBeVisible();
+  await page
+    .getByRole('button', { name: /^Rent of the barn .*every 3 months|^Rent of the barn .*quarterly/ })
+    .click();
+  const sheet = page.getByRole('region', { name: 'Rent of the barn' });
+  await expect(sheet.getByRole('row', { name: /15 May 2027/ })).toBeVisible();
+  await sheet.getByRole('button', { name: 'End …' }).click();
+  await sheet.getByRole('button', { name: 'End it today' }).click();
+  await expect(page.getByText(/; ended 18 Jan 2027/)).toBeVisible();
+  await sheet.getByRole('button', { name: 'Back to the line of time' }).click();
   await expect(page.getByText('Nothing is due.')).toBeVisible();
 });
 

@@ -43,6 +43,7 @@ export function AmountInputs({
             keepsTyped
             onChange={(number) => onChange(path, number)}
           />
+          {field.helperText && <span className="small brick">{field.helperText}</span>}
         </label>
       );
     }

@@ -28,7 +28,7 @@ export function OccurrenceRow({
   return (
     <>
       <tr className={clsx(state === 'skipped' && styles.skipped, isOpen && ruled.chosen)}>
-        <td>{isUnderMonth ? dayAndMonth(date) : shortDate(parseCivilDate(date))}</td>
+        <td className="nowrap">{isUnderMonth ? dayAndMonth(date) : shortDate(parseCivilDate(date))}</td>
         <td>
           <button
             type="button"
