@@ -14,6 +14,7 @@ let at: string;
 
 /** The same books on another day, after the server was down. */
 async function onDay(today: string, { killed = false } = {}): Promise<void> {
+  if (server.today === today && !killed) return;
   await (killed ? server.kill() : server.stop(true));
   server = await RunningServer.start({ folder, today });
 }
@@ -191,27 +192,6 @@ describe('a recurring year', () => {
   });
 });
 
-describe('the accrual', () => {
-  test('is reversed by itself on the first of the next month, each time', async () => {
-    await onDay('2028-07-15');
-    await fresh();
-    const { id } = await keep({
-      name: 'Water',
-      schedule: { unit: 'quarter', every: 1, day: 'last', from: '2028-03-31' },
-      reverses: 'next-month',
-      entry: { kind: 'adjusting', explanation: 'Water', lines: fromTo('2550', '6310', '120.00') },
-    });
-    await done('POST', '/recurring-journals/post-due');
-    expect(await posted('Water')).toEqual([
-      '2028-03-31 120.00',
-      '2028-04-01 120.00',
-      '2028-06-30 120.00',
-      '2028-07-01 120.00',
-    ]);
-    expect((await read(id)).reverses).toBe('next-month');
-  });
-});
-
 describe('one that posts by itself', () => {
   test('does so after every start, in order, and never twice, whichever way the clock goes', async () => {
     await onDay('2028-01-15');
@@ -278,6 +258,27 @@ describe('one that posts by itself', () => {
     await done('POST', `/recurring-journals/${id}/skip`, { date: '2028-02-29', reason: 'a month free' });
     expect((await read(id)).occurrences[1]).toMatchObject({ state: 'skipped', reason: 'a month free' });
     expect(problemCodes(await ask('POST', `/drafts/${second?.draft}/bring-back`))).toEqual(['date-skipped at ']);
+  });
+});
+
+describe('the accrual', () => {
+  test('is reversed by itself on the first of the next month, each time', async () => {
+    await onDay('2028-03-10');
+    await fresh();
+    const { id } = await keep({
+      name: 'Water',
+      schedule: { ...LAST, from: '2028-01-31' },
+      reverses: 'next-month',
+      entry: { kind: 'adjusting', explanation: 'Water', lines: fromTo('2550', '6310', '120.00') },
+    });
+    await done('POST', '/recurring-journals/post-due');
+    expect(await posted('Water')).toEqual([
+      '2028-01-31 120.00',
+      '2028-02-01 120.00',
+      '2028-02-29 120.00',
+      '2028-03-01 120.00',
+    ]);
+    expect((await read(id)).reverses).toBe('next-month');
   });
 });
 
@@ -390,7 +391,7 @@ describe('a journal that is changed', () => {
 
 describe('the asset register', () => {
   test('is depreciated by class, on from what was taken on; what is sold is left out', async () => {
-    await onDay('2028-03-01');
+    await onDay('2028-03-10');
     const books = await TakeOn.begin(server, { changeoverDate: '2027-12-31', firstDay: '2028-01-01' });
     at = books.path;
     for (const [number, name, element, more] of [
@@ -457,6 +458,34 @@ describe('the line of time', () => {
       ['Water', 'due'],
       ['Rent', 'to-come'],
     ]);
+  });
+});
+
+describe('what is written month after month', () => {
+  test('is pointed out with its evidence, until a schedule posts it', async () => {
+    await onDay('2028-03-10');
+    await fresh();
+    for (const date of ['2028-01-05', '2028-02-04', '2028-03-06']) {
+      await done('POST', '/entries', { date, explanation: 'Web space', lines: fromTo('1010', '6310', '12.00') });
+    }
+    await done('POST', '/entries', {
+      date: '2028-03-05',
+      explanation: 'Once',
+      lines: fromTo('1010', '6310', '5.00'),
+    });
+    const [alike, ...others] = await done('GET', '/recurring-journals/alike');
+    expect(others).toEqual([]);
+    expect(alike).toMatchObject({ explanation: 'Web space', months: 1, isSameAmount: true, latest: '2028-0003' });
+    expect(alike.entries.length).toBe(3);
+    const { id } = await keep({
+      name: 'Web space',
+      schedule: { ...MONTHLY, from: '2028-03-08' },
+      entry: { explanation: 'Web space', lines: fromTo('1010', '6310', '12.00') },
+    });
+    expect(await done('GET', '/recurring-journals/alike')).toEqual([]);
+    await done('POST', `/recurring-journals/${id}/post`, { date: '2028-03-08' });
+    const { entries } = await done('GET', '/entries?source=recurring');
+    expect(entries[0].recurringJournal).toEqual({ id, name: 'Web space' });
   });
 });
 

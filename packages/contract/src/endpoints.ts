@@ -120,6 +120,7 @@ import type {
 import type { ProblemDetails } from './problems/problem-details.js';
 import type { ProofsQuery, ProofsResponse } from './proofs/proofs.js';
 import type {
+  AlikeEntriesResponse,
   DraftOccurrenceRequest,
   OccurrencesQuery,
   PauseRequest,
@@ -483,6 +484,9 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/recurring-journals/time-line': {
     GET: { asks: OccurrencesQuery; gives: TimeLineResponse };
+  };
+  '/api/organisations/{organisation}/recurring-journals/alike': {
+    GET: { gives: AlikeEntriesResponse[] };
   };
   '/api/organisations/{organisation}/recurring-journals/told': {
     POST: { takes: ToldRequest; gives: void };

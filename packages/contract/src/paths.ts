@@ -143,6 +143,7 @@ export const paths = {
   resumeRecurring: (id: Id, journal: Id) =>
     addressOf('/api/organisations/{organisation}/recurring-journals/{id}/resume', id, journal),
   recurringTimeLine: (id: Id) => addressOf('/api/organisations/{organisation}/recurring-journals/time-line', id),
+  recurringAlike: (id: Id) => addressOf('/api/organisations/{organisation}/recurring-journals/alike', id),
   recurringTold: (id: Id) => addressOf('/api/organisations/{organisation}/recurring-journals/told', id),
   holidays: (id: Id) => addressOf('/api/organisations/{organisation}/holidays', id),
   postDue: (id: Id) => addressOf('/api/organisations/{organisation}/recurring-journals/post-due', id),

@@ -95,6 +95,7 @@ export * from './problems/problem.js';
 export * from './proofs/proof-effects.js';
 export * from './proofs/proof.js';
 export * from './recurring/occurrence.js';
+export * from './recurring/alike-entries.js';
 export * from './recurring/business-day.js';
 export * from './recurring/by-itself.js';
 export * from './recurring/loan.js';

@@ -14,6 +14,7 @@ import * as attachmentReadings from '../areas/attachments/attachment-readings.js
 import * as reversalReadings from '../areas/journal/reversal-readings.js';
 import * as documentsCheck from '../areas/open-items/documents-against-lines.js';
 import * as openItemReadings from '../areas/open-items/open-item-readings.js';
+import * as alikeReadings from '../areas/recurring/alike-readings.js';
 import * as recurringReadings from '../areas/recurring/recurring-readings.js';
 import * as recurringTimeLine from '../areas/recurring/time-line.js';
 import * as statementReadings from '../areas/statements/statement-readings.js';
@@ -56,6 +57,7 @@ export const readings = new TaskTable<Reading<any, unknown>>(
   usualAmounts,
   documentsCheck,
   openItemReadings,
+  alikeReadings,
   recurringReadings,
   recurringTimeLine,
   statementReadings,

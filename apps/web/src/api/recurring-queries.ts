@@ -29,3 +29,10 @@ export const holidaysQuery = (id: number) =>
     queryKey: ['organisation', String(id), 'holidays'],
     queryFn: () => api.get(paths.holidays(id)),
   });
+
+/** Entries that look as if they came from one schedule. */
+export const alikeQuery = (id: number) =>
+  queryOptions({
+    queryKey: ['organisation', String(id), 'recurring', 'alike'],
+    queryFn: () => api.get(paths.recurringAlike(id)),
+  });

@@ -306,6 +306,8 @@ export interface EntryResponse {
   /** The number of the entry it corrects, and of those that correct it. */
   corrects: string | null;
   correctedBy: string[];
+  /** The recurring journal that it is an occurrence of. */
+  recurringJournal: { id: number; name: string } | null;
   papers: EntryPaperResponse[];
   postedAt: string;
   postedBy: string;

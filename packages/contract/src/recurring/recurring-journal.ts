@@ -298,6 +298,17 @@ export interface TimeLineResponse {
   }[];
 }
 
+/** Entries that look as if they came from one schedule, with the evidence. */
+export interface AlikeEntriesResponse {
+  explanation: string;
+  /** From one to the next: 1, 3 or 12 months. */
+  months: number;
+  isSameAmount: boolean;
+  /** The latest of them, to begin a schedule from. */
+  latest: string;
+  entries: { number: string; date: string; amount: string }[];
+}
+
 /** What posting all that is due did. */
 export interface PostDueResponse {
   posted: { journal: string; date: string; entry: string }[];

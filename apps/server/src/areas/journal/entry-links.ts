@@ -1,7 +1,7 @@
 import { type CivilDate, entryNumber } from '@just-ledger/core';
-import { and, eq, inArray, or } from 'drizzle-orm';
+import { and, eq, inArray, isNotNull, or, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
-import { entry, entryCorrection } from '../../platform/database/schema.js';
+import { draftEnd, entry, entryCorrection, occurrence, recurringJournal } from '../../platform/database/schema.js';
 import { isOneOf } from './posted-entries.js';
 import { plansOf } from './reversal-plans.js';
 
@@ -13,6 +13,8 @@ export interface EntryLinks {
   readonly reversesOn: CivilDate | null;
   readonly corrects: string | null;
   readonly correctedBy: string[];
+  /** The recurring journal that it is an occurrence of. */
+  readonly recurringJournal: { readonly id: number; readonly name: string } | null;
 }
 
 /** The links of entries, by their places. */
@@ -42,14 +44,44 @@ export function entryLinks(
   const numberOf = (place: number | null | undefined): string | null => numbers.get(place ?? 0) ?? null;
   const reversedBy = new Map(reversals.map((one) => [one.reverses, one.place]));
   const plans = plansOf(db, organisation, places);
+  const recurring = recurringOf(db, organisation, places);
   return (place) => ({
     reverses: numberOf(rows.find((row) => row.place === place)?.reverses),
     reversedBy: numberOf(reversedBy.get(place)),
     reversesOn: reversedBy.has(place) ? null : (plans.get(place)?.date ?? null),
     corrects: numberOf(corrections.find((one) => one.place === place)?.corrects),
     correctedBy: corrections.flatMap((one) => (one.corrects === place ? (numberOf(one.place) ?? []) : [])),
+    recurringJournal: recurring.get(place) ?? null,
   });
 }
+
+/** The recurring journals of entries that are occurrences of one, posted at once or laid as a draft first. */
+function recurringOf(
+  db: Db,
+  organisation: number,
+  places: readonly number[],
+): Map<number, { id: number; name: string }> {
+  const id = recurringJournal.id;
+  const isOf = and(eq(recurringJournal.organisation, occurrence.organisation), eq(id, occurrence.journal));
+  const posted = db
+    .select({ place: sql<number>`${occurrence.entry}`, id, name: recurringJournal.name })
+    .from(occurrence)
+    .innerJoin(recurringJournal, isOf)
+    .where(and(eq(occurrence.organisation, organisation), isOneOf(occurrence.entry, places)))
+    .all();
+  const drafted = db
+    .select({ place: entry.place, id, name: recurringJournal.name })
+    .from(occurrence)
+    .innerJoin(recurringJournal, isOf)
+    .innerJoin(draftEnd, and(eq(draftEnd.organisation, occurrence.organisation), eq(draftEnd.id, occurrence.draft)))
+    .innerJoin(entry, and(eq(entry.organisation, occurrence.organisation), eq(draftEnd.entry, NUMBER)))
+    .where(and(eq(occurrence.organisation, organisation), isNotNull(occurrence.draft), isOneOf(entry.place, places)))
+    .all();
+  return new Map([...posted, ...drafted].map(({ place, ...journal }) => [place, journal]));
+}
+
+/** The number of an entry, as it is written. */
+const NUMBER = sql`${entry.year} || '-' || printf('%04d', ${entry.number})`;
 
 function numbersOf(db: Db, organisation: number, places: readonly number[]): Map<number, string> {
   if (places.length === 0) return new Map();

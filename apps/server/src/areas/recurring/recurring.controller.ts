@@ -1,4 +1,5 @@
 import {
+  type AlikeEntriesResponse,
   DraftOccurrenceRequest,
   OccurrencesQuery,
   PauseRequest,
@@ -17,6 +18,7 @@ import { CurrentOrganisation, CurrentPerson, Needs } from '../../platform/sessio
 import type { Person } from '../../platform/sessions/session-store.js';
 import { Readers, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
+import { alikeReading } from './alike-readings.js';
 import { draftOccurrence, noteTold, postDue, postOccurrence, skipOccurrence } from './occurrence-commands.js';
 import {
   approveRecurring,
@@ -63,6 +65,12 @@ export class RecurringController {
     @Query() query: OccurrencesQuery,
   ): Promise<TimeLineResponse> {
     return this.readers.report(recurringTimeLine, organisation, query);
+  }
+
+  /** Entries that look as if they came from one schedule. */
+  @Get('alike')
+  alike(@CurrentOrganisation() organisation: Organisation): Promise<AlikeEntriesResponse[]> {
+    return this.readers.report(alikeReading, organisation, {});
   }
 
   @Post('post-due')

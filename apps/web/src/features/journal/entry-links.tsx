@@ -6,6 +6,7 @@ import { useAddress } from '../../api/address.js';
 
 /** What an entry has to do with others: each leads there. */
 export function EntryLinks({ entry }: { entry: EntryResponse }) {
+  const address = useAddress();
   const links = [
     ['reverses', [entry.reverses]],
     ['reversed by', [entry.reversedBy]],
@@ -29,6 +30,15 @@ export function EntryLinks({ entry }: { entry: EntryResponse }) {
           </Fragment>
         );
       })}
+      {entry.recurringJournal && (
+        <>
+          {' · '}
+          of{' '}
+          <Link className="act" to={address.href('recurring', { schedule: String(entry.recurringJournal.id) })}>
+            {entry.recurringJournal.name}
+          </Link>
+        </>
+      )}
       {entry.reversesOn && (
         <>
           {' · '}

@@ -1,4 +1,4 @@
-import { addMonths, parseCivilDate } from '@just-ledger/core';
+import { addMonths, isAmountSource, parseCivilDate } from '@just-ledger/core';
 import { useQuery } from '@tanstack/react-query';
 import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
@@ -13,6 +13,7 @@ import { monthlyFrom } from './schedule-fields.js';
 export function NewSchedule({ onDone }: { onDone: () => void }) {
   const { organisation, currency, today } = useBooks();
   const [like] = useSheetParam('like');
+  const [amounts] = useSheetParam('amounts');
   const { data: entry, isPending } = useQuery({ ...entryQuery(organisation.id, like), enabled: like !== '' });
   if (like !== '' && isPending) return null;
   return (
@@ -30,6 +31,7 @@ export function NewSchedule({ onDone }: { onDone: () => void }) {
           name={entry.explanation.slice(0, 120)}
           schedule={monthlyFrom(addMonths(parseCivilDate(entry.date), 1))}
           entry={formLike(entry, '', currency)}
+          source={isAmountSource(amounts) ? amounts : 'fixed'}
           onDone={onDone}
         />
       ) : (

@@ -7,6 +7,7 @@ import layout from '../../ui/layout.module.css';
 import { shown } from '../../ui/money.js';
 import { Sheet } from '../../ui/sheet.js';
 import { Holidays } from './holidays.js';
+import { SchedulesToBe } from './schedules-to-be.js';
 import { PlannedReversals } from './planned-reversals.js';
 import styles from './schedule-list.module.css';
 
@@ -56,6 +57,7 @@ export function ScheduleList({
           </li>
         ))}
       </ul>
+      <SchedulesToBe />
       <PlannedReversals />
       <Holidays />
     </Sheet>
