@@ -461,6 +461,58 @@ describe('the line of time', () => {
   });
 });
 
+describe('a bill for a span of time', () => {
+  beforeAll(async () => {
+    await onDay('2028-03-10');
+    await fresh();
+    await done('POST', '/entries', {
+      date: '2028-02-20',
+      explanation: 'Insurance',
+      lines: fromTo('1010', '6310', '1000.00'),
+    });
+  });
+  const ahead = (more: object): Promise<Reply> =>
+    ask('POST', '/recurring-journals/prepayments', {
+      entry: '2028-0001',
+      line: 1,
+      first: '2028-03-01',
+      last: '2029-02-28',
+      account: '1430',
+      ...more,
+    });
+  test('is moved out of the result and comes back over twelve months, exact to the cent', async () => {
+    const { status, body } = await ahead({});
+    expect([status, body.entry]).toEqual([201, '2028-0002']);
+    const { occurrences } = await preview(body.journal.id, '2029-02-28');
+    // 1,000.00 over twelve, as in prepayment-release-12-months (derivable)
+    expect(occurrences.map(({ amount }) => amount).slice(0, 3)).toEqual(['83.33', '83.34', '83.33']);
+    expect(occurrences.reduce((sum, { amount }) => sum + Math.round(Number(amount) * 100), 0)).toBe(100000);
+    expect(occurrences[0]?.lines).toMatchObject([
+      { account: '6310', debit: '83.33' },
+      { account: '1430', credit: '83.33' },
+    ]);
+    const csv = (await done('GET', '/reports/trial-balance.csv?asAt=2028-03-10')) as string;
+    expect(csv).toMatch(/^1430,.*,1000\.00,/m);
+    expect(csv).not.toMatch(/^6310,/m);
+  });
+  test('by days', async () => {
+    // 366 days from 20 February 2028: 10 of them in February, 31 in March
+    const { body } = await ahead({ first: '2028-02-20', last: '2029-02-19', by: 'days' });
+    const amounts = (await preview(body.journal.id, '2029-02-28')).occurrences.map(({ amount }) => amount);
+    expect([amounts.length, amounts[0], amounts[1]]).toEqual([13, '27.32', '84.70']);
+  });
+  test.each<[string, object, string[]]>([
+    ['that has no such line', { line: 7 }, ['no-such-line at line']],
+    ['on a line that is no result', { line: 2 }, ['not-of-the-result at line']],
+    ['that ends before it begins', { last: '2028-01-01' }, ['until-before-from at last']],
+    ['on an account that is not there', { account: '9' }, ['account-unknown at lines.0.account']],
+  ])('%s is refused, and nothing of it is left', async (_, more, problems) => {
+    const { count } = await done('GET', '/entries');
+    expect(problemCodes(await ahead(more))).toEqual(problems);
+    expect((await done('GET', '/entries')).count).toBe(count);
+  });
+});
+
 describe('what is written month after month', () => {
   test('is pointed out with its evidence, until a schedule posts it', async () => {
     await onDay('2028-03-10');

@@ -126,6 +126,8 @@ import type {
   PauseRequest,
   PostDueResponse,
   PostOccurrenceRequest,
+  PrepaymentRequest,
+  PrepaymentResponse,
   RecurringJournalRequest,
   RecurringJournalResponse,
   RecurringPreviewResponse,
@@ -487,6 +489,9 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/recurring-journals/alike': {
     GET: { gives: AlikeEntriesResponse[] };
+  };
+  '/api/organisations/{organisation}/recurring-journals/prepayments': {
+    POST: { takes: PrepaymentRequest; gives: PrepaymentResponse };
   };
   '/api/organisations/{organisation}/recurring-journals/told': {
     POST: { takes: ToldRequest; gives: void };

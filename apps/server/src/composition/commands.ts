@@ -21,6 +21,7 @@ import * as periodCommands from '../areas/periods/period-commands.js';
 import * as holidayCommands from '../areas/organisations/holiday-store.js';
 import * as doByItself from '../areas/recurring/do-by-itself.js';
 import * as occurrenceCommands from '../areas/recurring/occurrence-commands.js';
+import * as prepaymentCommands from '../areas/recurring/prepayment-commands.js';
 import * as recurringCommands from '../areas/recurring/recurring-commands.js';
 import * as takeOnCommands from '../areas/take-on/take-on-commands.js';
 import * as taxCodeCommands from '../areas/tax-codes/tax-code-commands.js';
@@ -52,6 +53,7 @@ export const commands = new TaskTable<Command<any, unknown>>(
   holidayCommands,
   doByItself,
   occurrenceCommands,
+  prepaymentCommands,
   recurringCommands,
   closingCommands,
   takeOnCommands,

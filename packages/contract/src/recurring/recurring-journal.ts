@@ -298,6 +298,26 @@ export interface TimeLineResponse {
   }[];
 }
 
+/** A line of a posted entry that is for a span of time: it is moved out of the result and comes back over that span. */
+export class PrepaymentRequest {
+  /** The number of the entry, and which of its lines, from 1. */
+  @IsString() @MaxLength(20) entry!: string;
+  @IsInt() line!: number;
+  /** The first and the last day that it is for. */
+  @IsString() @MaxLength(10) first!: string;
+  @IsString() @MaxLength(10) last!: string;
+  /** By whole and parts of months, which is the default, or by days. */
+  @IsOptional() @IsIn(['months', 'days']) by?: 'months' | 'days';
+  /** The account on which it stands until then. */
+  @IsString() @MaxLength(40) account!: string;
+}
+
+/** The entry that moved it, and the schedule that brings it back. */
+export interface PrepaymentResponse {
+  entry: string;
+  journal: RecurringJournalResponse;
+}
+
 /** Entries that look as if they came from one schedule, with the evidence. */
 export interface AlikeEntriesResponse {
   explanation: string;

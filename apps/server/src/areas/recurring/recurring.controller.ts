@@ -5,6 +5,8 @@ import {
   PauseRequest,
   type PostDueResponse,
   PostOccurrenceRequest,
+  PrepaymentRequest,
+  type PrepaymentResponse,
   ProofsQuery,
   RecurringJournalRequest,
   type RecurringJournalResponse,
@@ -20,6 +22,7 @@ import { Readers, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { alikeReading } from './alike-readings.js';
 import { draftOccurrence, noteTold, postDue, postOccurrence, skipOccurrence } from './occurrence-commands.js';
+import { spreadOverTime } from './prepayment-commands.js';
 import {
   approveRecurring,
   changeRecurring,
@@ -80,6 +83,16 @@ export class RecurringController {
     @CurrentPerson() { id: person }: Person,
   ): Promise<PostDueResponse> {
     return this.writer.run(postDue, { organisation, person });
+  }
+
+  /** Moves a posted line out of the result, and keeps the schedule that brings it back over a span of time. */
+  @Post('prepayments')
+  spread(
+    @CurrentOrganisation() { id: organisation }: Organisation,
+    @CurrentPerson() { id: person }: Person,
+    @Body() request: PrepaymentRequest,
+  ): Promise<PrepaymentResponse> {
+    return this.writer.run(spreadOverTime, { organisation, person, request });
   }
 
   /** Says that what the server did by itself has been read. */

@@ -40,6 +40,11 @@ export function EntryActs({ entry }: { entry: EntryResponse }) {
         Make it recurring
       </Link>
     ),
+    canReverse && isOrdinary && (
+      <Link key="ahead" className="act" to={address.href('recurring', { schedule: 'ahead', like: entry.number })}>
+        Spread it over time
+      </Link>
+    ),
     canRepeat && pattern !== 'keeping' && act('Save as a pattern', () => setPattern('keeping')),
     canRepeat && !entry.reversedBy && act('Correct it', () => setDoing('correct')),
     canReverse && act('Reverse it', () => setDoing('reverse')),

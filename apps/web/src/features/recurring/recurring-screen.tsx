@@ -6,6 +6,7 @@ import { Pane, Panes } from '../../ui/sheet.js';
 import { LineOfTime } from './line-of-time.js';
 import { NewSchedule } from './new-schedule.js';
 import { ScheduleList } from './schedule-list.js';
+import { SpreadOverTime } from './spread-over-time.js';
 import { ScheduleSheet } from './schedule-sheet.js';
 
 /** What comes again: the line of time, and the schedules that make it; or the one that is looked at. */
@@ -20,6 +21,8 @@ export default function RecurringScreen() {
       <Pane>
         {chosen === 'new' ? (
           <NewSchedule onDone={leave} />
+        ) : chosen === 'ahead' ? (
+          <SpreadOverTime onLeave={leave} />
         ) : journal ? (
           <ScheduleSheet key={journal.id} journal={journal} onLeave={leave} />
         ) : (
