@@ -115,6 +115,42 @@ test('a schedule is begun from an entry, with its lines, a month after it', asyn
   await expect(page.getByRole('button', { name: /^Hall hire .*monthly/ })).toBeVisible();
 });
 
+test('a bill for a year is spread over it; one that has not come is accrued as the last one was, and reversed', async ({
+  own: { page, open, ask },
+}) => {
+  await ask('POST', '/accounts', { number: '1430', name: 'Paid ahead', element: 'asset' });
+  await ask('POST', '/accounts', { number: '2330', name: 'Not yet billed', element: 'liability' });
+  await ask('POST', '/entries', { date: '2027-01-10', explanation: 'Insurance', lines: RENT.entry.lines });
+  await open('record/journal');
+  await page.getByRole('button', { name: /Insurance/ }).click();
+  await page.getByRole('link', { name: 'Spread it over time' }).click();
+  const form = page.getByRole('form', { name: 'Spread it over time' });
+  await form.getByRole('textbox', { name: 'It is for' }).fill('1/2/2027');
+  await form.getByRole('textbox', { name: 'To' }).fill('31/1/2028');
+  const until = form.getByRole('combobox', { name: 'Until then on' });
+  await until.fill('1430');
+  await until.press('Tab');
+  await form.getByRole('button', { name: 'Post it and keep the schedule' }).click();
+  const sheet = page.getByRole('region', { name: 'Paid ahead: Insurance' });
+  await expect(sheet.getByRole('row', { name: /28 Feb 2027/ })).toContainText('25.00');
+  await open('record/journal');
+  await page
+    .getByRole('button', { name: /^10 Jan.* Insurance/ })
+    .last()
+    .click();
+  await page.getByRole('link', { name: 'Accrue the next one' }).click();
+  await expect(page.getByText('accrued, as 2027-0001 of 10 Jan 2027 was')).toBeVisible();
+  await expect(page.getByLabel('Date', { exact: true })).toHaveValue('28 Feb 2027');
+  const owed = page.getByLabel('Account, line 2');
+  await expect(owed).toHaveValue('');
+  await owed.fill('2330');
+  await owed.press('Tab');
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByText(/2027-0003/).first()).toBeVisible();
+  const entry = await ask<{ reversesOn: string; kind: string }>('GET', '/entries/2027-0003');
+  expect([entry.kind, entry.reversesOn]).toEqual(['adjusting', '2027-03-01']);
+});
+
 test('a schedule is changed from a date on; what held before stays to be seen, and it can be paused', async ({
   own: { page, open, ask },
 }) => {

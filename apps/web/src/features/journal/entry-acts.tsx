@@ -40,6 +40,11 @@ export function EntryActs({ entry }: { entry: EntryResponse }) {
         Make it recurring
       </Link>
     ),
+    canRepeat && (
+      <Link key="accrue" className="act" to={address.href('entry', { accrue: entry.number })}>
+        Accrue the next one
+      </Link>
+    ),
     canReverse && isOrdinary && (
       <Link key="ahead" className="act" to={address.href('recurring', { schedule: 'ahead', like: entry.number })}>
         Spread it over time

@@ -1,9 +1,11 @@
 import type { DraftResponse } from '@just-ledger/contract';
 import { checkDate, type CivilDate, parseCivilDate, shortDate } from '@just-ledger/core';
 import { useQuery } from '@tanstack/react-query';
+import { accountsQuery } from '../../api/account-queries.js';
 import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { entryQuery, openedDraftQuery, patternsQuery } from '../../api/journal-queries.js';
+import { accrualDate, formOfAccrual } from './accrual-form.js';
 import { booksForDates } from './books-for-dates.js';
 import { formOfCorrection } from './correction-form.js';
 import { emptyForm, type EntryForm } from './entry-form.js';
@@ -26,16 +28,18 @@ export interface Beginning {
 /** What the address says an entry goes on from: a draft, an entry that was posted, a pattern, or nothing. */
 export function useEntrySource() {
   const books = useBooks();
-  const { organisation, currency } = books;
+  const { organisation, currency, today } = books;
   const [draft] = useSheetParam('draft');
   const [like] = useSheetParam('like');
   const [pattern] = useSheetParam('pattern');
   const [correct] = useSheetParam('correct');
+  const [accrue] = useSheetParam('accrue');
   const [of] = useSheetParam('of');
   const [wrongLines] = useSheetParam('lines');
-  const from = like || correct;
+  const from = like || correct || accrue;
   const opened = useQuery({ ...openedDraftQuery(organisation.id, draft), enabled: draft !== '' });
   const before = useQuery({ ...entryQuery(organisation.id, from), enabled: from !== '' });
+  const accounts = useQuery({ ...accountsQuery(organisation.id, today), enabled: accrue !== '' });
   const patterns = useQuery(patternsQuery(organisation.id));
   const kept = patterns.data?.find(({ id }) => String(id) === pattern);
   const isGone = pattern !== '' && patterns.data !== undefined && !kept;
@@ -56,6 +60,20 @@ export function useEntrySource() {
       const told = `like ${entry.number} of ${shortDate(parseCivilDate(entry.date))}`;
       return { told, source: `like ${like}`, formOn: (date) => formLike(entry, date, currency) };
     }
+    if (accrue !== '' && entry && accounts.data) {
+      const ofResult = new Set(
+        accounts.data.flatMap(({ number, element }) =>
+          element === 'expense' || element === 'revenue' ? [number] : [],
+        ),
+      );
+      const isOfResult = (number: string): boolean => ofResult.has(number);
+      return {
+        told: `accrued, as ${entry.number} of ${shortDate(parseCivilDate(entry.date))} was`,
+        source: `accrual ${accrue}`,
+        date: accrualDate(entry),
+        formOn: (date) => formOfAccrual(entry, isOfResult, date, currency),
+      };
+    }
     if (of !== '') {
       return {
         told: 'of a paper',
@@ -73,13 +91,16 @@ export function useEntrySource() {
   const isNew = draft === '' && from === '' && pattern === '' && of === '';
   return {
     /** Tells one source from another. */
-    key: [draft || 'new', like, pattern, correct, wrongLines, of].join(' '),
+    key: [draft || 'new', like, pattern, correct, wrongLines, accrue, of].join(' '),
     isNew,
     isDraft: draft !== '',
     draft: draft === '' ? undefined : (opened.data as DraftResponse | undefined),
     beginning,
     isThere: isNew || (draft !== '' ? opened.data !== undefined : beginning !== undefined),
     error:
-      opened.error ?? before.error ?? (isGone ? new Error('There is no such pattern any more.') : patterns.error),
+      opened.error ??
+      before.error ??
+      accounts.error ??
+      (isGone ? new Error('There is no such pattern any more.') : patterns.error),
   };
 }

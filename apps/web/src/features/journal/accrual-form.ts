@@ -1,0 +1,53 @@
+import type { EntryResponse } from '@just-ledger/contract';
+import {
+  addMonths,
+  type CivilDate,
+  type CurrencyCode,
+  endOfMonth,
+  firstOfNextMonth,
+  parseCivilDate,
+  shortDate,
+} from '@just-ledger/core';
+import type { EntryForm } from './entry-form.js';
+import { formLike } from './entry-request.js';
+
+/** The day on which the bill that has not come is accrued: the end of the month after the last one’s. */
+export function accrualDate(entry: EntryResponse): CivilDate {
+  return endOfMonth(addMonths(parseCivilDate(entry.date), 1));
+}
+
+/**
+ * The accrual of a bill that has not come, as the last one was: its revenue and expense stay; what stood against them is
+ * left open, for the account of what is owed and not yet billed. It is reversed on the first of the next month.
+ *
+ * @param isOfResult whether an account is revenue or expense
+ * @param date as it is shown
+ */
+export function formOfAccrual(
+  entry: EntryResponse,
+  isOfResult: (number: string) => boolean,
+  date: string,
+  currency: CurrencyCode,
+): EntryForm {
+  const like = formLike(entry, date, currency);
+  return {
+    ...like,
+    kind: 'adjusting',
+    explanation: `Accrued: ${entry.explanation}`.slice(0, 500),
+    reversesOn: shortDate(firstOfNextMonth(accrualDate(entry))),
+    lines: like.lines.map((line) =>
+      line.account === '' || isOfResult(line.account)
+        ? line
+        : {
+            ...line,
+            account: '',
+            contact: '',
+            document: '',
+            documentDate: '',
+            dueDate: '',
+            ownNumber: '',
+            breakdowns: {},
+          },
+    ),
+  };
+}
