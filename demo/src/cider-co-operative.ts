@@ -230,7 +230,7 @@ function keepComing(books: SampleBooks): void {
     { amounts: 'share-of-balance', share: { account: '5310', of: 'movement', percent: '20' } },
   );
   books.recurring(
-    'Hand press written off',
+    'Hand press depreciation',
     { ...last, from: d('2027-01-31'), until: d('2029-12-31') },
     'Depreciation of the hand press',
     [],

@@ -86,7 +86,7 @@ function isStep(from: CivilDate, to: CivilDate, months: number): boolean {
 function wordsOf(explanation: string): string {
   return explanation
     .toLowerCase()
-    .replace(/[\d.,/\-]+/g, ' ')
+    .replace(/[\d.,/-]+/g, ' ')
     .replace(/\b(january|february|march|april|may|june|july|august|september|october|november|december)\b/g, ' ')
     .replace(/\s+/g, ' ')
     .trim();

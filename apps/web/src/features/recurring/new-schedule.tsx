@@ -31,7 +31,7 @@ export function NewSchedule({ onDone }: { onDone: () => void }) {
           name={entry.explanation.slice(0, 120)}
           schedule={monthlyFrom(addMonths(parseCivilDate(entry.date), 1))}
           entry={formLike(entry, '', currency)}
-          source={isAmountSource(amounts) ? amounts : 'fixed'}
+          amounts={isAmountSource(amounts) ? amounts : 'fixed'}
           onDone={onDone}
         />
       ) : (

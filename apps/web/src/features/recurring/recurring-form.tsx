@@ -71,7 +71,7 @@ export function RecurringForm({
   name: begunName = '',
   schedule: begunSchedule,
   entry: begunEntry,
-  source: begunSource = 'fixed',
+  amounts = 'fixed',
   onDone,
 }: {
   /** What is changed; a new one if left out. */
@@ -79,8 +79,8 @@ export function RecurringForm({
   name?: string;
   schedule: ScheduleFields;
   entry: EntryForm;
-  /** Where the amounts of a new one come from. */
-  source?: AmountSource;
+  /** Where the amounts come from; the same each time if left out. */
+  amounts?: AmountSource;
   onDone: () => void;
 }) {
   const { organisation, currency, today } = useBooks();
@@ -88,7 +88,7 @@ export function RecurringForm({
   const { data: days } = useQuery(holidaysQuery(organisation.id));
   const [name, setName] = useState(begunName);
   const [schedule, setSchedule] = useState(begunSchedule);
-  const [source, setSource] = useState<AmountSource>(journal?.amounts ?? begunSource);
+  const [source, setSource] = useState(amounts);
   const [values, setValues] = useState(() => amountValues(journal, currency));
   const [byItself, setByItself] = useState<ByItself>(journal?.byItself ?? 'waits');
   const [reverses, setReverses] = useState<ReversalRule | ''>(journal?.reverses ?? '');

@@ -38,6 +38,7 @@ export function ScheduleSheet({ journal, onLeave }: { journal: RecurringJournalR
           journal={journal}
           name={journal.name}
           schedule={scheduleFields(journal)}
+          amounts={journal.amounts}
           entry={formOf(
             {
               date: today,
