@@ -115,6 +115,17 @@ test('a schedule is begun from an entry, with its lines, a month after it', asyn
   await expect(page.getByRole('button', { name: /^Hall hire .*monthly/ })).toBeVisible();
 });
 
+test('a schedule is begun from a draft', async ({ own: { page, open, ask } }) => {
+  await ask('POST', '/drafts', { date: '2027-01-31', explanation: 'Cleaning', lines: RENT.entry.lines });
+  await open('record/drafts');
+  await page.getByRole('row', { name: /Cleaning/ }).click();
+  await page.getByRole('link', { name: 'Make it recurring' }).click();
+  const form = page.getByRole('form', { name: 'New schedule' });
+  await expect(form.getByLabel('Name')).toHaveValue('Cleaning');
+  await expect(form.getByText(/from 28 Feb 2027/)).toBeVisible();
+  await expect(form.getByLabel('Debit, line 1')).toHaveValue('300.00');
+});
+
 test('a bill for a year is spread over it; one that has not come is accrued as the last one was, and reversed', async ({
   own: { page, open, ask },
 }) => {

@@ -158,6 +158,7 @@ export async function measureOverHttp(
   try {
     await allDerived(folder, db);
     behind = performance.now() - begun;
+    await keepSchedules(server, samples);
     const others = await Others.begin(server);
     for (const address of await addressesOf(server, samples)) all.push(await measure(server, address, others));
     await others.end();
@@ -233,6 +234,26 @@ function rawSum(db: Db): unknown {
       WHERE l.organisation = 1 AND e.date <= ? GROUP BY a.id`,
     )
     .all(LARGE_TODAY);
+}
+
+/** Recurring journals whose dates have to be computed from the books: a share of the largest account, each month. */
+async function keepSchedules(server: ServerUnderBench, { organisation, account = '' }: Samples): Promise<void> {
+  for (const of of ['movement', 'balance']) {
+    const { status, text } = await server.post(`/api/organisations/${organisation}/recurring-journals`, {
+      name: `A tenth of its ${of}`,
+      schedule: { unit: 'month', every: 1, day: 'last', from: '2026-01-31' },
+      amounts: 'share-of-balance',
+      share: { account, of, percent: '10' },
+      entry: {
+        explanation: `A tenth of its ${of}`,
+        lines: [
+          { account: '30000', debit: '1' },
+          { account, credit: '1' },
+        ],
+      },
+    });
+    if (status !== 201) throw new Error(`no schedule was kept: ${status} ${text}`);
+  }
 }
 
 function samplesOf({ $client }: Db): Samples {

@@ -165,6 +165,21 @@ async function fillBooks(): Promise<void> {
     }),
   );
   await expectOk(
+    server.request('PUT', `${path}/recurring-journals/1`, {
+      name: 'Rent',
+      schedule: { unit: 'month', every: 1, day: 'last', from: '2026-01-31' },
+      changesFrom: '2026-07-01',
+      version: 2,
+      entry: {
+        explanation: 'Rent',
+        lines: [
+          { account: '1010', debit: '6' },
+          { account: '1020', credit: '6' },
+        ],
+      },
+    }),
+  );
+  await expectOk(
     post('/tax-codes', {
       code: 'S',
       name: 'Standard',

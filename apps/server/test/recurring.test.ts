@@ -209,7 +209,9 @@ describe('one that posts by itself', () => {
       [id, 'posted', '2028-02-29'],
       [id, 'posted', '2028-03-31'],
     ]);
+    expect(await done('GET', '/recurring-journals/standing')).toEqual({ due: 0, done: 3 });
     await done('POST', '/recurring-journals/told', { until: told.at(-1)?.at });
+    expect(await done('GET', '/recurring-journals/standing')).toEqual({ due: 0, done: 0 });
     expect(((await done('GET', '/recurring-journals/time-line')) as TimeLineResponse).done).toEqual([]);
   });
   test('waits for a locked month, and goes on once it is unlocked', async () => {

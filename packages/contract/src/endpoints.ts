@@ -131,6 +131,7 @@ import type {
   RecurringJournalRequest,
   RecurringJournalResponse,
   RecurringPreviewResponse,
+  RecurringStandingResponse,
   SkipOccurrenceRequest,
   TimeLineResponse,
   ToldRequest,
@@ -483,6 +484,9 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/recurring-journals/post-due': {
     POST: { gives: PostDueResponse };
+  };
+  '/api/organisations/{organisation}/recurring-journals/standing': {
+    GET: { gives: RecurringStandingResponse };
   };
   '/api/organisations/{organisation}/recurring-journals/time-line': {
     GET: { asks: OccurrencesQuery; gives: TimeLineResponse };

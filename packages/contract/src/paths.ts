@@ -145,6 +145,7 @@ export const paths = {
   recurringTimeLine: (id: Id) => addressOf('/api/organisations/{organisation}/recurring-journals/time-line', id),
   recurringAlike: (id: Id) => addressOf('/api/organisations/{organisation}/recurring-journals/alike', id),
   prepayments: (id: Id) => addressOf('/api/organisations/{organisation}/recurring-journals/prepayments', id),
+  recurringStanding: (id: Id) => addressOf('/api/organisations/{organisation}/recurring-journals/standing', id),
   recurringTold: (id: Id) => addressOf('/api/organisations/{organisation}/recurring-journals/told', id),
   holidays: (id: Id) => addressOf('/api/organisations/{organisation}/holidays', id),
   postDue: (id: Id) => addressOf('/api/organisations/{organisation}/recurring-journals/post-due', id),

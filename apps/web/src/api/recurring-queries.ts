@@ -36,3 +36,10 @@ export const alikeQuery = (id: number) =>
     queryKey: ['organisation', String(id), 'recurring', 'alike'],
     queryFn: () => api.get(paths.recurringAlike(id)),
   });
+
+/** How many dates are due, and what the server did by itself. */
+export const recurringStandingQuery = (id: number) =>
+  queryOptions({
+    queryKey: ['organisation', String(id), 'recurring', 'standing'],
+    queryFn: () => api.get(paths.recurringStanding(id)),
+  });

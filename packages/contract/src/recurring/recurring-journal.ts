@@ -276,6 +276,12 @@ export interface RecurringJournalResponse extends RecurringVersionResponse {
   version: number;
 }
 
+/** How many dates are due, and how many the server settled by itself that nobody has been told of. */
+export interface RecurringStandingResponse {
+  due: number;
+  done: number;
+}
+
 /** A date on the line of time. */
 export interface TimeLineOccurrenceResponse extends ProposedOccurrenceResponse {
   journal: number;

@@ -11,6 +11,7 @@ import {
   RecurringJournalRequest,
   type RecurringJournalResponse,
   type RecurringPreviewResponse,
+  type RecurringStandingResponse,
   SkipOccurrenceRequest,
   type TimeLineResponse,
   ToldRequest,
@@ -32,7 +33,7 @@ import {
   resumeRecurring,
 } from './recurring-commands.js';
 import { recurringJournal, recurringJournals, recurringPreview } from './recurring-readings.js';
-import { recurringTimeLine } from './time-line.js';
+import { recurringStanding, recurringTimeLine } from './time-line.js';
 
 /** Recurring journals and what is due. */
 @Controller('api/organisations/:organisation/recurring-journals')
@@ -68,6 +69,12 @@ export class RecurringController {
     @Query() query: OccurrencesQuery,
   ): Promise<TimeLineResponse> {
     return this.readers.report(recurringTimeLine, organisation, query);
+  }
+
+  /** How many dates are due, and how many the server settled by itself that nobody was told of. */
+  @Get('standing')
+  standing(@CurrentOrganisation() organisation: Organisation): Promise<RecurringStandingResponse> {
+    return this.readers.report(recurringStanding, organisation, {});
   }
 
   /** Entries that look as if they came from one schedule. */

@@ -1,4 +1,9 @@
-import type { OccurrencesQuery, TimeLineOccurrenceResponse, TimeLineResponse } from '@just-ledger/contract';
+import type {
+  OccurrencesQuery,
+  RecurringStandingResponse,
+  TimeLineOccurrenceResponse,
+  TimeLineResponse,
+} from '@just-ledger/contract';
 import {
   addMonths,
   type CivilDate,
@@ -18,7 +23,7 @@ import { loadBooks } from '../books/books-store.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { dayWithin } from '../organisations/report-dates.js';
 import { proposedOccurrence } from './proposed-occurrence.js';
-import { recurringJournalsOf, settledOf } from './recurring-store.js';
+import { dueOccurrences, recurringJournalsOf, settledOf } from './recurring-store.js';
 
 /** The months of the line of time: that of today, and those that come. */
 const MONTHS = 12;
@@ -61,6 +66,18 @@ export const recurringTimeLine = defineReport(
       done: untold(db, organisation),
     };
   },
+);
+
+/** How many dates are due, and how many the server settled that nobody was told of yet. */
+export const recurringStanding = defineReport(
+  'recurringStanding',
+  (db: Db, organisation: Organisation, _: object, today: CivilDate): RecurringStandingResponse => ({
+    due: recurringJournalsOf(db, organisation.id).reduce(
+      (sum, journal) => sum + dueOccurrences(db, journal, today).length,
+      0,
+    ),
+    done: untold(db, organisation).length,
+  }),
 );
 
 function totalOf({ baseCurrency }: Organisation, occurrences: readonly TimeLineOccurrenceResponse[]): string {

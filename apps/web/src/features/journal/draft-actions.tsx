@@ -1,5 +1,7 @@
 import type { DraftResponse } from '@just-ledger/contract';
 import { clsx } from 'clsx';
+import { Link } from 'react-router';
+import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { KeyCap } from '../../ui/key-cap.js';
 import layout from '../../ui/layout.module.css';
@@ -22,6 +24,7 @@ export function DraftActions({
   onLeave: () => void;
   onOpen: () => void;
 }) {
+  const address = useAddress();
   const { may } = useBooks();
   if (answering === 'send-back') {
     return (
@@ -62,6 +65,9 @@ export function DraftActions({
           <button className="act" type="button" onClick={() => onAnswer('note')}>
             Note <KeyCap>t</KeyCap>
           </button>
+          <Link className="act" to={address.href('recurring', { schedule: 'new', draft: String(draft.id) })}>
+            Make it recurring
+          </Link>
           <button className="act" type="button" onClick={() => waiting.discard.mutate(draft)}>
             Discard <KeyCap>Delete</KeyCap>
           </button>

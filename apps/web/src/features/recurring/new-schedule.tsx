@@ -1,42 +1,63 @@
-import { addMonths, isAmountSource, parseCivilDate } from '@just-ledger/core';
+import { addMonths, isAmountSource, isCivilDate, parseCivilDate } from '@just-ledger/core';
 import { useQuery } from '@tanstack/react-query';
 import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
-import { entryQuery } from '../../api/journal-queries.js';
-import { Sheet } from '../../ui/sheet.js';
+import { entryQuery, openedDraftQuery } from '../../api/journal-queries.js';
+import { ErrorMessage, Sheet } from '../../ui/sheet.js';
 import { emptyForm } from '../journal/entry-form.js';
-import { formLike } from '../journal/entry-request.js';
+import { formLike, formOf } from '../journal/entry-request.js';
 import { RecurringForm } from './recurring-form.js';
 import { monthlyFrom } from './schedule-fields.js';
 
-/** A schedule to be written; begun from an entry where the address names one, a month after it. */
+/** A schedule to be written; begun from the entry or the draft that the address names, a month after it. */
 export function NewSchedule({ onDone }: { onDone: () => void }) {
-  const { organisation, currency, today } = useBooks();
-  const [like] = useSheetParam('like');
+  const begun = useBegun();
   const [amounts] = useSheetParam('amounts');
-  const { data: entry, isPending } = useQuery({ ...entryQuery(organisation.id, like), enabled: like !== '' });
-  if (like !== '' && isPending) return null;
+  if (begun === undefined) return null;
+  const { told, error, ...from } = begun;
   return (
     <Sheet
       title="A new schedule"
-      aside={entry && `as entry ${entry.number}`}
+      aside={told}
       tools={
         <button className="act" type="button" onClick={onDone}>
           Close
         </button>
       }
     >
-      {entry ? (
-        <RecurringForm
-          name={entry.explanation.slice(0, 120)}
-          schedule={monthlyFrom(addMonths(parseCivilDate(entry.date), 1))}
-          entry={formLike(entry, '', currency)}
-          amounts={isAmountSource(amounts) ? amounts : 'fixed'}
-          onDone={onDone}
-        />
-      ) : (
-        <RecurringForm schedule={monthlyFrom(today)} entry={emptyForm(today)} onDone={onDone} />
-      )}
+      <ErrorMessage error={error} />
+      <RecurringForm {...from} amounts={isAmountSource(amounts) ? amounts : 'fixed'} onDone={onDone} />
     </Sheet>
   );
+}
+
+/** What a schedule begins with; nothing as long as that is being read. */
+function useBegun() {
+  const { organisation, currency, today } = useBooks();
+  const [like] = useSheetParam('like');
+  const [id] = useSheetParam('draft');
+  const entry = useQuery({ ...entryQuery(organisation.id, like), enabled: like !== '' });
+  const draft = useQuery({ ...openedDraftQuery(organisation.id, id), enabled: id !== '' });
+  if ((like !== '' && entry.isPending) || (id !== '' && draft.isPending)) return undefined;
+  const error = entry.error ?? draft.error;
+  if (entry.data) {
+    return {
+      told: `as entry ${entry.data.number}`,
+      error,
+      name: entry.data.explanation.slice(0, 120),
+      schedule: monthlyFrom(addMonths(parseCivilDate(entry.data.date), 1)),
+      entry: formLike(entry.data, '', currency),
+    };
+  }
+  if (draft.data) {
+    const { date, explanation } = draft.data;
+    return {
+      told: `as the draft “${explanation}”`,
+      error,
+      name: explanation.slice(0, 120),
+      schedule: monthlyFrom(isCivilDate(date) ? addMonths(date, 1) : today),
+      entry: formOf(draft.data, currency),
+    };
+  }
+  return { told: undefined, error, name: '', schedule: monthlyFrom(today), entry: emptyForm(today) };
 }

@@ -1,14 +1,15 @@
 import { useQuery } from '@tanstack/react-query';
 import { useBooks } from '../../api/books-queries.js';
 import { plannedReversalsQuery } from '../../api/journal-queries.js';
-import { recurringQuery } from '../../api/recurring-queries.js';
+import { recurringStandingQuery } from '../../api/recurring-queries.js';
 
-/** How many occurrences are due, and reversals that wait for their month. */
+/** How many dates are due, with reversals that wait for their month, and what was done by itself and not read yet. */
 export function RecurringBadge() {
-  const { organisation, today } = useBooks();
-  const { data: journals = [] } = useQuery(recurringQuery(organisation.id, today));
-  const due = journals.flatMap(({ occurrences }) => occurrences).filter(({ state }) => state === 'due').length;
+  const { organisation } = useBooks();
+  const { data: standing } = useQuery(recurringStandingQuery(organisation.id));
   const { data: planned = [] } = useQuery(plannedReversalsQuery(organisation.id));
-  const waiting = due + planned.filter(({ isDue }) => isDue).length;
-  return waiting === 0 ? null : `${waiting} due`;
+  const due = (standing?.due ?? 0) + planned.filter(({ isDue }) => isDue).length;
+  const done = standing?.done ?? 0;
+  const told = [due > 0 && `${due} due`, done > 0 && `${done} done by itself`].filter(Boolean);
+  return told.length === 0 ? null : told.join(' · ');
 }
