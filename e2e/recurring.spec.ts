@@ -216,7 +216,7 @@ test('a schedule that cannot work says where, and is saved once it can', async (
   await form.getByLabel('Credit, line 2').press('=');
   await form.getByRole('button', { name: 'Save' }).click();
   await expect(form).toHaveCount(0);
-  await expect(page.getByRole('button', { name: /Cleaning/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Cleaning .*monthly/ })).toBeVisible();
   const journals = await ask<{ next: string[] }[]>('GET', '/recurring-journals');
   expect(journals[0]?.next.slice(0, 2)).toEqual(['2027-02-01', '2027-03-01']);
 });

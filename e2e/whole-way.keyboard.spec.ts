@@ -170,8 +170,8 @@ test('the whole way by keyboard only: from the first start to the closed year an
   await keys(page, '=');
   await walkTo(page, 'Tab', 'Save the schedule');
   await keys(page, 'Enter');
-  await expect(page.getByText('monthly, on the 31st')).toBeVisible();
-  await walkTo(page, 'Tab', 'Post all 3');
+  await expect(page.getByText('monthly, on the 31st', { exact: true })).toBeVisible();
+  await walkTo(page, 'Tab', 'Post all 3 that are due');
   await keys(page, 'Enter');
   await expect(page.getByRole('status')).toContainText('Posted 2026-0006, 2026-0007, 2026-0008');
 

@@ -3,6 +3,7 @@ import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { recurringQuery } from '../../api/recurring-queries.js';
 import { Pane, Panes } from '../../ui/sheet.js';
+import { useEntryChoices } from '../journal/use-entry-choices.js';
 import { LineOfTime } from './line-of-time.js';
 import { NewSchedule } from './new-schedule.js';
 import { ScheduleList } from './schedule-list.js';
@@ -13,6 +14,8 @@ import { ScheduleSheet } from './schedule-sheet.js';
 export default function RecurringScreen() {
   const { organisation, to } = useBooks();
   const { data: journals } = useSuspenseQuery(recurringQuery(organisation.id, to));
+  // at hand before a form opens, so that what is typed at once lands in it
+  useEntryChoices();
   const [chosen, choose] = useSheetParam('schedule');
   const journal = journals.find(({ id }) => String(id) === chosen);
   const leave = (): void => choose(undefined);
