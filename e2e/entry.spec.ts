@@ -311,6 +311,7 @@ test('a draft open in two tabs is kept and posted by one of them only', async ({
   await other.getByRole('button', { name: 'Save as draft' }).click();
   await expect.poll(async () => (await ask<{ version: number }[]>('GET', '/drafts'))[0]?.version).toBe(3);
   await page.keyboard.press('Control+Enter');
+  await expect(versions.getByRole('row', { name: /Explanation/ })).toContainText('Changed once more');
   await versions.getByRole('button', { name: 'Go on with what stands here' }).click();
   await page.keyboard.press('Control+Enter');
   await expect(page.getByRole('status')).toContainText('Posted as 2026-0001');
