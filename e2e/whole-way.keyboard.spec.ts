@@ -156,6 +156,7 @@ test('the whole way by keyboard only: from the first start to the closed year an
   await keys(page, 'Enter');
   await walkTo(page, 'Tab', 'Write the first schedule');
   await keys(page, 'Enter');
+  await expect(page.getByRole('form', { name: 'New schedule' }).getByLabel('Name')).toBeFocused();
   await write(page, 'Rent of the yard');
   await walkTo(page, 'Tab', /^From/);
   await keys(page, 'Control+a');

@@ -1,4 +1,5 @@
 import { useSuspenseQuery } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
 import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { recurringQuery } from '../../api/recurring-queries.js';
@@ -16,7 +17,15 @@ export default function RecurringScreen() {
   const { data: journals } = useSuspenseQuery(recurringQuery(organisation.id, to));
   // at hand before a form opens, so that what is typed at once lands in it
   useEntryChoices();
-  const [chosen, choose] = useSheetParam('schedule');
+  const [inAddress, setInAddress] = useSheetParam('schedule');
+  // shown at once: the address follows a moment later, and a key pressed meanwhile belongs to what was opened
+  const [opened, setOpened] = useState<{ readonly over: string; readonly schedule: string }>();
+  useEffect(() => setOpened(undefined), [inAddress]);
+  const chosen = opened?.over === inAddress ? opened.schedule : inAddress;
+  const choose = (schedule: string | undefined): void => {
+    setOpened({ over: inAddress, schedule: schedule ?? '' });
+    setInAddress(schedule);
+  };
   const journal = journals.find(({ id }) => String(id) === chosen);
   const leave = (): void => choose(undefined);
   return (
