@@ -342,7 +342,51 @@ describe('a date', () => {
     ]);
     await done('POST', post, { date: '2028-02-29', amount: '81.20' });
     const next = (await preview(asked.id, '2028-03-31')).occurrences.at(-1);
-    expect(next).toMatchObject({ date: '2028-03-31', amount: '81.20', lacks: 'Say what it comes to.' });
+    expect(next).toMatchObject({
+      date: '2028-03-31',
+      amount: '81.20',
+      lacks: { what: 'amount', message: 'Say what it comes to.' },
+    });
+  });
+});
+
+describe('a loan whose accounts are renumbered', () => {
+  test('posts to those that were meant; in a locked month it says so first, and holds up no later date', async () => {
+    await onDay('2028-03-10');
+    await fresh();
+    const loan = {
+      principal: '1200.00',
+      rate: '6',
+      repayment: 'level-principal',
+      drawn: '2027-12-31',
+      account: '2550',
+      interestAccount: '6810',
+      paymentAccount: '1010',
+    };
+    const { id } = await keep({
+      name: 'Loan',
+      schedule: { ...LAST, from: '2028-01-31', count: 12 },
+      amounts: 'loan',
+      loan,
+      entry: { explanation: 'Instalment', lines: [] },
+    });
+    const accounts = (await done('GET', '/accounts')) as { id: number; number: string; version: number }[];
+    const of = accounts.find(({ number }) => number === '2550');
+    await done('PUT', `/accounts/${of?.id}`, {
+      number: '2555',
+      name: 'Loan',
+      element: 'liability',
+      version: of?.version,
+    });
+    await done('POST', '/periods/2028-01/lock', {});
+    const [first, second] = (await preview(id, '2028-02-29')).occurrences;
+    expect(first?.lacks).toMatchObject({
+      what: 'open-month',
+      message: expect.stringMatching(/^January 2028 is locked/),
+    });
+    expect(second?.lines.map(({ account }) => account)).toEqual(['2555', '6810', '1010']);
+    await done('POST', `/recurring-journals/${id}/post`, { date: '2028-02-29' });
+    expect((await posted('Instalment'))[0]).toBe('2028-02-29 100.00 5.50');
   });
 });
 

@@ -226,8 +226,8 @@ export interface OccurrenceResponse {
 export interface ProposedOccurrenceResponse extends OccurrenceResponse {
   amount: string;
   lines: EntryLineRequest[];
-  /** Why it cannot be posted as it is; nothing where it can. */
-  lacks: string | null;
+  /** Why it cannot be posted as it is: its month is shut, its amount is asked for, or something else; nothing where it can. */
+  lacks: { what: 'open-month' | 'amount' | 'other'; message: string } | null;
 }
 
 /** One instalment of a loan. */

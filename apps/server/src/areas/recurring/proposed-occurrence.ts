@@ -1,5 +1,5 @@
 import type { ProposedOccurrenceResponse } from '@just-ledger/contract';
-import { type Books, checkEntry, type CivilDate, type Occurrence } from '@just-ledger/core';
+import { type Books, checkDate, checkEntry, type CivilDate, type Occurrence } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import { Refusal } from '../../platform/problems/refusal.js';
 import type { Organisation } from '../organisations/organisation-store.js';
@@ -38,14 +38,17 @@ export function proposedOccurrence(
       lacks: answer.state === 'due' || answer.state === 'to-come' ? lackOf() : null,
     };
 
-    function lackOf(): string | null {
-      if (termsOfVersion(db, versionOf(journal, one)).amounts === 'asked') return 'Say what it comes to.';
+    function lackOf(): ProposedOccurrenceResponse['lacks'] {
+      const day = checkDate(one.date, 'ordinary', books);
+      if (!day.ok) return { what: 'open-month', message: day.problems[0]?.message ?? '' };
+      if (termsOfVersion(db, versionOf(journal, one)).amounts === 'asked')
+        return { what: 'amount', message: 'Say what it comes to.' };
       if (entry.lines.length === 0) return null;
       const checked = checkEntry(entry, books, 'recurring', RECURRING_KINDS);
-      return checked.ok ? null : (checked.problems[0]?.message ?? null);
+      return checked.ok ? null : { what: 'other', message: checked.problems[0]?.message ?? '' };
     }
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;
-    return { ...answer, amount: '', lines: [], lacks: error.message };
+    return { ...answer, amount: '', lines: [], lacks: { what: 'other', message: error.message } };
   }
 }

@@ -33,7 +33,10 @@ export function LineOfTime({
       key={`${one.journal} ${one.nominal}`}
       occurrence={one}
       isOpen={open === `${one.journal} ${one.nominal}`}
-      isFirst={due.find(({ journal, lacks }) => journal === one.journal && !isShut(lacks))?.nominal === one.nominal}
+      isFirst={
+        due.find(({ journal, lacks }) => journal === one.journal && lacks?.what !== 'open-month')?.nominal ===
+        one.nominal
+      }
       isUnderMonth={isUnderMonth}
       onToggle={(isOpen) => setOpen(isOpen ? `${one.journal} ${one.nominal}` : undefined)}
     />
@@ -92,11 +95,6 @@ function NoSchedules({ onNew }: { onNew: () => void }) {
       </Empty>
     </Sheet>
   );
-}
-
-/** Whether a date waits for its month, and so holds up no other. */
-function isShut(lacks: string | null): boolean {
-  return lacks !== null && /locked|closed/.test(lacks);
 }
 
 function monthName(month: string): string {

@@ -31,7 +31,7 @@ export function OpenOccurrence({
   const [typed, setTyped] = useState(begun);
   const [isSkipping, setSkipping] = useState(false);
   const isChanged = typed.some((text, index) => text !== begun[index]);
-  const isAsked = lacks === 'Say what it comes to.';
+  const isAsked = lacks?.what === 'amount';
   const post = useOrganisationMutation(() => {
     const body: PostOccurrenceRequest = {
       date,
@@ -65,7 +65,7 @@ export function OpenOccurrence({
         onType={(index, text) => setTyped(typed.with(index, text))}
       />
       {lines.length === 0 && !lacks && state !== 'skipped' && <p className="soft small">It comes to nothing.</p>}
-      {lacks && !isAsked && <p className="small brass">{lacks}</p>}
+      {lacks && !isAsked && <p className="small brass">{lacks.message}</p>}
       {isDue && !isFirst && !lacks && <p className="small soft">The date before it comes first.</p>}
       {state === 'to-come' && <p className="small soft">As the books stand today. It can be posted on its day.</p>}
       <ErrorMessage error={post.error ?? lay.error ?? skip.error} />

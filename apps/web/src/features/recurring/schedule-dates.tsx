@@ -39,7 +39,7 @@ export function ScheduleDates({ journal }: { journal: RecurringJournalResponse }
                   <span className="soft">
                     {STATES[state]}
                     {reason ? `: ${reason}` : ''}
-                    {lacks && state === 'due' ? `. ${lacks}` : ''}
+                    {lacks && state === 'due' ? `. ${lacks.message}` : ''}
                   </span>
                 )}
               </td>
