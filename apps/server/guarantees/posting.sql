@@ -14,9 +14,9 @@ CREATE TRIGGER posting_insert AFTER INSERT ON posting BEGIN
   -- each entry moves with its words known and its lines in balance
   -- (words are compared one by one, since a list would be built anew for every entry)
   INSERT INTO entry (organisation, place, year, number, date, kind, stage, source, explanation, reference, reverses,
-      posted_at, posted_by, debit, previous_seal, seal)
+      supply_date, posted_at, posted_by, debit, previous_seal, seal)
     SELECT NEW.organisation, e.place, e.year, e.number, e.date, e.kind, e.stage, e.source, e.explanation, e.reference,
-      e.reverses, e.posted_at, e.posted_by,
+      e.reverses, e.supply_date, e.posted_at, e.posted_by,
       CASE
         WHEN e.kind <> 'ordinary' AND e.kind <> 'adjusting' AND e.kind <> 'reversing' AND e.kind <> 'opening'
             AND e.kind <> 'closing' OR e.stage <> e.kind AND (e.kind <> 'reversing' OR e.stage <> 'ordinary'
@@ -24,7 +24,7 @@ CREATE TRIGGER posting_insert AFTER INSERT ON posting BEGIN
           THEN RAISE(ABORT, 'entry: unknown kind or stage')
         WHEN e.source <> 'manual' AND e.source <> 'import' AND e.source <> 'recurring' AND e.source <> 'closing'
             AND e.source <> 'take-on' AND e.source <> 'invoice' AND e.source <> 'payment' AND e.source <> 'revaluation'
-            AND e.source <> 'depreciation' AND e.source <> 'between-organisations'
+            AND e.source <> 'depreciation' AND e.source <> 'between-organisations' AND e.source <> 'tax-settlement'
           THEN RAISE(ABORT, 'entry: unknown source')
         WHEN length(e.seal) <> 64 THEN RAISE(ABORT, 'entry: seal is not a SHA-256')
         WHEN count(l.place) < 2 THEN RAISE(ABORT, 'entry: fewer than two lines')
@@ -40,7 +40,7 @@ CREATE TRIGGER posting_insert AFTER INSERT ON posting BEGIN
   -- (the plus in +e.place keeps the planner from reading all staged lines for each entry)
   INSERT INTO line (organisation, entry, place, account, date, period, stage, movement, combination, amount, contact, note,
       currency, foreign_amount, rate, rate_per_base, due_date, document, document_date, own_number, cash_basis,
-      tax_code, tax_base)
+      tax_code, tax_base, tax_rate, tax_side, tax_adjustment)
     SELECT o.id, l.entry, l.place, l.account, e.date,
       CASE WHEN e.date < o.first_day THEN 0 ELSE CAST(substr(e.date, 1, 4) || substr(e.date, 6, 2) AS INTEGER) END,
       e.stage, l.movement, l.combination,
@@ -48,7 +48,7 @@ CREATE TRIGGER posting_insert AFTER INSERT ON posting BEGIN
         WHEN l.amount = 0 OR abs(l.amount) > 9007199254740991
           THEN RAISE(ABORT, 'entry: a line has no whole amount within range')
         WHEN a.id IS NULL THEN RAISE(ABORT, 'entry: an account does not belong to the organisation')
-        WHEN (a.active = 0 OR (a.typed_entries = 0 AND e.source = 'manual')) AND e.kind NOT IN ('closing', 'reversing')
+        WHEN (a.active = 0 OR (a.typed_entries = 0 AND e.source = 'manual' AND l.tax_side IS NULL)) AND e.kind NOT IN ('closing', 'reversing')
           THEN RAISE(ABORT, 'entry: an account is retired, or takes no typed entries')
         WHEN EXISTS (SELECT 1 FROM account AS child WHERE child.organisation = o.id AND child.parent = l.account)
           THEN RAISE(ABORT, 'entry: a heading takes no postings')
@@ -63,10 +63,15 @@ CREATE TRIGGER posting_insert AFTER INSERT ON posting BEGIN
           THEN RAISE(ABORT, 'entry: unknown movement')
         WHEN l.cash_basis <> 0 AND l.cash_basis <> 1
           THEN RAISE(ABORT, 'entry: a cash-basis mark is neither yes nor no')
+        WHEN (l.tax_code IS NOT NULL OR l.tax_base IS NOT NULL OR l.tax_rate IS NOT NULL OR l.tax_side IS NOT NULL
+            OR l.tax_adjustment IS NOT NULL) AND (l.tax_base IS NULL OR l.tax_base = 0 OR l.tax_rate IS NULL
+            OR l.tax_side NOT IN ('debit', 'credit') OR (l.tax_side IS NOT NULL AND l.tax_adjustment IS NOT NULL)
+            OR NOT EXISTS (SELECT 1 FROM tax_code AS c WHERE c.organisation = o.id AND c.id = l.tax_code))
+          THEN RAISE(ABORT, 'entry: a line says of its tax what it does not say in full')
         ELSE l.amount
       END,
       l.contact, l.note, l.currency, l.foreign_amount, l.rate, l.rate_per_base, l.due_date, l.document, l.document_date,
-      l.own_number, l.cash_basis, l.tax_code, l.tax_base
+      l.own_number, l.cash_basis, l.tax_code, l.tax_base, l.tax_rate, l.tax_side, l.tax_adjustment
     FROM organisation AS o CROSS JOIN staged_entry AS e CROSS JOIN staged_line AS l ON l.entry = +e.place
       LEFT JOIN account AS a ON a.organisation = o.id AND a.id = l.account
     WHERE o.id = NEW.organisation AND e.place BETWEEN NEW.first AND NEW.last;
@@ -183,7 +188,8 @@ CREATE TRIGGER entry_insert BEFORE INSERT ON entry BEGIN
           OR NOT EXISTS (SELECT 1 FROM entry WHERE organisation = NEW.organisation AND place = NEW.reverses)
           OR EXISTS (SELECT 1 FROM entry WHERE organisation = NEW.organisation AND reverses = NEW.reverses))
         THEN RAISE(ABORT, 'entry: reverses no entry, or one already reversed')
-      WHEN date(NEW.date, '+0 days') IS NOT NEW.date THEN RAISE(ABORT, 'entry: not a date')
+      WHEN date(NEW.date, '+0 days') IS NOT NEW.date OR date(NEW.supply_date, '+0 days') IS NOT NEW.supply_date
+        THEN RAISE(ABORT, 'entry: not a date')
       WHEN NEW.date < o.first_day AND NEW.stage <> 'opening'
         THEN RAISE(ABORT, 'entry: only opening entries are dated before the first day')
       WHEN NEW.year IS NOT CAST(CAST(substr(max(NEW.date, o.first_day), 1, 4) AS INTEGER) + (o.fiscal_year_start_month > 1

@@ -188,6 +188,17 @@ async function fillBooks(): Promise<void> {
       rates: [{ parts: [{ rate: '20', share: '100', side: 'credit', account: '2200' }] }],
     }),
   );
+  await expectOk(
+    post('/entries', {
+      date: '2026-02-02',
+      explanation: 'Cider sold',
+      supplyDate: '2026-01-31',
+      lines: [
+        { account: '1010', debit: '120.01' },
+        { account: '2200', credit: '100', taxCode: 'S', taxAdjustment: '0.01' },
+      ],
+    }),
+  );
   await expectOk(post('/take-on/trays/customers/rows', { rows: [{ cells: { contact: 'Ferry', unpaid: '1' } }] }));
   await expectOk(post('/periods/2026-03/lock', {}));
 }
@@ -286,9 +297,9 @@ describe('an archive', () => {
       contents: {
         organisation: 'Fathom & Sedge, "Players"',
         kind: 'non-profit',
-        entries: 5,
+        entries: 6,
         drafts: 2,
-        firstDate: '2026-03-02',
+        firstDate: '2026-02-02',
         lastDate: '2026-04-03',
         alreadyHere: { name: 'Fathom & Sedge, "Players"' },
       },

@@ -122,6 +122,12 @@ beforeAll(async () => {
     ].map((one) => one.status),
   ).toEqual([201, 201, 201]);
   await server.request('POST', `${at}/contacts`, { name: 'Low Weir', roles: ['customer'] });
+  await server.request('POST', `${at}/tax-codes`, {
+    code: 'S',
+    name: 'Standard',
+    side: 'sales',
+    rates: [{ parts: [{ rate: '20', side: 'credit', account: '2200' }] }],
+  });
   await server.request('POST', `${at}/periods/2026-04/lock`);
   await server.organisation({ name: 'Another' });
   lastSeal = shell('SELECT seal FROM entry WHERE place = 3;').output.trim();
@@ -187,7 +193,7 @@ describe('plain SQL from outside cannot break what is posted', () => {
     ['hold a posting of nothing open', 'INSERT INTO posting VALUES (1, 4, 3);'],
     [
       'insert an entry past a posting',
-      `INSERT INTO entry SELECT organisation, 4, year, 4, date, kind, stage, source, explanation, reference, reverses, posted_at, posted_by, debit, seal, seal FROM entry WHERE organisation = 1 AND place = 3;`,
+      `INSERT INTO entry SELECT organisation, 4, year, 4, date, kind, stage, source, explanation, reference, reverses, posted_at, posted_by, debit, seal, seal, NULL FROM entry WHERE organisation = 1 AND place = 3;`,
     ],
     ['delete a total', 'DELETE FROM total;'],
     ['put a balance over another', "INSERT OR REPLACE INTO balance VALUES (1, 2, 'ordinary', '', 202603, 10000);"],
@@ -340,6 +346,23 @@ describe('an entry from outside is taken whole and sound, or not at all', () => 
       () => ({ entry: { source: 'manual' }, lines: [debit, { ...credit, account: summary() }] }),
       /typed entries/,
     ],
+    ...(
+      [
+        { tax_code: 1 },
+        { tax_code: 1, tax_rate: '20' },
+        { tax_code: 1, tax_base: 500 },
+        { tax_code: 1, tax_rate: '20', tax_base: 0 },
+        { tax_code: 9, tax_rate: '20', tax_base: 500 },
+        { tax_rate: '20', tax_base: 500 },
+        { tax_code: 1, tax_rate: '20', tax_base: 500, tax_side: 'up' },
+        { tax_code: 1, tax_rate: '20', tax_base: 500, tax_side: 'debit', tax_adjustment: 1 },
+      ] as const
+    ).map((tax): [string, () => Forged, RegExp] => [
+      `that says of its tax ${JSON.stringify(tax)}`,
+      () => ({ lines: [{ ...debit, ...tax }, credit] }),
+      /says of its tax/,
+    ]),
+    ['supplied on no day', () => ({ entry: { supply_date: '2026-02-30' } }), /not a date/],
     ['in a locked month', () => ({ entry: { date: '2026-04-30' } }), /locked/],
     ['before the first day', () => ({ entry: { date: '2025-12-31' } }), /first day/],
     ['on no date', () => ({ entry: { date: '2026-02-30' } }), /not a date/],
@@ -467,7 +490,8 @@ describe('the file itself', () => {
       'take_on_entry 1',
       'take_on_event 3',
       'take_on_row 6',
-      'tax_code 1',
+      'tax_code 4',
+      'tax_settlement 3',
       'total 6',
       'volume 3',
     ]);
@@ -528,9 +552,16 @@ describe('verifying', () => {
     [
       'an added line',
       () =>
-        `DROP TRIGGER line_insert; INSERT INTO line SELECT organisation, entry, 3, account, date, period, stage, movement, combination, amount, contact, note, currency, foreign_amount, rate, rate_per_base, due_date, document, document_date, own_number, cash_basis, tax_code, tax_base FROM line WHERE entry = 1 AND place = 1; ${trigger('line_insert')};`,
+        `DROP TRIGGER line_insert; INSERT INTO line SELECT organisation, entry, 3, account, date, period, stage, movement, combination, amount, contact, note, currency, foreign_amount, rate, rate_per_base, due_date, document, document_date, own_number, cash_basis, tax_code, tax_base, tax_rate, tax_side, tax_adjustment FROM line WHERE entry = 1 AND place = 1; ${trigger('line_insert')};`,
       /Entry 2026-0001: it is not what was sealed/,
     ],
+    ...(['tax_code = 1, tax_rate = 20, tax_base = amount', 'tax_adjustment = 1'] as const).map(
+      (tax): [string, () => string, RegExp] => [
+        `a line with ${tax}`,
+        () => `DROP TRIGGER line_update; UPDATE line SET ${tax} WHERE entry = 3; ${trigger('line_update')};`,
+        /Entry 2026-0003: it is not what was sealed/,
+      ],
+    ),
     [
       'a line filed in another month',
       () => `DROP TRIGGER line_update; UPDATE line SET period = 202612 WHERE entry = 2; ${trigger('line_update')};`,
@@ -539,7 +570,7 @@ describe('verifying', () => {
     [
       'a line without its entry',
       () =>
-        `PRAGMA foreign_keys = OFF; DROP TRIGGER line_insert; INSERT INTO line SELECT organisation, 9, place, account, date, period, stage, movement, combination, amount, contact, note, currency, foreign_amount, rate, rate_per_base, due_date, document, document_date, own_number, cash_basis, tax_code, tax_base FROM line WHERE entry = 1; ${trigger('line_insert')};`,
+        `PRAGMA foreign_keys = OFF; DROP TRIGGER line_insert; INSERT INTO line SELECT organisation, 9, place, account, date, period, stage, movement, combination, amount, contact, note, currency, foreign_amount, rate, rate_per_base, due_date, document, document_date, own_number, cash_basis, tax_code, tax_base, tax_rate, tax_side, tax_adjustment FROM line WHERE entry = 1; ${trigger('line_insert')};`,
       /its lines are filed elsewhere/,
     ],
     [

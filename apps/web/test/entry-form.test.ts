@@ -396,6 +396,7 @@ describe('a draft', () => {
     kind: 'adjusting',
     explanation: 'Half done',
     reference: '',
+    supplyDate: '',
     lines: [{ account: '1010', debit: '2*' }, { note: 'ask Ada' }],
     state: 'draft',
     changedBy: '',

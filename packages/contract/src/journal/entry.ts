@@ -48,6 +48,14 @@ export class EntryLineRequest {
   @IsOptional() @IsString() @MaxLength(80) ownNumber?: string;
   @IsOptional() @IsString() @MaxLength(20) movement?: string;
   @IsOptional() @IsBoolean() cashBasis?: boolean;
+  /** The code of its tax, whether the tax is in the amount, and by how much it is more than its rate comes to. */
+  @IsOptional() @IsString() @MaxLength(40) taxCode?: string;
+  @IsOptional() @IsIn(['net', 'gross']) amountIs?: 'net' | 'gross';
+  @IsOptional() @IsString() @MaxLength(40) taxAdjustment?: string;
+  /** The tax as it was posted before: its rate, what it is reckoned on, and its side on a line that is tax itself. */
+  @IsOptional() @IsString() @MaxLength(40) taxRate?: string;
+  @IsOptional() @IsString() @MaxLength(40) taxBase?: string;
+  @IsOptional() @IsIn(['debit', 'credit']) taxSide?: Side;
   /** The papers behind it. */
   @IsOptional() @IsArray() @ArrayMaxSize(MOST_PAPERS) @ArrayUnique() @IsInt({ each: true }) attachments?: number[];
 }
@@ -58,6 +66,8 @@ export class EntryRequest {
   @IsOptional() @IsString() @MaxLength(20) kind?: string;
   @IsString() @MaxLength(1000) explanation!: string;
   @IsOptional() @IsString() @MaxLength(200) reference?: string;
+  /** The day of the supply, where it is another than the entry's. */
+  @IsOptional() @IsString() @MaxLength(40) supplyDate?: string;
   /** The number of the entry that it corrects. */
   @IsOptional() @IsString() @MaxLength(20) corrects?: string;
   /** The day on which it is reversed by itself. */
@@ -117,6 +127,9 @@ export class DraftLine {
   @IsOptional() @IsString() @MaxLength(40) documentDate?: string;
   @IsOptional() @IsString() @MaxLength(40) dueDate?: string;
   @IsOptional() @IsString() @MaxLength(80) ownNumber?: string;
+  @IsOptional() @IsString() @MaxLength(40) taxCode?: string;
+  @IsOptional() @IsIn(['net', 'gross']) amountIs?: 'net' | 'gross';
+  @IsOptional() @IsString() @MaxLength(40) taxAdjustment?: string;
   @IsOptional() @IsTexts() breakdowns?: Record<string, string>;
   @IsOptional() @IsArray() @ArrayMaxSize(MOST_PAPERS) @ArrayUnique() @IsInt({ each: true }) attachments?: number[];
 }
@@ -127,6 +140,8 @@ export class DraftRequest {
   @IsOptional() @IsString() @MaxLength(20) kind?: string;
   @IsOptional() @IsString() @MaxLength(1000) explanation?: string;
   @IsOptional() @IsString() @MaxLength(200) reference?: string;
+  /** The day of the supply, where it is another than the entry's. */
+  @IsOptional() @IsString() @MaxLength(40) supplyDate?: string;
   /** The number of the entry that it corrects. */
   @IsOptional() @IsString() @MaxLength(20) corrects?: string;
   /** The day on which it is to be reversed by itself. */
@@ -282,6 +297,14 @@ export interface LineResponse {
   movement: string | null;
   /** Whether it counts on the cash basis, where somebody has said so. */
   cashBasis: boolean | null;
+  /** The code of its tax; the per cent as they were when it was posted; what they are of, negative on a credit note. */
+  taxCode: string | null;
+  taxRate: string | null;
+  taxBase: string | null;
+  /** On a line that is tax itself: the side on which it ordinarily stands. */
+  taxSide: Side | null;
+  /** On a taxed line: by how much its tax was moved, positive where that is more. */
+  taxAdjustment: string | null;
   /** Names of breakdown values by the name of their breakdown. */
   breakdowns: Record<string, string> | null;
 }
@@ -298,6 +321,8 @@ export interface EntryResponse {
   source: EntrySource;
   explanation: string;
   reference: string | null;
+  /** The day of the supply, where it is another than the entry's. */
+  supplyDate: string | null;
   /** The number of the entry it reverses, and of the one that reverses it. */
   reverses: string | null;
   reversedBy: string | null;
@@ -396,6 +421,7 @@ export interface DraftResponse {
   kind: string;
   explanation: string;
   reference: string;
+  supplyDate: string;
   /** The number of the entry it corrects, and the day on which it is to be reversed by itself. */
   corrects: string;
   reversesOn: string;

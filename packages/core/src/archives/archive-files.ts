@@ -91,6 +91,13 @@ const line = record('One account’s debit or credit.', {
   ownNumber: optional(text('Our own number for that paper.')),
   movement: optional(oneOf(MOVEMENTS, 'Why a lasting part of equity moved.')),
   cashBasis: optional(yesNo('Whether the line counts on the cash basis, where somebody has said so.')),
+  taxCode: optional(id('its tax code')),
+  taxRate: optional(
+    decimal('Per cent, as they were then: of all that is asked of a taxed line, or of a line that is tax.'),
+  ),
+  taxBase: optional(amount('What the tax is reckoned on')),
+  taxSide: optional(oneOf(['debit', 'credit'], 'On a line that is tax itself: where it ordinarily stands.')),
+  taxAdjustment: optional(amount('By how much the tax of the line was moved')),
 });
 
 const sealed = record('What the seal covers. docs/seal.md tells how it is computed.', {
@@ -105,6 +112,7 @@ const sealed = record('What the seal covers. docs/seal.md tells how it is comput
   explanation: text(),
   reference: optional(text('The reference of the paper behind it.')),
   reverses: optional(whole('The place of the entry it reverses.', 1)),
+  supplyDate: optional(date('The day of the supply, where it is another.')),
   postedAt: moment(),
   lines: list(line, 'They sum to zero.', 2),
 });
@@ -264,6 +272,12 @@ export const ARCHIVE_FILES = {
     removedAt: optional(moment()),
     removedBy: optional(person('took it off')),
     reason: optional(text('Why it was taken off.')),
+  }),
+  'tax-settlements': record('Which entry brought the accounts of taxes to what is owed for a period.', {
+    entry: whole('The place of the entry.', 1),
+    firstDay: date(),
+    lastDay: date(),
+    account: id('the account of what is owed'),
   }),
   drafts: record('Entries that are not posted.', {
     id: id('the draft'),

@@ -6,6 +6,7 @@ import type { CivilDate } from '../dates/civil-date.js';
 import type { CurrencyCode } from '../money/currency.js';
 import type { RateQuote } from '../money/rate.js';
 import type { BooksCalendar, Period } from '../organisations/books-calendar.js';
+import type { TaxCode } from '../tax-codes/tax-code.js';
 
 /** What is known of foreign currencies. */
 export interface Exchange {
@@ -21,6 +22,8 @@ export interface Books {
   readonly calendar: BooksCalendar;
   readonly chart: Chart;
   readonly breakdowns: readonly Breakdown[];
+  /** Codes that lines may name; left out where there are none. */
+  readonly taxCodes?: readonly TaxCode[] | undefined;
   readonly today: CivilDate;
   /** The last day in the old books, if a take-on has set one. */
   readonly changeoverDate?: CivilDate | undefined;

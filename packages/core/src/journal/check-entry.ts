@@ -1,4 +1,6 @@
 import { accountTitle, type Account } from '../accounts/account.js';
+import { accountIn } from '../accounts/chart.js';
+import { type CivilDate, isCivilDate } from '../dates/civil-date.js';
 import { displayAmount } from '../money/amount.js';
 import { minor, sumOf, type Minor } from '../money/minor.js';
 import { isPlainText } from '../problems/plain-text.js';
@@ -9,6 +11,7 @@ import { checkDate } from './check-date.js';
 import { checkReversalDate, correctsNothing } from './reversal.js';
 import { checkLine, type LineOf, type ReadLine } from './check-line.js';
 import type { CheckedEntry, EntryLine } from './entry.js';
+import { taxedEntry } from './entry-tax.js';
 import { ENTRY_KINDS, type EntryKind, type EntrySource } from '../ledger/entry-kind.js';
 import { proposeMovements } from '../ledger/movement.js';
 import type { ProposedEntry } from './proposed-entry.js';
@@ -43,10 +46,15 @@ export function checkEntry(
   if (reference && !isPlainText(reference, 60)) {
     problems.push(problem('text', 'reference', 'A reference is up to 60 characters on one line.'));
   }
+  const supplyDate = proposed.supplyDate?.trim();
+  if (supplyDate && !isCivilDate(supplyDate)) {
+    problems.push(problem('not-a-date', 'supplyDate', `“${supplyDate}” is not a date.`));
+  }
+  const taxDate = supplyDate && isCivilDate(supplyDate) ? supplyDate : date.ok ? date.value : undefined;
   const reversesOn = proposed.reversesOn?.trim();
   const back = reversesOn && date.ok ? checkReversalDate(reversesOn, { date: date.value, kind }, books) : undefined;
   if (back && !back.ok) problems.push(...back.problems);
-  const of = { kind, source, takesDifferences: true, ...(date.ok && { date: date.value }) };
+  const of = { kind, source, takesDifferences: true, taxDate, ...(date.ok && { date: date.value }) };
   const lines = readLines(proposed, of, books, problems);
   if (proposed.corrects && lines && correctsNothing(lines)) {
     problems.push(problem('corrects-nothing', 'lines', 'The right lines say the same as the wrong ones.'));
@@ -57,6 +65,7 @@ export function checkEntry(
     kind,
     explanation,
     ...(reference && { reference }),
+    ...(supplyDate && { supplyDate: supplyDate as CivilDate }),
     ...(back?.ok && { reversesOn: back.value }),
     lines: withMovements(kind, lines),
   });
@@ -136,7 +145,7 @@ function readLines(
   entry: LineOf,
   books: Books,
   problems: Problem[],
-): ReadLine[] | undefined {
+): readonly ReadLine[] | undefined {
   if (proposed.lines.length < 2) {
     problems.push(problem('too-few-lines', 'lines', 'An entry has at least two lines.'));
   }
@@ -146,7 +155,8 @@ function readLines(
   }
   const read = proposed.lines.map((line, index) => checkLine(line, index, entry, books, problems));
   if (read.some((line) => line === undefined)) return undefined;
-  const lines = read as ReadLine[];
+  const lines = withTax(read as ReadLine[], entry, books, problems);
+  if (!lines) return undefined;
   problems.push(...differenceProblems(lines, books));
   problems.push(
     ...balanceProblems(
@@ -155,6 +165,34 @@ function readLines(
     ),
   );
   return lines;
+}
+
+/** Lines with their tax reckoned, the lines of it behind them. */
+function withTax(
+  lines: readonly ReadLine[],
+  { taxDate }: LineOf,
+  books: Books,
+  problems: Problem[],
+): readonly ReadLine[] | undefined {
+  if (!lines.some(({ taxing }) => taxing)) return lines;
+  if (!taxDate) return undefined;
+  const taxed = taxedEntry(lines, taxDate, books.baseCurrency);
+  const before = problems.length;
+  const own = lines.map(({ account }, index): ReadLine => ({ account, line: taxed.lines[index] as EntryLine }));
+  const tax = taxed.tax.map((line): ReadLine => ({ account: accountIn(books.chart, line.account), line }));
+  own.forEach(({ line }, index) => {
+    if (line.amount !== 0) return;
+    problems.push(problem('tax-swallows', `lines.${index}.taxCode`, 'Nothing of the amount is left beside its tax.'));
+  });
+  for (const { account, line } of tax) {
+    const lacking = (account.requiredBreakdowns ?? []).find((id) => line.breakdowns?.[String(id)] === undefined);
+    const name = books.breakdowns.find(({ id }) => id === lacking)?.name;
+    const place = lines.findIndex(({ taxing }) => taxing?.code.id === line.tax?.code);
+    if (lacking === undefined || name === undefined) continue;
+    const message = `${accountTitle(account)}, where the tax goes, needs its ${name}.`;
+    problems.push(problem('breakdown-missing', `lines.${place}.breakdowns.${name}`, message));
+  }
+  return problems.length > before ? undefined : [...own, ...tax];
 }
 
 /**

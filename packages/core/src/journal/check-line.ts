@@ -4,13 +4,15 @@ import { dueOn, type Terms } from '../contacts/terms.js';
 import { isCivilDate, type CivilDate } from '../dates/civil-date.js';
 import { formatAmount, safeParseAmount, type AmountFailure } from '../money/amount.js';
 import { isCurrencyCode, type CurrencyCode } from '../money/currency.js';
-import { minor, type Minor } from '../money/minor.js';
+import { minor, type Minor, ZERO } from '../money/minor.js';
 import { baseAmount, impliedRate, isRate, rateTolerance, type RateQuote } from '../money/rate.js';
 import { isPermanentEquity } from '../accounts/account.js';
 import { isPlainText } from '../problems/plain-text.js';
 import { problem, type Problem } from '../problems/problem.js';
 import type { Books } from '../books/books.js';
 import type { EntryLine, ForeignAmount } from './entry.js';
+import type { Taxing } from './entry-tax.js';
+import { readTax } from './line-tax.js';
 import type { EntryKind, EntrySource } from '../ledger/entry-kind.js';
 import { MOVEMENTS, type Movement } from '../ledger/movement.js';
 import type { ProposedLine } from './proposed-entry.js';
@@ -19,6 +21,8 @@ import type { ProposedLine } from './proposed-entry.js';
 export interface ReadLine {
   readonly account: Account;
   readonly line: EntryLine;
+  /** How it is to be taxed, if it is. */
+  readonly taxing?: Taxing;
 }
 
 /**
@@ -47,6 +51,7 @@ export function checkLine(
   const ownNumber = readText(proposed.ownNumber, 'ownNumber', 40, report);
   const givenDue = readDate(proposed.dueDate, 'dueDate', report);
   const movement = readMovement(proposed.movement, account, report);
+  const { taxing, tax } = readTax(proposed, amounts?.amount ?? ZERO, entry, books, report);
   if (!account || !amounts || problems.length > before) return undefined;
   const dueDate = givenDue ?? dueByTerms(account, amounts.amount, contact?.terms, documentDate ?? entry.date);
   const line: EntryLine = {
@@ -62,8 +67,9 @@ export function checkLine(
     ...(ownNumber && { ownNumber }),
     ...(movement && { movement }),
     ...(proposed.cashBasis !== undefined && { cashBasis: proposed.cashBasis }),
+    ...(tax && { tax }),
   };
-  return { account, line };
+  return { account, line, ...(taxing && { taxing }) };
 }
 
 /** The entry that a line belongs to, as far as its lines depend on it. */
@@ -72,6 +78,8 @@ export interface LineOf {
   readonly source: EntrySource;
   /** Its date, once it can be read: what is not dated otherwise falls due from it. */
   readonly date?: CivilDate | undefined;
+  /** The day that decides the rates of taxes: of the supply, else its date. */
+  readonly taxDate?: CivilDate | undefined;
   /** Whether an amount alone may stand on an account in another currency, as a difference of rates. */
   readonly takesDifferences?: boolean;
 }

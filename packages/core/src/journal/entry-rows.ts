@@ -36,6 +36,13 @@ export const FURTHER_ENTRY_COLUMNS = [
   'movement',
   'cash_basis',
   'breakdowns',
+  'supply_date',
+  'tax_code',
+  'amount_is',
+  'tax_adjustment',
+  'tax_rate',
+  'tax_base',
+  'tax_side',
 ] as const;
 
 /** One column of an entry file. */
@@ -58,6 +65,13 @@ const COLUMN_OF_FIELD: Readonly<Record<string, EntryColumn>> = {
   dueDate: 'due_date',
   documentDate: 'document_date',
   ownNumber: 'own_number',
+  supplyDate: 'supply_date',
+  taxCode: 'tax_code',
+  amountIs: 'amount_is',
+  taxAdjustment: 'tax_adjustment',
+  taxRate: 'tax_rate',
+  taxBase: 'tax_base',
+  taxSide: 'tax_side',
 };
 
 interface Group {
@@ -67,7 +81,7 @@ interface Group {
 
 /**
  * Reads the rows of an entry file: rows with the same `entry` are one entry, wherever they stand. Date, kind,
- * explanation and reference may stand on every row of an entry or on its first only, but may not disagree.
+ * explanation, reference and day of supply may stand on every row of an entry or on its first only, but may not disagree.
  *
  * @param step called at each row; throws if it is given up
  * @returns the entries in the order of their dates, then of the file; or every problem at `rows.<line>.<column>`
@@ -118,7 +132,7 @@ function groupRows(rows: readonly EntryRow[], problems: Problem[]): Group[] {
 }
 
 function proposalOf(rows: readonly EntryRow[], problems: Problem[]): ProposedEntry {
-  const shared = (column: 'date' | 'kind' | 'explanation' | 'reference'): string => {
+  const shared = (column: 'date' | 'kind' | 'explanation' | 'reference' | 'supply_date'): string => {
     const first = rows.find((row) => row.cells[column]?.trim());
     const text = first?.cells[column]?.trim() ?? '';
     for (const row of rows) {
@@ -140,6 +154,7 @@ function proposalOf(rows: readonly EntryRow[], problems: Problem[]): ProposedEnt
     kind: shared('kind').toLowerCase() || undefined,
     explanation: shared('explanation'),
     reference: shared('reference') || undefined,
+    supplyDate: shared('supply_date') || undefined,
     lines: rows.map(lineOf),
   };
 }
@@ -162,6 +177,12 @@ function lineOf({ cells }: EntryRow): ProposedLine {
     movement: cells.movement,
     cashBasis: cells.cash_basis?.trim() ? /^(yes|true|1)$/i.test(cells.cash_basis.trim()) : undefined,
     breakdowns: readBreakdowns(cells.breakdowns),
+    taxCode: cells.tax_code,
+    amountIs: cells.amount_is?.toLowerCase(),
+    taxAdjustment: cells.tax_adjustment,
+    taxRate: cells.tax_rate,
+    taxBase: cells.tax_base,
+    taxSide: cells.tax_side?.toLowerCase(),
   };
 }
 

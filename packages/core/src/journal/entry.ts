@@ -1,8 +1,10 @@
 import type { AccountId } from '../accounts/account.js';
+import type { Side } from '../accounts/element.js';
 import type { ContactId } from '../contacts/contact.js';
 import type { CivilDate } from '../dates/civil-date.js';
 import type { CurrencyCode } from '../money/currency.js';
 import type { Minor } from '../money/minor.js';
+import type { Percent } from '../money/percent.js';
 import type { RateQuote } from '../money/rate.js';
 import type { EntryKind, EntrySource, Stage } from '../ledger/entry-kind.js';
 import type { Movement } from '../ledger/movement.js';
@@ -13,6 +15,20 @@ export interface ForeignAmount {
   /** Minor units of that currency, debit positive. */
   readonly amount: Minor;
   readonly quote?: RateQuote;
+}
+
+/** What a line says of a tax: that it is taxed, or that it is the tax. */
+export interface LineTax {
+  /** The id of the tax code. */
+  readonly code: number;
+  /** Per cent, as it was when the line was posted: all that is asked of a taxed line; on a tax line, its own. */
+  readonly rate: Percent;
+  /** What the tax is reckoned on, before it; minor units, debit positive. */
+  readonly base: Minor;
+  /** On a tax line: the side on which it stands beside an ordinary sale or purchase. Left out on the taxed line. */
+  readonly side?: Side;
+  /** On a taxed line: by how much its tax was moved from what the rate comes to; minor units, debit positive. */
+  readonly adjustment?: Minor;
 }
 
 /** One account's debit or credit, ready to be posted. */
@@ -35,6 +51,7 @@ export interface EntryLine {
   readonly movement?: Movement;
   /** Whether the line counts on the cash basis, where somebody has said so. */
   readonly cashBasis?: boolean;
+  readonly tax?: LineTax;
 }
 
 /** An entry that has passed every check and awaits its number. */
@@ -43,6 +60,8 @@ export interface CheckedEntry {
   readonly kind: EntryKind;
   readonly explanation: string;
   readonly reference?: string;
+  /** The day of the supply, where it is another than the entry's: it decides the rate of taxes. */
+  readonly supplyDate?: CivilDate;
   /** The day on which it is to be reversed by itself: kept beside the entry, not sealed. */
   readonly reversesOn?: CivilDate;
   readonly lines: readonly EntryLine[];

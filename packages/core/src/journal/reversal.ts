@@ -6,7 +6,7 @@ import { problem, refused, valid, type Checked } from '../problems/problem.js';
 import type { Books } from '../books/books.js';
 import { canonicalJson } from './canonical-json.js';
 import { checkDate } from './check-date.js';
-import { entryNumber, type CheckedEntry, type EntryLine, type PostedEntry } from './entry.js';
+import { entryNumber, type CheckedEntry, type EntryLine, type LineTax, type PostedEntry } from './entry.js';
 import { stageOf, type Stage } from '../ledger/entry-kind.js';
 
 /** What happens to an entry after it was posted: its reversal is planned for a day, or given up. */
@@ -66,6 +66,7 @@ export function reversalOf(
       kind: 'reversing',
       explanation: explanation?.trim() || `Reversal of ${number}: ${original.explanation}`.slice(0, 500),
       ...(original.reference && { reference: original.reference }),
+      ...(original.supplyDate && { supplyDate: original.supplyDate }),
       lines: original.lines.map(reversedLine),
     },
     stage: stageOf('reversing', { stage: original.stage, sameYear }),
@@ -103,9 +104,13 @@ export function checkReversalDate(
 export function correctsNothing(lines: readonly { readonly line: EntryLine }[]): boolean {
   const sums = new Map<string, number>();
   for (const { line } of lines) {
-    const { amount, note, foreign, ...said } = line;
+    const { amount, note, foreign, tax, ...said } = line;
     void note;
-    const key = canonicalJson({ ...said, currency: foreign?.currency } as never);
+    const key = canonicalJson({
+      ...said,
+      currency: foreign?.currency,
+      ...(tax && { taxCode: tax.code, taxRate: tax.rate, taxSide: tax.side }),
+    } as never);
     sums.set(key, (sums.get(key) ?? 0) + amount);
   }
   return [...sums.values()].every((sum) => sum === 0);
@@ -122,5 +127,11 @@ function reversedLine(line: EntryLine): EntryLine {
     ...line,
     amount: negated(line.amount),
     ...(line.foreign && { foreign: { ...line.foreign, amount: negated(line.foreign.amount) } }),
+    ...(line.tax && { tax: reversedTax(line.tax) }),
   };
+}
+
+function reversedTax(tax: LineTax): LineTax {
+  const { base, adjustment } = tax;
+  return { ...tax, base: negated(base), ...(adjustment !== undefined && { adjustment: negated(adjustment) }) };
 }

@@ -1,5 +1,5 @@
 import { canonicalJson, type CanonicalValue } from './canonical-json.js';
-import type { EntryLine, ForeignAmount, PostedEntry } from './entry.js';
+import type { EntryLine, ForeignAmount, LineTax, PostedEntry } from './entry.js';
 
 /** The version of the sealed form, written into it as `v`. */
 export const SEALED_VERSION = 1;
@@ -28,14 +28,20 @@ export function sealedContent(entry: PostedEntry): string {
     field('reverses', entry.reverses) +
     field('source', entry.source) +
     field('stage', entry.stage) +
+    field('supplyDate', entry.supplyDate) +
     field('v', SEALED_VERSION) +
     field('year', entry.year) +
     '}'
   );
 }
 
-/** A line as its canonical text has it: what is foreign stands beside the rest. */
-type SealedLine = Omit<EntryLine, 'foreign'> & {
+/** A line as its canonical text has it: what is foreign, and what is said of a tax, stand beside the rest. */
+type SealedLine = Omit<EntryLine, 'foreign' | 'tax'> & {
+  readonly taxCode?: LineTax['code'];
+  readonly taxRate?: LineTax['rate'];
+  readonly taxBase?: LineTax['base'];
+  readonly taxSide?: LineTax['side'];
+  readonly taxAdjustment?: LineTax['adjustment'];
   readonly currency?: ForeignAmount['currency'];
   readonly foreignAmount?: ForeignAmount['amount'];
   readonly rate?: string;
@@ -56,18 +62,44 @@ export type SealedEntry = Omit<PostedEntry, 'lines'> & {
 export function entryOfSealed({ v: _, lines, ...entry }: SealedEntry): PostedEntry {
   return {
     ...entry,
-    lines: lines.map(({ currency, foreignAmount, rate, ratePerBase, ...line }) => {
-      if (currency === undefined || foreignAmount === undefined) return line;
-      const quote = rate !== undefined ? { rate } : ratePerBase !== undefined ? { ratePerBase } : undefined;
-      return {
-        ...line,
+    lines: lines.map(lineOfSealed),
+  };
+}
+
+function lineOfSealed({
+  currency,
+  foreignAmount,
+  rate,
+  ratePerBase,
+  taxCode,
+  taxRate,
+  taxBase,
+  taxSide,
+  taxAdjustment,
+  ...line
+}: SealedLine): EntryLine {
+  const quote = rate !== undefined ? { rate } : ratePerBase !== undefined ? { ratePerBase } : undefined;
+  return {
+    ...line,
+    ...(currency !== undefined &&
+      foreignAmount !== undefined && {
         foreign: {
           currency,
           amount: foreignAmount,
           ...(quote && { quote: quote as ForeignAmount['quote'] & object }),
         },
-      };
-    }),
+      }),
+    ...(taxCode !== undefined &&
+      taxRate !== undefined &&
+      taxBase !== undefined && {
+        tax: {
+          code: taxCode,
+          rate: taxRate,
+          base: taxBase,
+          ...(taxSide !== undefined && { side: taxSide }),
+          ...(taxAdjustment !== undefined && { adjustment: taxAdjustment }),
+        },
+      }),
   };
 }
 
@@ -94,6 +126,11 @@ function sealedLine(line: EntryLine): string {
     field('ownNumber', line.ownNumber) +
     field('rate', quote.rate) +
     field('ratePerBase', quote.ratePerBase) +
+    field('taxAdjustment', line.tax?.adjustment) +
+    field('taxBase', line.tax?.base) +
+    field('taxCode', line.tax?.code) +
+    field('taxRate', line.tax?.rate) +
+    field('taxSide', line.tax?.side) +
     '}'
   );
 }

@@ -19,6 +19,7 @@ export const ENTRY_SOURCES = [
   'revaluation',
   'depreciation',
   'between-organisations',
+  'tax-settlement',
 ] as const;
 
 /** One of {@link ENTRY_SOURCES}. */

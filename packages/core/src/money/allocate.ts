@@ -64,18 +64,24 @@ export function cumulativeStep(amount: Minor, steps: number, step: number): Mino
  * largest remainders, ties to the earlier one. Negating every amount negates the result.
  *
  * @param exact minor units, exact; of either sign
- * @returns minor units, each within one unit of its exact amount
+ * @param total what they are to make instead, where it was rounded on another way; within a few units of their sum
+ * @returns minor units, each within one unit of its exact amount where no total is given
  * @example roundTogether([new Exact('6.6'), new Exact('6.6'), new Exact('6.6')]) // → [7, 7, 6], together 20
  */
-export function roundTogether(exact: readonly InstanceType<typeof Exact>[]): Minor[] {
-  const sum = exact.reduce((total, one) => total.plus(one), new Exact(0));
+export function roundTogether(exact: readonly InstanceType<typeof Exact>[], total?: Minor): Minor[] {
+  const sum = exact.reduce((all, one) => all.plus(one), new Exact(0));
   const sign = sum.isNegative() ? -1 : 1;
   const amounts = exact.map((one) => one.times(sign));
   const parts = amounts.map((one) => one.floor().toNumber());
-  const left = roundHalfAwayFromZero(sum.times(sign)) - parts.reduce((total, part) => total + part, 0);
+  const whole = total === undefined ? roundHalfAwayFromZero(sum.times(sign)) : sign * total;
+  const left = whole - parts.reduce((all, part) => all + part, 0);
   const byRemainder = amounts
     .map((one, index) => ({ place: index, remainder: one.minus(one.floor()) }))
     .sort((a, b) => b.remainder.comparedTo(a.remainder) || a.place - b.place);
-  for (const { place } of byRemainder.slice(0, left)) parts[place] = (parts[place] ?? 0) + 1;
+  const taking = left > 0 ? byRemainder : byRemainder.toReversed();
+  for (let unit = 0; unit < Math.abs(left) && taking.length > 0; unit += 1) {
+    const { place } = taking[unit % taking.length] as { place: number };
+    parts[place] = (parts[place] ?? 0) + Math.sign(left);
+  }
   return parts.map((part) => minor(sign * part));
 }

@@ -1,15 +1,17 @@
 import { oppositeSide, type Side } from '../accounts/element.js';
 import type { AccountId } from '../accounts/account.js';
-import { subtract, minor, negated, add, sumOf, type Minor } from '../money/minor.js';
+import { subtract, minor, negated, add, sumOf, ZERO, type Minor } from '../money/minor.js';
 import { Exact, roundHalfAwayFromZero } from '../money/round.js';
 import { roundTogether, allocate } from '../money/allocate.js';
 import {
   TAX_SIDES,
   sharesOf,
   taxOnTop,
+  wholeOf,
   type TaxPart,
   type TaxRate,
   type TaxRounding,
+  type TaxShares,
   type TaxSide,
 } from './tax-code.js';
 
@@ -19,6 +21,8 @@ export interface AmountToTax {
   readonly amount: Minor;
   /** Whether the tax is in it already (gross), or comes on top (net). */
   readonly isGross: boolean;
+  /** By how much its tax and its gross are more than the rate comes to, the net untouched; minor units. */
+  readonly adjustment?: Minor;
 }
 
 /** An amount with its tax. */
@@ -27,13 +31,20 @@ export interface TaxedAmount {
   /** Net with the tax that is asked on top; equal to net where parts cancel out. */
   readonly gross: Minor;
   /** What each part of the tax comes to, on its own side for a positive amount. */
-  readonly parts: readonly { readonly part: TaxPart; readonly amount: Minor }[];
+  readonly parts: readonly PartAmount[];
+}
+
+/** What a part of a tax comes to. */
+export interface PartAmount {
+  readonly part: TaxPart;
+  readonly amount: Minor;
 }
 
 /**
  * The tax of the lines of one document at one rate. Tax is rounded half away from zero, once for each rate and side;
- * accounts that share it get whole units by largest remainder. Net and tax always make the gross: of a gross amount
- * the tax is rounded and the net is what remains.
+ * accounts that share it get whole units by largest remainder, what stays on the line's own account giving way: half of
+ * 0.05 reclaimed is 0.03, and 0.02 is cost. Net and tax always make the gross: of a gross amount the tax is rounded and
+ * the net is what remains. An adjustment moves the first tax of each side.
  *
  * @param rounding on each line, or on the sum of the lines, the difference going to the largest remainders
  * @returns the taxed amounts in the order of the lines, in minor units
@@ -45,26 +56,66 @@ export function taxAmounts(
   rounding: TaxRounding,
   lines: readonly AmountToTax[],
 ): TaxedAmount[] {
+  if (rounding === 'line') return lines.flatMap((line) => taxTogether(rate, side, [line]));
+  return taxTogether(rate, side, lines);
+}
+
+/** The tax of lines whose tax is rounded once. */
+function taxTogether(rate: TaxRate, side: TaxSide, lines: readonly AmountToTax[]): TaxedAmount[] {
   const onTop = taxOnTop(rate, side).plus(1);
-  const nets = lines.map(({ amount, isGross }) => (isGross ? new Exact(amount).dividedBy(onTop) : new Exact(amount)));
-  const taxed = lines.map((): { part: TaxPart; amount: Minor }[] => []);
-  for (const shares of sharesOf(rate.parts)) {
-    const exact = nets.map((net) => net.times(shares[0].rate).dividedBy(100));
-    const whole = rounding === 'line' ? exact.map(roundHalfAwayFromZero) : roundTogether(exact);
-    const weights = shares.map(({ share }) => share);
-    whole.forEach((tax, index) =>
-      allocate(tax, weights).forEach((amount, place) =>
-        taxed[index]?.push({ part: shares[place] as TaxPart, amount }),
-      ),
-    );
-  }
+  const exact = lines.map(({ amount, isGross }) =>
+    isGross ? new Exact(amount).dividedBy(onTop) : new Exact(amount),
+  );
+  const none = lines.map(() => ZERO);
+  const computed = partsOf(rate, exact, none);
+  const adjustments = lines.map(({ adjustment = ZERO }) => adjustment);
+  const moved = adjustments.some((one) => one !== 0) ? partsOf(rate, exact, adjustments) : computed;
+  const taxOf = (parts: readonly PartAmount[] = []): Minor =>
+    sumOf(parts.map((one) => onLineSide(one.part, side, one.amount)));
   return lines.map(({ amount, isGross }, index) => {
-    const parts = taxed[index] ?? [];
-    const tax = sumOf(parts.map((one) => onLineSide(one.part, side, one.amount)));
-    return isGross
-      ? { net: subtract(amount, tax), gross: amount, parts }
-      : { net: amount, gross: add(amount, tax), parts };
+    const parts = moved[index] ?? [];
+    const net = isGross ? subtract(amount, taxOf(computed[index])) : amount;
+    return { net, gross: add(net, taxOf(parts)), parts };
   });
+}
+
+/** What the parts of a tax come to on each of the nets, its adjustments in. */
+function partsOf(
+  rate: TaxRate,
+  nets: readonly InstanceType<typeof Exact>[],
+  adjustments: readonly Minor[],
+): PartAmount[][] {
+  const taxed = nets.map((): PartAmount[] => []);
+  const moved = new Set<Side>();
+  for (const shares of sharesOf(rate.parts)) {
+    const isMoved = !moved.has(shares[0].side);
+    moved.add(shares[0].side);
+    const exact = nets.map((net) => net.times(shares[0].rate).dividedBy(100));
+    const whole = add(roundHalfAwayFromZero(sumOfExact(exact)), isMoved ? sumOf(adjustments) : ZERO);
+    const ofParts = sharedOut(whole, shares);
+    shares.forEach((part, place) => {
+      const weight = new Exact(part.share).dividedBy(wholeOf(shares));
+      const own = exact.map((tax, index) => tax.plus(isMoved ? (adjustments[index] ?? ZERO) : ZERO).times(weight));
+      roundTogether(own, ofParts[place]).forEach((amount, index) => taxed[index]?.push({ part, amount }));
+    });
+  }
+  return taxed;
+}
+
+/** A tax by its parts, in their order; of equal remainders that of an account goes before the line's own. */
+function sharedOut(whole: Minor, shares: TaxShares): Minor[] {
+  const places = shares.map((_, place) => place);
+  const isOwn = (place: number): number => Number(shares[place]?.account === undefined);
+  const inTurn = places.toSorted((a, b) => isOwn(a) - isOwn(b) || a - b);
+  const amounts = allocate(
+    whole,
+    inTurn.map((place) => shares[place]?.share ?? '0'),
+  );
+  return places.map((place) => amounts[inTurn.indexOf(place)] ?? ZERO);
+}
+
+function sumOfExact(amounts: readonly InstanceType<typeof Exact>[]): InstanceType<typeof Exact> {
+  return amounts.reduce((sum, amount) => sum.plus(amount), new Exact(0));
 }
 
 /** A line that a taxed sale or purchase leads to. */

@@ -100,3 +100,16 @@ export function taxOnTop(rate: TaxRate, side: TaxSide): InstanceType<typeof Exac
     return part.side === lineStandsOn ? sum.plus(own) : sum.minus(own);
   }, new Exact(0));
 }
+
+/**
+ * Per cent that a rate asks of an amount in all: its taxes on the side of an ordinary line. Under reverse charge that is
+ * the tax on both sides.
+ *
+ * @example wholeRate({parts: [federal, provincial]}, 'sales') // → '14.975'
+ */
+export function wholeRate({ parts }: TaxRate, side: TaxSide): Percent {
+  const whole = sharesOf(parts)
+    .filter(([part]) => part.side === TAX_SIDES[side].lineStandsOn)
+    .reduce((sum, [part]) => sum.plus(part.rate), new Exact(0));
+  return whole.toFixed() as Percent;
+}

@@ -34,6 +34,7 @@ import {
   taxCode,
   taxPart,
   taxRate,
+  taxSettlement,
   yearClosing,
 } from '../../platform/database/schema.js';
 
@@ -54,6 +55,7 @@ export const ARCHIVE_TABLES = {
   'reversal-plans': reversalPlan,
   attachments: attachment,
   'entry-attachments': entryAttachment,
+  'tax-settlements': taxSettlement,
   drafts: draft,
   'draft-events': draftEvent,
   'draft-ends': draftEnd,

@@ -7,6 +7,7 @@ import { loadChart } from '../accounts/account-store.js';
 import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
 import { loadCurrencies, rateHeldOn } from '../currencies/currency-store.js';
 import { organisationOf } from '../organisations/organisation-store.js';
+import { loadTaxCodes } from '../tax-codes/tax-code-store.js';
 import { todayOf } from '../organisations/today-of.js';
 
 /** An organisation's books for a command, kept until its set-up changes or the day does. */
@@ -35,6 +36,7 @@ export function loadBooks(db: Db, organisation: number, today: CivilDate): Books
     calendar,
     chart: loadChart(db, organisation),
     breakdowns: loadBreakdowns(db, organisation),
+    taxCodes: loadTaxCodes(db, organisation),
     today,
     changeoverDate: changeoverDate ?? undefined,
     lockedPeriods: new Set(locks.map((lock) => lock.period)),

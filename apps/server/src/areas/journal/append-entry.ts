@@ -116,6 +116,7 @@ export class EntryAppender {
       explanation: checked.explanation,
       lines: checked.lines,
       ...(checked.reference !== undefined && { reference: checked.reference }),
+      ...(checked.supplyDate !== undefined && { supplyDate: checked.supplyDate }),
       place: place + 1,
       year,
       number: this.lastNumber(year) + 1,

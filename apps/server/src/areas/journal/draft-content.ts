@@ -12,6 +12,7 @@ export interface KeptEntry {
   readonly kind: string;
   readonly explanation: string;
   readonly reference: string;
+  readonly supplyDate: string;
   readonly corrects: string;
   readonly reversesOn: string;
   /** The papers of the whole entry. */
@@ -42,6 +43,7 @@ export function keptEntryOf(
     kind?: string;
     explanation?: string;
     reference?: string;
+    supplyDate?: string;
     corrects?: string;
     reversesOn?: string;
     attachments?: number[];
@@ -52,6 +54,7 @@ export function keptEntryOf(
     kind: content.kind ?? 'ordinary',
     explanation: content.explanation ?? '',
     reference: content.reference ?? '',
+    supplyDate: content.supplyDate ?? '',
     corrects: content.corrects ?? '',
     reversesOn: content.reversesOn ?? '',
     attachments: content.attachments ?? [],

@@ -5,8 +5,17 @@ import { entryAnswers } from './entry-store.js';
 import type { EntryRow } from './posted-entries.js';
 
 /** The columns of an entry file that hold amounts and rates, and those that hold dates. */
-export const ENTRY_FILE_AMOUNTS: EntryColumn[] = ['debit', 'credit', 'foreign_amount', 'rate', 'rate_per_base'];
-export const ENTRY_FILE_DATES: EntryColumn[] = ['date', 'due_date', 'document_date'];
+export const ENTRY_FILE_AMOUNTS: EntryColumn[] = [
+  'debit',
+  'credit',
+  'foreign_amount',
+  'rate',
+  'rate_per_base',
+  'tax_rate',
+  'tax_base',
+  'tax_adjustment',
+];
+export const ENTRY_FILE_DATES: EntryColumn[] = ['date', 'due_date', 'document_date', 'supply_date'];
 
 /** So many entries are put in words at a time. */
 const STEP = 500;
@@ -39,6 +48,13 @@ export function* entryFileRows(db: Db, of: Organisation, matching: readonly Entr
           line.movement ?? '',
           line.cashBasis === null ? '' : line.cashBasis ? 'yes' : 'no',
           writeBreakdowns(line.breakdowns),
+          entry.supplyDate ?? '',
+          line.taxCode ?? '',
+          '',
+          line.taxAdjustment ?? '',
+          line.taxRate ?? '',
+          line.taxBase ?? '',
+          line.taxSide ?? '',
         ];
       }
     }

@@ -7,8 +7,10 @@ import {
   entryNumber,
   formatAmount,
   minor,
+  negated,
   parseEntryNumber,
   type PostedEntry,
+  TAX_SIDES,
   valueNames,
   zip,
 } from '@just-ledger/core';
@@ -20,6 +22,7 @@ import { papersOf } from '../attachments/attachment-store.js';
 import { loadChart } from '../accounts/account-store.js';
 import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
 import type { Organisation } from '../organisations/organisation-store.js';
+import { loadTaxCodes } from '../tax-codes/tax-code-store.js';
 import { type EntryLinks, entryLinks } from './entry-links.js';
 import { lettersOf } from './letters-of.js';
 import { type EntryRow, isOneOf, postedEntriesOf } from './posted-entries.js';
@@ -48,6 +51,9 @@ export function reversalNumberOf(db: Db, organisation: number, place: number): s
   return row && entryNumber(row.year, row.number);
 }
 
+/** What the labels of an entry's ids are taken from. */
+type WireBooks = Pick<Books, 'baseCurrency' | 'chart' | 'breakdowns' | 'taxCodes'>;
+
 /** What an entry's answer says beyond the entry itself. */
 export interface EntryRemarks extends EntryLinks {
   readonly seal: string;
@@ -60,7 +66,7 @@ export interface EntryRemarks extends EntryLinks {
 export function entryResponse(
   posted: PostedEntry,
   remarks: EntryRemarks,
-  books: Pick<Books, 'baseCurrency' | 'chart' | 'breakdowns'>,
+  books: WireBooks,
   contactName: (id: ContactId) => string | null,
 ): EntryResponse {
   const amount = posted.lines.reduce((sum, line) => sum + Math.max(line.amount, 0), 0);
@@ -73,6 +79,7 @@ export function entryResponse(
     source: posted.source,
     explanation: posted.explanation,
     reference: posted.reference ?? null,
+    supplyDate: posted.supplyDate ?? null,
     postedAt: posted.postedAt,
     amount: formatAmount(minor(amount), books.baseCurrency),
     ...remarks,
@@ -104,7 +111,13 @@ export function entryAnswers(
   );
   const posted = postedEntriesOf(db, organisation.id, rows);
   const contactName = contactNames(db, organisation.id, posted);
-  const books = { baseCurrency: organisation.baseCurrency, chart, breakdowns: loadBreakdowns(db, organisation.id) };
+  const isTaxed = posted.some(({ lines }) => lines.some(({ tax }) => tax));
+  const books = {
+    baseCurrency: organisation.baseCurrency,
+    chart,
+    breakdowns: loadBreakdowns(db, organisation.id),
+    ...(isTaxed && { taxCodes: loadTaxCodes(db, organisation.id) }),
+  };
   return zip(rows, posted).map(([row, entry]) =>
     entryResponse(
       entry,
@@ -148,7 +161,7 @@ function rowWhere(db: Db, organisation: number, condition: SQL | undefined): Ent
 
 function lineResponse(
   line: EntryLine,
-  books: Pick<Books, 'baseCurrency' | 'chart' | 'breakdowns'>,
+  books: WireBooks,
   contactName: (id: ContactId) => string | null,
 ): LineResponse {
   const { baseCurrency: currency } = books;
@@ -173,5 +186,26 @@ function lineResponse(
     movement: line.movement ?? null,
     cashBasis: line.cashBasis ?? null,
     breakdowns: breakdowns ? valueNames(books.breakdowns, breakdowns) : null,
+    ...taxResponse(line, books),
+  };
+}
+
+const UNTAXED = { taxCode: null, taxRate: null, taxBase: null, taxSide: null, taxAdjustment: null };
+
+function taxResponse(
+  { tax, amount }: EntryLine,
+  { baseCurrency, taxCodes }: WireBooks,
+): Pick<LineResponse, keyof typeof UNTAXED> {
+  if (!tax) return UNTAXED;
+  const { code, rate, base, side, adjustment } = tax;
+  const of = taxCodes?.find(({ id }) => id === code);
+  const isDebit = of && TAX_SIDES[of.side].lineStandsOn === 'debit';
+  return {
+    taxCode: of?.code ?? null,
+    taxRate: rate,
+    taxBase: formatAmount(isDebit ? base : negated(base), baseCurrency),
+    taxSide: side ?? null,
+    taxAdjustment:
+      adjustment === undefined ? null : formatAmount(amount < 0 ? negated(adjustment) : adjustment, baseCurrency),
   };
 }

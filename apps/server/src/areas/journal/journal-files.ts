@@ -1,5 +1,14 @@
 import { type EntriesQuery, MOST_PRINTED } from '@just-ledger/contract';
-import { add, debitsFirst, displayAmount, parseAmount, parseCivilDate, shortDate, ZERO } from '@just-ledger/core';
+import {
+  add,
+  debitsFirst,
+  displayAmount,
+  parseAmount,
+  parseCivilDate,
+  shortDate,
+  taxWords,
+  ZERO,
+} from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import { printedAmount } from '../../platform/files/printed-amount.js';
 import { type ListGroup, writeListPdf } from '../../platform/files/write-list-pdf.js';
@@ -94,6 +103,7 @@ function* journalGroups(db: Db, of: Organisation, rows: readonly EntryRow[]): Ge
                 line.note,
                 line.foreignAmount && `${line.currency} ${line.foreignAmount}`,
                 ...Object.values(line.breakdowns ?? {}),
+                taxWords(line, (amount) => printedAmount(amount, currency)),
               ]
                 .filter(Boolean)
                 .join(' · '),

@@ -5,11 +5,13 @@ import { isRow } from '../../platform/database/next-id.js';
 import { contact } from '../../platform/database/schema.js';
 import { loadChart } from '../accounts/account-store.js';
 import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
+import { loadTaxCodes } from '../tax-codes/tax-code-store.js';
 
 /** What a line that is not posted yet means, by id: its number and names are only labels, which may change. */
 interface MeantIds {
   readonly account?: number;
   readonly contact?: number;
+  readonly taxCode?: number;
   /** The id of a value by the id of its breakdown. */
   readonly breakdowns?: Readonly<Record<string, number>>;
 }
@@ -27,9 +29,12 @@ export function withIds<Line extends DraftLine>(lines: readonly Line[], books: B
       const value = breakdown?.values.find((value) => value.name === valueName);
       return breakdown && value ? [[String(breakdown.id), value.id] as const] : [];
     });
+    const tax = line.taxCode?.trim().toLowerCase();
+    const taxCode = tax ? books.taxCodes?.find(({ code }) => code.toLowerCase() === tax)?.id : undefined;
     const ids: MeantIds = {
       ...(account !== undefined && { account }),
       ...(named !== undefined && { contact: named }),
+      ...(taxCode !== undefined && { taxCode }),
       ...(values.length > 0 && { breakdowns: Object.fromEntries(values) }),
     };
     return Object.keys(ids).length > 0 ? { ...line, ids } : line;
@@ -43,13 +48,16 @@ export function withLabels<Line extends DraftLine>(
   lines: readonly KeptLine<Line>[],
 ): Line[] {
   const chart = loadChart(db, organisation);
+  const taxCodes = lines.some(({ ids }) => ids?.taxCode !== undefined) ? loadTaxCodes(db, organisation) : [];
   return lines.map(({ ids, ...line }) => {
     const account = chart.accounts.find(({ id }) => id === ids?.account)?.number;
+    const taxCode = taxCodes.find(({ id }) => id === ids?.taxCode)?.code;
     const named = ids?.contact === undefined ? undefined : contactName(db, organisation, ids.contact);
     return {
       ...line,
       ...(account !== undefined && { account }),
       ...(named !== undefined && { contact: named }),
+      ...(taxCode !== undefined && { taxCode }),
       ...(line.breakdowns && { breakdowns: valuesNow(db, organisation, line.breakdowns, ids?.breakdowns ?? {}) }),
     } as unknown as Line;
   });

@@ -3,7 +3,9 @@ import {
   type CurrencyCode,
   type EntryLine,
   type ForeignAmount,
+  type LineTax,
   minor,
+  parsePercent,
   type PostedEntry,
   quoteOf,
   zip,
@@ -85,6 +87,7 @@ function postedEntryOf(row: EntryRow, lines: readonly LineRow[], combinations: C
     stage: row.stage,
     source: row.source,
     ...(row.reverses !== null && { reverses: row.reverses }),
+    ...(row.supplyDate !== null && { supplyDate: row.supplyDate }),
     postedAt: row.postedAt,
     lines: lines.map((one) => entryLineOf(one, combinations)),
   };
@@ -105,6 +108,22 @@ function entryLineOf(row: LineRow, combinations: Combinations): EntryLine {
     ...(row.ownNumber !== null && { ownNumber: row.ownNumber }),
     ...(row.movement !== '' && { movement: row.movement }),
     ...(row.cashBasis !== null && { cashBasis: row.cashBasis }),
+    ...(saysTax(row) && { tax: taxOf(row) }),
+  };
+}
+
+/** Whether a line says anything of a tax; part of it alone is what nobody posted, and is shown up by the seal. */
+function saysTax({ taxCode, taxRate, taxBase, taxSide, taxAdjustment }: LineRow): boolean {
+  return (taxCode ?? taxRate ?? taxBase ?? taxSide ?? taxAdjustment) !== null;
+}
+
+function taxOf({ taxCode, taxRate, taxBase, taxSide, taxAdjustment }: LineRow): LineTax {
+  return {
+    code: taxCode ?? 0,
+    rate: taxRate ?? parsePercent('0'),
+    base: minor(taxBase ?? 0),
+    ...(taxSide !== null && { side: taxSide }),
+    ...(taxAdjustment !== null && { adjustment: minor(taxAdjustment) }),
   };
 }
 

@@ -48,12 +48,12 @@ function prepare({ $client }: Db): PostingStatements {
   // our postings leave nothing staged; what somebody else has left there would be in the way of the next
   $client.exec('DELETE FROM staged_line; DELETE FROM staged_entry');
   const entryRow = $client.prepare(`INSERT INTO staged_entry (place, year, number, date, kind, stage, source,
-    explanation, reference, reverses, posted_at, posted_by, previous_seal, seal) VALUES (${marks(14)})`);
+    explanation, reference, reverses, supply_date, posted_at, posted_by, previous_seal, seal) VALUES (${marks(15)})`);
   const plainLine = $client.prepare('INSERT INTO staged_line (entry, place, account, amount) VALUES (?, ?, ?, ?)');
   const fullLine =
     $client.prepare(`INSERT INTO staged_line (entry, place, account, amount, movement, combination, contact,
-    note, currency, foreign_amount, rate, rate_per_base, due_date, document, document_date, own_number, cash_basis)
-    VALUES (${marks(17)})`);
+    note, currency, foreign_amount, rate, rate_per_base, due_date, document, document_date, own_number, cash_basis,
+    tax_code, tax_base, tax_rate, tax_side, tax_adjustment) VALUES (${marks(22)})`);
   const posting = $client.prepare('INSERT INTO posting (organisation, first, last) VALUES (?, ?, ?)');
   const chainEnd = $client.prepare<[number], ChainEnd>(
     'SELECT place, seal, posted_at AS postedAt FROM entry WHERE organisation = ? ORDER BY place DESC LIMIT 1',
@@ -84,6 +84,7 @@ function prepare({ $client }: Db): PostingStatements {
         one.explanation,
         one.reference ?? null,
         one.reverses ?? null,
+        one.supplyDate ?? null,
         one.postedAt,
         person,
         previousSeal,
@@ -92,9 +93,9 @@ function prepare({ $client }: Db): PostingStatements {
     },
     stageLine: (entry, place, line, combination) => {
       const { account, amount, movement, contact, note, foreign, dueDate, document, documentDate, ownNumber } = line;
-      const { cashBasis } = line;
+      const { cashBasis, tax } = line;
       const more = movement ?? contact ?? note ?? foreign ?? dueDate ?? document ?? documentDate ?? ownNumber;
-      if ((more ?? cashBasis ?? (combination || undefined)) === undefined) {
+      if ((more ?? cashBasis ?? tax ?? (combination || undefined)) === undefined) {
         plainLine.run(entry, place, account, amount);
         return;
       }
@@ -117,6 +118,11 @@ function prepare({ $client }: Db): PostingStatements {
         documentDate ?? null,
         ownNumber ?? null,
         cashBasis === undefined ? null : Number(cashBasis),
+        tax?.code ?? null,
+        tax?.base ?? null,
+        tax?.rate ?? null,
+        tax?.side ?? null,
+        tax?.adjustment ?? null,
       );
     },
     post: (organisation, first, last) => {

@@ -1,5 +1,5 @@
 import { type DraftEventResponse, type EntriesQuery, type EntryResponse, MOST_VOUCHERS } from '@just-ledger/contract';
-import { longDate, longMoment, parseCivilDate, type CurrencyCode } from '@just-ledger/core';
+import { longDate, longMoment, parseCivilDate, taxWords, type CurrencyCode } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import { printedAmount } from '../../platform/files/printed-amount.js';
 import { type PdfPart, writePdf } from '../../platform/files/write-pdf.js';
@@ -52,6 +52,7 @@ function voucherOf(
   const facts: [string, string | null | undefined][] = [
     ['for', entry.explanation],
     ['reference', entry.reference],
+    ['supplied on', entry.supplyDate && longDate(parseCivilDate(entry.supplyDate))],
     ['kind', entry.letter ? `adjusting (${entry.letter})` : entry.kind === 'ordinary' ? null : entry.kind],
     ['reverses', entry.reverses],
     ['reversed by', entry.reversedBy],
@@ -78,7 +79,9 @@ function voucherOf(
       amounts: 2,
       rows: entry.lines.map((line) => [
         `${line.account} ${line.accountName}`,
-        [line.note, line.contact, line.document, ...Object.values(line.breakdowns ?? {})].filter(Boolean).join(' · '),
+        [line.note, line.contact, line.document, ...Object.values(line.breakdowns ?? {}), taxWords(line, shown)]
+          .filter(Boolean)
+          .join(' · '),
         shown(line.debit),
         shown(line.credit),
       ]),

@@ -8,6 +8,7 @@ import {
   debitsOf,
   entryNumber,
   formatAmount,
+  grossLines,
   inProportion,
   minor,
   type Minor,
@@ -31,6 +32,7 @@ import { readSomeTrays } from '../account-detail/tray-rows.js';
 import { loadChart } from '../accounts/account-store.js';
 import { flowsBetween } from '../ledger/flow-store.js';
 import { ledgerView } from '../ledger/ledger-view.js';
+import { loadTaxCodes } from '../tax-codes/tax-code-store.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { yearStart } from '../organisations/report-dates.js';
 import { postedLines } from './posted-lines.js';
@@ -67,7 +69,10 @@ export function proposedEntry(
     ...said,
     date: occurrence.date,
     ...(version.reverses !== null && { reversesOn: reversalDay(version.reverses, occurrence.date) }),
-    lines: other.amount === undefined ? [...lines] : amountShared(organisation, lines, kept, other.amount),
+    lines:
+      other.amount === undefined
+        ? [...lines]
+        : amountShared(db, organisation, occurrence.date, lines, kept, other.amount),
   };
 }
 
@@ -90,9 +95,26 @@ export function datesOfVersion(version: VersionRow): CivilDate[] {
   return schedule.until === undefined && schedule.count === undefined ? [] : occurrences(schedule, FAR);
 }
 
-/** What either side of some lines comes to. */
-export function amountOf(organisation: Organisation, lines: readonly EntryLineRequest[]): string {
-  return formatAmount(debitsOf(lines, organisation.baseCurrency), organisation.baseCurrency);
+/** What either side of some lines comes to, with their tax. */
+export function amountOf(
+  db: Db,
+  organisation: Organisation,
+  lines: readonly EntryLineRequest[],
+  date: CivilDate,
+): string {
+  const { baseCurrency } = organisation;
+  return formatAmount(debitsOf(withTaxIn(db, organisation, lines, date), baseCurrency), baseCurrency);
+}
+
+/** Lines with their tax in their amounts: what is shared out over them is what is paid. */
+export function withTaxIn(
+  db: Db,
+  { id, baseCurrency }: Organisation,
+  lines: readonly EntryLineRequest[],
+  date: CivilDate,
+): readonly EntryLineRequest[] {
+  if (!lines.some(({ taxCode }) => taxCode)) return lines;
+  return grossLines(lines, date, { taxCodes: loadTaxCodes(db, id), baseCurrency });
 }
 
 function proposedLines(
@@ -122,7 +144,8 @@ function proposedLines(
         ? assetsOf(db, organisation, amounts.assetClass, occurrence.date)
         : undefined,
   };
-  return occurrenceLines(amounts, kept, on) as readonly EntryLineRequest[];
+  const by = amounts.source === 'fixed' ? kept : withTaxIn(db, organisation, kept, occurrence.date);
+  return occurrenceLines(amounts, by, on) as readonly EntryLineRequest[];
 }
 
 /** What an amount that is asked for was the last time: proposed for the next; before there was one, what was kept. */
@@ -130,7 +153,7 @@ function lastLines(
   db: Db,
   organisation: Organisation,
   journal: RecurringJournal,
-  { nominal }: Occurrence,
+  { nominal, date }: Occurrence,
   kept: readonly EntryLineRequest[],
 ): readonly EntryLineRequest[] {
   const last = [...settledOf(db, journal.row)]
@@ -141,19 +164,25 @@ function lastLines(
   const lines = postedLines(db, organisation, typeof last === 'string' ? last : entryNumber(last.year, last.number));
   const isAlike =
     lines.length === kept.length && lines.every(({ account }, index) => account === kept[index]?.account);
-  return isAlike ? lines : inProportion(kept, debitsOf(lines, organisation.baseCurrency), organisation.baseCurrency);
+  if (isAlike) return lines;
+  const [by, were] = [kept, lines].map((some) => withTaxIn(db, organisation, some, date));
+  return inProportion(by ?? kept, debitsOf(were ?? lines, organisation.baseCurrency), organisation.baseCurrency);
 }
 
 /** An amount of this one alone, over the lines that were proposed; where nothing was, over those that were kept. */
 function amountShared(
-  { baseCurrency }: Organisation,
+  db: Db,
+  organisation: Organisation,
+  date: CivilDate,
   proposed: readonly EntryLineRequest[],
   kept: readonly EntryLineRequest[],
   text: string,
 ): EntryLineRequest[] {
+  const { baseCurrency } = organisation;
   const read = safeParseAmount(text.trim(), baseCurrency);
   if (!read.ok || read.amount <= 0) throw unprocessable('not-an-amount', 'amount', `“${text}” is no amount to post.`);
-  const lines = inProportion(proposed.length > 0 ? proposed : kept, minor(read.amount), baseCurrency);
+  const by = withTaxIn(db, organisation, proposed.length > 0 ? proposed : kept, date);
+  const lines = inProportion(by, minor(read.amount), baseCurrency);
   if (lines.length > 0) return lines;
   throw unprocessable(
     'amount-not-shared',

@@ -27,13 +27,13 @@ export function proposedOccurrence(
   const answer = occurrenceAnswer(one, settled, today);
   if (answer.entry !== null) {
     const lines = postedLines(db, organisation, answer.entry);
-    return { ...answer, amount: amountOf(organisation, lines), lines, lacks: null };
+    return { ...answer, amount: amountOf(db, organisation, lines, one.date), lines, lacks: null };
   }
   try {
     const entry = proposedEntry(db, organisation, journal, one);
     return {
       ...answer,
-      amount: amountOf(organisation, entry.lines),
+      amount: amountOf(db, organisation, entry.lines, one.date),
       lines: entry.lines,
       lacks: answer.state === 'due' || answer.state === 'to-come' ? lackOf() : null,
     };

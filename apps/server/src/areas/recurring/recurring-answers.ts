@@ -59,7 +59,9 @@ export function recurringAnswer(
     ...last,
     id: row.id,
     name: row.name,
-    amount: next ? amountOfOccurrence(db, organisation, journal, next) : amountOf(organisation, last.entry.lines),
+    amount: next
+      ? amountOfOccurrence(db, organisation, journal, next)
+      : amountOf(db, organisation, last.entry.lines, today),
     endedOn: row.endedOn,
     pauses: row.pauses.map(({ from, until }) => ({ from, until: until ?? null })),
     occurrences,
@@ -97,7 +99,7 @@ export function amountOfOccurrence(
   occurrence: Occurrence,
 ): string {
   try {
-    return amountOf(organisation, proposedEntry(db, organisation, journal, occurrence).lines);
+    return amountOf(db, organisation, proposedEntry(db, organisation, journal, occurrence).lines, occurrence.date);
   } catch (error) {
     if (error instanceof Refusal) return '';
     throw error;

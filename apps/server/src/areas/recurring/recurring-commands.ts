@@ -30,7 +30,7 @@ import { withIds } from '../journal/kept-lines.js';
 import { organisationOf, roleOf } from '../organisations/organisation-store.js';
 import { todayOf } from '../organisations/today-of.js';
 import { termsWithIds } from './kept-terms.js';
-import { assetsOf } from './proposed-entry.js';
+import { assetsOf, withTaxIn } from './proposed-entry.js';
 import { recurringAnswer } from './recurring-answers.js';
 import {
   lastVersionOf,
@@ -298,7 +298,8 @@ function triedLines(
   switch (source) {
     case 'share-of-balance':
     case 'spread': {
-      const shared = inProportion(lines, TRIED, of.baseCurrency);
+      const by = withTaxIn(db, of, lines, clock.today(of.timeZone));
+      const shared = inProportion(by, TRIED, of.baseCurrency);
       if (shared.length > 0) return shared;
       const message =
         'Write on both sides in which proportion the lines share the amount: 1 and 1, or 50, 30 and 20.';

@@ -1,8 +1,8 @@
 import type { ChangeTaxCodeRequest, TaxCodeRequest } from '@just-ledger/contract';
-import { accountTitle, checkTaxCode, problem, type TaxCode, taxCodeParticulars } from '@just-ledger/core';
+import { accountTitle, checkTaxCode, problem, TAX_SIDES, type TaxCode, taxCodeParticulars } from '@just-ledger/core';
 import { and, eq } from 'drizzle-orm';
 import { isRow, nextId } from '../../platform/database/next-id.js';
-import { taxCode, taxPart, taxRate } from '../../platform/database/schema.js';
+import { line, taxCode, taxPart, taxRate } from '../../platform/database/schema.js';
 import { changedSince, notFound, Refusal } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { defineCommand } from '../../platform/threads/task.js';
@@ -39,6 +39,10 @@ export const changeTaxCode = defineCommand(
     const before = taxCodeIn(others, id);
     if (before.version !== request.version) throw changedSince('tax code');
     const after = { id, ...checked(context, actor, request, others, id) };
+    if (after.side !== before.side && isPosted(context, actor, id)) {
+      const message = `Entries name ${before.code} as it is. Add another code for ${TAX_SIDES[after.side].label.toLowerCase()}.`;
+      throw new Refusal(422, [problem('tax-code-in-use', 'side', message)]);
+    }
     const { rates, ...row } = after;
     context.db
       .update(taxCode)
@@ -65,6 +69,10 @@ export const removeTaxCode = defineCommand(
       const message = `Proposed by ${named}${users.length > 3 ? ` and ${users.length - 3} more` : ''}; remove it there first.`;
       throw new Refusal(422, [problem('tax-code-in-use', '', message)]);
     }
+    if (isPosted(context, actor, id)) {
+      const message = `Entries name ${gone.code}. Take it out of use instead.`;
+      throw new Refusal(422, [problem('tax-code-in-use', '', message)]);
+    }
     context.db
       .delete(taxCode)
       .where(isRow(taxCode, actor.organisation, id))
@@ -72,6 +80,12 @@ export const removeTaxCode = defineCommand(
     record(context, actor, undefined, gone);
   },
 );
+
+/** Whether a line of an entry names a code. */
+function isPosted({ db }: WriteContext, { organisation }: Actor, id: number): boolean {
+  const named = and(eq(line.organisation, organisation), eq(line.taxCode, id));
+  return db.select({ entry: line.entry }).from(line).where(named).limit(1).get() !== undefined;
+}
 
 function taxCodeIn(codes: readonly KeptTaxCode[], id: number): KeptTaxCode {
   const found = codes.find((one) => one.id === id);

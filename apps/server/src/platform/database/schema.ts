@@ -8,3 +8,4 @@ export * from './tables/people.js';
 export * from './tables/periods.js';
 export * from './tables/recurring.js';
 export * from './tables/take-on.js';
+export * from './tables/tax-report.js';

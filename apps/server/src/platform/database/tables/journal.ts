@@ -26,6 +26,7 @@ import {
   json,
   moment,
   oneOf,
+  percent,
   rate,
   table,
   version,
@@ -45,6 +46,8 @@ const entryColumns = {
   explanation: text('explanation').notNull(),
   reference: text('reference'),
   reverses: integer('reverses'),
+  /** The day of the supply, where it is another than the entry's. */
+  supplyDate: civilDate('supply_date'),
   postedAt: moment('posted_at').notNull(),
 };
 
@@ -61,7 +64,14 @@ const lineColumns = {
   ownNumber: text('own_number'),
   cashBasis: integer('cash_basis', { mode: 'boolean' }),
   taxCode: integer('tax_code'),
+  /** What the tax is reckoned on, debit positive. */
   taxBase: integer('tax_base'),
+  /** Per cent, as it was then. */
+  taxRate: percent('tax_rate'),
+  /** On a line that is tax itself: the side on which it ordinarily stands. */
+  taxSide: oneOf('tax_side', ['debit', 'credit']),
+  /** On a taxed line: by how much its tax was moved, debit positive. */
+  taxAdjustment: integer('tax_adjustment'),
 };
 
 /** A posted entry. Its place is its number in the chain of the organisation. */
@@ -133,6 +143,9 @@ export const line = table(
     index('line_contact')
       .on(self.organisation, self.contact, self.account, self.date)
       .where(sql`contact IS NOT NULL`),
+    index('line_tax')
+      .on(self.organisation, self.taxCode, self.date, self.entry)
+      .where(sql`tax_code IS NOT NULL`),
   ],
 );
 
