@@ -5,7 +5,20 @@ import { entryRequest } from '../src/features/journal/entry-request.js';
 
 const EUR = parseCurrencyCode('EUR');
 const line = (said: Partial<LineResponse>): LineResponse =>
-  ({ debit: null, credit: null, note: null, contact: null, breakdowns: null, ...said }) as LineResponse;
+  ({
+    debit: null,
+    credit: null,
+    note: null,
+    contact: null,
+    breakdowns: null,
+    foreignAmount: null,
+    taxCode: null,
+    taxRate: null,
+    taxBase: null,
+    taxSide: null,
+    taxAdjustment: null,
+    ...said,
+  }) as LineResponse;
 const posted = {
   number: '2027-0003',
   date: '2027-01-05',
@@ -66,4 +79,29 @@ test('is reversed by itself on the same day as what it corrects', () => {
   const accrual = { ...posted, reversesOn: '2027-02-01' };
   const { reversesOn } = formOfCorrection(accrual, [0], '5 Jan 2027', EUR);
   expect(reversesOn).toBe('1 Feb 2027');
+});
+
+test('takes a wrong line back with its tax, at the rate that it had', () => {
+  const taxed = { taxCode: 'HALF', taxRate: '20', taxBase: '100.00' };
+  const entry = {
+    ...posted,
+    reference: null,
+    papers: [],
+    lines: [
+      line({ account: '6100', debit: '110.01', ...taxed, taxAdjustment: '0.02' }),
+      line({ account: '1010', credit: '120.02' }),
+      line({ account: '1350', debit: '10.01', ...taxed, taxSide: 'debit' }),
+    ],
+  } as unknown as EntryResponse;
+  const form = formOfCorrection(entry, [0, 2], '9 Jan 2027', EUR);
+  const request = entryRequest(form, parseCivilDate('2027-01-09'), EUR);
+  const tax = { taxCode: 'HALF', amountIs: 'net', taxAdjustment: '0.02' };
+  expect([request.date, request.supplyDate, request.lines]).toEqual([
+    '2027-01-09',
+    '2027-01-05',
+    [
+      { account: '6100', credit: '100.00', ...tax },
+      { account: '6100', debit: '100.00', ...tax },
+    ],
+  ]);
 });

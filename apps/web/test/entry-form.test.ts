@@ -9,6 +9,7 @@ import {
   rowOfPath,
 } from '../src/features/journal/entry-form.js';
 import { draftRequest, entryRequest, formOf } from '../src/features/journal/entry-request.js';
+import { missingWithout } from '../src/features/journal/form-tax.js';
 import { emptyLine, type FormLine, isBlank, type QuotedRate } from '../src/features/journal/form-line.js';
 import { shownBreakdowns, withAccount, writableAccounts } from '../src/features/journal/line-account.js';
 import type { LineColumn } from '../src/features/journal/pasted-columns.js';
@@ -226,21 +227,20 @@ describe('cells pasted from a spreadsheet', () => {
 });
 
 describe('what is missing', () => {
+  const balanced = (form: EntryForm, at: number): EntryForm => {
+    const missing = missingWithout(form, at, EUR, near, { codes: [], accounts: [] });
+    return after(form, { type: 'balanced-here', at, currency: EUR, missing });
+  };
   test('is put in by one key, in the place of what stands there', () => {
-    const form = after(sheet({ debit: '10' }, { debit: '3' }, { debit: '99' }), {
-      type: 'balanced-here',
-      at: 2,
-      currency: EUR,
-    });
+    const form = balanced(sheet({ debit: '10' }, { debit: '3' }, { debit: '99' }), 2);
     expect([form.lines[2]?.debit, form.lines[2]?.credit]).toEqual(['', '13.00']);
   });
   test('nothing is put in when the others balance', () => {
-    const form = after(sheet({ debit: '10' }, { credit: '10' }, { debit: '5' }), {
-      type: 'balanced-here',
-      at: 2,
-      currency: EUR,
-    });
-    expect(form.lines[2]?.debit).toBe('5');
+    expect(balanced(sheet({ debit: '10' }, { credit: '10' }, { debit: '5' }), 2).lines[2]?.debit).toBe('5');
+  });
+  test('is paid: on a taxed line the tax is in it', () => {
+    const form = balanced(sheet({ credit: '12' }, { taxCode: 'P', amountIs: 'net', taxAdjustment: '0.01' }), 1);
+    expect(form.lines[1]).toMatchObject({ debit: '12.00', amountIs: 'gross', taxAdjustment: '' });
   });
   test('amounts that are no arithmetic count as nothing', () =>
     expect(amountsOf(sheet({ debit: '1+' }, { credit: '2' }, { debit: '3*2' }), EUR).slice(0, 3)).toEqual([

@@ -1,4 +1,4 @@
-import { parseCurrencyCode } from '@just-ledger/core';
+import { minor, parseCurrencyCode } from '@just-ledger/core';
 import fc from 'fast-check';
 import { emptyForm, type EntryForm, type FormEvent } from '../src/features/journal/entry-form.js';
 import {
@@ -88,7 +88,12 @@ describe('the steps of an entry', () => {
     fc.nat(5).map((at): FormEvent => ({ type: 'repeat-above', at })),
     fc.nat(5).map((at): FormEvent => ({ type: 'remove', at })),
     fc.nat(5).map((at): FormEvent => ({ type: 'insert', at })),
-    fc.nat(5).map((at): FormEvent => ({ type: 'balanced-here', at, currency: EUR })),
+    fc.nat(5).map((at): FormEvent => ({
+      type: 'balanced-here',
+      at,
+      currency: EUR,
+      missing: { side: 'debit', amount: minor(700) },
+    })),
     fc
       .record({ at: fc.nat(5), by: fc.constantFrom<1 | -1>(1, -1) })
       .map((move): FormEvent => ({ type: 'move', ...move })),

@@ -1,13 +1,16 @@
 /** @jest-environment jsdom */
 import type { AccountResponse } from '@just-ledger/contract';
-import { parseCurrencyCode } from '@just-ledger/core';
+import { parseCivilDate, parseCurrencyCode } from '@just-ledger/core';
 import { cleanup, render, screen } from '@testing-library/react';
 import { userEvent } from '@testing-library/user-event';
 import { emptyForm } from '../src/features/journal/entry-form.js';
 import { EntryLines } from '../src/features/journal/entry-lines.js';
+import { reckonedTax } from '../src/features/journal/form-tax.js';
 import { useEntryHistory } from '../src/features/journal/use-entry-history.js';
 
 const EUR = parseCurrencyCode('EUR');
+const TODAY = parseCivilDate('2027-01-18');
+const NO_TAXES = { codes: [], accounts: [] };
 const account = (number: string, name: string): AccountResponse =>
   ({
     number,
@@ -33,6 +36,7 @@ function Lines() {
         contacts={[]}
         breakdowns={[]}
         currency={EUR}
+        tax={reckonedTax(form, EUR, TODAY, NO_TAXES)}
         wrongAt={() => undefined}
         dispatch={dispatch}
         onNewContact={() => undefined}

@@ -21,6 +21,7 @@ import {
   sealedContent,
   sumOf,
   type TaxCode,
+  taxedEntry,
   TYPED_KINDS,
 } from '../src/index.js';
 import { byNumber, chartFrom, FUNDS } from './ledger.js';
@@ -312,6 +313,31 @@ describe('the lines of a taxed entry', () => {
         { account: '1010', credit: '6' },
       ]),
     ).toHaveLength(3));
+});
+
+test('each line says what it comes to', () => {
+  const line = (amount: number) => ({ account: byNumber(plain, '6100').id, amount: minor(amount) });
+  const taxing = (name: string, isGross: boolean, adjustment = 0) => ({
+    code: codes.find((one) => one.code === name) as TaxCode,
+    isGross,
+    adjustment: minor(adjustment),
+  });
+  const { amounts } = taxedEntry(
+    [
+      { line: line(12000), taxing: taxing('HALF', true) },
+      { line: line(8000), taxing: taxing('RC', false, 1) },
+      { line: line(-5000), taxing: taxing('P', false) },
+      { line: line(-20000) },
+    ],
+    d('2027-03-31'),
+    books.baseCurrency,
+  );
+  expect(amounts).toEqual([
+    { net: 10000, tax: 2000, gross: 12000 },
+    { net: 8000, tax: 1601, gross: 8000 },
+    { net: -5000, tax: -1000, gross: -6000 },
+    undefined,
+  ]);
 });
 
 describe('what is refused', () => {

@@ -25,10 +25,21 @@ export interface LineToTax {
   readonly taxing?: Taxing | undefined;
 }
 
+/** A taxed line in figures. */
+export interface TaxOfLine {
+  readonly net: Minor;
+  /** All that is asked of it, reclaimed or not. */
+  readonly tax: Minor;
+  /** What is paid. */
+  readonly gross: Minor;
+}
+
 /** The lines of an entry with their tax. */
 export interface TaxedEntry {
   /** The lines as they were given, in their order: taxed ones with what stays on their own account. */
   readonly lines: readonly EntryLine[];
+  /** What each taxed line comes to, in their order; minor units, debit positive. */
+  readonly amounts: readonly (TaxOfLine | undefined)[];
   /** The tax, by code, rate, account and breakdown values, in the order in which the lines ask for it. */
   readonly tax: readonly EntryLine[];
 }
@@ -63,8 +74,20 @@ export function taxedEntry(lines: readonly LineToTax[], date: CivilDate, baseCur
       tax.take(one, taxing, amounts.base, amounts.foreign);
       return ownLine(line, taxing, amounts, date, baseCurrency);
     }),
+    amounts: lines.map((one) => {
+      const amounts = taxed.get(one);
+      return one.taxing && amounts && figuresOf(amounts.base, one.taxing);
+    }),
     tax: tax.lines(),
   };
+}
+
+function figuresOf({ net, gross, parts }: TaxedAmount, { code }: Taxing): TaxOfLine {
+  const { lineStandsOn } = TAX_SIDES[code.side];
+  const asked = parts
+    .filter(({ part }) => part.side === lineStandsOn)
+    .reduce((sum, { amount }) => add(sum, amount), ZERO);
+  return { net: onOwnSide(code, net), tax: onOwnSide(code, asked), gross: onOwnSide(code, gross) };
 }
 
 /** Minor units that a taxed line would have, as seen from the side that ordinary lines of its code stand on. */

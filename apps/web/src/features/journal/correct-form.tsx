@@ -1,4 +1,5 @@
 import { type EntryResponse } from '@just-ledger/contract';
+import { taxWords } from '@just-ledger/core';
 import { Button, Checkbox } from '@mui/material';
 import { clsx } from 'clsx';
 import { useState } from 'react';
@@ -27,26 +28,35 @@ export function CorrectForm({ entry, onDone }: { entry: EntryResponse; onDone: (
       }}
     >
       <p>Which lines are wrong? They are taken back, and said again as they should be, in one entry.</p>
-      {entry.lines.map((line, index) => (
-        <label key={index} className={clsx(styles.wrongLine, 'small')}>
-          <Checkbox
-            size="small"
-            className={styles.mark}
-            autoFocus={index === 0}
-            checked={wrong.includes(index + 1)}
-            onChange={({ target: { checked } }) =>
-              setWrong((all) => [...all.filter((one) => one !== index + 1), ...(checked ? [index + 1] : [])])
-            }
-          />
-          <span>
-            <span className="soft">{line.account}</span> {line.accountName}
-            {line.contact && <span className="soft"> · {line.contact}</span>}
-          </span>
-          <span className="num">
-            {shown(line.debit ?? line.credit, currency)} {line.debit ? 'debit' : 'credit'}
-          </span>
-        </label>
-      ))}
+      {entry.lines.map(
+        (line, index) =>
+          line.taxSide === null && (
+            <label key={index} className={clsx(styles.wrongLine, 'small')}>
+              <Checkbox
+                size="small"
+                className={styles.mark}
+                autoFocus={index === 0}
+                checked={wrong.includes(index + 1)}
+                onChange={({ target: { checked } }) =>
+                  setWrong((all) => [...all.filter((one) => one !== index + 1), ...(checked ? [index + 1] : [])])
+                }
+              />
+              <span>
+                <span className="soft">{line.account}</span> {line.accountName}
+                {line.contact && <span className="soft"> · {line.contact}</span>}
+                {line.taxCode && (
+                  <span className="soft">
+                    {' '}
+                    · {taxWords(line, (amount) => shown(amount, currency))}, its tax with it
+                  </span>
+                )}
+              </span>
+              <span className="num">
+                {shown(line.debit ?? line.credit, currency)} {line.debit ? 'debit' : 'credit'}
+              </span>
+            </label>
+          ),
+      )}
       <p className={clsx(layout.row, layout.aboveClose)}>
         <Button type="submit" variant="contained" disabled={wrong.length === 0}>
           Write the correction

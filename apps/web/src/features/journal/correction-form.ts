@@ -1,5 +1,5 @@
 import type { EntryResponse } from '@just-ledger/contract';
-import { type CurrencyCode, parseCivilDate, shortDate } from '@just-ledger/core';
+import { type CurrencyCode, linesAsTyped, parseCivilDate, shortDate } from '@just-ledger/core';
 import type { EntryForm } from './entry-form.js';
 import { formOf } from './entry-request.js';
 import { emptyLine, type FormLine, isBlank } from './form-line.js';
@@ -17,13 +17,16 @@ export function formOfCorrection(
   date: string,
   currency: CurrencyCode,
 ): EntryForm {
-  const named = entry.lines.filter((_, place) => wrong.includes(place));
+  // the tax of a wrong line is taken back with it
+  const named = entry.lines.filter((line, place) => wrong.includes(place) && line.taxSide === null);
   const meant = named.length > 0 ? named : entry.lines;
   return {
     date,
     kind: entry.kind === 'adjusting' ? 'adjusting' : 'ordinary',
     explanation: `Correction of ${entry.number}: ${entry.explanation}`.slice(0, 500),
     reference: entry.reference ?? '',
+    // at the rate that it had
+    supplyDate: isTaxed(entry) ? shortDate(parseCivilDate(entry.supplyDate ?? entry.date)) : '',
     corrects: entry.number,
     // what is reversed by itself is reversed as it was posted: so is what corrects it
     reversesOn: entry.reversesOn ? shortDate(parseCivilDate(entry.reversesOn)) : '',
@@ -37,10 +40,14 @@ export function formOfCorrection(
   };
 }
 
+function isTaxed({ lines }: EntryResponse): boolean {
+  return lines.some(({ taxCode }) => taxCode !== null);
+}
+
 /** Posted lines as they would be typed. */
 function linesOf(entry: EntryResponse, lines: EntryResponse['lines'], currency: CurrencyCode): FormLine[] {
   const { date, explanation, kind } = entry;
-  const typed = lines.map(({ accountName, movement, cashBasis, ...line }) => {
+  const typed = linesAsTyped(lines).map(({ accountName, movement, cashBasis, ...line }) => {
     void [accountName, movement, cashBasis];
     return Object.fromEntries(Object.entries(line).filter(([, value]) => value !== null));
   });

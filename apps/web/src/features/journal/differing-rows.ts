@@ -16,6 +16,7 @@ export function differingRows(mine: EntryForm, theirs: EntryForm): DifferingRow[
     ['Kind', 'kind'],
     ['Explanation', 'explanation'],
     ['Paper', 'reference'],
+    ['Supplied on', 'supplyDate'],
     ['Reverses on', 'reversesOn'],
   ] as const;
   const [own, other] = [mine.lines, theirs.lines].map((lines) => lines.filter((line) => !isBlank(line)));
@@ -44,6 +45,8 @@ function toldLine(line: FormLine | undefined): string {
     line.contact,
     line.document,
     line.dueDate && `due ${line.dueDate}`,
+    line.taxCode && `tax ${line.taxCode}, ${line.amountIs || 'net'}`,
+    line.taxAdjustment && `tax moved by ${line.taxAdjustment}`,
     line.note,
     ...Object.values(line.breakdowns),
   ]

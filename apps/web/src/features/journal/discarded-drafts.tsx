@@ -8,11 +8,12 @@ import { Allowed } from '../../ui/allowed.js';
 import layout from '../../ui/layout.module.css';
 import { displayed } from '../../ui/own-ways.js';
 import ruled from '../../ui/ruled.module.css';
-import { dated, draftAmount } from './draft-amount.js';
+import { dated, useDraftAmounts } from './draft-amount.js';
 
 /** The drafts that were discarded, folded away; each can be brought back. */
 export function DiscardedDrafts({ onBringBack }: { onBringBack: (draft: DraftResponse) => void }) {
   const { organisation, currency } = useBooks();
+  const amountOf = useDraftAmounts();
   const [isOpen, setOpen] = useState(false);
   const { data: drafts = [] } = useQuery(discardedDraftsQuery(organisation.id));
   if (drafts.length === 0) return null;
@@ -28,7 +29,7 @@ export function DiscardedDrafts({ onBringBack }: { onBringBack: (draft: DraftRes
               <tr key={draft.id}>
                 <td className="nowrap">{dated(draft.date)}</td>
                 <td>{draft.explanation || 'without explanation'}</td>
-                <td className="num">{displayed(draftAmount(draft, currency), currency)}</td>
+                <td className="num">{displayed(amountOf(draft), currency)}</td>
                 <td className="soft small">by {draft.events.findLast(({ what }) => what === 'discarded')?.by}</td>
                 <td className="num">
                   <Allowed needed="preparer">

@@ -8,8 +8,10 @@ import {
   shortDate,
   sumOf,
 } from '@just-ledger/core';
-import { amountsOf } from './entry-form.js';
+import { useBooks } from '../../api/books-queries.js';
+import { useTaxes } from '../tax-codes/use-taxes.js';
 import { formOf } from './entry-request.js';
+import { postedAmounts, taxOfForm } from './form-tax.js';
 import type { EntryOfSet } from './joint-effect.js';
 
 /** A draft as an entry of a set. */
@@ -17,9 +19,15 @@ export function entryOfDraft(draft: DraftResponse, currency: CurrencyCode): Entr
   return { form: formOf(draft, currency), date: isCivilDate(draft.date) ? (draft.date as CivilDate) : undefined };
 }
 
-/** The debits of a draft; minor units. */
-export function draftAmount(draft: DraftResponse, currency: CurrencyCode): Minor {
-  return sumOf(amountsOf(formOf(draft, currency), currency).map((amount) => minor(Math.max(amount, 0))));
+/** The debits of drafts, with their tax; minor units. */
+export function useDraftAmounts(): (draft: DraftResponse) => Minor {
+  const { currency, today } = useBooks();
+  const taxes = useTaxes();
+  return (draft) => {
+    const { form, date = today } = entryOfDraft(draft, currency);
+    const posted = postedAmounts(form, taxOfForm(form, currency, date, taxes));
+    return sumOf(posted.map(({ amount }) => minor(Math.max(amount, 0))));
+  };
 }
 
 /** A date is shown as elsewhere; what is none yet stays as it was typed. */

@@ -30,7 +30,13 @@ export function DraftDetail({ draft, children }: { draft: DraftResponse; childre
               <td className={line.credit ? ruled.credited : undefined}>
                 <span className="soft">{line.account}</span> {nameOf(line.account)}
                 <div className="soft small">
-                  {[line.contact, line.document, line.note, ...Object.values(line.breakdowns ?? {})]
+                  {[
+                    line.contact,
+                    line.document,
+                    line.note,
+                    ...Object.values(line.breakdowns ?? {}),
+                    line.taxCode && `tax ${line.taxCode}, ${line.amountIs ?? 'net'}`,
+                  ]
                     .filter(Boolean)
                     .join(' · ')}
                 </div>

@@ -8,7 +8,7 @@ import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { displayed } from '../../ui/own-ways.js';
 import ruled from '../../ui/ruled.module.css';
-import { dated, draftAmount } from './draft-amount.js';
+import { dated, useDraftAmounts } from './draft-amount.js';
 import styles from './draft-list.module.css';
 
 /** How it is said where a draft stands. */
@@ -37,6 +37,7 @@ export function DraftList({
 }) {
   const address = useAddress();
   const { currency } = useBooks();
+  const amountOf = useDraftAmounts();
   return (
     <table className={clsx(ruled.table, styles.table)} aria-label="Drafts">
       <thead>
@@ -85,7 +86,7 @@ export function DraftList({
                   </div>
                 )}
               </td>
-              <td className="num">{displayed(draftAmount(draft, currency), currency)}</td>
+              <td className="num">{displayed(amountOf(draft), currency)}</td>
               <td className={clsx('small', draft.state === 'sent-back' ? 'brass' : 'soft')}>
                 {DRAFT_STANDS[draft.state]}
                 <div>{draft.changedBy}</div>

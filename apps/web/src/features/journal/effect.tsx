@@ -3,6 +3,7 @@ import type { CivilDate, CurrencyCode } from '@just-ledger/core';
 import { EffectFigures } from './effect-figures.js';
 import { EntryDoubtsList } from './entry-doubts-list.js';
 import { type EntryForm } from './entry-form.js';
+import type { FormTax } from './form-tax.js';
 import { useEntryDoubts } from './use-entry-doubts.js';
 import { postedBy } from './use-entry-effect.js';
 
@@ -12,6 +13,7 @@ export function Effect({
   accounts,
   currency,
   date,
+  tax,
   proposed,
 }: {
   form: EntryForm;
@@ -19,14 +21,15 @@ export function Effect({
   currency: CurrencyCode;
   /** The entry's date; undefined while none has been typed that can be read. */
   date: CivilDate | undefined;
+  tax: FormTax;
   /** The date that was proposed for it. */
   proposed: CivilDate;
 }) {
-  const doubts = useEntryDoubts(form, date, proposed);
+  const doubts = useEntryDoubts(form, tax, date, proposed);
   return (
     <EffectFigures
       title="Effect if posted"
-      posted={postedBy(form, date, currency)}
+      posted={postedBy(form, date, tax)}
       accounts={accounts}
       currency={currency}
     >

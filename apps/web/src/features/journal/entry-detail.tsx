@@ -1,5 +1,5 @@
 import type { EntryResponse } from '@just-ledger/contract';
-import { longMoment, parseCivilDate, shortDate } from '@just-ledger/core';
+import { longMoment, parseCivilDate, shortDate, taxWords } from '@just-ledger/core';
 import { clsx } from 'clsx';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
@@ -29,6 +29,7 @@ export function EntryDetail({
         {entry.letter && ` (${entry.letter})`} · {entry.source} · posted on {longMoment(entry.postedAt)} by{' '}
         {entry.postedBy}
         {entry.reference && <> · paper {entry.reference}</>}
+        {entry.supplyDate && <> · supplied on {shortDate(parseCivilDate(entry.supplyDate))}</>}
         <EntryLinks entry={entry} />
         <span title={entry.seal}> · seal {entry.seal.slice(0, 8)}</span>
       </p>
@@ -61,6 +62,7 @@ function EntryLines({ lines }: Pick<EntryResponse, 'lines'>) {
                 line.ownNumber && `ours ${line.ownNumber}`,
                 line.documentDate && `of ${shortDate(parseCivilDate(line.documentDate))}`,
                 line.dueDate && `due ${shortDate(parseCivilDate(line.dueDate))}`,
+                taxWords(line, (amount) => shown(amount, currency)),
                 line.note,
                 line.foreignAmount && `${line.currency} ${line.foreignAmount}`,
                 (line.rate ?? line.ratePerBase) && `at ${line.rate ?? line.ratePerBase}`,

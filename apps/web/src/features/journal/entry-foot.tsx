@@ -6,6 +6,7 @@ import { useBooks } from '../../api/books-queries.js';
 import { Allowed } from '../../ui/allowed.js';
 import layout from '../../ui/layout.module.css';
 import styles from './entry-foot.module.css';
+import { useTaxes } from '../tax-codes/use-taxes.js';
 import { KeepPattern } from './keep-pattern.js';
 
 /** What can be done with the entry, and the keys of its lines. */
@@ -30,6 +31,7 @@ export function EntryFoot({
   explanation: string;
 }) {
   const { organisation, may } = useBooks();
+  const { codes } = useTaxes();
   const [pattern, setPattern] = useState<'keeping' | { readonly name: string }>();
   if (pattern === 'keeping') {
     return (
@@ -75,7 +77,8 @@ export function EntryFoot({
       </Allowed>
       <span className="soft small">
         Enter next cell · = missing amount here · Alt ↑ line above again
-        {hasBreakdowns && ' · Alt . breakdowns'} · Ctrl Z back · 1200/3 in an amount
+        {hasBreakdowns && ' · Alt . breakdowns'}
+        {codes.length > 0 && ' · Alt T tax'} · Ctrl Z back · 1200/3 in an amount
       </span>
     </>
   );

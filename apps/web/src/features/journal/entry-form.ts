@@ -1,4 +1,4 @@
-import { balancingAmount, type CurrencyCode, type Minor, type Side, type EntryKind } from '@just-ledger/core';
+import { type BalancingAmount, type CurrencyCode, type Minor, type Side, type EntryKind } from '@just-ledger/core';
 import { inCell } from '../../ui/own-ways.js';
 import { emptyLine, type FormLine, isBlank, lineAmount, type QuotedRate } from './form-line.js';
 import { foreignSettled, settled, withRateOfDay } from './settled-line.js';
@@ -9,6 +9,8 @@ export interface EntryForm {
   readonly kind: EntryKind;
   readonly explanation: string;
   readonly reference: string;
+  /** The day of the supply, as typed, where it is another than the entry's. */
+  readonly supplyDate: string;
   /** The number of the entry that it corrects. */
   readonly corrects: string;
   /** The day on which it is reversed by itself, as typed. */
@@ -21,7 +23,17 @@ export interface EntryForm {
 /** An empty entry on a date. */
 export function emptyForm(date: string, kind: EntryKind = 'ordinary'): EntryForm {
   const lines = [emptyLine(), emptyLine(), emptyLine(), emptyLine()];
-  return { date, kind, explanation: '', reference: '', corrects: '', reversesOn: '', attachments: [], lines };
+  return {
+    date,
+    kind,
+    explanation: '',
+    reference: '',
+    supplyDate: '',
+    corrects: '',
+    reversesOn: '',
+    attachments: [],
+    lines,
+  };
 }
 
 /** What may happen to the form. */
@@ -36,9 +48,16 @@ export type FormEvent =
       readonly held?: QuotedRate | undefined;
     }
   | { readonly type: 'rate-of-day'; readonly at: number; readonly currency: CurrencyCode; readonly held: QuotedRate }
-  | { readonly type: 'balanced-here'; readonly at: number; readonly currency: CurrencyCode }
+  | {
+      readonly type: 'balanced-here';
+      readonly at: number;
+      readonly currency: CurrencyCode;
+      /** What the other lines miss, with their tax. */
+      readonly missing: BalancingAmount | undefined;
+    }
   | { readonly type: 'repeat-above'; readonly at: number }
   | { readonly type: 'breakdowns-shown'; readonly at: number }
+  | { readonly type: 'tax-shown'; readonly at: number }
   | { readonly type: 'remove'; readonly at: number }
   | { readonly type: 'insert'; readonly at: number }
   | { readonly type: 'move'; readonly at: number; readonly by: -1 | 1 }
@@ -63,7 +82,7 @@ export function formReducer(form: EntryForm, event: FormEvent): EntryForm {
     case 'rate-of-day':
       return withLine(form, event.at, withRateOfDay(form.lines[event.at], event.currency, event.held));
     case 'balanced-here':
-      return withRoom(withLine(form, event.at, balancedHere(form, event.at, event.currency)));
+      return withRoom(withLine(form, event.at, balancedHere(form.lines[event.at], event.missing, event.currency)));
     case 'repeat-above': {
       const above = form.lines[event.at - 1];
       return above
@@ -72,6 +91,8 @@ export function formReducer(form: EntryForm, event: FormEvent): EntryForm {
     }
     case 'breakdowns-shown':
       return withLine(form, event.at, { showsBreakdowns: !form.lines[event.at]?.showsBreakdowns });
+    case 'tax-shown':
+      return withLine(form, event.at, { showsTax: true });
     case 'remove':
       return withRoom({ ...form, lines: form.lines.filter((_, index) => index !== event.at) });
     case 'insert':
@@ -109,8 +130,8 @@ export function toldBriefly({ explanation, lines }: EntryForm): string {
 /** Whether anything of a form has been typed that it did not begin with. */
 export function isTyped(form: EntryForm, begun: EntryForm): boolean {
   if (form === begun) return false;
-  const heads = [form, begun].map(({ kind, explanation, reference, reversesOn, attachments }) =>
-    JSON.stringify([kind, explanation, reference, reversesOn, attachments]),
+  const heads = [form, begun].map(({ kind, explanation, reference, supplyDate, reversesOn, attachments }) =>
+    JSON.stringify([kind, explanation, reference, supplyDate, reversesOn, attachments]),
   );
   if (heads[0] !== heads[1]) return true;
   const [lines, first] = [form, begun].map((one) => one.lines.filter((line) => !isBlank(line)));
@@ -122,7 +143,13 @@ export function isTyped(form: EntryForm, begun: EntryForm): boolean {
 
 /** What has been typed into a line. */
 function contentOf(line: FormLine | undefined): string {
-  return JSON.stringify({ ...line, key: undefined, doubts: undefined, showsBreakdowns: undefined });
+  return JSON.stringify({
+    ...line,
+    key: undefined,
+    doubts: undefined,
+    showsBreakdowns: undefined,
+    showsTax: undefined,
+  });
 }
 
 /** The row of the form that a problem's path means; blank rows were not sent. */
@@ -155,7 +182,7 @@ export function papersOf({ attachments, lines }: EntryForm): number[] {
 
 /** A change of cells takes away what was doubted in them. */
 function withoutDoubts(line: FormLine | undefined, change: Partial<FormLine>): Partial<FormLine> {
-  if (!line?.doubts) return change;
+  if (!line?.doubts || change.doubts) return change;
   const left = Object.entries(line.doubts).filter(([cell]) => !(cell in change));
   return { ...change, doubts: Object.fromEntries(left) };
 }
@@ -182,9 +209,17 @@ function withRoom(form: EntryForm): EntryForm {
   return last && isBlank(last) && form.lines.length >= 2 ? form : { ...form, lines: [...form.lines, emptyLine()] };
 }
 
-function balancedHere(form: EntryForm, at: number, currency: CurrencyCode): Partial<FormLine> {
-  const others = { ...form, lines: form.lines.filter((_, index) => index !== at) };
-  const missing = balancingAmount(amountsOf(others, currency));
+/** What is missing is paid: on a taxed line the tax is in it. */
+function balancedHere(
+  line: FormLine | undefined,
+  missing: BalancingAmount | undefined,
+  currency: CurrencyCode,
+): Partial<FormLine> {
   if (!missing) return {};
-  return { debit: '', credit: '', [missing.side]: inCell(missing.amount, currency) };
+  return {
+    debit: '',
+    credit: '',
+    [missing.side]: inCell(missing.amount, currency),
+    ...(line?.taxCode && { amountIs: 'gross', taxAdjustment: '' }),
+  };
 }

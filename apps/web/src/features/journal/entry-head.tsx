@@ -10,6 +10,7 @@ import { EntryLink } from './entry-links.js';
 import { ExplanationField } from './explanation-field.js';
 import styles from './entry-head.module.css';
 import { ReversesOn } from './reverses-on.js';
+import { SuppliedOn } from './supplied-on.js';
 
 const KINDS = [
   ['ordinary', 'Ordinary'],
@@ -56,6 +57,7 @@ export function EntryHead({
   children: ReactNode;
 }) {
   const date = typedDay(form.date, near);
+  const isTaxed = form.supplyDate !== '' || form.lines.some(({ taxCode }) => taxCode !== '');
   /** Enter goes on to the next field that is typed into, from the last to the first line. */
   const walk = (event: KeyboardEvent): void => {
     if (event.key !== 'Enter' || event.ctrlKey || event.metaKey) return;
@@ -120,12 +122,15 @@ export function EntryHead({
       />
       <TextField label="Paper" placeholder="its reference" {...field('reference')} />
       {children}
-      {(form.kind === 'adjusting' || form.reversesOn !== '' || form.corrects !== '') && (
+      {(form.kind === 'adjusting' || form.reversesOn !== '' || form.corrects !== '' || isTaxed) && (
         <div className={styles.besides}>
           {form.corrects !== '' && (
             <span>
               Corrects <EntryLink number={form.corrects} />
             </span>
+          )}
+          {isTaxed && (
+            <SuppliedOn form={form} near={date ?? near} message={wrong('supplyDate')} dispatch={dispatch} />
           )}
           <ReversesOn form={form} date={date} near={near} message={wrong('reversesOn')} dispatch={dispatch} />
         </div>

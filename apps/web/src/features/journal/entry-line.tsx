@@ -1,5 +1,5 @@
 import type { AccountResponse, BreakdownResponse, ContactResponse } from '@just-ledger/contract';
-import type { CivilDate, CurrencyCode, Minor, Side } from '@just-ledger/core';
+import type { CivilDate, CurrencyCode, Minor, Side, TaxCode, TaxOfLine } from '@just-ledger/core';
 import { clsx } from 'clsx';
 import { type Dispatch, memo } from 'react';
 import { AccountField } from '../../ui/account-field.js';
@@ -31,6 +31,10 @@ export const EntryLine = memo(function EntryLine({
   breakdowns,
   currency,
   date,
+  codes,
+  taxDate,
+  taxed,
+  own,
   problems,
   dispatch,
   onNewContact,
@@ -50,6 +54,12 @@ export const EntryLine = memo(function EntryLine({
   breakdowns: readonly BreakdownResponse[];
   currency: CurrencyCode;
   date: CivilDate | undefined;
+  codes: readonly TaxCode[];
+  /** The day that decides the rates of taxes. */
+  taxDate: CivilDate;
+  /** What a taxed line comes to, and what stands on its account. */
+  taxed: TaxOfLine | undefined;
+  own: Minor;
   problems: LineProblems;
   dispatch: Dispatch<FormEvent>;
   onNewContact: (line: FormLine, name: string) => void;
@@ -124,6 +134,7 @@ export const EntryLine = memo(function EntryLine({
         breakdowns={breakdowns}
         currency={currency}
         date={date}
+        tax={{ codes, date: taxDate, amounts: taxed, own }}
         wrong={wrong}
         dispatch={dispatch}
       />

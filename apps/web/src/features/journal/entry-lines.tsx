@@ -1,17 +1,19 @@
 import type { AccountResponse, BreakdownResponse, ContactResponse } from '@just-ledger/contract';
-import { balancingAmount, type CivilDate, type CurrencyCode } from '@just-ledger/core';
+import { balancingAmount, type CivilDate, type CurrencyCode, ZERO } from '@just-ledger/core';
 import { clsx } from 'clsx';
 import { type ClipboardEvent, type Dispatch, Fragment, useState } from 'react';
 import ruled from '../../ui/ruled.module.css';
 import grid from '../../ui/typed-grid.module.css';
-import { amountsOf, type EntryForm, type FormEvent } from './entry-form.js';
+import type { EntryForm, FormEvent } from './entry-form.js';
 import { EntryLine } from './entry-line.js';
 import { type FormLine, isBlank } from './form-line.js';
 import styles from './entry-lines.module.css';
 import { EntryTotals } from './entry-totals.js';
+import { missingWithout, postedAmounts, type ReckonedTax } from './form-tax.js';
 import { problemsOf } from './line-problems.js';
 import type { LineColumn } from './pasted-columns.js';
 import { type PastedLines, pastedLines } from './pasted-lines.js';
+import { TaxRows } from './tax-rows.js';
 import { useLineKeys } from './use-line-keys.js';
 import { useLineWindow } from './use-line-window.js';
 
@@ -23,6 +25,7 @@ export function EntryLines({
   breakdowns,
   currency,
   date,
+  tax,
   usedBefore,
   contactsBefore,
   wrongAt,
@@ -36,6 +39,7 @@ export function EntryLines({
   currency: CurrencyCode;
   /** The day whose rates are proposed; left out for what has no day of its own. */
   date?: CivilDate | undefined;
+  tax: ReckonedTax;
   /** Accounts that entries like this one used; they are offered first. */
   usedBefore?: readonly string[] | undefined;
   contactsBefore?: readonly string[] | undefined;
@@ -43,10 +47,13 @@ export function EntryLines({
   dispatch: Dispatch<FormEvent>;
   onNewContact: (line: FormLine, name: string) => void;
 }) {
-  const { table, ...keys } = useLineKeys(dispatch, currency, breakdowns.length > 0);
+  const has = { breakdowns: breakdowns.length > 0, taxes: tax.taxes.codes.length > 0 };
+  const { table, ...keys } = useLineKeys(dispatch, currency, has, (at) =>
+    missingWithout(form, at, currency, tax.date, tax.taxes),
+  );
   const { drawn, below, measure } = useLineWindow(form.lines, table);
   const [pasted, setPasted] = useState<PastedLines & { readonly key: number | undefined }>();
-  const amounts = amountsOf(form, currency);
+  const amounts = postedAmounts(form, tax).map(({ amount }) => amount);
   const missing = balancingAmount(amounts);
   const paste = (event: ClipboardEvent<HTMLTableElement>): void => {
     const cell = (event.target as HTMLElement).closest<HTMLElement>('td[data-column]');
@@ -93,6 +100,10 @@ export function EntryLines({
                 breakdowns={breakdowns}
                 currency={currency}
                 date={date}
+                codes={tax.taxes.codes}
+                taxDate={tax.date}
+                taxed={tax.amounts[index]}
+                own={tax.own[index] ?? ZERO}
                 problems={problemsOf(line, (field) => wrongAt(index, field))}
                 dispatch={dispatch}
                 onNewContact={onNewContact}
@@ -101,6 +112,7 @@ export function EntryLines({
           );
         })}
         {below > 0 && <LeftOut height={below} />}
+        <TaxRows rows={tax.tax} currency={currency} />
         <EntryTotals amounts={amounts} missing={missing} currency={currency} />
       </table>
       {pasted && isStillThere(form, pasted) && <PastedNotice pasted={pasted} />}

@@ -1,7 +1,7 @@
 import { RequestRefused } from '../../api/request.js';
 import { type EntryForm, rowOfPath } from './entry-form.js';
 
-const HEAD_FIELDS = ['date', 'explanation', 'kind', 'reference', 'reversesOn'];
+const HEAD_FIELDS = ['date', 'explanation', 'kind', 'reference', 'supplyDate', 'reversesOn'];
 
 /** What the server has against an entry, by the place in the sheet that it is about. */
 export interface EntryRefusal {

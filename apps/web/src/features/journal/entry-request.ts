@@ -5,6 +5,7 @@ import {
   ENTRY_KINDS,
   isCivilDate,
   isCurrencyCode,
+  linesAsTyped,
   parseCivilDate,
   shortDate,
 } from '@just-ledger/core';
@@ -41,6 +42,20 @@ function documentOf({
   };
 }
 
+/** What a line says of its tax. */
+function taxOf({
+  taxCode,
+  amountIs,
+  taxAdjustment,
+}: Pick<FormLine, 'taxCode' | 'amountIs' | 'taxAdjustment'>): Partial<EntryRequest['lines'][number]> {
+  if (taxCode.trim() === '') return {};
+  return {
+    taxCode: taxCode.trim(),
+    ...(amountIs && { amountIs }),
+    ...(taxAdjustment && { taxAdjustment }),
+  };
+}
+
 /** The amounts of a line as the wire has them; what cannot be read stays as it was typed. */
 function plainAmounts(
   { debit, credit, foreignAmount, currency: own }: Pick<FormLine, 'debit' | 'credit' | 'foreignAmount' | 'currency'>,
@@ -60,7 +75,7 @@ function shownDate(kept: string | null | undefined): string {
 /** A draft, to be gone on with: its amounts in the person's marks. @param currency of the books */
 export function formOf(
   draft: Pick<DraftResponse, 'date' | 'kind' | 'explanation' | 'reference' | 'lines'> &
-    Partial<Pick<DraftResponse, 'corrects' | 'reversesOn' | 'attachments'>>,
+    Partial<Pick<DraftResponse, 'supplyDate' | 'corrects' | 'reversesOn' | 'attachments'>>,
   currency: CurrencyCode,
 ): EntryForm {
   const lines = draft.lines.map(({ ratePerBase, side, ...line }) => ({
@@ -82,6 +97,7 @@ export function formOf(
     kind: ENTRY_KINDS.find((kind) => kind === draft.kind) ?? 'ordinary',
     explanation: draft.explanation,
     reference: draft.reference,
+    supplyDate: shownDate(draft.supplyDate),
     corrects: draft.corrects ?? '',
     reversesOn: shownDate(draft.reversesOn),
     attachments: draft.attachments ?? [],
@@ -91,7 +107,7 @@ export function formOf(
 
 /** Lines like those of an entry that was posted: its accounts, contacts and amounts, but none of its documents. */
 export function linesLike(entry: EntryResponse, currency: CurrencyCode): FormLine[] {
-  return entry.lines.map((line) => {
+  return linesAsTyped(entry.lines).map((line) => {
     const own = line.currency && isCurrencyCode(line.currency) ? line.currency : undefined;
     return {
       ...emptyLine(),
@@ -101,6 +117,7 @@ export function linesLike(entry: EntryResponse, currency: CurrencyCode): FormLin
       debit: wireInCell(line.debit ?? '', currency),
       credit: wireInCell(line.credit ?? '', currency),
       breakdowns: line.breakdowns ?? {},
+      ...(line.taxCode !== null && { taxCode: line.taxCode, amountIs: 'net' as const }),
       currency: own ?? '',
       ...(own && { foreignAmount: wireInCell(line.foreignAmount ?? '', own) }),
       ...(line.rate && { rate: line.rate, rateWay: 'rate' as const }),
@@ -126,6 +143,7 @@ export function entryRequest(form: EntryForm, near: CivilDate, currency: Currenc
     kind: form.kind,
     explanation: form.explanation,
     ...(form.reference.trim() && { reference: form.reference }),
+    ...(form.supplyDate.trim() && { supplyDate: wholeDate(form.supplyDate) }),
     ...(form.corrects && { corrects: form.corrects }),
     ...(form.reversesOn.trim() && { reversesOn: wholeDate(form.reversesOn) }),
     ...(form.attachments.length > 0 && { attachments: [...form.attachments] }),
@@ -140,6 +158,7 @@ export function entryRequest(form: EntryForm, near: CivilDate, currency: Currenc
         ...(line.contact.trim() && { contact: line.contact }),
         ...documentOf(line),
         ...namedValues(line),
+        ...taxOf(line),
         ...(line.attachments?.length && { attachments: [...line.attachments] }),
         ...(line.foreignAmount.trim() && {
           currency: line.currency,
@@ -174,9 +193,14 @@ export function draftRequest(
         documentDate,
         dueDate,
         ownNumber,
+        taxCode,
+        amountIs,
+        taxAdjustment,
+        isTaxProposed,
+        showsTax,
         ...line
       }) => {
-        void [key, showsBreakdowns, doubts, settles, isRateTyped, was, breakdowns];
+        void [key, showsBreakdowns, doubts, settles, isRateTyped, was, breakdowns, isTaxProposed, showsTax];
         const typed = Object.fromEntries(
           Object.entries({ ...line, ...plainAmounts(line, currency) }).filter(([, value]) => value.length > 0),
         );
@@ -185,6 +209,7 @@ export function draftRequest(
           ...(rate && { [rateWay]: plainDecimal(rate) }),
           ...documentOf({ document, documentDate, dueDate, ownNumber }),
           ...namedValues({ breakdowns }),
+          ...taxOf({ taxCode, amountIs, taxAdjustment }),
         } as DraftRequest['lines'][number];
       },
     );
@@ -193,6 +218,7 @@ export function draftRequest(
     kind: form.kind,
     explanation: form.explanation,
     reference: form.reference,
+    ...(form.supplyDate.trim() && { supplyDate: wholeDate(form.supplyDate) }),
     ...(form.corrects && { corrects: form.corrects }),
     ...(form.reversesOn.trim() && { reversesOn: wholeDate(form.reversesOn) }),
     ...(form.attachments.length > 0 && { attachments: [...form.attachments] }),

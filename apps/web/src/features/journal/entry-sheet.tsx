@@ -17,6 +17,7 @@ import { EntryPapers } from './entry-papers.js';
 import { LikeNotice } from './entry-notices.js';
 import { outdatedBy, refusalOf } from './entry-refusal.js';
 import { EntryRefused } from './entry-refused.js';
+import { useFormTax } from './form-tax.js';
 import { OneLineOrFull, type Writing } from './one-line-or-full.js';
 import { patternRequest, withPattern } from './pattern-form.js';
 import { isReversalKey } from './reverses-on.js';
@@ -50,6 +51,7 @@ export function EntrySheet({
   const writing = useEntryWriting({ draft, beginning, onPosted });
   const { form, dispatch, near } = writing;
   const date = typedDay(form.date, near);
+  const tax = useFormTax(form, date);
   const { accounts, writable, contacts, breakdowns } = useEntryChoices();
   const { data: patterns = [] } = useQuery(patternsQuery(organisation.id));
   const { addContact, addError } = useNewContact(accounts);
@@ -72,7 +74,7 @@ export function EntrySheet({
   useEntryFocus({ sheet, first, typing, key: writing.key, line: beginning?.line, refused });
   const before = useLinesBefore(form, dispatch, sheet);
   const papers = useEntryPapers(form, dispatch, sheet);
-  const effect = <Effect form={form} accounts={accounts} currency={currency} date={date} proposed={near} />;
+  const effect = <Effect form={form} accounts={accounts} currency={currency} date={date} tax={tax} proposed={near} />;
   const outdated = outdatedBy(refused);
   const { inHead, inRow, general } = refusalOf(form, writing.postError);
   return (
@@ -132,6 +134,7 @@ export function EntrySheet({
           breakdowns={breakdowns}
           currency={currency}
           date={date}
+          tax={tax}
           wrongAt={inRow}
           dispatch={dispatch}
           onNewContact={addContact}

@@ -11,7 +11,7 @@ export interface QuotedRate {
 }
 
 /** A cell that takes an amount or a rate. */
-export type AmountCell = 'debit' | 'credit' | 'foreignAmount' | 'rate';
+export type AmountCell = 'debit' | 'credit' | 'foreignAmount' | 'rate' | 'taxAdjustment';
 
 /** A line as it is being typed. */
 export interface FormLine {
@@ -38,6 +38,14 @@ export interface FormLine {
   readonly ownNumber: string;
   /** Names of breakdown values by the name of their breakdown. */
   readonly breakdowns: Readonly<Record<string, string>>;
+  /** The code of its tax as typed; whether the tax is in the amount; by how much the tax was moved, as decimal text. */
+  readonly taxCode: string;
+  readonly amountIs: '' | 'net' | 'gross';
+  readonly taxAdjustment: string;
+  /** Whether the code is the account's usual one, which follows the account. */
+  readonly isTaxProposed?: boolean;
+  /** Whether the field of the code stands open without one. */
+  readonly showsTax?: boolean;
   /** Whether fields stand open for breakdowns that the account does not need. */
   readonly showsBreakdowns?: boolean;
   /** The papers behind it, by id. */
@@ -67,6 +75,9 @@ export function emptyLine(): FormLine {
     dueDate: '',
     ownNumber: '',
     breakdowns: {},
+    taxCode: '',
+    amountIs: '',
+    taxAdjustment: '',
   };
 }
 

@@ -1,5 +1,5 @@
 import type { EntryResponse } from '@just-ledger/contract';
-import { type CurrencyCode, debitsFirst, parseCivilDate, shortDate } from '@just-ledger/core';
+import { type CurrencyCode, debitsFirst, parseCivilDate, shortDate, taxWords } from '@just-ledger/core';
 import { clsx } from 'clsx';
 import { shown } from '../../ui/money.js';
 import styles from './entry-list.module.css';
@@ -17,7 +17,13 @@ export function GeneralRow({ entry, currency }: { entry: EntryResponse; currency
             <span className={line.credit ? styles.credited : undefined}>
               <span className="soft">{line.account}</span> {line.accountName}
               <span className="soft small">
-                {[line.contact, line.document, line.note, ...Object.values(line.breakdowns ?? {})]
+                {[
+                  line.contact,
+                  line.document,
+                  line.note,
+                  ...Object.values(line.breakdowns ?? {}),
+                  taxWords(line, (amount) => shown(amount, currency)),
+                ]
                   .filter(Boolean)
                   .map((text) => ` · ${text}`)}
               </span>

@@ -11,13 +11,14 @@ import {
   type Minor,
   yearName,
   ZERO,
-  zip,
 } from '@just-ledger/core';
 import type { ReactNode } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { displayed } from '../../ui/own-ways.js';
 import { EffectFigures } from './effect-figures.js';
-import { amountsOf, type EntryForm } from './entry-form.js';
+import { useTaxes } from '../tax-codes/use-taxes.js';
+import type { EntryForm } from './entry-form.js';
+import { postedAmounts, taxOfForm } from './form-tax.js';
 
 /** What an amount on an account comes from: the place of its line, counted from 1; none for the one being typed. */
 interface PlacedAmount extends DatedAmount {
@@ -44,9 +45,10 @@ export function JointEffect({
   lead?: ReactNode;
 }) {
   const { currency, calendar } = useBooks();
+  const taxes = useTaxes();
   const amounts = entries.flatMap(({ form, date, line }): PlacedAmount[] => {
     if (!date) return [];
-    return zip(form.lines, amountsOf(form, currency)).map(([{ account }, amount]) => ({
+    return postedAmounts(form, taxOfForm(form, currency, date, taxes)).map(({ account, amount }) => ({
       account,
       date,
       amount,

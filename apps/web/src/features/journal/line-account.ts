@@ -1,5 +1,6 @@
 import type { AccountResponse, BreakdownResponse } from '@just-ledger/contract';
 import type { FormLine } from './form-line.js';
+import { lastAmountIs } from './last-amount-is.js';
 
 /** The breakdowns that a line shows fields for: those it needs, those it names, and all of them if asked for. */
 export function shownBreakdowns(
@@ -28,7 +29,16 @@ export function withAccount(
     account: number,
     currency: account?.currency ?? '',
     breakdowns: { ...Object.fromEntries(usual), ...line.breakdowns },
+    ...withUsualTax(line, account),
   };
+}
+
+/** The account's usual tax code, unless another was chosen; its amount is net or gross as that of the line before was. */
+function withUsualTax(line: FormLine, account: AccountResponse | undefined): Partial<FormLine> {
+  const isChosen = line.taxCode !== '' && !line.isTaxProposed;
+  if (isChosen || (account?.taxCode ?? '') === line.taxCode) return {};
+  const taxCode = account?.taxCode ?? '';
+  return { taxCode, isTaxProposed: true, amountIs: lastAmountIs(), taxAdjustment: '' };
 }
 
 /** Accounts that can be written to by hand. */

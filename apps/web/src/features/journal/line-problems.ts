@@ -19,6 +19,9 @@ const FIELDS = [
   'foreignAmount',
   'rate',
   'note',
+  'taxCode',
+  'amountIs',
+  'taxAdjustment',
 ];
 
 /** What is wrong with a line; a line with nothing wrong always has the same answer. */

@@ -5,7 +5,7 @@ import { draftRequest, formOf } from './entry-request.js';
 import { emptyLine, isBlank } from './form-line.js';
 
 /** The amounts of a line, which a pattern may be kept without. */
-const AMOUNTS = ['debit', 'credit', 'foreignAmount', 'rate', 'ratePerBase'] as const;
+const AMOUNTS = ['debit', 'credit', 'foreignAmount', 'rate', 'ratePerBase', 'taxAdjustment'] as const;
 
 /** An entry as a pattern keeps it: without date, paper and documents, which are those of one entry only. */
 export function patternRequest(

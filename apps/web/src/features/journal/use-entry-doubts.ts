@@ -20,7 +20,8 @@ import { useBooks } from '../../api/books-queries.js';
 import { timeLineQuery } from '../../api/recurring-queries.js';
 import { entriesOfAmountQuery, entriesOfPaperQuery } from '../../api/journal-queries.js';
 import { useSettled } from '../../ui/use-settled.js';
-import { amountsOf, type EntryForm } from './entry-form.js';
+import type { EntryForm } from './entry-form.js';
+import { type FormTax, postedAmounts } from './form-tax.js';
 import { stands } from './stands.js';
 import { type UnusualAmount, useUnusualAmounts } from './use-unusual-amounts.js';
 
@@ -38,11 +39,16 @@ export interface EntryDoubts {
 }
 
 /** Looks for what may be a slip. @param proposed the date that was proposed for the entry */
-export function useEntryDoubts(form: EntryForm, date: CivilDate | undefined, proposed: CivilDate): EntryDoubts {
+export function useEntryDoubts(
+  form: EntryForm,
+  tax: FormTax,
+  date: CivilDate | undefined,
+  proposed: CivilDate,
+): EntryDoubts {
   const { organisation, currency, from, to } = useBooks();
   const { from: chosenFrom, to: chosenTo } = useAddress();
-  const amounts = amountsOf(form, currency);
-  const lines = form.lines.map(({ account }, index) => ({ account, amount: amounts[index] ?? minor(0) }));
+  const lines = postedAmounts(form, tax);
+  const amounts = lines.map(({ amount }) => amount);
   const debit = sumOf(amounts.map((amount) => minor(Math.max(amount, 0))));
   const isBalanced = debit > 0 && sumOf(amounts) === 0;
   const sought = useSettled(isBalanced && date ? `${date} ${formatAmount(debit, currency)}` : '');

@@ -17,7 +17,6 @@ import {
   type Minor,
   yearName,
   ZERO,
-  zip,
 } from '@just-ledger/core';
 import { useQueries, useQuery } from '@tanstack/react-query';
 import { accountsQuery } from '../../api/account-queries.js';
@@ -25,7 +24,8 @@ import { useBooks } from '../../api/books-queries.js';
 import { accountDetailQuery } from '../../api/open-item-queries.js';
 import { hasThings } from './account-things.js';
 import { booksForDates } from './books-for-dates.js';
-import { amountsOf, type EntryForm } from './entry-form.js';
+import type { EntryForm } from './entry-form.js';
+import { type FormTax, postedAmounts } from './form-tax.js';
 
 /** What would be posted, as far as it matters for its effect. */
 export interface Posted {
@@ -39,9 +39,9 @@ export interface Posted {
 }
 
 /** What an entry adds to each account, and how much of it names a part of the account's detail. */
-export function postedBy(form: EntryForm, date: CivilDate | undefined, currency: CurrencyCode): Posted {
+export function postedBy(form: EntryForm, date: CivilDate | undefined, tax: FormTax): Posted {
   const [changes, named] = [new Map<string, Minor>(), new Map<string, Minor>()];
-  zip(form.lines, amountsOf(form, currency)).forEach(([{ account, document }, amount]) => {
+  postedAmounts(form, tax).forEach(({ account, document, amount }) => {
     if (amount === 0) return;
     changes.set(account, add(changes.get(account) ?? ZERO, amount));
     if (document.trim() !== '') named.set(account, add(named.get(account) ?? ZERO, amount));

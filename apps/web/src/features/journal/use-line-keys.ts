@@ -1,4 +1,4 @@
-import type { CurrencyCode } from '@just-ledger/core';
+import type { BalancingAmount, CurrencyCode } from '@just-ledger/core';
 import { type Dispatch, type KeyboardEvent, type RefObject, useRef } from 'react';
 import { flushSync } from 'react-dom';
 import type { FormEvent } from './entry-form.js';
@@ -14,9 +14,14 @@ export interface LineKeys {
  * The keys of an entry's lines. Enter goes on: to the next cell, and from an amount to what its line still needs or to
  * the next line; with Shift back. Arrows go to the cell above, below or beside, unless a list hangs open or the caret is
  * at work within a cell. Alt with an arrow repeats the line above, with Shift too moves the line, with Enter puts one in,
- * with Backspace removes it, with a point shows the breakdowns; `=` writes the missing amount.
+ * with Backspace removes it, with a point shows the breakdowns, with T goes to its tax; `=` writes the missing amount.
  */
-export function useLineKeys(dispatch: Dispatch<FormEvent>, currency: CurrencyCode, hasBreakdowns: boolean): LineKeys {
+export function useLineKeys(
+  dispatch: Dispatch<FormEvent>,
+  currency: CurrencyCode,
+  has: { readonly breakdowns: boolean; readonly taxes: boolean },
+  missingWithout: (at: number) => BalancingAmount | undefined,
+): LineKeys {
   const table = useRef<HTMLTableElement>(null);
   const inputs = (selector: string): HTMLInputElement[] => [
     ...(table.current?.querySelectorAll<HTMLInputElement>(selector) ?? []),
@@ -56,10 +61,16 @@ export function useLineKeys(dispatch: Dispatch<FormEvent>, currency: CurrencyCod
       case 'Backspace':
         return () => change({ type: 'remove', at: index }, index, 'account');
       case '.':
-        return hasBreakdowns ? () => dispatch({ type: 'breakdowns-shown', at: index }) : undefined;
+        return has.breakdowns ? () => dispatch({ type: 'breakdowns-shown', at: index }) : undefined;
+      case 't':
+        return has.taxes ? () => showTax(index) : undefined;
       default:
         return undefined;
     }
+  };
+  const showTax = (index: number): void => {
+    flushSync(() => dispatch({ type: 'tax-shown', at: index }));
+    goTo(inputs(`tr[data-line="${index}"] input[aria-label^="Tax, "]`)[0]);
   };
   const actOf = (event: KeyboardEvent, cell: HTMLInputElement): (() => void) | undefined => {
     const { index, column } = placeOf(cell);
@@ -70,7 +81,8 @@ export function useLineKeys(dispatch: Dispatch<FormEvent>, currency: CurrencyCod
       if (event.shiftKey) return () => walk(cell, -1);
       return isAmount && cell.value.trim() !== '' ? () => walkOn(index) : () => walk(cell);
     }
-    return isAmount && event.key === '=' ? () => dispatch({ type: 'balanced-here', at: index, currency }) : undefined;
+    if (!isAmount || event.key !== '=') return undefined;
+    return () => dispatch({ type: 'balanced-here', at: index, currency, missing: missingWithout(index) });
   };
   /** Where a plain arrow leads, if it leads out of the cell. */
   const arrowAct = (event: KeyboardEvent, cell: HTMLInputElement): (() => void) | undefined => {

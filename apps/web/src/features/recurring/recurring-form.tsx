@@ -19,6 +19,7 @@ import type { EntryForm } from '../journal/entry-form.js';
 import { EntryLines } from '../journal/entry-lines.js';
 import { refusalOf } from '../journal/entry-refusal.js';
 import { entryRequest } from '../journal/entry-request.js';
+import { useFormTax } from '../journal/form-tax.js';
 import { useEntryChoices } from '../journal/use-entry-choices.js';
 import { useEntryHistory } from '../journal/use-entry-history.js';
 import { AMOUNT_FIELDS, amountTerms, amountValues } from './amount-fields.js';
@@ -94,6 +95,7 @@ export function RecurringForm({
   const [reverses, setReverses] = useState<ReversalRule | ''>(journal?.reverses ?? '');
   const [changesFrom, setChangesFrom] = useState('');
   const { form, dispatch, onKeyDown } = useEntryHistory(() => begunEntry);
+  const tax = useFormTax(form, undefined);
   const asked = scheduleOf(schedule, today);
   const words = scheduleInWords(asked, today, new Set(days?.holidays.map(({ date }) => date)));
   const save = useOrganisationMutation(() => {
@@ -175,6 +177,7 @@ export function RecurringForm({
             contacts={contacts}
             breakdowns={breakdowns}
             currency={currency}
+            tax={tax}
             wrongAt={inRow}
             dispatch={dispatch}
             onNewContact={() => undefined}
