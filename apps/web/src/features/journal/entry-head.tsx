@@ -57,6 +57,7 @@ export function EntryHead({
   children: ReactNode;
 }) {
   const date = typedDay(form.date, near);
+  const isReversible = form.kind === 'adjusting' || form.corrects !== '';
   const isTaxed = form.supplyDate !== '' || form.lines.some(({ taxCode }) => taxCode !== '');
   /** Enter goes on to the next field that is typed into, from the last to the first line. */
   const walk = (event: KeyboardEvent): void => {
@@ -122,7 +123,7 @@ export function EntryHead({
       />
       <TextField label="Paper" placeholder="its reference" {...field('reference')} />
       {children}
-      {(form.kind === 'adjusting' || form.reversesOn !== '' || form.corrects !== '' || isTaxed) && (
+      {(isReversible || form.reversesOn !== '' || isTaxed) && (
         <div className={styles.besides}>
           {form.corrects !== '' && (
             <span>
@@ -132,7 +133,9 @@ export function EntryHead({
           {isTaxed && (
             <SuppliedOn form={form} near={date ?? near} message={wrong('supplyDate')} dispatch={dispatch} />
           )}
-          <ReversesOn form={form} date={date} near={near} message={wrong('reversesOn')} dispatch={dispatch} />
+          {(isReversible || form.reversesOn !== '') && (
+            <ReversesOn form={form} date={date} near={near} message={wrong('reversesOn')} dispatch={dispatch} />
+          )}
         </div>
       )}
     </div>

@@ -75,6 +75,7 @@ export function LineParts({
             currency={currency}
             date={tax.date}
             amounts={tax.amounts}
+            own={tax.own}
             wrong={wrong}
             dispatch={dispatch}
           />

@@ -20,7 +20,7 @@ export function SuppliedOn({
 }) {
   const isNoDate = form.supplyDate.trim() !== '' && !typedDay(form.supplyDate, near);
   return (
-    <span className={styles.reversesOn}>
+    <span className={styles.suppliedOn}>
       Supplied on
       <DateField
         near={near}

@@ -1,6 +1,7 @@
 import {
   type CivilDate,
   type CurrencyCode,
+  type Minor,
   formatAmount,
   minor,
   MOST_ADJUSTED,
@@ -16,7 +17,6 @@ import { clsx } from 'clsx';
 import { type Dispatch, useState } from 'react';
 import { Cell } from '../../ui/cell.js';
 import { Choices } from '../../ui/choices.js';
-import layout from '../../ui/layout.module.css';
 import { NamedField } from '../../ui/named-field.js';
 import { displayed, inCell, readTyped } from '../../ui/own-ways.js';
 import grid from '../../ui/typed-grid.module.css';
@@ -24,6 +24,7 @@ import type { FormEvent } from './entry-form.js';
 import { codeTyped } from './form-tax.js';
 import type { FormLine } from './form-line.js';
 import { rememberAmountIs } from './last-amount-is.js';
+import styles from './tax-cells.module.css';
 
 const AMOUNT_IS = [
   ['net', 'net', 'the tax comes on top'],
@@ -41,6 +42,7 @@ export function TaxCells({
   currency,
   date,
   amounts,
+  own,
   wrong,
   dispatch,
 }: {
@@ -52,6 +54,8 @@ export function TaxCells({
   date: CivilDate;
   /** What the line comes to, once it has an amount and a code. */
   amounts: TaxOfLine | undefined;
+  /** What stands on its account, minor units, debit positive. */
+  own: Minor;
   wrong: (field: string) => string | undefined;
   dispatch: Dispatch<FormEvent>;
 }) {
@@ -79,35 +83,45 @@ export function TaxCells({
     } else change({ taxAdjustment: by === 0 ? '' : formatAmount(by, currency) });
   };
   return (
-    <div className={clsx(grid.cell, layout.row, layout.unwrapped, 'small soft')}>
+    <div className={clsx(grid.cell, styles.cells, 'small soft')}>
       <span className="nowrap">tax</span>{' '}
-      <NamedField
-        options={codes.filter(({ active }) => active).map(({ code: name, name: said }) => ({ name, said }))}
-        label={`Tax, line ${at + 1}`}
-        value={line.taxCode}
-        wrong={wrong('taxCode')}
-        placeholder="none"
-        onChange={(taxCode) =>
-          change({ taxCode, isTaxProposed: false, showsTax: true, taxAdjustment: '', amountIs: line.amountIs || 'net' })
-        }
-      />
+      <span className={styles.code}>
+        <NamedField
+          options={codes.filter(({ active }) => active).map(({ code: name, name: said }) => ({ name, said }))}
+          label={`Tax, line ${at + 1}`}
+          value={line.taxCode}
+          wrong={wrong('taxCode')}
+          placeholder="none"
+          onChange={(taxCode) =>
+            change({
+              taxCode,
+              isTaxProposed: false,
+              showsTax: true,
+              taxAdjustment: '',
+              amountIs: line.amountIs || 'net',
+            })
+          }
+        />
+      </span>
       {code && (
         <>
           <span className="nowrap">{rate ? `${wholeRate(rate, code.side)} %` : 'takes nothing yet'}</span>
           {isAskedOnTop && (
-            <Choices
-              isSmall
-              value={line.amountIs === 'gross' ? 'gross' : 'net'}
-              choices={AMOUNT_IS}
-              onChoose={(amountIs) => {
-                rememberAmountIs(amountIs);
-                change({ amountIs, taxAdjustment: '' });
-              }}
-            />
+            <span className="nowrap">
+              <Choices
+                isSmall
+                value={line.amountIs === 'gross' ? 'gross' : 'net'}
+                choices={AMOUNT_IS}
+                onChoose={(amountIs) => {
+                  rememberAmountIs(amountIs);
+                  change({ amountIs, taxAdjustment: '' });
+                }}
+              />
+            </span>
           )}
           {isTaxed && amounts && tax !== undefined && (
             <>
-              <span className={grid.taxAmount}>
+              <span className={styles.amount}>
                 <Cell
                   label={`Tax amount, line ${at + 1}`}
                   value={typed ?? inCell(tax, currency)}
@@ -129,6 +143,8 @@ export function TaxCells({
     const shown = (amount: number): string => displayed(minor(Math.abs(amount)), currency);
     const moved = taxAdjustment ? `, moved by ${taxAdjustment.replace('-', '−')}` : '';
     if (!isOnTop) return `owed and reclaimed${moved}`;
-    return (amountIs === 'gross' && !taxAdjustment ? `net ${shown(net)}` : `in all ${shown(gross)}`) + moved;
+    const cost = Math.abs(own) - Math.abs(net);
+    const ofIt = cost > 0 ? `, ${shown(cost)} of it cost` : '';
+    return (amountIs === 'gross' && !taxAdjustment ? `net ${shown(net)}` : `in all ${shown(gross)}`) + ofIt + moved;
   }
 }
