@@ -121,8 +121,8 @@ test('sentences that simple entries were said with are told, the usual ones firs
   });
   expect(await done('GET', '/entries/sentences')).toEqual([
     {
-      from: { account: '1010', contact: null, breakdowns: null },
-      to: { account: '6100', contact: null, breakdowns: null },
+      from: { account: '1010', contact: null, breakdowns: null, taxCode: null },
+      to: { account: '6100', contact: null, breakdowns: null, taxCode: null },
       explanation: 'Rent',
       times: 2,
       number: '2026-0005',

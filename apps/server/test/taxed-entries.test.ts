@@ -211,6 +211,28 @@ describe('a taxed entry', () => {
   });
 });
 
+test('a taxed entry is said again in one sentence, its tax in the amount', async () => {
+  const fuel = (more: object): Promise<Reply> =>
+    post('/entries', {
+      date: '2026-05-06',
+      explanation: 'Fuel',
+      lines: [
+        { account: '6100', debit: '24', taxCode: 'HALF', amountIs: 'gross', ...more },
+        { account: '1010', credit: '24' },
+      ],
+    });
+  expect((await fuel({})).status).toBe(201);
+  const said = (await get('/entries/sentences')).body.find(
+    (one: { explanation: string }) => one.explanation === 'Fuel',
+  );
+  expect(said).toMatchObject({
+    from: { account: '1010', taxCode: null },
+    to: { account: '6100', taxCode: 'HALF' },
+    amount: '24.00',
+    times: 1,
+  });
+});
+
 describe('a tax code that entries name', () => {
   test('is neither removed nor turned round, by the server or by the file', async () => {
     const [code] = (await get('/tax-codes')).body.filter((one: { code: string }) => one.code === 'STD');

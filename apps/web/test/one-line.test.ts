@@ -30,6 +30,7 @@ const BOOKS: SentenceBooks = {
   ],
   breakdowns: [{ id: 1, name: 'Site', selfBalancing: false, values: [] }] as unknown as SentenceBooks['breakdowns'],
   currency: EUR,
+  taxes: { codes: [{ code: 'STD' }] as never, accounts: [] },
   near: NEAR,
   dates: {
     calendar: { firstDay: parseCivilDate('2026-01-01'), fiscalYearStartMonth: 1 },
@@ -39,7 +40,12 @@ const BOOKS: SentenceBooks = {
     closedYears: new Set(),
   },
 };
-const end = (number: string): TypedSentence['from'] => ({ account: number, contact: '', breakdowns: {} });
+const end = (number: string): TypedSentence['from'] => ({
+  account: number,
+  contact: '',
+  breakdowns: {},
+  taxCode: '',
+});
 const said = (change: Partial<TypedSentence> = {}): TypedSentence => ({
   ...emptySentence('18 Jan 2027'),
   amount: '48.60',
@@ -65,6 +71,8 @@ describe('what keeps a sentence from being held', () => {
     ['a supplier named', { to: { ...end('2100'), contact: 'Hatch' } }, []],
     ['a value not named', { to: end('6200') }, ['to.Site']],
     ['a value named', { to: { ...end('6200'), breakdowns: { Site: 'Mill' } } }, []],
+    ['a tax there is not', { to: { ...end('6100'), taxCode: 'WHAT' } }, ['to.taxCode']],
+    ['a tax', { to: { ...end('6100'), taxCode: 'std' } }, []],
     ['the same account twice', { to: end('1010') }, ['to']],
     ['blanks only', { explanation: '  ' }, ['explanation']],
   ])('%s', (_, change, blanks) => {
@@ -112,9 +120,22 @@ describe('an entry as a sentence', () => {
     ['of three lines', full({ lines: [onlyDebit, onlyDebit, onlyDebit] }), false],
     ['with a note', full({ lines: [{ ...onlyDebit, note: 'loads' }] }), false],
     ['with a document', full({ lines: [{ ...onlyDebit, document: '7' }] }), false],
+    ['with its tax in it', full({ lines: [{ ...onlyDebit, taxCode: 'STD', amountIs: 'gross' }] }), true],
+    ['with its tax on top', full({ lines: [{ ...onlyDebit, taxCode: 'STD', amountIs: 'net' }] }), false],
+    ['supplied on another day', full({ supplyDate: '3 Jan 2027' }), false],
     ['out of balance', full({ lines: [onlyDebit, { ...credit, credit: '6' } as typeof onlyDebit] }), false],
   ])('%s', (_, form, isSayable) => {
     expect(sentenceOfForm(form, NEAR) !== undefined).toBe(isSayable);
+  });
+  test('says its tax again', () => {
+    const taxed = said({ to: { ...end('6100'), taxCode: 'STD' } });
+    expect(entryRequest(formOfSentence(taxed), NEAR, EUR).lines[0]).toEqual({
+      account: '6100',
+      debit: '48.60',
+      taxCode: 'STD',
+      amountIs: 'gross',
+    });
+    expect(sentenceOfForm(formOfSentence(taxed), NEAR)?.to).toEqual(taxed.to);
   });
   test('says the same again', () => {
     expect(sentenceOfForm(formOfSentence(said()), NEAR)).toMatchObject({ ...said(), key: expect.any(Number) });

@@ -353,6 +353,8 @@ export interface SentenceEndResponse {
   contact: string | null;
   /** Names of breakdown values by the name of their breakdown. */
   breakdowns: Record<string, string> | null;
+  /** The code of the tax that is in the amount. */
+  taxCode: string | null;
 }
 
 /** A sentence that simple entries were posted with before. */

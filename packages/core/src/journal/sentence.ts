@@ -8,6 +8,8 @@ export interface SentenceEnd {
   readonly contact?: string | undefined;
   /** Names of breakdown values by the name of their breakdown. */
   readonly breakdowns?: Readonly<Record<string, string>> | undefined;
+  /** The code of the tax that is in the amount. */
+  readonly taxCode?: string | undefined;
 }
 
 /** A simple entry said in one sentence: an amount went from one account to another for something. */
@@ -21,8 +23,10 @@ export interface Sentence {
 export interface SayableLine extends SentenceEnd {
   /** Minor units, debit positive. */
   readonly amount: Minor;
-  /** Whether it says more than a sentence can: a foreign amount, a document, a note of its own. */
+  /** Whether it says more than a sentence can: a foreign amount, a document, a note of its own, a tax that was moved. */
   readonly saysMore: boolean;
+  /** Whether it is tax that comes by itself with a line that names its code. */
+  readonly isTax?: boolean | undefined;
 }
 
 /** A sentence that entries were posted with: how often, and the latest of them. */
@@ -32,16 +36,17 @@ export interface SaidSentence<Entry> extends Sentence {
 }
 
 /**
- * The sentence that says an entry: from its credit to its debit.
+ * The sentence that says an entry: from its credit to its debit, tax in the amount.
  *
- * @returns undefined where it has more lines than two, or one of them says more than a sentence can
+ * @returns undefined where it has more lines than two beside its tax, or one of them says more than a sentence can
  * @example sentenceOf('Stamps', [{account: '5410', amount: minor(4860)}, {account: '1000', amount: minor(-4860)}])
  *   // → {from: {account: '1000'}, to: {account: '5410'}, explanation: 'Stamps'}
  */
 export function sentenceOf(explanation: string, lines: readonly SayableLine[]): Sentence | undefined {
-  if (lines.length !== 2 || lines.some((line) => line.saysMore)) return undefined;
-  const from = lines.find((line) => line.amount < 0);
-  const to = lines.find((line) => line.amount > 0);
+  const said = lines.filter((line) => !line.isTax);
+  if (said.length !== 2 || said.some((line) => line.saysMore)) return undefined;
+  const from = said.find((line) => line.amount < 0);
+  const to = said.find((line) => line.amount > 0);
   return from && to && { from: endOf(from), to: endOf(to), explanation };
 }
 
@@ -114,14 +119,15 @@ export function jointChanges(
   return changes;
 }
 
-function endOf({ account, contact, breakdowns }: SentenceEnd): SentenceEnd {
-  return { account, ...(contact && { contact }), ...(breakdowns && { breakdowns }) };
+function endOf({ account, contact, breakdowns, taxCode }: SentenceEnd): SentenceEnd {
+  return { account, ...(contact && { contact }), ...(breakdowns && { breakdowns }), ...(taxCode && { taxCode }) };
 }
 
 function keyOf({ from, to, explanation }: Sentence): string {
-  const end = ({ account, contact, breakdowns }: SentenceEnd): unknown[] => [
+  const end = ({ account, contact, breakdowns, taxCode }: SentenceEnd): unknown[] => [
     account,
     contact,
+    taxCode,
     Object.entries(breakdowns ?? {}).sort(([a], [b]) => (a < b ? -1 : 1)),
   ];
   return JSON.stringify([end(from), end(to), searchWords(explanation)]);

@@ -10,6 +10,7 @@ import {
   type SentenceEnd,
   sentenceOf,
   sentencesSaid,
+  type TaxCode,
   valueNames,
 } from '@just-ledger/core';
 import { and, desc, eq, inArray, ne } from 'drizzle-orm';
@@ -19,6 +20,7 @@ import { entry } from '../../platform/database/schema.js';
 import { loadChart } from '../accounts/account-store.js';
 import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
 import type { Organisation } from '../organisations/organisation-store.js';
+import { loadTaxCodes } from '../tax-codes/tax-code-store.js';
 import { contactNames } from './entry-store.js';
 import { isNotReversed, postedEntriesOf } from './posted-entries.js';
 
@@ -46,14 +48,19 @@ export function saidSentences(db: Db, books: Organisation): SaidSentenceResponse
     const chart = loadChart(db, books.id);
     const breakdowns = loadBreakdowns(db, books.id);
     const contactName = contactNames(db, books.id, posted);
+    let codes: readonly TaxCode[] | undefined;
+    const taxCodes = (): readonly TaxCode[] => (codes ??= loadTaxCodes(db, books.id));
     const sayable = (line: EntryLine, explanation: string): SayableLine => ({
       account: accountIn(chart, line.account).number,
       contact: line.contact === undefined ? undefined : (contactName(line.contact) ?? undefined),
       breakdowns: line.breakdowns && valueNames(breakdowns, line.breakdowns),
       amount: line.amount,
+      taxCode: line.tax && taxCodes().find(({ id }) => id === line.tax?.code)?.code,
+      isTax: line.tax?.side !== undefined,
       saysMore: saysMore(line, explanation),
     });
     const said = posted.flatMap((one) => {
+      if (one.supplyDate !== undefined) return [];
       const sentence = sentenceOf(
         one.explanation,
         one.lines.map((line) => sayable(line, one.explanation)),
@@ -72,14 +79,22 @@ export function saidSentences(db: Db, books: Organisation): SaidSentenceResponse
   });
 }
 
-function saysMore({ foreign, document, note }: EntryLine, explanation: string): boolean {
+function saysMore({ foreign, document, note, tax }: EntryLine, explanation: string): boolean {
+  if (tax?.adjustment !== undefined) return true;
   return foreign !== undefined || document !== undefined || (note !== undefined && note !== explanation);
 }
 
+/** What went: all debits but the tax that is owed and reclaimed at once. */
 function amountOf({ lines }: PostedEntry): ReturnType<typeof minor> {
-  return minor(lines.reduce((sum, { amount }) => sum + Math.max(amount, 0), 0));
+  const paid = lines.find(({ tax }) => tax === undefined);
+  return minor(paid ? Math.abs(paid.amount) : lines.reduce((sum, { amount }) => sum + Math.max(amount, 0), 0));
 }
 
-function endResponse({ account, contact, breakdowns }: SentenceEnd): SentenceEndResponse {
-  return { account, contact: contact ?? null, breakdowns: breakdowns ? { ...breakdowns } : null };
+function endResponse({ account, contact, breakdowns, taxCode }: SentenceEnd): SentenceEndResponse {
+  return {
+    account,
+    contact: contact ?? null,
+    breakdowns: breakdowns ? { ...breakdowns } : null,
+    taxCode: taxCode ?? null,
+  };
 }

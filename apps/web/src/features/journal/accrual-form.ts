@@ -30,14 +30,16 @@ export function formOfAccrual(
   currency: CurrencyCode,
 ): EntryForm {
   const like = formLike(entry, date, currency);
+  const isTaxed = entry.lines.some(({ taxCode }) => taxCode !== null);
   return {
     ...like,
     kind: 'adjusting',
     explanation: `Accrued: ${entry.explanation}`.slice(0, 500),
     reversesOn: shortDate(firstOfNextMonth(accrualDate(entry))),
+    // the tax comes with the bill: until then what is used is accrued, and what is owed is to be written again
     lines: like.lines.map((line) =>
       line.account === '' || isOfResult(line.account)
-        ? line
+        ? { ...line, taxCode: '', amountIs: '' }
         : {
             ...line,
             account: '',
@@ -47,6 +49,7 @@ export function formOfAccrual(
             dueDate: '',
             ownNumber: '',
             breakdowns: {},
+            ...(isTaxed && { debit: '', credit: '' }),
           },
     ),
   };

@@ -1,5 +1,6 @@
 import { type BreakdownResponse } from '@just-ledger/contract';
 import { BreakdownCells } from '../breakdowns/breakdown-cells.js';
+import { NamedField } from '../../ui/named-field.js';
 import { LineContact } from './line-contact.js';
 import type { SentenceChoices } from './sentence-choices.js';
 import { neededBreakdowns } from './sentence-problems.js';
@@ -10,7 +11,7 @@ import type { End, TypedEnd } from './typed-sentence.js';
 export function EndParts({
   end,
   typed,
-  choices: { accounts, contacts, breakdowns, onNewContact },
+  choices: { accounts, contacts, breakdowns, taxes, onNewContact },
   place,
   problemOf,
   onTyped,
@@ -45,6 +46,19 @@ export function EndParts({
             values={typed.breakdowns}
             place={`${end}${place}`}
             onChange={(values) => onTyped({ breakdowns: values })}
+          />
+        </span>
+      )}
+      {account && (typed.taxCode !== '' || account.taxCode !== null) && (
+        <span className={styles.tax}>
+          with tax
+          <NamedField
+            options={taxes.codes.filter(({ active }) => active).map(({ code, name }) => ({ name: code, said: name }))}
+            label={`Tax ${end}${place}`}
+            value={typed.taxCode}
+            wrong={problemOf(`${end}.taxCode`)}
+            placeholder="none"
+            onChange={(taxCode) => onTyped({ taxCode })}
           />
         </span>
       )}

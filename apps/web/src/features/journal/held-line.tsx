@@ -57,7 +57,8 @@ export function HeldLine({
 }
 
 function EndOf({ end, accounts }: { end: TypedEnd; accounts: readonly AccountResponse[] }) {
-  const besides = [end.contact, ...Object.values(end.breakdowns)].filter((text) => text.trim() !== '');
+  const tax = end.taxCode && `tax ${end.taxCode} in it`;
+  const besides = [end.contact, ...Object.values(end.breakdowns), tax].filter((text) => text.trim() !== '');
   return (
     <>
       <span className="soft">{end.account}</span> {accounts.find(({ number }) => number === end.account)?.name}

@@ -10,10 +10,11 @@ export function saidInRun(
   near: CivilDate,
   currency: CurrencyCode,
 ): SaidSentenceResponse[] {
-  const end = ({ account, contact, breakdowns }: TypedEnd): SaidSentenceResponse['from'] => ({
+  const end = ({ account, contact, breakdowns, taxCode }: TypedEnd): SaidSentenceResponse['from'] => ({
     account,
     contact: contact || null,
     breakdowns: Object.keys(breakdowns).length > 0 ? { ...breakdowns } : null,
+    taxCode: taxCode || null,
   });
   return held
     .flatMap((line): SaidSentenceResponse[] => {
@@ -30,16 +31,23 @@ export function saidByPatterns(patterns: readonly PatternResponse[]): OfferedSen
   return patterns.flatMap((pattern): OfferedSentence[] => {
     const [debit, credit] = [pattern.lines.find(isOn('debit')), pattern.lines.find(isOn('credit'))];
     const isSayable = pattern.kind === 'ordinary' && pattern.lines.length === 2 && debit && credit;
-    if (!isSayable || pattern.lines.some(({ note, foreignAmount }) => note || foreignAmount)) return [];
-    const end = ({ account, contact, breakdowns }: DraftLine): OfferedSentence['from'] => ({
+    if (!isSayable || pattern.lines.some(saysMore)) return [];
+    const end = ({ account, contact, breakdowns, taxCode }: DraftLine): OfferedSentence['from'] => ({
       account: account ?? '',
       contact: contact ?? null,
       breakdowns: breakdowns ?? null,
+      taxCode: taxCode || null,
     });
     const explanation = pattern.explanation || pattern.name;
     const said = { from: end(credit), to: end(debit), explanation, times: 0, number: '' };
     return [{ ...said, date: '', amount: debit.debit ?? '', name: pattern.name }];
   });
+}
+
+/** Whether a line says more than a sentence can. */
+function saysMore({ note, foreignAmount, taxCode, amountIs, taxAdjustment, debit, credit }: DraftLine): boolean {
+  const isNet = Boolean(taxCode) && amountIs !== 'gross' && Boolean(debit ?? credit);
+  return Boolean(note) || Boolean(foreignAmount) || isNet || Boolean(taxAdjustment);
 }
 
 function isOn(side: 'debit' | 'credit'): (line: DraftLine) => boolean {

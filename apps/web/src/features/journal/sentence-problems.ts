@@ -1,6 +1,8 @@
 import type { AccountResponse, BreakdownResponse } from '@just-ledger/contract';
 import { type Books, checkDate, type CivilDate, type CurrencyCode, typedAmountProblem } from '@just-ledger/core';
 import { readTyped, typedDay } from '../../ui/own-ways.js';
+import type { Taxes } from '../tax-codes/use-taxes.js';
+import { codeTyped } from './form-tax.js';
 import type { End, TypedSentence } from './typed-sentence.js';
 
 /** A blank of a sentence: `date`, `from`, `from.contact`, `to.Fund` … */
@@ -18,6 +20,7 @@ export interface SentenceBooks {
   readonly accounts: readonly AccountResponse[];
   readonly breakdowns: readonly BreakdownResponse[];
   readonly currency: CurrencyCode;
+  readonly taxes: Taxes;
   readonly dates: Pick<Books, 'calendar' | 'changeoverDate' | 'today' | 'lockedPeriods' | 'closedYears'>;
   /** The date that typed ones are completed from. */
   readonly near: CivilDate;
@@ -61,9 +64,9 @@ function amountProblems({ amount }: TypedSentence, { currency }: SentenceBooks):
 function endProblems(
   sentence: TypedSentence,
   end: End,
-  { accounts, breakdowns, currency }: SentenceBooks,
+  { accounts, breakdowns, currency, taxes }: SentenceBooks,
 ): BlankProblem[] {
-  const { account: number, contact, breakdowns: values } = sentence[end];
+  const { account: number, contact, breakdowns: values, taxCode } = sentence[end];
   if (number.trim() === '') return [empty(end, end === 'from' ? 'Say where it came from.' : 'Say where it went.')];
   const account = accounts.find((one) => one.number === number);
   if (!account) return [wrong(end, 'There is no such account.')];
@@ -79,6 +82,9 @@ function endProblems(
     ...neededBreakdowns(account, breakdowns)
       .filter(({ name }) => account.breakdowns.includes(name) && !values[name])
       .map(({ name }) => empty(`${end}.${name}`, `Say which ${name}.`)),
+    ...(taxCode.trim() !== '' && !codeTyped(taxCode, taxes.codes)
+      ? [wrong(`${end}.taxCode`, `There is no tax code ${taxCode.trim()}.`)]
+      : []),
   ];
 }
 

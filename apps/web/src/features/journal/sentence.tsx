@@ -45,13 +45,13 @@ export function Sentence({
   const problemOf = (blank: string): string | undefined => problems.find((one) => one.blank === blank)?.message;
   const likely = useLikely(sentence, said);
   const choose = (end: End, number: string, account: AccountResponse | undefined): void => {
-    const { breakdowns: values = {} } = withAccount(
+    const { breakdowns: values = {}, taxCode = '' } = withAccount(
       { ...emptyLine(), breakdowns: sentence[end].breakdowns },
       number,
       account,
       breakdowns,
     );
-    say(end, { [end]: { ...sentence[end], account: number, breakdowns: values } });
+    say(end, { [end]: { ...sentence[end], account: number, breakdowns: values, taxCode } });
   };
   const end = (which: End, words: string): ReactNode => (
     <>

@@ -11,6 +11,8 @@ export interface TypedEnd {
   readonly contact: string;
   /** Names of breakdown values by the name of their breakdown. */
   readonly breakdowns: Readonly<Record<string, string>>;
+  /** The code of the tax that is in the amount; empty for none. */
+  readonly taxCode: string;
 }
 
 /** A sentence with blanks as it is typed: on a date, an amount went from one account to another for something. */
@@ -26,7 +28,7 @@ export interface TypedSentence {
 /** The two ends of a sentence. */
 export type End = 'from' | 'to';
 
-const NO_END: TypedEnd = { account: '', contact: '', breakdowns: {} };
+const NO_END: TypedEnd = { account: '', contact: '', breakdowns: {}, taxCode: '' };
 
 let lastKey = 0;
 /** A sentence of which only the date is said. */
@@ -55,10 +57,11 @@ export function saidAgain(
   { from, to, explanation, name, amount }: OfferedSentence,
   currency: CurrencyCode,
 ): TypedSentence {
-  const end = ({ account, contact, breakdowns }: OfferedSentence['from']): TypedEnd => ({
+  const end = ({ account, contact, breakdowns, taxCode }: OfferedSentence['from']): TypedEnd => ({
     account,
     contact: contact ?? '',
     breakdowns: breakdowns ?? {},
+    taxCode: taxCode ?? '',
   });
   const brought =
     name !== undefined && sentence.amount.trim() === '' ? wireInCell(amount, currency) : sentence.amount;
@@ -94,18 +97,24 @@ export function formOfSentence(sentence: TypedSentence): EntryForm {
     ...emptyForm(date),
     explanation,
     lines: [
-      { ...emptyLine(), ...to, debit: amount },
-      { ...emptyLine(), ...from, credit: amount },
+      { ...emptyLine(), ...to, ...grossIfTaxed(to), debit: amount },
+      { ...emptyLine(), ...from, ...grossIfTaxed(from), credit: amount },
     ],
   };
   forms.set(sentence, form);
   return form;
 }
 
+/** What went has its tax in it. */
+function grossIfTaxed({ taxCode }: TypedEnd): Partial<FormLine> {
+  return taxCode === '' ? {} : { amountIs: 'gross' };
+}
+
 /** The sentence that says an entry as far as it is typed; undefined where it says more than a sentence can. */
 export function sentenceOfForm(form: EntryForm, near: CivilDate): TypedSentence | undefined {
   const lines = form.lines.filter((line) => !isBlank(line));
   if (form.kind !== 'ordinary' || form.reference.trim() !== '' || lines.length > 2) return undefined;
+  if (form.supplyDate.trim() !== '' || lines.some(isMoreThanInIt)) return undefined;
   if (lines.some((line) => line.foreignAmount !== '' || line.document !== '' || line.note.trim() !== '')) {
     return undefined;
   }
@@ -114,7 +123,9 @@ export function sentenceOfForm(form: EntryForm, near: CivilDate): TypedSentence 
   const [to, from] = [debit ?? lines.find((line) => line !== credit), credit ?? lines.find((line) => line !== debit)];
   if (debit && credit && debit.debit !== credit.credit) return undefined;
   const end = (line: FormLine | undefined): TypedEnd =>
-    line ? { account: line.account, contact: line.contact, breakdowns: line.breakdowns } : NO_END;
+    line
+      ? { account: line.account, contact: line.contact, breakdowns: line.breakdowns, taxCode: line.taxCode }
+      : NO_END;
   return {
     ...emptySentence(typedDay(form.date, near) ? form.date : ''),
     amount: debit?.debit ?? credit?.credit ?? '',
@@ -122,4 +133,9 @@ export function sentenceOfForm(form: EntryForm, near: CivilDate): TypedSentence 
     to: end(to),
     explanation: form.explanation,
   };
+}
+
+/** Whether a line says more of its tax than that it is in the amount. */
+function isMoreThanInIt({ taxCode, amountIs, taxAdjustment, debit, credit }: FormLine): boolean {
+  return taxCode !== '' && (debit !== '' || credit !== '') && (amountIs !== 'gross' || taxAdjustment !== '');
 }

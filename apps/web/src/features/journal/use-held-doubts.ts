@@ -1,11 +1,13 @@
 import type { EntryResponse } from '@just-ledger/contract';
-import { type CivilDate, type CurrencyCode, formatAmount, hasSameAmounts, minor } from '@just-ledger/core';
+import { type CivilDate, type CurrencyCode, formatAmount, hasSameAmounts, minor, sumOf } from '@just-ledger/core';
 import { useQueries } from '@tanstack/react-query';
 import { useBooks } from '../../api/books-queries.js';
 import { entriesOfAmountQuery } from '../../api/journal-queries.js';
 import { readTyped, typedDay } from '../../ui/own-ways.js';
+import { type Taxes, useTaxes } from '../tax-codes/use-taxes.js';
+import { postedAmounts, taxOfForm } from './form-tax.js';
 import { stands } from './stands.js';
-import type { TypedSentence } from './typed-sentence.js';
+import { formOfSentence, type TypedSentence } from './typed-sentence.js';
 import { amountsOfPosted } from './use-entry-doubts.js';
 
 /** What a held line may have been already: an entry that stands, or another held line by its place from 1. */
@@ -17,7 +19,8 @@ export interface HeldDoubt {
 /** Looks for held lines that were posted before, or are held twice: the same day, amount and accounts. */
 export function useHeldDoubts(held: readonly TypedSentence[], near: CivilDate): HeldDoubt[] {
   const { organisation, currency } = useBooks();
-  const read = held.map((line) => comparableOf(line, near, currency));
+  const taxes = useTaxes();
+  const read = held.map((line) => comparableOf(line, near, currency, taxes));
   const answers = useQueries({
     queries: read.map((one) => ({
       ...entriesOfAmountQuery(organisation.id, one?.date ?? '', one?.amount ?? ''),
@@ -34,17 +37,17 @@ export function useHeldDoubts(held: readonly TypedSentence[], near: CivilDate): 
   });
 }
 
-function comparableOf({ date, amount, from, to }: TypedSentence, near: CivilDate, currency: CurrencyCode) {
+function comparableOf(sentence: TypedSentence, near: CivilDate, currency: CurrencyCode, taxes: Taxes) {
+  const { date, amount, from, to } = sentence;
   const [day, typed] = [typedDay(date, near), readTyped(amount, currency)];
   if (!day || !typed.ok || typed.amount === 0) return undefined;
-  const plain = formatAmount(typed.amount, currency);
+  const form = formOfSentence(sentence);
+  const lines = postedAmounts(form, taxOfForm(form, currency, day, taxes));
+  const debits = sumOf(lines.map((line) => minor(Math.max(line.amount, 0))));
   return {
     date: day,
-    amount: plain,
-    same: [day, plain, from.account, to.account].join(' '),
-    lines: [
-      { account: to.account, amount: typed.amount },
-      { account: from.account, amount: minor(-typed.amount) },
-    ],
+    amount: formatAmount(debits, currency),
+    same: [day, formatAmount(typed.amount, currency), from.account, to.account].join(' '),
+    lines,
   };
 }

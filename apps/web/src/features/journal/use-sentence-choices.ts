@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { patternsQuery, sentencesQuery } from '../../api/journal-queries.js';
+import { useTaxes } from '../tax-codes/use-taxes.js';
 import { booksForDates } from './books-for-dates.js';
 import { eachOnce, saidByPatterns, saidInRun } from './held-said.js';
 import type { OneLine } from './one-line.js';
@@ -13,6 +14,7 @@ import { useNewContact } from './use-new-contact.js';
 export function useSentenceChoices({ held }: OneLine, near: SentenceChoices['near']) {
   const books = useBooks();
   const { organisation, currency } = books;
+  const taxes = useTaxes();
   const { accounts, writable, contacts, breakdowns } = useEntryChoices();
   const { data: posted } = useQuery(sentencesQuery(organisation.id));
   const { data: patterns } = useQuery(patternsQuery(organisation.id));
@@ -25,6 +27,7 @@ export function useSentenceChoices({ held }: OneLine, near: SentenceChoices['nea
     accounts: writable,
     contacts,
     breakdowns,
+    taxes,
     said,
     currency,
     near,
