@@ -29,6 +29,7 @@ export const AREAS = [
   'chart',
   'trial-balance',
   'account-ledger',
+  'tax-report',
   'statements',
   'closing',
   'take-on',

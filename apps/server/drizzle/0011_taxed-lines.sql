@@ -21,6 +21,8 @@ ALTER TABLE line ADD tax_adjustment integer;
 --> statement-breakpoint
 CREATE INDEX line_tax ON line (organisation,tax_code,date,entry) WHERE tax_code IS NOT NULL;
 --> statement-breakpoint
+CREATE INDEX line_tax_account ON line (organisation,account) WHERE tax_side IS NOT NULL;
+--> statement-breakpoint
 ALTER TABLE staged_entry ADD supply_date text;
 --> statement-breakpoint
 ALTER TABLE staged_line ADD tax_rate text;

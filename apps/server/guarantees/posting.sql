@@ -63,11 +63,6 @@ CREATE TRIGGER posting_insert AFTER INSERT ON posting BEGIN
           THEN RAISE(ABORT, 'entry: unknown movement')
         WHEN l.cash_basis <> 0 AND l.cash_basis <> 1
           THEN RAISE(ABORT, 'entry: a cash-basis mark is neither yes nor no')
-        WHEN (l.tax_code IS NOT NULL OR l.tax_base IS NOT NULL OR l.tax_rate IS NOT NULL OR l.tax_side IS NOT NULL
-            OR l.tax_adjustment IS NOT NULL) AND (l.tax_base IS NULL OR l.tax_base = 0 OR l.tax_rate IS NULL
-            OR l.tax_side NOT IN ('debit', 'credit') OR (l.tax_side IS NOT NULL AND l.tax_adjustment IS NOT NULL)
-            OR NOT EXISTS (SELECT 1 FROM tax_code AS c WHERE c.organisation = o.id AND c.id = l.tax_code))
-          THEN RAISE(ABORT, 'entry: a line says of its tax what it does not say in full')
         ELSE l.amount
       END,
       l.contact, l.note, l.currency, l.foreign_amount, l.rate, l.rate_per_base, l.due_date, l.document, l.document_date,
@@ -107,6 +102,17 @@ CREATE TRIGGER posting_update BEFORE UPDATE ON posting BEGIN SELECT RAISE(ABORT,
 -- Books that are archived take none.
 CREATE TRIGGER posting_archived BEFORE INSERT ON posting BEGIN
   SELECT RAISE(ABORT, 'entry: these books are archived') FROM organisation WHERE id = NEW.organisation AND archived_at IS NOT NULL;
+END;
+
+-- What a line says of its tax it says in full, by a code of the organisation; a supply is on a day.
+CREATE TRIGGER posting_tax BEFORE INSERT ON posting BEGIN
+  SELECT RAISE(ABORT, 'entry: supplied on what is not a date') FROM staged_entry
+    WHERE supply_date IS NOT NULL AND date(supply_date, '+0 days') IS NOT supply_date;
+  SELECT RAISE(ABORT, 'entry: a line says of its tax what it does not say in full') FROM staged_line AS l
+    WHERE coalesce(l.tax_code, l.tax_base, l.tax_rate, l.tax_side, l.tax_adjustment) IS NOT NULL
+      AND (l.tax_base IS NULL OR l.tax_base = 0 OR l.tax_rate IS NULL OR l.tax_side NOT IN ('debit', 'credit')
+        OR (l.tax_side IS NOT NULL AND l.tax_adjustment IS NOT NULL)
+        OR NOT EXISTS (SELECT 1 FROM tax_code AS c WHERE c.organisation = NEW.organisation AND c.id = l.tax_code));
 END;
 
 -- Where the organisation asks for two people, an entry is not posted by whoever prepared it.
@@ -188,8 +194,7 @@ CREATE TRIGGER entry_insert BEFORE INSERT ON entry BEGIN
           OR NOT EXISTS (SELECT 1 FROM entry WHERE organisation = NEW.organisation AND place = NEW.reverses)
           OR EXISTS (SELECT 1 FROM entry WHERE organisation = NEW.organisation AND reverses = NEW.reverses))
         THEN RAISE(ABORT, 'entry: reverses no entry, or one already reversed')
-      WHEN date(NEW.date, '+0 days') IS NOT NEW.date OR date(NEW.supply_date, '+0 days') IS NOT NEW.supply_date
-        THEN RAISE(ABORT, 'entry: not a date')
+      WHEN date(NEW.date, '+0 days') IS NOT NEW.date THEN RAISE(ABORT, 'entry: not a date')
       WHEN NEW.date < o.first_day AND NEW.stage <> 'opening'
         THEN RAISE(ABORT, 'entry: only opening entries are dated before the first day')
       WHEN NEW.year IS NOT CAST(CAST(substr(max(NEW.date, o.first_day), 1, 4) AS INTEGER) + (o.fiscal_year_start_month > 1

@@ -483,7 +483,7 @@ describe('the file itself', () => {
       'occurrence 3',
       'organisation 3',
       'period_event 3',
-      'posting 5',
+      'posting 6',
       'recurring_version 3',
       'reversal_plan 3',
       'set_up_change 3',

@@ -164,6 +164,14 @@ import type {
   TrayRowsResponse,
 } from './take-on/take-on.js';
 import type { ChangeTaxCodeRequest, TaxCodeRequest, TaxCodeResponse } from './tax-codes/tax-code.js';
+import type {
+  TaxLinesQuery,
+  TaxLinesResponse,
+  TaxReportQuery,
+  TaxReportResponse,
+  TaxSettlementRequest,
+  TaxSettlementResponse,
+} from './tax-report/tax-report.js';
 import type { TrialBalanceQuery, TrialBalanceResponse } from './trial-balance/trial-balance.js';
 
 /** A file instead of JSON: text as CSV (RFC 4180), a workbook or CSV, a printed paper, an archive. */
@@ -582,6 +590,19 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/reports/statement-of-account.csv': {
     GET: { asks: StatementOfAccountQuery; gives: CsvFile };
+  };
+  '/api/organisations/{organisation}/reports/tax': {
+    GET: { asks: TaxReportQuery; gives: TaxReportResponse };
+  };
+  '/api/organisations/{organisation}/reports/tax.csv': {
+    GET: { asks: TaxReportQuery; gives: CsvFile };
+  };
+  '/api/organisations/{organisation}/reports/tax/lines': {
+    GET: { asks: TaxLinesQuery; gives: TaxLinesResponse };
+  };
+  '/api/organisations/{organisation}/tax-settlements': {
+    GET: { gives: TaxSettlementResponse[] };
+    POST: { takes: TaxSettlementRequest; gives: EntryResponse };
   };
   '/api/organisations/{organisation}/reports/trial-balance': {
     GET: { asks: TrialBalanceQuery; gives: TrialBalanceResponse };

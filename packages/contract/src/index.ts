@@ -25,6 +25,7 @@ export * from './recurring/recurring-journal.js';
 export * from './closing/closing.js';
 export * from './trial-balance/trial-balance.js';
 export * from './account-ledger/account-ledger.js';
+export * from './tax-report/tax-report.js';
 export * from './find/find.js';
 export * from './statements/statements.js';
 export * from './proofs/proofs.js';

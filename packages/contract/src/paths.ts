@@ -157,6 +157,10 @@ export const paths = {
     addressOf('/api/organisations/{organisation}/fiscal-years/{year}/closing', id, year),
   reopening: (id: Id, year: string) =>
     addressOf('/api/organisations/{organisation}/fiscal-years/{year}/reopening', id, year),
+  taxReport: (id: Id) => addressOf('/api/organisations/{organisation}/reports/tax', id),
+  taxReportCsv: (id: Id) => addressOf('/api/organisations/{organisation}/reports/tax.csv', id),
+  taxLines: (id: Id) => addressOf('/api/organisations/{organisation}/reports/tax/lines', id),
+  taxSettlements: (id: Id) => addressOf('/api/organisations/{organisation}/tax-settlements', id),
   trialBalance: (id: Id) => addressOf('/api/organisations/{organisation}/reports/trial-balance', id),
   trialBalanceCsv: (id: Id) => addressOf('/api/organisations/{organisation}/reports/trial-balance.csv', id),
   incomeStatement: (id: Id) => addressOf('/api/organisations/{organisation}/reports/income-statement', id),

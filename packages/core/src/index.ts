@@ -134,6 +134,8 @@ export * from './tax-codes/check-tax-code.js';
 export * from './tax-codes/tax-amounts.js';
 export * from './tax-codes/tax-code-particulars.js';
 export * from './tax-codes/tax-code.js';
+export * from './tax-report/tax-period.js';
+export * from './tax-report/tax-report.js';
 export * from './text-details/text-details.js';
 export * from './trial-balance/trial-balance.js';
 export * from './search/best-matches.js';

@@ -26,6 +26,7 @@ import { RecurringModule } from '../areas/recurring/recurring.module.js';
 import { StatementsModule } from '../areas/statements/statements.module.js';
 import { TakeOnModule } from '../areas/take-on/take-on.module.js';
 import { TaxCodesModule } from '../areas/tax-codes/tax-codes.module.js';
+import { TaxReportModule } from '../areas/tax-report/tax-report.module.js';
 import { TrialBalanceModule } from '../areas/trial-balance/trial-balance.module.js';
 import { ProblemFilter } from '../platform/problems/problem-filter.js';
 import { requestPipe } from '../platform/problems/request-pipe.js';
@@ -62,6 +63,7 @@ import { HealthController } from './health.controller.js';
     ChartModule,
     TrialBalanceModule,
     AccountLedgerModule,
+    TaxReportModule,
     FindModule,
     StatementsModule,
     ClosingModule,

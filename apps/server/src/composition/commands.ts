@@ -23,6 +23,7 @@ import * as doByItself from '../areas/recurring/do-by-itself.js';
 import * as occurrenceCommands from '../areas/recurring/occurrence-commands.js';
 import * as prepaymentCommands from '../areas/recurring/prepayment-commands.js';
 import * as recurringCommands from '../areas/recurring/recurring-commands.js';
+import * as taxSettlementCommands from '../areas/tax-report/tax-settlement-commands.js';
 import * as takeOnCommands from '../areas/take-on/take-on-commands.js';
 import * as taxCodeCommands from '../areas/tax-codes/tax-code-commands.js';
 import type { Clock } from '../platform/database/clock.js';
@@ -55,6 +56,7 @@ export const commands = new TaskTable<Command<any, unknown>>(
   occurrenceCommands,
   prepaymentCommands,
   recurringCommands,
+  taxSettlementCommands,
   closingCommands,
   takeOnCommands,
   importCommands,

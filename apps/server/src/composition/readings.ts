@@ -18,6 +18,7 @@ import * as alikeReadings from '../areas/recurring/alike-readings.js';
 import * as recurringReadings from '../areas/recurring/recurring-readings.js';
 import * as recurringTimeLine from '../areas/recurring/time-line.js';
 import * as statementReadings from '../areas/statements/statement-readings.js';
+import * as taxReportReadings from '../areas/tax-report/tax-report-readings.js';
 import * as trialBalanceReadings from '../areas/trial-balance/trial-balance-readings.js';
 import * as ledgerReadings from '../areas/account-ledger/ledger-readings.js';
 import * as findInBooks from '../areas/find/find-in-books.js';
@@ -61,5 +62,6 @@ export const readings = new TaskTable<Reading<any, unknown>>(
   recurringReadings,
   recurringTimeLine,
   statementReadings,
+  taxReportReadings,
   trialBalanceReadings,
 );

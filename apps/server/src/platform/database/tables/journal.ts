@@ -146,6 +146,9 @@ export const line = table(
     index('line_tax')
       .on(self.organisation, self.taxCode, self.date, self.entry)
       .where(sql`tax_code IS NOT NULL`),
+    index('line_tax_account')
+      .on(self.organisation, self.account)
+      .where(sql`tax_side IS NOT NULL`),
   ],
 );
 
