@@ -30,6 +30,9 @@ const SCREENS = [
   'close/year-end',
   'report/statements',
   'report/income-by-month',
+  'report/tax',
+  'report/tax?from=2026-07-01&to=2026-09-30',
+  'report/tax?from=2026-10-01&to=2026-12-31&row=period+20+S20',
 ];
 /** The screens that can stand beside another. */
 const PARTS = [
@@ -42,6 +45,7 @@ const PARTS = [
   'check/contact',
   'close/months',
   'report/income-by-month',
+  'report/tax',
 ];
 const SIZES = [
   [1280, 800],

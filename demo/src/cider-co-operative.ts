@@ -7,6 +7,7 @@ import {
   partsOf,
   type CivilDate,
 } from '@just-ledger/core';
+import { becomeLiable, LIABLE, taxFrom } from './cider-taxes.js';
 import { goAbroad } from './cider-goes-abroad.js';
 import { SampleBooks, StoryClock, StoryPlan, around } from './sample-books.js';
 
@@ -83,7 +84,9 @@ export function writeCiderCoOperative(folder: string, person: number, today: Civ
   openBooks(books);
   const schedules = keepSchedules(books);
   const plan = new StoryPlan();
+  becomeLiable(books, plan);
   goAbroad(books, plan, today);
+  payAhead(books, plan);
   for (let month = firstDay; month <= today; month = addMonths(month, 1))
     writeMonth(books, month, today, schedules, plan);
   books.clock.goTo(today);
@@ -200,16 +203,6 @@ function keepComing(books: SampleBooks): void {
   );
   const last = { unit: 'month', every: 1, day: 'last' } as const;
   books.recurring(
-    'Show licence used up',
-    { ...last, from: d('2027-01-31'), count: 7 },
-    'Show licence used up',
-    [
-      ['5410', 1],
-      ['1250', -1],
-    ],
-    { kind: 'adjusting', amounts: 'spread', spread: { total: '500.00' }, byItself: 'posts' },
-  );
-  books.recurring(
     'Power of the press house',
     { ...last, from: d('2027-01-31'), businessDay: 'before' },
     'Power and water',
@@ -245,25 +238,6 @@ function keepComing(books: SampleBooks): void {
     },
   );
   books.recurring(
-    'Tank loan from Hatch Orchards',
-    { ...last, from: d('2027-02-28'), count: 24, businessDay: 'after' },
-    'Tank loan, instalment',
-    [],
-    {
-      amounts: 'loan',
-      loan: {
-        principal: '6000.00',
-        rate: '4.5',
-        dayCount: 'actual/365',
-        repayment: 'level',
-        drawn: '2027-01-31',
-        account: '2500',
-        interestAccount: '7010',
-        paymentAccount: '1010',
-      },
-    },
-  );
-  books.recurring(
     'Audit, accrued',
     { unit: 'quarter', every: 1, day: 'last', from: d('2027-03-31') },
     'Audit fee, a quarter',
@@ -273,6 +247,43 @@ function keepComing(books: SampleBooks): void {
     ],
     { kind: 'adjusting', reverses: 'next-month' },
   );
+}
+
+/** What is paid ahead and used up day by day, and a loan that goes back by instalments: both begun last year. */
+function payAhead(books: SampleBooks, plan: StoryPlan): void {
+  const last = { unit: 'month', every: 1, day: 'last' } as const;
+  plan.on(d('2026-08-31'), (date) => {
+    books.post(date, 'Tank loan from Hatch Orchards', [
+      ['1010', 6_000],
+      ['2500', -6_000],
+    ]);
+    books.recurring(
+      'Tank loan from Hatch Orchards',
+      { ...last, from: d('2026-09-30'), count: 24, businessDay: 'after' },
+      'Tank loan, instalment',
+      [],
+      {
+        amounts: 'loan',
+        loan: {
+          principal: '6000.00',
+          rate: '4.5',
+          dayCount: 'actual/365',
+          repayment: 'level',
+          drawn: '2026-08-31',
+          account: '2500',
+          interestAccount: '7010',
+          paymentAccount: '1010',
+        },
+      },
+    );
+  });
+  plan.on(d('2026-10-05'), (date) => {
+    const entry = books.post(date, 'Show licence, October to April', [
+      ['5900', 500],
+      ['1010', -500],
+    ]);
+    books.spreadOverTime({ entry, line: 1, first: '2026-10-05', last: '2027-04-30', by: 'days', account: '1250' });
+  });
 }
 
 /** Everything that happens in a month, up to today. */
@@ -290,14 +301,15 @@ function writeMonth(
   const event = (day: number, write: (date: CivilDate) => void): void => plan.on(on(day), write);
 
   SHOPS.slice(0, 3 + (seed % 3)).forEach((shop, index) => {
-    const owed = around(2_050 * busy, seed * 7 + index);
+    // since it is liable, the tax comes on top of its prices
+    const owed = around((month < LIABLE ? 2_050 : 2_460) * busy, seed * 7 + index);
     event(3 + index * 5, (date) =>
       books.post(
         date,
-        `Delivery to ${shop}, ${Math.round(owed / 23)} cases`,
+        `Delivery to ${shop}, ${Math.round(owed / (month < LIABLE ? 23 : 27.6))} cases`,
         [
           ['1100', owed, shop],
-          ['4010', -owed],
+          ['4010', -owed, '', taxFrom(date, 'S20')],
         ],
         { reference: `SR-${seed % 1000}${index}` },
       ),
@@ -322,8 +334,8 @@ function writeMonth(
           ['1000', cash],
           ['1010', Math.round((cards - fee) * 100) / 100],
           ['5430', fee],
-          ['4030', -cash],
-          ['4010', -cards],
+          ['4030', -cash, '', taxFrom(date, 'S20')],
+          ['4010', -cards, '', taxFrom(date, 'S20')],
         ],
         { reference: `Z-report ${seed * 4 + week - 97_000}` },
       ),
@@ -338,7 +350,7 @@ function writeMonth(
   }
   event(12, (date) =>
     books.post(date, 'Meter reading, press house', [
-      ['5310', around(380 * (number >= 9 && number <= 11 ? 1.9 : 1), seed)],
+      ['5310', around(380 * (number >= 9 && number <= 11 ? 1.9 : 1), seed), '', taxFrom(date, 'P20')],
       ['1010', -around(380 * (number >= 9 && number <= 11 ? 1.9 : 1), seed)],
     ]),
   );
@@ -393,7 +405,7 @@ function writeMonth(
     const glass = around(2_350, seed);
     event(10, (date) =>
       books.post(date, 'Bottles and caps', [
-        ['1310', glass],
+        ['1310', glass, '', taxFrom(date, 'P20')],
         ['2110', -glass, 'Clearglass Bottles'],
       ]),
     );
@@ -447,14 +459,14 @@ function writeMonth(
   if (number === 8)
     event(19, (date) =>
       books.post(date, 'Cases returned, corked', [
-        ['4090', around(210, seed)],
+        ['4090', around(210, seed), '', taxFrom(date, 'S20')],
         ['1100', -around(210, seed), 'Teasel Yard Café'],
       ]),
     );
   if (number === 10)
     event(6, (date) =>
       books.post(date, 'Repair of the mill', [
-        ['5320', around(640, seed)],
+        ['5320', around(640, seed), '', taxFrom(date, 'P20')],
         ['1010', -around(640, seed)],
       ]),
     );

@@ -1,18 +1,15 @@
 import { addCurrency } from '@just-ledger/server/areas/currencies/currency-commands';
 import { importRates } from '@just-ledger/server/areas/imports/import-commands';
 import { postEntry } from '@just-ledger/server/areas/journal/entry-commands';
-import { addTaxCode } from '@just-ledger/server/areas/tax-codes/tax-code-commands';
 import { addDays, parseCivilDate as d, type CivilDate } from '@just-ledger/core';
 import { around, type SampleBooks, type StoryPlan } from './sample-books.js';
 
-/** Since November 2026 the co-operative delivers across the Channel, and is liable for sales tax from the new year. */
+/** Since November 2026 the co-operative delivers across the Channel. */
 export function goAbroad(books: SampleBooks, plan: StoryPlan, today: CivilDate): void {
   const of = { organisation: books.organisation, person: books.person };
   plan.on(d('2026-11-02'), () => {
     for (const account of [
       { number: '1030', name: 'Pound account', role: 'cash', currency: 'GBP', parent: '100' },
-      { number: '1350', name: 'Tax to be reclaimed' },
-      { number: '2220', name: 'Sales tax owed' },
       { number: '4520', name: 'Exchange gains', classification: 'other-income' },
       { number: '7020', name: 'Exchange losses', classification: 'other-expenses' },
     ])
@@ -51,65 +48,6 @@ export function goAbroad(books: SampleBooks, plan: StoryPlan, today: CivilDate):
       },
     }),
   );
-  plan.on(d('2026-12-15'), () => liableForTax(books));
-}
-
-/** Codes for what is sold and bought; the standard rate goes up in July. */
-function liableForTax(books: SampleBooks): void {
-  const of = { organisation: books.organisation, person: books.person };
-  const owed = { side: 'credit', account: '2220' };
-  const reclaimed = { side: 'debit', account: '1350' };
-  const codes = [
-    {
-      code: 'S20',
-      name: 'Sales, standard rate',
-      side: 'sales',
-      rounding: 'document',
-      rates: [{ parts: [{ rate: '20', ...owed }] }, { from: '2027-07-01', parts: [{ rate: '21', ...owed }] }],
-    },
-    { code: 'S8', name: 'Sales of juice, reduced rate', side: 'sales', rates: [{ parts: [{ rate: '8', ...owed }] }] },
-    { code: 'S0', name: 'Sales abroad, no tax', side: 'sales', rates: [{ parts: [] }] },
-    {
-      code: 'P20',
-      name: 'Purchases, standard rate',
-      side: 'purchases',
-      rates: [
-        { parts: [{ rate: '20', ...reclaimed }] },
-        { from: '2027-07-01', parts: [{ rate: '21', ...reclaimed }] },
-      ],
-    },
-    {
-      code: 'P20H',
-      name: 'Van and telephone, half reclaimed',
-      side: 'purchases',
-      rates: [
-        {
-          parts: [
-            { rate: '20', share: '50', ...reclaimed },
-            { rate: '20', share: '50', side: 'debit' },
-          ],
-        },
-      ],
-    },
-    {
-      code: 'P20R',
-      name: 'Services from abroad, reverse charge',
-      side: 'purchases',
-      rates: [
-        {
-          parts: [
-            { rate: '20', ...reclaimed },
-            { rate: '20', ...owed },
-          ],
-        },
-      ],
-    },
-  ];
-  for (const request of codes) books.do(addTaxCode, { ...of, request });
-  books.changeAccount('1310', { note: 'Empty bottles, caps, labels. Full ones belong to stock of cider.' });
-  books.changeAccount('5900', { note: 'Only what has no account of its own and is below 50 euro.' });
-  for (const number of ['4010', '4030']) books.changeAccount(number, { taxCode: 'S20' });
-  for (const number of ['5310', '5320', '5410']) books.changeAccount(number, { taxCode: 'P20' });
 }
 
 /** A week's rates as the bank sends them: foreign units for one euro. */

@@ -8,6 +8,7 @@ import { postEntry } from '@just-ledger/server/areas/journal/entry-commands';
 import { reverseEntry } from '@just-ledger/server/areas/journal/reversal-commands';
 import { postDue, skipOccurrence } from '@just-ledger/server/areas/recurring/occurrence-commands';
 import { keepHolidays } from '@just-ledger/server/areas/organisations/holiday-store';
+import { spreadOverTime } from '@just-ledger/server/areas/recurring/prepayment-commands';
 import { keepRecurring } from '@just-ledger/server/areas/recurring/recurring-commands';
 import { keepDraft } from '@just-ledger/server/areas/journal/draft-commands';
 import { keepPattern } from '@just-ledger/server/areas/journal/pattern-commands';
@@ -17,6 +18,7 @@ import type {
   AccountRequest,
   ChangeAccountRequest,
   ContactRequest,
+  PrepaymentRequest,
   RecurringJournalRequest,
 } from '@just-ledger/contract';
 import {
@@ -62,8 +64,11 @@ export class StoryClock implements Clock {
   }
 }
 
-/** A line of a sample entry: the account's number, euro (a credit negative), and who where it matters. */
-export type SampleLine = readonly [account: string, euro: number, contact?: string];
+/**
+ * A line of a sample entry: the account's number, euro (a credit negative), who where it matters, and the code of the tax
+ * that is in the amount.
+ */
+export type SampleLine = readonly [account: string, euro: number, contact?: string, tax?: string];
 
 /** One sample organisation, written through the same operations that its users have. */
 export class SampleBooks {
@@ -183,7 +188,7 @@ export class SampleBooks {
     date: CivilDate,
     explanation: string,
     lines: readonly SampleLine[],
-    more: { kind?: string; reference?: string; reversesOn?: CivilDate } = {},
+    more: { kind?: string; reference?: string; reversesOn?: CivilDate; corrects?: string } = {},
   ): string {
     const lag = more.kind === 'opening' ? 1 : Number(date.slice(8)) % 3;
     this.clock.goTo(addDays(date, lag));
@@ -217,6 +222,11 @@ export class SampleBooks {
       person: this.person,
       request: { ...more, name, schedule, entry: { kind, explanation, lines: lines.map(requestLine) } },
     }).id;
+  }
+
+  /** Spreads a line of a posted bill over the days that it is for. */
+  spreadOverTime(request: PrepaymentRequest): void {
+    this.do(spreadOverTime, { organisation: this.organisation, person: this.person, request });
   }
 
   holidays(...holidays: readonly { readonly date: string; readonly name: string }[]): void {
@@ -268,12 +278,13 @@ export class SampleBooks {
   }
 }
 
-function requestLine([account, euro, contact]: SampleLine) {
+function requestLine([account, euro, contact, taxCode]: SampleLine) {
   const cents = Math.round(euro * 100);
   return {
     account,
     [cents > 0 ? 'debit' : 'credit']: formatAmount(minor(Math.abs(cents)), EUR),
     ...(contact && { contact }),
+    ...(taxCode && { taxCode, amountIs: 'gross' as const }),
   };
 }
 

@@ -15,6 +15,7 @@ import { recurringRoute } from '../features/recurring/route.js';
 import { statementRoutes } from '../features/statements/routes.js';
 import { benchRoute } from '../features/take-on/route.js';
 import { taxCodesRoute } from '../features/tax-codes/route.js';
+import { taxReportRoute } from '../features/tax-report/route.js';
 import { trialBalanceRoute } from '../features/trial-balance/route.js';
 import type { ScreenRoute, StageKey } from '../ui/screen-route.js';
 
@@ -51,6 +52,7 @@ export const SCREENS: readonly ScreenRoute[] = [
   monthsRoute,
   yearEndRoute,
   ...statementRoutes,
+  taxReportRoute,
 ];
 
 /** The stages of the work, in their order. */

@@ -1,0 +1,77 @@
+import { paths, withQuery } from '@just-ledger/contract';
+import {
+  parseCivilDate,
+  spanLine,
+  type TaxGroup,
+  TAX_GROUPS,
+  type TaxPeriodLength,
+  taxPeriodOf,
+} from '@just-ledger/core';
+import { useSuspenseQuery } from '@tanstack/react-query';
+import { useSheetParam } from '../../api/address.js';
+import { useBooks } from '../../api/books-queries.js';
+import { taxReportQuery } from '../../api/tax-report-queries.js';
+import { Printed } from '../../ui/printed.js';
+import type { ScreenProps } from '../../ui/screen-route.js';
+import { Pane, Panes, Sheet } from '../../ui/sheet.js';
+import { PrintedTax } from './printed-tax.js';
+import { TaxAccounts } from './tax-accounts.js';
+import { TaxEntries } from './tax-entries.js';
+import { TaxPeriodChoice } from './tax-period-choice.js';
+import { TaxTable } from './tax-table.js';
+
+/** The tax of a period, code by code; beside it the accounts that hold it and its settlement, or the entries of a row. */
+export default function TaxReportScreen({ slot }: ScreenProps) {
+  const { organisation, calendar, from: first, to: last } = useBooks();
+  const [given, setLength] = useSheetParam('period', slot);
+  const [row, setRow] = useSheetParam('row', slot);
+  const length = given === 'month' || given === 'span' ? given : 'quarter';
+  const { from, to } =
+    length === 'span' ? { from: first, to: last } : taxPeriodOf(calendar, length satisfies TaxPeriodLength, last);
+  const { data: report } = useSuspenseQuery(taxReportQuery(organisation.id, from, to));
+  const dates = spanLine(calendar, parseCivilDate(from), parseCivilDate(to));
+  const chosen = rowOf(row);
+  return (
+    <Panes>
+      <Pane>
+        <Sheet
+          title="Tax"
+          aside={dates}
+          tools={
+            <>
+              <Printed title="Tax" dates={dates} read={() => <PrintedTax report={report} />} />
+              <a
+                className="act"
+                href={withQuery(paths.taxReportCsv(organisation.id), { from, to })}
+                download={`tax-${from}-${to}.csv`}
+              >
+                Save as CSV
+              </a>
+            </>
+          }
+        >
+          <TaxPeriodChoice
+            period={{ from, to }}
+            length={length}
+            onLength={(one) => setLength(one === 'quarter' ? undefined : one)}
+          />
+          <TaxTable report={report} chosen={row} onChoose={(key) => setRow(key === row ? undefined : key)} />
+        </Sheet>
+      </Pane>
+      <Pane narrow>
+        {chosen ? (
+          <TaxEntries row={{ from, to, ...chosen }} onClose={() => setRow(undefined)} />
+        ) : (
+          <TaxAccounts report={report} />
+        )}
+      </Pane>
+    </Panes>
+  );
+}
+
+/** The row that an address names. */
+function rowOf(key: string): { group: TaxGroup; code: string; rate: string } | undefined {
+  const [group, rate, ...code] = key.split(' ');
+  const known = TAX_GROUPS.find((one) => one === group);
+  return known && rate && code.length > 0 ? { group: known, rate, code: code.join(' ') } : undefined;
+}
