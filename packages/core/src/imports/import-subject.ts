@@ -94,6 +94,9 @@ const ALSO_CALLED: Readonly<
     foreign_amount: 'currencyamount amountincurrency',
     rate: 'exchangerate fx',
     breakdowns: 'fund costcentre project class',
+    tax_code: 'tax taxkey taxtype',
+    amount_is: 'netorgross netgross',
+    supply_date: 'supplied suppliedon dateofsupply taxdate taxpoint',
   },
   chart: {
     number: 'no nr code account accountno accountnumber accountcode',

@@ -23,6 +23,9 @@ export const ENTRY_TABLE_FORMS = [
   ['from_account', 'to_account', 'amount'],
 ] as const;
 
+/** Which columns hold dates. */
+const DATE_COLUMNS = ['date', 'due_date', 'document_date', 'supply_date'] as const satisfies readonly EntryColumn[];
+
 /** Which columns of a table of entries hold amounts of the books' own currency. */
 export function isEntryAmount(column: string): boolean {
   return column === 'debit' || column === 'credit' || column === 'amount';
@@ -57,7 +60,7 @@ export function entryTable(
   rows: readonly EntryTableRow[],
   of: EntryTableOf,
 ): { readonly rows: EntryRow[]; readonly notes: string[] } {
-  const dates = rows.flatMap(({ cells }) => [cells['date'], cells['due_date'], cells['document_date']]);
+  const dates = rows.flatMap(({ cells }) => DATE_COLUMNS.map((column) => cells[column]));
   const { order, isDoubtful } = recogniseDateOrder(
     dates.map((text) => text ?? ''),
     of.order,
@@ -75,8 +78,11 @@ export function entryTable(
       const shared = {
         ...cells,
         date: dateOf(cells['date']),
-        ...(cells['due_date'] && { due_date: dateOf(cells['due_date']) }),
-        ...(cells['document_date'] && { document_date: dateOf(cells['document_date']) }),
+        ...Object.fromEntries(
+          DATE_COLUMNS.flatMap((column) =>
+            column !== 'date' && cells[column] ? [[column, dateOf(cells[column])]] : [],
+          ),
+        ),
       } as Partial<Record<EntryColumn, string>>;
       const given = cells['entry']?.trim();
       if (cells['from_account']?.trim() || cells['to_account']?.trim()) {

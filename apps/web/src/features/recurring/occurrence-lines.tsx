@@ -53,7 +53,8 @@ export function OccurrenceLines({
   );
 }
 
-function saidOf({ contact, note, breakdowns }: EntryLineRequest): string {
-  const said = [contact, ...Object.values(breakdowns ?? {}), note].filter(Boolean);
+function saidOf({ contact, note, breakdowns, taxCode, amountIs = 'net' }: EntryLineRequest): string {
+  const tax = taxCode && `tax ${taxCode}, ${amountIs}`;
+  const said = [contact, ...Object.values(breakdowns ?? {}), tax, note].filter(Boolean);
   return said.length > 0 ? ` · ${said.join(' · ')}` : '';
 }

@@ -1,5 +1,5 @@
 import { paths, type PostDueResponse, type TimeLineOccurrenceResponse } from '@just-ledger/contract';
-import { minor, safeParseAmount } from '@just-ledger/core';
+import { minor, parseCivilDate } from '@just-ledger/core';
 import { Button } from '@mui/material';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
@@ -12,19 +12,22 @@ import layout from '../../ui/layout.module.css';
 import notice from '../../ui/notice.module.css';
 import { displayed } from '../../ui/own-ways.js';
 import { ErrorMessage } from '../../ui/sheet.js';
+import { formOf } from '../journal/entry-request.js';
+import { postedAmounts, taxOfForm } from '../journal/form-tax.js';
+import { useTaxes } from '../tax-codes/use-taxes.js';
 
 /** All that is due, posted by one key, with its joint effect shown first. */
 export function PostDue({ due }: { due: readonly TimeLineOccurrenceResponse[] }) {
   const address = useAddress();
   const { organisation, currency } = useBooks();
   const nameOf = useAccountNames();
+  const taxes = useTaxes();
   const post = useOrganisationMutation(() => api.post(paths.postDue(organisation.id)));
   const ready = due.filter(({ lacks }) => lacks === null);
   const effect = new Map<string, number>();
-  for (const { lines } of ready) {
-    for (const { account, debit, credit } of lines) {
-      const [up, down] = [debit, credit].map((text) => safeParseAmount(text || '0', currency));
-      const amount = (up?.ok ? up.amount : 0) - (down?.ok ? down.amount : 0);
+  for (const { lines, date } of ready) {
+    const form = formOf({ date, kind: 'ordinary', explanation: '', reference: '', lines: [...lines] }, currency);
+    for (const { account, amount } of postedAmounts(form, taxOfForm(form, currency, parseCivilDate(date), taxes))) {
       effect.set(account, (effect.get(account) ?? 0) + amount);
     }
   }
