@@ -109,3 +109,19 @@ test('dates that could be read either way are told', () => {
   expect(monthFirst.notes).toEqual([`3/4/2026 is read as 4 March 2026${other}`]);
   expect(monthFirst.rows[0]?.cells.date).toBe('2026-03-04');
 });
+
+test('of a row from one account to another the tax is of revenue or expense, in what went', () => {
+  const cells = { date: '2026-03-01', amount: '120', tax_code: 'P20', supply_date: '28/2/2026' };
+  const taxOf = (from: string, to: string, more: object = {}): unknown[] =>
+    entryTable([{ line: 2, cells: { ...cells, from_account: from, to_account: to, ...more } }], of).rows.map(
+      ({ cells: { account, tax_code, amount_is, supply_date } }) => [account, tax_code, amount_is, supply_date],
+    );
+  expect(taxOf('1010', '6100')).toEqual([
+    ['6100', 'P20', 'gross', '2026-02-28'],
+    ['1010', undefined, undefined, '2026-02-28'],
+  ]);
+  expect(taxOf('4000', '1010', { amount_is: 'net' })).toEqual([
+    ['1010', undefined, undefined, '2026-02-28'],
+    ['4000', 'P20', 'net', '2026-02-28'],
+  ]);
+});

@@ -86,7 +86,7 @@ export function entryTable(
       } as Partial<Record<EntryColumn, string>>;
       const given = cells['entry']?.trim();
       if (cells['from_account']?.trim() || cells['to_account']?.trim()) {
-        return bothLines(line, { ...shared, entry: given || `row ${line}` }, cells, of.baseCurrency, account);
+        return bothLines(line, { ...shared, entry: given || `row ${line}` }, cells, of, account);
       }
       const { signed, ...amounts } = amountsOf(cells, of.baseCurrency);
       const entry = given || entries.entryOf(line, shared.date ?? '', signed);
@@ -101,23 +101,49 @@ export function entryTable(
   };
 }
 
-/** The two lines of a row that names two accounts; a negative amount went the other way. */
+/** The two lines of a row that names two accounts; a negative amount went the other way. Its tax is in what went. */
 function bothLines(
   line: number,
   cells: Partial<Record<EntryColumn, string>>,
   given: EntryTableRow['cells'],
-  currency: CurrencyCode,
+  { chart, baseCurrency }: EntryTableOf,
   account: (text: string | undefined) => string,
 ): EntryRow[] {
-  const read = readWrittenAmount(given['amount'] ?? '', currency, PLAIN_MARKS);
-  const amount = read.ok ? formatAmount(minor(Math.abs(read.amount)), currency) : (given['amount'] ?? '');
+  const read = readWrittenAmount(given['amount'] ?? '', baseCurrency, PLAIN_MARKS);
+  const amount = read.ok ? formatAmount(minor(Math.abs(read.amount)), baseCurrency) : (given['amount'] ?? '');
   const isTurned = read.ok && read.amount < 0;
-  const end = (column: 'from_account' | 'to_account', side: 'debit' | 'credit'): EntryRow => ({
+  const [to, from] = [account(given['to_account']), account(given['from_account'])];
+  const taxed = taxedEnd(to, from, chart);
+  const end = (number: string, column: 'from_account' | 'to_account', side: 'debit' | 'credit'): EntryRow => ({
     line,
-    cells: { ...cells, account: account(given[column]), debit: '', credit: '', [side]: amount },
+    cells: {
+      ...(number === taxed
+        ? { ...cells, ...(cells.tax_code?.trim() && { amount_is: cells.amount_is?.trim() || 'gross' }) }
+        : untaxed(cells)),
+      account: number,
+      debit: '',
+      credit: '',
+      [side]: amount,
+    },
     from: { account: column, debit: 'amount', credit: 'amount' },
   });
-  return [end('to_account', isTurned ? 'credit' : 'debit'), end('from_account', isTurned ? 'debit' : 'credit')];
+  return [
+    end(to, 'to_account', isTurned ? 'credit' : 'debit'),
+    end(from, 'from_account', isTurned ? 'debit' : 'credit'),
+  ];
+}
+
+/** Which of two accounts a tax is of: revenue or expense; else what is not money. */
+function taxedEnd(to: string, from: string, { byNumber }: EntryTableOf['chart']): string {
+  const isResult = (number: string): boolean => ['revenue', 'expense'].includes(byNumber.get(number)?.element ?? '');
+  const ends = [to, from];
+  return ends.find(isResult) ?? ends.find((number) => byNumber.get(number)?.role !== 'cash') ?? to;
+}
+
+function untaxed(cells: Partial<Record<EntryColumn, string>>): Partial<Record<EntryColumn, string>> {
+  const { tax_code, amount_is, tax_adjustment, tax_rate, tax_base, tax_side, ...rest } = cells;
+  void [tax_code, amount_is, tax_adjustment, tax_rate, tax_base, tax_side];
+  return rest;
 }
 
 /** The amounts of a row in two columns, whichever way it has them; what cannot be read stays as it is, to be told. */

@@ -1,12 +1,5 @@
-import { paths, withQuery } from '@just-ledger/contract';
-import {
-  parseCivilDate,
-  spanLine,
-  type TaxGroup,
-  TAX_GROUPS,
-  type TaxPeriodLength,
-  taxPeriodOf,
-} from '@just-ledger/core';
+import { paths, type TaxReportResponse, withQuery } from '@just-ledger/contract';
+import { parseCivilDate, spanLine, type TaxPeriodLength, taxPeriodOf } from '@just-ledger/core';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
@@ -19,6 +12,7 @@ import { TaxAccounts } from './tax-accounts.js';
 import { TaxEntries } from './tax-entries.js';
 import { TaxPeriodChoice } from './tax-period-choice.js';
 import { TaxTable } from './tax-table.js';
+import { rowKey } from './tax-words.js';
 
 /** The tax of a period, code by code; beside it the accounts that hold it and its settlement, or the entries of a row. */
 export default function TaxReportScreen({ slot }: ScreenProps) {
@@ -30,7 +24,7 @@ export default function TaxReportScreen({ slot }: ScreenProps) {
     length === 'span' ? { from: first, to: last } : taxPeriodOf(calendar, length satisfies TaxPeriodLength, last);
   const { data: report } = useSuspenseQuery(taxReportQuery(organisation.id, from, to));
   const dates = spanLine(calendar, parseCivilDate(from), parseCivilDate(to));
-  const chosen = rowOf(row);
+  const chosen = rowOf(row, report);
   return (
     <Panes>
       <Pane>
@@ -69,9 +63,11 @@ export default function TaxReportScreen({ slot }: ScreenProps) {
   );
 }
 
-/** The row that an address names. */
-function rowOf(key: string): { group: TaxGroup; code: string; rate: string } | undefined {
-  const [group, rate, ...code] = key.split(' ');
-  const known = TAX_GROUPS.find((one) => one === group);
-  return known && rate && code.length > 0 ? { group: known, rate, code: code.join(' ') } : undefined;
+/** The row that an address names, if the report has it. */
+function rowOf(key: string, { groups }: TaxReportResponse) {
+  for (const { group, rows } of groups) {
+    const row = rows.find(({ code, rate }) => rowKey(group, code, rate) === key);
+    if (row) return { group, code: row.code, rate: row.rate };
+  }
+  return undefined;
 }

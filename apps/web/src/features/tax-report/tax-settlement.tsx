@@ -1,7 +1,7 @@
 import { paths, type TaxReportResponse, type TaxSettlementResponse } from '@just-ledger/contract';
 import { longDate, minor, parseAmount, parseCivilDate, shortDate } from '@just-ledger/core';
 import { Button } from '@mui/material';
-import { useQuery } from '@tanstack/react-query';
+import { useSuspenseQuery } from '@tanstack/react-query';
 import { clsx } from 'clsx';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -23,7 +23,7 @@ import { dueInWords } from './tax-words.js';
 /** The settlement of the period: done, in the way of another, or to be posted with what it will do shown first. */
 export function TaxSettlement({ report }: { report: TaxReportResponse }) {
   const { organisation, today } = useBooks();
-  const { data: settlements = [] } = useQuery(taxSettlementsQuery(organisation.id));
+  const { data: settlements } = useSuspenseQuery(taxSettlementsQuery(organisation.id));
   const last = settlements.find(({ reversedBy }) => reversedBy === null);
   const to = parseCivilDate(report.to);
   return (
@@ -60,7 +60,7 @@ function Settled({ one: { entry, account, accountName, amount, postedBy } }: { o
 /** What brings the accounts to zero, against the account of what is owed. */
 function SettleForm({ report, proposed }: { report: TaxReportResponse; proposed: string }) {
   const { organisation, currency, today } = useBooks();
-  const { data: accounts = [] } = useQuery(accountsQuery(organisation.id, today));
+  const { data: accounts } = useSuspenseQuery(accountsQuery(organisation.id, today));
   const [chosen, setChosen] = useState<string>();
   const [key] = useState(randomKey);
   const account = chosen ?? proposed;

@@ -10,7 +10,7 @@ import { displayed } from '../../ui/own-ways.js';
 import ruled from '../../ui/ruled.module.css';
 import { Empty } from '../../ui/sheet.js';
 import styles from './tax-report.module.css';
-import { dueInWords, GROUP_WORDS } from './tax-words.js';
+import { dueInWords, GROUP_WORDS, rowKey } from './tax-words.js';
 
 /** The report: what is taxed at each code, what of it is owed and reclaimed, and what that comes to. */
 export function TaxTable({
@@ -116,7 +116,7 @@ function GroupRows({
         </tr>
       )}
       {rows.map((row, index) => {
-        const key = [group, row.rate, row.code].join(' ');
+        const key = rowKey(group, row.code, row.rate);
         return (
           <tr
             key={key}

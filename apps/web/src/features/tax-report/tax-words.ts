@@ -16,3 +16,8 @@ export function dueInWords(due: string, currency: CurrencyCode): string {
   const shown = displayed(minor(Math.abs(amount)), currency);
   return amount > 0 ? `${shown} is owed` : `${shown} is to be got back`;
 }
+
+/** A row of the report, as the address has it. */
+export function rowKey(group: TaxGroup, code: string, rate: string): string {
+  return [group, rate, code].join(' ');
+}
