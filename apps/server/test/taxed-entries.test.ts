@@ -211,6 +211,18 @@ describe('a taxed entry', () => {
   });
 });
 
+test('in a ledger the tax of an entry is not told as its opposite account', async () => {
+  const opposite = async (number: string, more = ''): Promise<unknown[]> =>
+    (await get(`/reports/account-ledger?account=${number}&from=2026-07-01&to=2026-07-31${more}`)).body.rows.map(
+      (row: { opposite: string }) => row.opposite,
+    );
+  expect([await opposite('1010'), await opposite('1010', '&text=cider'), await opposite('2200')]).toEqual([
+    ['4000 Sales'],
+    ['4000 Sales'],
+    ['2 accounts'],
+  ]);
+});
+
 test('a taxed entry is said again in one sentence, its tax in the amount', async () => {
   const fuel = (more: object): Promise<Reply> =>
     post('/entries', {

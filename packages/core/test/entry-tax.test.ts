@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import {
   accountIn,
   type Account,
+  besidesTax,
   type Books,
   checkEntry,
   type CheckedEntry,
@@ -313,6 +314,11 @@ describe('the lines of a taxed entry', () => {
         { account: '1010', credit: '6' },
       ]),
     ).toHaveLength(3));
+});
+
+test('what an entry is between is told without the tax of its lines, unless there is nothing else', () => {
+  const [own, tax] = [{ taxSide: null }, { taxSide: 'credit' }];
+  expect([besidesTax([own, tax]), besidesTax([tax])]).toEqual([[own], [tax]]);
 });
 
 test('each line says what it comes to', () => {

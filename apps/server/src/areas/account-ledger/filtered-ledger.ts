@@ -11,7 +11,7 @@ import { journalPage, journalPlaces } from '../journal/journal-page.js';
 import { amountOf, contactsNamed } from '../journal/journal-search.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { reportSpan } from '../organisations/report-dates.js';
-import { closingBalance, ledgerAccount, openingBalance, titleOf } from './ledger-report.js';
+import { accountsBesidesTax, closingBalance, ledgerAccount, openingBalance, titleOf } from './ledger-report.js';
 
 /** Before all entries that there can be. */
 const BEGINNING = '1900-01-01.0';
@@ -52,8 +52,12 @@ export function filteredLedger(
     to,
     broughtForward: formatAmount(openingBalance(db, books, account, from), books.baseCurrency),
     rows: [...page.entries].reverse().flatMap((entry) => {
-      const others = new Set(entry.lines.flatMap((line) => chart.byNumber.get(line.account)?.id ?? []));
-      others.delete(account.id);
+      const others = accountsBesidesTax(
+        entry.lines.flatMap(({ account: number, taxSide }) => {
+          const id = chart.byNumber.get(number)?.id;
+          return id === undefined || id === account.id ? [] : [{ account: id, taxSide }];
+        }),
+      );
       return entry.lines
         .filter((line) => line.account === account.number && isMeant(meant, line, books))
         .map((line): LedgerRowResponse => ({
@@ -63,7 +67,7 @@ export function filteredLedger(
           note: line.note,
           contact: line.contact,
           document: line.document,
-          opposite: others.size === 0 ? '' : titleOf([...others], chart),
+          opposite: others.length === 0 ? '' : titleOf(others, chart),
           debit: line.debit,
           credit: line.credit,
           balance: null,

@@ -4,6 +4,7 @@ import {
   type AccountId,
   accountLedger,
   accountTitle,
+  besidesTax,
   type Chart,
   type CivilDate,
   countsFrom,
@@ -228,15 +229,22 @@ function oppositeAccounts(
   own: AccountId,
   lines: readonly FoundLine[],
 ): Map<number, string> {
-  const accounts = new Map<number, Set<AccountId>>();
   const entries = [...new Set(lines.map((one) => one.entry))];
   const others = db
-    .selectDistinct({ entry: line.entry, account: line.account })
+    .selectDistinct({ entry: line.entry, account: line.account, taxSide: line.taxSide })
     .from(line)
     .where(and(eq(line.organisation, organisation.id), isOneOf(line.entry, entries), ne(line.account, own)))
     .all();
-  for (const row of others) accounts.set(row.entry, (accounts.get(row.entry) ?? new Set()).add(row.account));
-  return new Map([...accounts].map(([entry, others]) => [entry, titleOf([...others], chart)]));
+  const byEntry = new Map<number, (typeof others)[number][]>();
+  for (const row of others) byEntry.set(row.entry, [...(byEntry.get(row.entry) ?? []), row]);
+  return new Map([...byEntry].map(([entry, rows]) => [entry, titleOf(accountsBesidesTax(rows), chart)]));
+}
+
+/** Accounts once each, without those that only the tax of other lines goes to. */
+export function accountsBesidesTax(
+  lines: readonly { readonly account: AccountId; readonly taxSide: unknown }[],
+): AccountId[] {
+  return [...new Set(besidesTax(lines).map(({ account }) => account))];
 }
 
 /** The other accounts of an entry, as people read them: the one if there is one, else how many. */

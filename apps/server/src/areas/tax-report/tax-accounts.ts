@@ -20,7 +20,9 @@ const MOST_NAMED = 10;
 
 /** The accounts that taxes go to: those of the codes as they are set up, and those that lines ever went to. */
 export function taxAccounts(db: Db, organisation: number, codes: readonly TaxCode[]): AccountId[] {
-  const named = codes.flatMap(({ rates }) => rates.flatMap(({ parts }) => parts.flatMap(({ account }) => account ?? [])));
+  const named = codes.flatMap(({ rates }) =>
+    rates.flatMap(({ parts }) => parts.flatMap(({ account }) => account ?? [])),
+  );
   // from one account to the next by the index: there may be very many lines
   const posted = db.all<{ account: AccountId | null }>(sql`
     WITH RECURSIVE found (account) AS (

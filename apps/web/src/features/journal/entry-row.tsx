@@ -1,5 +1,5 @@
 import type { EntryResponse } from '@just-ledger/contract';
-import { type CurrencyCode, parseCivilDate, restsOnPaper, shortDate } from '@just-ledger/core';
+import { besidesTax, type CurrencyCode, parseCivilDate, restsOnPaper, shortDate } from '@just-ledger/core';
 import { clsx } from 'clsx';
 import layout from '../../ui/layout.module.css';
 import { shown } from '../../ui/money.js';
@@ -56,9 +56,9 @@ export function EntryNumber({ entry }: { entry: EntryResponse }) {
   );
 }
 
-/** The account on one side of an entry, or how many there are. */
+/** The account on one side of an entry, or how many there are; tax that comes by itself is not told. */
 function sideOf({ lines }: EntryResponse, side: 'debit' | 'credit'): string {
-  const those = lines.filter((line) => line[side]);
+  const those = besidesTax(lines.filter((line) => line[side]));
   return those.length === 1 ? `${those[0]?.account} ${those[0]?.accountName}` : `${those.length} accounts`;
 }
 
