@@ -252,3 +252,26 @@ test('an entry typed on the accounts of a schedule that is due says so, with a w
   await again.getByRole('link', { name: RENT.name }).click();
   await expect(page).toHaveURL(/recurring/);
 });
+
+test('a bill that has not come, and none like it before, is accrued at the month’s end and reversed', async ({
+  own: { page, open, ask },
+}) => {
+  await open('record/recurring');
+  await page.getByRole('link', { name: 'Accrue a missing bill' }).click();
+  await expect(page.getByText('a bill that has not come, accrued and reversed')).toBeVisible();
+  await page.getByLabel('Explanation').fill('Accrued: audit of the year');
+  await page.getByLabel('Account, line 1').fill('6100');
+  await page.keyboard.press('Tab');
+  await page.keyboard.press('Tab');
+  await page.keyboard.type('225');
+  await page.getByLabel('Account, line 2').fill('2300');
+  for (let cell = 0; cell < 3; cell += 1) await page.keyboard.press('Tab');
+  await page.keyboard.press('=');
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByRole('status').filter({ hasText: 'Posted' }).first()).toBeVisible();
+  const { entries } = await ask<{ entries: { date: string; kind: string; amount: string }[] }>('GET', '/entries');
+  expect(entries.map(({ date, kind, amount }) => [date, kind, amount])).toEqual([
+    ['2027-01-01', 'reversing', '225.00'],
+    ['2026-12-31', 'adjusting', '225.00'],
+  ]);
+});

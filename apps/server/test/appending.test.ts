@@ -8,6 +8,7 @@ import 'reflect-metadata';
 import {
   minor,
   parseCivilDate,
+  parsePercent,
   type AccountId,
   type CheckedEntry,
   type ContactId,
@@ -134,7 +135,8 @@ describe('entries appended', () => {
   });
   test('are not held up by what somebody else has left staged', () => {
     context.db.$client.exec(
-      `INSERT INTO staged_entry VALUES (1, '2027', 1, '2026-05-01', 'ordinary', 'ordinary', 'import', 'left', NULL, NULL, 'x', 1, 'x', 'x');
+      `INSERT INTO staged_entry (place, year, number, date, kind, stage, source, explanation, posted_at, posted_by, previous_seal,
+        seal) VALUES (1, '2027', 1, '2026-05-01', 'ordinary', 'ordinary', 'import', 'left', 'x', 1, 'x', 'x');
       INSERT INTO staged_line (entry, place, account, amount) VALUES (1, 1, 1, 5)`,
     );
     expect(context.transact(() => appender().append(sale('2026-05-01', 2)))).toMatchObject({ place: 1 });
@@ -162,18 +164,27 @@ describe('entries appended', () => {
       document: 'I-17',
       movement: 'other',
       cashBasis: false,
+      tax: { code: 1, rate: parsePercent('20'), base: minor(1_383), adjustment: minor(-2) },
     };
+    context.db.$client.exec("INSERT INTO tax_code VALUES (1, 1, 'S', 'Sales', 'sales', 'line', 1, 1)");
     const entries = [
       sale('2026-05-01', 1_383, full),
-      { ...sale('2026-05-02', 5), reference: 'R 5' },
+      { ...sale('2026-05-02', 5), reference: 'R 5', supplyDate: parseCivilDate('2026-04-30') },
       sale('2026-05-03', 7, { cashBasis: true, foreign: { currency: 'JPY', amount: minor(9) } as never }),
       sale('2025-10-14', 11),
     ];
     context.transact(() => appender().appendAll(entries));
     const back = [...everyPostedEntry(reading, 1)].map(({ posted }) => posted);
     expect(
-      back.map(({ date, kind, explanation, reference, lines }) => ({ date, kind, explanation, reference, lines })),
-    ).toEqual(entries.map((one) => ({ reference: undefined, ...one })));
+      back.map(({ date, kind, explanation, reference, supplyDate, lines }) => ({
+        date,
+        kind,
+        explanation,
+        reference,
+        supplyDate,
+        lines,
+      })),
+    ).toEqual(entries.map((one) => ({ reference: undefined, supplyDate: undefined, ...one })));
     proved();
   });
 });

@@ -8,7 +8,7 @@ import {
   parseCivilDate,
   shortDate,
 } from '@just-ledger/core';
-import type { EntryForm } from './entry-form.js';
+import { emptyForm, type EntryForm } from './entry-form.js';
 import { formLike } from './entry-request.js';
 
 /** The day on which the bill that has not come is accrued: the end of the month after the last one’s. */
@@ -52,5 +52,22 @@ export function formOfAccrual(
             ...(isTaxed && { debit: '', credit: '' }),
           },
     ),
+  };
+}
+
+/** In the address: the accrual of a bill that has none before it. */
+export const MISSING_BILL = 'missing-bill';
+
+/** The last day of the month that has ended last: what it lacks is accrued on it. */
+export function missingBillDate(today: CivilDate): CivilDate {
+  return endOfMonth(addMonths(today, -1));
+}
+
+/** The accrual of a bill that has not come and that no earlier one is like: reversed on the first of the next month. */
+export function formOfMissingBill(date: string, on: CivilDate): EntryForm {
+  return {
+    ...emptyForm(date, 'adjusting'),
+    explanation: 'Accrued: ',
+    reversesOn: shortDate(firstOfNextMonth(on)),
   };
 }

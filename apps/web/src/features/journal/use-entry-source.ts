@@ -5,7 +5,7 @@ import { accountsQuery } from '../../api/account-queries.js';
 import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { entryQuery, openedDraftQuery, patternsQuery } from '../../api/journal-queries.js';
-import { accrualDate, formOfAccrual } from './accrual-form.js';
+import { accrualDate, formOfAccrual, formOfMissingBill, MISSING_BILL, missingBillDate } from './accrual-form.js';
 import { booksForDates } from './books-for-dates.js';
 import { formOfCorrection } from './correction-form.js';
 import { emptyForm, type EntryForm } from './entry-form.js';
@@ -36,10 +36,11 @@ export function useEntrySource() {
   const [accrue] = useSheetParam('accrue');
   const [of] = useSheetParam('of');
   const [wrongLines] = useSheetParam('lines');
-  const from = like || correct || accrue;
+  const isMissingBill = accrue === MISSING_BILL;
+  const from = like || correct || (isMissingBill ? '' : accrue);
   const opened = useQuery({ ...openedDraftQuery(organisation.id, draft), enabled: draft !== '' });
   const before = useQuery({ ...entryQuery(organisation.id, from), enabled: from !== '' });
-  const accounts = useQuery({ ...accountsQuery(organisation.id, today), enabled: accrue !== '' });
+  const accounts = useQuery({ ...accountsQuery(organisation.id, today), enabled: from !== '' && accrue !== '' });
   const patterns = useQuery(patternsQuery(organisation.id));
   const kept = patterns.data?.find(({ id }) => String(id) === pattern);
   const isGone = pattern !== '' && patterns.data !== undefined && !kept;
@@ -74,6 +75,15 @@ export function useEntrySource() {
         formOn: (date) => formOfAccrual(entry, isOfResult, date, currency),
       };
     }
+    if (isMissingBill) {
+      const date = missingBillDate(today);
+      return {
+        told: 'a bill that has not come, accrued and reversed',
+        source: `accrual ${accrue}`,
+        date,
+        formOn: (shown) => formOfMissingBill(shown, date),
+      };
+    }
     if (of !== '') {
       return {
         told: 'of a paper',
@@ -88,7 +98,7 @@ export function useEntrySource() {
       formOn: (date) => formOfPattern(kept, date, currency),
     };
   })();
-  const isNew = draft === '' && from === '' && pattern === '' && of === '';
+  const isNew = draft === '' && from === '' && !isMissingBill && pattern === '' && of === '';
   return {
     /** Tells one source from another. */
     key: [draft || 'new', like, pattern, correct, wrongLines, accrue, of].join(' '),

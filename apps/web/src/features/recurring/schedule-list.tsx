@@ -1,11 +1,14 @@
 import type { RecurringJournalResponse } from '@just-ledger/contract';
 import { parseCivilDate, shortDate } from '@just-ledger/core';
 import { clsx } from 'clsx';
+import { Link } from 'react-router';
+import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { Allowed } from '../../ui/allowed.js';
 import layout from '../../ui/layout.module.css';
 import { shown } from '../../ui/money.js';
 import { Sheet } from '../../ui/sheet.js';
+import { MISSING_BILL } from '../journal/accrual-form.js';
 import { Holidays } from './holidays.js';
 import { SchedulesToBe } from './schedules-to-be.js';
 import { PlannedReversals } from './planned-reversals.js';
@@ -23,6 +26,7 @@ export function ScheduleList({
   onChoose: (id: number) => void;
   onNew: () => void;
 }) {
+  const address = useAddress();
   const { currency } = useBooks();
   return (
     <Sheet
@@ -30,6 +34,9 @@ export function ScheduleList({
       aside={journals.length === 0 ? 'none yet' : journals.length}
       tools={
         <Allowed needed="preparer">
+          <Link className="act" to={address.href('entry', { accrue: MISSING_BILL })}>
+            Accrue a missing bill
+          </Link>
           <button className="act" type="button" onClick={onNew}>
             New schedule
           </button>
