@@ -131,8 +131,16 @@ test('a quarter is read code by code, followed to its entries and settled; what 
   await expect(settlement.getByRole('list', { name: 'What it posts' })).toContainText('220.00 credit');
   await settlement.getByRole('button', { name: 'Settle the period' }).click();
   await expect(settlement).toContainText('220.00 is owed, on 2290 Tax due');
+  await open('record/entry');
+  await page.getByLabel('Date', { exact: true }).fill('10/9/2026');
+  await page.getByLabel('Account, line 1').fill('4000');
+  for (let cell = 0; cell < 3; cell += 1) await page.keyboard.press('Tab');
+  await page.keyboard.type('10');
+  await expect(page.getByRole('list', { name: 'Look again' })).toContainText(
+    'The tax up to 30 Sep 2026 is settled by',
+  );
   await sell('2026-09-10', '12.00');
-  await page.reload();
+  await open('report/tax?from=2026-07-01&to=2026-09-30');
   await expect(table).toContainText('Posted since this period was settled; goes into the next');
   await page.getByRole('button', { name: /^The quarter after/ }).click();
   await expect(table).toContainText('Late: posted into periods that were settled');

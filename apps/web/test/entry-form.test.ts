@@ -182,6 +182,16 @@ describe('cells pasted from a spreadsheet', () => {
     expect(written(after(form, { type: 'pasted', at: 1, lines }))).toEqual(['9 |', '1010 1234.50|', '4000 3.00|']);
     expect(pasted('5\t\n\t6\n7', 'debit')).toEqual([['5.00|', '|6.00', '7.00|'], 0]);
   });
+  test('bring their tax among them: none is proposed', () => {
+    const form = sheet({});
+    const accounts = [{ number: '6100', name: 'Rent', currency: null, breakdowns: [], taxCode: 'P20' }] as never;
+    const lines = pastedLines('6100\trent\n6100\tmore', 0, 'account', { ...on(form), accounts })?.lines ?? [];
+    expect(
+      after(form, { type: 'pasted', at: 0, lines })
+        .lines.map(({ taxCode }) => taxCode)
+        .join(''),
+    ).toBe('');
+  });
   test('more of them than there are lines make room; one cell alone is typed like any', () => {
     const form = sheet({});
     const lines =

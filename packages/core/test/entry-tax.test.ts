@@ -361,7 +361,7 @@ describe('what is refused', () => {
       'opening balances',
       { taxCode: 'S' },
       { kind: 'opening', date: '2026-12-31' },
-      ['tax-opening at lines.1.taxCode'],
+      ['tax-of-balances at lines.1.taxCode'],
     ],
     ['a given rate that is none', { taxCode: 'S', taxRate: 'x' }, {}, ['not-a-percentage at lines.1.taxRate']],
     [

@@ -57,8 +57,9 @@ export function readTax(
     report('tax-code-unknown', 'taxCode', `There is no tax code ${text}.`);
     return {};
   }
-  if (of.kind === 'opening') {
-    report('tax-opening', 'taxCode', 'Opening balances are taken on as they stand, tax owed among them.');
+  if (of.kind === 'opening' || of.kind === 'closing') {
+    const said = of.kind === 'opening' ? 'Opening balances are taken on' : 'Balances are closed';
+    report('tax-of-balances', 'taxCode', `${said} as they stand, tax owed among them.`);
     return {};
   }
   if (proposed.taxRate?.trim())

@@ -10,10 +10,14 @@ import { displayed } from '../../ui/own-ways.js';
 import type { EntryDoubts } from './use-entry-doubts.js';
 
 /** What is worth a second look, each with its evidence; nothing of it stands in the way of posting. */
-export function EntryDoubtsList({ doubts: { date, sameAmounts, samePaper, due, unusual } }: { doubts: EntryDoubts }) {
+export function EntryDoubtsList({
+  doubts: { date, sameAmounts, samePaper, due, unusual, settled },
+}: {
+  doubts: EntryDoubts;
+}) {
   const address = useAddress();
   const { currency } = useBooks();
-  if (!date && !sameAmounts && !samePaper && !due && unusual.length === 0) return null;
+  if (!date && !sameAmounts && !samePaper && !due && !settled && unusual.length === 0) return null;
   return (
     <ul className={clsx(layout.plainList, layout.aboveClose, 'small brass')} aria-label="Look again" role="list">
       {date?.type === 'outside-span' && <li>The date lies outside the dates chosen at the left.</li>}
@@ -29,6 +33,15 @@ export function EntryDoubtsList({ doubts: { date, sameAmounts, samePaper, due, u
             {due.name}
           </Link>{' '}
           waits to be posted on the same accounts, {shortDate(due.date)}.
+        </li>
+      )}
+      {settled && (
+        <li>
+          The tax up to {shortDate(parseCivilDate(settled.to))} is settled by{' '}
+          <Link className="act" to={address.href('journal', { entry: settled.entry })}>
+            {settled.entry}
+          </Link>
+          : this goes into the next settlement.
         </li>
       )}
       {unusual.map(({ amount, usual }) => (

@@ -15,12 +15,18 @@ export function shownBreakdowns(
   );
 }
 
-/** The change of a line that gets its account: its own currency, and the usual values of the breakdowns it needs. */
+/**
+ * The change of a line that gets its account: its own currency, the usual values of the breakdowns it needs, and its usual
+ * tax code.
+ *
+ * @param proposesTax not for lines of a whole entry, which have their tax among them
+ */
 export function withAccount(
   line: FormLine,
   number: string,
   account: AccountResponse | undefined,
   breakdowns: readonly BreakdownResponse[],
+  proposesTax = true,
 ): Partial<FormLine> {
   const usual = breakdowns.flatMap(({ name, usualValue, selfBalancing }) =>
     usualValue && (selfBalancing || account?.breakdowns.includes(name)) ? [[name, usualValue] as const] : [],
@@ -29,7 +35,7 @@ export function withAccount(
     account: number,
     currency: account?.currency ?? '',
     breakdowns: { ...Object.fromEntries(usual), ...line.breakdowns },
-    ...withUsualTax(line, account),
+    ...(proposesTax && withUsualTax(line, account)),
   };
 }
 

@@ -86,7 +86,7 @@ function cellChange(
   if (column === 'contact') return { contact: finding.contact(text)?.name ?? text };
   if (column === 'note') return { note: text };
   const account = finding.account(text);
-  return { ...(line ? withAccount(line, text, account, breakdowns) : {}), account: account?.number ?? text };
+  return { ...(line ? withAccount(line, text, account, breakdowns, false) : {}), account: account?.number ?? text };
 }
 
 /** An amount on its side; an empty cell leaves what the other one says. */

@@ -32,6 +32,7 @@ export const entryRoute: ScreenRoute = {
     ['Alt Enter', 'put a line in above'],
     ['Alt Backspace', 'remove the line'],
     ['Alt .', 'breakdowns of the line'],
+    ['Alt T', 'tax of the line'],
     ['Alt ↓', 'all accounts, those used before first'],
     ['Alt A', 'attach papers; they can be dropped too, also onto a line, or pasted'],
     ['Alt P', 'to the paper and back'],

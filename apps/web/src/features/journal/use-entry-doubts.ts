@@ -1,4 +1,4 @@
-import type { EntryResponse, LineResponse } from '@just-ledger/contract';
+import type { EntryResponse, LineResponse, TaxSettlementResponse } from '@just-ledger/contract';
 import {
   type AmountOnAccount,
   type CivilDate,
@@ -19,6 +19,7 @@ import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { timeLineQuery } from '../../api/recurring-queries.js';
 import { entriesOfAmountQuery, entriesOfPaperQuery } from '../../api/journal-queries.js';
+import { taxSettlementsQuery } from '../../api/tax-report-queries.js';
 import { useSettled } from '../../ui/use-settled.js';
 import type { EntryForm } from './entry-form.js';
 import { type FormTax, postedAmounts } from './form-tax.js';
@@ -34,6 +35,8 @@ export interface EntryDoubts {
   readonly due: DueEntry | undefined;
   /** Amounts far out of what their accounts usually see. */
   readonly unusual: readonly UnusualAmount[];
+  /** The settlement of taxes that has gone over its date: what it says of a tax goes into the next one. */
+  readonly settled: TaxSettlementResponse | undefined;
   /** An entry of the same contact with the same paper. */
   readonly samePaper: EntryResponse | undefined;
 }
@@ -69,6 +72,9 @@ export function useEntryDoubts(
       date: parseCivilDate(on),
     }));
   const unusual = useUnusualAmounts(lines);
+  const isTaxed = form.lines.some(({ taxCode }) => taxCode !== '');
+  const { data: settlements = [] } = useQuery({ ...taxSettlementsQuery(organisation.id), enabled: isTaxed });
+  const last = settlements.find(({ reversedBy }) => reversedBy === null);
   const isChosen = chosenFrom !== undefined || chosenTo !== undefined;
   return {
     date: date && dateDoubt(date, proposed, isChosen ? { from, to } : undefined),
@@ -78,6 +84,7 @@ export function useEntryDoubts(
         )
       : undefined,
     unusual,
+    settled: isTaxed && date && last && date <= parseCivilDate(last.to) ? last : undefined,
     due: isBalanced && date ? dueOnAccounts(accountsOf(lines), due, date) : undefined,
     samePaper: ofPaper.data?.entries.find(
       (entry) => stands(entry) && entry.reference?.toLowerCase() === paper.toLowerCase(),
