@@ -476,3 +476,20 @@ test('each value of a breakdown that balances by itself is settled by itself', a
   );
   expect(told.sort()).toEqual(['2200 10.00 Mill', '2200 20.00 Orchard', '2290 -10.00 Mill', '2290 -20.00 Orchard']);
 });
+
+test('an account of tax that is retired and still holds some keeps the settlement waiting, and says so', async () => {
+  const books = await taxedBooks();
+  await books.entry('2026-01-10', [{ account: '4000', credit: '10.00', taxCode: 'S' }], '12.00');
+  const accounts: { id: number; number: string; name: string; classification: string; version: number }[] =
+    await books.done('GET', '/accounts');
+  const owed = accounts.find(({ number }) => number === '2200');
+  const { name, classification, version } = owed ?? { name: '', classification: '', version: 0 };
+  const retired = { number: '2200', name, classification, active: false, version };
+  await books.done('PUT', `/accounts/${owed?.id}`, retired);
+  const refused = await books.ask('POST', '/tax-settlements', {
+    from: '2026-01-01',
+    to: '2026-03-31',
+    account: '2290',
+  });
+  expect([refused.status, problemCodes(refused)]).toEqual([422, ['account-retired at to']]);
+});

@@ -106,6 +106,19 @@ code({
     },
   ],
 });
+code({
+  code: 'ALL',
+  name: 'As much again',
+  side: 'purchases',
+  rates: [
+    {
+      parts: [
+        { rate: '100', share: '50', side: 'debit', account: '1350' },
+        { rate: '100', share: '50', side: 'debit' },
+      ],
+    },
+  ],
+});
 code({ code: 'ZERO', name: 'Reported, not taxed', side: 'sales', rates: [{ parts: [] }] });
 code({
   code: 'LATER',
@@ -362,6 +375,18 @@ describe('what is refused', () => {
       { taxCode: 'S' },
       { kind: 'opening', date: '2026-12-31' },
       ['tax-of-balances at lines.1.taxCode'],
+    ],
+    [
+      'an amount that its tax makes too large',
+      { credit: '90000000000000', taxCode: 'S' },
+      {},
+      ['amount-too-large at lines'],
+    ],
+    [
+      'an amount of which nothing is left but tax',
+      { credit: '0.01', taxCode: 'ALL', amountIs: 'gross' },
+      {},
+      ['tax-swallows at lines.1.taxCode'],
     ],
     ['a given rate that is none', { taxCode: 'S', taxRate: 'x' }, {}, ['not-a-percentage at lines.1.taxRate']],
     [

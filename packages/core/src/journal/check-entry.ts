@@ -11,7 +11,7 @@ import { checkDate } from './check-date.js';
 import { checkReversalDate, correctsNothing } from './reversal.js';
 import { checkLine, type LineOf, type ReadLine } from './check-line.js';
 import type { CheckedEntry, EntryLine } from './entry.js';
-import { taxedEntry } from './entry-tax.js';
+import { taxedEntryWithin } from './entry-tax.js';
 import { ENTRY_KINDS, type EntryKind, type EntrySource } from '../ledger/entry-kind.js';
 import { proposeMovements } from '../ledger/movement.js';
 import type { ProposedEntry } from './proposed-entry.js';
@@ -176,12 +176,16 @@ function withTax(
 ): readonly ReadLine[] | undefined {
   if (!lines.some(({ taxing }) => taxing)) return lines;
   if (!taxDate) return undefined;
-  const taxed = taxedEntry(lines, taxDate, books.baseCurrency);
+  const taxed = taxedEntryWithin(lines, taxDate, books.baseCurrency);
+  if (!taxed) {
+    problems.push(problem('amount-too-large', 'lines', 'With its tax it is larger than the books can hold.'));
+    return undefined;
+  }
   const before = problems.length;
   const own = lines.map(({ account }, index): ReadLine => ({ account, line: taxed.lines[index] as EntryLine }));
   const tax = taxed.tax.map((line): ReadLine => ({ account: accountIn(books.chart, line.account), line }));
   own.forEach(({ line }, index) => {
-    if (line.amount !== 0) return;
+    if (line.amount !== 0 && line.tax?.base !== 0) return;
     problems.push(problem('tax-swallows', `lines.${index}.taxCode`, 'Nothing of the amount is left beside its tax.'));
   });
   for (const { account, line } of tax) {

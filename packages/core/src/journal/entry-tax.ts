@@ -82,6 +82,16 @@ export function taxedEntry(lines: readonly LineToTax[], date: CivilDate, baseCur
   };
 }
 
+/** The tax of an entry's lines; undefined where it would be beyond what amounts can be. @see taxedEntry */
+export function taxedEntryWithin(...of: Parameters<typeof taxedEntry>): TaxedEntry | undefined {
+  try {
+    return taxedEntry(...of);
+  } catch (error) {
+    if (error instanceof RangeError) return undefined;
+    throw error;
+  }
+}
+
 function figuresOf({ net, gross, parts }: TaxedAmount, { code }: Taxing): TaxOfLine {
   const { lineStandsOn } = TAX_SIDES[code.side];
   const asked = parts

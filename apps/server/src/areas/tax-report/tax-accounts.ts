@@ -10,10 +10,8 @@ import {
 } from '@just-ledger/core';
 import { sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
-import { flowsBetween } from '../ledger/flow-store.js';
-import type { LedgerView } from '../ledger/flow-store.js';
+import { flowsBetween, type LedgerView, periodNumber } from '../ledger/flow-store.js';
 import type { Settlement } from './settlement-store.js';
-import { periodNumber } from '../ledger/flow-store.js';
 
 /** So many entries are named that have nothing to do with taxes. */
 const MOST_NAMED = 10;

@@ -1,5 +1,6 @@
 import type { EntryResponse, TaxSettlementRequest } from '@just-ledger/contract';
 import {
+  accountIn,
   accountTitle,
   type Books,
   checkDate,
@@ -7,13 +8,13 @@ import {
   type CivilDate,
   type EntryLine,
   isCivilDate,
+  isPlainText,
   longDate,
   minor,
   negated,
   problem,
   type Problem,
 } from '@just-ledger/core';
-import { isPlainText } from '@just-ledger/core';
 import { taxSettlement } from '../../platform/database/schema.js';
 import { Refusal, unprocessable } from '../../platform/problems/refusal.js';
 import { defineCommand } from '../../platform/threads/task.js';
@@ -95,6 +96,11 @@ function checkedSettlement(
   const lines = settlingLines(db, organisation, to, account.id);
   if (lines.length === 0) {
     throw unprocessable('nothing-to-settle', 'to', `Nothing stands on the accounts of taxes on ${longDate(to)}.`);
+  }
+  const retired = lines.map((line) => accountIn(books.chart, line.account)).find(({ active }) => !active);
+  if (retired) {
+    const message = `${accountTitle(retired)} is retired and still holds tax: take it back into use to settle it.`;
+    throw unprocessable('account-retired', 'to', message);
   }
   const explanation = said || `Tax of ${longDate(from)} to ${longDate(to)}`;
   return { from, to, account: account.id, entry: { date: date.value, kind: 'ordinary', explanation, lines } };

@@ -8,7 +8,7 @@ import {
   type Minor,
   safeParseAmount,
   type TaxCode,
-  taxedEntry,
+  taxedEntryWithin,
   type Taxing,
   type TaxOfLine,
   taxRateOn,
@@ -58,7 +58,9 @@ export function taxOfForm(form: EntryForm, currency: CurrencyCode, date: CivilDa
       taxing: amount === 0 ? undefined : taxingOf(line, currency, on, taxes.codes),
     };
   });
-  const taxed = taxedEntry(lines, on, currency);
+  const taxed = taxedEntryWithin(lines, on, currency);
+  // what is larger than amounts can be is told when it is sent
+  if (!taxed) return { own: typed, amounts: [], tax: [] };
   return {
     own: taxed.lines.map(({ amount }) => amount),
     amounts: taxed.amounts,
