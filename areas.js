@@ -27,6 +27,8 @@ export const AREAS = [
   'recurring',
   'earlier-years',
   'chart',
+  'findings',
+  'adjustments',
   'trial-balance',
   'account-ledger',
   'tax-report',

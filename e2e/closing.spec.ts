@@ -107,3 +107,75 @@ test.describe('a charity', () => {
     await expect(page.getByText('Stamps')).toBeVisible();
   });
 });
+
+test('what has run of a year is closed by itself, and the year goes on from zero', async ({
+  own: { page, open, post },
+}) => {
+  await post('2026-01-02', 'Shares', '1010', '3000', '900.00');
+  await post('2026-01-20', 'Cider sold', '1010', '4000', '500.00');
+  await post('2026-02-20', 'Cider sold', '1010', '4000', '70.00');
+  await open('close/year-end?from=2026-01-01&to=2026-12-31');
+  await page.getByRole('combobox', { name: 'Close up to' }).click();
+  await page.getByRole('option', { name: 'Up to 31 January 2026' }).click();
+  await expect(page.getByText('up to 31 January 2026', { exact: true })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Where it goes' })).toBeVisible();
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByText('is closed and locked')).toBeVisible();
+  await page.getByRole('combobox', { name: 'Close up to' }).click();
+  await page.getByRole('option', { name: 'The year, to 31 December 2026' }).click();
+  await expect(page.getByRole('table').first()).toContainText('70.00');
+  await expect(page.getByRole('table').first()).not.toContainText('500.00');
+});
+
+test('months are locked up to one in one go', async ({ own: { page, open, post } }) => {
+  await post('2026-01-02', 'Shares', '1010', '3000', '900.00');
+  await open('close/months?from=2026-01-01&to=2026-12-31');
+  const april = page.getByRole('row', { name: /April 2026/ });
+  await april.getByRole('button', { name: 'lock all up to here' }).click();
+  await expect(april).toContainText('by ');
+  await page
+    .getByRole('row', { name: /February 2026/ })
+    .getByRole('button', { name: 'unlock …' })
+    .click();
+  await page.getByLabel('Why February 2026 is unlocked').fill('the bank was wrong');
+  await page.getByLabel('and the 2 locked after it').check();
+  await page.getByRole('button', { name: 'unlock', exact: true }).click();
+  await expect(april.getByRole('button', { name: 'lock', exact: true })).toBeVisible();
+});
+
+test('what waits at the stage leads to the year that waits, not to the one on the rail', async ({
+  signedIn: page,
+  demo,
+}) => {
+  await page.goto(`${demo}/2/close/months?from=2027-01-01&to=2027-01-18`);
+  await page.getByRole('link', { name: '2026 to close' }).click();
+  await expect(page.getByRole('heading', { name: 'Closing entries 2026' })).toBeVisible();
+  await expect(page).toHaveURL(/close\/year-end\?from=2026-01-01&to=2026-12-31&year=2026/);
+});
+
+test('a year closed again says what changed against the first closing, and with what the next one begins', async ({
+  signedIn: page,
+  demo,
+}) => {
+  await page.goto(`${demo}/1/close/year-end?from=2025-04-01&to=2026-03-31&year=2026`);
+  const changes = page.getByRole('region', { name: 'Against the closing of 31 May 2026' });
+  await expect(changes.getByRole('row', { name: /5410 Office/ })).toContainText('723.00');
+  await expect(page.getByRole('list', { name: 'On record' }).getByRole('listitem')).toHaveCount(3);
+  const opening = page.getByRole('region', { name: '2026–27 begins with these balances' });
+  await expect(opening).toContainText('✓ 1 April 2026 begins with the post-closing trial balance');
+  await changes.getByRole('link', { name: '2026-0297' }).click();
+  await expect(page).toHaveURL(/record\/journal\?.*entry=2026-0297/);
+});
+
+test('an entry that is dated in a closed year says what that takes, leads there, and is still there afterwards', async ({
+  signedIn: page,
+  demo,
+}) => {
+  await page.goto(`${demo}/1/record/entry`);
+  await page.getByLabel('Explanation').fill('A bill that came late');
+  await page.getByRole('textbox', { name: 'Date', exact: true }).fill('31/3/2026');
+  await page.getByRole('link', { name: 'To reopen 2025–26' }).click();
+  await expect(page.getByRole('button', { name: 'Reopen 2025–26' })).toBeVisible();
+  await page.goBack();
+  await expect(page.getByLabel('Explanation')).toHaveValue('A bill that came late');
+});

@@ -369,6 +369,7 @@ test('an entry is kept as a pattern and begun again by its name, with its amount
   const explanation = page.getByRole('combobox', { name: 'Explanation' });
   await page.getByLabel('Note, line 1').fill('typed before');
   await explanation.fill('mon');
+  await expect(page.getByRole('option', { name: /Monthly rent/ })).toBeVisible();
   await explanation.press('ArrowDown');
   await explanation.press('Enter');
   await expect(explanation).toHaveValue('Rent of the press house');

@@ -24,6 +24,7 @@ import { twentyClients } from './clients.js';
 import { seenInBrowser } from './in-browser.js';
 import { keystrokesOfFifty } from './keystrokes.js';
 import { posting } from './posting.js';
+import { runReviewTrial } from './review-trials.js';
 import { PLANTED, runSlipTrials } from './slip-trials.js';
 import { DAYS, REPORTS, firstReading, rawSums, warmUp } from './reports.js';
 import { median, usually } from './stopwatch.js';
@@ -106,6 +107,18 @@ function showSlips(): void {
   }
 }
 
+/** How often the second pair of eyes is right on seeded ledgers: counts, not times. */
+function showReviews(trials: number): void {
+  console.log(
+    `\nten slips of fourteen kinds planted in a year of some 1,700 entries, ${trials} ledgers: listed, others`,
+  );
+  const all = Array.from({ length: trials }, (_, at) => runReviewTrial(20261128 + at));
+  const of = (counts: readonly number[]): string =>
+    `${(counts.reduce((sum, one) => sum + one, 0) / trials).toFixed(2)} on average, ${Math.min(...counts)} to ${Math.max(...counts)}`;
+  console.log(`listed of ten: ${of(all.map(({ listed }) => listed.length))}`);
+  console.log(`about nothing that was planted: ${of(all.map(({ others }) => others.length))}`);
+}
+
 /** Every GET of the API on books of trading organisations, as ratios to the raw sum of all lines. */
 async function showHttp(shapes: readonly TradingShape[]): Promise<void> {
   const parts: string[] = [];
@@ -179,6 +192,7 @@ async function showBooks(): Promise<void> {
   showPage(db);
   showPosting(context);
   showSlips();
+  showReviews(12);
 
   const check = fullCheck(db, 1);
   if (check.broken || check.proofs.some((proof) => !proof.holds))

@@ -247,6 +247,13 @@ function keepComing(books: SampleBooks): void {
     ],
     { kind: 'adjusting', reverses: 'next-month' },
   );
+  books.recurring(
+    'Count of the cider in stock',
+    { unit: 'year', every: 1, day: 'last', from: d('2027-03-31') },
+    'Stock of cider, to the count',
+    [],
+    { kind: 'adjusting', amounts: 'target', target: { account: '1300', against: '5110', by: 'count' } },
+  );
 }
 
 /** What is paid ahead and used up day by day, and a loan that goes back by instalments: both begun last year. */
@@ -533,12 +540,32 @@ function writeMonth(
   endMonth(books, month, today);
 }
 
+/** The bill for looking over the accounts of 2025–26 comes in June: the year is reopened for it, and closed again. */
+function closeAgain(books: SampleBooks): void {
+  books.reopen('2026', d('2026-06-30'), 'The bill for looking over the accounts of 2025–26 came in June');
+  books.post(
+    d('2026-03-31'),
+    'Looking over the accounts of 2025–26, billed in June',
+    [
+      ['5410', 240],
+      ['2330', -240],
+    ],
+    { kind: 'adjusting' },
+  );
+  books.close('2026');
+  books.post(d('2026-06-30'), 'Looking over the accounts of 2025–26, paid', [
+    ['2330', 240],
+    ['1010', -240],
+  ]);
+}
+
 /** What is due is posted, the months before are locked, the year is closed in May. */
 function endMonth(books: SampleBooks, month: CivilDate, today: CivilDate): void {
   const end = endOfMonth(month);
   if (end > today) return;
   books.postDue(end);
   if (month === d('2026-05-01')) books.close('2026');
+  if (month === d('2026-06-01')) closeAgain(books);
   if (month >= d('2026-07-01') && month <= d('2026-11-01')) books.lock(addMonths(month, -1).slice(0, 7));
   if (month === d('2026-07-01')) for (const period of ['2026-04', '2026-05']) books.lock(period);
 }

@@ -87,6 +87,13 @@ export function writeHedgeLayer(folder: string, person: number, today: CivilDate
     ],
     { kind: 'adjusting' },
   );
+  books.recurring(
+    'Count of the stakes in the yard',
+    { unit: 'year', every: 1, from: d('2026-12-31') },
+    'Stakes in the yard, to the count',
+    [],
+    { kind: 'adjusting', amounts: 'target', target: { account: '1300', against: '5000', by: 'count' } },
+  );
   const plan = new StoryPlan();
   for (let month = firstDay; month <= today; month = addMonths(month, 1)) writeMonth(books, month, today, plan);
   books.clock.goTo(today);

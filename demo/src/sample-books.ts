@@ -13,7 +13,7 @@ import { keepRecurring } from '@just-ledger/server/areas/recurring/recurring-com
 import { keepDraft } from '@just-ledger/server/areas/journal/draft-commands';
 import { keepPattern } from '@just-ledger/server/areas/journal/pattern-commands';
 import { lockPeriod } from '@just-ledger/server/areas/periods/period-commands';
-import { closeYear } from '@just-ledger/server/areas/closing/closing-commands';
+import { closeYear, reopenYear } from '@just-ledger/server/areas/closing/closing-commands';
 import type {
   AccountRequest,
   ChangeAccountRequest,
@@ -270,7 +270,13 @@ export class SampleBooks {
   }
 
   close(year: string): void {
-    this.do(closeYear, { organisation: this.organisation, person: this.person, year, request: {} });
+    this.do(closeYear, { organisation: this.organisation, person: this.person, year, query: {} });
+  }
+
+  /** Opens a closed year again, on a day and for a reason. */
+  reopen(year: string, on: CivilDate, reason: string): void {
+    this.clock.goTo(on);
+    this.do(reopenYear, { organisation: this.organisation, person: this.person, year, reason });
   }
 
   end(): void {

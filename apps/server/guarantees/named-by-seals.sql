@@ -3,14 +3,17 @@
 -- One id, one organisation.
 CREATE TRIGGER organisation_insert BEFORE INSERT ON organisation BEGIN
   SELECT RAISE(ABORT, 'organisation: id is taken') WHERE EXISTS (SELECT 1 FROM organisation WHERE id = NEW.id);
+  SELECT RAISE(ABORT, 'organisation: years begin on a day of a month') WHERE NEW.fiscal_year_start_day NOT BETWEEN 1 AND 31;
 END;
 
 -- What figures are told in stays once something is posted.
 CREATE TRIGGER organisation_update BEFORE UPDATE ON organisation BEGIN
   SELECT RAISE(ABORT, 'organisation: its id never changes') WHERE NEW.id IS NOT OLD.id;
+  SELECT RAISE(ABORT, 'organisation: years begin on a day of a month') WHERE NEW.fiscal_year_start_day NOT BETWEEN 1 AND 31;
   SELECT RAISE(ABORT, 'organisation: currency, first day and start of the year stay once something is posted')
     WHERE (NEW.base_currency IS NOT OLD.base_currency OR NEW.first_day IS NOT OLD.first_day
-        OR NEW.fiscal_year_start_month IS NOT OLD.fiscal_year_start_month)
+        OR NEW.fiscal_year_start_month IS NOT OLD.fiscal_year_start_month
+        OR NEW.fiscal_year_start_day IS NOT OLD.fiscal_year_start_day)
       AND EXISTS (SELECT 1 FROM entry WHERE organisation = OLD.id);
 END;
 

@@ -197,11 +197,20 @@ CREATE TRIGGER entry_insert BEFORE INSERT ON entry BEGIN
       WHEN date(NEW.date, '+0 days') IS NOT NEW.date THEN RAISE(ABORT, 'entry: not a date')
       WHEN NEW.date < o.first_day AND NEW.stage <> 'opening'
         THEN RAISE(ABORT, 'entry: only opening entries are dated before the first day')
-      WHEN NEW.year IS NOT CAST(CAST(substr(max(NEW.date, o.first_day), 1, 4) AS INTEGER) + (o.fiscal_year_start_month > 1
-          AND CAST(substr(max(NEW.date, o.first_day), 6, 2) AS INTEGER) >= o.fiscal_year_start_month) AS TEXT)
+      -- named by the calendar year in which it ends; it begins on the last day of a month that has not the day
+      WHEN NEW.year IS NOT (SELECT CAST(year + (o.fiscal_year_start_month > 1 OR o.fiscal_year_start_day > 1)
+            - (month < o.fiscal_year_start_month OR (month = o.fiscal_year_start_month
+              AND day < o.fiscal_year_start_day AND next_day <> 1)) AS TEXT)
+          FROM (SELECT CAST(substr(at, 1, 4) AS INTEGER) AS year, CAST(substr(at, 6, 2) AS INTEGER) AS month,
+              CAST(substr(at, 9, 2) AS INTEGER) AS day, CAST(substr(date(at, '+1 day'), 9, 2) AS INTEGER) AS next_day
+            FROM (SELECT max(NEW.date, o.first_day) AS at)))
         THEN RAISE(ABORT, 'entry: numbered in another year than its date')
       WHEN EXISTS (SELECT 1 FROM period_lock AS k WHERE k.organisation = NEW.organisation
-          AND k.period = CASE WHEN NEW.date < o.first_day THEN 'brought-forward' ELSE substr(NEW.date, 1, 7) END)
+          AND k.period = CASE
+            WHEN NEW.date < o.first_day THEN 'brought-forward'
+            WHEN CAST(substr(NEW.date, 9, 2) AS INTEGER) >= o.fiscal_year_start_day
+              OR substr(date(NEW.date, '+1 day'), 9, 2) = '01' OR NEW.date < '1900-02' THEN substr(NEW.date, 1, 7)
+            ELSE substr(date(NEW.date, 'start of month', '-1 day'), 1, 7) END)
         THEN RAISE(ABORT, 'entry: its period is locked')
     END
     FROM organisation AS o LEFT JOIN entry AS b ON b.organisation = o.id AND b.place = NEW.place - 1

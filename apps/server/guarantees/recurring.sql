@@ -27,8 +27,8 @@ END;
 -- What was settled stays; a date whose draft was discarded can be skipped, and what the server did is told.
 CREATE TRIGGER occurrence_update BEFORE UPDATE ON occurrence BEGIN
   SELECT RAISE(ABORT, 'recurring journal: a date that is settled is never changed')
-    WHERE (OLD.organisation, OLD.journal, OLD.date, OLD.entry, OLD.draft, OLD.is_by_itself)
-        IS NOT (NEW.organisation, NEW.journal, NEW.date, NEW.entry, NEW.draft, NEW.is_by_itself)
+    WHERE (OLD.organisation, OLD.journal, OLD.date, OLD.entry, OLD.draft, OLD.is_by_itself, OLD.reckoning)
+        IS NOT (NEW.organisation, NEW.journal, NEW.date, NEW.entry, NEW.draft, NEW.is_by_itself, NEW.reckoning)
       OR ((OLD.state, OLD.reason, OLD.settled_at, OLD.settled_by) IS NOT (NEW.state, NEW.reason, NEW.settled_at, NEW.settled_by)
         AND NOT (OLD.state = 'drafted' AND NEW.state = 'skipped' AND EXISTS (
           SELECT 1 FROM draft WHERE organisation = OLD.organisation AND id = OLD.draft AND state = 'discarded')));

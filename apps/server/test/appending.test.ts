@@ -6,11 +6,17 @@ import { createOrganisation } from '../src/areas/beginning/beginning-commands.js
 import { addContact } from '../src/areas/contacts/contact-commands.js';
 import 'reflect-metadata';
 import {
+  addDays,
+  addMonths,
+  daysOfPeriod,
+  fiscalMonthOf,
+  fiscalYearOf,
   minor,
   parseCivilDate,
   parsePercent,
   type AccountId,
   type CheckedEntry,
+  type CivilDate,
   type ContactId,
   type EntryLine,
 } from '@just-ledger/core';
@@ -29,7 +35,7 @@ import { fullCheck } from '../src/areas/proofs/chain-check.js';
 import { WriteContext } from '../src/platform/threads/write-context.js';
 
 const TODAY = parseCivilDate('2027-01-18');
-const calendar = { firstDay: parseCivilDate('2025-10-15'), fiscalYearStartMonth: 4 };
+const calendar = { firstDay: parseCivilDate('2025-10-15'), fiscalYearStartMonth: 4, fiscalYearStartDay: 1 };
 
 let folder: string;
 let context: WriteContext;
@@ -186,6 +192,76 @@ describe('entries appended', () => {
       })),
     ).toEqual(entries.map((one) => ({ reference: undefined, supplyDate: undefined, ...one })));
     proved();
+  });
+});
+
+describe('the file itself', () => {
+  /** Posts one entry into new books whose years begin on some day, with some periods locked, and takes all of it back. */
+  function posted(start: readonly [month: number, day: number], date: CivilDate, locked: readonly string[]): string {
+    let said = '';
+    const back = (): void =>
+      context.transact(() => {
+        const request = {
+          name: 'Any day',
+          kind: 'company',
+          baseCurrency: 'EUR',
+          fiscalYearStartMonth: start[0],
+          fiscalYearStartDay: start[1],
+          firstDay: '2023-01-01',
+          starterChart: true,
+        } as const;
+        const { id } = createOrganisation(context, { person: 1, request });
+        for (const period of locked)
+          context.db.$client
+            .prepare(
+              `INSERT INTO period_lock (organisation, period, locked_at, locked_by, entries, seal) VALUES (?, ?, 'x', 1, 0, '')`,
+            )
+            .run(id, period);
+        try {
+          [said = ''] = appender(id)
+            .append(sale(date, 1, {}, id))
+            .number.split('-');
+        } catch (error) {
+          said = String(error);
+        }
+        throw new Error('taken back');
+      });
+    expect(back).toThrow('taken back');
+    return said;
+  }
+
+  test('knows the year and the month of every date, on whatever day years begin', () => {
+    const near = fc.tuple(
+      fc.constantFrom<readonly [number, number]>([4, 6], [1, 1], [1, 2], [2, 29], [12, 31], [3, 31], [7, 1]),
+      fc.integer({ min: 0, max: 5 }),
+      fc.integer({ min: 0, max: 11 }),
+      fc.integer({ min: -2, max: 2 }),
+    );
+    fc.assert(
+      fc.property(near, ([[month, day], year, months, days]) => {
+        const years = {
+          firstDay: parseCivilDate('2023-01-01'),
+          fiscalYearStartMonth: month,
+          fiscalYearStartDay: day,
+        };
+        const date = addDays(addMonths(parseCivilDate(`${2023 + year}-02-01`), months, day), days);
+        const [own, before, after] = ([0, -1, 1] as const).map((by): string => {
+          const { from } = daysOfPeriod(years, fiscalMonthOf(years, date));
+          return fiscalMonthOf(years, addMonths(from, by, day));
+        }) as [string, string, string];
+        expect(posted([month, day], date, [before, after])).toBe(fiscalYearOf(years, date).label);
+        expect(posted([month, day], date, [own])).toMatch(/locked/);
+      }),
+      { seed: 20261128, numRuns: 60 },
+    );
+  });
+  test('takes no year that begins on a day that is none', () => {
+    const change = (day: number): void =>
+      void context.db.$client.prepare('UPDATE organisation SET fiscal_year_start_day = ?').run(day);
+    expect(() => change(0)).toThrow(/a day of a month/);
+    expect(() => change(32)).toThrow(/a day of a month/);
+    context.transact(() => appender().append(sale('2026-05-01', 2)));
+    expect(() => change(6)).toThrow(/start of the year stay/);
   });
 });
 

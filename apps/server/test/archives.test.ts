@@ -19,6 +19,7 @@ import { ARCHIVE_TABLES, archivedColumns, type TableFile } from '../src/areas/ar
 import { sealOf } from '../src/areas/journal/append-entry.js';
 import { zipOf } from './files.js';
 import { RunningServer, type Reply } from './running-server.js';
+import { archiveOf, sendArchive, settled, takeArchive } from './sent-archives.js';
 
 let server: RunningServer;
 let path: string;
@@ -216,37 +217,9 @@ const PAPER = 'Receipt 7, of the school';
 /** The name of its file in the archive. */
 const paperFile = (): string => `papers/${createHash('sha256').update(PAPER).digest('hex')}`;
 
-async function written(of = path): Promise<Uint8Array> {
-  const reply = await fetch(`${server.url}${of}/archive.zip`, { headers: { cookie: server.session } });
-  expect([reply.status, reply.headers.get('content-type')]).toEqual([200, 'application/zip']);
-  return new Uint8Array(await reply.arrayBuffer());
-}
-
-/** Sends an archive and waits until it has been read. */
-async function send(bytes: Uint8Array): Promise<ArchiveResponse> {
-  const reply = await fetch(`${server.url}/api/archives?name=books.zip`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/octet-stream', cookie: server.session },
-    body: bytes as never,
-  });
-  expect(reply.status).toBe(201);
-  return settled((await reply.json()) as ArchiveResponse);
-}
-
-async function settled(job: ArchiveResponse): Promise<ArchiveResponse> {
-  let now = job;
-  while (['reading', 'writing'].includes(now.state)) {
-    await new Promise((resolve) => setTimeout(resolve, 20));
-    now = (await server.request('GET', `/api/archives/${job.id}`)).body as ArchiveResponse;
-  }
-  return now;
-}
-
-async function take(job: ArchiveResponse, name: string): Promise<ArchiveResponse> {
-  const reply = await server.request('POST', `/api/archives/${job.id}/taking`, { name });
-  expect(reply.status).toBe(202);
-  return settled(reply.body as ArchiveResponse);
-}
+const written = (of = path): Promise<Uint8Array> => archiveOf(server, of);
+const send = (bytes: Uint8Array): Promise<ArchiveResponse> => sendArchive(server, bytes);
+const take = (job: ArchiveResponse, name: string): Promise<ArchiveResponse> => takeArchive(server, job, name);
 
 const lines = (file: ArchiveFile): Record<string, never>[] =>
   decode(archive[`${file}.jsonl`])
@@ -556,7 +529,8 @@ describe('a hostile archive', () => {
     expect((await server.signedOut().request('GET', `/api/archives/${job.id}`)).status).toBe(401);
     for (const name of ['', ' ', 'a\nb', 'x'.repeat(121)]) {
       const reply = await server.request('POST', `/api/archives/${job.id}/taking`, { name });
-      const after = reply.status === 202 ? (await settled(reply.body as ArchiveResponse)).state : reply.status;
+      const after =
+        reply.status === 202 ? (await settled(server, reply.body as ArchiveResponse)).state : reply.status;
       expect(['failed', 422]).toContain(after);
     }
     const other = await send(zipSync(archive));

@@ -12,7 +12,7 @@ import { controlAccounts } from '../src/areas/open-items/open-documents.js';
 import { agedSumsAt, linesOfDocument, openItemsAt } from '../src/areas/open-items/open-items-at.js';
 import { organisationOf } from '../src/areas/organisations/organisation-store.js';
 import { countEntries } from '../src/areas/periods/entry-counts.js';
-import { rawSumsUntil } from '../src/areas/proofs/raw-sums.js';
+import { rawSumsUntil, rawSumsWithin } from '../src/areas/proofs/raw-sums.js';
 import { derivations } from '../src/composition/derivations.js';
 import { booksFile, type Db, openForReading } from '../src/platform/database/connection.js';
 import { attachDerived, noteBooksLeft, openDerived, prepareDerived } from '../src/platform/derived/derived-file.js';
@@ -31,13 +31,12 @@ const sorted = (rows: readonly object[]): string[] => rows.map((row) => JSON.str
 /** Everything that is taken from what is derived, for a span. */
 function answers(db: Db, from: CivilDate, to: CivilDate): unknown {
   const books = organisationOf(db, 1);
-  const raw = rawSumsUntil(db, books, to, from);
   const accounts = db.$client
     .prepare('SELECT id FROM account WHERE organisation = 1 AND control IS NOT NULL')
     .pluck();
   return {
-    before: sorted(raw.before.filter(({ debit, credit }) => debit !== 0 || credit !== 0)),
-    within: sorted(raw.within.filter(({ debit, credit }) => debit !== 0 || credit !== 0)),
+    until: sorted(rawSumsUntil(db, books, to).filter(({ debit, credit }) => debit !== 0 || credit !== 0)),
+    within: sorted(rawSumsWithin(db, books, from, to).filter(({ debit, credit }) => debit !== 0 || credit !== 0)),
     contacts: sorted(contactBalances(db, books, accounts.all() as never, to).filter(({ amount }) => amount !== 0)),
     ofContact: sorted(
       contactBalances(db, books, accounts.all() as never, to, 2 as never).filter(({ amount }) => amount !== 0),

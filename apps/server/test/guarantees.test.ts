@@ -267,6 +267,17 @@ describe('plain SQL from outside cannot break what is posted', () => {
       'delete what was planned',
       "INSERT INTO reversal_plan VALUES (1, 1, 1, '2026-06-01', NULL, '', 1); DELETE FROM reversal_plan;",
     ],
+    ...(
+      [
+        ['say of a finding with a gap', '(1, 2, "far-out.1.1", "open", NULL, NULL, "", 1);'],
+        ['look at a finding without a reason', '(1, 1, "far-out.1.1", "looked-at", NULL, NULL, "", 1);'],
+        [
+          'change what was said of a finding',
+          '(1, 1, "a", "open", NULL, NULL, "", 1); UPDATE finding_event SET reason = "x";',
+        ],
+        ['delete what was said of a finding', '(1, 1, "a", "open", NULL, NULL, "", 1); DELETE FROM finding_event;'],
+      ] as const
+    ).map(([what, row]) => [what, `INSERT INTO finding_event VALUES ${row.replaceAll('"', "'")}`] as const),
     [
       'rewrite what happened to a draft',
       "INSERT INTO draft_event VALUES (1, 1, 1, 'prepared', NULL, '2026-02-01T00:00:00.000Z', 1); UPDATE draft_event SET text = 'x';",
@@ -478,7 +489,9 @@ describe('the file itself', () => {
       'entry_attachment 3',
       'entry_correction 3',
       'entry_preparer 3',
+      'finding_event 3',
       'line 3',
+      'locked_proof 3',
       'membership 3',
       'occurrence 3',
       'organisation 3',

@@ -18,7 +18,7 @@ import { NewerBooksError, prepareBooks } from '../src/platform/database/migrate.
 import * as schema from '../src/platform/database/schema.js';
 
 const DRIZZLE = fileURLToPath(new URL('../drizzle', import.meta.url));
-const calendar = { firstDay: parseCivilDate('2025-04-01'), fiscalYearStartMonth: 4 };
+const calendar = { firstDay: parseCivilDate('2025-04-01'), fiscalYearStartMonth: 4, fiscalYearStartDay: 1 };
 
 let folder: string;
 beforeEach(() => {
@@ -144,6 +144,21 @@ describe('books of an earlier step', () => {
       expect(verifyBooks(folder, () => undefined)).toEqual([]);
     },
   );
+  test('keep the dates of recurring journals that were settled before it was kept how amounts are found', async () => {
+    const client = earlierBooks(15);
+    booksOfFirstStep(client);
+    client.exec(`INSERT INTO recurring_journal (organisation, id, name, pauses) VALUES (1, 1, 'Rent', '[]');
+      INSERT INTO occurrence (organisation, journal, date, state, reason, settled_at, settled_by)
+        VALUES (1, 1, '2026-05-31', 'skipped', 'let off', 'x', 1);`);
+    client.close();
+    await prepareBooks(folder);
+    const db = new Database(booksFile(folder), { readonly: true });
+    const row = db.prepare('SELECT date, state, reason, is_by_itself, reckoning FROM occurrence').all();
+    db.close();
+    expect(row).toEqual([
+      { date: '2026-05-31', state: 'skipped', reason: 'let off', is_by_itself: 0, reckoning: null },
+    ]);
+  });
   test('are refused when they come from a program that knows more', async () => {
     await prepareBooks(folder);
     const client = new Database(booksFile(folder));

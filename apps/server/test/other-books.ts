@@ -71,7 +71,7 @@ export const assets = Array.from({ length: 40 }, (_, index) => {
     class: of,
     acquired,
     cost,
-    written: accumulatedDepreciation(asset, d(CHANGEOVER), 1) ?? 0,
+    written: accumulatedDepreciation(asset, d(CHANGEOVER), { fiscalYearStartMonth: 1, fiscalYearStartDay: 1 }) ?? 0,
   };
 });
 export const stock = Array.from({ length: 80 }, (_, index) => ({

@@ -311,12 +311,12 @@ describe('a date', () => {
         return String((error as { stderr: Buffer }).stderr);
       }
     };
-    const row = `SELECT organisation, journal, date, state, entry, draft, reason, settled_at, settled_by, is_by_itself, told_at
-      FROM occurrence ORDER BY organisation DESC LIMIT 1`;
+    const row = `SELECT * FROM occurrence ORDER BY organisation DESC LIMIT 1`;
     for (const sql of [
       `INSERT INTO occurrence ${row};`,
       `INSERT OR REPLACE INTO occurrence ${row};`,
       'UPDATE occurrence SET date = date || 0;',
+      "UPDATE occurrence SET reckoning = '{}';",
       "UPDATE occurrence SET state = 'skipped', entry = NULL, reason = 'x';",
       'DELETE FROM occurrence;',
       "UPDATE recurring_version SET by_itself = 'posts';",

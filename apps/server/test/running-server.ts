@@ -71,6 +71,13 @@ export class RunningServer {
     return { status: response.status, headers: response.headers, body: parsed };
   }
 
+  /** Sends a request that must be done, and answers what comes back. */
+  async done(method: string, path: string, body?: unknown): Promise<Reply['body']> {
+    const reply = await this.request(method, path, body);
+    if (reply.status >= 300) throw new Error(`${method} ${path}: ${reply.status} ${JSON.stringify(reply.body)}`);
+    return reply.body;
+  }
+
   /** Creates an organisation and answers its path. */
   async organisation(fields: Record<string, unknown> = {}): Promise<string> {
     const given = {

@@ -33,7 +33,7 @@ const BOOKS: SentenceBooks = {
   taxes: { codes: [{ code: 'STD' }] as never, accounts: [] },
   near: NEAR,
   dates: {
-    calendar: { firstDay: parseCivilDate('2026-01-01'), fiscalYearStartMonth: 1 },
+    calendar: { firstDay: parseCivilDate('2026-01-01'), fiscalYearStartMonth: 1, fiscalYearStartDay: 1 },
     changeoverDate: undefined,
     today: NEAR,
     lockedPeriods: new Set(['2026-03' as Period]),

@@ -36,7 +36,12 @@ import type {
   ClosingRequest,
   ClosingResponse,
   FiscalYearsResponse,
+  LockQuery,
+  PeriodToDoResponse,
+  ProfitSharingRequest,
+  ProfitSharingResponse,
   ReasonRequest,
+  ReopeningQuery,
 } from './closing/closing.js';
 import type {
   ChangeContactRequest,
@@ -118,16 +123,19 @@ import type {
   TakeInvitationRequest,
 } from './people/person.js';
 import type { ProblemDetails } from './problems/problem-details.js';
-import type { ProofsQuery, ProofsResponse } from './proofs/proofs.js';
+import type { LockedProofsResponse, ProofsQuery, ProofsResponse } from './proofs/proofs.js';
 import type {
   AlikeEntriesResponse,
   DraftOccurrenceRequest,
+  FactsOfDateRequest,
   OccurrencesQuery,
   PauseRequest,
+  PostDueQuery,
   PostDueResponse,
   PostOccurrenceRequest,
   PrepaymentRequest,
   PrepaymentResponse,
+  ProposedOccurrenceResponse,
   RecurringJournalRequest,
   RecurringJournalResponse,
   RecurringPreviewResponse,
@@ -172,7 +180,16 @@ import type {
   TaxSettlementRequest,
   TaxSettlementResponse,
 } from './tax-report/tax-report.js';
-import type { TrialBalanceQuery, TrialBalanceResponse } from './trial-balance/trial-balance.js';
+import type { AdjustmentsQuery, AdjustmentsResponse, LackingAdjustmentResponse } from './adjustments/adjustments.js';
+import type { FindingsQuery, FindingsResponse, FindingStateRequest } from './findings/findings.js';
+import type {
+  TrialBalanceQuery,
+  TrialBalanceResponse,
+  ChangesQuery,
+  ChangesResponse,
+  WorksheetQuery,
+  WorksheetResponse,
+} from './trial-balance/trial-balance.js';
 
 /** A file instead of JSON: text as CSV (RFC 4180), a workbook or CSV, a printed paper, an archive. */
 export interface FileOf<ContentType extends string> {
@@ -420,7 +437,7 @@ export interface Endpoints {
     POST: { asks: ClosingQuery; takes: ClosingRequest; gives: ClosingResponse };
   };
   '/api/organisations/{organisation}/fiscal-years/{year}/reopening': {
-    POST: { takes: ReasonRequest; gives: ClosingResponse };
+    POST: { asks: ReopeningQuery; takes: ReasonRequest; gives: ClosingResponse };
   };
   '/api/organisations/{organisation}/imports': {
     POST: { asks: ImportQuery; takes: TableFile; gives: ImportResponse };
@@ -467,13 +484,16 @@ export interface Endpoints {
     DELETE: { gives: void };
   };
   '/api/organisations/{organisation}/periods/{period}/lock': {
-    POST: { gives: void };
+    POST: { asks: LockQuery; gives: void };
   };
   '/api/organisations/{organisation}/periods/{period}/unlock': {
-    POST: { takes: ReasonRequest; gives: void };
+    POST: { asks: LockQuery; takes: ReasonRequest; gives: void };
   };
   '/api/organisations/{organisation}/proofs': {
     GET: { asks: ProofsQuery; gives: ProofsResponse };
+  };
+  '/api/organisations/{organisation}/proofs/locked': {
+    GET: { gives: LockedProofsResponse[] };
   };
   '/api/organisations/{organisation}/proofs/check': {
     POST: { asks: ProofsQuery; gives: ProofsResponse };
@@ -491,7 +511,7 @@ export interface Endpoints {
     POST: { takes: RecurringJournalRequest; gives: RecurringJournalResponse };
   };
   '/api/organisations/{organisation}/recurring-journals/post-due': {
-    POST: { gives: PostDueResponse };
+    POST: { asks: PostDueQuery; gives: PostDueResponse };
   };
   '/api/organisations/{organisation}/recurring-journals/standing': {
     GET: { gives: RecurringStandingResponse };
@@ -530,6 +550,9 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/recurring-journals/{id}/draft': {
     POST: { takes: DraftOccurrenceRequest; gives: RecurringJournalResponse };
+  };
+  '/api/organisations/{organisation}/recurring-journals/{id}/reckon': {
+    POST: { takes: FactsOfDateRequest; gives: ProposedOccurrenceResponse };
   };
   '/api/organisations/{organisation}/recurring-journals/{id}/skip': {
     POST: { takes: SkipOccurrenceRequest; gives: RecurringJournalResponse };
@@ -609,6 +632,37 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/reports/trial-balance.csv': {
     GET: { asks: TrialBalanceQuery; gives: CsvFile };
+  };
+  '/api/organisations/{organisation}/fiscal-years/{year}/to-do': {
+    GET: { gives: PeriodToDoResponse[] };
+  };
+  '/api/organisations/{organisation}/sharing': {
+    GET: { gives: ProfitSharingResponse[] };
+    PUT: { takes: ProfitSharingRequest; gives: void };
+  };
+  '/api/organisations/{organisation}/adjustments': {
+    GET: { asks: AdjustmentsQuery; gives: AdjustmentsResponse };
+  };
+  '/api/organisations/{organisation}/adjustments/lacking': {
+    GET: { asks: AdjustmentsQuery; gives: LackingAdjustmentResponse[] };
+  };
+  '/api/organisations/{organisation}/findings': {
+    GET: { asks: FindingsQuery; gives: FindingsResponse };
+  };
+  '/api/organisations/{organisation}/findings/{finding}': {
+    PUT: { takes: FindingStateRequest; gives: void };
+  };
+  '/api/organisations/{organisation}/reports/changes': {
+    GET: { asks: ChangesQuery; gives: ChangesResponse };
+  };
+  '/api/organisations/{organisation}/reports/changes.csv': {
+    GET: { asks: ChangesQuery; gives: CsvFile };
+  };
+  '/api/organisations/{organisation}/reports/worksheet': {
+    GET: { asks: WorksheetQuery; gives: WorksheetResponse };
+  };
+  '/api/organisations/{organisation}/reports/worksheet.csv': {
+    GET: { asks: WorksheetQuery; gives: CsvFile };
   };
   '/api/organisations/{organisation}/set-up-changes': {
     GET: { asks: SetUpChangesQuery; gives: SetUpChangeResponse[] };

@@ -134,6 +134,8 @@ export const paths = {
     addressOf('/api/organisations/{organisation}/recurring-journals/{id}/skip', id, journal),
   draftOccurrence: (id: Id, journal: Id) =>
     addressOf('/api/organisations/{organisation}/recurring-journals/{id}/draft', id, journal),
+  reckonOccurrence: (id: Id, journal: Id) =>
+    addressOf('/api/organisations/{organisation}/recurring-journals/{id}/reckon', id, journal),
   recurringPreview: (id: Id, journal: Id) =>
     addressOf('/api/organisations/{organisation}/recurring-journals/{id}/preview', id, journal),
   approveRecurring: (id: Id, journal: Id) =>
@@ -163,6 +165,18 @@ export const paths = {
   taxSettlements: (id: Id) => addressOf('/api/organisations/{organisation}/tax-settlements', id),
   trialBalance: (id: Id) => addressOf('/api/organisations/{organisation}/reports/trial-balance', id),
   trialBalanceCsv: (id: Id) => addressOf('/api/organisations/{organisation}/reports/trial-balance.csv', id),
+  toDo: (id: Id, year: string) => addressOf('/api/organisations/{organisation}/fiscal-years/{year}/to-do', id, year),
+  sharing: (id: Id) => addressOf('/api/organisations/{organisation}/sharing', id),
+  lockedProofs: (id: Id) => addressOf('/api/organisations/{organisation}/proofs/locked', id),
+  adjustments: (id: Id) => addressOf('/api/organisations/{organisation}/adjustments', id),
+  lackingAdjustments: (id: Id) => addressOf('/api/organisations/{organisation}/adjustments/lacking', id),
+  findings: (id: Id) => addressOf('/api/organisations/{organisation}/findings', id),
+  finding: (id: Id, finding: string) =>
+    addressOf('/api/organisations/{organisation}/findings/{finding}', id, finding),
+  changes: (id: Id) => addressOf('/api/organisations/{organisation}/reports/changes', id),
+  changesCsv: (id: Id) => addressOf('/api/organisations/{organisation}/reports/changes.csv', id),
+  worksheet: (id: Id) => addressOf('/api/organisations/{organisation}/reports/worksheet', id),
+  worksheetCsv: (id: Id) => addressOf('/api/organisations/{organisation}/reports/worksheet.csv', id),
   incomeStatement: (id: Id) => addressOf('/api/organisations/{organisation}/reports/income-statement', id),
   incomeStatementCsv: (id: Id) => addressOf('/api/organisations/{organisation}/reports/income-statement.csv', id),
   equityStatement: (id: Id) => addressOf('/api/organisations/{organisation}/reports/equity-statement', id),

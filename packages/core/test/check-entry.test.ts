@@ -37,7 +37,7 @@ const chart = chartFrom([
 ]);
 const books: Books = {
   baseCurrency: parseCurrencyCode('EUR'),
-  calendar: { firstDay: d('2026-01-01'), fiscalYearStartMonth: 1 },
+  calendar: { firstDay: d('2026-01-01'), fiscalYearStartMonth: 1, fiscalYearStartDay: 1 },
   chart,
   breakdowns: [FUNDS],
   today: d('2026-09-30'),

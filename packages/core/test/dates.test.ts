@@ -4,7 +4,9 @@ import {
   addDays,
   addMonths,
   daysBetween,
+  daysOfPeriod,
   endOfMonth,
+  fiscalMonthOf,
   fiscalYearOf,
   fiscalYears,
   findFiscalYear,
@@ -12,6 +14,8 @@ import {
   horizonOf,
   isCivilDate,
   parseCivilDate as d,
+  type Period,
+  periodName,
   periodOf,
   periodsOf,
   spanLine,
@@ -94,8 +98,8 @@ describe('dates as people type them', () => {
 });
 
 describe('fiscal years', () => {
-  const fromApril: BooksCalendar = { firstDay: d('2025-04-01'), fiscalYearStartMonth: 4 };
-  const shortFirst: BooksCalendar = { firstDay: d('2026-02-10'), fiscalYearStartMonth: 4 };
+  const fromApril: BooksCalendar = { firstDay: d('2025-04-01'), fiscalYearStartMonth: 4, fiscalYearStartDay: 1 };
+  const shortFirst: BooksCalendar = { firstDay: d('2026-02-10'), fiscalYearStartMonth: 4, fiscalYearStartDay: 1 };
   test.each([
     ['2025-04-01', '2026', '2025-04-01', '2026-03-31'],
     ['2026-03-31', '2026', '2025-04-01', '2026-03-31'],
@@ -110,10 +114,10 @@ describe('fiscal years', () => {
       first: '2026-02-10',
       last: '2026-03-31',
     });
-    expect(periodsOf(fiscalYearOf(shortFirst, d('2026-02-10')))).toEqual(['2026-02', '2026-03']);
+    expect(periodsOf(shortFirst, fiscalYearOf(shortFirst, d('2026-02-10')))).toEqual(['2026-02', '2026-03']);
   });
   test('a calendar year ends in the year it is named after', () => {
-    const calendar = { firstDay: d('2026-01-01'), fiscalYearStartMonth: 1 };
+    const calendar = { firstDay: d('2026-01-01'), fiscalYearStartMonth: 1, fiscalYearStartDay: 1 };
     expect(fiscalYearOf(calendar, d('2026-12-31')).label).toBe('2026');
     expect(yearName(fiscalYearOf(calendar, d('2026-12-31')))).toBe('2026');
     expect(yearName(fiscalYearOf(fromApril, d('2025-05-01')))).toBe('2025–26');
@@ -125,6 +129,66 @@ describe('fiscal years', () => {
       .slice(1)
       .forEach((year, index) => expect(addDays((years[index] as { last: CivilDate }).last, 1)).toBe(year.first));
     expect(horizonOf(fromApril, d('2027-01-18'))).toBe('2028-03-31');
+  });
+  describe('from any day of a month', () => {
+    const from = (fiscalYearStartMonth: number, fiscalYearStartDay: number, firstDay = '2023-01-01') => ({
+      firstDay: d(firstDay),
+      fiscalYearStartMonth,
+      fiscalYearStartDay,
+    });
+    test.each([
+      [4, 6, '2026-04-05', '2026', '2025-04-06', '2026-04-05'],
+      [4, 6, '2026-04-06', '2027', '2026-04-06', '2027-04-05'],
+      [1, 2, '2026-01-01', '2026', '2025-01-02', '2026-01-01'],
+      [1, 2, '2026-01-02', '2027', '2026-01-02', '2027-01-01'],
+      [12, 31, '2026-12-30', '2026', '2025-12-31', '2026-12-30'],
+      // February has not the day: the year begins on its last
+      [2, 29, '2027-02-27', '2027', '2026-02-28', '2027-02-27'],
+      [2, 29, '2028-02-28', '2028', '2027-02-28', '2028-02-28'],
+      [2, 29, '2028-02-29', '2029', '2028-02-29', '2029-02-27'],
+    ])('%i/%i: %s lies in year %s', (month, day, date, label, first, last) => {
+      const calendar = from(month, day);
+      expect(fiscalYearOf(calendar, d(date))).toEqual({ label, first, last });
+      expect(findFiscalYear(calendar, label)).toEqual({ label, first, last });
+    });
+    test.each([
+      [6, '2026-05-05', '2026-04', '6 April to 5 May 2026'],
+      [6, '2027-01-05', '2026-12', '6 December 2026 to 5 January 2027'],
+      [31, '2026-02-27', '2026-01', '31 January to 27 February 2026'],
+      [31, '2026-02-28', '2026-02', '28 February to 30 March 2026'],
+      [1, '2026-02-28', '2026-02', 'February 2026'],
+    ])('from the %ith, %s lies in %s', (day, date, period, name) => {
+      expect([periodOf(from(4, day), d(date)), periodName(from(4, day), period as Period)]).toEqual([period, name]);
+    });
+    test('twelve months make a year, without gap or overlap, whatever the day', () => {
+      fc.assert(
+        fc.property(
+          fc.integer({ min: 1, max: 12 }),
+          fc.integer({ min: 1, max: 31 }),
+          fc.integer({ min: 0, max: 3_000 }),
+          (month, day, after) => {
+            const calendar = from(month, day, '2000-01-01');
+            const year = fiscalYearOf(calendar, addDays(d('2001-06-01'), after));
+            const spans = periodsOf(calendar, year).map((period) => daysOfPeriod(calendar, period));
+            expect(spans).toHaveLength(12);
+            expect([spans[0]?.from, spans[11]?.to]).toEqual([year.first, year.last]);
+            spans.slice(1).forEach((span, at) => expect(addDays(spans[at]?.to as CivilDate, 1)).toBe(span.from));
+            for (const { from: begin, to } of spans) {
+              expect(fiscalMonthOf(calendar, begin)).toBe(fiscalMonthOf(calendar, to));
+            }
+          },
+        ),
+        { seed: 20261128 },
+      );
+    });
+    test.each([
+      ['2025-04-06', '2026-04-05', 'for the year ended 5 April 2026'],
+      ['2025-04-06', '2025-07-05', 'for the three months ended 5 July 2025'],
+      ['2025-04-06', '2025-05-05', 'for the month ended 5 May 2025'],
+      ['2025-04-01', '2025-04-30', 'from 1 April 2025 to 30 April 2025'],
+    ])('from the 6th, %s to %s is headed “%s”', (begin, end, line) =>
+      expect(spanLine(from(4, 6), d(begin), d(end))).toBe(line),
+    );
   });
   test('what lies before the first day is one period', () => {
     expect(periodOf(fromApril, d('2025-03-31'))).toBe('brought-forward');

@@ -12,6 +12,7 @@ import {
 } from '../src/index.js';
 import { caseOf } from './cases.js';
 
+const FROM_JANUARY = { fiscalYearStartMonth: 1, fiscalYearStartDay: 1 };
 const USD = parseCurrencyCode('USD');
 const amount = (text: string): number => parseAmount(text, USD);
 
@@ -45,7 +46,7 @@ describe('what has been written off', () => {
       };
       for (const { year, accumulated } of expected.schedule) {
         const at = civilDate(2019 + year, 12, 31);
-        expect([year, accumulatedDepreciation(asset, at, 1)]).toEqual([year, amount(accumulated)]);
+        expect([year, accumulatedDepreciation(asset, at, FROM_JANUARY)]).toEqual([year, amount(accumulated)]);
       }
     },
   );
@@ -64,7 +65,7 @@ describe('what has been written off', () => {
     // the case goes on declining and takes what is left in the last year; both agree until then and at the end
     const same = expected.schedule.filter(({ year }) => year <= 3 || year === 5);
     for (const { year, accumulated } of same) {
-      expect([year, accumulatedDepreciation(asset, civilDate(2019 + year, 12, 31), 1)]).toEqual([
+      expect([year, accumulatedDepreciation(asset, civilDate(2019 + year, 12, 31), FROM_JANUARY)]).toEqual([
         year,
         amount(accumulated),
       ]);
@@ -73,7 +74,7 @@ describe('what has been written off', () => {
   test('of a truck bought in April: nine months of the first year', () => {
     const asset = { cost: minor(1_300_000), residual: minor(100_000), acquired: d('2012-04-01'), life: '5' };
     const at = (method: DepreciationMethod, year: number): number | undefined =>
-      accumulatedDepreciation({ ...asset, method }, civilDate(year, 12, 31), 1);
+      accumulatedDepreciation({ ...asset, method }, civilDate(year, 12, 31), FROM_JANUARY);
     // Source: case dep-partial-first-year-truck
     expect([at('straight-line', 2012), at('straight-line', 2013)]).toEqual([180_000, 420_000]);
     expect([at('declining', 2012), at('declining', 2013)]).toEqual([390_000, 754_000]);
@@ -102,7 +103,7 @@ describe('what has been written off', () => {
       };
       let before = 0;
       expected.percentages[life]?.forEach((percent, year) => {
-        const now = accumulatedDepreciation(asset, civilDate(2000 + year, 12, 31), 1) ?? 0;
+        const now = accumulatedDepreciation(asset, civilDate(2000 + year, 12, 31), FROM_JANUARY) ?? 0;
         expect([life, year, Math.abs((now - before) / 1_000_000 - Number(percent)) < 0.011]).toEqual([
           life,
           year,
@@ -124,16 +125,18 @@ describe('what has been written off', () => {
       life: '1',
       acquired: d(acquired),
     } as const;
-    expect(accumulatedDepreciation(asset, d('2020-12-31'), 1)).toBe(written);
+    expect(accumulatedDepreciation(asset, d('2020-12-31'), FROM_JANUARY)).toBe(written);
   });
   test('cannot be said without life or rate, and is nothing for land', () => {
     const land = { cost: minor(1200), residual: minor(0), acquired: d('2020-01-01') };
-    expect(accumulatedDepreciation({ ...land, method: 'straight-line' }, d('2020-12-31'), 1)).toBeUndefined();
-    expect(accumulatedDepreciation({ ...land, method: 'declining' }, d('2020-12-31'), 1)).toBeUndefined();
     expect(
-      accumulatedDepreciation({ ...land, method: 'sum-of-years-digits', life: '2.5' }, d('2020-12-31'), 1),
+      accumulatedDepreciation({ ...land, method: 'straight-line' }, d('2020-12-31'), FROM_JANUARY),
     ).toBeUndefined();
-    expect(accumulatedDepreciation({ ...land, method: 'none' }, d('2020-12-31'), 1)).toBe(0);
+    expect(accumulatedDepreciation({ ...land, method: 'declining' }, d('2020-12-31'), FROM_JANUARY)).toBeUndefined();
+    expect(
+      accumulatedDepreciation({ ...land, method: 'sum-of-years-digits', life: '2.5' }, d('2020-12-31'), FROM_JANUARY),
+    ).toBeUndefined();
+    expect(accumulatedDepreciation({ ...land, method: 'none' }, d('2020-12-31'), FROM_JANUARY)).toBe(0);
   });
   test('never falls, never goes beyond cost less residual, and reaches it at the end of the life', () => {
     fc.assert(
@@ -143,7 +146,8 @@ describe('what has been written off', () => {
         fc.integer({ min: 1, max: 30 }),
         fc.constantFrom<DepreciationMethod>('straight-line', 'declining', 'sum-of-years-digits'),
         fc.integer({ min: 1, max: 12 }),
-        (cost, share, years, method, start) => {
+        (cost, share, years, method, fiscalYearStartMonth) => {
+          const start = { fiscalYearStartMonth, fiscalYearStartDay: 1 };
           const residual = minor(Math.floor(cost * share));
           const asset = { cost: minor(cost), residual, acquired: d('2000-02-10'), method, life: String(years) };
           let before = 0;
@@ -160,6 +164,23 @@ describe('what has been written off', () => {
   });
 });
 
+test.each([
+  // day of acquisition, rate; written off by the ends of the first two years from 6 April, a month of them running from the 6th
+  ['straight-line', '2026-04-06', ['240.00', '480.00']],
+  ['straight-line', '2026-04-20', ['240.00', '480.00']],
+  ['straight-line', '2026-04-21', ['220.00', '460.00']],
+  ['straight-line', '2026-10-06', ['120.00', '360.00']],
+  ['declining', '2026-04-06', ['480.00', '768.00']],
+  ['declining', '2026-10-06', ['240.00', '624.00']],
+] as const)('months run from the day on which the year begins: %s from %s', (method, acquired, [first, second]) => {
+  const start = { fiscalYearStartMonth: 4, fiscalYearStartDay: 6 };
+  const asset = { cost: minor(120_000), residual: minor(0), acquired: d(acquired), method, life: '5' };
+  const at = (day: string) => accumulatedDepreciation(asset, d(day), start);
+  expect([at('2027-04-05'), at('2028-04-05')]).toEqual([amount(first), amount(second)]);
+  // a month counts as soon as it is over
+  expect(at('2027-04-04')).toBeLessThan(amount(first));
+});
+
 describe('what is written off between two days', () => {
   const truck: DepreciableAsset = {
     cost: minor(1300000),
@@ -170,18 +191,18 @@ describe('what is written off between two days', () => {
   };
   // Weygandt, Kimmel, Kieso (delivery truck), from memory: nine months of 200.00 in the first year
   test('is the difference of what has run up', () => {
-    expect(depreciationBetween(truck, d('2011-12-31'), d('2012-12-31'), 1)).toBe(180000);
-    expect(depreciationBetween(truck, d('2012-12-31'), d('2013-12-31'), 1)).toBe(240000);
+    expect(depreciationBetween(truck, d('2011-12-31'), d('2012-12-31'), FROM_JANUARY)).toBe(180000);
+    expect(depreciationBetween(truck, d('2012-12-31'), d('2013-12-31'), FROM_JANUARY)).toBe(240000);
   });
   test.each<DepreciationMethod>(['straight-line', 'declining', 'sum-of-years-digits'])(
     '%s: taken on as its method says, it goes on as if it had always been here',
     (method) => {
       const asset = { ...truck, method };
       const at = d('2013-12-31');
-      const takenOn = { at, accumulated: minor(accumulatedDepreciation(asset, at, 1) ?? 0) };
+      const takenOn = { at, accumulated: minor(accumulatedDepreciation(asset, at, FROM_JANUARY) ?? 0) };
       for (const month of ['2014-01-31', '2015-07-31', '2017-03-31', '2019-12-31']) {
-        expect(depreciationBetween(asset, at, d(month), 1, takenOn)).toBe(
-          depreciationBetween(asset, at, d(month), 1),
+        expect(depreciationBetween(asset, at, d(month), FROM_JANUARY, takenOn)).toBe(
+          depreciationBetween(asset, at, d(month), FROM_JANUARY),
         );
       }
     },
@@ -190,16 +211,20 @@ describe('what is written off between two days', () => {
     '%s: taken on otherwise, what is left goes over the rest of its life, and not below the residual value',
     (method) => {
       const takenOn = { at: d('2013-12-31'), accumulated: minor(600000) };
-      expect(depreciationBetween({ ...truck, method }, takenOn.at, d('2017-03-31'), 1, takenOn)).toBe(600000);
-      expect(depreciationBetween({ ...truck, method }, takenOn.at, d('2030-12-31'), 1, takenOn)).toBe(600000);
+      expect(depreciationBetween({ ...truck, method }, takenOn.at, d('2017-03-31'), FROM_JANUARY, takenOn)).toBe(
+        600000,
+      );
+      expect(depreciationBetween({ ...truck, method }, takenOn.at, d('2030-12-31'), FROM_JANUARY, takenOn)).toBe(
+        600000,
+      );
     },
   );
   test('straight on from another amount: 6,000.00 over the 39 months that are left', () => {
     const takenOn = { at: d('2013-12-31'), accumulated: minor(600000) };
-    expect(depreciationBetween(truck, takenOn.at, d('2014-01-31'), 1, takenOn)).toBe(15385);
+    expect(depreciationBetween(truck, takenOn.at, d('2014-01-31'), FROM_JANUARY, takenOn)).toBe(15385);
   });
   test('nothing counts before it was taken on', () => {
     const takenOn = { at: d('2013-12-31'), accumulated: minor(420000) };
-    expect(depreciationBetween(truck, d('2013-06-30'), d('2014-01-31'), 1, takenOn)).toBe(20000);
+    expect(depreciationBetween(truck, d('2013-06-30'), d('2014-01-31'), FROM_JANUARY, takenOn)).toBe(20000);
   });
 });

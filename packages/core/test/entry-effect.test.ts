@@ -10,7 +10,7 @@ import {
   type EffectAccount,
 } from '../src/index.js';
 
-const calendar = { firstDay: d('2025-04-01'), fiscalYearStartMonth: 4 };
+const calendar = { firstDay: d('2025-04-01'), fiscalYearStartMonth: 4, fiscalYearStartDay: 1 };
 const BANK: EffectAccount = { number: '1010', name: 'Bank', element: 'asset', contra: false };
 const LOAN: EffectAccount = { number: '2600', name: 'Loan', element: 'liability', contra: false };
 const SALES: EffectAccount = { number: '4000', name: 'Sales', element: 'revenue', contra: false };

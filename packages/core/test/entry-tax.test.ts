@@ -129,7 +129,7 @@ code({
 
 const books: Books = {
   baseCurrency: parseCurrencyCode('EUR'),
-  calendar: { firstDay: d('2027-01-01'), fiscalYearStartMonth: 1 },
+  calendar: { firstDay: d('2027-01-01'), fiscalYearStartMonth: 1, fiscalYearStartDay: 1 },
   chart: plain,
   breakdowns: [FUNDS],
   taxCodes: codes,

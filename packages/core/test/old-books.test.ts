@@ -212,7 +212,7 @@ test.each([
   ['2025-04-01', 4, '2025-04-01'],
   ['1900-01-15', 4, '1900-01-01'],
 ])('the fiscal year of %s, from month %i, begins on %s', (date, fiscalYearStartMonth, begin) =>
-  expect(fiscalYearBegin({ firstDay: d('2026-01-01'), fiscalYearStartMonth }, d(date))).toBe(begin),
+  expect(fiscalYearBegin({ fiscalYearStartMonth, fiscalYearStartDay: 1 }, d(date))).toBe(begin),
 );
 
 describe('two statements beside each other', () => {

@@ -173,7 +173,7 @@ describe('lines of an occurrence', () => {
     date: d('2027-03-31'),
     since: d('2027-02-28'),
     months: 1,
-    yearStartMonth: 1,
+    yearStart: { fiscalYearStartMonth: 1, fiscalYearStartDay: 1 },
   };
   const kept = [
     { account: '6100', debit: '50' },
@@ -181,7 +181,7 @@ describe('lines of an occurrence', () => {
     { account: '6300', debit: '20' },
     { account: '6000', credit: '100' },
   ];
-  const share = { account: '6000', of: 'balance', percent: parsePercent('100') } as const;
+  const share = { account: '6000', of: 'balance', dayCount: '30/360', percent: parsePercent('100') } as const;
 
   test('a share of a balance goes over the lines by largest remainder', () => {
     expect(occurrenceLines({ source: 'share-of-balance', share }, kept, { ...on, figure: minor(10001) })).toEqual([

@@ -29,7 +29,7 @@ import { byNumber, chartFrom } from './ledger.js';
 const d = parseCivilDate;
 
 describe('the dates of a start', () => {
-  test.each<[string, Beginning, number, string, string | undefined]>([
+  test.each<[string, Beginning, number, string, string?, number?]>([
     ['a new organisation', { type: 'founded', on: d('2026-06-10') }, 1, '2026-06-10', undefined],
     [
       'going back to the first month',
@@ -53,12 +53,31 @@ describe('the dates of a start', () => {
       '2026-04-01',
       '2026-03-31',
     ],
-  ])('%s', (_, beginning, month, firstDay, changeoverDate) =>
-    expect(startingDates(beginning, month)).toEqual({ firstDay, ...(changeoverDate && { changeoverDate }) }),
+    [
+      'from the changeover in a year from 6 April',
+      { type: 'from-changeover', firstMonth: d('2027-02-01') },
+      4,
+      '2026-04-06',
+      '2027-02-05',
+      6,
+    ],
+    [
+      'back to the first month of a year from 6 April',
+      { type: 'from-year-start', firstMonth: d('2027-03-01') },
+      4,
+      '2026-04-06',
+      '2026-04-05',
+      6,
+    ],
+  ])('%s', (_, beginning, month, firstDay, changeoverDate, day = 1) =>
+    expect(startingDates(beginning, { fiscalYearStartMonth: month, fiscalYearStartDay: day })).toEqual({
+      firstDay,
+      ...(changeoverDate && { changeoverDate }),
+    }),
   );
   test('there is something to decide only within a year', () => {
-    expect(isMidYear(d('2026-09-01'), 1)).toBe(true);
-    expect(isMidYear(d('2026-04-01'), 4)).toBe(false);
+    expect(isMidYear(d('2026-09-01'), { fiscalYearStartMonth: 1, fiscalYearStartDay: 1 })).toBe(true);
+    expect(isMidYear(d('2026-04-01'), { fiscalYearStartMonth: 4, fiscalYearStartDay: 6 })).toBe(false);
   });
 });
 

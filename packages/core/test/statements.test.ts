@@ -346,7 +346,7 @@ describe('any generated balanced ledger', () => {
     { number: '5000', name: 'Goods', classification: 'cost-of-sales' },
     { number: '6000', name: 'Rent' },
   ]);
-  const calendar = { firstDay: d('2024-04-01'), fiscalYearStartMonth: 4 };
+  const calendar = { firstDay: d('2024-04-01'), fiscalYearStartMonth: 4, fiscalYearStartDay: 1 };
   const writable = chart.accounts.filter((one) => one.role !== 'income-summary');
   const anyEntry = fc
     .record({
@@ -534,7 +534,7 @@ describe('years that were never closed', () => {
     );
     const rows = accountLedger(
       byNumber(chart, '4000'),
-      { firstDay: d('2025-01-01'), fiscalYearStartMonth: 1 },
+      { firstDay: d('2025-01-01'), fiscalYearStartMonth: 1, fiscalYearStartDay: 1 },
       minor(0),
       d('2025-01-01'),
       lines,

@@ -38,7 +38,7 @@ const names: Record<string, number> = { 'low weir': 7, 'ferry lane': 8 };
 /** Its books: euro, calendar years, the first of them 2026. */
 export const books: Books = {
   baseCurrency: parseCurrencyCode('EUR'),
-  calendar: { firstDay: d('2026-01-01'), fiscalYearStartMonth: 1 },
+  calendar: { firstDay: d('2026-01-01'), fiscalYearStartMonth: 1, fiscalYearStartDay: 1 },
   chart,
   breakdowns: [FUNDS],
   today: d('2026-09-30'),

@@ -8,8 +8,8 @@ import {
   type BooksCalendar,
 } from '../src/index.js';
 
-const fromApril: BooksCalendar = { firstDay: d('2024-04-01'), fiscalYearStartMonth: 4 };
-const fromJanuary: BooksCalendar = { firstDay: d('2024-01-01'), fiscalYearStartMonth: 1 };
+const fromApril: BooksCalendar = { firstDay: d('2024-04-01'), fiscalYearStartMonth: 4, fiscalYearStartDay: 1 };
+const fromJanuary: BooksCalendar = { firstDay: d('2024-01-01'), fiscalYearStartMonth: 1, fiscalYearStartDay: 1 };
 const near = d('2027-01-18');
 
 const span = (text: string, calendar = fromApril): string | undefined => {
@@ -41,6 +41,14 @@ describe('spans as people type them, from April', () => {
 test('months lie in the calendar year where that is the fiscal year', () => {
   expect(span('apr', fromJanuary)).toBe('2027-04-01 2027-04-30');
   expect(span('2026', fromJanuary)).toBe('2026-01-01 2026-12-31');
+});
+
+test('months run from the day on which the year begins', () => {
+  const fromSixth: BooksCalendar = { firstDay: d('2024-04-06'), fiscalYearStartMonth: 4, fiscalYearStartDay: 6 };
+  expect(span('2027', fromSixth)).toBe('2026-04-06 2027-04-05');
+  expect(span('apr', fromSixth)).toBe('2026-04-06 2026-05-05');
+  expect(span('mar', fromSixth)).toBe('2027-03-06 2027-04-05');
+  expect(span('apr-jun', fromSixth)).toBe('2026-04-06 2026-07-05');
 });
 
 test('every month name lies in the fiscal year of the date at hand', () => {

@@ -27,6 +27,8 @@ import { StatementsModule } from '../areas/statements/statements.module.js';
 import { TakeOnModule } from '../areas/take-on/take-on.module.js';
 import { TaxCodesModule } from '../areas/tax-codes/tax-codes.module.js';
 import { TaxReportModule } from '../areas/tax-report/tax-report.module.js';
+import { AdjustmentsModule } from '../areas/adjustments/adjustments.module.js';
+import { FindingsModule } from '../areas/findings/findings.module.js';
 import { TrialBalanceModule } from '../areas/trial-balance/trial-balance.module.js';
 import { ProblemFilter } from '../platform/problems/problem-filter.js';
 import { requestPipe } from '../platform/problems/request-pipe.js';
@@ -61,6 +63,8 @@ import { HealthController } from './health.controller.js';
     JournalModule,
     RecurringModule,
     ChartModule,
+    FindingsModule,
+    AdjustmentsModule,
     TrialBalanceModule,
     AccountLedgerModule,
     TaxReportModule,

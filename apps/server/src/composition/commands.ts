@@ -8,6 +8,7 @@ import * as contactCommands from '../areas/contacts/contact-commands.js';
 import * as currencyCommands from '../areas/currencies/currency-commands.js';
 import * as attachmentCommands from '../areas/attachments/attachment-commands.js';
 import * as paperCommands from '../areas/gathering/paper-commands.js';
+import * as findingCommands from '../areas/findings/finding-events.js';
 import * as importCommands from '../areas/imports/import-commands.js';
 import { broughtForwardChanged } from '../areas/journal/brought-forward-changed.js';
 import * as draftCommands from '../areas/journal/draft-commands.js';
@@ -17,12 +18,14 @@ import * as reversalCommands from '../areas/journal/reversal-commands.js';
 import * as organisationCommands from '../areas/organisations/organisation-commands.js';
 import { assertNotArchived } from '../areas/organisations/organisation-store.js';
 import * as peopleCommands from '../areas/people/people-commands.js';
+import * as profitSharingCommands from '../areas/periods/profit-sharing-commands.js';
 import * as periodCommands from '../areas/periods/period-commands.js';
 import * as holidayCommands from '../areas/organisations/holiday-store.js';
 import * as doByItself from '../areas/recurring/do-by-itself.js';
 import * as occurrenceCommands from '../areas/recurring/occurrence-commands.js';
 import * as prepaymentCommands from '../areas/recurring/prepayment-commands.js';
 import * as recurringCommands from '../areas/recurring/recurring-commands.js';
+import * as lockedProofCommands from '../areas/proofs/keep-locked-proofs.js';
 import * as taxSettlementCommands from '../areas/tax-report/tax-settlement-commands.js';
 import * as takeOnCommands from '../areas/take-on/take-on-commands.js';
 import * as taxCodeCommands from '../areas/tax-codes/tax-code-commands.js';
@@ -47,6 +50,7 @@ export const commands = new TaskTable<Command<any, unknown>>(
   taxCodeCommands,
   currencyCommands,
   periodCommands,
+  profitSharingCommands,
   entryCommands,
   reversalCommands,
   draftCommands,
@@ -57,9 +61,11 @@ export const commands = new TaskTable<Command<any, unknown>>(
   prepaymentCommands,
   recurringCommands,
   taxSettlementCommands,
+  findingCommands,
   closingCommands,
   takeOnCommands,
   importCommands,
+  lockedProofCommands,
   archiveCommands,
 );
 

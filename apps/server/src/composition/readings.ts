@@ -18,6 +18,10 @@ import * as alikeReadings from '../areas/recurring/alike-readings.js';
 import * as recurringReadings from '../areas/recurring/recurring-readings.js';
 import * as recurringTimeLine from '../areas/recurring/time-line.js';
 import * as statementReadings from '../areas/statements/statement-readings.js';
+import * as adjustmentReadings from '../areas/adjustments/adjustment-readings.js';
+import * as findingReadings from '../areas/findings/findings-report.js';
+import * as monthsToDo from '../areas/closing/months-to-do.js';
+import * as profitSharings from '../areas/periods/profit-sharings.js';
 import * as taxReportReadings from '../areas/tax-report/tax-report-readings.js';
 import * as trialBalanceReadings from '../areas/trial-balance/trial-balance-readings.js';
 import * as ledgerReadings from '../areas/account-ledger/ledger-readings.js';
@@ -26,6 +30,7 @@ import * as backupReadings from '../areas/backups/backup-readings.js';
 import * as exportReadings from '../areas/imports/export-readings.js';
 import * as entryReadings from '../areas/journal/entry-readings.js';
 import * as overviewReadings from '../areas/overview/books-status.js';
+import * as lockedProofReadings from '../areas/proofs/locked-proofs.js';
 import * as proofReadings from '../areas/proofs/proof-readings.js';
 import * as takeOnReadings from '../areas/take-on/take-on-readings.js';
 import { TaskTable } from '../platform/threads/serve-tasks.js';
@@ -40,6 +45,7 @@ export const readings = new TaskTable<Reading<any, unknown>>(
   entryReadings,
   exportReadings,
   overviewReadings,
+  lockedProofReadings,
   proofReadings,
   takeOnReadings,
   accountDetailReadings,
@@ -62,6 +68,10 @@ export const readings = new TaskTable<Reading<any, unknown>>(
   recurringReadings,
   recurringTimeLine,
   statementReadings,
+  findingReadings,
+  adjustmentReadings,
+  monthsToDo,
+  profitSharings,
   taxReportReadings,
   trialBalanceReadings,
 );

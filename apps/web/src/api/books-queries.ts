@@ -53,6 +53,7 @@ export function useBooks(): BooksNow {
   const calendar = {
     firstDay: parseCivilDate(organisation.firstDay),
     fiscalYearStartMonth: organisation.fiscalYearStartMonth,
+    fiscalYearStartDay: organisation.fiscalYearStartDay,
   };
   const currency = parseCurrencyCode(organisation.baseCurrency);
   // books that are archived are read only, whoever looks

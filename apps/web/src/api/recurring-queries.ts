@@ -1,5 +1,5 @@
-import { paths, withQuery } from '@just-ledger/contract';
-import { queryOptions } from '@tanstack/react-query';
+import { type FactsOfDateRequest, paths, withQuery } from '@just-ledger/contract';
+import { keepPreviousData, queryOptions } from '@tanstack/react-query';
 import { api } from './request.js';
 
 /** All recurring journals with their dates in the fiscal year of a day. */
@@ -42,4 +42,15 @@ export const recurringStandingQuery = (id: number) =>
   queryOptions({
     queryKey: ['organisation', String(id), 'recurring', 'standing'],
     queryFn: () => api.get(paths.recurringStanding(id)),
+  });
+
+/** What a date would post, with what is known of it only. @param facts as JSON; empty for nothing */
+export const reckoningQuery = (id: number, journal: number, date: string, facts: string) =>
+  queryOptions({
+    queryKey: ['organisation', String(id), 'recurring', 'reckoning', journal, date, facts],
+    queryFn: () =>
+      api.post(paths.reckonOccurrence(id, journal), { ...(JSON.parse(facts || '{}') as FactsOfDateRequest), date }),
+    enabled: facts !== '',
+    retry: false,
+    placeholderData: keepPreviousData,
   });

@@ -1,18 +1,17 @@
 import { paths, withQuery } from '@just-ledger/contract';
-import type { TrialBalanceStage } from '@just-ledger/core';
 import { queryOptions } from '@tanstack/react-query';
 import { api } from './request.js';
 
-/** A trial balance at a date, in one of its stages. */
-export const trialBalanceQuery = (
-  id: number,
-  asAt: string,
-  stage: TrialBalanceStage,
-  zeros: boolean,
-  asKnownOn: string,
-) =>
+/** What some days brought otherwise than was known at a moment. */
+export const changesQuery = (id: number, asked: Readonly<Record<string, string | undefined>>) =>
   queryOptions({
-    queryKey: ['organisation', String(id), 'trial-balance', asAt, stage, zeros, asKnownOn],
-    queryFn: () =>
-      api.get(withQuery(paths.trialBalance(id), { asAt, stage, zeros: zeros ? 'true' : undefined, asKnownOn })),
+    queryKey: ['organisation', String(id), 'changes', asked],
+    queryFn: () => api.get(withQuery(paths.changes(id), asked)),
+  });
+
+/** A worksheet at a date. */
+export const worksheetQuery = (id: number, asked: Readonly<Record<string, string | undefined>>) =>
+  queryOptions({
+    queryKey: ['organisation', String(id), 'worksheet', asked],
+    queryFn: () => api.get(withQuery(paths.worksheet(id), asked)),
   });

@@ -1,4 +1,4 @@
-import { KIND_LABELS, MONTH_NAMES } from '@just-ledger/core';
+import { KIND_LABELS, yearStartName } from '@just-ledger/core';
 import { clsx } from 'clsx';
 import { Link, useNavigate } from 'react-router';
 import { useAddress } from '../api/address.js';
@@ -18,7 +18,6 @@ export function Header() {
   const { organisation } = useBooks();
   const signOut = useSignOut();
   const navigate = useNavigate();
-  const month = MONTH_NAMES[organisation.fiscalYearStartMonth - 1];
   return (
     <header className={styles.header}>
       <div className={styles.whose}>
@@ -31,19 +30,20 @@ export function Header() {
           {organisation.name}
         </button>
         <span className="small soft">
-          {KIND_LABELS[organisation.kind]} · {organisation.baseCurrency} · year from {month}
+          {KIND_LABELS[organisation.kind]} · {organisation.baseCurrency} · year from {yearStartName(organisation)}
         </span>
       </div>
       <nav className={styles.stages} aria-label="Stages">
         {STAGES.map(({ key, label }) => (
-          <Link
-            key={key}
-            to={address.href(screensOf(key)[0]?.path ?? '')}
-            aria-current={key === address.stage ? 'page' : undefined}
-          >
-            {label}
+          <div key={key} className={styles.stage}>
+            <Link
+              to={address.href(screensOf(key)[0]?.path ?? '')}
+              aria-current={key === address.stage ? 'page' : undefined}
+            >
+              {label}
+            </Link>
             {!organisation.archivedAt && <Waiting stage={key} />}
-          </Link>
+          </div>
         ))}
       </nav>
       <div className={clsx(styles.person, 'small')}>

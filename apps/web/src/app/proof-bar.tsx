@@ -4,9 +4,13 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { clsx } from 'clsx';
 import { useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
+import { Link } from 'react-router';
+import { useAddress } from '../api/address.js';
 import { useBooks } from '../api/books-queries.js';
 import { proofsQuery } from '../api/proof-queries.js';
 import { api } from '../api/request.js';
+import { ProofColumns } from '../features/proofs/proof-columns.js';
+import { proofFigure } from '../features/proofs/proof-figure.js';
 import { KeyCap } from '../ui/key-cap.js';
 import layout from '../ui/layout.module.css';
 import { shown } from '../ui/money.js';
@@ -15,6 +19,7 @@ import styles from './proof-bar.module.css';
 
 /** Do the numbers prove: one line, always there; opened, each proof as two figures. */
 export function ProofBar() {
+  const address = useAddress();
   const { organisation, currency, to } = useBooks();
   const [isOpen, setOpen] = useState(false);
   const client = useQueryClient();
@@ -52,16 +57,20 @@ export function ProofBar() {
                 ? isCrowded
                   ? firstWord(proof.label)
                   : heldLabel(proof, currency)
-                : `${proof.label.replace('=', '≠')}, ${figure(proof, proof.difference, currency)}`}
+                : `${proof.label.replace('=', '≠')}, ${proofFigure(proof, proof.difference, currency)}`}
             </span>
           </span>
         ))}
+      {data?.reading && <span className="soft">reading every entry …</span>}
       <span className={styles.last}>as at {shortDate(to)}</span>
       {isOpen && (
         <div className={styles.drawn} role="region" aria-label="Proofs">
           <div className={layout.spread}>
             <h2>Proofs, as at {longDate(parseCivilDate(data?.asAt ?? to))}</h2>
             <span className={clsx(layout.row, 'small')}>
+              <Link className="act" to={address.href('proofs')} onClick={() => setOpen(false)}>
+                Month by month
+              </Link>
               <button className="act" type="button" disabled={check.isPending} onClick={() => check.mutate()}>
                 {check.isPending ? 'Reading everything …' : 'Read every entry again'}
               </button>
@@ -70,41 +79,11 @@ export function ProofBar() {
               </span>
             </span>
           </div>
-          <div className={styles.columns}>
-            {proofs.map((proof) => (
-              <div className={styles.proof} key={proof.key}>
-                <div className={layout.spread}>
-                  <span className={layout.row}>
-                    <ProofMark holds={proof.holds} />
-                    <span className={proof.holds ? 'strong' : 'strong brick'}>
-                      {proof.label}
-                      {proof.holds ? '' : ' does not hold'}
-                    </span>
-                  </span>
-                  <span className={proof.holds ? 'soft' : 'brick strong'}>
-                    {proof.holds ? 'agrees' : `difference ${figure(proof, proof.difference, currency)}`}
-                  </span>
-                </div>
-                <div className={clsx(layout.spread, 'small')}>
-                  <span className="soft">{proof.leftLabel}</span>
-                  <span className="num">{figure(proof, proof.left, currency)}</span>
-                </div>
-                <div className={clsx(layout.spread, 'small')}>
-                  <span className="soft">{proof.rightLabel}</span>
-                  <span className="num">{figure(proof, proof.right, currency)}</span>
-                </div>
-                <div className={clsx(layout.wraps, 'small soft')}>{proof.remark}</div>
-              </div>
-            ))}
-          </div>
+          <ProofColumns proofs={proofs} currency={currency} />
         </div>
       )}
     </footer>
   );
-}
-
-function figure(proof: ProofResponse, value: string, currency: CurrencyCode): string {
-  return proof.unit === 'amount' ? shown(value, currency) : `${Number(value).toLocaleString('en')} ${proof.unit}`;
 }
 
 /** The first word of a label, for a bar with many. @example firstWord('Bank + uncleared = ledger') // → 'bank' */

@@ -1,11 +1,14 @@
+import { adjustmentsRoute } from '../features/adjustments/route.js';
 import { accountRoute } from '../features/account-ledger/route.js';
 import { papersRoute } from '../features/attachments/routes.js';
 import { chartRoute } from '../features/accounts/route.js';
 import { changesRoute } from '../features/audit-trail/route.js';
 import { breakdownsRoute } from '../features/breakdowns/route.js';
+import { proofsRoute } from '../features/proofs/route.js';
 import { monthsRoute, yearEndRoute } from '../features/closing/routes.js';
 import { contactsRoute } from '../features/contacts/route.js';
 import { currenciesRoute } from '../features/currencies/route.js';
+import { findingsRoute } from '../features/findings/route.js';
 import { gatherRoute } from '../features/gathering/route.js';
 import { filesRoute } from '../features/imports/route.js';
 import { draftsRoute, entryRoute, journalRoute } from '../features/journal/routes.js';
@@ -16,7 +19,7 @@ import { statementRoutes } from '../features/statements/routes.js';
 import { benchRoute } from '../features/take-on/route.js';
 import { taxCodesRoute } from '../features/tax-codes/route.js';
 import { taxReportRoute } from '../features/tax-report/route.js';
-import { trialBalanceRoute } from '../features/trial-balance/route.js';
+import { changedSinceRoute, trialBalanceRoute } from '../features/trial-balance/route.js';
 import type { ScreenRoute, StageKey } from '../ui/screen-route.js';
 
 const organisationRoute: ScreenRoute = {
@@ -49,6 +52,10 @@ export const SCREENS: readonly ScreenRoute[] = [
   accountRoute,
   agedRoute,
   contactRoute,
+  findingsRoute,
+  adjustmentsRoute,
+  proofsRoute,
+  changedSinceRoute,
   monthsRoute,
   yearEndRoute,
   ...statementRoutes,

@@ -1,4 +1,4 @@
-import { isCivilDate, MONTH_NAMES, typedSpan } from '@just-ledger/core';
+import { isCivilDate, type Month, shortMonthName, typedSpan } from '@just-ledger/core';
 import { clsx } from 'clsx';
 import { type KeyboardEvent, type MouseEvent, useState } from 'react';
 import { useSearchParams } from 'react-router';
@@ -90,7 +90,6 @@ export function YearRail() {
       </button>
       {year.periods.map((period) => {
         const isIn = (period.from ?? '') <= to && period.to >= from;
-        const name = MONTH_NAMES[Number(period.period.slice(5, 7)) - 1] ?? '';
         return (
           <button
             key={period.period}
@@ -100,7 +99,7 @@ export function YearRail() {
             aria-label={`${period.name}, ${period.entries} entries${period.locked ? ', locked' : ''}`}
             onClick={(event) => choose(event, period.from ?? period.to, period.to)}
           >
-            {name.slice(0, 3)}
+            {shortMonthName(calendar, period.period as Month)}
             <span className={styles.trace} aria-hidden="true">
               {traceOf(period.entries, most).map((height, index) => (
                 <i key={index} style={{ height }} />

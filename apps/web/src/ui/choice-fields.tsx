@@ -1,6 +1,6 @@
 import { CURRENCY_CODES, MONTH_NAMES } from '@just-ledger/core';
 import { MenuItem, TextField, type TextFieldProps } from '@mui/material';
-import type { ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 
 interface ChoiceProps<T> {
   readonly label: string;
@@ -16,18 +16,48 @@ interface ChoiceProps<T> {
 export function ChoiceField<Value extends string>({
   choices,
   onChange,
+  label,
+  ariaLabel,
+  displayEmpty = false,
+  isUnderlined = true,
   ...field
-}: Omit<TextFieldProps, 'select' | 'value' | 'onChange'> & {
+}: Omit<TextFieldProps, 'select' | 'value' | 'onChange' | 'slotProps'> & {
+  /** Its name where no label stands over it. */
+  readonly ariaLabel?: string;
+  /** Whether the choice that is empty is shown as it is called. */
+  readonly displayEmpty?: boolean;
+  readonly isUnderlined?: boolean;
   readonly value: string;
   readonly choices: readonly (readonly [value: Value, label: ReactNode])[];
   readonly onChange: (chosen: Value) => void;
 }) {
+  const [isOpen, setOpen] = useState(false);
   const choose = (given: string): void => {
     const chosen = choices.find(([value]) => value === given);
     if (chosen) onChange(chosen[0]);
   };
   return (
-    <TextField select {...field} onChange={(event) => choose(event.target.value)}>
+    <TextField
+      select
+      {...field}
+      label={label}
+      onChange={(event) => choose(event.target.value)}
+      slotProps={{
+        select: {
+          open: isOpen,
+          // with Ctrl the key that opens it is one of the sheet
+          onOpen: (event) => {
+            const { ctrlKey = false, metaKey = false } = (event as Partial<KeyboardEvent> | undefined) ?? {};
+            setOpen(!ctrlKey && !metaKey);
+          },
+          onClose: () => setOpen(false),
+          displayEmpty,
+          ...(ariaLabel && { 'aria-label': ariaLabel }),
+        },
+        ...(!isUnderlined && { input: { disableUnderline: true } }),
+        ...(displayEmpty && label && { inputLabel: { shrink: true } }),
+      }}
+    >
       {choices.map(([value, label]) => (
         <MenuItem key={value} value={value}>
           {label}
@@ -59,10 +89,22 @@ export function CurrencyField({ base, onChange, ...field }: ChoiceProps<string> 
 }
 
 /** Chooses a month by its name: 1 for January to 12 for December. */
-export function MonthField({ onChange, ...field }: ChoiceProps<number>) {
+export function MonthField(props: ChoiceProps<number>) {
+  return <CountedField {...props} names={MONTH_NAMES} />;
+}
+
+/** Chooses a day of a month: 1 to 31. */
+export function DayField(props: ChoiceProps<number>) {
+  return <CountedField {...props} names={DAYS} />;
+}
+
+const DAYS = Array.from({ length: 31 }, (_, index) => String(index + 1));
+
+/** Chooses one of some names by its place, counted from 1. */
+function CountedField({ names, onChange, ...field }: ChoiceProps<number> & { readonly names: readonly string[] }) {
   return (
     <TextField select {...field} onChange={(event) => onChange(Number(event.target.value))}>
-      {MONTH_NAMES.map((name, index) => (
+      {names.map((name, index) => (
         <MenuItem key={name} value={index + 1}>
           {name}
         </MenuItem>

@@ -1,6 +1,6 @@
 import type { CivilDate, TextDetails } from '@just-ledger/core';
 import { MenuItem, TextField, type TextFieldProps } from '@mui/material';
-import { CurrencyField, MonthField } from './choice-fields.js';
+import { CurrencyField, DayField, MonthField } from './choice-fields.js';
 import { DateField } from './date-field.js';
 import { type FieldProps, useField } from './form-field.js';
 import formStyles from './form.module.css';
@@ -81,6 +81,12 @@ export function CurrencyInput({
 export function MonthInput({ name, label }: FieldProps) {
   const { field, ...shown } = useField({ name, hint: undefined });
   return <MonthField label={label} value={field.value} onChange={field.onChange} {...shown} />;
+}
+
+/** A day of a month. */
+export function DayInput({ name, label, hint }: FieldProps) {
+  const { field, ...shown } = useField({ name, hint });
+  return <DayField label={label} value={field.value} onChange={field.onChange} {...shown} />;
 }
 
 /** The fields of a table of details, those of several lines across the form. */

@@ -72,3 +72,24 @@ export function plainDecimal(typed: string): string {
   const text = typed.trim().replaceAll(/[\s’']/g, '');
   return /^\d+,\d+$/.test(text) ? text.replace(',', '.') : text;
 }
+
+/** An exact number of the wire as the person writes it: their decimal mark, nothing between thousands. */
+export function writtenDecimal(plain: string): string {
+  return plain.replace('.', own.marks.decimal);
+}
+
+/**
+ * A number that the person typed, by their own marks, as the wire takes it; what cannot be read so stays as it was typed:
+ * to whom a comma parts thousands, `1,000` is a thousand and `12,5` nothing.
+ */
+export function plainNumber(typed: string): string {
+  const { decimal, thousands } = own.marks;
+  const [whole = '', ...rest] = typed
+    .trim()
+    .replaceAll(/[\s'’]/g, '')
+    .split(decimal);
+  const groups = thousands.trim() === '' ? [whole] : whole.split(thousands);
+  const isGrouped = groups.length === 1 || (groups[0] !== '' && groups.slice(1).every((one) => one.length === 3));
+  const plain = [groups.join(''), ...rest].join('.');
+  return isGrouped && /^\d+(\.\d+)?$/.test(plain) ? plain : typed.trim();
+}

@@ -61,6 +61,8 @@ export class CreateOrganisationRequest extends StarterWishesRequest {
   @IsIn([...ORGANISATION_KINDS]) kind!: OrganisationKind;
   @IsString() @MaxLength(3) baseCurrency!: string;
   @IsInt() @Min(1) @Max(12) fiscalYearStartMonth!: number;
+  /** The day of that month; in one that is shorter, its last. 1 if left out. */
+  @IsOptional() @IsInt() @Min(1) @Max(31) fiscalYearStartDay?: number;
   @IsString() @MaxLength(10) firstDay!: string;
   /** The last day in the old books, if there were any. */
   @IsOptional() @IsString() @MaxLength(10) changeoverDate?: string;
@@ -75,6 +77,7 @@ export class ChangeOrganisationRequest {
   @IsOptional() @IsIn([...ORGANISATION_KINDS]) kind?: OrganisationKind;
   @IsOptional() @IsString() @MaxLength(3) baseCurrency?: string;
   @IsOptional() @IsInt() @Min(1) @Max(12) fiscalYearStartMonth?: number;
+  @IsOptional() @IsInt() @Min(1) @Max(31) fiscalYearStartDay?: number;
   @IsOptional() @IsString() @MaxLength(10) firstDay?: string;
   /** Null takes it away. */
   @Nullable() @IsOptional() @IsString() @MaxLength(10) changeoverDate?: string | null;
@@ -102,6 +105,7 @@ export interface OrganisationResponse {
   kind: OrganisationKind;
   baseCurrency: CurrencyCode;
   fiscalYearStartMonth: number;
+  fiscalYearStartDay: number;
   firstDay: string;
   changeoverDate: CivilDate | null;
   /** What day it is there is today for the books. */

@@ -1,4 +1,5 @@
 import {
+  type Age,
   AMOUNT_SOURCES,
   type AmountSource,
   BUSINESS_DAY_RULES,
@@ -7,6 +8,8 @@ import {
   type ByItself,
   DAY_COUNTS,
   type DayCount,
+  keysOf,
+  MOST_COUNTED,
   REPAYMENTS,
   type Repayment,
   REVERSAL_RULES,
@@ -14,6 +17,8 @@ import {
   SHARED_FIGURES,
   SPREAD_MEASURES,
   type SpreadMeasure,
+  type TargetRule,
+  TARGETS,
   WEEKDAYS,
   type Weekday,
 } from '@just-ledger/core';
@@ -78,6 +83,8 @@ export class ShareOfAccountRequest {
   /** By default the balance. It counts positive on the account’s normal side. */
   @IsOptional() @IsIn([...SHARED_FIGURES]) of?: (typeof SHARED_FIGURES)[number];
   @IsString() @MaxLength(12) percent!: string;
+  /** For interest, how days make a year; 30/360 if left out. */
+  @IsOptional() @IsIn([...DAY_COUNTS]) dayCount?: DayCount;
 }
 
 /** An amount spread over all dates. */
@@ -131,6 +138,18 @@ export class LoanRequest {
   @IsString() @MaxLength(40) paymentAccount!: string;
 }
 
+/** An account that is brought to where it is to stand, against another one. */
+export class TargetRequest {
+  @IsString() @MaxLength(40) account!: string;
+  @IsString() @MaxLength(40) against!: string;
+  /** What says where: a count, what customers owe by age, or the result of the year so far. */
+  @IsIn(keysOf(TARGETS)) by!: TargetRule;
+  /** Of the result: per cent. */
+  @IsOptional() @IsString() @MaxLength(12) percent?: string;
+  /** By age: per cent of what is open; of ages left out, nothing. */
+  @IsOptional() @IsObject() percents?: Partial<Record<Age, string>>;
+}
+
 /** Where the amounts of a recurring journal come from. */
 export class AmountTermsRequest {
   /** By default fixed. */
@@ -147,6 +166,7 @@ export class AmountTermsRequest {
   @Type(() => DepreciationRequest)
   depreciation?: DepreciationRequest;
   @IsOptional() @IsObject() @ValidateNested() @Type(() => LoanRequest) loan?: LoanRequest;
+  @IsOptional() @IsObject() @ValidateNested() @Type(() => TargetRequest) target?: TargetRequest;
 }
 
 /** A recurring journal to keep, or what holds of it from a date on. */
@@ -170,12 +190,49 @@ export class PauseRequest {
   @IsOptional() @IsString() @MaxLength(10) until?: string;
 }
 
-/** One date of a recurring journal to post. */
-export class PostOccurrenceRequest {
+/** An item that was counted: how many, and what one costs; plain decimals. */
+export class CountedItemRequest {
+  @IsString() @MaxLength(200) item!: string;
+  @IsString() @MaxLength(40) quantity!: string;
+  @IsString() @MaxLength(40) cost!: string;
+}
+
+/** A document of which more or less is doubtful than its age says: per cent of what is open. */
+export class DoubtedDocumentRequest {
+  /** Name or number. */
+  @IsString() @MaxLength(120) contact!: string;
+  @IsString() @MaxLength(120) document!: string;
+  @IsString() @MaxLength(12) percent!: string;
+}
+
+/** What is known of one date only, where its amounts follow from it. */
+export class FactsOfDateRequest {
   /** The nominal date, or the business day it was moved to. */
   @IsString() @MaxLength(10) date!: string;
+  /** What was counted: item by item, … */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(MOST_COUNTED)
+  @ValidateNested({ each: true })
+  @Type(() => CountedItemRequest)
+  counted?: CountedItemRequest[];
+  /** … or in one sum. */
+  @IsOptional() @IsString() @MaxLength(40) countedSum?: string;
+  /** Documents that were looked at one by one. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(500)
+  @ValidateNested({ each: true })
+  @Type(() => DoubtedDocumentRequest)
+  doubted?: DoubtedDocumentRequest[];
+}
+
+/** One date of a recurring journal to post. */
+export class PostOccurrenceRequest extends FactsOfDateRequest {
   /** What this one comes to: shared out over the lines in proportion to what they would have been. */
   @IsOptional() @IsString() @MaxLength(40) amount?: string;
+  /** What the reckoning was shown to bring: refused if the books make it something else by now. */
+  @IsOptional() @IsString() @MaxLength(40) change?: string;
   /** Or the lines of this one. */
   @IsOptional()
   @IsArray()
@@ -186,9 +243,7 @@ export class PostOccurrenceRequest {
 }
 
 /** One date of a recurring journal to lay as a draft. */
-export class DraftOccurrenceRequest {
-  @IsString() @MaxLength(10) date!: string;
-}
+export class DraftOccurrenceRequest extends FactsOfDateRequest {}
 
 /** One date of a recurring journal to leave out. */
 export class SkipOccurrenceRequest {
@@ -199,6 +254,14 @@ export class SkipOccurrenceRequest {
 /** Up to which day dates are shown. */
 export class OccurrencesQuery {
   @IsOptional() @IsString() @MaxLength(10) until?: string;
+}
+
+/** Which of what is due is posted: all, if nothing is said. */
+export class PostDueQuery {
+  /** Only what is dated up to this day. */
+  @IsOptional() @IsString() @MaxLength(10) until?: string;
+  /** Only adjusting entries. */
+  @IsOptional() @IsIn(['adjusting']) kind?: 'adjusting';
 }
 
 /** What the server did by itself has been read, up to a moment. */
@@ -226,8 +289,31 @@ export interface OccurrenceResponse {
 export interface ProposedOccurrenceResponse extends OccurrenceResponse {
   amount: string;
   lines: EntryLineRequest[];
-  /** Why it cannot be posted as it is: its month is shut, its amount is asked for, or something else; nothing where it can. */
-  lacks: { what: 'open-month' | 'amount' | 'other'; message: string } | null;
+  /** How the amounts were found, where an account is brought to where it is to stand. */
+  reckoning: ReckoningResponse | null;
+  /** Where something has to be counted: what was counted before, to begin from. */
+  countedBefore: CountedItemRequest[] | null;
+  /** Why it cannot be posted as it is: its month is shut, its amount or a count is asked for, or something else; nothing where it can. */
+  lacks: { what: 'open-month' | 'amount' | 'count' | 'other'; message: string } | null;
+}
+
+/** One step of a reckoning; what does not apply is null. */
+export interface ReckonedRowResponse {
+  what: string;
+  quantity: string | null;
+  cost: string | null;
+  of: string | null;
+  percent: string | null;
+  amount: string;
+}
+
+/** How it was found where an account is to stand, and what brings it there; amounts on its normal side. */
+export interface ReckoningResponse {
+  by: TargetRule;
+  rows: ReckonedRowResponse[];
+  target: string;
+  standing: string;
+  change: string;
 }
 
 /** One instalment of a loan. */

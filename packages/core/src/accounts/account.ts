@@ -61,3 +61,8 @@ export function isPermanentEquity(account: Pick<Account, 'element' | 'role'>): b
 export function accountTitle(account: Pick<Account, 'number' | 'name'>): string {
   return `${account.number} ${account.name}`;
 }
+
+/** Whether an account is, by its name, where stock stands; only a proposal. */
+export function isInventory({ element, name, contra }: Pick<Account, 'element' | 'name' | 'contra'>): boolean {
+  return element === 'asset' && !contra && /inventor|stock/i.test(name);
+}

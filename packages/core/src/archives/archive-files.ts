@@ -7,14 +7,17 @@ import { PAPER_TYPE_KEYS } from '../attachments/paper-type.js';
 import { SET_UP_SUBJECTS } from '../audit-trail/set-up-change.js';
 import { CONTACT_DETAILS } from '../contacts/contact-details.js';
 import { CONTACT_ROLES } from '../contacts/contact.js';
+import { FINDING_STATES } from '../findings/finding.js';
 import { PAPER_STATES } from '../gathering/papers.js';
 import { BY_ITSELF, REVERSAL_RULES } from '../recurring/by-itself.js';
+import { TARGETS } from '../recurring/target.js';
 import { IMPORT_SUBJECTS } from '../imports/import-subject.js';
 import { DRAFT_EVENTS, DRAFT_STATES } from '../journal/draft-state.js';
 import { SEALED_VERSION } from '../journal/sealed-content.js';
 import { ENTRY_KINDS, ENTRY_SOURCES, STAGES } from '../ledger/entry-kind.js';
 import { MOVEMENTS } from '../ledger/movement.js';
 import { ORGANISATION_KINDS } from '../organisations/kind.js';
+import { PROOFS } from '../proofs/proof.js';
 import { MEMBER_ROLE_KEYS } from '../people/member-role.js';
 import { TRAYS } from '../take-on/tray.js';
 import type { TextDetails } from '../text-details/text-details.js';
@@ -53,6 +56,12 @@ const rules = record('Who took what in that closing.', {
     record('Who takes the result.', {
       account: id('the equity account'),
       share: whole('Its whole weight.', 0),
+      yearly: optional(
+        record('What it is given of a whole year before the rest is shared, in minor units.', {
+          salary: whole('The salary.', 0),
+          interest: whole('Interest on the capital at the year’s start.', 0),
+        }),
+      ),
     }),
   ),
   directTo: list(
@@ -127,6 +136,7 @@ export const ARCHIVE_FILES = {
     kind: oneOf(ORGANISATION_KINDS),
     baseCurrency: currency(),
     fiscalYearStartMonth: { type: 'integer', minimum: 1, maximum: 12 },
+    fiscalYearStartDay: optional({ type: 'integer', minimum: 1, maximum: 31 }),
     firstDay: date('The first day of the first fiscal year here.'),
     changeoverDate: optional(date('The last day in the old books.')),
     timeZone: optional(text('Where it is, as the IANA database names it; UTC if left out.', 60)),
@@ -279,6 +289,15 @@ export const ARCHIVE_FILES = {
     lastDay: date(),
     account: id('the account of what is owed'),
   }),
+  'finding-events': record('What people said of findings; the last of each counts.', {
+    place: whole('Counted from 1.', 1),
+    finding: text('The id of the finding.'),
+    state: oneOf(FINDING_STATES),
+    reason: optional(text('Why it was looked at.')),
+    evidence: optional(text('What it rested on then.')),
+    at: moment(),
+    by: person('said so'),
+  }),
   drafts: record('Entries that are not posted.', {
     id: id('the draft'),
     content: { type: 'object', description: 'As it was typed, however unfinished.' },
@@ -339,6 +358,24 @@ export const ARCHIVE_FILES = {
     settledBy: person('settled it'),
     isByItself: yesNo('Whether the server did it when the day came.'),
     toldAt: optional(moment()),
+    reckoning: optional(
+      record('How its amounts were found, where an account was brought to where it is to stand.', {
+        by: oneOf(keysOf(TARGETS), 'What says where it is to stand.'),
+        rows: list(
+          record('A step: of what, how much, and what that makes.', {
+            what: text(),
+            quantity: optional(decimal('How many were counted.')),
+            cost: optional(decimal('What one costs.')),
+            of: optional(amount('What a percentage is taken of')),
+            percent: optional(decimal('Per cent.')),
+            amount: amount('What that makes'),
+          }),
+        ),
+        target: whole('Where the account is to stand, in minor units, positive on its normal side.'),
+        standing: whole('Where it stood.'),
+        change: whole('What brought it there.'),
+      }),
+    ),
   }),
   holidays: record('Days on which no business is done, besides Saturdays and Sundays.', {
     date: date(),
@@ -372,7 +409,7 @@ export const ARCHIVE_FILES = {
     period: text('A month, or `brought-forward`.', 20),
     lockedAt: moment(),
     lockedBy: person('locked it'),
-    closing: optional(text('The year whose closing locked it, if one did.', 5)),
+    closing: optional(text('The year whose closing locked it, or the last day of the part of one, if one did.', 10)),
     entries: whole('How many entries there were.', 0),
     seal: sha256('The last seal there was.'),
   }),
@@ -384,6 +421,27 @@ export const ARCHIVE_FILES = {
     reason: optional(text()),
     entries: whole(undefined, 0),
     seal: sha256('The last seal there was.'),
+  }),
+  'locked-proofs': record('The figures of proofs as they stood when months were locked.', {
+    period: text('The month.', 20),
+    entries: whole('How many entries there were.', 0),
+    key: oneOf(keysOf(PROOFS)),
+    left: whole('In minor units.'),
+    right: whole('In minor units.'),
+    at: moment('When they were kept.'),
+  }),
+  'profit-sharings': record('How partners share the result, each from a day on.', {
+    fromDay: date(),
+    interest: decimal('Per cent a year on the capital at the year’s start.'),
+    partners: list(
+      record('A partner.', {
+        account: id('the account of the capital'),
+        salary: whole('For twelve months, in minor units.', 0),
+        weight: whole('The weight in what is left.', 0),
+      }),
+    ),
+    at: moment(),
+    by: person('agreed it'),
   }),
   'year-closings': record('Fiscal years that are closed now.', {
     year: text(undefined, 5),

@@ -1,6 +1,10 @@
-import { addMonths, civilDate, daysInMonth, partsOf, type CivilDate } from '../dates/civil-date.js';
+import { addDays, addMonths, parseCivilDate, partsOf, type CivilDate } from '../dates/civil-date.js';
 import { minor, type Minor } from '../money/minor.js';
 import { Exact, roundHalfAwayFromZero } from '../money/round.js';
+import { daysOfPeriod, fiscalMonthOf, type YearStart } from '../organisations/books-calendar.js';
+
+/** An asset that comes within so many days of a month's beginning counts for all of it. */
+const DAYS_THAT_COUNT = 15;
 
 /** How an asset's cost is spread over its life. */
 export const DEPRECIATION_METHODS = {
@@ -34,22 +38,18 @@ export interface DepreciableAsset {
 
 /**
  * What has been written off of an asset at the end of a day, by whole months: the month of acquisition counts if the
- * asset came by its 15th (common practice). Declining balance works by fiscal years and changes to straight line over
+ * asset came by its 15th day (common practice). Declining balance works by fiscal years and changes to straight line over
  * the rest of the life as soon as that writes off more; it never goes below the residual value.
  *
  * @param at the day; flows of its month count if it is the month's last day
- * @param yearStartMonth the month in which fiscal years begin, 1 to 12
+ * @param start when fiscal years begin, and with them their months
  * @returns minor units, from zero to cost less residual; undefined if life or rate are missing
- * @example accumulatedDepreciation({cost: 1300000, residual: 100000, acquired: '2012-04-01', method: 'straight-line', life: '5'}, '2012-12-31', 1) // → 180000
+ * @example accumulatedDepreciation({cost: 1300000, residual: 100000, acquired: '2012-04-01', method: 'straight-line', life: '5'}, '2012-12-31', fromJanuary) // → 180000
  */
-export function accumulatedDepreciation(
-  asset: DepreciableAsset,
-  at: CivilDate,
-  yearStartMonth: number,
-): Minor | undefined {
+export function accumulatedDepreciation(asset: DepreciableAsset, at: CivilDate, start: YearStart): Minor | undefined {
   const base = asset.cost - asset.residual;
   if (asset.method === 'none' || base <= 0) return minor(0);
-  const months = monthsHeld(asset.acquired, at);
+  const months = monthsHeld(start, asset.acquired, at);
   const life = asset.life === undefined ? undefined : monthsOf(asset.life);
   if (life !== undefined && life <= 0) return undefined;
   switch (asset.method) {
@@ -59,7 +59,7 @@ export function accumulatedDepreciation(
     case 'sum-of-years-digits':
       return life === undefined || life % 12 !== 0 ? undefined : byYearsDigits(base, life / 12, months);
     case 'declining':
-      return declining(asset, life, months, firstMonth(asset.acquired), yearStartMonth);
+      return declining(asset, life, months, firstMonth(start, asset.acquired), start);
     default:
       return asset.method satisfies never;
   }
@@ -80,20 +80,18 @@ export interface TakenOn {
  * @param since the day after which it counts
  * @param at the last day that counts
  * @returns minor units, never negative; undefined if life or rate are missing
- * @example depreciationBetween(truck, d('2012-11-30'), d('2012-12-31'), 1) // → 20000
+ * @example depreciationBetween(truck, d('2012-11-30'), d('2012-12-31'), fromJanuary) // → 20000
  */
 export function depreciationBetween(
   asset: DepreciableAsset,
   since: CivilDate,
   at: CivilDate,
-  yearStartMonth: number,
+  start: YearStart,
   takenOn?: TakenOn,
 ): Minor | undefined {
   const from = takenOn && takenOn.at > since ? takenOn.at : since;
   const upTo = (day: CivilDate): Minor | undefined =>
-    takenOn
-      ? accumulatedSince(asset, takenOn, day, yearStartMonth)
-      : accumulatedDepreciation(asset, day, yearStartMonth);
+    takenOn ? accumulatedSince(asset, takenOn, day, start) : accumulatedDepreciation(asset, day, start);
   const [before, after] = [upTo(from), upTo(at)];
   return before === undefined || after === undefined ? undefined : minor(Math.max(after - before, 0));
 }
@@ -103,25 +101,25 @@ function accumulatedSince(
   asset: DepreciableAsset,
   { at, accumulated }: TakenOn,
   day: CivilDate,
-  yearStartMonth: number,
+  start: YearStart,
 ): Minor | undefined {
-  const [then, now] = [at, day].map((one) => accumulatedDepreciation(asset, one, yearStartMonth));
+  const [then, now] = [at, day].map((one) => accumulatedDepreciation(asset, one, start));
   if (then === undefined || now === undefined) return undefined;
   if (then === accumulated || day <= at) return minor(Math.max(now - then + accumulated, accumulated));
   const whole = asset.cost - asset.residual;
   const left = Math.max(whole - accumulated, 0);
   if (asset.method === 'declining') {
     const life = asset.life === undefined ? undefined : monthsOf(asset.life);
-    const done = monthsHeld(asset.acquired, at);
-    const first = addMonths(firstMonth(asset.acquired), done);
+    const done = monthsHeld(start, asset.acquired, at);
+    const first = addMonths(firstMonth(start, asset.acquired), done);
     const carried = { ...asset, cost: minor(asset.cost - accumulated) };
-    const months = monthsHeld(asset.acquired, day) - done;
+    const months = monthsHeld(start, asset.acquired, day) - done;
     const further = declining(
       carried,
       life === undefined ? undefined : Math.max(life - done, 0),
       months,
       first,
-      yearStartMonth,
+      start,
     );
     return further === undefined ? undefined : minor(accumulated + further);
   }
@@ -154,7 +152,7 @@ function declining(
   life: number | undefined,
   months: number,
   first: CivilDate,
-  yearStartMonth: number,
+  start: YearStart,
 ): Minor | undefined {
   if (rate === undefined && life === undefined) return undefined;
   // multiplied first and divided once: twice a third of a year cannot be written out
@@ -162,7 +160,7 @@ function declining(
   let [carrying, done]: [number, number] = [cost, 0];
   while (done < months && carrying > residual) {
     const { month } = partsOf(addMonths(first, done));
-    const untilYearEnd = ((yearStartMonth - month + 11) % 12) + 1;
+    const untilYearEnd = ((start.fiscalYearStartMonth - month + 11) % 12) + 1;
     const part = Math.min(untilYearEnd, months - done);
     const byRate = new Exact(carrying).times(share).times(part).dividedBy(new Exact(per).times(12));
     const left = life === undefined ? undefined : life - done;
@@ -177,16 +175,18 @@ function declining(
   return minor(cost - carrying);
 }
 
-/** The first day of the first month that counts. */
-function firstMonth(acquired: CivilDate): CivilDate {
-  const { year, month, day } = partsOf(acquired);
-  const first = civilDate(year, month, 1);
-  return day <= 15 ? first : addMonths(first, 1);
+/** The first day, in the calendar, of the first month that counts. */
+function firstMonth(start: YearStart, acquired: CivilDate): CivilDate {
+  const month = fiscalMonthOf(start, acquired);
+  const first = parseCivilDate(`${month}-01`);
+  const isEarly = acquired < addDays(daysOfPeriod(start, month).from, DAYS_THAT_COUNT);
+  return isEarly ? first : addMonths(first, 1);
 }
 
 /** The whole months that an asset has been held, counted from {@link firstMonth}. */
-function monthsHeld(acquired: CivilDate, at: CivilDate): number {
-  const [from, to] = [partsOf(firstMonth(acquired)), partsOf(at)];
-  const isWhole = to.day === daysInMonth(to.year, to.month);
+function monthsHeld(start: YearStart, acquired: CivilDate, at: CivilDate): number {
+  const month = fiscalMonthOf(start, at);
+  const [from, to] = [partsOf(firstMonth(start, acquired)), partsOf(parseCivilDate(`${month}-01`))];
+  const isWhole = at === daysOfPeriod(start, month).to;
   return Math.max(0, (to.year - from.year) * 12 + to.month - from.month + (isWhole ? 1 : 0));
 }

@@ -2,6 +2,7 @@ import type { Account, AccountId } from '../accounts/account.js';
 import { accountIn, type Chart } from '../accounts/chart.js';
 import { fundAccountOf, type Breakdown } from '../breakdowns/breakdown.js';
 import type { CivilDate } from '../dates/civil-date.js';
+import { longDate } from '../dates/month-names.js';
 import type { CheckedEntry, EntryLine } from '../journal/entry.js';
 import { ZERO, minor, negated, add, type Minor } from '../money/minor.js';
 import type { OrganisationKind } from '../organisations/kind.js';
@@ -13,6 +14,7 @@ import {
   resultTargets,
   shareResult,
   type ResultTarget,
+  type Sharer,
 } from '../periods/closing-targets.js';
 
 /** Closing through income summary in four steps, or in one entry without it. */
@@ -40,8 +42,12 @@ export interface ClosingBasis {
   readonly kind: OrganisationKind;
   /** For non-profits: their values name the equity accounts that take the result of each fund. */
   readonly breakdowns: readonly Breakdown[];
-  /** The year's last day. */
+  /** The last day of the year, or of the part of it that is closed. */
   readonly date: CivilDate;
+  /** Whether only part of a year is closed. */
+  readonly isPart?: boolean;
+  /** Who takes part of the result, where it is not the accounts that the chart says: by salaries, interest, weights. */
+  readonly sharers?: readonly Sharer[] | undefined;
   /** Every temporary account's balance at that day. */
   readonly balances: readonly TemporaryBalance[];
 }
@@ -67,7 +73,9 @@ export function closingEntries(basis: ClosingBasis, form?: ClosingForm): Checked
     return refused([problem('income-summary', 'form', message)]);
   }
   const open = basis.balances.filter((balance) => balance.amount !== 0);
-  const targets = resultTargets(chart, kind);
+  const targets = basis.sharers
+    ? valid(basis.sharers.map(({ account, share }) => ({ account: accountIn(chart, account), share })))
+    : resultTargets(chart, kind);
   const fundOf: FundOf = (breakdowns) => {
     const account = fundAccountOf(basis.breakdowns, breakdowns);
     return account === undefined ? undefined : accountIn(chart, account);
@@ -77,7 +85,8 @@ export function closingEntries(basis: ClosingBasis, form?: ClosingForm): Checked
 
   const result = open.filter((balance) => !isClosedIntoEquity(accountIn(chart, balance.account)));
   const direct = open.filter((balance) => isClosedIntoEquity(accountIn(chart, balance.account)));
-  const resultTo = targets.ok ? targets.value : [];
+  const resultTo: readonly Sharer[] =
+    basis.sharers ?? (targets.ok ? targets.value.map(({ account, share }) => ({ account: account.id, share })) : []);
   const toEquity = direct.flatMap((balance) =>
     closedInto(
       balance,
@@ -91,14 +100,21 @@ export function closingEntries(basis: ClosingBasis, form?: ClosingForm): Checked
       ? summarySteps(result, toEquity, summary, toTargets, kind)
       : [
           {
-            explanation: 'Close the year’s accounts to equity',
+            explanation: basis.isPart
+              ? `Close the accounts up to ${longDate(basis.date)} to equity`
+              : 'Close the year’s accounts to equity',
             lines: [...result.map(zeroed), ...toTargets(result), ...toEquity],
           },
         ];
   return valid(
     steps
       .filter((step) => step.lines.length > 0)
-      .map((step) => ({ ...step, date: basis.date, kind: 'closing' as const })),
+      .map((step) => ({
+        ...step,
+        lines: debitsBeforeCredits(step.lines),
+        date: basis.date,
+        kind: 'closing' as const,
+      })),
   );
 }
 
@@ -140,6 +156,11 @@ function summarySteps(
   ];
 }
 
+/** As entries are written: debits first, each side in its order. */
+function debitsBeforeCredits(lines: readonly EntryLine[]): EntryLine[] {
+  return [...lines.filter(({ amount }) => amount > 0), ...lines.filter(({ amount }) => amount <= 0)];
+}
+
 /** The line that brings a balance to zero. */
 function zeroed(balance: TemporaryBalance): EntryLine {
   return lineOf(balance.account, negated(balance.amount), balance.breakdowns);
@@ -157,22 +178,25 @@ type FundOf = (breakdowns: TemporaryBalance['breakdowns']) => Account | undefine
  * whole, given out as it runs up from one combination of values to the next: so they add up both ways, to each
  * combination's part and to each owner's share of it all, to the cent.
  */
-function sharedOut(
-  result: readonly TemporaryBalance[],
-  targets: readonly ResultTarget[],
-  fundOf: FundOf,
-): EntryLine[] {
-  const shares = targets.map(({ account, share }) => ({ account: account.id, share }));
+function sharedOut(result: readonly TemporaryBalance[], sharers: readonly Sharer[], fundOf: FundOf): EntryLine[] {
+  const sums = byBreakdowns(result);
+  // a result of nothing is shared too, where some are given more than others before
+  const isGiven = sharers.some(({ first = ZERO }) => first !== 0);
   let running = ZERO;
-  return byBreakdowns(result).flatMap(({ amount, breakdowns }) => {
-    const fund = fundOf(breakdowns);
-    if (fund) return [lineOf(fund.id, amount, breakdowns)];
-    const before = shareResult(running, shares);
-    running = add(running, amount);
-    return [...shareResult(running, shares)]
-      .map(([account, share]) => lineOf(account, minor(share - (before.get(account) ?? 0)), breakdowns))
-      .filter((line) => line.amount !== 0);
-  });
+  let before: ReadonlyMap<AccountId, Minor> = new Map();
+  return (sums.length === 0 && isGiven ? [{ amount: ZERO, breakdowns: undefined }] : sums).flatMap(
+    ({ amount, breakdowns }) => {
+      const fund = fundOf(breakdowns);
+      if (fund) return [lineOf(fund.id, amount, breakdowns)];
+      running = add(running, amount);
+      const shares = shareResult(negated(running), sharers);
+      const lines = [...shares].map(([account, share]) =>
+        lineOf(account, minor((before.get(account) ?? 0) - share), breakdowns),
+      );
+      before = shares;
+      return lines.filter((line) => line.amount !== 0);
+    },
+  );
 }
 
 function lineOf(account: AccountId, amount: Minor, breakdowns: TemporaryBalance['breakdowns']): EntryLine {

@@ -45,7 +45,7 @@ export function checkDate(
         `${yearName(year)} is closed. Reopen the year first, or date the entry in an open month.`,
       );
     }
-    const name = periodName(period);
+    const name = periodName(calendar, period);
     return at(
       'period-locked',
       `${name[0]?.toUpperCase()}${name.slice(1)} is locked. Unlock it first, or date the entry in an open month.`,

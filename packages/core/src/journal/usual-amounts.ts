@@ -52,7 +52,8 @@ export function isFarOut(amount: Minor, usual: Pick<UsualAmounts, 'from' | 'to'>
   return amount < usual.from || amount > usual.to;
 }
 
-function medianOf(numbers: readonly number[]): number {
+/** The middle of some numbers, of two in the middle what lies halfway; 0 of none. @example medianOf([1, 5, 2]) // → 2 */
+export function medianOf(numbers: readonly number[]): number {
   const sorted = [...numbers].sort((a, b) => a - b);
   const half = Math.floor(sorted.length / 2);
   const upper = sorted[half] ?? 0;

@@ -24,3 +24,19 @@ export function keyedBy<Key extends string, Value>(
 ): Record<Key, Value> {
   return Object.fromEntries(keys.map((key) => [key, valueOf(key)])) as Record<Key, Value>;
 }
+
+/**
+ * Things in groups, by what each of them says, in the order in which groups begin.
+ *
+ * @example groupsOf([1, 2, 3], (one) => one % 2) // → Map { 1 → [1, 3], 0 → [2] }
+ */
+export function groupsOf<Thing, Key>(things: Iterable<Thing>, keyOf: (thing: Thing) => Key): Map<Key, Thing[]> {
+  const groups = new Map<Key, Thing[]>();
+  for (const thing of things) {
+    const key = keyOf(thing);
+    const group = groups.get(key);
+    if (group) group.push(thing);
+    else groups.set(key, [thing]);
+  }
+  return groups;
+}

@@ -4,19 +4,25 @@ import {
   addMonths,
   civilDate,
   dayBefore,
-  endOfMonth,
   laterOf,
+  parseCivilDate,
   partsOf,
   type CivilDate,
 } from '../dates/civil-date.js';
 import { MONTH_NAMES, longDate } from '../dates/month-names.js';
 
-/** What fixes every year and month of an organisation's books. */
-export interface BooksCalendar {
-  /** The first day of the first fiscal year here; any day, so that the first year may be short. */
-  readonly firstDay: CivilDate;
+/** When fiscal years begin; their months begin on the same day of each month. */
+export interface YearStart {
   /** 1 for January to 12 for December. */
   readonly fiscalYearStartMonth: number;
+  /** 1 to 31; where a month is shorter, its last day. */
+  readonly fiscalYearStartDay: number;
+}
+
+/** What fixes every year and month of an organisation's books. */
+export interface BooksCalendar extends YearStart {
+  /** The first day of the first fiscal year here; any day, so that the first year may be short. */
+  readonly firstDay: CivilDate;
 }
 
 /** A fiscal year: its label is the calendar year in which it ends. */
@@ -26,8 +32,11 @@ export interface FiscalYear {
   readonly last: CivilDate;
 }
 
-/** A month of a fiscal year, or what lies before the first day. */
+/** A month of a fiscal year, named `YYYY-MM` by the day on which it begins, or what lies before the first day. */
 export type Period = string & { readonly __brand: 'Period' };
+
+/** A month by its name, `YYYY-MM`: one of the calendar, or of a fiscal year that begins within it. */
+export type Month = Period & { readonly __month: true };
 
 /** The one period before the first day: opening entries and their reversals only. */
 export const BROUGHT_FORWARD = 'brought-forward' as Period;
@@ -36,23 +45,33 @@ export const BROUGHT_FORWARD = 'brought-forward' as Period;
  * The fiscal year a date belongs to; dates before the first day belong to the first year (entries there are numbered
  * with it) although they lie outside its span.
  *
- * @example fiscalYearOf({firstDay: d('2025-04-01'), fiscalYearStartMonth: 4}, d('2026-03-31')).label // → '2026'
+ * @example fiscalYearOf({firstDay: d('2025-04-06'), fiscalYearStartMonth: 4, fiscalYearStartDay: 6}, d('2026-04-05')).label // → '2026'
  */
 export function fiscalYearOf(calendar: BooksCalendar, date: CivilDate): FiscalYear {
-  const begin = fiscalYearBegin(calendar, laterOf(date, calendar.firstDay));
-  const last = dayBefore(addMonths(begin, 12));
-  return { label: last.slice(0, 4), first: laterOf(begin, calendar.firstDay), last };
+  const begun = yearBegunIn(calendar, laterOf(date, calendar.firstDay));
+  const last = dayBefore(beginIn(calendar, begun + 1));
+  return { label: last.slice(0, 4), first: laterOf(beginIn(calendar, begun), calendar.firstDay), last };
 }
 
 /**
  * The first day of the fiscal year a date lies in, also before the books begin; none is earlier than 1 January 1900.
  *
- * @example fiscalYearBegin({firstDay: d('2026-04-01'), fiscalYearStartMonth: 4}, d('2025-02-28')) // → '2024-04-01'
+ * @example fiscalYearBegin({fiscalYearStartMonth: 4, fiscalYearStartDay: 1}, d('2025-02-28')) // → '2024-04-01'
  */
-export function fiscalYearBegin({ fiscalYearStartMonth }: BooksCalendar, date: CivilDate): CivilDate {
-  const { year, month } = partsOf(date);
-  const begun = month >= fiscalYearStartMonth ? year : year - 1;
-  return civilDate(Math.max(begun, EARLIEST_YEAR), begun < EARLIEST_YEAR ? 1 : fiscalYearStartMonth, 1);
+export function fiscalYearBegin(start: YearStart, date: CivilDate): CivilDate {
+  return beginIn(start, yearBegunIn(start, date));
+}
+
+/** The calendar year in which the fiscal year of a date begins. */
+function yearBegunIn(start: YearStart, date: CivilDate): number {
+  const { year } = partsOf(date);
+  return date >= beginIn(start, year) ? year : year - 1;
+}
+
+/** The day on which the fiscal year begins that begins in a calendar year. */
+function beginIn({ fiscalYearStartMonth, fiscalYearStartDay }: YearStart, year: number): CivilDate {
+  if (year < EARLIEST_YEAR) return civilDate(EARLIEST_YEAR, 1, 1);
+  return addMonths(civilDate(year, fiscalYearStartMonth, 1), 0, fiscalYearStartDay);
 }
 
 /** The year after. @example nextFiscalYear(calendar, year2026).label // → '2027' */
@@ -68,8 +87,8 @@ export function nextFiscalYear(calendar: BooksCalendar, year: FiscalYear): Fisca
  */
 export function findFiscalYear(calendar: BooksCalendar, label: string): FiscalYear | undefined {
   if (!/^(19\d\d|2\d\d\d)$/.test(label)) return undefined;
-  const lastMonth = calendar.fiscalYearStartMonth === 1 ? 12 : calendar.fiscalYearStartMonth - 1;
-  const last = endOfMonth(civilDate(Number(label), lastMonth, 1));
+  const endsWithIt = calendar.fiscalYearStartMonth === 1 && calendar.fiscalYearStartDay === 1;
+  const last = dayBefore(beginIn(calendar, Number(label) + (endsWithIt ? 1 : 0)));
   return last < calendar.firstDay ? undefined : fiscalYearOf(calendar, last);
 }
 
@@ -89,42 +108,95 @@ export function fiscalYears(calendar: BooksCalendar, today: CivilDate): FiscalYe
   return years;
 }
 
-/** The month of a date as a period. @example monthOf(parseCivilDate('2026-02-14')) // → '2026-02' */
-export function monthOf(date: CivilDate): Period {
-  return date.slice(0, 7) as Period;
+/** The month of the calendar that a date lies in. @example monthOf(parseCivilDate('2026-02-14')) // → '2026-02' */
+export function monthOf(date: CivilDate): Month {
+  return date.slice(0, 7) as Month;
 }
 
-/** The period a date lies in: `brought-forward` or `YYYY-MM`. */
+/**
+ * The month of a fiscal year that a date lies in, also before the books begin.
+ *
+ * @example fiscalMonthOf({fiscalYearStartMonth: 4, fiscalYearStartDay: 6}, d('2026-05-05')) // → '2026-04'
+ */
+export function fiscalMonthOf({ fiscalYearStartDay }: YearStart, date: CivilDate): Month {
+  const hasBegun = date >= addMonths(date, 0, fiscalYearStartDay);
+  // before January 1900 there is no day to begin on
+  return monthOf(hasBegun || date < `${EARLIEST_YEAR}-02` ? date : addMonths(date, -1));
+}
+
+/** The period a date lies in: `brought-forward`, or its month. */
 export function periodOf(calendar: BooksCalendar, date: CivilDate): Period {
-  return date < calendar.firstDay ? BROUGHT_FORWARD : monthOf(date);
+  return date < calendar.firstDay ? BROUGHT_FORWARD : fiscalMonthOf(calendar, date);
+}
+
+/**
+ * The first and the last day of a month, whole also where the books begin within it.
+ *
+ * @example daysOfPeriod({fiscalYearStartMonth: 4, fiscalYearStartDay: 6}, '2026-04') // → {from: '2026-04-06', to: '2026-05-05'}
+ */
+export function daysOfPeriod(
+  { fiscalYearStartDay }: YearStart,
+  period: Period,
+): { readonly from: CivilDate; readonly to: CivilDate } {
+  const month = parseCivilDate(`${period}-01`);
+  return {
+    from: addMonths(month, 0, fiscalYearStartDay),
+    to: dayBefore(addMonths(month, 1, fiscalYearStartDay)),
+  };
 }
 
 /** A period from outside, if the books have it. @example findPeriod(calendar, '2026-13', today) // → undefined */
 export function findPeriod(calendar: BooksCalendar, text: string, today: CivilDate): Period | undefined {
   if (text === BROUGHT_FORWARD) return BROUGHT_FORWARD;
   return /^\d{4}-\d\d$/.test(text) &&
-    periodsBetween(calendar.firstDay, horizonOf(calendar, today)).includes(text as Period)
-    ? (text as Period)
+    periodsBetween(calendar, calendar.firstDay, horizonOf(calendar, today)).includes(text as Month)
+    ? (text as Month)
     : undefined;
 }
 
-/** The months that a span touches, in order. @example periodsBetween(d('2026-01-31'), d('2026-02-01')) // → two */
-export function periodsBetween(from: CivilDate, to: CivilDate): Period[] {
-  const periods: Period[] = [];
-  const start = partsOf(from);
-  for (let at = civilDate(start.year, start.month, 1); at <= to; at = addMonths(at, 1)) periods.push(monthOf(at));
+/** The months that a span touches, in order. @example periodsBetween(calendar, d('2026-01-31'), d('2026-02-01')) // → two */
+export function periodsBetween(start: YearStart, from: CivilDate, to: CivilDate): Month[] {
+  const periods: Month[] = [];
+  const last = fiscalMonthOf(start, to);
+  let at = parseCivilDate(`${fiscalMonthOf(start, from)}-01`);
+  for (; monthOf(at) <= last; at = addMonths(at, 1)) periods.push(monthOf(at));
   return periods;
 }
 
 /** The months of a fiscal year. */
-export function periodsOf(year: FiscalYear): Period[] {
-  return periodsBetween(year.first, year.last);
+export function periodsOf(start: YearStart, year: FiscalYear): Month[] {
+  return periodsBetween(start, year.first, year.last);
 }
 
-/** A period as people read it. @example periodName('2026-09') // → 'September 2026' */
-export function periodName(period: Period): string {
+/**
+ * A period as people read it.
+ *
+ * @example periodName(fromFirst, '2026-09') // → 'September 2026'
+ * @example periodName(fromSixth, '2026-09') // → '6 September to 5 October 2026'
+ */
+export function periodName(start: YearStart, period: Period): string {
   if (period === BROUGHT_FORWARD) return 'brought forward';
-  return `${MONTH_NAMES[Number(period.slice(5, 7)) - 1]} ${period.slice(0, 4)}`;
+  const { from, to } = daysOfPeriod(start, period);
+  if (start.fiscalYearStartDay === 1) return monthName(monthOf(from));
+  const isOneYear = from.slice(0, 4) === to.slice(0, 4);
+  return `${isOneYear ? longDate(from).slice(0, -5) : longDate(from)} to ${longDate(to)}`;
+}
+
+/** A month at the head of a column: when it begins. @example shortMonthName(fromSixth, '2026-09') // → '6 Sep' */
+export function shortMonthName({ fiscalYearStartDay }: YearStart, month: Month): string {
+  const name = monthName(month).slice(0, 3);
+  return fiscalYearStartDay === 1 ? name : `${fiscalYearStartDay} ${name}`;
+}
+
+/** A month of the calendar as people read it. @example monthName('2026-09') // → 'September 2026' */
+export function monthName(month: Month): string {
+  return `${MONTH_NAMES[Number(month.slice(5, 7)) - 1]} ${month.slice(0, 4)}`;
+}
+
+/** When fiscal years begin, in words. @example yearStartName({fiscalYearStartMonth: 4, fiscalYearStartDay: 6}) // → '6 April' */
+export function yearStartName({ fiscalYearStartMonth, fiscalYearStartDay }: YearStart): string {
+  const month = MONTH_NAMES[fiscalYearStartMonth - 1] ?? '';
+  return fiscalYearStartDay === 1 ? month : `${fiscalYearStartDay} ${month}`;
 }
 
 /** A fiscal year as people read it. @example yearName(year) // → '2025–26', or '2026' for a calendar year */
@@ -140,11 +212,11 @@ export function yearName(year: FiscalYear): string {
  */
 export function spanLine(calendar: BooksCalendar, from: CivilDate, to: CivilDate): string {
   const year = fiscalYearOf(calendar, to);
-  if (year.first === from && year.last === to && addMonths(from, 12) > to && periodsOf(year).length === 12) {
-    return `for the year ended ${longDate(to)}`;
-  }
-  if (from.endsWith('-01') && endOfMonth(to) === to) {
-    const months = periodsBetween(from, to).length;
+  const periods = periodsBetween(calendar, from, to);
+  if (year.first === from && year.last === to && periods.length === 12) return `for the year ended ${longDate(to)}`;
+  const [first, last] = [fiscalMonthOf(calendar, from), fiscalMonthOf(calendar, to)];
+  if (from === daysOfPeriod(calendar, first).from && to === daysOfPeriod(calendar, last).to) {
+    const months = periods.length;
     if (months === 1) return `for the month ended ${longDate(to)}`;
     return months <= 24
       ? `for the ${COUNT_WORDS[months] ?? months} months ended ${longDate(to)}`

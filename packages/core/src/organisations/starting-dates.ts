@@ -1,5 +1,5 @@
-import { civilDate, dayBefore, partsOf, type CivilDate } from '../dates/civil-date.js';
-import { fiscalYearOf, type BooksCalendar } from './books-calendar.js';
+import { dayBefore, partsOf, type CivilDate } from '../dates/civil-date.js';
+import { daysOfPeriod, fiscalYearBegin, monthOf, type YearStart } from './books-calendar.js';
 
 /** How books begin: a new organisation, or one that kept books elsewhere before. */
 export type Beginning =
@@ -20,30 +20,18 @@ export interface StartingDates {
 /**
  * The first day and changeover date of new books.
  *
- * @param fiscalYearStartMonth 1 for January to 12 for December
- * @example startingDates({type: 'from-changeover', firstMonth: d('2026-09-01')}, 1) // → first day 1 January, changeover 31 August 2026
- * @example startingDates({type: 'founded', on: d('2026-06-10')}, 1) // → a first year from 10 June to 31 December 2026
+ * @param start when fiscal years begin
+ * @example startingDates({type: 'from-changeover', firstMonth: d('2026-09-01')}, fromJanuary) // → first day 1 January, changeover 31 August 2026
+ * @example startingDates({type: 'founded', on: d('2026-06-10')}, fromJanuary) // → a first year from 10 June to 31 December 2026
  */
-export function startingDates(beginning: Beginning, fiscalYearStartMonth: number): StartingDates {
+export function startingDates(beginning: Beginning, start: YearStart): StartingDates {
   if (beginning.type === 'founded') return { firstDay: beginning.on };
-  const first = yearStartBefore(beginning.firstMonth, fiscalYearStartMonth);
-  return beginning.type === 'from-year-start'
-    ? { firstDay: first, changeoverDate: dayBefore(first) }
-    : { firstDay: first, changeoverDate: dayBefore(firstOfMonth(beginning.firstMonth)) };
+  const { from } = daysOfPeriod(start, monthOf(beginning.firstMonth));
+  const first = fiscalYearBegin(start, from);
+  return { firstDay: first, changeoverDate: dayBefore(beginning.type === 'from-year-start' ? first : from) };
 }
 
 /** Whether a month lies within a fiscal year rather than at its beginning, so that there is something to decide. */
-export function isMidYear(firstMonth: CivilDate, fiscalYearStartMonth: number): boolean {
+export function isMidYear(firstMonth: CivilDate, { fiscalYearStartMonth }: YearStart): boolean {
   return partsOf(firstMonth).month !== fiscalYearStartMonth;
-}
-
-/** The first day of the fiscal year that a date lies in. */
-function yearStartBefore(date: CivilDate, fiscalYearStartMonth: number): CivilDate {
-  const long = civilDate(partsOf(date).year - 1, 1, 1);
-  const calendar: BooksCalendar = { firstDay: long, fiscalYearStartMonth };
-  return fiscalYearOf(calendar, date).first;
-}
-
-function firstOfMonth(date: CivilDate): CivilDate {
-  return civilDate(partsOf(date).year, partsOf(date).month, 1);
 }

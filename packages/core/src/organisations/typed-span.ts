@@ -1,6 +1,6 @@
-import { addMonths, civilDate, endOfMonth, partsOf, type CivilDate } from '../dates/civil-date.js';
+import { addMonths, civilDate, partsOf, type CivilDate } from '../dates/civil-date.js';
 import { monthFromName, typedDate, type DateOrder } from '../dates/typed-date.js';
-import { findFiscalYear, fiscalYearOf, type BooksCalendar } from './books-calendar.js';
+import { type BooksCalendar, daysOfPeriod, findFiscalYear, fiscalYearOf, monthOf } from './books-calendar.js';
 
 /**
  * Reads a span as people type it: a fiscal year (`2026`), a month (`jan`), months (`jan-mar`), a day (`17/6`) or two
@@ -39,6 +39,6 @@ function partOf(
   }
   const { first } = fiscalYearOf(calendar, near);
   const begin = civilDate(partsOf(first).year, month, 1);
-  const inYear = endOfMonth(begin) < first ? addMonths(begin, 12) : begin;
-  return { from: inYear, to: endOfMonth(inYear) };
+  const span = daysOfPeriod(calendar, monthOf(begin));
+  return span.to < first ? daysOfPeriod(calendar, monthOf(addMonths(begin, 12))) : span;
 }

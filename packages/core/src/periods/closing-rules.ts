@@ -1,8 +1,10 @@
 import type { AccountId } from '../accounts/account.js';
 import type { Chart } from '../accounts/chart.js';
+import type { CivilDate } from '../dates/civil-date.js';
 import { accountOfValue, type Breakdown } from '../breakdowns/breakdown.js';
 import type { OrganisationKind } from '../organisations/kind.js';
-import { closingTargetOf, isClosedIntoEquity, resultTargets } from './closing-targets.js';
+import { closingTargetOf, isClosedIntoEquity, resultTargets, type Sharer } from './closing-targets.js';
+import { giftOf, type YearlyGift } from './profit-sharing.js';
 
 /** An account that closing takes straight to equity, not through the result. */
 export interface DirectRule {
@@ -19,13 +21,20 @@ export interface FundRule {
   readonly account: AccountId;
 }
 
+/** Who takes part of the result, and what of a whole year is given before the rest is shared by weight. */
+export interface ResultRule {
+  readonly account: AccountId;
+  readonly share: number;
+  readonly yearly?: YearlyGift;
+}
+
 /**
  * Who takes what when a year is closed. Those of today hold for open years; a closed year keeps those it was closed by,
  * so that no later change of the set-up redraws it. Plain data, so that it can be kept as JSON.
  */
 export interface ClosingRules {
   /** Who takes the result, with their whole weights; none while several or no accounts could. */
-  readonly resultTo: readonly { readonly account: AccountId; readonly share: number }[];
+  readonly resultTo: readonly ResultRule[];
   readonly directTo: readonly DirectRule[];
   readonly funds: readonly FundRule[];
 }
@@ -50,6 +59,19 @@ export function closingRules(chart: Chart, kind: OrganisationKind, breakdowns: r
       }),
     ),
   };
+}
+
+/** Who takes part of the result of a span within a fiscal year. @param last the year's last day */
+export function sharersOf(
+  { resultTo }: Pick<ClosingRules, 'resultTo'>,
+  span: { readonly first: CivilDate; readonly last: CivilDate },
+  last: CivilDate,
+): Sharer[] {
+  return resultTo.map(({ account, share, yearly }) => ({
+    account,
+    share,
+    ...(yearly && { first: giftOf(yearly, span, last) }),
+  }));
 }
 
 /** The equity account that a line's breakdown values name. @param values ids of values by the id of their breakdown */

@@ -2,7 +2,7 @@ import { isPermanentEquity, type Account, type AccountId } from '../accounts/acc
 import { CLOSED_ROLES, type AccountRole } from '../accounts/account-role.js';
 import type { Chart } from '../accounts/chart.js';
 import { allocate } from '../money/allocate.js';
-import type { Minor } from '../money/minor.js';
+import { add, minor, type Minor, ZERO } from '../money/minor.js';
 import type { OrganisationKind } from '../organisations/kind.js';
 import { problem, refused, valid, type Checked } from '../problems/problem.js';
 
@@ -64,16 +64,27 @@ export function closingTargetOf(
   return targets.ok && targets.value.length === 1 ? targets.value[0]?.account : undefined;
 }
 
-/** Gives a result to its targets, parts adding up exactly. @param result minor units, either sign */
-export function shareResult(
-  result: Minor,
-  targets: readonly { readonly account: AccountId; readonly share: number }[],
-): Map<AccountId, Minor> {
+/** Who takes part of a result: by weight, after what is given first; minor units, positive where it is given. */
+export interface Sharer {
+  readonly account: AccountId;
+  readonly share: number;
+  readonly first?: Minor | undefined;
+}
+
+/**
+ * Gives a result to its targets, parts adding up exactly: what each is given first, then the rest by weight, also where
+ * that is negative.
+ *
+ * @param result minor units, positive for income
+ * @example shareResult(minor(100), [{account: a, share: 1, first: minor(60)}, {account: b, share: 1}]) // → a 80, b 20
+ */
+export function shareResult(result: Minor, targets: readonly Sharer[]): Map<AccountId, Minor> {
+  const given = targets.reduce((sum, { first = ZERO }) => add(sum, first), ZERO);
   const parts = allocate(
-    result,
+    minor(result - given),
     targets.map((target) => target.share),
   );
-  return new Map(targets.map((target, index) => [target.account, parts[index] as Minor]));
+  return new Map(targets.map(({ account, first = ZERO }, index) => [account, add(first, parts[index] as Minor)]));
 }
 
 /** Whether an account is closed straight into equity rather than through the result. */

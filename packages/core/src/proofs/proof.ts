@@ -6,6 +6,7 @@ export const PROOFS = {
   'result-equity': 'Result = equity statement',
   'equity-balance-sheet': 'Equity = balance sheet',
   'ended-years': 'Temporary accounts of ended years = 0',
+  'opening-balances': 'Opening = post-closing trial balance',
   'receivables-control': 'Receivables detail = control',
   'payables-control': 'Payables detail = control',
   'take-on-clearing': 'Take-on clearing = 0',

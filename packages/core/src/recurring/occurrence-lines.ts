@@ -5,7 +5,9 @@ import { formatAmount, safeParseAmount } from '../money/amount.js';
 import type { CurrencyCode } from '../money/currency.js';
 import { minor, type Minor } from '../money/minor.js';
 import { Exact, roundHalfAwayFromZero } from '../money/round.js';
+import type { YearStart } from '../organisations/books-calendar.js';
 import { instalments } from './loan.js';
+import type { Reckoning } from './reckoning.js';
 import type { RecurringAmounts } from './recurring-amounts.js';
 import { spreadParts } from './spread.js';
 
@@ -38,9 +40,14 @@ export interface Occasion {
   readonly since: CivilDate;
   /** From one nominal date to the next; 0 by weeks. */
   readonly months: number;
-  readonly yearStartMonth: number;
+  readonly yearStart: YearStart;
   /** Of the account that a share is taken of: its balance or movement, positive on its normal side. */
   readonly figure?: Minor | undefined;
+  /** Of an account that bears interest: what it bears since the date before. */
+  readonly interest?: Minor | undefined;
+  /** Of an account that is brought to where it is to stand: how that was found, and on which side it usually stands. */
+  readonly reckoning?: Reckoning | undefined;
+  readonly normalBalance?: 'debit' | 'credit' | undefined;
   /** The assets of the class that is written off. */
   readonly assets?: readonly AssetOnAccounts[] | undefined;
 }
@@ -62,6 +69,7 @@ export function occurrenceLines<L extends AmountLine>(
     case 'asked':
       return kept;
     case 'share-of-balance': {
+      if (amounts.share.of === 'interest') return inProportion(kept, on.interest ?? minor(0), on.currency);
       const share = new Exact(on.figure ?? 0).times(amounts.share.percent).dividedBy(100);
       return inProportion(kept, roundHalfAwayFromZero(share), on.currency);
     }
@@ -84,6 +92,14 @@ export function occurrenceLines<L extends AmountLine>(
         kept,
         lines.filter((line) => line !== undefined),
       );
+    }
+    case 'target': {
+      const { account, against } = amounts.target;
+      const change = (on.reckoning?.change ?? 0) * (on.normalBalance === 'credit' ? -1 : 1);
+      const lines = [lineOf(account, minor(change), on.currency), lineOf(against, minor(-change), on.currency)]
+        .filter((line) => line !== undefined)
+        .sort((a, b) => Number('credit' in a) - Number('credit' in b));
+      return saidOf(kept, lines);
     }
     default:
       return amounts satisfies never;
@@ -135,7 +151,7 @@ function weightOf(text: string | undefined, currency: CurrencyCode): number {
 /** Per class, the expense in one line; per asset, what it adds to the accumulated depreciation, naming the asset. */
 function depreciationLines(assets: readonly AssetOnAccounts[], on: Occasion): AmountLine[] {
   const parts = assets.flatMap(({ name, asset, takenOn, expense, accumulated }) => {
-    const amount = depreciationBetween(asset, on.since, on.date, on.yearStartMonth, takenOn) ?? 0;
+    const amount = depreciationBetween(asset, on.since, on.date, on.yearStart, takenOn) ?? 0;
     return amount === 0 ? [] : [{ name, expense, accumulated, amount }];
   });
   const expenses = new Map<string, number>();

@@ -1,5 +1,7 @@
 import type { Account } from '../accounts/account.js';
 import { DEPRECIATION_METHODS, type DepreciableAsset, isDepreciationMethod } from '../assets/depreciation.js';
+import { keysOf } from '../keyed/keyed.js';
+import type { Age } from '../open-items/aged-balances.js';
 import { isCivilDate, type CivilDate } from '../dates/civil-date.js';
 import { safeParseAmount } from '../money/amount.js';
 import type { CurrencyCode } from '../money/currency.js';
@@ -7,8 +9,9 @@ import { minor, type Minor } from '../money/minor.js';
 import { isPercent, type Percent } from '../money/percent.js';
 import { isPlainText } from '../problems/plain-text.js';
 import { problem, type Checked, type Problem, refused, valid } from '../problems/problem.js';
-import { DAY_COUNTS, type Loan, REPAYMENTS } from './loan.js';
+import { type DayCount, DAY_COUNTS, type Loan, REPAYMENTS } from './loan.js';
 import { SPREAD_MEASURES, type Spread } from './spread.js';
+import { agePercents, type Target, TARGETS } from './target.js';
 
 /** Where the amounts of a recurring journal come from. */
 export const AMOUNT_SOURCES = {
@@ -18,19 +21,25 @@ export const AMOUNT_SOURCES = {
   spread: 'an amount spread over the dates',
   depreciation: 'depreciation',
   loan: 'a loan’s instalment',
+  target: 'what an account lacks',
 } as const;
 
 /** A key of {@link AMOUNT_SOURCES}. */
 export type AmountSource = keyof typeof AMOUNT_SOURCES;
 
-/** What a percentage is taken of: what stands on an account at the date, or what moved since the date before. */
-export const SHARED_FIGURES = ['balance', 'movement'] as const;
+/**
+ * What a percentage is taken of: what stands on an account at the date, or what moved since the date before. Interest
+ * takes a percentage a year of what stood on it each day since then.
+ */
+export const SHARED_FIGURES = ['balance', 'movement', 'interest'] as const;
 
 /** Of an account's figure, counted positive on its normal side, a percentage. */
 export interface ShareOfAccount {
   readonly account: string;
   readonly of: (typeof SHARED_FIGURES)[number];
   readonly percent: Percent;
+  /** For interest, how days make a year. */
+  readonly dayCount: DayCount;
 }
 
 /** One asset that a schedule writes off by itself; it need not stand in the register. */
@@ -57,12 +66,14 @@ export type RecurringAmounts =
   | { readonly source: 'spread'; readonly spread: Spread }
   | { readonly source: 'depreciation'; readonly assetClass: string }
   | { readonly source: 'depreciation'; readonly own: OwnAsset }
-  | { readonly source: 'loan'; readonly loan: LoanOnAccounts };
+  | { readonly source: 'loan'; readonly loan: LoanOnAccounts }
+  | { readonly source: 'target'; readonly target: Target };
 
 /** The amounts of a recurring journal from outside: accounts by number, amounts and percentages as text. */
 export interface AmountTerms {
   readonly amounts?: string | undefined;
-  readonly share?: { account: string; of?: string | undefined; percent: string } | undefined;
+  readonly share?:
+    { account: string; of?: string | undefined; percent: string; dayCount?: string | undefined } | undefined;
   readonly spread?:
     { total: string; by?: string | undefined; first?: string | undefined; last?: string | undefined } | undefined;
   readonly depreciation?:
@@ -93,6 +104,15 @@ export interface AmountTerms {
         account: string;
         interestAccount: string;
         paymentAccount: string;
+      }
+    | undefined;
+  readonly target?:
+    | {
+        account: string;
+        against: string;
+        by: string;
+        percent?: string | undefined;
+        percents?: Partial<Record<Age, string>> | undefined;
       }
     | undefined;
 }
@@ -140,6 +160,8 @@ function amountsFrom(source: AmountSource, terms: AmountTerms, fields: Fields): 
       return depreciationFrom(terms.depreciation, fields);
     case 'loan':
       return loanFrom(terms.loan, fields);
+    case 'target':
+      return targetFrom(terms.target, fields);
     default:
       return source satisfies never;
   }
@@ -149,10 +171,10 @@ function shareFrom(share: AmountTerms['share'], fields: Fields): RecurringAmount
   if (!share) return fields.report('amounts-missing', 'share', 'Say which account, and how many per cent of it.');
   const account = fields.account('share.account', share.account);
   const of = fields.oneOf('share.of', share.of ?? 'balance', SHARED_FIGURES);
-  if (!isPercent(share.percent)) {
-    return fields.report('not-a-percentage', 'share.percent', 'A percentage is a plain number, such as 12.5.');
-  }
-  return account && of ? { source: 'share-of-balance', share: { account, of, percent: share.percent } } : undefined;
+  const percent = fields.percent('share.percent', share.percent);
+  const dayCount = fields.oneOf('share.dayCount', share.dayCount ?? '30/360', DAY_COUNTS);
+  if (!account || !of || !percent || !dayCount) return undefined;
+  return { source: 'share-of-balance', share: { account, of, percent, dayCount } };
 }
 
 function spreadFrom(spread: AmountTerms['spread'], fields: Fields): RecurringAmounts | undefined {
@@ -240,6 +262,25 @@ function loanFrom(given: AmountTerms['loan'], fields: Fields): RecurringAmounts 
   return { source: 'loan', loan: { loan, account, interestAccount, paymentAccount } };
 }
 
+function targetFrom(given: AmountTerms['target'], fields: Fields): RecurringAmounts | undefined {
+  if (!given) return fields.report('amounts-missing', 'target', 'Say which account is brought where.');
+  const by = fields.oneOf('target.by', given.by, keysOf(TARGETS));
+  const account = fields.account('target.account', given.account);
+  const against = fields.account('target.against', given.against);
+  if (account && account === against) {
+    return fields.report('same-account', 'target.against', 'It is brought there against another account.');
+  }
+  const percent = by === 'result' ? fields.percent('target.percent', given.percent ?? '') : undefined;
+  const percents =
+    by === 'ages'
+      ? agePercents((age) => fields.percent(`target.percents.${age}`, given.percents?.[age] ?? '0', 100))
+      : undefined;
+  if (!by || !account || !against) return undefined;
+  if (by === 'count') return { source: 'target', target: { account, against, by } };
+  if (by === 'ages') return percents && { source: 'target', target: { account, against, by, percents } };
+  return percent && { source: 'target', target: { account, against, by, percent } };
+}
+
 /** Reads fields and gathers what is wrong with them. */
 class Fields {
   readonly problems: Problem[] = [];
@@ -266,6 +307,12 @@ class Fields {
   date(path: string, text: string | undefined): CivilDate | undefined {
     if (text !== undefined && isCivilDate(text)) return text;
     return this.report('not-a-date', path, text ? `“${text}” is not a date.` : 'Say the date.');
+  }
+
+  percent(path: string, text: string, most = 1_000): Percent | undefined {
+    if (isPercent(text) && Number(text) <= most) return text;
+    const bound = most === 1_000 ? '' : ` It is ${most} at most.`;
+    return this.report('not-a-percentage', path, `A percentage is a plain number, such as 12.5.${bound}`);
   }
 
   years(path: string, text: string | undefined): string | undefined {

@@ -2,7 +2,7 @@ import type { Chart } from '../accounts/chart.js';
 import { accountIn } from '../accounts/chart.js';
 import { isTemporary, type Account } from '../accounts/account.js';
 import type { ClosingRules } from '../periods/closing-rules.js';
-import { shareResult } from '../periods/closing-targets.js';
+import { shareResult, type Sharer } from '../periods/closing-targets.js';
 import type { LedgerFlow } from '../ledger/ledger-flow.js';
 import { ZERO, minor, type Minor } from '../money/minor.js';
 
@@ -25,12 +25,14 @@ export const EARLIER_RESULTS = 'earlier-results' satisfies ComponentKey;
  *
  * @param rules those of the flows' year
  * @param to a component that takes everything, for years that ended without being closed
+ * @param sharers who takes the result of these flows' days; by weight alone if left out
  */
 export function temporaryParts(
   chart: Chart,
   rules: ClosingRules,
   flows: readonly LedgerFlow[],
   to?: ComponentKey,
+  sharers: readonly Sharer[] = rules.resultTo,
 ): TemporaryParts {
   const parts = {
     result: new Map<ComponentKey, Minor>(),
@@ -49,7 +51,7 @@ export function temporaryParts(
     else result = minor(result + amount);
   }
   if (rules.resultTo.length === 0) addTo(parts.result, 'unassigned-result', result);
-  else for (const [id, share] of shareResult(result, rules.resultTo)) addTo(parts.result, id, share);
+  else if (to === undefined) for (const [id, share] of shareResult(result, sharers)) addTo(parts.result, id, share);
   return parts;
 }
 

@@ -2,6 +2,7 @@ import { keyedBy } from '../keyed/keyed.js';
 import { isPermanentEquity, isTemporary, type Account } from '../accounts/account.js';
 import { accountIn, type Chart } from '../accounts/chart.js';
 import { closingRules, type ClosingRules } from '../periods/closing-rules.js';
+import type { Sharer } from '../periods/closing-targets.js';
 import { sumByAccount, type LedgerFlow } from '../ledger/ledger-flow.js';
 import type { Movement } from '../ledger/movement.js';
 import { ZERO, minor, sumOf, type Minor } from '../money/minor.js';
@@ -14,6 +15,8 @@ export interface YearFlows {
   readonly rules?: ClosingRules | undefined;
   /** Whether it is the time before these books, which no closing here will share out. */
   readonly isBroughtForward?: true;
+  /** Who takes the result of the year before the span begins, and up to its end; by weight alone if left out. */
+  readonly sharers?: { readonly lead: readonly Sharer[]; readonly whole: readonly Sharer[] } | undefined;
   /** Those of the year before the span begins. */
   readonly lead: readonly LedgerFlow[];
   /** Those within the span. */
@@ -97,7 +100,14 @@ export function equityStatement(chart: Chart, kind: OrganisationKind, flows: Equ
     const rules = year.rules ?? today;
     const isShared = (isLast && !year.isBroughtForward) || isAllZero(chart, before);
     addYear(sums, chart, rules, year, isShared);
-    if (isClosed) addDifferences(sums.transfers, chart, rules, all, index === 0 ? flows.base : []);
+    if (isClosed)
+      addDifferences(
+        sums.transfers,
+        chart,
+        { rules, sharers: year.sharers?.whole },
+        all,
+        index === 0 ? flows.base : [],
+      );
   });
   return laidOut(sums, chart, kind);
 }
@@ -117,8 +127,8 @@ function addYear(sums: Sums, chart: Chart, rules: ClosingRules, year: YearFlows,
     addTo(sums[row], flow.account, minor(-flow.amount));
   }
   const to = isShared ? undefined : EARLIER_RESULTS;
-  const lead = temporaryParts(chart, rules, year.lead, to);
-  const whole = temporaryParts(chart, rules, [...year.lead, ...year.span], to);
+  const lead = temporaryParts(chart, rules, year.lead, to, year.sharers?.lead);
+  const whole = temporaryParts(chart, rules, [...year.lead, ...year.span], to, year.sharers?.whole);
   const rows = { result: 'net-result', contributions: 'contributions', withdrawals: 'withdrawals' } as const;
   for (const part of ['result', 'contributions', 'withdrawals'] as const) {
     for (const [key, amount] of lead[part]) {
@@ -137,12 +147,12 @@ function addYear(sums: Sums, chart: Chart, rules: ClosingRules, year: YearFlows,
 function addDifferences(
   transfers: Map<ComponentKey, Minor>,
   chart: Chart,
-  rules: ClosingRules,
+  { rules, sharers }: { readonly rules: ClosingRules; readonly sharers: readonly Sharer[] | undefined },
   year: readonly LedgerFlow[],
   base: readonly LedgerFlow[],
 ): void {
   addLedger(transfers, chart, year, (flow) => flow.stage === 'closing');
-  const { result, contributions, withdrawals } = temporaryParts(chart, rules, year);
+  const { result, contributions, withdrawals } = temporaryParts(chart, rules, year, undefined, sharers);
   for (const part of [result, contributions, withdrawals]) {
     for (const [key, amount] of part) addTo(transfers, key, minor(-amount));
   }

@@ -108,7 +108,6 @@ export function readAssetRow(reader: RowReader, classes: readonly AssetClass[]):
     );
   }
   if (reader.problems.length > 0) return undefined;
-  const start = books.calendar.fiscalYearStartMonth;
   return {
     row: reader.row.id,
     date: changeover,
@@ -117,7 +116,7 @@ export function readAssetRow(reader: RowReader, classes: readonly AssetClass[]):
     class: found.name,
     asset,
     accumulated: written,
-    proposed: accumulatedDepreciation(asset, changeover, start),
+    proposed: accumulatedDepreciation(asset, changeover, books.calendar),
   };
 }
 

@@ -1,4 +1,4 @@
-import { accountTitle } from '../accounts/account.js';
+import { accountTitle, isInventory } from '../accounts/account.js';
 import { Exact, roundHalfAwayFromZero } from '../money/round.js';
 import type { RowFact, RowReader } from './take-on-row.js';
 
@@ -7,8 +7,7 @@ export function readStockRow(reader: RowReader): RowFact | undefined {
   if (!reader.hasNeeded()) return undefined;
   const { books, changeover } = reader.on;
   const given = reader.text('account');
-  const account =
-    given === '' ? books.chart.accounts.find((account) => isInventory(account)) : reader.account('account');
+  const account = given === '' ? books.chart.accounts.find(isInventory) : reader.account('account');
   if (!account) {
     if (given === '') reader.report('account-missing', 'account', 'Name the inventory account.');
     return undefined;
@@ -24,9 +23,4 @@ export function readStockRow(reader: RowReader): RowFact | undefined {
   const note = `${reader.text('item')}, ${quantity}${reader.text('unit') && ` ${reader.text('unit')}`}`;
   const line = reader.line(account, amount, { note: note.slice(0, 200) }, { debit: 'cost', credit: 'cost' });
   return line && { ...fact, lines: [line] };
-}
-
-/** Whether an account is, by its name, where stock stands; only a proposal. */
-function isInventory({ element, name, contra }: { element: string; name: string; contra: boolean }): boolean {
-  return element === 'asset' && !contra && /inventor|stock/i.test(name);
 }

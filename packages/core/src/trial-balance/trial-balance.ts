@@ -1,4 +1,4 @@
-import { isTemporary, type Account, type AccountId } from '../accounts/account.js';
+import { isTemporary, type Account } from '../accounts/account.js';
 import { accountIn, type Chart } from '../accounts/chart.js';
 import { sumByAccount, type LedgerFlow } from '../ledger/ledger-flow.js';
 import { ZERO, minor, negated, add, sumOf, type Minor } from '../money/minor.js';
@@ -13,7 +13,9 @@ export type TrialBalanceStage = (typeof TRIAL_BALANCE_STAGES)[number];
 export interface TrialBalanceFlows {
   /** Everything before the first day of the date's fiscal year. */
   readonly earlier: readonly LedgerFlow[];
-  /** Everything from that day up to the date. */
+  /** What the year received up to its last closing before the date, that closing with it: it counts whole at any stage. */
+  readonly closed?: readonly LedgerFlow[];
+  /** Everything from then on up to the date. */
   readonly year: readonly LedgerFlow[];
   /** Adjusting flows of the year that count whole even unadjusted, because they are earlier than the adjustments asked for. */
   readonly keptAdjustments?: readonly LedgerFlow[];
@@ -50,25 +52,42 @@ export function trialBalance(
   stage: TrialBalanceStage,
   zeros = false,
 ): TrialBalance {
-  const earlier = sumByAccount(flows.earlier);
-  const year = sumByAccount(flows.year, (flow) => countsIn(flow, stage));
-  const kept = stage === 'unadjusted' ? sumByAccount(flows.keptAdjustments ?? []) : new Map<AccountId, Minor>();
-  const balanceOf = (account: Account): Minor => {
-    const running = add(year.get(account.id) ?? ZERO, kept.get(account.id) ?? ZERO);
-    return isTemporary(account) ? running : add(running, earlier.get(account.id) ?? ZERO);
-  };
+  const { balanceOf, earlierResults } = balancesAtStage(chart, flows, stage);
   const rows = chart.accounts
     .filter((account) => !chart.headings.has(account.id))
     .map((account) => inColumns(account, balanceOf(account)))
     .filter((row) => zeros || row.debit !== 0 || row.credit !== 0);
-  const earlierResults = sumOf(
-    [...earlier].flatMap(([id, amount]) => (isTemporary(accountIn(chart, id)) ? [amount] : [])),
-  );
   return {
     rows,
     earlierResults,
     totalDebit: sumOf([...rows.map((row) => row.debit), minor(Math.max(earlierResults, 0))]),
     totalCredit: sumOf([...rows.map((row) => row.credit), minor(Math.max(-earlierResults, 0))]),
+  };
+}
+
+/**
+ * What each account stands at, at a stage of a trial balance: minor units, debit positive. What earlier years left on
+ * temporary accounts stands apart.
+ */
+export function balancesAtStage(
+  chart: Chart,
+  flows: TrialBalanceFlows,
+  stage: TrialBalanceStage,
+): { balanceOf: (account: Account) => Minor; earlierResults: Minor } {
+  const earlier = sumByAccount(flows.earlier);
+  const running = sumByAccount([
+    ...(flows.closed ?? []),
+    ...flows.year.filter((flow) => countsIn(flow, stage)),
+    ...(stage === 'unadjusted' ? (flows.keptAdjustments ?? []) : []),
+  ]);
+  return {
+    balanceOf: (account) => {
+      const received = running.get(account.id) ?? ZERO;
+      return isTemporary(account) ? received : add(received, earlier.get(account.id) ?? ZERO);
+    },
+    earlierResults: sumOf(
+      [...earlier].flatMap(([id, amount]) => (isTemporary(accountIn(chart, id)) ? [amount] : [])),
+    ),
   };
 }
 

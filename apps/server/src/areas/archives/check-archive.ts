@@ -31,7 +31,7 @@ export interface ArchivedEntry {
 }
 
 /** Fields that hold a civil date. */
-const DATES = ['date', 'firstDay', 'changeoverDate', 'endedOn', 'lastDay'];
+const DATES = ['date', 'firstDay', 'changeoverDate', 'endedOn', 'lastDay', 'fromDay'];
 
 /**
  * What is wrong inside an archive whose records are each as described: numbers that differ from the manifest, ids

@@ -195,7 +195,7 @@ function rowsOf(db: Db, organisation: number, file: TableFile): Record<string, u
   const table = ARCHIVE_TABLES[file];
   const columns = archivedColumns(file);
   const order: (SQLiteColumn | SQL)[] =
-    'at' in columns && !('id' in columns) && !('place' in columns)
+    'at' in columns && !['id', 'place', 'fromDay', 'key'].some((key) => key in columns)
       ? [sql`rowid`]
       : Object.values(columns).map((one) => asc(one));
   return db
@@ -207,9 +207,9 @@ function rowsOf(db: Db, organisation: number, file: TableFile): Record<string, u
 }
 
 function organisationRow(db: Db, id: number) {
-  const { name, kind, baseCurrency, fiscalYearStartMonth, firstDay, changeoverDate } = organisationTable;
-  const { timeZone, twoPeopleFrom, createdAt } = organisationTable;
-  const when = { fiscalYearStartMonth, firstDay, changeoverDate, timeZone, createdAt };
+  const { name, kind, baseCurrency, firstDay, changeoverDate } = organisationTable;
+  const { fiscalYearStartMonth, fiscalYearStartDay, timeZone, twoPeopleFrom, createdAt } = organisationTable;
+  const when = { fiscalYearStartMonth, fiscalYearStartDay, firstDay, changeoverDate, timeZone, createdAt };
   const row = db
     .select({ name, kind, baseCurrency, twoPeopleFrom, ...when })
     .from(organisationTable)

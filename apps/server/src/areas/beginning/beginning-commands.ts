@@ -50,6 +50,7 @@ export const createOrganisation = defineCommand(
         kind: request.kind,
         baseCurrency: parseCurrencyCode(request.baseCurrency),
         fiscalYearStartMonth: request.fiscalYearStartMonth,
+        fiscalYearStartDay: request.fiscalYearStartDay ?? 1,
         firstDay: parseCivilDate(request.firstDay),
         changeoverDate: request.changeoverDate ? parseCivilDate(request.changeoverDate) : null,
         timeZone: request.timeZone ?? MACHINE_TIME_ZONE,

@@ -1,15 +1,17 @@
-import type { ClosingRequest, ClosingResponse } from '@just-ledger/contract';
+import type { ClosingQuery, ClosingResponse } from '@just-ledger/contract';
 import {
+  addDays,
   balanceProblems,
   BROUGHT_FORWARD,
   entryNumber,
+  fiscalMonthOf,
   type FiscalYear,
-  monthOf,
+  horizonOf,
+  longDate,
   type Period,
   periodsOf,
   problem,
   reversalOf,
-  yearName,
 } from '@just-ledger/core';
 import { and, eq } from 'drizzle-orm';
 import { periodEvent, yearClosing } from '../../platform/database/schema.js';
@@ -21,7 +23,9 @@ import { EntryAppender } from '../journal/append-entry.js';
 import { type Organisation, organisationOf } from '../organisations/organisation-store.js';
 import { lock, unlock, yearFrom } from '../periods/period-commands.js';
 import { chainEnd, closedYears, periodsLockedBy } from '../periods/period-store.js';
-import { rulesOfToday } from '../periods/rules-of-years.js';
+import { rulesToClose } from '../periods/rules-of-years.js';
+import { closingsWithin } from '../ledger/ledger-view.js';
+import { type ClosingSpan, closingSpan } from './closing-span.js';
 import { closingEntriesOf, openYearsBefore, prepareClosing } from './closing-rehearsal.js';
 
 export interface YearPlace {
@@ -30,102 +34,141 @@ export interface YearPlace {
   readonly year: string;
 }
 
-/** Posts a year's closing entries and locks all its months. */
+/** Posts the closing entries of a year, or of part of it, and locks all its months up to there. */
 export const closeYear = defineCommand(
   'closeYear',
   (
     context: WriteContext,
-    { organisation, person, year: label, request }: YearPlace & { request: ClosingRequest },
+    { organisation, person, year: label, query }: YearPlace & { query: ClosingQuery },
   ): ClosingResponse => {
     const of = organisationOf(context.db, organisation);
-    const prepared = prepareClosing(context.db, of, label, context.clock.today(of.timeZone), request.form);
-    const { year, entries, remarks } = prepared;
-    if (prepared.closed) throw new Refusal(422, [problem('year-closed', '', `${yearName(year)} is closed already.`)]);
+    const prepared = prepareClosing(context.db, of, label, context.clock.today(of.timeZone), query);
+    const { year, span, entries, remarks } = prepared;
+    if (prepared.closed) throw new Refusal(422, [problem('year-closed', '', `${span.title} is closed already.`)]);
     const blocking = remarks.filter((remark) => remark.blocks);
     if (blocking.length > 0)
       throw new Refusal(
         422,
         blocking.map(({ code, message }) => problem(code, '', message)),
       );
+    if (!span.isWhole && entries.length === 0) {
+      const message = `Nothing stands on the accounts that are closed up to ${longDate(span.end)}.`;
+      throw new Refusal(422, [problem('nothing-to-close', 'until', message)]);
+    }
     const books = booksOf(context, organisation);
     const unbalanced = entries.flatMap((entry) => balanceProblems(entry.lines, books));
     if (unbalanced.length > 0) throw new Refusal(422, unbalanced);
     const appender = new EntryAppender(context, { organisation, person, source: 'closing' }, books);
     const numbers = entries.map((entry) => appender.append(entry).number);
     // years before it that had nothing to close end with it: what is dated in them would move this one
-    for (const one of [...openYearsBefore(context.db, of, year), year]) markClosed(context, of, person, one);
+    for (const one of openYearsBefore(context.db, of, year)) markClosed(context, of, person, one);
+    if (span.isWhole) markClosed(context, of, person, year);
+    else markPartClosed(context, of, person, span);
     return { year: year.label, entries: numbers };
   },
 );
 
-/** Takes a year's closing entries back by reversing them and gives back the locks as they were before, on the record. */
+/** Takes closing entries back by reversing them and gives back the locks as they were before, on the record. */
 export const reopenYear = defineCommand(
   'reopenYear',
   (
     context: WriteContext,
-    { organisation, person, year: label, reason }: YearPlace & { reason: string },
+    { organisation, person, year: label, until, reason }: YearPlace & { until?: string | undefined; reason: string },
   ): ClosingResponse => {
     const year = yearFrom(context, organisation, label);
-    const closed = closedYears(context.db, organisation);
-    if (!closed.has(year.label))
-      throw new Refusal(422, [problem('year-open', '', `${yearName(year)} is not closed.`)]);
-    const later = [...closed].find((other) => other > year.label);
-    if (later) throw new Refusal(422, [problem('later-year-closed', '', `${later} is closed too; reopen it first.`)]);
-    for (const period of periodsLockedBy(context.db, organisation, year.label))
+    const of = organisationOf(context.db, organisation);
+    const span = closingSpan(of, label, until, context.clock.today(of.timeZone));
+    mayReopen(context, of, span);
+    const { end, isWhole } = span;
+    for (const period of periodsLockedBy(context.db, organisation, isWhole ? year.label : end))
       unlock(context, organisation, person, period, reason);
     // the closing entries are taken back on the last day
-    unlock(context, organisation, person, monthOf(year.last), reason);
+    unlock(context, organisation, person, fiscalMonthOf(of.calendar, end), reason);
     const books = booksOf(context, organisation);
     const appender = new EntryAppender(context, { organisation, person, source: 'closing' }, books);
-    const status = closingEntriesOf(context.db, organisation, year).reverse();
+    const status = closingEntriesOf(context.db, organisation, end).reverse();
     const numbers = status.map((posted) => {
-      const explanation = `Reopening of ${yearName(year)}: reversal of ${entryNumber(posted.year, posted.number)}`;
-      const reversal = reversalOf(posted, year.last, books, { reopening: true, explanation });
+      const explanation = `Reopening of ${span.title}: reversal of ${entryNumber(posted.year, posted.number)}`;
+      const reversal = reversalOf(posted, end, books, { reopening: true, explanation });
       if (!reversal.ok) throw new Refusal(422, reversal.problems);
       return appender.append(reversal.value.entry, { reverses: posted.place, stage: reversal.value.stage }).number;
     });
-    context.db
-      .delete(yearClosing)
-      .where(and(eq(yearClosing.organisation, organisation), eq(yearClosing.year, year.label)))
-      .run();
+    if (isWhole)
+      context.db
+        .delete(yearClosing)
+        .where(and(eq(yearClosing.organisation, organisation), eq(yearClosing.year, year.label)))
+        .run();
     context.setUpChanged(organisation);
-    const event = {
-      organisation,
-      period: year.label,
-      event: 'reopened' as const,
-      at: context.clock.moment(),
-      by: person,
+    recordEvent(context, organisation, person, isWhole ? year.label : (span.periods.at(-1) ?? ''), {
+      event: 'reopened',
       reason,
-    };
-    context.db
-      .insert(periodEvent)
-      .values({ ...event, ...chainEnd(context.db, organisation) })
-      .run();
+    });
     return { year: year.label, entries: numbers };
   },
 );
 
+/** @throws {Refusal} 422 if it is not closed, or what was closed after it is closed still */
+function mayReopen(context: WriteContext, of: Organisation, { year, end, isWhole, title }: ClosingSpan): void {
+  const { db } = context;
+  const closed = closedYears(db, of.id);
+  const view = { organisation: of.id, calendar: of.calendar };
+  const isClosed = isWhole ? closed.has(year.label) : closingsWithin(db, view, end, end).length > 0;
+  if (!isClosed) throw new Refusal(422, [problem('year-open', '', `${title} is not closed.`)]);
+  const laterYear = [...closed].find((other) => other > year.label || (!isWhole && other === year.label));
+  if (laterYear)
+    throw new Refusal(422, [problem('later-year-closed', '', `${laterYear} is closed too; reopen it first.`)]);
+  const [later] = closingsWithin(db, view, addDays(end, 1), horizonOf(of.calendar, context.clock.today(of.timeZone)));
+  if (later)
+    throw new Refusal(422, [
+      problem('later-closing', '', `What was closed up to ${longDate(later)} is closed still; reopen it first.`),
+    ]);
+}
+
+/** Locks what was closed of a year, on the record. */
+function markPartClosed(
+  context: WriteContext,
+  of: Organisation,
+  person: number,
+  { year, end, periods }: ClosingSpan,
+): void {
+  recordEvent(context, of.id, person, periods.at(-1) ?? '', { event: 'closed' });
+  for (const period of closedPeriods(of.calendar.firstDay === year.first, periods))
+    lock(context, of.id, person, period, end);
+  context.setUpChanged(of.id);
+}
+
 /** Marks a year as closed by the rules that hold now, and locks all of it. */
 function markClosed(context: WriteContext, organisation: Organisation, person: number, year: FiscalYear): void {
   const { db } = context;
-  const at = context.clock.moment();
   const place = { organisation: organisation.id, year: year.label };
   db.insert(yearClosing)
-    .values({ ...place, closedAt: at, closedBy: person, rules: rulesOfToday(db, organisation) })
-    .run();
-  db.insert(periodEvent)
     .values({
-      organisation: organisation.id,
-      period: year.label,
-      event: 'closed',
-      at,
-      by: person,
-      ...chainEnd(db, organisation.id),
+      ...place,
+      closedAt: context.clock.moment(),
+      closedBy: person,
+      rules: rulesToClose(db, organisation, year.first),
     })
     .run();
-  for (const period of closedPeriods(organisation.calendar.firstDay === year.first, periodsOf(year)))
+  recordEvent(context, organisation.id, person, year.label, { event: 'closed' });
+  for (const period of closedPeriods(
+    organisation.calendar.firstDay === year.first,
+    periodsOf(organisation.calendar, year),
+  ))
     lock(context, organisation.id, person, period, year.label);
   context.setUpChanged(organisation.id);
+}
+
+/** Puts on record what happened to a year or a period, and how far the chain had come. */
+function recordEvent(
+  { db, clock }: WriteContext,
+  organisation: number,
+  person: number,
+  period: string,
+  what: { readonly event: 'closed' | 'reopened'; readonly reason?: string },
+): void {
+  db.insert(periodEvent)
+    .values({ organisation, period, at: clock.moment(), by: person, ...what, ...chainEnd(db, organisation) })
+    .run();
 }
 
 /** The first year locks what was brought forward too. */

@@ -15,10 +15,6 @@ export const fiscalYears = defineReport(
 /** The closing entries of a year as they would be. */
 export const rehearsal = defineReport(
   'rehearsal',
-  (
-    db: Db,
-    organisation: Organisation,
-    { year, form }: { year: string; form: ClosingQuery['form'] },
-    today: CivilDate,
-  ) => closingRehearsal(db, organisation, year, today, form),
+  (db: Db, organisation: Organisation, { year, query }: { year: string; query: ClosingQuery }, today: CivilDate) =>
+    closingRehearsal(db, organisation, year, today, query),
 );

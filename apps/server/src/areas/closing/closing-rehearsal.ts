@@ -1,27 +1,30 @@
 import { breakdownsOf } from '../breakdowns/breakdown-store.js';
-import type { ClosingRehearsalResponse } from '@just-ledger/contract';
+import type { ClosingQuery, ClosingRehearsalResponse } from '@just-ledger/contract';
 import {
+  type AccountId,
   accountIn,
+  addDays,
   type Chart,
   type CheckedEntry,
   type CivilDate,
   closingEntries,
   type ClosingForm,
+  dayBefore,
   entryNumber,
-  findFiscalYear,
+  fiscalMonthOf,
   type FiscalYear,
   fiscalYears,
   formatAmount,
   fundByRules,
-  horizonOf,
   isTemporary,
   type LedgerFlow,
   longDate,
   minor,
-  monthOf,
   periodName,
   type PostedEntry,
   type Problem,
+  type Sharer,
+  sharersOf,
   type TemporaryBalance,
   trialBalance,
   valueNames,
@@ -29,19 +32,22 @@ import {
 } from '@just-ledger/core';
 import { and, eq, gte, inArray, lte, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
-import { entry, line, periodLock, person, total, yearClosing } from '../../platform/database/schema.js';
-import { notFound } from '../../platform/problems/refusal.js';
+import { entry, line, periodLock } from '../../platform/database/schema.js';
 import { loadChart } from '../accounts/account-store.js';
 import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
 import { draftsBetween } from '../journal/draft-store.js';
 import { isNotReversed, postedEntriesOf } from '../journal/posted-entries.js';
-import { periodNumber } from '../ledger/flow-store.js';
-import { flowsAtDate } from '../ledger/ledger-view.js';
+import { combinationsOf, partsWithin } from '../ledger/combination-parts.js';
+import { closingsWithin, flowsAtDate } from '../ledger/ledger-view.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { closedYears } from '../periods/period-store.js';
+import { agreedRules } from '../periods/profit-sharings.js';
 import { rulesOfToday } from '../periods/rules-of-years.js';
 import { dueOccurrences, recurringJournalsOf } from '../recurring/recurring-store.js';
 import { trialBalanceResponse } from '../trial-balance/trial-balance-report.js';
+import { type ClosingSpan, closingSpan, isClosed } from './closing-span.js';
+import { closingEvents, closingHistory, formerClosing } from './former-closing.js';
+import { nextOpening } from './next-opening.js';
 
 /** A remark on a closing: what stands in the way of it, or should be looked at first. */
 export type ClosingRemark = ClosingRehearsalResponse['remarks'][number];
@@ -49,6 +55,7 @@ export type ClosingRemark = ClosingRehearsalResponse['remarks'][number];
 /** What closing a year would do, as core objects. */
 export interface PreparedClosing {
   readonly year: FiscalYear;
+  readonly span: ClosingSpan;
   readonly chart: Chart;
   readonly closed: boolean;
   readonly form: ClosingForm;
@@ -56,18 +63,18 @@ export interface PreparedClosing {
   readonly remarks: readonly ClosingRemark[];
 }
 
-/** Prepares the closing of a year. @throws {Refusal} 404 if the books do not have it */
+/** Prepares the closing of a year, or of part of it. @throws {Refusal} 404 if the books do not have it */
 export function prepareClosing(
   db: Db,
   organisation: Organisation,
   label: string,
   today: CivilDate,
-  asked?: ClosingForm,
+  { form: asked, until }: ClosingQuery = {},
 ): PreparedClosing {
-  const year = findFiscalYear(organisation.calendar, label);
-  if (!year || year.last > horizonOf(organisation.calendar, today)) throw notFound('fiscal year');
+  const span = closingSpan(organisation, label, until, today);
+  const { year, end, isWhole } = span;
   const chart = loadChart(db, organisation.id);
-  const closed = closedYears(db, organisation.id).has(year.label);
+  const closed = isClosed(db, organisation, span);
   const form =
     asked ??
     (chart.accounts.some((account) => account.role === 'income-summary' && account.active)
@@ -78,12 +85,23 @@ export function prepareClosing(
     chart,
     kind: organisation.kind,
     breakdowns,
-    date: year.last,
-    balances: temporaryBalances(db, organisation, chart, year),
+    date: end,
+    isPart: !isWhole,
+    sharers: agreedSharers(db, organisation, span),
+    balances: temporaryBalances(db, organisation, chart, { first: year.first, last: end }),
   };
   const prepared = closed ? { ok: true as const, value: [] } : closingEntries(basis, asked);
-  const remarks = closed ? [] : remarksOn(db, organisation, chart, year, today, prepared.ok ? [] : prepared.problems);
-  return { year, chart, closed, form, entries: prepared.ok ? prepared.value : [], remarks };
+  const remarks = closed ? [] : remarksOn(db, organisation, chart, span, today, prepared.ok ? [] : prepared.problems);
+  return { year, span, chart, closed, form, entries: prepared.ok ? prepared.value : [], remarks };
+}
+
+/** Who takes the result by what partners agreed, of the days that are closed now; undefined where nothing was agreed. */
+function agreedSharers(db: Db, organisation: Organisation, { year, end }: ClosingSpan): Sharer[] | undefined {
+  const view = { organisation: organisation.id, calendar: organisation.calendar };
+  const last = closingsWithin(db, view, year.first, dayBefore(end)).at(-1);
+  const first = last ? addDays(last, 1) : year.first;
+  const resultTo = agreedRules(db, organisation, first);
+  return resultTo && sharersOf({ resultTo }, { first, last: end }, year.last);
 }
 
 /** The closing rehearsal as it goes over the wire. */
@@ -92,29 +110,36 @@ export function closingRehearsal(
   organisation: Organisation,
   label: string,
   today: CivilDate,
-  asked?: ClosingForm,
+  query: ClosingQuery = {},
 ): ClosingRehearsalResponse {
-  const { year, chart, closed, form, entries, remarks } = prepareClosing(db, organisation, label, today, asked);
+  const { year, span, chart, closed, form, entries, remarks } = prepareClosing(db, organisation, label, today, query);
+  const { end, isWhole } = span;
   const write = (amount: number): string => formatAmount(minor(amount), organisation.baseCurrency);
-  const { earlier, year: running } = flowsAtDate(
+  const flows = flowsAtDate(
     db,
     organisation,
     { organisation: organisation.id, calendar: organisation.calendar },
-    year.last,
+    end,
   );
-  const posted = closed ? postedClosing(db, organisation, year) : undefined;
+  const standing: readonly (CheckedEntry | PostedEntry)[] = closed
+    ? closingEntriesOf(db, organisation.id, end)
+    : entries;
+  const events = closingEvents(db, organisation, span);
+  const lines = standing.flatMap((one) => one.lines);
+  const last = closed ? events.at(-1) : undefined;
   const breakdowns = loadBreakdowns(db, organisation.id);
   const toCome = entries.flatMap((entry) =>
     entry.lines.map((line): LedgerFlow => ({ account: line.account, stage: 'closing', amount: line.amount })),
   );
-  const after = trialBalance(chart, { earlier, year: [...running, ...toCome] }, 'post-closing');
+  const after = trialBalance(chart, { ...flows, year: [...flows.year, ...toCome] }, 'post-closing');
   return {
     year: year.label,
     yearName: yearName(year),
-    date: year.last,
+    date: end,
+    wholeYear: isWhole,
     closed,
     form,
-    entries: (posted?.entries ?? entries).map((entry: CheckedEntry | PostedEntry) => ({
+    entries: standing.map((entry) => ({
       explanation: entry.explanation,
       number: 'place' in entry ? entryNumber(entry.year, entry.number) : null,
       lines: entry.lines.map(({ account, amount, breakdowns: values }) => ({
@@ -126,32 +151,17 @@ export function closingRehearsal(
         temporary: isTemporary(accountIn(chart, account)),
       })),
     })),
-    posted: posted?.by ?? null,
-    postClosingTrialBalance: trialBalanceResponse(after, year.last, 'post-closing', organisation.baseCurrency),
+    posted: last?.event === 'closed' ? { at: last.at, by: last.by ?? '' } : null,
+    postClosingTrialBalance: trialBalanceResponse(after, end, 'post-closing', organisation.baseCurrency),
+    former: formerClosing(db, organisation, span, chart, events, lines),
+    history: closingHistory(events),
+    opening: nextOpening(db, organisation, span),
     remarks: [...remarks],
   };
 }
 
-/** The closing entries of a closed year as they stand, in the order of posting, and who closed it. */
-function postedClosing(
-  db: Db,
-  organisation: Organisation,
-  year: FiscalYear,
-): { entries: PostedEntry[]; by: ClosingRehearsalResponse['posted'] } {
-  const row = db
-    .select({ at: yearClosing.closedAt, by: person.name })
-    .from(yearClosing)
-    .leftJoin(person, eq(person.id, yearClosing.closedBy))
-    .where(and(eq(yearClosing.organisation, organisation.id), eq(yearClosing.year, year.label)))
-    .get();
-  return {
-    entries: closingEntriesOf(db, organisation.id, year),
-    by: row ? { at: row.at, by: row.by ?? '' } : null,
-  };
-}
-
-/** A year's closing entries that nobody has taken back. */
-export function closingEntriesOf(db: Db, organisation: number, year: FiscalYear): PostedEntry[] {
+/** The closing entries of a day that nobody has taken back. */
+export function closingEntriesOf(db: Db, organisation: number, date: CivilDate): PostedEntry[] {
   const rows = db
     .select()
     .from(entry)
@@ -159,7 +169,7 @@ export function closingEntriesOf(db: Db, organisation: number, year: FiscalYear)
       and(
         eq(entry.organisation, organisation),
         eq(entry.kind, 'closing'),
-        eq(entry.date, year.last),
+        eq(entry.date, date),
         isNotReversed(organisation),
       ),
     )
@@ -169,31 +179,30 @@ export function closingEntriesOf(db: Db, organisation: number, year: FiscalYear)
 }
 
 /**
- * What temporary accounts received in a year, closing entries included, by combination of breakdown values.
+ * What temporary accounts received, closing entries included, by combination of breakdown values.
  *
- * @param year left out: what was brought forward from before the books' first day
+ * @param span a year, or what has run of it to the end of a month; left out: what was brought forward
  */
-export function temporaryBalances(db: Db, books: Organisation, chart: Chart, year?: FiscalYear): TemporaryBalance[] {
-  const period = (date: CivilDate): number => periodNumber(books.calendar, date);
-  const [from, to] = year ? [period(year.first), period(year.last)] : [0, 0];
-  const rows = db
-    .select({
-      account: total.account,
-      amount: sql<number>`sum(${total.amount})`,
-      content: sql<
-        string | null
-      >`(SELECT content FROM combination WHERE organisation = ${books.id} AND id = ${total.combination})`,
-    })
-    .from(total)
-    .where(and(eq(total.organisation, books.id), gte(total.period, from), lte(total.period, to)))
-    .groupBy(total.account, total.combination)
-    .all();
-  return rows
-    .filter((row) => isTemporary(accountIn(chart, row.account)))
-    .map(({ account, amount, content }) => ({
+export function temporaryBalances(
+  db: Db,
+  books: Organisation,
+  chart: Chart,
+  span?: { readonly first: CivilDate; readonly last: CivilDate },
+): TemporaryBalance[] {
+  const { first, last } = span ?? { first: undefined, last: dayBefore(books.calendar.firstDay) };
+  const values = new Map(combinationsOf(db, books.id).map(({ id, values }) => [id, values]));
+  const sums = new Map<string, { account: AccountId; combination: number; amount: number }>();
+  const view = { organisation: books.id, calendar: books.calendar };
+  for (const [account, combination, , amount] of partsWithin(db, view, undefined, first, last)) {
+    if (!isTemporary(accountIn(chart, account))) continue;
+    const key = `${account} ${combination}`;
+    sums.set(key, { account, combination, amount: (sums.get(key)?.amount ?? 0) + amount });
+  }
+  return [...sums.values()]
+    .map(({ account, combination, amount }) => ({
       account,
       amount: minor(amount),
-      ...(content && { breakdowns: breakdownsOf(content) }),
+      ...(values.has(combination) && { breakdowns: values.get(combination) }),
     }))
     .sort((a, b) => (accountIn(chart, a.account).number < accountIn(chart, b.account).number ? -1 : 1));
 }
@@ -202,7 +211,7 @@ function remarksOn(
   db: Db,
   organisation: Organisation,
   chart: Chart,
-  year: FiscalYear,
+  { year, end, isWhole }: ClosingSpan,
   today: CivilDate,
   problems: readonly Problem[],
 ): ClosingRemark[] {
@@ -211,12 +220,16 @@ function remarksOn(
     message,
     blocks: true,
     ...(code === 'no-closing-target' &&
-      organisation.kind === 'non-profit' && { entries: entriesWithoutFund(db, organisation, chart, year) }),
+      organisation.kind === 'non-profit' && {
+        entries: entriesWithoutFund(db, organisation, chart, { first: year.first, last: end }),
+      }),
   }));
-  if (year.last > today) {
+  if (end > today) {
     remarks.push({
       code: 'year-running',
-      message: `The year runs until ${longDate(year.last)}; closing locks it until then.`,
+      message: isWhole
+        ? `The year runs until ${longDate(end)}; closing locks it until then.`
+        : `${longDate(end)} is still to come; closing locks everything until then.`,
       blocks: false,
     });
   }
@@ -235,16 +248,16 @@ function remarksOn(
       message: `${yearName(open)} is not closed yet; years are closed in order.`,
       blocks: true,
     });
-  const lastPeriod = monthOf(year.last);
+  const lastPeriod = fiscalMonthOf(organisation.calendar, end);
   const lockOfLast = and(eq(periodLock.organisation, organisation.id), eq(periodLock.period, lastPeriod));
   if (db.select({ period: periodLock.period }).from(periodLock).where(lockOfLast).get()) {
     remarks.push({
       code: 'period-locked',
-      message: `${periodName(lastPeriod)} is locked; closing entries are dated on its last day. Unlock it first.`,
+      message: `${periodName(organisation.calendar, lastPeriod)} is locked; closing entries are dated on its last day. Unlock it first.`,
       blocks: true,
     });
   }
-  const until = year.last < today ? year.last : today;
+  const until = end < today ? end : today;
   const due = recurringJournalsOf(db, organisation.id).filter((journal) =>
     dueOccurrences(db, journal, until).some(({ date }) => date >= year.first),
   );
@@ -253,7 +266,7 @@ function remarksOn(
     const message = `Due in this year and not posted: ${names}. Post first, or close without.`;
     remarks.push({ code: 'recurring-due', message, blocks: false });
   }
-  const drafts = draftsBetween(db, organisation.id, year.first, year.last);
+  const drafts = draftsBetween(db, organisation.id, year.first, end);
   if (drafts > 0) {
     const message = drafts === 1 ? '1 draft is dated in this year.' : `${drafts} drafts are dated in this year.`;
     remarks.push({ code: 'drafts', message, blocks: false });
@@ -265,7 +278,12 @@ function remarksOn(
 const MOST_NAMED = 100;
 
 /** The entries of a year with lines on temporary accounts that name no fund with an account of its own. */
-function entriesWithoutFund(db: Db, books: Organisation, chart: Chart, year: FiscalYear): string[] {
+function entriesWithoutFund(
+  db: Db,
+  books: Organisation,
+  chart: Chart,
+  span: { readonly first: CivilDate; readonly last: CivilDate },
+): string[] {
   const rules = rulesOfToday(db, books);
   const temporary = chart.accounts.filter(isTemporary).map(({ id }) => id);
   const rows = db
@@ -283,8 +301,8 @@ function entriesWithoutFund(db: Db, books: Organisation, chart: Chart, year: Fis
       and(
         eq(line.organisation, books.id),
         inArray(line.account, temporary),
-        gte(line.date, year.first),
-        lte(line.date, year.last),
+        gte(line.date, span.first),
+        lte(line.date, span.last),
       ),
     )
     .orderBy(entry.place)

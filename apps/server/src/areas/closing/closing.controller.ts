@@ -4,14 +4,22 @@ import {
   ClosingRequest,
   type ClosingResponse,
   type FiscalYearsResponse,
+  LockQuery,
+  type PeriodToDoResponse,
+  ProfitSharingRequest,
+  type ProfitSharingResponse,
   ReasonRequest,
+  ReopeningQuery,
 } from '@just-ledger/contract';
-import { Body, Controller, Get, HttpCode, Param, Post, Query } from '@nestjs/common';
+import { Body, Controller, Get, HttpCode, Param, Post, Put, Query } from '@nestjs/common';
 import { CurrentOrganisation, CurrentPerson } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
 import { Readers, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { lockPeriod, unlockPeriod } from '../periods/period-commands.js';
+import { agreeSharing } from '../periods/profit-sharing-commands.js';
+import { sharingsOf } from '../periods/profit-sharings.js';
+import { monthsToDo } from './months-to-do.js';
 import { closeYear, reopenYear } from './closing-commands.js';
 import { fiscalYears, rehearsal } from './closing-readings.js';
 
@@ -34,8 +42,10 @@ export class ClosingController {
     @CurrentOrganisation() organisation: Organisation,
     @CurrentPerson() person: Person,
     @Param('period') period: string,
+    @Query() { several }: LockQuery,
   ): Promise<void> {
-    return this.writer.run(lockPeriod, { organisation: organisation.id, person: person.id, period });
+    const place = { organisation: organisation.id, person: person.id, period };
+    return this.writer.run(lockPeriod, { ...place, several: several === 'true' });
   }
 
   @Post('periods/:period/unlock')
@@ -44,9 +54,20 @@ export class ClosingController {
     @CurrentOrganisation() organisation: Organisation,
     @CurrentPerson() person: Person,
     @Param('period') period: string,
+    @Query() { several }: LockQuery,
     @Body() { reason }: ReasonRequest,
   ): Promise<void> {
-    return this.writer.run(unlockPeriod, { organisation: organisation.id, person: person.id, period, reason });
+    const place = { organisation: organisation.id, person: person.id, period };
+    return this.writer.run(unlockPeriod, { ...place, reason, several: several === 'true' });
+  }
+
+  /** What is left to be done in each month of a year. */
+  @Get('fiscal-years/:year/to-do')
+  toDo(
+    @CurrentOrganisation() organisation: Organisation,
+    @Param('year') year: string,
+  ): Promise<PeriodToDoResponse[]> {
+    return this.readers.report(monthsToDo, organisation, { year });
   }
 
   /** The closing entries as they would be. */
@@ -54,9 +75,9 @@ export class ClosingController {
   rehearsal(
     @CurrentOrganisation() organisation: Organisation,
     @Param('year') year: string,
-    @Query() { form }: ClosingQuery,
+    @Query() query: ClosingQuery,
   ): Promise<ClosingRehearsalResponse> {
-    return this.readers.report(rehearsal, organisation, { year, form });
+    return this.readers.report(rehearsal, organisation, { year, query });
   }
 
   @Post('fiscal-years/:year/closing')
@@ -72,7 +93,7 @@ export class ClosingController {
       organisation: organisation.id,
       person: person.id,
       year,
-      request: form ? { form } : {},
+      query: { ...(form && { form }), ...(query.until && { until: query.until }) },
     });
   }
 
@@ -82,8 +103,25 @@ export class ClosingController {
     @CurrentOrganisation() organisation: Organisation,
     @CurrentPerson() person: Person,
     @Param('year') year: string,
+    @Query() { until }: ReopeningQuery,
     @Body() { reason }: ReasonRequest,
   ): Promise<ClosingResponse> {
-    return this.writer.run(reopenYear, { organisation: organisation.id, person: person.id, year, reason });
+    return this.writer.run(reopenYear, { organisation: organisation.id, person: person.id, year, until, reason });
+  }
+
+  /** How partners share the result. */
+  @Get('sharing')
+  sharings(@CurrentOrganisation() organisation: Organisation): Promise<ProfitSharingResponse[]> {
+    return this.readers.report(sharingsOf, organisation, null);
+  }
+
+  @Put('sharing')
+  @HttpCode(204)
+  agree(
+    @CurrentOrganisation() organisation: Organisation,
+    @CurrentPerson() person: Person,
+    @Body() request: ProfitSharingRequest,
+  ): Promise<void> {
+    return this.writer.run(agreeSharing, { organisation: organisation.id, person: person.id, request });
   }
 }

@@ -4,12 +4,12 @@ import {
   endsBeforeBooks,
   fiscalYearOf,
   flowsOfBalances,
-  type LedgerFlow,
   longDate,
   oldBalances,
   type OldBalances,
   positionInOldBooks,
   toldHistory,
+  type TrialBalanceFlows,
 } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import { keptWhile } from '../../platform/database/kept-reading.js';
@@ -47,14 +47,8 @@ export interface Figures<Of> {
   readonly note: string | null;
 }
 
-/** Flows up to a date, cut at the first day of its fiscal year. */
-export interface FlowsToDate {
-  readonly earlier: readonly LedgerFlow[];
-  readonly year: readonly LedgerFlow[];
-}
-
 /** What stood at a date before the changeover: what was brought in of the old books. */
-export function oldPosition(db: Db, organisation: Organisation, asAt: CivilDate): Figures<FlowsToDate> {
+export function oldPosition(db: Db, organisation: Organisation, asAt: CivilDate): Figures<TrialBalanceFlows> {
   const { changeover, balances } = oldBooksOf(db, organisation);
   const old = positionInOldBooks(balances, asAt);
   if (!old) return { of: undefined, note: beforeTheseBooks(changeover, asAt) };
@@ -69,7 +63,7 @@ export function flowsKnownAt(
   organisation: Organisation,
   view: LedgerView,
   asAt: CivilDate,
-): Figures<FlowsToDate> {
+): Figures<TrialBalanceFlows> {
   if (asAt < oldBooksOf(db, organisation).changeover) return oldPosition(db, organisation, asAt);
   return { of: flowsAtDate(db, organisation, view, asAt), note: null };
 }

@@ -47,6 +47,23 @@ export function draftsBetween(db: Db, organisation: number, from: CivilDate, to:
   );
 }
 
+/** So many entries, or drafts of them, are dated on a day. */
+export interface EntriesOfDay {
+  readonly date: CivilDate;
+  readonly count: number;
+}
+
+/** How many drafts are dated on each day of a span. */
+export function draftsByDay(db: Db, organisation: number, from: CivilDate, to: CivilDate): EntriesOfDay[] {
+  const date = sql<CivilDate>`json_extract(${draft.content}, '$.date')`;
+  return db
+    .select({ date, count: sql<number>`count(*)` })
+    .from(draft)
+    .where(and(eq(draft.organisation, organisation), ne(draft.state, 'discarded'), gte(date, from), lte(date, to)))
+    .groupBy(date)
+    .all();
+}
+
 /** The drafts that wait, or those that were discarded; the one touched last first. */
 export function draftsOf(reading: DraftReading, organisation: number, isDiscarded: boolean): DraftResponse[] {
   const isWanted = isDiscarded ? eq(draft.state, 'discarded') : ne(draft.state, 'discarded');

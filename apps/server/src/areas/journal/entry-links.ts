@@ -83,7 +83,8 @@ function recurringOf(
 /** The number of an entry, as it is written. */
 const NUMBER = sql`${entry.year} || '-' || printf('%04d', ${entry.number})`;
 
-function numbersOf(db: Db, organisation: number, places: readonly number[]): Map<number, string> {
+/** The numbers of entries by their places. */
+export function numbersOf(db: Db, organisation: number, places: readonly number[]): Map<number, string> {
   if (places.length === 0) return new Map();
   const rows = db
     .select({ place: entry.place, year: entry.year, number: entry.number })

@@ -1,15 +1,15 @@
 import {
   type AccountId,
   type BooksCalendar,
-  BROUGHT_FORWARD,
   type CivilDate,
   dayBefore,
   endOfMonth,
   type LedgerFlow,
   minor,
-  periodOf,
+  monthOf,
+  negated,
 } from '@just-ledger/core';
-import { and, desc, eq, gt, gte, lte, sql } from 'drizzle-orm';
+import { and, desc, eq, gt, gte, lte, max, type SQL, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { keptUntilCommit } from '../../platform/database/kept-reading.js';
 import { entry, line } from '../../platform/database/schema.js';
@@ -23,10 +23,12 @@ export interface LedgerView {
   readonly knownTo?: number | undefined;
 }
 
-/** The number under which totals keep a date's period: 0 before the first day, else year and month. */
+/**
+ * The number under which lines and totals keep a date: 0 before the first day, else year and month of the calendar,
+ * whatever the day on which fiscal years begin.
+ */
 export function periodNumber(calendar: BooksCalendar, date: CivilDate): number {
-  const period = periodOf(calendar, date);
-  return period === BROUGHT_FORWARD ? 0 : Number(period.replace('-', ''));
+  return date < calendar.firstDay ? 0 : Number(monthOf(date).replace('-', ''));
 }
 
 /**
@@ -49,7 +51,12 @@ export function flowsBetween(
     const before = from === undefined ? [] : balancesAt(db, view, dayBefore(from), account);
     return difference(balancesAt(db, view, to, account), before);
   });
-  return view.knownTo === undefined ? flows : [...flows, ...postedSince(db, view, view.knownTo, from, to, account)];
+  if (view.knownTo === undefined) return flows;
+  // whatever is less to read: what was known then, or what came since
+  const known = view.knownTo;
+  return known < lastPlace(db, view.organisation) / 2
+    ? linesPosted(db, view, lte(line.entry, known), [from, to], account)
+    : [...flows, ...linesPosted(db, view, gt(line.entry, known), [from, to], account).map(takenBack)];
 }
 
 /** What accounts held at the end of a day. */
@@ -93,17 +100,16 @@ export function placeKnownOn(db: Db, organisation: number, moment: string): numb
   return row?.place ?? 0;
 }
 
-/** What was posted after a place, the other way round. */
-function postedSince(
+/** What some of the posted lines come to, dated in a span. */
+function linesPosted(
   db: Db,
-  view: LedgerView,
-  place: number,
-  from: CivilDate | undefined,
-  to: CivilDate,
+  { organisation }: LedgerView,
+  which: SQL,
+  [from, to]: readonly [CivilDate | undefined, CivilDate],
   account: AccountId | undefined,
 ): LedgerFlow[] {
   const condition = and(
-    gt(line.entry, place),
+    which,
     account === undefined ? undefined : eq(line.account, account),
     from === undefined ? undefined : gte(line.date, from),
     lte(line.date, to),
@@ -116,10 +122,25 @@ function postedSince(
       amount: sql<number>`sum(${line.amount})`,
     })
     .from(line)
-    .where(and(eq(line.organisation, view.organisation), condition))
+    .where(and(eq(line.organisation, organisation), condition))
     .groupBy(line.account, line.stage, line.movement)
     .all()
-    .map(({ account: id, stage, movement, amount }) => flowOf([id, stage, movement, -amount]));
+    .map(({ account: id, stage, movement, amount }) => flowOf([id, stage, movement, amount]));
+}
+
+function takenBack(flow: LedgerFlow): LedgerFlow {
+  return { ...flow, amount: negated(flow.amount) };
+}
+
+/** The last place of the chain. */
+function lastPlace(db: Db, organisation: number): number {
+  return (
+    db
+      .select({ place: max(entry.place) })
+      .from(entry)
+      .where(eq(entry.organisation, organisation))
+      .get()?.place ?? 0
+  );
 }
 
 function flowOf([account, stage, movement, amount]: BalanceRow): LedgerFlow {

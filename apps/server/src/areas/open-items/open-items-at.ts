@@ -55,6 +55,12 @@ export function agedSumsAt(db: Db, at: OpenItemsAt): AgedSums {
   return keptUntilCommit(db, key, () => readAgedSums(db, at));
 }
 
+/** What is open as at a day by age, of all contacts together; minor units, debit positive. */
+export function openByAge(db: Db, at: OpenItemsAt): Record<Age, number> {
+  const sums = [...agedSumsAt(db, at).values()];
+  return keyedBy(keysOf(AGES), (age) => sums.reduce((sum, one) => sum + one[age], 0));
+}
+
 function readAgedSums(db: Db, at: OpenItemsAt): AgedSums {
   const documents = derivedDocuments(db, at);
   const items = documents

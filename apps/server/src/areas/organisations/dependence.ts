@@ -14,6 +14,7 @@ export function dependenceProblems(db: Db, before: Organisation, request: Change
     ['baseCurrency', before.baseCurrency, 'the base currency stays'],
     ['firstDay', before.calendar.firstDay, 'the first day stays'],
     ['fiscalYearStartMonth', before.calendar.fiscalYearStartMonth, 'the start of the year stays'],
+    ['fiscalYearStartDay', before.calendar.fiscalYearStartDay, 'the start of the year stays'],
   ] as const;
   for (const [field, now, message] of fixed) {
     if (posted && request[field] !== undefined && request[field] !== now) refuse(field, `${posted}: ${message}.`);

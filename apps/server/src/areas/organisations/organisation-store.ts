@@ -40,7 +40,11 @@ export function organisationOf(db: Db, id: number): Organisation {
     name: row.name,
     kind: row.kind,
     baseCurrency: row.baseCurrency,
-    calendar: { firstDay: row.firstDay, fiscalYearStartMonth: row.fiscalYearStartMonth },
+    calendar: {
+      firstDay: row.firstDay,
+      fiscalYearStartMonth: row.fiscalYearStartMonth,
+      fiscalYearStartDay: row.fiscalYearStartDay,
+    },
     changeoverDate: row.changeoverDate,
     timeZone: row.timeZone,
     twoPeopleFrom: row.twoPeopleFrom === null ? null : minor(row.twoPeopleFrom),

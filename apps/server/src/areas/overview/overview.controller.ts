@@ -34,7 +34,7 @@ export class OverviewController {
 
   private async statusOf(organisation: number, today: CivilDate): Promise<BooksStatusResponse> {
     const status = await this.readers.run(booksStatus, { organisation, today });
-    const read = (await this.checks.last(organisation)).proofs;
+    const read = (await this.checks.last(organisation))?.proofs ?? [];
     return {
       ...status,
       proofs: status.proofs + read.length,

@@ -1,10 +1,15 @@
 import {
+  type BooksCalendar,
+  BROUGHT_FORWARD,
+  daysOfPeriod,
   findFiscalYear,
   findPeriod,
+  type FiscalYear,
   fiscalYearOf,
-  parseCivilDate,
+  fiscalYears,
   type Period,
   periodName,
+  periodsOf,
   problem,
 } from '@just-ledger/core';
 import { and, eq } from 'drizzle-orm';
@@ -22,29 +27,69 @@ export interface PeriodPlace {
   readonly period: string;
 }
 
-/** Locks a month, or what was brought forward: nothing can be posted into it. Locking twice does nothing. */
+/**
+ * Locks a month, or what was brought forward: nothing can be posted into it. Locking twice does nothing.
+ *
+ * @param several whether all that is open before it is locked too, in one go
+ */
 export const lockPeriod = defineCommand(
   'lockPeriod',
-  (context: WriteContext, { organisation, person, period }: PeriodPlace): void => {
-    lock(context, organisation, person, periodFrom(context, organisation, period));
+  (context: WriteContext, { organisation, person, period, several = false }: PeriodPlace & Several): void => {
+    const last = periodFrom(context, organisation, period);
+    for (const one of several ? periodsUpTo(context, organisation, last) : [last])
+      lock(context, organisation, person, one);
   },
 );
 
 /** Unlocks a month with a reason, which is kept. A closed year must be reopened instead. */
 export const unlockPeriod = defineCommand(
   'unlockPeriod',
-  (context: WriteContext, { organisation, person, period, reason }: PeriodPlace & { reason: string }): void => {
+  (
+    context: WriteContext,
+    { organisation, person, period, reason, several = false }: PeriodPlace & Several & { reason: string },
+  ): void => {
     const found = periodFrom(context, organisation, period);
     const { calendar } = organisationOf(context.db, organisation);
-    const inYear = found === 'brought-forward' ? calendar.firstDay : parseCivilDate(`${found}-28`);
-    const year = fiscalYearOf(calendar, inYear);
+    const year = yearOfPeriod(calendar, found);
     if (closedYears(context.db, organisation).has(year.label)) {
-      const message = `${periodName(found)} lies in ${year.label}, which is closed. Reopen the year first.`;
+      const message = `${periodName(calendar, found)} lies in ${year.label}, which is closed. Reopen the year first.`;
       throw new Refusal(422, [problem('year-closed', '', message)]);
     }
-    unlock(context, organisation, person, found, reason);
+    const from = several ? periodsFrom(context, organisation, found) : [found];
+    for (const one of from) unlock(context, organisation, person, one, reason);
   },
 );
+
+interface Several {
+  readonly several?: boolean;
+}
+
+/** Every period up to one, in order. */
+function periodsUpTo(context: WriteContext, organisation: number, last: Period): Period[] {
+  const all = allPeriods(context, organisation);
+  return all.slice(0, all.indexOf(last) + 1);
+}
+
+/** Every period from one on, in order, those of closed years left as they are. */
+function periodsFrom(context: WriteContext, organisation: number, first: Period): Period[] {
+  const { calendar } = organisationOf(context.db, organisation);
+  const closed = closedYears(context.db, organisation);
+  const all = allPeriods(context, organisation);
+  return all
+    .slice(all.indexOf(first))
+    .filter((period) => period === BROUGHT_FORWARD || !closed.has(yearOfPeriod(calendar, period).label));
+}
+
+/** The fiscal year in which a period lies; what was brought forward goes with the first. */
+function yearOfPeriod(calendar: BooksCalendar, period: Period): FiscalYear {
+  return fiscalYearOf(calendar, period === BROUGHT_FORWARD ? calendar.firstDay : daysOfPeriod(calendar, period).to);
+}
+
+function allPeriods(context: WriteContext, organisation: number): Period[] {
+  const { calendar } = organisationOf(context.db, organisation);
+  const years = fiscalYears(calendar, todayOf(context, organisation));
+  return [BROUGHT_FORWARD, ...years.flatMap((year) => periodsOf(calendar, year))];
+}
 
 /**
  * Locks a period, keeping how far the chain had come.

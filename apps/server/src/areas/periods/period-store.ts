@@ -3,22 +3,24 @@ import {
   BROUGHT_FORWARD,
   type CivilDate,
   dayBefore,
+  daysOfPeriod,
   earlierOf,
-  endOfMonth,
   FIRST_PREVIOUS_SEAL,
+  fiscalMonthOf,
   type FiscalYear,
   fiscalYears,
+  horizonOf,
   laterOf,
-  parseCivilDate,
   type Period,
   periodName,
   periodsOf,
   yearName,
 } from '@just-ledger/core';
-import { and, desc, eq } from 'drizzle-orm';
+import { and, count, desc, eq, gte } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { entry, periodLock, person, yearClosing } from '../../platform/database/schema.js';
 import type { Organisation } from '../organisations/organisation-store.js';
+import { closingsWithin } from '../ledger/ledger-view.js';
 import { countEntries, type EntryCount } from './entry-counts.js';
 
 /** How far the chain has come: kept with each lock and closing. */
@@ -57,6 +59,8 @@ export function periodsLockedBy(db: Db, organisation: number, year: string): Per
 export function fiscalYearsResponse(db: Db, organisation: Organisation, today: CivilDate): FiscalYearsResponse {
   const counts = entriesByPeriod(db, organisation);
   const closed = closedYears(db, organisation.id);
+  const view = { organisation: organisation.id, calendar: organisation.calendar };
+  const closings = closingsWithin(db, view, organisation.calendar.firstDay, horizonOf(organisation.calendar, today));
   const locks = new Map(
     db
       .select({ lock: periodLock, by: person.name })
@@ -64,24 +68,26 @@ export function fiscalYearsResponse(db: Db, organisation: Organisation, today: C
       .leftJoin(person, eq(person.id, periodLock.lockedBy))
       .where(eq(periodLock.organisation, organisation.id))
       .all()
-      .map((row) => [row.lock.period, { at: row.lock.lockedAt, by: row.by }]),
+      .map((row) => [row.lock.period, { ...row.lock, by: row.by }]),
   );
   const answer = (period: Period, from: CivilDate | null, to: CivilDate): PeriodResponse => {
     const lock = locks.get(period);
     return {
       period,
-      name: periodName(period),
+      name: periodName(organisation.calendar, period),
       from,
       to,
       entries: counts.get(period) ?? 0,
       locked: lock !== undefined,
-      lockedAt: lock?.at ?? null,
+      lockedAt: lock?.lockedAt ?? null,
       lockedBy: lock?.by ?? null,
+      lockedEntries: lock?.entries ?? null,
+      lockedSeal: lock?.seal ?? null,
     };
   };
   const month = (period: Period, year: FiscalYear): PeriodResponse => {
-    const begin = parseCivilDate(`${period}-01`);
-    return answer(period, laterOf(begin, year.first), earlierOf(endOfMonth(begin), year.last));
+    const { from, to } = daysOfPeriod(organisation.calendar, period);
+    return answer(period, laterOf(from, year.first), earlierOf(to, year.last));
   };
   return {
     broughtForward: answer(BROUGHT_FORWARD, null, dayBefore(organisation.calendar.firstDay)),
@@ -91,20 +97,33 @@ export function fiscalYearsResponse(db: Db, organisation: Organisation, today: C
       from: year.first,
       to: year.last,
       closed: closed.has(year.label),
-      periods: periodsOf(year).map((period) => month(period, year)),
+      closings: closings.filter((date) => date >= year.first && date < year.last),
+      periods: periodsOf(organisation.calendar, year).map((period) => month(period, year)),
     })),
     today,
   };
 }
 
 /** How many entries each period has; those of the month of the first day that are dated before it were brought forward. */
-function entriesByPeriod(db: Db, { id, calendar: { firstDay } }: Organisation): Map<string, number> {
+function entriesByPeriod(db: Db, { id, calendar }: Organisation): Map<string, number> {
+  const { firstDay, fiscalYearStartDay } = calendar;
   const before = countEntries(db, id, undefined, dayBefore(firstDay));
   const periods = new Map<string, number>([[BROUGHT_FORWARD, sumOfEntries(before)]]);
-  for (const { month, entries } of countEntries(db, id, firstDay)) {
-    periods.set(month, (periods.get(month) ?? 0) + entries);
-  }
+  const add = (period: string, entries: number): void =>
+    void periods.set(period, (periods.get(period) ?? 0) + entries);
+  if (fiscalYearStartDay === 1) for (const { month, entries } of countEntries(db, id, firstDay)) add(month, entries);
+  else for (const { date, entries } of entriesByDay(db, id, firstDay)) add(fiscalMonthOf(calendar, date), entries);
   return periods;
+}
+
+/** How many entries each day has from one on: what is counted by months of the calendar does not tell those of other months. */
+function entriesByDay(db: Db, organisation: number, from: CivilDate): { date: CivilDate; entries: number }[] {
+  return db
+    .select({ date: entry.date, entries: count() })
+    .from(entry)
+    .where(and(eq(entry.organisation, organisation), gte(entry.date, from)))
+    .groupBy(entry.date)
+    .all();
 }
 
 function sumOfEntries(counts: readonly EntryCount[]): number {

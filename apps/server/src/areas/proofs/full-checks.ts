@@ -1,10 +1,14 @@
 import { Injectable, Logger, type OnApplicationBootstrap } from '@nestjs/common';
 import { Cron } from '@nestjs/schedule';
+import { setTimeout } from 'node:timers/promises';
 import { organisation } from '../../platform/database/schema.js';
 import { BatchReader, Reader } from '../../platform/threads/threads.module.js';
 import { checkDocuments } from '../open-items/documents-against-lines.js';
 import { type FullCheck, withDocuments } from './chain-check.js';
 import { checkWhole } from './proof-readings.js';
+
+/** So many milliseconds one waits for the first full reading. */
+const PATIENCE = 1_000;
 
 /** The last full reading of an organisation. */
 export interface KeptCheck extends FullCheck {
@@ -17,6 +21,8 @@ export class FullChecks implements OnApplicationBootstrap {
   private readonly logger = new Logger('proofs');
   private readonly kept = new Map<number, KeptCheck>();
   private readonly underWay = new Map<number, Promise<KeptCheck>>();
+  /** For how long the first reading of each is waited for. */
+  private readonly patience = new Map<number, Promise<undefined>>();
 
   constructor(
     private readonly reader: Reader,
@@ -27,15 +33,21 @@ export class FullChecks implements OnApplicationBootstrap {
     void this.checkAll();
   }
 
-  /** The last full reading, or the one that is under way if there is none yet. */
-  async last(id: number): Promise<KeptCheck> {
-    return this.kept.get(id) ?? this.underWay.get(id) ?? this.check(id);
+  /**
+   * The last full reading. Before there is one the first is waited for, but not for long: until it is done there is none.
+   */
+  async last(id: number): Promise<KeptCheck | undefined> {
+    const kept = this.kept.get(id);
+    if (kept) return kept;
+    const first = this.underWay.get(id) ?? this.check(id);
+    return Promise.race([first, this.patience.get(id)]);
   }
 
   /** Reads everything of an organisation now. */
   check(id: number): Promise<KeptCheck> {
     const reading = this.read(id).finally(() => this.underWay.delete(id));
     this.underWay.set(id, reading);
+    if (!this.kept.has(id)) this.patience.set(id, setTimeout(PATIENCE, undefined, { ref: false }));
     return reading;
   }
 

@@ -1,21 +1,14 @@
 import {
   type AccountId,
   accountIn,
-  accountTitle,
   type Chart,
   type CivilDate,
-  dayBefore,
   type Element,
   equityRow,
-  findFiscalYear,
-  isTemporary,
-  laterOf,
-  longDate,
   minor,
   parseCivilDate,
   type Proof,
   proofOf,
-  sumOf,
 } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import { defineReading } from '../../platform/threads/task.js';
@@ -23,11 +16,11 @@ import { loadChart } from '../accounts/account-store.js';
 import { flowsBetween } from '../ledger/flow-store.js';
 import { type Organisation, organisationOf } from '../organisations/organisation-store.js';
 import { yearStart } from '../organisations/report-dates.js';
-import { closedYears } from '../periods/period-store.js';
 import { positionAt } from '../statements/statement-figures.js';
 import { controlProofs, takeOnProofs } from '../take-on/take-on-proofs.js';
+import { closingProofs } from './closing-proofs.js';
 import { fullCheck, type FullCheck } from './chain-check.js';
-import { type RawSum, rawSumsUntil } from './raw-sums.js';
+import { type RawSum, rawSumsUntil, rawSumsWithin } from './raw-sums.js';
 
 /** The proofs that are drawn at a date. */
 export const proofsAt = defineReading(
@@ -35,18 +28,22 @@ export const proofsAt = defineReading(
   (db: Db, { organisation, asAt }: { organisation: number; asAt: string }): Proof[] => {
     const of = organisationOf(db, organisation);
     const date = parseCivilDate(asAt);
-    const raw = rawSumsUntil(db, of, date, yearStart(of, date));
-    const all = [...raw.before, ...raw.within];
-    return [
-      debitsAndCredits(all),
-      resultAndEquity(db, of, date, raw.within),
-      equityAndBalanceSheet(db, of, date, all),
-      ...endedYears(db, of, date),
-      ...controlProofs(db, of, date),
-      ...takeOnProofs(db, of, date, date),
-    ];
+    return [...proofsOfEntries(db, of, date), ...takeOnProofs(db, of, date, date)];
   },
 );
+
+/** The proofs at a date that rest on entries alone: nothing but an entry can move them. */
+export function proofsOfEntries(db: Db, of: Organisation, date: CivilDate): Proof[] {
+  const all = rawSumsUntil(db, of, date);
+  const ofYear = rawSumsWithin(db, of, yearStart(of, date), date);
+  return [
+    debitsAndCredits(all),
+    resultAndEquity(db, of, date, ofYear),
+    equityAndBalanceSheet(db, of, date, all),
+    ...closingProofs(db, of, date),
+    ...controlProofs(db, of, date),
+  ];
+}
 
 /** Everything read once over: seals, lines, totals. */
 export const checkWhole = defineReading(
@@ -96,36 +93,6 @@ function resultAndEquity(db: Db, organisation: Organisation, asAt: CivilDate, of
   });
 }
 
-/**
- * What raw lines left on revenue, expense, drawings and their like up to the end of the last closed year, or of the time
- * before these books: nothing. Years that have ended and are not closed yet do not count.
- */
-function endedYears(db: Db, books: Organisation, asAt: CivilDate): Proof[] {
-  const closed = [...closedYears(db, books.id)]
-    .map((label) => findFiscalYear(books.calendar, label)?.last ?? asAt)
-    .filter((last) => last <= asAt);
-  const end = closed.reduce((latest, last) => laterOf(latest, last), dayBefore(books.calendar.firstDay));
-  if (end > asAt) return [];
-  const temporary = loadChart(db, books.id).accounts.filter(isTemporary);
-  const ids = new Set(temporary.map(({ id }) => id));
-  const rows = amountsByAccount(rawSumsUntil(db, books, end).within).filter(({ account }) => ids.has(account));
-  if (rows.length === 0) return [];
-  const open = rows.filter(({ amount }) => amount !== 0);
-  const names = temporary.filter(({ id }) => open.some(({ account }) => account === id)).map(accountTitle);
-  return [
-    proofOf('ended-years', {
-      leftLabel: `On temporary accounts at ${longDate(end)}, either side`,
-      left: sumOf(open.map(({ amount }) => minor(Math.abs(amount)))),
-      rightLabel: 'Nothing',
-      right: minor(0),
-      remark:
-        open.length === 0
-          ? 'All that ended years brought stands in equity.'
-          : `Still open: ${names.slice(0, 5).join(', ')}${names.length > 5 ? ' and others' : ''}.`,
-    }),
-  ];
-}
-
 /** The equity statement's end, from totals, against assets less liabilities, from raw lines. */
 function equityAndBalanceSheet(db: Db, organisation: Organisation, asAt: CivilDate, all: readonly RawSum[]): Proof {
   const chart = loadChart(db, organisation.id);
@@ -154,11 +121,4 @@ function netOf(sums: readonly RawSum[], chart: Chart, elements: readonly Element
       elements.includes(accountIn(chart, account).element) ? net + debit - credit : net,
     0,
   );
-}
-
-/** What each account comes to over all stages; debit positive. */
-function amountsByAccount(sums: readonly RawSum[]): { account: AccountId; amount: number }[] {
-  const amounts = new Map<AccountId, number>();
-  for (const { account, debit, credit } of sums) amounts.set(account, (amounts.get(account) ?? 0) + debit - credit);
-  return [...amounts].map(([account, amount]) => ({ account, amount }));
 }

@@ -1,4 +1,9 @@
-import { type ProofResponse, ProofsQuery, type ProofsResponse } from '@just-ledger/contract';
+import {
+  type LockedProofsResponse,
+  type ProofResponse,
+  ProofsQuery,
+  type ProofsResponse,
+} from '@just-ledger/contract';
 import { type CurrencyCode, formatAmount, longMoment, type Proof } from '@just-ledger/core';
 import { Controller, Get, HttpCode, Post, Query } from '@nestjs/common';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
@@ -6,6 +11,7 @@ import { Reader, Readers, Writer } from '../../platform/threads/threads.module.j
 import type { Organisation } from '../organisations/organisation-store.js';
 import { reportDate } from '../organisations/report-dates.js';
 import { FullChecks, type KeptCheck } from './full-checks.js';
+import { lockedProofs } from './locked-proofs.js';
 import { proofsAt } from './proof-readings.js';
 
 /** Whether the numbers prove. */
@@ -24,6 +30,12 @@ export class ProofsController {
     return this.answer(organisation, query, await this.checks.last(organisation.id));
   }
 
+  /** The proofs of locked months as they stood when they were locked. */
+  @Get('locked')
+  locked(@CurrentOrganisation() organisation: Organisation): Promise<LockedProofsResponse[]> {
+    return this.readers.report(lockedProofs, organisation, {});
+  }
+
   /** Reads everything again and answers all proofs. */
   @Post('check')
   @HttpCode(200)
@@ -34,17 +46,25 @@ export class ProofsController {
     return this.answer(organisation, query, await this.checks.check(organisation.id));
   }
 
-  private async answer(organisation: Organisation, query: ProofsQuery, check: KeptCheck): Promise<ProofsResponse> {
+  private async answer(
+    organisation: Organisation,
+    query: ProofsQuery,
+    check: KeptCheck | undefined,
+  ): Promise<ProofsResponse> {
     const today = this.reader.clock.today(organisation.timeZone);
     const asAt = reportDate(query.asAt, 'asAt', organisation, today, today);
     // what was derived of lines that somebody has tampered with proves nothing
     await this.writer.lookForOthers();
     const drawn = await this.readers.run(proofsAt, { organisation: organisation.id, asAt });
-    const read = check.proofs.map((proof) => ({
+    const read = (check?.proofs ?? []).map((proof) => ({
       ...proofResponse(proof, organisation.baseCurrency),
-      remark: `${proof.remark} Checked on ${longMoment(check.at)}.`,
+      remark: `${proof.remark} Checked on ${longMoment(check?.at ?? '')}.`,
     }));
-    return { asAt, proofs: [...drawn.map((proof) => proofResponse(proof, organisation.baseCurrency)), ...read] };
+    return {
+      asAt,
+      reading: !check,
+      proofs: [...drawn.map((proof) => proofResponse(proof, organisation.baseCurrency)), ...read],
+    };
   }
 }
 

@@ -1,8 +1,10 @@
-import type { AccountId, CivilDate, Stage } from '@just-ledger/core';
+import { type AccountId, type CivilDate, dayBefore, type Stage } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
+import { keptWhile } from '../../platform/database/kept-reading.js';
 import type { Derivation } from '../../platform/derived/derivation.js';
 import { derivedTo } from '../../platform/derived/derived-to.js';
 import { partOfMonth } from '../ledger/part-of-month.js';
+import { lockedUntil } from '../periods/locked-until.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 
 /**
@@ -37,43 +39,43 @@ export interface RawSum {
   readonly credit: number;
 }
 
-/** What raw lines come to, those of a span apart from those before it. */
-export interface RawSums {
-  readonly before: readonly RawSum[];
-  readonly within: readonly RawSum[];
-}
-
 /**
  * What the raw lines up to a day come to, by account and stage: from what was derived of them, and from the lines
- * themselves within the last month and where nothing has been derived yet.
- *
- * @param from the first day of the span, which begins a period
+ * themselves within the last month and where nothing has been derived yet. Of days that are locked they are read once.
  */
-export function rawSumsUntil(db: Db, books: Organisation, asAt: CivilDate, from?: CivilDate): RawSums {
+export function rawSumsUntil(db: Db, books: Organisation, asAt: CivilDate): RawSum[] {
+  const locked = lockedUntil(db, books, asAt);
+  const read = (): RawSum[] => addedUp(db, books, asAt);
+  return locked === undefined ? read() : keptWhile(db, `raw sums ${books.id} ${asAt}`, locked, read);
+}
+
+function addedUp(db: Db, books: Organisation, asAt: CivilDate): RawSum[] {
   const derived = derivedTo(db, rawSums, books.id);
   const part = partOfMonth(books.calendar, asAt);
-  const whole = `SELECT period >= @firstPeriod AS isWithin, account, stage, debit, credit FROM derived.raw_sum
+  const whole = `SELECT account, stage, debit, credit FROM derived.raw_sum
     WHERE organisation = @organisation AND period <= @whole
-    UNION ALL SELECT @period >= @firstPeriod, account, stage, @sign * max(amount, 0), -@sign * min(amount, 0)
+    UNION ALL SELECT account, stage, @sign * max(amount, 0), -@sign * min(amount, 0)
     FROM line INDEXED BY line_part
     WHERE organisation = @organisation AND period = @period AND entry <= @derived AND date >= @from AND date <= @to
     UNION ALL`;
-  const rows = db.$client
-    .prepare<object, RawSum & { isWithin: number }>(
-      `SELECT isWithin, account, stage, sum(debit) AS debit, sum(credit) AS credit FROM (
+  return db.$client
+    .prepare<object, RawSum>(
+      `SELECT account, stage, sum(debit) AS debit, sum(credit) AS credit FROM (
         ${derived > 0 ? whole : ''}
-        SELECT period >= @firstPeriod AS isWithin, account, stage, max(amount, 0) AS debit, -min(amount, 0) AS credit
+        SELECT account, stage, max(amount, 0) AS debit, -min(amount, 0) AS credit
         FROM line WHERE organisation = @organisation AND entry > @derived AND date <= @asAt
-      ) GROUP BY isWithin, account, stage`,
+      ) GROUP BY account, stage`,
     )
-    .all({ organisation: books.id, derived, asAt, ...part, firstPeriod: from === undefined ? 0 : periodOf(from) });
-  return {
-    before: rows.filter(({ isWithin }) => isWithin === 0),
-    within: rows.filter(({ isWithin }) => isWithin === 1),
-  };
+    .all({ organisation: books.id, derived, asAt, ...part });
 }
 
-/** The month of a day as lines keep it. */
-function periodOf(day: CivilDate): number {
-  return Number(`${day.slice(0, 4)}${day.slice(5, 7)}`);
+/** What the raw lines from one day, or from the beginning, to another come to: those up to the last less those before the first. */
+export function rawSumsWithin(db: Db, books: Organisation, from: CivilDate | undefined, to: CivilDate): RawSum[] {
+  if (from === undefined) return rawSumsUntil(db, books, to);
+  const key = ({ account, stage }: RawSum): string => `${account} ${stage}`;
+  const before = new Map(rawSumsUntil(db, books, dayBefore(from)).map((sum) => [key(sum), sum]));
+  return rawSumsUntil(db, books, to).map((sum) => {
+    const earlier = before.get(key(sum));
+    return { ...sum, debit: sum.debit - (earlier?.debit ?? 0), credit: sum.credit - (earlier?.credit ?? 0) };
+  });
 }

@@ -4,6 +4,7 @@ import { expectedSchema, schemaOf } from '../../platform/database/migrate.js';
 import { attachment, organisation } from '../../platform/database/schema.js';
 import { wrongWithKeptFile } from '../../platform/files/kept-files.js';
 import { fullCheck } from './chain-check.js';
+import { provedOtherwise } from './locked-proofs.js';
 
 /**
  * Reads the books of a data folder, beside a running server if need be: every seal, line and total, and whether all
@@ -24,6 +25,7 @@ export function verifyBooks(folder: string, report: (line: string) => void): str
     const check = fullCheck(db, id);
     for (const proof of check.proofs.filter((proof) => !proof.holds))
       wrong.push(`${name}: ${proof.label} does not hold. ${proof.remark ?? ''}`);
+    wrong.push(...provedOtherwise(db, id).map((sentence) => `${name}: ${sentence}`));
     wrong.push(...wrongPapers(db, folder, id).map((sentence) => `${name}: ${sentence}`));
     if (!check.broken) report(`${name}: ${check.checkedTo} entries, chain intact, last seal ${check.lastSeal}`);
   }

@@ -11,18 +11,21 @@ const ACCOUNTS = [
   ['loan', 'account'],
   ['loan', 'interestAccount'],
   ['loan', 'paymentAccount'],
+  ['target', 'account'],
+  ['target', 'against'],
 ] as const;
 
 type Terms = Partial<Record<string, Record<string, unknown>>>;
 
 /** The terms of amounts with the ids of the accounts they name: a number is only a label, which may change. */
 export function termsWithIds(request: AmountTermsRequest, chart: Chart): Record<string, unknown> {
-  const { amounts = 'fixed', share, spread, depreciation, loan } = request;
+  const { amounts = 'fixed', share, spread, depreciation, loan, target } = request;
   const terms = {
     ...(amounts === 'share-of-balance' && { share }),
     ...(amounts === 'spread' && { spread }),
     ...(amounts === 'depreciation' && { depreciation }),
     ...(amounts === 'loan' && { loan }),
+    ...(amounts === 'target' && { target }),
   } as Terms;
   const ids = ACCOUNTS.flatMap(([part, field]) => {
     const number = terms[part]?.[field];

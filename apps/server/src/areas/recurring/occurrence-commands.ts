@@ -1,5 +1,6 @@
 import type {
   DraftOccurrenceRequest,
+  PostDueQuery,
   PostDueResponse,
   PostOccurrenceRequest,
   RecurringJournalResponse,
@@ -10,11 +11,14 @@ import {
   checkDate,
   checkEntry,
   type CivilDate,
+  earlierOf,
   fiscalYearOf,
+  formatAmount,
   isCivilDate,
   isPlainText,
   longDate,
   type Occurrence,
+  type Reckoning,
   problem,
   yearName,
 } from '@just-ledger/core';
@@ -31,7 +35,8 @@ import { reverseIfDue } from '../journal/reverse-entry.js';
 import { withRealised } from '../open-items/realised-lines.js';
 import { organisationOf } from '../organisations/organisation-store.js';
 import { todayOf } from '../organisations/today-of.js';
-import { type OtherAmounts, proposedEntry } from './proposed-entry.js';
+import type { FactsOfDate } from './occurrence-figures.js';
+import { type OtherAmounts, type ProposedPosting, proposedPosting } from './proposed-entry.js';
 import { type JournalPlace, RECURRING_KINDS, recurringResponse } from './recurring-commands.js';
 import {
   dueOccurrences,
@@ -81,7 +86,7 @@ export const draftOccurrence = defineCommand(
   ): RecurringJournalResponse => {
     const { organisation, id } = place;
     const journal = recurringJournalOf(context.db, organisation, id);
-    settleDrafted(context, place, journal, dueAt(context, journal, request.date));
+    settleDrafted(context, place, journal, dueAt(context, journal, request.date), request);
     return recurringResponse(context, organisation, id);
   },
 );
@@ -121,10 +126,15 @@ export const skipOccurrence = defineCommand(
  */
 export const postDue = defineCommand(
   'postDue',
-  (context: WriteContext, { organisation, person }: { organisation: number; person: number }): PostDueResponse => {
+  (
+    context: WriteContext,
+    { organisation, person, query = {} }: { organisation: number; person: number; query?: PostDueQuery },
+  ): PostDueResponse => {
     const today = todayOf(context, organisation);
+    const until = query.until === undefined ? today : dayUntil(query.until, today);
     const due = recurringJournalsOf(context.db, organisation)
-      .flatMap((journal) => dueOccurrences(context.db, journal, today).map((one) => ({ journal, one })))
+      .flatMap((journal) => dueOccurrences(context.db, journal, until).map((one) => ({ journal, one })))
+      .filter(({ journal, one }) => query.kind === undefined || versionOf(journal, one).entry.kind === query.kind)
       .sort((a, b) =>
         a.one.date === b.one.date ? a.journal.row.id - b.journal.row.id : a.one.date < b.one.date ? -1 : 1,
       );
@@ -141,6 +151,12 @@ export const postDue = defineCommand(
     return answer;
   },
 );
+
+/** The last day of what is posted: never one to come. @throws {Refusal} 422 */
+function dayUntil(text: string, today: CivilDate): CivilDate {
+  if (!isCivilDate(text)) throw unprocessable('not-a-date', 'until', `“${text}” is not a date.`);
+  return earlierOf(text, today);
+}
 
 /** What the server did by itself up to a moment has been read. */
 export const noteTold = defineCommand(
@@ -170,12 +186,15 @@ export function settlePosted(
   other: OtherAmounts = {},
 ): SettledAs {
   const { organisation, person } = settling;
-  const isAsked = termsOfVersion(context.db, versionOf(journal, one)).amounts === 'asked';
-  if (isAsked && other.amount === undefined && other.lines === undefined) {
+  const { amounts } = termsOfVersion(context.db, versionOf(journal, one));
+  if (amounts === 'asked' && other.amount === undefined && other.lines === undefined) {
     throw unprocessable('amount-asked', 'amount', `${journal.row.name}: say what ${longDate(one.date)} comes to.`);
   }
-  const entry = proposedEntry(context.db, organisationOf(context.db, organisation), journal, one, other);
-  if (entry.lines.length === 0) return settleAsNothing(context, settling, journal, one);
+  const proposed = proposedPosting(context.db, organisationOf(context.db, organisation), journal, one, other);
+  const { entry, reckoning } = proposed;
+  assertCounted(journal, one, proposed);
+  assertAsShown(context, journal, reckoning, other.change);
+  if (entry.lines.length === 0) return settleAsNothing(context, settling, journal, one, reckoning);
   const books = booksOf(context, organisation);
   const checked = checkEntry(entry, books, 'recurring', RECURRING_KINDS);
   if (!checked.ok) {
@@ -188,7 +207,7 @@ export function settlePosted(
   const whole = withRealised(context.db, organisation, books, checked.value);
   const appender = new EntryAppender(context, { organisation, person, source: 'recurring' }, books);
   const { place, number } = appender.append(whole);
-  settle(context, settling, journal, one, { state: 'posted', entry: place });
+  settle(context, settling, journal, one, { state: 'posted', entry: place, reckoning });
   if (whole.reversesOn) {
     recordPlan(context, { organisation, entry: place, person }, { date: whole.reversesOn });
     reverseIfDue(context, { organisation, entry: place, person });
@@ -202,12 +221,15 @@ export function settleDrafted(
   settling: Settling,
   journal: RecurringJournal,
   one: Occurrence,
+  facts: FactsOfDate = {},
 ): SettledAs {
   const { organisation, person } = settling;
-  const entry = proposedEntry(context.db, organisationOf(context.db, organisation), journal, one);
-  if (entry.lines.length === 0) return settleAsNothing(context, settling, journal, one);
+  const proposed = proposedPosting(context.db, organisationOf(context.db, organisation), journal, one, facts);
+  const { entry, reckoning } = proposed;
+  assertCounted(journal, one, proposed);
+  if (entry.lines.length === 0) return settleAsNothing(context, settling, journal, one, reckoning);
   const { id } = keepDraft(context, { organisation, person, request: { ...entry, lines: [...entry.lines] } });
-  settle(context, settling, journal, one, { state: 'drafted', draft: id });
+  settle(context, settling, journal, one, { state: 'drafted', draft: id, reckoning });
   return { draft: id };
 }
 
@@ -215,8 +237,30 @@ export function settleDrafted(
 export function whyNot(context: WriteContext, journal: RecurringJournal, one: Occurrence): string | undefined {
   const shut = whyShut(context, journal, one);
   if (shut !== undefined) return shut;
-  const isAsked = termsOfVersion(context.db, versionOf(journal, one)).amounts === 'asked';
-  return isAsked ? `${journal.row.name}, ${longDate(one.date)}: say what it comes to.` : undefined;
+  const { amounts, target } = termsOfVersion(context.db, versionOf(journal, one));
+  const said = `${journal.row.name}, ${longDate(one.date)}`;
+  if (amounts === 'target' && target?.by === 'count') return `${said}: say what was counted.`;
+  return amounts === 'asked' ? `${said}: say what it comes to.` : undefined;
+}
+
+/** @throws {Refusal} 409 if the books make something else of it than what was shown */
+function assertAsShown(
+  { db }: WriteContext,
+  { row }: RecurringJournal,
+  reckoning: Reckoning | undefined,
+  shown: string | undefined,
+): void {
+  if (shown === undefined || !reckoning) return;
+  const change = formatAmount(reckoning.change, organisationOf(db, row.organisation).baseCurrency);
+  if (change === shown) return;
+  const message = `Entries came since it was shown: it brings ${change} by now, not ${shown}. Look at it again.`;
+  throw new Refusal(409, [problem('changed-since', 'change', message)]);
+}
+
+function assertCounted(journal: RecurringJournal, one: Occurrence, { isToBeCounted }: ProposedPosting): void {
+  if (!isToBeCounted) return;
+  const message = `${journal.row.name}: say what was counted on ${longDate(one.date)}.`;
+  throw unprocessable('count-missing', 'counted', message);
 }
 
 /** Why a date cannot be posted on its day, and what to do; undefined where it lies in an open month. */
@@ -266,8 +310,9 @@ function settleAsNothing(
   settling: Settling,
   journal: RecurringJournal,
   one: Occurrence,
+  reckoning: Reckoning | undefined,
 ): SettledAs {
-  settle(context, settling, journal, one, { state: 'skipped', reason: 'it came to nothing' });
+  settle(context, settling, journal, one, { state: 'skipped', reason: 'it came to nothing', reckoning });
   return {};
 }
 
@@ -277,7 +322,7 @@ function settle(
   { organisation, person, isByItself = false }: Settling,
   { row }: RecurringJournal,
   { nominal }: Occurrence,
-  as: Pick<typeof occurrence.$inferInsert, 'state' | 'entry' | 'draft' | 'reason'>,
+  as: Pick<typeof occurrence.$inferInsert, 'state' | 'entry' | 'draft' | 'reason' | 'reckoning'>,
 ): void {
   const settled = { settledAt: clock.moment(), settledBy: person, isByItself };
   db.insert(occurrence)

@@ -1,7 +1,7 @@
 import type { EntryLineRequest, EntryRequest } from '@just-ledger/contract';
 import {
+  type Account,
   accountDetail,
-  addDays,
   type AssetOnAccounts,
   changeoverOf,
   type CivilDate,
@@ -11,30 +11,26 @@ import {
   grossLines,
   inProportion,
   minor,
-  type Minor,
   monthsApart,
   normalBalanceOf,
   type Occasion,
   type Occurrence,
   occurrenceLines,
   occurrences,
-  onBusinessDay,
+  type Reckoning,
   type RecurringAmounts,
   readRecurringAmounts,
   reversalDay,
   safeParseAmount,
-  type ShareOfAccount,
 } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import { Refusal, unprocessable } from '../../platform/problems/refusal.js';
 import { laterLines } from '../account-detail/later-lines.js';
 import { readSomeTrays } from '../account-detail/tray-rows.js';
 import { loadChart } from '../accounts/account-store.js';
-import { flowsBetween } from '../ledger/flow-store.js';
-import { ledgerView } from '../ledger/ledger-view.js';
 import { loadTaxCodes } from '../tax-codes/tax-code-store.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { yearStart } from '../organisations/report-dates.js';
+import { type DateAsked, type FactsOfDate, figureOf, interestAt, reckoningAt } from './occurrence-figures.js';
 import { postedLines } from './posted-lines.js';
 import {
   entryOfVersion,
@@ -48,24 +44,36 @@ import {
 /** The last day that any schedule reaches. */
 const FAR = '2899-12-31' as CivilDate;
 
-/** What this one comes to instead of what was proposed. */
-export interface OtherAmounts {
+/** What this one comes to instead of what was proposed, or what is known of it only. */
+export interface OtherAmounts extends FactsOfDate {
   readonly amount?: string | undefined;
+  readonly change?: string | undefined;
   readonly lines?: readonly EntryLineRequest[] | undefined;
 }
 
+/** The entry that a date would post, and how it was found what an account is brought to, where one is. */
+export interface ProposedPosting {
+  readonly entry: EntryRequest;
+  readonly reckoning: Reckoning | undefined;
+  /** Whether something has to be counted first. */
+  readonly isToBeCounted: boolean;
+}
+
 /** The entry that a date would post, as the books stand. One that comes to nothing has no lines. */
-export function proposedEntry(
+export function proposedPosting(
   db: Db,
   organisation: Organisation,
   journal: RecurringJournal,
   occurrence: Occurrence,
   other: OtherAmounts = {},
-): EntryRequest {
+): ProposedPosting {
   const version = versionOf(journal, occurrence);
   const { lines: kept, ...said } = entryOfVersion(db, version);
-  const lines = other.lines ?? proposedLines(db, organisation, journal, occurrence, version, kept);
-  return {
+  const amounts = amountsOfVersion(db, organisation, version);
+  const target = amounts.source === 'target' && other.lines === undefined ? amounts.target : undefined;
+  const reckoning = target && reckoningAt({ db, organisation, journal, occurrence }, target, other);
+  const lines = other.lines ?? proposedLines(db, organisation, journal, occurrence, { amounts, kept, reckoning });
+  const entry = {
     ...said,
     date: occurrence.date,
     ...(version.reverses !== null && { reversesOn: reversalDay(version.reverses, occurrence.date) }),
@@ -73,6 +81,11 @@ export function proposedEntry(
       other.amount === undefined
         ? [...lines]
         : amountShared(db, organisation, occurrence.date, lines, kept, other.amount),
+  };
+  return {
+    entry,
+    reckoning,
+    isToBeCounted: target !== undefined && reckoning === undefined,
   };
 }
 
@@ -122,10 +135,19 @@ function proposedLines(
   organisation: Organisation,
   journal: RecurringJournal,
   occurrence: Occurrence,
-  version: VersionRow,
-  kept: readonly EntryLineRequest[],
+  {
+    amounts,
+    kept,
+    reckoning,
+  }: {
+    readonly amounts: RecurringAmounts;
+    readonly kept: readonly EntryLineRequest[];
+    readonly reckoning: Reckoning | undefined;
+  },
 ): readonly EntryLineRequest[] {
-  const amounts = amountsOfVersion(db, organisation, version);
+  const version = versionOf(journal, occurrence);
+  const asked: DateAsked = { db, organisation, journal, occurrence };
+  const share = amounts.source === 'share-of-balance' ? amounts.share : undefined;
   if (amounts.source === 'asked') return lastLines(db, organisation, journal, occurrence, kept);
   const on: Occasion = {
     currency: organisation.baseCurrency,
@@ -134,10 +156,13 @@ function proposedLines(
     date: occurrence.nominal,
     since: occurrence.since,
     months: monthsApart(version.schedule),
-    yearStartMonth: organisation.calendar.fiscalYearStartMonth,
-    figure:
-      amounts.source === 'share-of-balance'
-        ? figureOf(db, organisation, journal, occurrence, amounts.share)
+    yearStart: organisation.calendar,
+    figure: share && share.of !== 'interest' ? figureOf(asked, share) : undefined,
+    interest: share?.of === 'interest' ? interestAt(asked, share) : undefined,
+    reckoning,
+    normalBalance:
+      amounts.source === 'target'
+        ? normalSide(loadChart(db, organisation.id).byNumber.get(amounts.target.account))
         : undefined,
     assets:
       amounts.source === 'depreciation' && 'assetClass' in amounts
@@ -146,6 +171,10 @@ function proposedLines(
   };
   const by = amounts.source === 'fixed' ? kept : withTaxIn(db, organisation, kept, occurrence.date);
   return occurrenceLines(amounts, by, on) as readonly EntryLineRequest[];
+}
+
+function normalSide(account: Account | undefined): 'debit' | 'credit' | undefined {
+  return account && normalBalanceOf(account);
 }
 
 /** What an amount that is asked for was the last time: proposed for the next; before there was one, what was kept. */
@@ -189,31 +218,6 @@ function amountShared(
     'amount',
     'Nothing says how the lines share it: write each line’s amount.',
   );
-}
-
-/**
- * What stands on an account at a date, or what moved on it since the date before; positive on its normal side. Revenue
- * and expense stand as they do since the fiscal year began; closings are left out.
- */
-function figureOf(
-  db: Db,
-  organisation: Organisation,
-  journal: RecurringJournal,
-  occurrence: Occurrence,
-  { account: number, of }: ShareOfAccount,
-): Minor {
-  const account = loadChart(db, organisation.id).byNumber.get(number);
-  if (!account) throw unprocessable('account-unknown', 'share.account', `There is no account ${number}.`);
-  const isTemporary = account.element === 'revenue' || account.element === 'expense';
-  const { date, since } = occurrence;
-  const { businessDay = 'as-is' } = versionOf(journal, occurrence).schedule;
-  const before = onBusinessDay(since, businessDay, journal.holidays);
-  const from = of === 'movement' ? addDays(before, 1) : isTemporary ? yearStart(organisation, date) : undefined;
-  const flows = flowsBetween(db, ledgerView(db, organisation, undefined), from, date, account.id);
-  const sum = flows
-    .filter(({ stage }) => stage !== 'closing' || !isTemporary)
-    .reduce((total, { amount }) => total + amount, 0);
-  return minor(normalBalanceOf(account) === 'credit' ? -sum : sum);
 }
 
 /** The assets of a class of the register, as they were taken on, whose cost still stands at a day. @throws {Refusal} 422 */

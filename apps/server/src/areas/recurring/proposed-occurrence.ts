@@ -3,8 +3,10 @@ import { type Books, checkDate, checkEntry, type CivilDate, type Occurrence } fr
 import type { Db } from '../../platform/database/connection.js';
 import { Refusal } from '../../platform/problems/refusal.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { amountOf, proposedEntry } from './proposed-entry.js';
+import { countedBefore } from './counted-before.js';
+import { type FactsOfDate, reckoningAnswer } from './occurrence-figures.js';
 import { postedLines } from './posted-lines.js';
+import { amountOf, proposedPosting, type ProposedPosting } from './proposed-entry.js';
 import { occurrenceAnswer } from './recurring-answers.js';
 import { RECURRING_KINDS } from './recurring-commands.js';
 import { type RecurringJournal, type Settled, termsOfVersion, versionOf } from './recurring-store.js';
@@ -17,38 +19,62 @@ export interface DatesReading {
   readonly today: CivilDate;
 }
 
-/** A date with what it posted, or would post as the books stand. */
+/**
+ * A date with what it posted, or would post as the books stand.
+ *
+ * @param facts what is known of this date only
+ * @throws {Refusal} 422 at the field of the facts
+ */
 export function proposedOccurrence(
-  { db, organisation, books, today }: DatesReading,
+  reading: DatesReading,
   journal: RecurringJournal,
   one: Occurrence,
   settled: Settled | undefined,
+  facts: FactsOfDate = {},
 ): ProposedOccurrenceResponse {
-  const answer = occurrenceAnswer(one, settled, today);
+  const { db, organisation, today } = reading;
+  const answer = {
+    ...occurrenceAnswer(one, settled, today),
+    reckoning: settled?.reckoning ? reckoningAnswer(organisation, settled.reckoning) : null,
+    countedBefore: null,
+    lacks: null,
+  };
   if (answer.entry !== null) {
     const lines = postedLines(db, organisation, answer.entry);
-    return { ...answer, amount: amountOf(db, organisation, lines, one.date), lines, lacks: null };
+    return { ...answer, amount: amountOf(db, organisation, lines, one.date), lines };
   }
   try {
-    const entry = proposedEntry(db, organisation, journal, one);
+    const proposed = proposedPosting(db, organisation, journal, one, facts);
+    const { lines } = proposed.entry;
+    const isOpen = answer.state === 'due' || answer.state === 'to-come';
     return {
       ...answer,
-      amount: amountOf(db, organisation, entry.lines, one.date),
-      lines: entry.lines,
-      lacks: answer.state === 'due' || answer.state === 'to-come' ? lackOf() : null,
+      amount: amountOf(db, organisation, lines, one.date),
+      lines,
+      reckoning: answer.reckoning ?? (proposed.reckoning ? reckoningAnswer(organisation, proposed.reckoning) : null),
+      countedBefore: proposed.isToBeCounted ? countedBefore(db, organisation, journal, one) : null,
+      lacks: isOpen ? lackOf(reading, journal, one, proposed) : null,
     };
-
-    function lackOf(): ProposedOccurrenceResponse['lacks'] {
-      const day = checkDate(one.date, 'ordinary', books);
-      if (!day.ok) return { what: 'open-month', message: day.problems[0]?.message ?? '' };
-      if (termsOfVersion(db, versionOf(journal, one)).amounts === 'asked')
-        return { what: 'amount', message: 'Say what it comes to.' };
-      if (entry.lines.length === 0) return null;
-      const checked = checkEntry(entry, books, 'recurring', RECURRING_KINDS);
-      return checked.ok ? null : { what: 'other', message: checked.problems[0]?.message ?? '' };
-    }
   } catch (error) {
-    if (!(error instanceof Refusal)) throw error;
+    // what was said of this date is refused where it was said
+    if (!(error instanceof Refusal) || Object.values(facts).some((fact) => fact !== undefined)) throw error;
     return { ...answer, amount: '', lines: [], lacks: { what: 'other', message: error.message } };
   }
+}
+
+/** Why a date cannot be posted as it is; nothing where it can. */
+function lackOf(
+  { db, books }: DatesReading,
+  journal: RecurringJournal,
+  one: Occurrence,
+  { entry, isToBeCounted }: ProposedPosting,
+): ProposedOccurrenceResponse['lacks'] {
+  const day = checkDate(one.date, 'ordinary', books);
+  if (!day.ok) return { what: 'open-month', message: day.problems[0]?.message ?? '' };
+  if (termsOfVersion(db, versionOf(journal, one)).amounts === 'asked')
+    return { what: 'amount', message: 'Say what it comes to.' };
+  if (isToBeCounted) return { what: 'count', message: 'Say what was counted.' };
+  if (entry.lines.length === 0) return null;
+  const checked = checkEntry(entry, books, 'recurring', RECURRING_KINDS);
+  return checked.ok ? null : { what: 'other', message: checked.problems[0]?.message ?? '' };
 }

@@ -15,7 +15,7 @@ import type { Db } from '../../platform/database/connection.js';
 import { person } from '../../platform/database/schema.js';
 import { Refusal } from '../../platform/problems/refusal.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { amountOf, proposedEntry } from './proposed-entry.js';
+import { amountOf, proposedPosting } from './proposed-entry.js';
 import {
   entryOfVersion,
   lastVersionOf,
@@ -99,7 +99,8 @@ export function amountOfOccurrence(
   occurrence: Occurrence,
 ): string {
   try {
-    return amountOf(db, organisation, proposedEntry(db, organisation, journal, occurrence).lines, occurrence.date);
+    const { entry, isToBeCounted } = proposedPosting(db, organisation, journal, occurrence);
+    return isToBeCounted ? '' : amountOf(db, organisation, entry.lines, occurrence.date);
   } catch (error) {
     if (error instanceof Refusal) return '';
     throw error;

@@ -271,6 +271,9 @@ function checkRequest(context: WriteContext, organisation: number, request: Recu
     const message = 'Its amount is asked for each time: it can wait or lay a draft.';
     problems.push(problem('amount-asked', 'byItself', message));
   }
+  if (request.byItself !== undefined && request.byItself !== 'waits' && request.target?.by === 'count') {
+    problems.push(problem('count-asked', 'byItself', 'It waits until it is said what was counted.'));
+  }
   const { firstDay } = books.calendar;
   const date = books.today < firstDay ? firstDay : books.today;
   const lines = amounts.ok ? triedLines(context, organisation, request, amounts.value.source) : request.entry.lines;
@@ -319,6 +322,10 @@ function triedLines(
     case 'loan': {
       const { account = '', interestAccount = '', paymentAccount = '' } = request.loan ?? {};
       return [...pair(account, paymentAccount), ...pair(interestAccount, paymentAccount)];
+    }
+    case 'target': {
+      const { account = '', against = '' } = request.target ?? {};
+      return pair(account, against);
     }
     default:
       return lines;

@@ -1,11 +1,14 @@
 import type {
+  FactsOfDateRequest,
   OccurrencesQuery,
   ProofsQuery,
+  ProposedOccurrenceResponse,
   RecurringJournalResponse,
   RecurringPreviewResponse,
 } from '@just-ledger/contract';
 import { addMonths, type CivilDate, datesOfJournal, formatAmount, instalments, monthsApart } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
+import { unprocessable } from '../../platform/problems/refusal.js';
 import { defineReport } from '../../platform/threads/report.js';
 import { loadBooks } from '../books/books-store.js';
 import type { Organisation } from '../organisations/organisation-store.js';
@@ -90,3 +93,22 @@ function instalmentsOf(
     balance: formatAmount(row.balance, baseCurrency),
   }));
 }
+
+/** What a date would post, with what is known of it only: a count, or documents that were looked at one by one. */
+export const reckonedOccurrence = defineReport(
+  'reckonedOccurrence',
+  (
+    db: Db,
+    organisation: Organisation,
+    { id, date, ...facts }: FactsOfDateRequest & { id: number },
+    today: CivilDate,
+  ): ProposedOccurrenceResponse => {
+    const journal = recurringJournalOf(db, organisation.id, id);
+    const settled = settledOf(db, journal.row);
+    const books = loadBooks(db, organisation.id, today);
+    const until = addMonths(today, MONTHS_SHOWN);
+    const one = datesOfJournal(journal.dates, until, journal.holidays).find(({ nominal }) => nominal === date);
+    if (!one) throw unprocessable('not-due', 'date', `${journal.row.name} has no such date.`);
+    return proposedOccurrence({ db, organisation, books, today }, journal, one, settled.get(one.nominal), facts);
+  },
+);

@@ -5,6 +5,7 @@ import {
   type Holidays,
   type JournalDates,
   type Occurrence,
+  type Reckoning,
   type ScheduleVersion,
 } from '@just-ledger/core';
 import { and, asc, eq } from 'drizzle-orm';
@@ -42,6 +43,8 @@ export interface Settled {
   readonly reason: string | null;
   readonly draft: number | null;
   readonly isDiscarded: boolean;
+  /** How its amounts were found, where that is kept. */
+  readonly reckoning: Reckoning | null;
 }
 
 /** A recurring journal by its id. @throws {Refusal} 404 */
@@ -131,6 +134,7 @@ export function settledOf(db: Db, { organisation, id }: RecurringRow): Map<strin
         reason: one.reason,
         draft: one.draft,
         isDiscarded: of === 'discarded',
+        reckoning: one.reckoning,
       },
     ]),
   );

@@ -1,13 +1,16 @@
 import {
   type AlikeEntriesResponse,
   DraftOccurrenceRequest,
+  FactsOfDateRequest,
   OccurrencesQuery,
   PauseRequest,
+  PostDueQuery,
   type PostDueResponse,
   PostOccurrenceRequest,
   PrepaymentRequest,
   type PrepaymentResponse,
   ProofsQuery,
+  type ProposedOccurrenceResponse,
   RecurringJournalRequest,
   type RecurringJournalResponse,
   type RecurringPreviewResponse,
@@ -32,7 +35,7 @@ import {
   pauseRecurring,
   resumeRecurring,
 } from './recurring-commands.js';
-import { recurringJournal, recurringJournals, recurringPreview } from './recurring-readings.js';
+import { reckonedOccurrence, recurringJournal, recurringJournals, recurringPreview } from './recurring-readings.js';
 import { recurringStanding, recurringTimeLine } from './time-line.js';
 
 /** Recurring journals and what is due. */
@@ -88,8 +91,9 @@ export class RecurringController {
   postDue(
     @CurrentOrganisation() { id: organisation }: Organisation,
     @CurrentPerson() { id: person }: Person,
+    @Query() query: PostDueQuery,
   ): Promise<PostDueResponse> {
-    return this.writer.run(postDue, { organisation, person });
+    return this.writer.run(postDue, { organisation, person, query });
   }
 
   /** Moves a posted line out of the result, and keeps the schedule that brings it back over a span of time. */
@@ -186,6 +190,18 @@ export class RecurringController {
     @Body() request: PostOccurrenceRequest,
   ): Promise<RecurringJournalResponse> {
     return this.writer.run(postOccurrence, { organisation, person, id, request });
+  }
+
+  /** What a date that is due would post, with what is known of it only; nothing is kept. */
+  @Needs('reader')
+  @Post(':id/reckon')
+  @HttpCode(200)
+  reckon(
+    @CurrentOrganisation() organisation: Organisation,
+    @Param('id', ParseIntPipe) id: number,
+    @Body() request: FactsOfDateRequest,
+  ): Promise<ProposedOccurrenceResponse> {
+    return this.readers.report(reckonedOccurrence, organisation, { ...request, id });
   }
 
   @Needs('preparer')

@@ -14,9 +14,10 @@ import type { Db } from '../../platform/database/connection.js';
 import { type Figures, howToBringIn, oldBooksOf, oldPosition } from '../earlier-years/old-books.js';
 import { flowsBetween, type LedgerView } from '../ledger/flow-store.js';
 import { flowsByFund } from '../ledger/fund-flows.js';
+import { cutAtClosings } from '../ledger/ledger-view.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { yearStart } from '../organisations/report-dates.js';
-import { rulesOfYear } from '../periods/rules-of-years.js';
+import { rulesOfSpan, rulesOfToday, sharersIn } from '../periods/rules-of-years.js';
 
 /** What a balance sheet is drawn of. */
 export interface Position {
@@ -34,10 +35,17 @@ export function positionAt(
 ): Position {
   const start = yearStart(organisation, asAt);
   const base = flowsBetween(db, view, undefined, start === undefined ? asAt : dayBefore(start));
-  const rules = rulesOfYear(db, organisation, asAt);
-  const span = start === undefined ? [] : flowsByFund(db, organisation, view, start, asAt, rules);
-  const equity = equityStatement(chart, organisation.kind, { base, years: [{ lead: [], span, rules }] });
-  return { flows: [...base, ...span], equity };
+  const years =
+    start === undefined
+      ? [{ lead: [], span: [], rules: rulesOfToday(db, organisation) }]
+      : cutAtClosings(db, view, start, asAt).map(({ first, last }) => {
+          const rules = rulesOfSpan(db, organisation, first);
+          const span = flowsByFund(db, organisation, view, first, last, rules);
+          const sharers = sharersIn(organisation, rules, { first, before: dayBefore(first), last });
+          return { lead: [], span, rules, sharers };
+        });
+  const equity = equityStatement(chart, organisation.kind, { base, years });
+  return { flows: [...base, ...years.flatMap(({ span }) => span)], equity };
 }
 
 /** The position at a date: of these books, or before the changeover of what was brought in of the old ones. */

@@ -10,7 +10,7 @@ import type {
   StatementRowResponse,
 } from '@just-ledger/contract';
 import {
-  addMonths,
+  daysOfPeriod,
   balanceSheet,
   type BalanceSheet,
   type Chart,
@@ -19,11 +19,9 @@ import {
   comparedRows,
   dayBefore,
   earlierOf,
-  endOfMonth,
   type EquityFlows,
   equityStatement,
   type EquityStatement,
-  firstOfMonth,
   type FiscalYear,
   fiscalYearOf,
   formatAmount,
@@ -31,6 +29,7 @@ import {
   incomeStatement,
   type IncomeStatement,
   laterOf,
+  type LedgerFlow,
   longDate,
   type Minor,
   nextFiscalYear,
@@ -48,10 +47,10 @@ import { loadChart } from '../accounts/account-store.js';
 import { beforeTheseBooks, type Figures, oldBooksOf } from '../earlier-years/old-books.js';
 import { flowsBetween, type LedgerView } from '../ledger/flow-store.js';
 import { flowsByFund } from '../ledger/fund-flows.js';
-import { ledgerView } from '../ledger/ledger-view.js';
+import { cutAtClosings, ledgerView } from '../ledger/ledger-view.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { reportDate, reportSpan, yearStart } from '../organisations/report-dates.js';
-import { rulesOfYear } from '../periods/rules-of-years.js';
+import { rulesOfSpan, sharersIn } from '../periods/rules-of-years.js';
 import { positionFigures, resultFigures } from './statement-figures.js';
 
 /** The income statement that a query asks for. */
@@ -106,9 +105,9 @@ export function incomeByMonthReport(
   const { form = 'single-step' } = query;
   const { changeover } = oldBooksOf(db, organisation);
   const view = ledgerView(db, organisation, undefined);
-  const months = periodsBetween(from, to).map((_, index) => {
-    const first = laterOf(from, firstOfMonth(addMonths(from, index)));
-    return { from: first, to: earlierOf(endOfMonth(first), to) };
+  const months = periodsBetween(organisation.calendar, from, to).map((period) => {
+    const month = daysOfPeriod(organisation.calendar, period);
+    return { from: laterOf(from, month.from), to: earlierOf(month.to, to) };
   });
   const flows = months.map((month) => flowsBetween(db, view, month.from, month.to));
   const write = (amount: Minor | undefined): string | null =>
@@ -234,12 +233,17 @@ export function equityFlows(
   const base = flowsBetween(db, view, undefined, dayBefore(firstStart));
   const years: YearFlows[] = [];
   for (let year = fiscalYearOf(calendar, from); year.first <= to; year = nextFiscalYear(calendar, year)) {
-    const rules = rulesOfYear(db, organisation, year.first);
-    years.push({
-      rules,
-      lead: year.first < from ? flowsByFund(db, organisation, view, year.first, before, rules) : [],
-      span: flowsByFund(db, organisation, view, laterOf(year.first, from), earlierOf(year.last, to), rules),
-    });
+    for (const { first, last } of cutAtClosings(db, view, year.first, earlierOf(year.last, to))) {
+      const rules = rulesOfSpan(db, organisation, first);
+      const flows = (begin: CivilDate, end: CivilDate): readonly LedgerFlow[] =>
+        begin > end ? [] : flowsByFund(db, organisation, view, begin, end, rules);
+      years.push({
+        rules,
+        sharers: sharersIn(organisation, rules, { first, before: earlierOf(before, last), last }),
+        lead: flows(first, earlierOf(before, last)),
+        span: flows(laterOf(first, from), last),
+      });
+    }
   }
   return { base, years };
 }
@@ -265,12 +269,11 @@ function flowsFromBeforeBooks(
     year.first <= to;
     year = nextFiscalYear(organisation.calendar, year)
   ) {
-    const rules = rulesOfYear(db, organisation, year.first);
-    years.push({
-      rules,
-      lead: [],
-      span: flowsByFund(db, organisation, view, year.first, earlierOf(year.last, to), rules),
-    });
+    for (const { first, last } of cutAtClosings(db, view, year.first, earlierOf(year.last, to))) {
+      const rules = rulesOfSpan(db, organisation, first);
+      const sharers = sharersIn(organisation, rules, { first, before: dayBefore(first), last });
+      years.push({ rules, sharers, lead: [], span: flowsByFund(db, organisation, view, first, last, rules) });
+    }
   }
   return { base: [], years };
 }

@@ -5,12 +5,12 @@ import {
   BROUGHT_FORWARD,
   checkDate,
   displayAmount,
-  endOfMonth,
+  daysOfPeriod,
   formatAmount,
   isPermanentEquity,
   isTrayKey,
   minor,
-  periodOf,
+  type Period,
   periodsBetween,
   POSTED_PARTS,
   type PostedPart,
@@ -412,9 +412,9 @@ function record(context: WriteContext, actor: Actor, event: 'signed-off' | 'reop
 }
 
 /** What was brought forward, and every month that is over at the changeover date. */
-function periodsUpToChangeover({ on: { books, changeover } }: LoadedTakeOn): ReturnType<typeof periodOf>[] {
+function periodsUpToChangeover({ on: { books, changeover } }: LoadedTakeOn): Period[] {
   if (changeover < books.calendar.firstDay) return [BROUGHT_FORWARD];
-  const months = periodsBetween(books.calendar.firstDay, changeover);
-  const last = periodOf(books.calendar, changeover);
-  return [BROUGHT_FORWARD, ...months.filter((month) => month !== last || endOfMonth(changeover) === changeover)];
+  const { calendar } = books;
+  const months = periodsBetween(calendar, calendar.firstDay, changeover);
+  return [BROUGHT_FORWARD, ...months.filter((month) => daysOfPeriod(calendar, month).to <= changeover)];
 }

@@ -1,24 +1,21 @@
 import type { TrialBalanceQuery, TrialBalanceResponse } from '@just-ledger/contract';
 import {
-  type AccountId,
   type CivilDate,
   type CurrencyCode,
   formatAmount,
-  type LedgerFlow,
   minor,
   trialBalance,
   type TrialBalance,
   type TrialBalanceStage,
   ZERO,
 } from '@just-ledger/core';
-import { sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { loadChart } from '../accounts/account-store.js';
 import { flowsKnownAt } from '../earlier-years/old-books.js';
-import type { LedgerView } from '../ledger/flow-store.js';
-import { ledgerView } from '../ledger/ledger-view.js';
+import { ledgerView, stageStart } from '../ledger/ledger-view.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { reportDate, yearStart } from '../organisations/report-dates.js';
+import { reportDate } from '../organisations/report-dates.js';
+import { adjustmentsBefore } from './adjusting-entries.js';
 
 const NOTHING = { earlier: [], year: [] };
 
@@ -33,10 +30,12 @@ export function trialBalanceReport(
   const stage = query.stage ?? 'adjusted';
   const view = ledgerView(db, organisation, query.asKnownOn);
   const { of: flows = NOTHING, note } = flowsKnownAt(db, organisation, view, asAt);
-  const start = yearStart(organisation, asAt);
+  const start = stageStart(db, organisation, view, asAt);
   const adjustmentsFrom = reportDate(query.adjustmentsFrom, 'adjustmentsFrom', organisation, today, start ?? asAt);
-  const kept = stage === 'unadjusted' && start !== undefined && adjustmentsFrom > start;
-  const keptAdjustments = kept ? adjustmentsBefore(db, organisation, view, start, adjustmentsFrom, asAt) : [];
+  const keptAdjustments =
+    stage === 'unadjusted' && start !== undefined && adjustmentsFrom > start
+      ? adjustmentsBefore(db, organisation, view, { start, before: adjustmentsFrom, asAt })
+      : [];
   const balance = trialBalance(
     loadChart(db, organisation.id),
     { ...flows, keptAdjustments },
@@ -85,32 +84,4 @@ export function trialBalanceRows(balance: TrialBalanceResponse): string[][] {
     ...balance.rows.map((row) => [row.account || 'earlier-results', row.name, row.debit, row.credit]),
     ['', 'Total', balance.totalDebit, balance.totalCredit],
   ];
-}
-
-/**
- * Adjusting flows of the year from before a date, with the later reversals that take them back: a reversal counts
- * exactly when what it reverses does.
- */
-function adjustmentsBefore(
-  db: Db,
-  organisation: Organisation,
-  view: LedgerView,
-  start: CivilDate,
-  before: CivilDate,
-  asAt: CivilDate,
-): LedgerFlow[] {
-  const known = view.knownTo ?? Number.MAX_SAFE_INTEGER;
-  const rows = db.all<{ account: AccountId; amount: number }>(sql`
-    SELECT l.account AS account, sum(l.amount) AS amount
-    FROM entry AS e
-      LEFT JOIN entry AS o ON o.organisation = e.organisation AND o.place = e.reverses
-      JOIN line AS l ON l.organisation = e.organisation AND l.entry = e.place
-    WHERE e.organisation = ${organisation.id} AND e.stage = 'adjusting' AND e.date BETWEEN ${start} AND ${asAt}
-      AND coalesce(o.date, e.date) < ${before} AND e.place <= ${known}
-    GROUP BY l.account`);
-  return rows.map((row) => ({
-    account: row.account,
-    stage: 'adjusting',
-    amount: minor(row.amount),
-  }));
 }

@@ -1,13 +1,22 @@
-import { TrialBalanceQuery, type TrialBalanceResponse } from '@just-ledger/contract';
+import {
+  ChangesQuery,
+  type ChangesResponse,
+  TrialBalanceQuery,
+  type TrialBalanceResponse,
+  WorksheetQuery,
+  type WorksheetResponse,
+} from '@just-ledger/contract';
 import { Controller, Get, Header, Query } from '@nestjs/common';
 import { writeCsv } from '../../platform/files/csv.js';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
 import { Readers } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { trialBalance } from './trial-balance-readings.js';
+import { changesRows } from './changes-report.js';
+import { changesSince, trialBalance, worksheetAt } from './trial-balance-readings.js';
 import { trialBalanceRows } from './trial-balance-report.js';
+import { worksheetHeads, worksheetRows } from './worksheet-report.js';
 
-/** The trial balance. */
+/** The trial balance, by itself and as a worksheet, and what changed in it since it was looked at. */
 @Controller('api/organisations/:organisation/reports')
 export class TrialBalanceController {
   constructor(private readonly readers: Readers) {}
@@ -27,5 +36,36 @@ export class TrialBalanceController {
       'debit',
       'credit',
     ]);
+  }
+
+  @Get('changes')
+  changes(@CurrentOrganisation() organisation: Organisation, @Query() query: ChangesQuery): Promise<ChangesResponse> {
+    return this.readers.report(changesSince, organisation, query);
+  }
+
+  @Get('changes.csv')
+  @Header('content-type', 'text/csv; charset=utf-8')
+  async changesCsv(@CurrentOrganisation() organisation: Organisation, @Query() query: ChangesQuery): Promise<string> {
+    const amounts = ['then', 'now', 'change'];
+    return writeCsv(['account', 'name', ...amounts], changesRows(await this.changes(organisation, query)), amounts);
+  }
+
+  @Get('worksheet')
+  worksheet(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: WorksheetQuery,
+  ): Promise<WorksheetResponse> {
+    return this.readers.report(worksheetAt, organisation, query);
+  }
+
+  @Get('worksheet.csv')
+  @Header('content-type', 'text/csv; charset=utf-8')
+  async worksheetCsv(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: WorksheetQuery,
+  ): Promise<string> {
+    const sheet = await this.worksheet(organisation, query);
+    const heads = worksheetHeads(sheet);
+    return writeCsv(heads, worksheetRows(sheet), heads.slice(2));
   }
 }

@@ -2,6 +2,7 @@
 // else holds of them stands in guarantees/.
 export * from './tables/attachments.js';
 export * from './tables/chart.js';
+export * from './tables/findings.js';
 export * from './tables/journal.js';
 export * from './tables/organisations.js';
 export * from './tables/people.js';

@@ -1,4 +1,4 @@
-import { getDocument, GlobalWorkerOptions, type PDFDocumentProxy } from 'pdfjs-dist';
+import { getDocument, GlobalWorkerOptions, type PDFDocumentLoadingTask, type PDFDocumentProxy } from 'pdfjs-dist';
 import worker from 'pdfjs-dist/build/pdf.worker.min.mjs?url';
 import { useEffect, useRef, useState } from 'react';
 import { type PageLook, scaleOf } from './page-look.js';
@@ -29,23 +29,28 @@ export default function PdfPage({
   const canvas = useRef<HTMLCanvasElement>(null);
   const [opened, setOpened] = useState<PDFDocumentProxy>();
   useEffect(() => {
-    const task = getDocument({ url, isEvalSupported: false });
-    let isOver = false;
-    task.promise.then(
-      (document) => {
-        if (isOver) return;
-        setOpened(document);
-        onPages(document.numPages);
-      },
-      (error: unknown) => {
-        if (!isOver) onError(error instanceof Error ? error : new Error(String(error)));
-      },
-    );
-    return () => {
-      isOver = true;
-      void task.destroy();
+    // read whole first: a reader that is destroyed while it still loads leaves a failure that nobody can catch
+    const leaving = new AbortController();
+    let task: PDFDocumentLoadingTask | undefined;
+    const read = async (): Promise<void> => {
+      const reply = await fetch(url, { signal: leaving.signal });
+      if (!reply.ok) throw new Error(`${name} could not be read (${reply.status}).`);
+      const data = await reply.arrayBuffer();
+      if (leaving.signal.aborted) return;
+      task = getDocument({ data, isEvalSupported: false });
+      const document = await task.promise;
+      if (leaving.signal.aborted) return;
+      setOpened(document);
+      onPages(document.numPages);
     };
-  }, [url, onPages, onError]);
+    read().catch((error: unknown) => {
+      if (!leaving.signal.aborted) onError(error instanceof Error ? error : new Error(String(error)));
+    });
+    return () => {
+      leaving.abort();
+      void task?.destroy();
+    };
+  }, [url, name, onPages, onError]);
   useEffect(() => {
     if (!opened || page > opened.numPages) return;
     let stop: (() => void) | undefined;

@@ -29,6 +29,7 @@ export interface BeginAnswers {
   readonly kind: OrganisationKind;
   readonly baseCurrency: string;
   readonly fiscalYearStartMonth: number;
+  readonly fiscalYearStartDay: number;
   readonly hadBooks: boolean;
   /** For a new organisation: the day on which it begins, as typed. */
   readonly foundedOn: string;
@@ -51,6 +52,7 @@ export function firstAnswers(today: CivilDate): BeginAnswers {
     kind: 'sole-trader',
     baseCurrency: 'EUR',
     fiscalYearStartMonth: 1,
+    fiscalYearStartDay: 1,
     hadBooks: true,
     foundedOn: '',
     firstMonth: month,
@@ -85,23 +87,20 @@ export function answersFrom(kept: Readonly<Record<string, unknown>> | null, toda
 export function datesOf(answers: BeginAnswers, today: CivilDate): StartingDates | undefined {
   if (!answers.hadBooks) {
     const on = typedDay(answers.foundedOn, today);
-    return on && startingDates({ type: 'founded', on }, answers.fiscalYearStartMonth);
+    return on && startingDates({ type: 'founded', on }, answers);
   }
   const firstMonth = firstMonthOf(answers);
-  return startingDates(
-    { type: answers.goesBack ? 'from-year-start' : 'from-changeover', firstMonth },
-    answers.fiscalYearStartMonth,
-  );
+  return startingDates({ type: answers.goesBack ? 'from-year-start' : 'from-changeover', firstMonth }, answers);
 }
 
 /** Whether there is something to decide about the months of the year that lie behind. */
 export function asksWhetherToGoBack(answers: BeginAnswers): boolean {
-  return answers.hadBooks && isMidYear(firstMonthOf(answers), answers.fiscalYearStartMonth);
+  return answers.hadBooks && isMidYear(firstMonthOf(answers), answers);
 }
 
 /** What is asked of the server. @param dates undefined sends what was typed, so that the server says what is wrong */
 export function beginRequest(answers: BeginAnswers, dates: StartingDates | undefined): CreateOrganisationRequest {
-  const { name, kind, baseCurrency, fiscalYearStartMonth, starterChart } = answers;
+  const { name, kind, baseCurrency, fiscalYearStartMonth, fiscalYearStartDay, starterChart } = answers;
   const named = <T extends { readonly name: string }>(list: readonly T[]): T[] =>
     list.filter((one) => one.name.trim() !== '');
   const partners = named(answers.partners).map((one) => ({ name: one.name, share: Number(one.share) }));
@@ -112,6 +111,7 @@ export function beginRequest(answers: BeginAnswers, dates: StartingDates | undef
     kind,
     baseCurrency,
     fiscalYearStartMonth,
+    fiscalYearStartDay,
     starterChart,
     firstDay: dates?.firstDay ?? answers.foundedOn,
     ...(dates?.changeoverDate && { changeoverDate: dates.changeoverDate }),

@@ -1,9 +1,9 @@
 import {
   addDays,
+  fiscalYearBegin,
   fiscalYearOf,
   longDate,
   papersToGather,
-  periodsOf,
   starterChart,
   type StarterChart,
   type StartingDates,
@@ -21,10 +21,8 @@ import styles from './begin.module.css';
 export function BeginPreview({ answers, dates }: { answers: BeginAnswers; dates: StartingDates | undefined }) {
   const words = STATEMENT_WORDS[answers.kind];
   const chart = chartOf(answers, dates);
-  const year =
-    dates &&
-    fiscalYearOf({ firstDay: dates.firstDay, fiscalYearStartMonth: answers.fiscalYearStartMonth }, dates.firstDay);
-  const isShort = year !== undefined && periodsOf(year).length < 12;
+  const year = dates && fiscalYearOf({ ...answers, firstDay: dates.firstDay }, dates.firstDay);
+  const isShort = year !== undefined && year.first !== fiscalYearBegin(answers, year.first);
   const changeover = dates?.changeoverDate;
   const papers = papersToGather(answers.kind, changeover !== undefined).length;
   return (

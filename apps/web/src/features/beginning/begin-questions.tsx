@@ -1,7 +1,7 @@
 import { type CivilDate, KIND_LABELS, ORGANISATION_KINDS, type OrganisationKind } from '@just-ledger/core';
 import { Checkbox, FormControlLabel, Radio, RadioGroup, TextField } from '@mui/material';
 import type { ProblemPlaces } from '../../api/problem-places.js';
-import { CurrencyField, MonthField } from '../../ui/choice-fields.js';
+import { CurrencyField, DayField, MonthField } from '../../ui/choice-fields.js';
 import formStyles from '../../ui/form.module.css';
 import { asksWhetherToGoBack, type BeginAnswers } from './begin-answers.js';
 import styles from './begin-questions.module.css';
@@ -66,19 +66,25 @@ export function BeginQuestions({
         </RadioGroup>
         {answers.starterChart && <NamedEquity answers={answers} at={at} onChange={onChange} />}
       </Question>
-      <Question title="In which currency, and when does its year begin?">
+      <Question title="When does its year begin, and in which currency are its books?">
         <div className={formStyles.particulars}>
-          <CurrencyField
-            label="Base currency"
-            value={answers.baseCurrency}
-            onChange={(baseCurrency) => onChange({ baseCurrency })}
-            {...at('baseCurrency')}
-          />
           <MonthField
             label="The fiscal year begins in"
             value={answers.fiscalYearStartMonth}
             onChange={(fiscalYearStartMonth) => onChange({ fiscalYearStartMonth })}
             {...at('fiscalYearStartMonth')}
+          />
+          <DayField
+            label="on day"
+            value={answers.fiscalYearStartDay}
+            onChange={(fiscalYearStartDay) => onChange({ fiscalYearStartDay })}
+            {...at('fiscalYearStartDay')}
+          />
+          <CurrencyField
+            label="Base currency"
+            value={answers.baseCurrency}
+            onChange={(baseCurrency) => onChange({ baseCurrency })}
+            {...at('baseCurrency')}
           />
         </div>
       </Question>

@@ -137,6 +137,7 @@ function placesOf(answers: BeginAnswers): string[] {
     'kind',
     'baseCurrency',
     'fiscalYearStartMonth',
+    'fiscalYearStartDay',
     'firstDay',
     ...answers.partners.flatMap((_, index) => [`partners.${index}.name`, `partners.${index}.share`]),
     ...answers.shareClasses.map((_, index) => `shareClasses.${index}`),

@@ -1,4 +1,4 @@
-import { MONTH_NAMES } from '@just-ledger/core';
+import { yearStartName } from '@just-ledger/core';
 import { FormControlLabel, Radio, RadioGroup } from '@mui/material';
 import { type BeginAnswers } from './begin-answers.js';
 import styles from './begin-questions.module.css';
@@ -36,7 +36,7 @@ export function MonthsBefore({
           control={<Radio size="small" className={styles.radio} />}
           label={
             <>
-              Start at {MONTH_NAMES[answers.firstMonth - 1]}{' '}
+              Start at {yearStartName({ ...answers, fiscalYearStartMonth: answers.firstMonth })}{' '}
               <span className="soft small">and take on what the year brought until then as balances</span>
             </>
           }

@@ -2,10 +2,13 @@ import { type ClosingRehearsalResponse } from '@just-ledger/contract';
 import { type CurrencyCode, longDate, parseCivilDate } from '@just-ledger/core';
 import { clsx } from 'clsx';
 import layout from '../../ui/layout.module.css';
+import { Link } from 'react-router';
+import { useAddress } from '../../api/address.js';
 import { shown } from '../../ui/money.js';
 import ruled from '../../ui/ruled.module.css';
 import sheetStyles from '../../ui/sheet.module.css';
 import { EntryLinks } from './entry-links.js';
+import { NextOpening } from './next-opening.js';
 
 /** Where the closing entries lead: temporary accounts at zero, the trial balance after them, what is to be looked at. */
 export function AfterClosing({
@@ -15,6 +18,7 @@ export function AfterClosing({
   rehearsal: ClosingRehearsalResponse;
   currency: CurrencyCode;
 }) {
+  const address = useAddress();
   const { rows, totalDebit, totalCredit } = rehearsal.postClosingTrialBalance;
   return (
     <section data-sheet className={sheetStyles.sheet} aria-label="Trial balance afterwards" tabIndex={0}>
@@ -44,7 +48,15 @@ export function AfterClosing({
           {rows.map((row) => (
             <tr key={row.account}>
               <td className="soft nowrap">{row.account}</td>
-              <td>{row.name}</td>
+              <td>
+                {row.account ? (
+                  <Link className="plain" to={address.href('account', { account: row.account })}>
+                    {row.name}
+                  </Link>
+                ) : (
+                  row.name
+                )}
+              </td>
               <td className="num">{shown(row.debit, currency)}</td>
               <td className="num">{shown(row.credit, currency)}</td>
             </tr>
@@ -58,6 +70,7 @@ export function AfterClosing({
           </tr>
         </tfoot>
       </table>
+      <NextOpening rehearsal={rehearsal} currency={currency} />
     </section>
   );
 }

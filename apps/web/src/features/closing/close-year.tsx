@@ -44,8 +44,9 @@ export function CloseYear({
         }}
       >
         <p className="brass">
-          {rehearsal.yearName} runs until {longDate(end)}, {daysBetween(today, end)} days from today. Closing it now
-          locks it to its end. To close it all the same, write {rehearsal.yearName}:
+          {rehearsal.wholeYear ? rehearsal.yearName : 'What is to be closed'} runs until {longDate(end)},{' '}
+          {daysBetween(today, end)} days from today. Closing it now locks it to its end. To close it all the same,
+          write {rehearsal.yearName}:
         </p>
         <div className={layout.row}>
           <TextField

@@ -1,5 +1,5 @@
 import { type ClosingRehearsalResponse } from '@just-ledger/contract';
-import { dayOf, longDate } from '@just-ledger/core';
+import { dayOf, longDate, parseCivilDate } from '@just-ledger/core';
 import { clsx } from 'clsx';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
@@ -9,11 +9,12 @@ import { Reopen } from './reopen.js';
 /** A closed year: who closed it and when, and how it is opened again. */
 export function ClosedYear({ rehearsal }: { rehearsal: ClosingRehearsalResponse }) {
   const address = useAddress();
-  const { posted, entries, year, yearName } = rehearsal;
+  const { posted, entries, year, date, wholeYear, history } = rehearsal;
+  const name = wholeYear ? rehearsal.yearName : `${rehearsal.yearName} up to ${longDate(parseCivilDate(date))}`;
   return (
     <div className={clsx(layout.stack, layout.belowClose)}>
       <p role="status">
-        {yearName} is closed and locked.
+        {name} is closed and locked.
         {posted && (
           <span className="soft">
             {' '}
@@ -33,7 +34,17 @@ export function ClosedYear({ rehearsal }: { rehearsal: ClosingRehearsalResponse 
               </span>
             ))}
       </p>
-      <Reopen year={year} name={yearName} />
+      {history.length > 1 && (
+        <ol className={clsx(layout.plainList, 'small')} aria-label="On record">
+          {history.map(({ event, at, by, reason }) => (
+            <li key={`${event} ${at}`}>
+              {event === 'closed' ? 'Closed' : 'Reopened'} {longDate(dayOf(at))} by {by}
+              {reason && `: ${reason}`}
+            </li>
+          ))}
+        </ol>
+      )}
+      <Reopen year={year} name={name} until={wholeYear ? undefined : date} />
     </div>
   );
 }

@@ -1,5 +1,7 @@
 import type { ClosingRehearsalResponse } from '@just-ledger/contract';
 import type { CurrencyCode } from '@just-ledger/core';
+import { Link } from 'react-router';
+import { useAddress } from '../../api/address.js';
 import { shown } from '../../ui/money.js';
 import styles from './closing-entries.module.css';
 
@@ -14,6 +16,7 @@ export function ClosingEntries({
   entries: ClosingRehearsalResponse['entries'];
   currency: CurrencyCode;
 }) {
+  const address = useAddress();
   return (
     <table className={styles.entries}>
       {entries.map((entry, step) => (
@@ -29,7 +32,9 @@ export function ClosingEntries({
           {entry.lines.map((line, index) => (
             <tr key={index}>
               <td className={line.credit ? styles.credited : undefined}>
-                <span className="soft">{line.account}</span> {line.accountName}
+                <Link className="plain" to={address.href('account', { account: line.account })}>
+                  <span className="soft">{line.account}</span> {line.accountName}
+                </Link>
                 {line.breakdowns && (
                   <span className="soft small"> · {Object.values(line.breakdowns).join(', ')}</span>
                 )}

@@ -1,4 +1,4 @@
-import { paths } from '@just-ledger/contract';
+import { paths, withQuery } from '@just-ledger/contract';
 import { Button, TextField } from '@mui/material';
 import { clsx } from 'clsx';
 import { useState } from 'react';
@@ -10,11 +10,13 @@ import layout from '../../ui/layout.module.css';
 import { ErrorMessage } from '../../ui/sheet.js';
 import styles from './reopen.module.css';
 
-/** Opens a closed year again, with a reason that is kept. */
-export function Reopen({ year, name }: { year: string; name: string }) {
+/** Opens a closed year, or the last closed part of one, again, with a reason that is kept. */
+export function Reopen({ year, name, until }: { year: string; name: string; until?: string | undefined }) {
   const { organisation } = useBooks();
   const [reason, setReason] = useState('');
-  const reopen = useOrganisationMutation(() => api.post(paths.reopening(organisation.id, year), { reason }));
+  const reopen = useOrganisationMutation(() =>
+    api.post(withQuery(paths.reopening(organisation.id, year), { until }), { reason }),
+  );
   return (
     <form
       className={clsx(layout.row, layout.above)}

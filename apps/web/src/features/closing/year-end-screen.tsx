@@ -1,4 +1,4 @@
-import { paths } from '@just-ledger/contract';
+import { paths, withQuery } from '@just-ledger/contract';
 import { isClosingForm, longDate, parseCivilDate } from '@just-ledger/core';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { clsx } from 'clsx';
@@ -15,9 +15,13 @@ import { AfterClosing } from './after-closing.js';
 import { CloseYear } from './close-year.js';
 import { ClosedYear } from './closed-year.js';
 import { ClosingEntries } from './closing-entries.js';
+import { FormerClosing } from './former-closing.js';
 import { isBlocked } from './is-blocked.js';
+import { PartChoice } from './part-choice.js';
+import { ProfitSharing } from './profit-sharing.js';
 import { TAccounts } from './t-accounts.js';
 import styles from './year-end.module.css';
+import { YearToDo } from './year-to-do.js';
 
 /**
  * The closing rehearsal: entries left, temporary accounts running to zero, the trial balance they lead to. Once they are
@@ -35,9 +39,15 @@ export default function YearEndScreen() {
   const stays = closedHere?.to === address.to ? years.years.find(({ year }) => year === closedHere?.year) : undefined;
   const year = stays ?? (address.to ? (shownYear ?? due) : (due ?? shownYear));
   const [form, setForm] = useSheetParam('form');
-  const { data: rehearsal } = useSuspenseQuery(rehearsalQuery(organisation.id, year?.year ?? '', form));
+  const [asked, setUntil] = useSheetParam('until');
+  const ends = (year?.periods ?? []).map(({ to: end }) => end).filter((end) => end !== year?.to);
+  const until = ends.includes(asked) ? asked : undefined;
+  const { data: rehearsal } = useSuspenseQuery(rehearsalQuery(organisation.id, year?.year ?? '', form, until));
   const close = useOrganisationMutation(async (label: string) => {
-    const answer = await api.post(paths.closing(organisation.id, label), isClosingForm(form) ? { form } : {});
+    const answer = await api.post(
+      withQuery(paths.closing(organisation.id, label), { until }),
+      isClosingForm(form) ? { form } : {},
+    );
     setClosedHere({ year: label, to: address.to });
     return answer;
   });
@@ -46,10 +56,11 @@ export default function YearEndScreen() {
     <div className={styles.yearEnd}>
       <Sheet
         title={`Closing entries ${rehearsal.yearName}`}
+        aside={rehearsal.wholeYear ? undefined : `up to ${longDate(end)}`}
         foot={
           rehearsal.closed ? undefined : (
             <CloseYear
-              key={rehearsal.year}
+              key={`${rehearsal.year} ${rehearsal.date}`}
               rehearsal={rehearsal}
               today={today}
               isClosing={close.isPending}
@@ -58,11 +69,30 @@ export default function YearEndScreen() {
           )
         }
       >
+        {due && due !== year && (
+          <p className="brass small">
+            {due.name} has ended and is not closed.{' '}
+            <button className="act" type="button" onClick={() => address.setSpan(due.from, due.to)}>
+              Go to {due.name}
+            </button>
+          </p>
+        )}
+        {year && ends.length > 0 && (
+          <PartChoice
+            ends={ends}
+            year={{ name: year.name, to: year.to }}
+            closings={year.closings}
+            value={until ?? ''}
+            onChoose={(key) => setUntil(key || undefined)}
+          />
+        )}
+        {organisation.kind === 'partnership' && !rehearsal.closed && year && <ProfitSharing yearFrom={year.from} />}
         {rehearsal.closed ? (
           <ClosedYear rehearsal={rehearsal} />
         ) : (
           <>
             <p className="soft small">dated {longDate(end)}; nothing is posted until you say so</p>
+            {year && <YearToDo year={year} to={rehearsal.date} />}
             <div className={clsx(layout.row, layout.aboveClose, layout.belowClose, 'small')}>
               <Choices<string>
                 label="How the year is closed"
@@ -87,6 +117,7 @@ export default function YearEndScreen() {
             </p>
           </Empty>
         )}
+        {rehearsal.former && <FormerClosing former={rehearsal.former} currency={currency} />}
         <ClosingEntries entries={rehearsal.entries} currency={currency} />
       </Sheet>
       <TAccounts rehearsal={rehearsal} currency={currency} />

@@ -36,6 +36,15 @@ export function emptyForm(date: string, kind: EntryKind = 'ordinary'): EntryForm
   };
 }
 
+/** In the address: an adjusting entry of which no account is known yet. */
+export const BY_HAND = 'by-hand';
+
+/** An adjusting entry on an account, whose other accounts and amounts are to be written. */
+export function formOfAdjustment(account: string, date: string): EntryForm {
+  const form = emptyForm(date, 'adjusting');
+  return { ...form, lines: form.lines.map((line, at) => (at === 0 ? { ...line, account } : line)) };
+}
+
 /** What may happen to the form. */
 export type FormEvent =
   | { readonly type: 'head'; readonly change: Partial<Omit<EntryForm, 'lines'>> }

@@ -37,6 +37,17 @@ export function EntryLinks({ entry }: { entry: EntryResponse }) {
           <Link className="act" to={address.href('recurring', { schedule: String(entry.recurringJournal.id) })}>
             {entry.recurringJournal.name}
           </Link>
+          {entry.kind === 'adjusting' && (
+            <>
+              {', '}
+              <Link
+                className="act"
+                to={address.href('adjustments', { from: entry.date, to: entry.date, made: entry.number })}
+              >
+                among the adjustments
+              </Link>
+            </>
+          )}
         </>
       )}
       {entry.reversesOn && (

@@ -1,5 +1,5 @@
 import type { DraftResponse, EntryResponse } from '@just-ledger/contract';
-import { longDate, parseCivilDate } from '@just-ledger/core';
+import { type CivilDate, longDate, parseCivilDate } from '@just-ledger/core';
 import { clsx } from 'clsx';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
@@ -64,6 +64,24 @@ export function SetNotice({ posted, kept }: { posted?: EntryResponse[]; kept?: D
       </Link>
       .
     </div>
+  );
+}
+
+/** A date in a closed year: what a late adjustment takes, and the way there. */
+export function ClosedYearNotice({ date }: { date: CivilDate | undefined }) {
+  const address = useAddress();
+  const { years } = useBooks();
+  const year = years.years.find(({ closed, from, to }) => closed && date !== undefined && from <= date && date <= to);
+  if (!year) return null;
+  const { name, from, to } = year;
+  return (
+    <p className="small brass" role="status">
+      {name} is closed. For a late adjustment it is reopened with a reason, adjusted and closed again; what is typed
+      here stays.{' '}
+      <Link className="act nowrap" to={address.href('year-end', { year: year.year, from, to })}>
+        To reopen {name}
+      </Link>
+    </p>
   );
 }
 

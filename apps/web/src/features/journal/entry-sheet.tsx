@@ -14,7 +14,7 @@ import { EntryFoot } from './entry-foot.js';
 import { EntryHead } from './entry-head.js';
 import { EntryLines } from './entry-lines.js';
 import { EntryPapers } from './entry-papers.js';
-import { LikeNotice } from './entry-notices.js';
+import { ClosedYearNotice, LikeNotice } from './entry-notices.js';
 import { outdatedBy, refusalOf } from './entry-refusal.js';
 import { EntryRefused } from './entry-refused.js';
 import { useFormTax } from './form-tax.js';
@@ -124,6 +124,7 @@ export function EntrySheet({
         >
           <EntryPapers attachments={form.attachments} papers={papers} dispatch={dispatch} />
         </EntryHead>
+        <ClosedYearNotice date={date} />
         {before.offered && <LikeNotice entry={before.offered} onTake={before.take} />}
         <EntryLines
           form={form}

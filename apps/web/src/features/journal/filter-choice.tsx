@@ -7,5 +7,5 @@ export function FilterChoice<Value extends string>(filter: {
   choices: readonly (readonly [value: Value, label: string])[];
   onChange: (chosen: Value) => void;
 }) {
-  return <ChoiceField {...filter} slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }} />;
+  return <ChoiceField {...filter} displayEmpty />;
 }

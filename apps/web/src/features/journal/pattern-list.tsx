@@ -1,5 +1,5 @@
 import { paths, type PatternResponse, withQuery } from '@just-ledger/contract';
-import { useSuspenseQuery } from '@tanstack/react-query';
+import { useQueryClient, useSuspenseQuery } from '@tanstack/react-query';
 import { clsx } from 'clsx';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -19,15 +19,21 @@ import { hasAmounts } from './pattern-form.js';
 export function PatternList() {
   const address = useAddress();
   const { organisation } = useBooks();
+  const client = useQueryClient();
+  const { queryKey } = patternsQuery(organisation.id);
   const { data: patterns } = useSuspenseQuery(patternsQuery(organisation.id));
   const [dropped, setDropped] = useState<PatternResponse>();
   const drop = useOrganisationMutation(async (pattern: PatternResponse) => {
     await api.delete(withQuery(paths.pattern(organisation.id, pattern.id), { version: pattern.version }));
+    // at once, not when the list has been read again: brought back, it is another pattern under the same name
+    client.setQueryData(queryKey, (before) => before?.filter(({ id }) => id !== pattern.id));
     setDropped(pattern);
   });
   const bringBack = useOrganisationMutation(
     async ({ name, kind, explanation, reference, lines }: PatternResponse) => {
-      await api.post(paths.patterns(organisation.id), { name, entry: { kind, explanation, reference, lines } });
+      const entry = { kind, explanation, reference, lines };
+      const pattern = await api.post(paths.patterns(organisation.id), { name, entry });
+      client.setQueryData(queryKey, (before) => [...(before ?? []), pattern]);
       setDropped(undefined);
     },
   );

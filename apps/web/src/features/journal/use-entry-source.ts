@@ -8,7 +8,7 @@ import { entryQuery, openedDraftQuery, patternsQuery } from '../../api/journal-q
 import { accrualDate, formOfAccrual, formOfMissingBill, MISSING_BILL, missingBillDate } from './accrual-form.js';
 import { booksForDates } from './books-for-dates.js';
 import { formOfCorrection } from './correction-form.js';
-import { emptyForm, type EntryForm } from './entry-form.js';
+import { BY_HAND, emptyForm, type EntryForm, formOfAdjustment } from './entry-form.js';
 import { formLike } from './entry-request.js';
 import { formOfPattern } from './pattern-form.js';
 
@@ -35,6 +35,7 @@ export function useEntrySource() {
   const [correct] = useSheetParam('correct');
   const [accrue] = useSheetParam('accrue');
   const [of] = useSheetParam('of');
+  const [adjust] = useSheetParam('adjust');
   const [wrongLines] = useSheetParam('lines');
   const isMissingBill = accrue === MISSING_BILL;
   const from = like || correct || (isMissingBill ? '' : accrue);
@@ -84,6 +85,15 @@ export function useEntrySource() {
         formOn: (shown) => formOfMissingBill(shown, date),
       };
     }
+    if (adjust !== '') {
+      const end = parseCivilDate(books.to);
+      return {
+        told: adjust === BY_HAND ? 'adjusting' : `adjusts ${adjust}`,
+        source: `adjustment of ${adjust}`,
+        date: checkDate(end, 'adjusting', booksForDates(books)).ok ? end : undefined,
+        formOn: (date) => formOfAdjustment(adjust === BY_HAND ? '' : adjust, date),
+      };
+    }
     if (of !== '') {
       return {
         told: 'of a paper',
@@ -98,10 +108,10 @@ export function useEntrySource() {
       formOn: (date) => formOfPattern(kept, date, currency),
     };
   })();
-  const isNew = draft === '' && from === '' && !isMissingBill && pattern === '' && of === '';
+  const isNew = draft === '' && from === '' && !isMissingBill && pattern === '' && of === '' && adjust === '';
   return {
     /** Tells one source from another. */
-    key: [draft || 'new', like, pattern, correct, wrongLines, accrue, of].join(' '),
+    key: [draft || 'new', like, pattern, correct, wrongLines, accrue, of, adjust].join(' '),
     isNew,
     isDraft: draft !== '',
     draft: draft === '' ? undefined : (opened.data as DraftResponse | undefined),

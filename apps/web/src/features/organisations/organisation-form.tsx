@@ -14,7 +14,7 @@ import { useBooks } from '../../api/books-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
-import { ChoiceInput, CurrencyInput, DateInput, MonthInput, TextInput } from '../../ui/form-fields.js';
+import { ChoiceInput, CurrencyInput, DateInput, DayInput, MonthInput, TextInput } from '../../ui/form-fields.js';
 import formStyles from '../../ui/form.module.css';
 import layout from '../../ui/layout.module.css';
 import notice from '../../ui/notice.module.css';
@@ -80,6 +80,7 @@ export function OrganisationForm({
         />
         <CurrencyInput name="baseCurrency" label="Base currency" />
         <MonthInput name="fiscalYearStartMonth" label="The fiscal year begins in" />
+        <DayInput name="fiscalYearStartDay" label="on day" hint="its months begin on it too" />
         <DateInput
           near={today}
           name="firstDay"
@@ -116,6 +117,7 @@ function typedOf({
   kind,
   baseCurrency,
   fiscalYearStartMonth,
+  fiscalYearStartDay,
   firstDay,
   changeoverDate,
   timeZone,
@@ -126,6 +128,7 @@ function typedOf({
     kind,
     baseCurrency,
     fiscalYearStartMonth,
+    fiscalYearStartDay,
     timeZone,
     twoPeopleFrom: twoPeopleFrom === null ? '' : wireInCell(twoPeopleFrom, baseCurrency),
     firstDay: shortDate(parseCivilDate(firstDay)),
@@ -148,6 +151,7 @@ function changesOf(
     ...(isChanged('kind') && { kind: typed.kind }),
     ...(isChanged('baseCurrency') && { baseCurrency: typed.baseCurrency }),
     ...(isChanged('fiscalYearStartMonth') && { fiscalYearStartMonth: typed.fiscalYearStartMonth }),
+    ...(isChanged('fiscalYearStartDay') && { fiscalYearStartDay: typed.fiscalYearStartDay }),
     ...(isChanged('timeZone') && { timeZone: typed.timeZone }),
     ...(isChanged('twoPeopleFrom') && {
       twoPeopleFrom: typed.twoPeopleFrom.trim() === '' ? null : plainAmount(typed.twoPeopleFrom, start.baseCurrency),

@@ -33,10 +33,8 @@ export function PersonRow({ person }: { person: PersonResponse }) {
               value={person.role}
               disabled={change.isPending}
               onChange={(role) => change.mutate(role)}
-              slotProps={{
-                input: { disableUnderline: true },
-                select: { 'aria-label': `Role of ${person.name}` },
-              }}
+              isUnderlined={false}
+              ariaLabel={`Role of ${person.name}`}
               choices={MEMBER_ROLE_KEYS.map((role) => [role, MEMBER_ROLES[role].label])}
             />
           ) : (

@@ -1,5 +1,6 @@
 import type { AmountTermsRequest } from '@just-ledger/contract';
 import {
+  AGES,
   type AmountSource,
   type CivilDate,
   type CurrencyCode,
@@ -8,6 +9,7 @@ import {
   isCivilDate,
   keysOf,
   shortDate,
+  TARGETS,
 } from '@just-ledger/core';
 import { plainAmount, plainDecimal, typedDay, wireInCell } from '../../ui/own-ways.js';
 
@@ -39,9 +41,16 @@ export const AMOUNT_FIELDS: Readonly<Record<AmountSource, readonly AmountField[]
       takes: [
         ['balance', 'its balance at the date'],
         ['movement', 'what moved since the date before'],
+        ['interest', 'what stood on it each day, a year'],
       ],
     },
     { path: 'share.account', label: 'Account', takes: 'account' },
+    {
+      path: 'share.dayCount',
+      label: 'Days counted',
+      takes: DAY_COUNTS.map((one) => [one, one]),
+      if: (values) => values['share.of'] === 'interest',
+    },
   ],
   spread: [
     { path: 'spread.total', label: 'Amount to spread', takes: 'amount' },
@@ -104,6 +113,18 @@ export const AMOUNT_FIELDS: Readonly<Record<AmountSource, readonly AmountField[]
     { path: 'loan.interestAccount', label: 'Interest account', takes: 'account' },
     { path: 'loan.paymentAccount', label: 'Paid from', takes: 'account' },
   ],
+  target: [
+    { path: 'target.account', label: 'Account', takes: 'account' },
+    { path: 'target.against', label: 'Against', takes: 'account' },
+    { path: 'target.by', label: 'Is to stand at', takes: keysOf(TARGETS).map((key) => [key, TARGETS[key]]) },
+    { path: 'target.percent', label: 'Per cent', takes: 'decimal', if: (values) => values['target.by'] === 'result' },
+    ...keysOf(AGES).map((age) => ({
+      path: `target.percents.${age}`,
+      label: `${AGES[age]}, per cent`,
+      takes: 'decimal' as const,
+      if: (values: AmountValues) => values['target.by'] === 'ages',
+    })),
+  ],
 };
 
 /** What the fields begin with. */
@@ -115,12 +136,14 @@ const USUAL: AmountValues = {
   'depreciation.asset.method': 'straight-line',
   'loan.dayCount': '30/360',
   'loan.repayment': 'level',
+  'share.dayCount': '30/360',
+  'target.by': 'count',
 };
 
 /** The fields of amounts that are kept, in the person’s own marks. */
 export function amountValues(terms: AmountTermsRequest | undefined, currency: CurrencyCode): AmountValues {
-  const { share, spread, depreciation, loan } = terms ?? {};
-  const kept = flat({ share, spread, depreciation, loan } as unknown as Tree, '');
+  const { share, spread, depreciation, loan, target } = terms ?? {};
+  const kept = flat({ share, spread, depreciation, loan, target } as unknown as Tree, '');
   const values: Record<string, string> = { ...USUAL };
   for (const field of Object.values(AMOUNT_FIELDS).flat()) {
     const value = kept[field.path];
@@ -180,6 +203,9 @@ const REQUIRED = [
   'loan.account',
   'loan.interestAccount',
   'loan.paymentAccount',
+  'target.account',
+  'target.against',
+  'target.percent',
 ];
 
 interface Tree {

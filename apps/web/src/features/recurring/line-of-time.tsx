@@ -2,7 +2,7 @@ import type { RecurringJournalResponse, TimeLineOccurrenceResponse } from '@just
 import { MONTH_NAMES } from '@just-ledger/core';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { clsx } from 'clsx';
-import { Fragment, type KeyboardEvent, useState } from 'react';
+import { Fragment, useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { timeLineQuery } from '../../api/recurring-queries.js';
 import { Allowed } from '../../ui/allowed.js';
@@ -10,9 +10,11 @@ import { shown } from '../../ui/money.js';
 import ruled from '../../ui/ruled.module.css';
 import { Empty, Sheet } from '../../ui/sheet.js';
 import { DoneByItself } from './done-by-itself.js';
+import { isNext } from './is-next.js';
 import styles from './line-of-time.module.css';
 import { OccurrenceRow } from './occurrence-row.js';
 import { PostDue } from './post-due.js';
+import { toNextOccurrence } from './to-next-occurrence.js';
 
 /** What is late, and the months that come with what falls into them and their sums. */
 export function LineOfTime({
@@ -33,10 +35,7 @@ export function LineOfTime({
       key={`${one.journal} ${one.nominal}`}
       occurrence={one}
       isOpen={open === `${one.journal} ${one.nominal}`}
-      isFirst={
-        due.find(({ journal, lacks }) => journal === one.journal && lacks?.what !== 'open-month')?.nominal ===
-        one.nominal
-      }
+      isFirst={isNext(one, due)}
       isUnderMonth={isUnderMonth}
       onToggle={(isOpen) => setOpen(isOpen ? `${one.journal} ${one.nominal}` : undefined)}
     />
@@ -45,7 +44,7 @@ export function LineOfTime({
     <Sheet title="Line of time" aside="what comes again, and what it comes to">
       <DoneByItself done={line.done} />
       <PostDue due={due} />
-      <table className={clsx(ruled.table, styles.line)} onKeyDown={move}>
+      <table className={clsx(ruled.table, styles.line)} onKeyDown={toNextOccurrence}>
         <thead className="visually-hidden">
           <tr>
             <th>Date</th>
@@ -100,14 +99,4 @@ function NoSchedules({ onNew }: { onNew: () => void }) {
 function monthName(month: string): string {
   const [year = '', number = ''] = month.split('-');
   return `${MONTH_NAMES[Number(number) - 1] ?? ''} ${year}`;
-}
-
-/** Up and down lead from one date to the next. */
-function move(event: KeyboardEvent<HTMLTableElement>): void {
-  if (event.key !== 'ArrowDown' && event.key !== 'ArrowUp') return;
-  const rows = [...event.currentTarget.querySelectorAll<HTMLButtonElement>('button[data-occurrence]')];
-  const at = rows.indexOf(event.target as HTMLButtonElement);
-  if (at < 0) return;
-  event.preventDefault();
-  rows[at + (event.key === 'ArrowDown' ? 1 : -1)]?.focus();
 }

@@ -3,9 +3,11 @@ import { useQuery } from '@tanstack/react-query';
 import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { entryQuery, openedDraftQuery } from '../../api/journal-queries.js';
+import { useAccountNames } from '../../api/use-account-names.js';
 import { ErrorMessage, Sheet } from '../../ui/sheet.js';
 import { emptyForm } from '../journal/entry-form.js';
 import { formLike, formOf } from '../journal/entry-request.js';
+import { adjustingSchedule } from './adjusting-schedule.js';
 import { RecurringForm } from './recurring-form.js';
 import { monthlyFrom } from './schedule-fields.js';
 
@@ -26,9 +28,21 @@ export function NewSchedule({ onDone }: { onDone: () => void }) {
       }
     >
       <ErrorMessage error={error} />
-      <RecurringForm {...from} amounts={isAmountSource(amounts) ? amounts : 'fixed'} onDone={onDone} />
+      <RecurringForm amounts={isAmountSource(amounts) ? amounts : 'fixed'} {...from} onDone={onDone} />
     </Sheet>
   );
+}
+
+/** A schedule of adjusting entries, where the address names what it is about. */
+function useAdjusting() {
+  const { calendar, from, to } = useBooks();
+  const nameOf = useAccountNames();
+  const [kind] = useSheetParam('adjusts');
+  const [account] = useSheetParam('on');
+  const [assetClass] = useSheetParam('class');
+  const [amount] = useSheetParam('amount');
+  const about = { kind, account, accountName: nameOf(account), assetClass, amount };
+  return adjustingSchedule(about, { calendar, from: parseCivilDate(from), to: parseCivilDate(to) });
 }
 
 /** What a schedule begins with; nothing as long as that is being read. */
@@ -38,6 +52,7 @@ function useBegun() {
   const [id] = useSheetParam('draft');
   const entry = useQuery({ ...entryQuery(organisation.id, like), enabled: like !== '' });
   const draft = useQuery({ ...openedDraftQuery(organisation.id, id), enabled: id !== '' });
+  const adjusting = useAdjusting();
   if ((like !== '' && entry.isPending) || (id !== '' && draft.isPending)) return undefined;
   const error = entry.error ?? draft.error;
   if (entry.data) {
@@ -49,6 +64,7 @@ function useBegun() {
       entry: formLike(entry.data, '', currency),
     };
   }
+  if (adjusting) return { told: 'of adjusting entries', error, ...adjusting };
   if (draft.data) {
     const { date, explanation } = draft.data;
     return {

@@ -58,8 +58,9 @@ function dayAndMonth(date: string): string {
 }
 
 /** What a date comes to; of one to come that depends on what is posted until then, nothing yet. */
-function amountWords({ state, lines }: TimeLineOccurrenceResponse, amount: string): string {
-  return state === 'to-come' && lines.length === 0 ? '–' : amount;
+function amountWords({ state, lines, lacks }: TimeLineOccurrenceResponse, amount: string): string {
+  const isUnknown = (state === 'to-come' && lines.length === 0) || lacks?.what === 'count';
+  return isUnknown ? '–' : amount;
 }
 
 /** What has become of a date, in words with a mark. */

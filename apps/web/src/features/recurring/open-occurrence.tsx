@@ -11,8 +11,15 @@ import layout from '../../ui/layout.module.css';
 import { plainAmount, wireInCell } from '../../ui/own-ways.js';
 import { ErrorMessage } from '../../ui/sheet.js';
 import styles from './line-of-time.module.css';
+import { CountForm } from './count-form.js';
+import { DoubtedDocuments } from './doubted-documents.js';
 import { OccurrenceLines } from './occurrence-lines.js';
+import { ReckonedAmounts } from './reckoned-amounts.js';
 import { SkipForm } from './skip-form.js';
+import { useReckoning } from './use-reckoning.js';
+
+/** So many things that are wrong with what was typed are said at once. */
+const SAID = 3;
 
 /** What a date posts, its amounts to be changed for this once, and what can be done with it. */
 export function OpenOccurrence({
@@ -26,29 +33,39 @@ export function OpenOccurrence({
 }) {
   const address = useAddress();
   const { organisation, currency } = useBooks();
-  const { journal, nominal: date, state, lines, lacks, entry, draft, isDiscarded } = occurrence;
+  const { journal, nominal: date, state, lacks, entry, draft, isDiscarded } = occurrence;
+  const { facts, setFacts, lines, reckoning, isShown, problems, wrong, error: unreckoned } = useReckoning(occurrence);
   const begun = lines.map((line) => wireInCell(line.debit || line.credit || '', currency));
   const [typed, setTyped] = useState(begun);
   const [isSkipping, setSkipping] = useState(false);
   const isChanged = typed.some((text, index) => text !== begun[index]);
   const isAsked = lacks?.what === 'amount';
+  const isCounted = lacks?.what === 'count';
+  // what is reckoned is changed by what it rests on, not line by line
+  const isReckoned = isCounted || occurrence.reckoning !== null;
   const post = useOrganisationMutation(() => {
     const body: PostOccurrenceRequest = {
       date,
-      ...((isChanged || isAsked) && {
-        lines: lines.map((line, index) => {
-          const amount = plainAmount(typed[index] ?? '', currency);
-          return line.credit ? { ...line, credit: amount } : { ...line, debit: amount };
+      ...facts,
+      ...(reckoning && { change: reckoning.change }),
+      ...(!isReckoned &&
+        (isChanged || isAsked) && {
+          lines: lines.map((line, index) => {
+            const amount = plainAmount(typed[index] ?? '', currency);
+            return line.credit ? { ...line, credit: amount } : { ...line, debit: amount };
+          }),
         }),
-      }),
     };
     return api.post(paths.postOccurrence(organisation.id, journal), body);
   });
-  const lay = useOrganisationMutation(() => api.post(paths.draftOccurrence(organisation.id, journal), { date }));
+  const lay = useOrganisationMutation(() =>
+    api.post(paths.draftOccurrence(organisation.id, journal), { date, ...facts }),
+  );
   const skip = useOrganisationMutation((reason: string) =>
     api.post(paths.skipOccurrence(organisation.id, journal), { date, reason }),
   );
   const isDue = state === 'due';
+  const canPost = isDue && isFirst && isShown && !post.isPending && !(isCounted && !facts);
   const canSkip = isDue || (state === 'drafted' && isDiscarded);
   return (
     <form
@@ -56,19 +73,31 @@ export function OpenOccurrence({
       aria-label={`${occurrence.name}, what it posts`}
       onSubmit={(event) => {
         event.preventDefault();
-        if (isDue && isFirst) post.mutate(undefined, { onSuccess: onDone });
+        if (canPost) post.mutate(undefined, { onSuccess: onDone });
       }}
     >
+      {isDue && isCounted && (
+        <CountForm currency={currency} before={occurrence.countedBefore ?? []} wrong={wrong} onFacts={setFacts} />
+      )}
+      {reckoning && <ReckonedAmounts reckoning={reckoning} isTyped={isCounted} />}
+      {isDue && occurrence.reckoning?.by === 'ages' && (
+        <DoubtedDocuments date={occurrence.date} reckoning={occurrence.reckoning} wrong={wrong} onFacts={setFacts} />
+      )}
       <OccurrenceLines
         lines={lines}
-        typed={isDue ? typed : undefined}
+        typed={isDue && !isReckoned ? typed : undefined}
         onType={(index, text) => setTyped(typed.with(index, text))}
       />
       {lines.length === 0 && !lacks && state !== 'skipped' && <p className="soft small">It comes to nothing.</p>}
-      {lacks && !isAsked && <p className="small brass">{lacks.message}</p>}
+      {problems.slice(0, SAID).map((message) => (
+        <p key={message} className="small brick" role="alert">
+          {message}
+        </p>
+      ))}
+      {lacks && !isAsked && !(isCounted && facts) && <p className="small brass">{lacks.message}</p>}
       {isDue && !isFirst && !lacks && <p className="small soft">The date before it comes first.</p>}
       {state === 'to-come' && <p className="small soft">As the books stand today. It can be posted on its day.</p>}
-      <ErrorMessage error={post.error ?? lay.error ?? skip.error} />
+      <ErrorMessage error={post.error ?? lay.error ?? skip.error ?? unreckoned} />
       <div className={layout.row}>
         {entry && (
           <Link className="act" to={address.href('journal', { entry })}>
@@ -82,8 +111,8 @@ export function OpenOccurrence({
         )}
         {isDue && (
           <Allowed isTold>
-            <Button type="submit" variant="contained" disabled={!isFirst || post.isPending}>
-              {isChanged || isAsked ? 'Post it so' : 'Post it'}
+            <Button type="submit" variant="contained" disabled={!canPost}>
+              {(isChanged && !isReckoned) || isAsked || facts ? 'Post it so' : 'Post it'}
             </Button>
           </Allowed>
         )}

@@ -1,4 +1,4 @@
-import { paths, type PostDueResponse, type TimeLineOccurrenceResponse } from '@just-ledger/contract';
+import { paths, type PostDueResponse, type TimeLineOccurrenceResponse, withQuery } from '@just-ledger/contract';
 import { minor, parseCivilDate } from '@just-ledger/core';
 import { Button } from '@mui/material';
 import { Link } from 'react-router';
@@ -17,12 +17,19 @@ import { postedAmounts, taxOfForm } from '../journal/form-tax.js';
 import { useTaxes } from '../tax-codes/use-taxes.js';
 
 /** All that is due, posted by one key, with its joint effect shown first. */
-export function PostDue({ due }: { due: readonly TimeLineOccurrenceResponse[] }) {
+export function PostDue({
+  due,
+  which = {},
+}: {
+  due: readonly TimeLineOccurrenceResponse[];
+  /** Which of all that is due these are. */
+  which?: { readonly until?: string; readonly kind?: 'adjusting' };
+}) {
   const address = useAddress();
   const { organisation, currency } = useBooks();
   const nameOf = useAccountNames();
   const taxes = useTaxes();
-  const post = useOrganisationMutation(() => api.post(paths.postDue(organisation.id)));
+  const post = useOrganisationMutation(() => api.post(withQuery(paths.postDue(organisation.id), which)));
   const ready = due.filter(({ lacks }) => lacks === null);
   const effect = new Map<string, number>();
   for (const { lines, date } of ready) {
@@ -45,7 +52,9 @@ export function PostDue({ due }: { due: readonly TimeLineOccurrenceResponse[] })
               </Button>
             </Allowed>
             {ready.length < due.length && (
-              <span className="small brass">{due.length - ready.length} more need a word first.</span>
+              <span className="small brass">
+                {due.length - ready.length} more {due.length - ready.length === 1 ? 'needs' : 'need'} a word first.
+              </span>
             )}
           </div>
           <p className="small soft" aria-label="Effect of posting">

@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useBooks } from '../../api/books-queries.js';
+import { Waits } from '../../ui/waits.js';
 import { plannedReversalsQuery } from '../../api/journal-queries.js';
 import { recurringStandingQuery } from '../../api/recurring-queries.js';
 
@@ -11,5 +12,5 @@ export function RecurringBadge() {
   const due = (standing?.due ?? 0) + planned.filter(({ isDue }) => isDue).length;
   const done = standing?.done ?? 0;
   const told = [due > 0 && `${due} due`, done > 0 && `${done} done by itself`].filter(Boolean);
-  return told.length === 0 ? null : told.join(' · ');
+  return told.length === 0 ? null : <Waits on="recurring">{told.join(' · ')}</Waits>;
 }

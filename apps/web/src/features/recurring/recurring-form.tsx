@@ -1,4 +1,9 @@
-import { paths, type RecurringJournalRequest, type RecurringJournalResponse } from '@just-ledger/contract';
+import {
+  type AmountTermsRequest,
+  paths,
+  type RecurringJournalRequest,
+  type RecurringJournalResponse,
+} from '@just-ledger/contract';
 import type { AmountSource, ByItself, ReversalRule } from '@just-ledger/core';
 import { Button, TextField } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
@@ -22,7 +27,7 @@ import { entryRequest } from '../journal/entry-request.js';
 import { useFormTax } from '../journal/form-tax.js';
 import { useEntryChoices } from '../journal/use-entry-choices.js';
 import { useEntryHistory } from '../journal/use-entry-history.js';
-import { AMOUNT_FIELDS, amountTerms, amountValues } from './amount-fields.js';
+import { AMOUNT_FIELDS, amountTerms, type AmountValues, amountValues } from './amount-fields.js';
 import { AmountInputs } from './amount-inputs.js';
 import styles from './recurring-form.module.css';
 import { type ScheduleFields, scheduleInWords, scheduleOf } from './schedule-fields.js';
@@ -73,6 +78,7 @@ export function RecurringForm({
   schedule: begunSchedule,
   entry: begunEntry,
   amounts = 'fixed',
+  terms,
   onDone,
 }: {
   /** What is changed; a new one if left out. */
@@ -82,6 +88,8 @@ export function RecurringForm({
   entry: EntryForm;
   /** Where the amounts come from; the same each time if left out. */
   amounts?: AmountSource;
+  /** What the amounts follow from, where a new one begins with something. */
+  terms?: AmountTermsRequest;
   onDone: () => void;
 }) {
   const { organisation, currency, today } = useBooks();
@@ -90,7 +98,7 @@ export function RecurringForm({
   const [name, setName] = useState(begunName);
   const [schedule, setSchedule] = useState(begunSchedule);
   const [source, setSource] = useState(amounts);
-  const [values, setValues] = useState(() => amountValues(journal, currency));
+  const [values, setValues] = useState(() => amountValues(journal ?? terms, currency));
   const [byItself, setByItself] = useState<ByItself>(journal?.byItself ?? 'waits');
   const [reverses, setReverses] = useState<ReversalRule | ''>(journal?.reverses ?? '');
   const [changesFrom, setChangesFrom] = useState('');
@@ -197,7 +205,7 @@ export function RecurringForm({
           value={byItself}
           onChange={setByItself}
           {...wrong('byItself')}
-          choices={source === 'asked' ? DOES.filter(([does]) => does !== 'posts') : DOES}
+          choices={doesOf(source, values)}
         />
         <ChoiceField
           label="Its entry is reversed"
@@ -235,4 +243,10 @@ export function RecurringForm({
       </Allowed>
     </form>
   );
+}
+
+/** What a journal can do by itself when a date comes: nothing where something is asked first. */
+function doesOf(source: AmountSource, values: AmountValues): readonly (readonly [ByItself, string])[] {
+  if (source === 'target' && values['target.by'] === 'count') return DOES.filter(([does]) => does === 'waits');
+  return source === 'asked' ? DOES.filter(([does]) => does !== 'posts') : DOES;
 }

@@ -1,5 +1,5 @@
 import { addressOf, type MonthlyRowResponse, withQuery } from '@just-ledger/contract';
-import { MONTH_NAMES, parseCivilDate, partsOf } from '@just-ledger/core';
+import { fiscalMonthOf, parseCivilDate, shortMonthName } from '@just-ledger/core';
 import { queryOptions, useSuspenseQuery } from '@tanstack/react-query';
 import { clsx } from 'clsx';
 import { Link } from 'react-router';
@@ -21,7 +21,7 @@ const incomeByMonthQuery = (id: number, to: string) =>
 
 /** The income statement of the year with its months beside each other; each figure opens what made it. */
 export default function IncomeByMonthScreen() {
-  const { organisation, to } = useBooks();
+  const { organisation, calendar, to } = useBooks();
   const { data } = useSuspenseQuery(incomeByMonthQuery(organisation.id, to));
   return (
     <Sheet title={data.title} aside={data.dateLine}>
@@ -37,7 +37,7 @@ export default function IncomeByMonthScreen() {
                 <th>Account</th>
                 {data.months.map(({ from }) => (
                   <th key={from} className="num">
-                    {MONTH_NAMES[partsOf(parseCivilDate(from)).month - 1]?.slice(0, 3)}
+                    {shortMonthName(calendar, fiscalMonthOf(calendar, parseCivilDate(from)))}
                   </th>
                 ))}
                 <th className="num">Total</th>

@@ -1,6 +1,7 @@
 import { minor, parseAmount } from '@just-ledger/core';
 import { useQuery } from '@tanstack/react-query';
 import { useBooks } from '../../api/books-queries.js';
+import { Waits } from '../../ui/waits.js';
 import { takeOnQuery } from '../../api/take-on-queries.js';
 import { displayed } from '../../ui/own-ways.js';
 
@@ -13,5 +14,9 @@ export function TakeOnBadge() {
     (sum, { expected }) => sum + Math.abs(parseAmount(expected, currency)),
     0,
   );
-  return difference === 0 ? 'to sign off' : `difference ${displayed(minor(difference), currency)}`;
+  return (
+    <Waits on="bench">
+      {difference === 0 ? 'to sign off' : `difference ${displayed(minor(difference), currency)}`}
+    </Waits>
+  );
 }

@@ -96,10 +96,8 @@ export function TaxRateFields({
                   variant="standard"
                   value={part.side}
                   onChange={(chosen) => setPart(part.key, { side: chosen })}
-                  slotProps={{
-                    input: { disableUnderline: true },
-                    select: { 'aria-label': `Side of part ${index + 1}, ${when}` },
-                  }}
+                  isUnderlined={false}
+                  ariaLabel={`Side of part ${index + 1}, ${when}`}
                   choices={SIDES}
                 />
               </td>

@@ -7,5 +7,19 @@ export const trialBalanceRoute: ScreenRoute = {
   lazy: () => import('./trial-balance-screen.js'),
   goKey: 'c',
   isOfferedBeside: true,
-  keys: [['↑ ↓ Enter', 'account, open its ledger']],
+  keys: [
+    ['↑ ↓ Enter', 'account, open its ledger'],
+    ['→ ←', 'heading: open, fold; account: figure by figure, those of values too'],
+    ['e', 'adjusting entry on the account, this beside it'],
+  ],
+};
+
+export const changedSinceRoute: ScreenRoute = {
+  stage: 'check',
+  path: 'changed-since',
+  label: 'Changed since',
+  lazy: () => import('./changed-since-screen.js'),
+  goKey: 'h',
+  isOfferedBeside: true,
+  isOfLines: true,
 };

@@ -1,110 +1,109 @@
 import { paths, withQuery } from '@just-ledger/contract';
-import { longDate, parseCivilDate, type TrialBalanceStage } from '@just-ledger/core';
-import { useSuspenseQueries } from '@tanstack/react-query';
-import { clsx } from 'clsx';
-import { useSheetParam } from '../../api/address.js';
+import { fiscalYearOf, longDate, parseCivilDate, shortDate } from '@just-ledger/core';
+import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
+import { useMemo } from 'react';
+import { accountsQuery } from '../../api/account-queries.js';
 import { useBooks } from '../../api/books-queries.js';
-import { DateField } from '../../ui/date-field.js';
-import layout from '../../ui/layout.module.css';
-import { Choices } from '../../ui/choices.js';
-import { Toggle } from '../../ui/toggle.js';
-import { type Column, COLUMNS, StageColumns } from './stage-columns.js';
-import styles from './trial-balance-screen.module.css';
-
-import { trialBalanceQuery } from '../../api/trial-balance-queries.js';
-import { typedDay } from '../../ui/own-ways.js';
+import { toldFindingsQuery } from '../../api/finding-queries.js';
+import { worksheetQuery } from '../../api/trial-balance-queries.js';
+import { Printed } from '../../ui/printed.js';
 import type { ScreenProps } from '../../ui/screen-route.js';
 import { Empty, Sheet } from '../../ui/sheet.js';
+import { useEntryAtHand } from '../journal/entry-at-hand.js';
+import { AdjustingEntries } from './adjusting-entries.js';
+import { PrintedWorksheet } from './printed-worksheet.js';
+import { useWorksheetParams } from './use-worksheet-params.js';
+import { WorksheetChoices } from './worksheet-choices.js';
+import { shownColumns } from './worksheet-columns.js';
+import { WorksheetTable } from './worksheet-table.js';
+import { seenRows, worksheetView } from './worksheet-view.js';
 
-/** The trial balance, its stages as columns that can be shown or hidden; each figure opens its account's ledger. */
+/** The trial balance in its stages and as a worksheet; what is typed on the other sheet moves it. */
 export default function TrialBalanceScreen({ slot }: ScreenProps) {
-  const { organisation, currency, to } = useBooks();
-  const [zeros, setZeros] = useSheetParam('zeros', slot);
-  const [known, setKnown] = useSheetParam('known', slot);
-  const [columns, setColumns] = useSheetParam('columns', slot);
-  const isShown = new Set<Column>(
-    (columns || (slot === 'beside' ? 'adjusted' : 'unadjusted.adjustments.adjusted')).split('.') as Column[],
-  );
-  const asKnownOn = typedDay(known, to) ?? '';
-  const stages: TrialBalanceStage[] = ['unadjusted', 'adjusted', 'post-closing'];
-  const answers = useSuspenseQueries({
-    queries: stages.map((stage) => trialBalanceQuery(organisation.id, to, stage, zeros !== '', asKnownOn)),
-  });
-  const [unadjusted, adjusted, postClosing] = answers.map((answer) => answer.data);
-  if (!unadjusted || !adjusted || !postClosing) return null;
-  const toggle = (column: Column): void => {
-    const next = COLUMNS.map(([key]) => key).filter((key) => (key === column ? !isShown.has(key) : isShown.has(key)));
-    setColumns(next.join('.') || 'adjusted');
+  const { organisation, currency, calendar, from, to } = useBooks();
+  const yearStart = fiscalYearOf(calendar, to).first;
+  const params = useWorksheetParams({ slot });
+  const { zeros, asKnownOn, againstDate, value, breakdown } = params;
+  const asked = {
+    asAt: to,
+    adjustmentsFrom: from,
+    zeros: zeros ? 'true' : undefined,
+    asKnownOn,
+    against: againstDate,
+    breakdown,
+    value: value || undefined,
+    unnamed: value === '' ? 'true' : undefined,
   };
-  const stage = isShown.has('adjusted') ? 'adjusted' : isShown.has('post-closing') ? 'post-closing' : 'unadjusted';
+  const { data: response } = useSuspenseQuery(worksheetQuery(organisation.id, asked));
+  const { data: found } = useQuery(toldFindingsQuery(organisation.id, from, to));
+  const marked = new Set(
+    found?.findings.flatMap(({ account, state }) => (account && state === 'open' ? [account] : [])),
+  );
+  const typing = useEntryAtHand(organisation.id);
+  const { data: accounts = [] } = useQuery({ ...accountsQuery(organisation.id, to), enabled: typing !== undefined });
+  const view = useMemo(
+    () =>
+      worksheetView(
+        response,
+        value === undefined && breakdown === '' ? typing : undefined,
+        accounts,
+        zeros,
+        currency,
+        yearStart,
+      ),
+    [response, typing, accounts, zeros, currency, value, breakdown, yearStart],
+  );
+  const columns = shownColumns(
+    params.columns,
+    response.against ? shortDate(parseCivilDate(response.against)) : undefined,
+  );
+  const rows = seenRows(view, params.headings, params.turned);
+  const dates = [
+    `as at ${longDate(parseCivilDate(to))}`,
+    ...(asKnownOn ? [`as known on ${longDate(parseCivilDate(asKnownOn))}`] : []),
+    ...(value === undefined ? [] : [value === '' ? `no ${breakdown} named` : `${breakdown}: ${value}`]),
+  ].join(', ');
   return (
     <Sheet
       title="Trial balance"
-      aside={`as at ${longDate(parseCivilDate(to))}${asKnownOn ? `, as known on ${longDate(parseCivilDate(asKnownOn))}` : ''}`}
+      aside={dates}
       tools={
-        <a
-          className="act"
-          href={withQuery(paths.trialBalanceCsv(organisation.id), {
-            asAt: to,
-            stage,
-            zeros: zeros && 'true',
-            asKnownOn,
-          })}
-          download="trial-balance.csv"
-        >
-          Save as CSV
-        </a>
+        <>
+          <Printed
+            title="Trial balance"
+            dates={dates}
+            read={() => <PrintedWorksheet view={view} rows={rows} columns={columns} />}
+          />
+          <a
+            className="act"
+            href={withQuery(paths.worksheetCsv(organisation.id), asked)}
+            download={`trial-balance-${to}.csv`}
+          >
+            Save as CSV
+          </a>
+        </>
       }
     >
-      <div className={clsx(layout.row, layout.belowClose, layout.wide, 'small')}>
-        <span className="soft">columns</span>
-        <span className={layout.choices}>
-          {COLUMNS.map(([key, label]) => (
-            <Toggle key={key} isOn={isShown.has(key)} onClick={() => toggle(key)}>
-              {label}
-            </Toggle>
-          ))}
-        </span>
-        <span className="soft">accounts</span>
-        <Choices
-          label="Which accounts"
-          value={zeros === '' ? '' : 'yes'}
-          choices={[
-            ['', 'with a balance'],
-            ['yes', 'all'],
-          ]}
-          onChoose={(key) => setZeros(key || undefined)}
-        />
-        <div className={layout.row}>
-          <span className="soft">as known on</span>
-          <DateField
-            near={to}
-            placeholder="today"
-            value={known}
-            error={known !== '' && asKnownOn === ''}
-            onChange={(typed) => setKnown(typed || undefined)}
-            className={styles.knownOn}
-            ariaLabel="As known on"
-          />
-        </div>
-      </div>
-      {adjusted.rows.length === 0 && unadjusted.rows.length === 0 ? (
+      <WorksheetChoices params={params} />
+      {view.rows.length === 0 ? (
         <Empty>
           <p>
-            {adjusted.note ??
+            {response.note ??
               'No account has a balance at this date. Post entries, or choose a later date at the left.'}
           </p>
         </Empty>
       ) : (
         <>
-          {adjusted.note && <p className="soft">{adjusted.note}</p>}
-          <StageColumns
-            unadjusted={unadjusted}
-            adjusted={adjusted}
-            postClosing={postClosing}
-            isShown={isShown}
-            currency={currency}
+          {response.note && <p className="soft">{response.note}</p>}
+          <WorksheetTable
+            view={view}
+            rows={rows}
+            columns={columns}
+            within={{ breakdown, value: value ?? '' }}
+            marked={marked}
+            onFold={params.turn}
           />
+          <AdjustingEntries response={response} isClosedShown={params.columns.has('postClosing')} />
         </>
       )}
     </Sheet>

@@ -31,6 +31,8 @@ export const organisation = table(
     kind: oneOf('kind', ORGANISATION_KINDS).notNull(),
     baseCurrency: currencyCode('base_currency').notNull(),
     fiscalYearStartMonth: integer('fiscal_year_start_month').notNull(),
+    /** In a month that is shorter, its last day. */
+    fiscalYearStartDay: integer('fiscal_year_start_day').notNull().default(1),
     firstDay: civilDate('first_day').notNull(),
     changeoverDate: civilDate('changeover_date'),
     /** Where it is: what day it is there is today for the books. */

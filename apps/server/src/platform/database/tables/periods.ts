@@ -1,6 +1,6 @@
-import type { ClosingRules } from '@just-ledger/core';
+import type { ClosingRules, PartnerShare, ProofKey } from '@just-ledger/core';
 import { integer, primaryKey, text } from 'drizzle-orm/sqlite-core';
-import { json, moment, oneOf, period, table } from '../columns.js';
+import { civilDate, json, moment, oneOf, percent, period, table } from '../columns.js';
 import { organisationColumn } from './organisations.js';
 import { personColumn } from './people.js';
 
@@ -32,6 +32,22 @@ export const periodEvent = table('period_event', {
   seal: text('seal').notNull(),
 });
 
+/** The two figures of a proof as they stood when a month was locked: as at its last day, with so many entries posted. */
+export const lockedProof = table(
+  'locked_proof',
+  {
+    organisation: organisationColumn(),
+    period: period('period').notNull(),
+    entries: integer('entries').notNull(),
+    key: text('key').$type<ProofKey>().notNull(),
+    /** Minor units. */
+    left: integer('left_figure').notNull(),
+    right: integer('right_figure').notNull(),
+    at: moment('at').notNull(),
+  },
+  (self) => [primaryKey({ columns: [self.organisation, self.period, self.entries, self.key] })],
+);
+
 export const yearClosing = table(
   'year_closing',
   {
@@ -43,4 +59,19 @@ export const yearClosing = table(
     rules: json<ClosingRules>('rules'),
   },
   (self) => [primaryKey({ columns: [self.organisation, self.year] })],
+);
+
+/** How partners share the result, each agreement from a day on. */
+export const profitSharing = table(
+  'profit_sharing',
+  {
+    organisation: organisationColumn(),
+    fromDay: civilDate('from_day').notNull(),
+    /** Per cent a year on the capital at the year's start. */
+    interest: percent('interest').notNull(),
+    partners: json<PartnerShare[]>('partners').notNull(),
+    at: moment('at').notNull(),
+    by: personColumn('by'),
+  },
+  (self) => [primaryKey({ columns: [self.organisation, self.fromDay] })],
 );

@@ -1,5 +1,5 @@
 import type { RecurringEntryRequest } from '@just-ledger/contract';
-import { BY_ITSELF, type CivilDate, REVERSAL_RULES, type Schedule } from '@just-ledger/core';
+import { BY_ITSELF, type CivilDate, type Reckoning, REVERSAL_RULES, type Schedule } from '@just-ledger/core';
 import { sql } from 'drizzle-orm';
 import { check, foreignKey, integer, primaryKey, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import { civilDate, json, moment, oneOf, table, version, yesNo } from '../columns.js';
@@ -73,6 +73,8 @@ export const occurrence = table(
     isByItself: yesNo('is_by_itself').notNull().default(false),
     /** When somebody read what the server had done. */
     toldAt: moment('told_at'),
+    /** How its amounts were found, where an account was brought to where it is to stand. */
+    reckoning: json<Reckoning>('reckoning'),
   },
   (self) => [
     primaryKey({ columns: [self.organisation, self.journal, self.date] }),

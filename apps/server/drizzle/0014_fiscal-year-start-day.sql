@@ -1,0 +1,1 @@
+ALTER TABLE organisation ADD fiscal_year_start_day integer DEFAULT 1 NOT NULL;

@@ -1,0 +1,2 @@
+export { adjustmentsReport } from './adjustments-report.js';
+export { lackingAdjustmentsReport } from './lacking-report.js';

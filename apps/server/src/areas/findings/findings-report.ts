@@ -1,0 +1,154 @@
+import type { EvidencePartResponse, FindingResponse, FindingsQuery, FindingsResponse } from '@just-ledger/contract';
+import {
+  accountIn,
+  addMonths,
+  type AccountId,
+  balancesAtStage,
+  type CivilDate,
+  earlierOf,
+  endOfMonth,
+  type EvidencePart,
+  exponentOf,
+  type Finding,
+  firstOfMonth,
+  formatAmount,
+  type Minor,
+  parseCivilDate,
+  Review,
+} from '@just-ledger/core';
+import type { Db } from '../../platform/database/connection.js';
+import { keptUntilCommit } from '../../platform/database/kept-reading.js';
+import { defineReport } from '../../platform/threads/report.js';
+import { loadChart } from '../accounts/account-store.js';
+import { numbersOf } from '../journal/entry-links.js';
+import { findEntryByNumber } from '../journal/entry-store.js';
+import { flowsAtDate } from '../ledger/ledger-view.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { reportSpan } from '../organisations/report-dates.js';
+import { lastSaid } from './finding-events.js';
+import { reviewedEntries } from './reviewed-entries.js';
+
+/** So many months before the days that are reviewed are read as their history. */
+const HISTORY = 12;
+
+/** What an auditor would ask about a span of days, and what was said of it. */
+export const findingsOf = defineReport(
+  'findingsOf',
+  (db: Db, organisation: Organisation, query: FindingsQuery, today: CivilDate): FindingsResponse => {
+    const { from, to } = reportSpan(query, organisation, today);
+    return findingsBetween(db, organisation, { from, to, today });
+  },
+);
+
+/** The days that are reviewed, and that of today. */
+interface ReviewedDays {
+  readonly from: CivilDate;
+  readonly to: CivilDate;
+  readonly today: CivilDate;
+}
+
+function findingsBetween(db: Db, organisation: Organisation, days: ReviewedDays): FindingsResponse {
+  const { from, to } = days;
+  const chart = loadChart(db, organisation.id);
+  const found = foundBetween(db, organisation, days);
+  const said = lastSaid(db, organisation.id);
+  const numbers = numbersOf(
+    db,
+    organisation.id,
+    found.flatMap(({ entries }) => entries),
+  );
+  const findings = found.map((finding): FindingResponse => {
+    const evidence = finding.evidence.map((part) => evidenceResponse(part, organisation));
+    const last = said.get(finding.id);
+    const isLookedAt =
+      last?.state === 'looked-at' && (last.evidence === null || last.evidence === plainEvidence(evidence));
+    return {
+      id: finding.id,
+      type: finding.type,
+      title: finding.title,
+      evidence,
+      account: finding.account === undefined ? null : accountIn(chart, finding.account).number,
+      entries: finding.entries.flatMap((place) => numbers.get(place) ?? []),
+      state: isLookedAt ? 'looked-at' : 'open',
+      reason: last?.reason ?? null,
+      by: last?.by ?? null,
+      at: last?.at ?? null,
+    };
+  });
+  return { from, to, open: findings.filter(({ state }) => state === 'open').length, findings };
+}
+
+/** What was found in a span of days and nobody has looked at, as the core tells it. */
+export function openFindings(db: Db, organisation: Organisation, days: ReviewedDays): Finding[] {
+  const open = new Set(
+    findingsBetween(db, organisation, days)
+      .findings.filter(({ state }) => state === 'open')
+      .map(({ id }) => id),
+  );
+  return foundBetween(db, organisation, days).filter(({ id }) => open.has(id));
+}
+
+function foundBetween(db: Db, organisation: Organisation, days: ReviewedDays): readonly Finding[] {
+  const { from, to, today } = days;
+  const key = `findings ${organisation.id} ${from} ${to} ${earlierOf(to, today)}`;
+  return keptUntilCommit(db, key, () => review(db, organisation, days));
+}
+
+/** The days that findings are about at which nobody has looked; those about a balance belong to the last of the span. */
+export function daysOfFindings(db: Db, organisation: Organisation, days: ReviewedDays): CivilDate[] {
+  const { from, to } = days;
+  const { findings } = findingsBetween(db, organisation, days);
+  const open = findings.filter(({ state }) => state === 'open');
+  const dates = entryDates(
+    db,
+    organisation.id,
+    open.flatMap(({ entries }) => entries.slice(0, 1)),
+  );
+  return open.map(({ id, type, entries: [entry] }) => {
+    if (type === 'month-missing') return endOfMonth(parseCivilDate(`${id.slice(-7)}-01`));
+    const date = entry === undefined ? undefined : dates.get(entry);
+    return date !== undefined && date >= from ? date : to;
+  });
+}
+
+/** The dates of entries, by their numbers. */
+function entryDates(db: Db, organisation: number, numbers: readonly string[]): Map<string, CivilDate> {
+  return new Map(
+    numbers.flatMap((number) => {
+      const row = findEntryByNumber(db, organisation, number);
+      return row ? [[number, row.date] as const] : [];
+    }),
+  );
+}
+
+function review(db: Db, organisation: Organisation, { from, to, today }: ReviewedDays): Finding[] {
+  const chart = loadChart(db, organisation.id);
+  const view = { organisation: organisation.id, calendar: organisation.calendar };
+  const kept = new Map<CivilDate, ReadonlyMap<AccountId, Minor>>();
+  const balancesAt = (date: CivilDate): ReadonlyMap<AccountId, Minor> => {
+    const held = kept.get(date);
+    if (held) return held;
+    const { balanceOf } = balancesAtStage(chart, flowsAtDate(db, organisation, view, date), 'adjusted');
+    const balances = new Map(chart.accounts.map((account) => [account.id, balanceOf(account)]));
+    kept.set(date, balances);
+    return balances;
+  };
+  const exponent = exponentOf(organisation.baseCurrency);
+  const { firstDay } = organisation.calendar;
+  const eyes = new Review({
+    ...{ chart, from, to, today, firstDay, balancesAt },
+    unit: exponent === 0 ? 100 : 10 ** exponent,
+  });
+  const start = firstOfMonth(addMonths(from, -HISTORY));
+  for (const entry of reviewedEntries(db, organisation.id, start, to)) eyes.add(entry);
+  return eyes.findings();
+}
+
+function evidenceResponse(part: EvidencePart, { baseCurrency }: Organisation): EvidencePartResponse {
+  return typeof part === 'string' ? { text: part } : { amount: formatAmount(part.amount, baseCurrency) };
+}
+
+/** What a finding rests on as one text, by which it is known again. */
+function plainEvidence(evidence: readonly EvidencePartResponse[]): string {
+  return evidence.map((part) => ('text' in part ? part.text : part.amount)).join('');
+}

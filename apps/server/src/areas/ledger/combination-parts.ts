@@ -1,0 +1,92 @@
+import {
+  type AccountId,
+  addDays,
+  type CivilDate,
+  dayBefore,
+  endOfMonth,
+  firstOfMonth,
+  laterOf,
+  type Stage,
+} from '@just-ledger/core';
+import { eq } from 'drizzle-orm';
+import type { Db } from '../../platform/database/connection.js';
+import { keptUntilCommit } from '../../platform/database/kept-reading.js';
+import { oncePerConnection } from '../../platform/database/once-per-connection.js';
+import { combination } from '../../platform/database/schema.js';
+import { breakdownsOf } from '../breakdowns/breakdown-store.js';
+import { type LedgerView, periodNumber } from './flow-store.js';
+
+/** What an account received within a combination of breakdown values, by stage. */
+export type CombinationPart = readonly [account: AccountId, combination: number, stage: Stage, amount: number];
+
+/** The combinations of breakdown values that lines name: values by the ids of their breakdowns. */
+export function combinationsOf(db: Db, organisation: number): { id: number; values: Record<string, number> }[] {
+  return keptUntilCommit(db, `combinations ${organisation}`, () =>
+    db
+      .select()
+      .from(combination)
+      .where(eq(combination.organisation, organisation))
+      .all()
+      .map(({ id, content }) => ({ id, values: breakdownsOf(content) })),
+  );
+}
+
+/**
+ * What accounts received in a span within some combinations: whole months from totals, the rest from lines.
+ *
+ * @param combinations undefined for all, and what names no value
+ * @param from the first day; undefined for everything up to the last
+ */
+export function partsWithin(
+  db: Db,
+  view: LedgerView,
+  combinations: readonly number[] | undefined,
+  from: CivilDate | undefined,
+  to: CivilDate,
+): CombinationPart[] {
+  const { months, days, since } = statements(db)[combinations ? 'some' : 'all'];
+  const { organisation, calendar } = view;
+  const asked = { organisation, ...(combinations && { combinations: JSON.stringify(combinations) }) };
+  const start = from ?? '0000-01-01';
+  const before = dayBefore(calendar.firstDay);
+  const period = (date: CivilDate): number => periodNumber(calendar, date);
+  const parts: CombinationPart[] = [];
+  const isStart = from === undefined || from === calendar.firstDay || from.endsWith('-01');
+  const firstWhole = isStart ? from : addDays(endOfMonth(from), 1);
+  const isEnd = endOfMonth(to) === to || to === before;
+  // what was brought forward is one period, up to the day before the first
+  const lastWhole = isEnd ? to : laterOf(dayBefore(firstOfMonth(to)), before);
+  if (to < before || (firstWhole !== undefined && firstWhole > lastWhole))
+    parts.push(...days.all({ ...asked, from: start, to }));
+  else {
+    const first = firstWhole === undefined ? 0 : period(firstWhole);
+    parts.push(...months.all({ ...asked, first, last: period(lastWhole) }));
+    if (from !== undefined && !isStart) parts.push(...days.all({ ...asked, from, to: endOfMonth(from) }));
+    const rest = addDays(lastWhole, 1);
+    if (!isEnd) parts.push(...days.all({ ...asked, from: from === undefined ? rest : laterOf(from, rest), to }));
+  }
+  if (view.knownTo === undefined) return parts;
+  const later = since.all({ ...asked, from: start, to, place: view.knownTo });
+  return [
+    ...parts,
+    ...later.map(([account, within, stage, amount]): CombinationPart => [account, within, stage, -amount]),
+  ];
+}
+
+const statements = oncePerConnection(({ $client }) => {
+  const within = (which: string) => {
+    const of = (condition: string, table: string) =>
+      $client
+        .prepare<[object], CombinationPart>(
+          `SELECT account, combination, stage, sum(amount) FROM ${table} WHERE organisation = @organisation
+            ${which} AND ${condition} GROUP BY account, combination, stage`,
+        )
+        .raw();
+    return {
+      months: of('period BETWEEN @first AND @last', 'total'),
+      days: of('date BETWEEN @from AND @to', 'line'),
+      since: of('date BETWEEN @from AND @to AND entry > @place', 'line'),
+    };
+  };
+  return { all: within(''), some: within('AND combination IN (SELECT value FROM json_each(@combinations))') };
+});

@@ -1,0 +1,31 @@
+import type { FindingResponse } from '@just-ledger/contract';
+import type { KeyboardEvent, RefObject } from 'react';
+
+/** ↑ ↓ go along the findings, Enter follows the first way of one, b says why there is nothing to mend. */
+export function useFindingKeys(
+  list: RefObject<HTMLElement | null>,
+  findings: readonly FindingResponse[],
+  answer: ((finding: string) => void) | undefined,
+): (event: KeyboardEvent) => void {
+  return (event) => {
+    const row = event.target as HTMLElement;
+    const id = row.dataset['finding'];
+    if (id === undefined || event.ctrlKey || event.metaKey || event.altKey) return;
+    const at = findings.findIndex((one) => one.id === id);
+    const goTo = (index: number): void => {
+      list.current?.querySelectorAll<HTMLElement>('[data-finding]')[index]?.focus();
+    };
+    const keys: Readonly<Record<string, () => void>> = {
+      ArrowDown: () => goTo(at + 1),
+      ArrowUp: () => goTo(at - 1),
+      Enter: () => row.querySelector<HTMLElement>('a')?.click(),
+      b: () => {
+        if (findings[at]?.state === 'open') answer?.(id);
+      },
+    };
+    const act = keys[event.key];
+    if (!act || (event.key === 'ArrowUp' && at === 0)) return;
+    event.preventDefault();
+    act();
+  };
+}

@@ -1,0 +1,97 @@
+import { type AccountId } from '../accounts/account.js';
+import { accountIn, type Chart } from '../accounts/chart.js';
+import { daysBetween, type CivilDate } from '../dates/civil-date.js';
+import { longDate } from '../dates/month-names.js';
+import { groupsOf } from '../keyed/keyed.js';
+import { minor } from '../money/minor.js';
+import { findingId, type Finding } from './finding.js';
+import type { ReviewedEntry } from './reviewed-entry.js';
+
+/** A document on a control account: what opened it, and what is left of it. */
+interface Document {
+  readonly account: AccountId;
+  readonly contact: number;
+  readonly name: string;
+  readonly opened: Pick<ReviewedEntry, 'place' | 'number' | 'date'>;
+  /** Minor units, positive while something is owed on it. */
+  readonly amount: number;
+  left: number;
+  last: number;
+}
+
+/** A document is old from so many days on. */
+const OLD = 60;
+/** So many later ones of the same contact have to be settled. */
+const LATER = 3;
+/** Where more than this part of the old documents are passed over, that is how these books are. */
+const RARELY = 0.03;
+
+/** Keeps what documents come to, entry by entry; those that were opened before the first entry are left alone. */
+export class SettledDocuments {
+  private readonly documents = new Map<string, Document>();
+
+  constructor(private readonly chart: Chart) {}
+
+  /** Takes an entry in. In the order of posting. */
+  add(entry: ReviewedEntry): void {
+    for (const { account: id, amount: signed, contact, document } of entry.lines) {
+      const { control } = accountIn(this.chart, id);
+      if (control === undefined || contact === undefined || document === undefined || signed === 0) continue;
+      const amount = control === 'receivables' ? signed : -signed;
+      const key = `${id} ${contact} ${document.trim().toLowerCase()}`;
+      const held = this.documents.get(key);
+      if (held) {
+        held.left += amount;
+        held.last = entry.place;
+      } else if (amount > 0) {
+        const { place, number, date } = entry;
+        const opened = { place, number, date };
+        this.documents.set(key, { account: id, contact, name: document, opened, amount, left: amount, last: place });
+      }
+    }
+  }
+
+  /** Documents that were paid by more than they came to, and old ones that were passed over while later ones were paid. */
+  findings(to: CivilDate): Finding[] {
+    return [...this.paidBeyond(), ...this.passedOver(to)];
+  }
+
+  private paidBeyond(): Finding[] {
+    return [...this.documents.values()]
+      .filter(({ left }) => left < 0)
+      .map((one) => ({
+        id: findingId('paid-beyond', one.account, one.contact, one.name),
+        type: 'paid-beyond',
+        title: `${one.name} was settled by more than it came to`,
+        evidence: [
+          { amount: minor(-one.left) },
+          ' more than ',
+          { amount: minor(one.amount) },
+          ` of ${longDate(one.opened.date)}`,
+        ],
+        account: one.account,
+        entries: [one.last, one.opened.place],
+      }));
+  }
+
+  private passedOver(to: CivilDate): Finding[] {
+    const documents = [...this.documents.values()];
+    const old = documents.filter(({ opened }) => daysBetween(opened.date, to) > OLD);
+    const settled = groupsOf(
+      documents.filter((one) => one.left === 0),
+      ({ account, contact }) => `${account} ${contact}`,
+    );
+    const laterThan = ({ account, contact, opened }: Document): Document[] =>
+      (settled.get(`${account} ${contact}`) ?? []).filter((other) => other.opened.date > opened.date);
+    const left = old.filter((one) => one.left > 0 && laterThan(one).length >= LATER);
+    if (left.length > Math.max(2, old.length * RARELY)) return [];
+    return left.map((one) => ({
+      id: findingId('passed-over', one.account, one.contact, one.name),
+      type: 'passed-over',
+      title: `${one.name} is open, later ones are settled`,
+      evidence: [{ amount: minor(one.left) }, ` open since ${longDate(one.opened.date)}`],
+      account: one.account,
+      entries: [one.opened.place],
+    }));
+  }
+}

@@ -1,0 +1,141 @@
+import { accountTitle } from '../accounts/account.js';
+import { groupsOf } from '../keyed/keyed.js';
+import { longDate } from '../dates/month-names.js';
+import { isFarOut, usualAmounts } from '../journal/usual-amounts.js';
+import { findingId, type Finding } from './finding.js';
+import type { ReviewedAmount } from './review-basis.js';
+
+/** So many of one side of an account are told, and so many of all; the farthest out first. */
+const [MOST_OF_ONE, MOST_OF_ALL] = [3, 20];
+/** From so many other amounts it can be told that none of them is round. */
+const ENOUGH = 12;
+/** This part of them may be whole tens all the same. */
+const HARDLY_ANY = 0.05;
+
+/** So many others of nearly the same size make a habit of their own, … */
+const OTHERS = 2;
+/** … where no one is larger than another by more than this factor. */
+const NEARLY = 1.25;
+
+/**
+ * Amounts far out of what an account usually sees on that side, by its own history of two years at most.
+ * An amount of which there are others like it is none: an account may have two habits. See {@link usualAmounts} for the measure: a modified z-score of the logarithms beyond 3.5.
+ *
+ * @param sides amounts of one side of one account each, neither cash nor control, in any order
+ * @returns the farthest of all first, twenty at most and three of one side of an account
+ */
+export function farOut(sides: readonly (readonly ReviewedAmount[])[]): Finding[] {
+  return sides
+    .flatMap(farOutOfSide)
+    .sort((a, b) => b.away - a.away)
+    .slice(0, MOST_OF_ALL)
+    .map(({ finding }) => finding);
+}
+
+function farOutOfSide(amounts: readonly ReviewedAmount[]): { finding: Finding; away: number }[] {
+  const usual = usualAmounts(amounts.map(({ amount }) => amount));
+  if (!usual) return [];
+  const sorted = amounts.map(({ amount }) => amount).sort((a, b) => a - b);
+  const away = ({ amount }: ReviewedAmount): number => Math.abs(Math.log(amount / usual.median));
+  return amounts
+    .filter((one) => one.isAsked && isFarOut(one.amount, usual) && !isHabit(one.amount, sorted))
+    .sort((a, b) => away(b) - away(a))
+    .slice(0, MOST_OF_ONE)
+    .map((one) => ({
+      away: away(one),
+      finding: {
+        id: findingId('far-out', one.account.id, one.place),
+        type: 'far-out',
+        title: `${accountTitle(one.account)}: far out of what is usual`,
+        evidence: [
+          { amount: one.amount },
+          ` in ${one.number} of ${longDate(one.date)}; the middle one of ${usual.lines} is `,
+          { amount: usual.median },
+        ],
+        account: one.account.id,
+        entries: [one.place],
+      },
+    }));
+}
+
+function isHabit(amount: number, sorted: readonly number[]): boolean {
+  const [least, most] = [amount / NEARLY, amount * NEARLY];
+  const first = firstFrom(sorted, least);
+  // the one itself is among them
+  return first + OTHERS < sorted.length && (sorted[first + OTHERS] ?? Infinity) <= most;
+}
+
+/** The place of the first number that is not smaller, in numbers in their order. */
+function firstFrom(sorted: readonly number[], least: number): number {
+  let [low, high] = [0, sorted.length];
+  while (low < high) {
+    const middle = Math.floor((low + high) / 2);
+    if ((sorted[middle] ?? Infinity) < least) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+
+/**
+ * Whole hundreds on an account whose amounts are hardly ever even whole tens: an estimate, perhaps, that was never set
+ * right.
+ *
+ * @param amounts of one side of one account, neither cash nor control, in any order
+ * @param unit minor units in one of the currency
+ */
+export function roundAmounts(amounts: readonly ReviewedAmount[], unit: number): Finding[] {
+  const isWhole = ({ amount }: ReviewedAmount, of: number): boolean => amount % (of * unit) === 0;
+  const round = amounts.filter((one) => isWhole(one, 100));
+  const tens = amounts.filter((one) => isWhole(one, 10)).length;
+  const others = amounts.length - round.length;
+  if (others < ENOUGH || tens > Math.max(1, amounts.length * HARDLY_ANY)) return [];
+  return round
+    .filter(({ isAsked }) => isAsked)
+    .slice(0, MOST_OF_ONE)
+    .map((one) => ({
+      id: findingId('round-amount', one.account.id, one.place),
+      type: 'round-amount',
+      title: `${accountTitle(one.account)}: a round amount`,
+      evidence: [
+        { amount: one.amount },
+        ` in ${one.number} of ${longDate(one.date)}; of ${others} others ${tens - round.length === 0 ? 'none is' : `${tens - round.length} are`} whole tens`,
+      ],
+      account: one.account.id,
+      entries: [one.place],
+    }));
+}
+
+/** From so many amounts it can be told that they are always the same, … */
+const ENOUGH_SAME = 6;
+/** … where this part of them is. */
+const NEARLY_ALL = 0.9;
+
+/**
+ * An amount on an account that otherwise always sees the same one: two digits changed places in the rent, perhaps.
+ *
+ * @param amounts of one side of one account, neither cash nor control, in any order
+ */
+export function differing(amounts: readonly ReviewedAmount[]): Finding[] {
+  const [usual] = [...groupsOf(amounts, ({ amount }) => amount)].sort((a, b) => b[1].length - a[1].length);
+  if (!usual || usual[1].length < ENOUGH_SAME || usual[1].length < amounts.length * NEARLY_ALL) return [];
+  return amounts
+    .filter((one) => one.isAsked && one.amount !== usual[0])
+    .slice(0, MOST_OF_ONE)
+    .map((one) => ({
+      id: findingId('differs', one.account.id, one.place),
+      type: 'differs',
+      title: `${accountTitle(one.account)}: not the amount that it always is`,
+      evidence: [
+        { amount: one.amount },
+        ` in ${one.number} of ${longDate(one.date)}; ${usual[1].length} of ${amounts.length} times `,
+        { amount: usual[0] },
+      ],
+      account: one.account.id,
+      entries: [one.place],
+    }));
+}
+
+/** Amounts by account and side. */
+export function bySide(amounts: readonly ReviewedAmount[]): ReviewedAmount[][] {
+  return [...groupsOf(amounts, ({ account, side }) => `${account.id} ${side}`).values()];
+}
