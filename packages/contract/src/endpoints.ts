@@ -154,6 +154,8 @@ import type {
 import type {
   BalanceSheetQuery,
   BalanceSheetResponse,
+  CashFlowQuery,
+  CashFlowResponse,
   EquityStatementResponse,
   IncomeByMonthQuery,
   IncomeByMonthResponse,
@@ -589,6 +591,12 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/reports/balance-sheet.csv': {
     GET: { asks: BalanceSheetQuery; gives: CsvFile };
+  };
+  '/api/organisations/{organisation}/reports/cash-flow-statement': {
+    GET: { asks: CashFlowQuery; gives: CashFlowResponse };
+  };
+  '/api/organisations/{organisation}/reports/cash-flow-statement.csv': {
+    GET: { asks: CashFlowQuery; gives: CsvFile };
   };
   '/api/organisations/{organisation}/reports/equity-statement': {
     GET: { asks: SpanQuery; gives: EquityStatementResponse };

@@ -1,5 +1,6 @@
 import {
   type AccountRole,
+  type CashFlowClass,
   type Classification,
   type ControlLedger,
   type Element,
@@ -33,6 +34,8 @@ export class AccountRequest {
   @IsOptional() @IsArray() @ArrayMaxSize(20) @IsString({ each: true }) breakdowns?: string[];
   /** The tax code that new lines on it are proposed with. */
   @IsOptional() @IsString() @MaxLength(40) taxCode?: string;
+  /** Where the cash-flow statement shows it; left out, it is proposed. */
+  @IsOptional() @IsString() @MaxLength(20) cashFlow?: string;
   /** What belongs on it, for whoever chooses an account. */
   @IsOptional() @IsString() @MaxLength(900) note?: string;
 }
@@ -63,6 +66,8 @@ export interface AccountResponse {
   settles: boolean;
   breakdowns: string[];
   taxCode: string | null;
+  /** Where the cash-flow statement shows it, if somebody has chosen so. */
+  cashFlow: CashFlowClass | null;
   note: string | null;
   /** How many posted lines stand on it. */
   lines: number;

@@ -22,6 +22,11 @@ export class IncomeStatementQuery extends SpanQuery {
   @IsOptional() @IsIn([...INCOME_STATEMENT_FORMS]) form?: IncomeStatementForm;
 }
 
+/** A cash-flow statement of a span. */
+export class CashFlowQuery extends SpanQuery {
+  @IsOptional() @IsIn([...COMPARISONS]) beside?: Comparison;
+}
+
 /** A balance sheet at a date. */
 export class BalanceSheetQuery {
   @IsOptional() @IsIn([...COMPARISONS]) beside?: Comparison;
@@ -115,4 +120,30 @@ export interface BalanceSheetResponse extends StatementHeading {
   beside: BesideResponse | null;
   rows: StatementRowResponse[];
   totals: { totalAssets: string; totalLiabilities: string; totalEquity: string };
+}
+
+/** An entry that set one activity against another without cash. */
+export interface WithoutCashResponse {
+  entry: string;
+  date: string;
+  explanation: string;
+  amount: string;
+}
+
+/** A cash-flow statement by the indirect method; what comes in is positive. */
+export interface CashFlowResponse extends StatementHeading {
+  from: string;
+  to: string;
+  beside: BesideResponse | null;
+  rows: StatementRowResponse[];
+  totals: {
+    operating: string;
+    investing: string;
+    financing: string;
+    change: string;
+    cashAtBeginning: string;
+    cashAtEnd: string;
+  };
+  /** What moved no cash: it stands in no figure. */
+  withoutCash: WithoutCashResponse[];
 }

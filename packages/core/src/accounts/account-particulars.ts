@@ -3,6 +3,7 @@ import { textParticulars } from '../text-details/text-details.js';
 import { ACCOUNT_DETAILS } from './account-details.js';
 import { ACCOUNT_ROLES } from './account-role.js';
 import { type Account, type AccountId, accountTitle, normalBalanceOf } from './account.js';
+import { CASH_FLOW_CLASSES } from './cash-flow-class.js';
 import type { ChartNames } from './chart-rows.js';
 import type { Chart } from './chart.js';
 import { CLASSIFICATIONS } from './classification.js';
@@ -29,6 +30,7 @@ export function accountParticulars(account: Account, chart: Chart, names: ChartN
     share: account.share,
     'needs a breakdown': (account.requiredBreakdowns ?? []).flatMap((id) => names.breakdowns.get(id) ?? []),
     'usual tax code': account.taxCode === undefined ? undefined : names.taxCodes.get(account.taxCode),
+    'cash flow': account.cashFlow && CASH_FLOW_CLASSES[account.cashFlow].label,
     ...textParticulars(ACCOUNT_DETAILS, account),
     'in use': account.active,
   };

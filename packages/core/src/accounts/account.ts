@@ -1,6 +1,7 @@
 import type { CurrencyCode } from '../money/currency.js';
 import type { AccountDetails } from './account-details.js';
 import { type AccountRole, CLOSED_ROLES } from './account-role.js';
+import type { CashFlowClass } from './cash-flow-class.js';
 import type { Classification } from './classification.js';
 import { type Element, GROWS_ON, oppositeSide, type Side } from './element.js';
 
@@ -36,6 +37,8 @@ export interface Account extends AccountDetails {
   readonly settles?: boolean;
   /** Ids of the breakdowns that every line on it must name a value of. */
   readonly requiredBreakdowns?: readonly number[];
+  /** Where the cash-flow statement shows it, if somebody has chosen so; else it is proposed. */
+  readonly cashFlow?: CashFlowClass;
   /** The id of the tax code that new lines on it are proposed with. */
   readonly taxCode?: number;
 }

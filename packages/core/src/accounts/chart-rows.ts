@@ -24,6 +24,7 @@ export const CHART_COLUMNS = [
   'settles',
   'breakdowns',
   'tax_code',
+  'cash_flow',
   ...textColumns(ACCOUNT_DETAILS),
 ] as const;
 
@@ -43,6 +44,7 @@ const FIELD_COLUMNS: Readonly<Record<string, string>> = {
   typedEntries: 'typed_entries',
   closesTo: 'closes_to',
   taxCode: 'tax_code',
+  cashFlow: 'cash_flow',
 };
 
 /** Puts a field's problem at its row and column. @example → path 'rows.3.closes_to' */
@@ -99,6 +101,7 @@ export function accountFromRow(
       .map((name) => name.trim())
       .filter((name) => name !== ''),
     taxCode: cell('tax_code'),
+    cashFlow: cell('cash_flow')?.toLowerCase(),
     ...textsFromCells(ACCOUNT_DETAILS, cell, existing?.account),
   };
   return problems.length > 0 ? refused(problems) : valid(kept ? merged(kept, given) : given);
@@ -136,6 +139,7 @@ export function proposalOf(account: Account, chart: Chart, names: ChartNames): P
     settles: account.settles ?? false,
     breakdowns: account.requiredBreakdowns?.flatMap((id) => names.breakdowns.get(id) ?? []),
     taxCode: account.taxCode === undefined ? undefined : names.taxCodes.get(account.taxCode),
+    cashFlow: account.cashFlow,
     ...textsOf(ACCOUNT_DETAILS, account),
   };
 }
@@ -162,6 +166,7 @@ export function chartRows(chart: Chart, names: ChartNames): string[][] {
       String(account.settles ?? false),
       (proposal.breakdowns ?? []).join('; '),
       proposal.taxCode ?? '',
+      account.cashFlow ?? '',
       ...textCells(ACCOUNT_DETAILS, account),
     ];
   });

@@ -1,3 +1,4 @@
+import { keysOf } from '../keyed/keyed.js';
 import { type CurrencyCode, isCurrencyCode } from '../money/currency.js';
 import { isPlainText } from '../problems/plain-text.js';
 import { type Checked, problem, type Problem, refused, valid } from '../problems/problem.js';
@@ -12,6 +13,7 @@ import {
   UNTYPED_ROLES,
 } from './account-role.js';
 import { type Account, type AccountId, type ControlLedger, isPermanentEquity, isTemporary } from './account.js';
+import { CASH_FLOW_CLASSES, type CashFlowClass, isCashFlowClass } from './cash-flow-class.js';
 import type { Chart } from './chart.js';
 import { type Classification, CLASSIFICATIONS, isClassification, proposedClassification } from './classification.js';
 import { type Element, elementFromNumber, ELEMENTS, GROWS_ON } from './element.js';
@@ -35,6 +37,8 @@ export interface ProposedAccount extends ProposedAccountDetails {
   readonly settles?: boolean | undefined;
   /** Names of the breakdowns that its lines must name a value of. */
   readonly breakdowns?: readonly string[] | undefined;
+  /** Where the cash-flow statement shows it; left out, it is proposed. */
+  readonly cashFlow?: string | undefined;
   /** The tax code that new lines on it are proposed with. */
   readonly taxCode?: string | undefined;
 }
@@ -98,6 +102,7 @@ export function checkAccountFields(proposed: ProposedAccount): Checked<AccountFi
     ...readShare(proposed.share, role, problems),
     ...((proposed.settles ?? role === 'cash') && { settles: true }),
     ...(proposed.breakdowns?.length && { breakdownNames: [...new Set(proposed.breakdowns)] }),
+    ...readCashFlow(proposed.cashFlow, role, problems),
     ...(proposed.taxCode?.trim() && { taxCodeName: proposed.taxCode.trim() }),
     ...readTexts(ACCOUNT_DETAILS, 'account', proposed, problems),
     ...(proposed.parent && { parentNumber: proposed.parent.trim() }),
@@ -284,6 +289,24 @@ function readCurrency(text: string | undefined, problems: Problem[]): { currency
   if (isCurrencyCode(text)) return { currency: text };
   problems.push(problem('account-currency', 'currency', `${text} is not an ISO 4217 currency code.`));
   return {};
+}
+
+function readCashFlow(
+  text: string | undefined,
+  role: AccountRole | undefined,
+  problems: Problem[],
+): { cashFlow?: CashFlowClass } {
+  if (!text) return {};
+  if (!isCashFlowClass(text)) {
+    const classes = keysOf(CASH_FLOW_CLASSES).join(', ');
+    problems.push(problem('cash-flow-class', 'cashFlow', `In the cash-flow statement it is one of ${classes}.`));
+    return {};
+  }
+  if ((role === 'cash') !== (text === 'cash')) {
+    const message = 'Cash in the cash-flow statement is what cash and bank accounts hold, and nothing else.';
+    problems.push(problem('cash-flow-cash', 'cashFlow', message));
+  }
+  return { cashFlow: text };
 }
 
 function readShare(

@@ -1,6 +1,7 @@
 import { keysOf } from '../keyed/keyed.js';
 import { ACCOUNT_DETAILS } from '../accounts/account-details.js';
 import { ACCOUNT_ROLES } from '../accounts/account-role.js';
+import { CASH_FLOW_CLASSES } from '../accounts/cash-flow-class.js';
 import { CLASSIFICATIONS } from '../accounts/classification.js';
 import { ELEMENTS } from '../accounts/element.js';
 import { PAPER_TYPE_KEYS } from '../attachments/paper-type.js';
@@ -185,6 +186,7 @@ export const ARCHIVE_FILES = {
     share: optional(whole('The weight of an owner in the result.', 0)),
     settles: yesNo('Whether payments of documents may go through it.'),
     taxCode: optional(id('its usual tax code')),
+    cashFlow: optional(oneOf(Object.keys(CASH_FLOW_CLASSES), 'Where the cash-flow statement shows it, if chosen.')),
     ...texts(ACCOUNT_DETAILS),
   }),
   'account-breakdowns': record('Which breakdowns every line of an account must name a value of.', {

@@ -49,7 +49,7 @@ function onlyEarlier({ amount, ...row }: StatementRow): ComparedRow {
 }
 
 function identity({ row, key, account }: StatementRow): string {
-  return account ? `account ${account.id}` : `${row} ${key}`;
+  return account ? `account ${account.id} ${key}` : `${row} ${key}`;
 }
 
 /** Accounts that stand one after another, in the order of the chart. */

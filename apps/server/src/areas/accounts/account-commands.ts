@@ -191,6 +191,7 @@ function rowOf(account: Account) {
     share: account.share ?? null,
     settles: account.settles ?? false,
     taxCode: account.taxCode ?? null,
+    cashFlow: account.cashFlow ?? null,
     ...textsOr(ACCOUNT_DETAILS, account, null),
   };
 }

@@ -119,6 +119,7 @@ export function accountResponse(
     settles: account.settles ?? false,
     breakdowns: (account.requiredBreakdowns ?? []).flatMap((id) => facts.names.breakdowns.get(id) ?? []),
     taxCode: account.taxCode === undefined ? null : (facts.names.taxCodes.get(account.taxCode) ?? null),
+    cashFlow: account.cashFlow ?? null,
     ...textsOr(ACCOUNT_DETAILS, account, null),
     lines: facts.lines,
     balance: formatAmount(minor(facts.balance), currency),
@@ -148,6 +149,7 @@ function accountOf(row: AccountRow, requiredBreakdowns: readonly number[] | unde
     ...(row.share !== null && { share: row.share }),
     ...(row.settles && { settles: true }),
     ...(row.taxCode !== null && { taxCode: row.taxCode }),
+    ...(row.cashFlow !== null && { cashFlow: row.cashFlow }),
     ...textsOf(ACCOUNT_DETAILS, row),
     ...(requiredBreakdowns && { requiredBreakdowns }),
   };

@@ -1,4 +1,5 @@
 import { defineReport } from '../../platform/threads/report.js';
+import { cashFlowReport } from './cash-flow-report.js';
 import {
   balanceSheetReport,
   equityStatementReport,
@@ -17,3 +18,6 @@ export const equityStatement = defineReport('equityStatement', equityStatementRe
 
 /** The balance sheet at a date. */
 export const balanceSheet = defineReport('balanceSheet', balanceSheetReport);
+
+/** The cash-flow statement of a span. */
+export const cashFlowStatement = defineReport('cashFlowStatement', cashFlowReport);

@@ -7,7 +7,6 @@ import type {
   IncomeStatementQuery,
   IncomeStatementResponse,
   SpanQuery,
-  StatementRowResponse,
 } from '@just-ledger/contract';
 import {
   daysOfPeriod,
@@ -15,8 +14,6 @@ import {
   type BalanceSheet,
   type Chart,
   type CivilDate,
-  type ComparedRow,
-  comparedRows,
   dayBefore,
   earlierOf,
   type EquityFlows,
@@ -51,6 +48,7 @@ import { cutAtClosings, ledgerView } from '../ledger/ledger-view.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { reportDate, reportSpan, yearStart } from '../organisations/report-dates.js';
 import { rulesOfSpan, sharersIn } from '../periods/rules-of-years.js';
+import { heading, rowAnswers } from './statement-answers.js';
 import { positionFigures, resultFigures } from './statement-figures.js';
 
 /** The income statement that a query asks for. */
@@ -278,21 +276,6 @@ function flowsFromBeforeBooks(
   return { base: [], years };
 }
 
-/** The columns of an income statement or balance sheet file; the last only if another stands beside it. */
-export const STATEMENT_COLUMNS = ['row', 'key', 'label', 'account', 'amount', 'earlier'] as const;
-
-/** The rows of an income statement or balance sheet file. */
-export function statementRows({ rows, beside }: Pick<BalanceSheetResponse, 'rows' | 'beside'>): string[][] {
-  return rows.map(({ row, key, label, account, amount, earlier }) => [
-    row,
-    key,
-    label,
-    account ?? '',
-    amount ?? '',
-    ...(beside ? [earlier ?? ''] : []),
-  ]);
-}
-
 /** The rows of an equity statement file: a row a component, then the row's total with an empty component. */
 export function equityRows(of: EquityStatementResponse): string[][] {
   return of.rows.flatMap((row) => [
@@ -302,28 +285,4 @@ export function equityRows(of: EquityStatementResponse): string[][] {
     }),
     [row.row === 'account' ? 'subtotal' : row.row, row.key, row.label, '', '', row.total],
   ]);
-}
-
-function heading(organisation: Organisation, title: string, dateLine: string, note: string | null) {
-  return { organisation: organisation.name, title, dateLine, currency: organisation.baseCurrency, note };
-}
-
-/** Rows as they go over the wire, with those of an earlier statement beside them if there is one. */
-function rowAnswers(
-  organisation: Organisation,
-  chart: Chart,
-  now: readonly StatementRow[],
-  earlier: readonly StatementRow[] | undefined,
-): StatementRowResponse[] {
-  const write = (amount: Minor | undefined): string | null =>
-    amount === undefined ? null : formatAmount(amount, organisation.baseCurrency);
-  const rows: readonly ComparedRow[] = earlier ? comparedRows(chart, now, earlier) : now;
-  return rows.map((row) => ({
-    row: row.row,
-    key: row.key,
-    label: row.label,
-    account: row.account?.number ?? null,
-    amount: write(row.amount),
-    earlier: write(row.earlier),
-  }));
 }

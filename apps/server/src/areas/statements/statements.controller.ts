@@ -1,6 +1,8 @@
 import {
   BalanceSheetQuery,
   type BalanceSheetResponse,
+  CashFlowQuery,
+  type CashFlowResponse,
   type EquityStatementResponse,
   IncomeByMonthQuery,
   type IncomeByMonthResponse,
@@ -13,12 +15,19 @@ import { writeCsv } from '../../platform/files/csv.js';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
 import { Readers } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { balanceSheet, equityStatement, incomeByMonth, incomeStatement } from './statement-readings.js';
-import { equityRows, STATEMENT_COLUMNS, statementRows } from './statement-reports.js';
+import {
+  balanceSheet,
+  cashFlowStatement,
+  equityStatement,
+  incomeByMonth,
+  incomeStatement,
+} from './statement-readings.js';
+import { STATEMENT_COLUMNS, statementRows } from './statement-answers.js';
+import { equityRows } from './statement-reports.js';
 
 const CSV = 'text/csv; charset=utf-8';
 
-/** The three statements. */
+/** The statements, each carrying figures of the one before. */
 @Controller('api/organisations/:organisation/reports')
 export class StatementsController {
   constructor(private readonly readers: Readers) {}
@@ -85,9 +94,26 @@ export class StatementsController {
   ): Promise<string> {
     return statementCsv(await this.balanceSheet(organisation, query));
   }
+
+  @Get('cash-flow-statement')
+  cashFlowStatement(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: CashFlowQuery,
+  ): Promise<CashFlowResponse> {
+    return this.readers.report(cashFlowStatement, organisation, query);
+  }
+
+  @Get('cash-flow-statement.csv')
+  @Header('content-type', CSV)
+  async cashFlowStatementCsv(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: CashFlowQuery,
+  ): Promise<string> {
+    return statementCsv(await this.cashFlowStatement(organisation, query));
+  }
 }
 
-function statementCsv(of: IncomeStatementResponse | BalanceSheetResponse): string {
+function statementCsv(of: Pick<BalanceSheetResponse, 'rows' | 'beside'>): string {
   const columns = STATEMENT_COLUMNS.slice(0, of.beside ? undefined : -1);
   return writeCsv(columns, statementRows(of), ['amount', 'earlier']);
 }

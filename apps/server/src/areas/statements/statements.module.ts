@@ -1,7 +1,7 @@
 import { Module } from '@nestjs/common';
 import { StatementsController } from './statements.controller.js';
 
-/** The three statements. */
+/** The statements. */
 @Module({
   controllers: [StatementsController],
 })

@@ -3,12 +3,17 @@ import {
   ACCOUNT_DETAILS,
   ACCOUNT_ROLES,
   accountTitle,
+  CASH_FLOW_CLASSES,
+  type Classification,
   CLASSIFICATIONS,
   classificationsOf,
   CONTRA_ROLES,
+  type Element,
   ELEMENT_LABELS,
   ELEMENTS,
+  isAccountRole,
   keysOf,
+  proposedCashFlowClass,
 } from '@just-ledger/core';
 import { useQuery } from '@tanstack/react-query';
 import { useFormContext, useWatch } from 'react-hook-form';
@@ -89,6 +94,7 @@ export function AccountFields({
         />
         <CurrencyInput name="currency" label="Own currency" base={organisation.baseCurrency} disabled={isPosted} />
         <EquityInput role={typed.role} accounts={accounts} />
+        <CashFlowInput typed={typed} element={element} classification={classification} />
         <TaxCodeInput chosen={typed.taxCode} />
         <TextDetailInputs details={ACCOUNT_DETAILS} />
       </div>
@@ -108,6 +114,31 @@ export function AccountFields({
       </div>
       {element === 'equity' && typed.role !== '' && <OpenYearsNote />}
     </>
+  );
+}
+
+/** Where the cash-flow statement shows the account: as its place and name propose, until somebody chooses. */
+function CashFlowInput({
+  typed: { role, name },
+  element,
+  classification,
+}: {
+  typed: TypedAccount;
+  element: Element;
+  classification: Classification;
+}) {
+  if (role === 'cash') return null;
+  const known = isAccountRole(role) ? { role } : {};
+  const proposed = proposedCashFlowClass({ element, classification, name, ...known });
+  return (
+    <ChoiceInput
+      name="cashFlow"
+      label="Cash flow"
+      none={`as proposed: ${proposed}`}
+      choices={keysOf(CASH_FLOW_CLASSES).filter((one) => one !== 'cash')}
+      keyOf={(one) => one}
+      labelOf={(one) => CASH_FLOW_CLASSES[one].label}
+    />
   );
 }
 

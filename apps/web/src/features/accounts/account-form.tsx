@@ -86,13 +86,14 @@ function typedOf(account: AccountResponse | undefined, start: Partial<AccountReq
     settles: account?.settles ?? false,
     breakdowns: account?.breakdowns ?? [],
     taxCode: account?.taxCode ?? '',
+    cashFlow: account?.cashFlow ?? '',
     ...textsOr(ACCOUNT_DETAILS, account, ''),
   };
 }
 
 /** The account that is meant, with element and place as they are shown. */
 function requestOf(typed: TypedAccount, accounts: readonly AccountResponse[]): AccountRequest {
-  const { control, share, parent, currency, role, closesTo, taxCode, ...plain } = typed;
+  const { control, share, parent, currency, role, closesTo, taxCode, cashFlow, ...plain } = typed;
   return {
     ...plain,
     ...meantPlace(typed, accounts),
@@ -104,5 +105,6 @@ function requestOf(typed: TypedAccount, accounts: readonly AccountResponse[]): A
     ...(closesTo && { closesTo }),
     ...(share && { share: Number(share) }),
     ...(taxCode && { taxCode }),
+    ...(cashFlow && { cashFlow }),
   };
 }

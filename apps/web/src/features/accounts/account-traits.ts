@@ -13,6 +13,7 @@ export function traits(account: AccountResponse): string {
     !account.typedEntries && !account.role && 'no typed entries',
     account.breakdowns.length > 0 && `needs ${account.breakdowns.join(', ').toLowerCase()}`,
     account.taxCode && `tax ${account.taxCode}`,
+    account.cashFlow && `cash flow: ${account.cashFlow}`,
     !account.active && 'retired',
   ]
     .filter(Boolean)

@@ -158,6 +158,7 @@ export function accountRequest(account: AccountResponse, change: Partial<Account
     ...(account.closesTo && { closesTo: account.closesTo }),
     ...(account.share !== null && { share: account.share }),
     ...(account.taxCode && { taxCode: account.taxCode }),
+    ...(account.cashFlow && { cashFlow: account.cashFlow }),
     ...textsOf(ACCOUNT_DETAILS, account),
     ...change,
   };

@@ -26,6 +26,8 @@ export interface TypedAccount extends Record<keyof typeof ACCOUNT_DETAILS, strin
   settles: boolean;
   breakdowns: readonly string[];
   taxCode: string;
+  /** Empty while it is as proposed. */
+  cashFlow: string;
 }
 
 /** Where an account stands: as its heading does, as was chosen, or as its number proposes. */

@@ -1,6 +1,7 @@
 import {
   type AccountRole,
   type BankDetails,
+  type CashFlowClass,
   type CivilDate,
   type Classification,
   type ContactRole,
@@ -47,6 +48,7 @@ export const account = table(
     share: integer('share'),
     settles: yesNo('settles').notNull().default(false),
     taxCode: integer('tax_code'),
+    cashFlow: text('cash_flow').$type<CashFlowClass>(),
     note: text('note'),
     version: version(),
   },

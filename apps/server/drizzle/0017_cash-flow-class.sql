@@ -1,0 +1,1 @@
+ALTER TABLE account ADD cash_flow text;

@@ -1,0 +1,88 @@
+import type { CashFlowQuery, CashFlowResponse, WithoutCashResponse } from '@just-ledger/contract';
+import {
+  cashFlowStatement,
+  type CashFlowStatement,
+  type CivilDate,
+  entryNumber,
+  formatAmount,
+  longDate,
+  type Minor,
+  spanLine,
+  type WithoutCash,
+  yearBefore,
+  ZERO,
+} from '@just-ledger/core';
+import { and, eq, inArray } from 'drizzle-orm';
+import type { Db } from '../../platform/database/connection.js';
+import { entry } from '../../platform/database/schema.js';
+import { loadChart } from '../accounts/account-store.js';
+import { beforeTheseBooks, type Figures, oldBooksOf } from '../earlier-years/old-books.js';
+import { ledgerView } from '../ledger/ledger-view.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { reportSpan } from '../organisations/report-dates.js';
+import { cashFlowBasis } from './cash-flow-basis.js';
+import { heading, rowAnswers } from './statement-answers.js';
+
+/** The cash-flow statement that a query asks for. */
+export function cashFlowReport(
+  db: Db,
+  organisation: Organisation,
+  query: CashFlowQuery,
+  today: CivilDate,
+): CashFlowResponse {
+  const { from, to } = reportSpan(query, organisation, today);
+  const chart = loadChart(db, organisation.id);
+  const view = ledgerView(db, organisation, query.asKnownOn);
+  const { changeover } = oldBooksOf(db, organisation);
+  const drawn = (first: CivilDate, last: CivilDate): Figures<CashFlowStatement> => {
+    if (last < changeover) return { of: undefined, note: beforeTheseBooks(changeover, last) };
+    const basis = cashFlowBasis(db, view, chart, first, last);
+    return {
+      of: cashFlowStatement(chart, organisation.kind, basis, query.zeros === 'true'),
+      note:
+        first < organisation.calendar.firstDay ? `Only from ${longDate(organisation.calendar.firstDay)} on.` : null,
+    };
+  };
+  const before = query.beside && { from: yearBefore(from), to: yearBefore(to) };
+  const [now, earlier] = [drawn(from, to), before && drawn(before.from, before.to)];
+  const write = (amount: Minor | undefined): string => formatAmount(amount ?? ZERO, organisation.baseCurrency);
+  return {
+    ...heading(organisation, 'Cash-flow statement', spanLine(organisation.calendar, from, to), now.note),
+    from,
+    to,
+    beside: before ? { ...before, note: earlier?.note ?? null } : null,
+    rows: rowAnswers(organisation, chart, now.of?.rows ?? [], earlier && (earlier.of?.rows ?? [])),
+    totals: {
+      operating: write(now.of?.operating),
+      investing: write(now.of?.investing),
+      financing: write(now.of?.financing),
+      change: write(now.of?.change),
+      cashAtBeginning: write(now.of?.cashAtBeginning),
+      cashAtEnd: write(now.of?.cashAtEnd),
+    },
+    withoutCash: toldEntries(db, organisation, now.of?.withoutCash ?? []),
+  };
+}
+
+function toldEntries(db: Db, organisation: Organisation, told: readonly WithoutCash[]): WithoutCashResponse[] {
+  const places = told.map(({ place }) => place);
+  const rows = db
+    .select()
+    .from(entry)
+    .where(and(eq(entry.organisation, organisation.id), inArray(entry.place, places)))
+    .all();
+  const byPlace = new Map(rows.map((row) => [row.place, row]));
+  return told.flatMap(({ place, amount }) => {
+    const row = byPlace.get(place);
+    if (!row) return [];
+    const { year, number, date, explanation } = row;
+    return [
+      {
+        entry: entryNumber(year, number),
+        date,
+        explanation,
+        amount: formatAmount(amount, organisation.baseCurrency),
+      },
+    ];
+  });
+}
