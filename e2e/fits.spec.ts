@@ -35,7 +35,7 @@ const SCREENS = [
   'close/months',
   'close/year-end',
   'report/statements',
-  'report/income-by-month',
+  'report/statements?columns=months',
   'report/tax',
   'report/tax?from=2026-07-01&to=2026-09-30',
   'report/tax?from=2026-10-01&to=2026-12-31&row=period+20+S20',
@@ -53,7 +53,7 @@ const PARTS = [
   'check/aged',
   'check/contact',
   'close/months',
-  'report/income-by-month',
+  'report/statements?columns=months',
   'report/tax',
 ];
 const SIZES = [

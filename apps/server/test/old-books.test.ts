@@ -13,7 +13,7 @@ const figures = (rows: readonly StatementRowResponse[]): Record<string, (string 
   Object.fromEntries(
     rows
       .filter(({ row }) => row !== 'heading')
-      .map(({ account, key, amount, earlier }) => [account ?? key, [amount, earlier]]),
+      .map(({ account, key, amounts: [amount = null, before = null] }) => [account ?? key, [amount, before]]),
   );
 const report = async <Answer>(of: TakeOn, query: string): Promise<Answer> => {
   const { status, body } = await server.request('GET', `${of.path}/reports/${query}`);
@@ -47,9 +47,12 @@ describe('books that begin with a year', () => {
   test('without earlier years it is said that the books begin later', async () => {
     const income = await report<IncomeStatementResponse>(
       books,
-      'income-statement?from=2026-01-01&to=2026-03-31&beside=year-before',
+      'income-statement?from=2026-01-01&to=2026-03-31&columns=years:1',
     );
-    expect(income.beside).toEqual({
+    expect(income.columns[1]).toEqual({
+      key: 'year-before-1',
+      type: 'amount',
+      label: '31 Mar 2025',
       from: '2025-01-01',
       to: '2025-03-31',
       note: 'Before these books begin: revenue and expense are here from 1 January 2026. The balances of 31 March 2025 can be brought in under Take on, Earlier years.',
@@ -85,25 +88,25 @@ describe('books that begin with a year', () => {
     ]);
     const income = await report<IncomeStatementResponse>(
       books,
-      'income-statement?from=2026-01-01&to=2026-03-31&beside=year-before',
+      'income-statement?from=2026-01-01&to=2026-03-31&columns=years:1',
     );
     expect(figures(income.rows)).toMatchObject({
       4000: ['25.00', '18.00'],
       6100: [null, '8.00'],
       'net-result': ['25.00', '10.00'],
     });
-    expect(income.beside?.note).toBe('From the old books.');
-    const sheet = await report<BalanceSheetResponse>(books, 'balance-sheet?asAt=2026-03-31&beside=year-before');
+    expect(income.columns[1]?.note).toBe('From the old books.');
+    const sheet = await report<BalanceSheetResponse>(books, 'balance-sheet?asAt=2026-03-31&columns=years:1');
     expect(figures(sheet.rows)).toMatchObject({
       1010: ['115.00', '70.00'],
       'total-assets': ['115.00', '70.00'],
       'total-equity': ['115.00', '70.00'],
     });
     const csv = (
-      await server.request('GET', `${books.path}/reports/balance-sheet.csv?asAt=2026-03-31&beside=year-before`)
+      await server.request('GET', `${books.path}/reports/balance-sheet.csv?asAt=2026-03-31&columns=years:1`)
     ).body as string;
     expect(csv.split(/\r?\n/).slice(0, 3)).toEqual([
-      'row,key,label,account,amount,earlier',
+      'row,key,label,account,amount,year-before-1',
       'heading,current-assets,Current assets,,,',
       'account,,Bank account,1010,115.00,70.00',
     ]);
@@ -124,13 +127,13 @@ describe('books that begin with a year', () => {
   test('a span that begins before anything is known of shows the part that is here, and says so', async () => {
     const income = await report<IncomeStatementResponse>(
       books,
-      'income-statement?from=2025-12-31&to=2026-03-31&beside=year-before',
+      'income-statement?from=2025-12-31&to=2026-03-31&columns=years:1',
     );
     expect([figures(income.rows)['4000'], income.note?.slice(0, 57)]).toEqual([
       ['25.00', null],
       'Only from 1 January 2026 on. Before these books begin: re',
     ]);
-    expect(income.beside?.note).toContain('The balances of 31 December 2024 can be brought in');
+    expect(income.columns[1]?.note).toContain('The balances of 31 December 2024 can be brought in');
   });
 
   test('nothing of earlier years is posted, and the proofs hold', async () => {
@@ -158,14 +161,14 @@ test('books that begin within a year: its months are here, those of the year bef
   await books.add('history', ...atDate('2025-03-31', { 1010: '9.00', 3000: '(2.00)', 4000: '(7.00)' }));
   const march = await report<IncomeStatementResponse>(
     books,
-    'income-statement?from=2026-01-01&to=2026-03-31&beside=year-before',
+    'income-statement?from=2026-01-01&to=2026-03-31&columns=years:1',
   );
-  expect([march.note, march.beside?.note, figures(march.rows)['4000']]).toEqual([
+  expect([march.note, march.columns[1]?.note, figures(march.rows)['4000']]).toEqual([
     null,
     'From the old books.',
     ['15.00', '7.00'],
   ]);
-  const sheet = await report<BalanceSheetResponse>(books, 'balance-sheet?asAt=2026-03-31&beside=year-before');
+  const sheet = await report<BalanceSheetResponse>(books, 'balance-sheet?asAt=2026-03-31&columns=years:1');
   expect([sheet.note?.slice(0, 24), figures(sheet.rows)['1010']]).toEqual([
     'Before these books begin',
     [null, '9.00'],

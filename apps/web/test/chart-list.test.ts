@@ -28,6 +28,7 @@ const account = (number: string, name: string, change: Partial<AccountResponse> 
   active: true,
   role: null,
   taxCode: null,
+  cashFlow: null,
   note: null,
   closesTo: null,
   share: null,

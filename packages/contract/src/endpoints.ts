@@ -154,11 +154,8 @@ import type {
 import type {
   BalanceSheetQuery,
   BalanceSheetResponse,
-  CashFlowQuery,
   CashFlowResponse,
   EquityStatementResponse,
-  IncomeByMonthQuery,
-  IncomeByMonthResponse,
   IncomeStatementQuery,
   IncomeStatementResponse,
   SpanQuery,
@@ -593,19 +590,16 @@ export interface Endpoints {
     GET: { asks: BalanceSheetQuery; gives: CsvFile };
   };
   '/api/organisations/{organisation}/reports/cash-flow-statement': {
-    GET: { asks: CashFlowQuery; gives: CashFlowResponse };
+    GET: { asks: SpanQuery; gives: CashFlowResponse };
   };
   '/api/organisations/{organisation}/reports/cash-flow-statement.csv': {
-    GET: { asks: CashFlowQuery; gives: CsvFile };
+    GET: { asks: SpanQuery; gives: CsvFile };
   };
   '/api/organisations/{organisation}/reports/equity-statement': {
     GET: { asks: SpanQuery; gives: EquityStatementResponse };
   };
   '/api/organisations/{organisation}/reports/equity-statement.csv': {
     GET: { asks: SpanQuery; gives: CsvFile };
-  };
-  '/api/organisations/{organisation}/reports/income-by-month': {
-    GET: { asks: IncomeByMonthQuery; gives: IncomeByMonthResponse };
   };
   '/api/organisations/{organisation}/reports/income-statement': {
     GET: { asks: IncomeStatementQuery; gives: IncomeStatementResponse };

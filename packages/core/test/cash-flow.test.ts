@@ -271,7 +271,7 @@ describe('the cash-flow statement', () => {
       'Paid on Bank loan -500',
       'Paid in as Share capital 2000',
       'Cash from financing activities 1250',
-      'More cash 3360',
+      'Increase in cash 3360',
       'Cash at the beginning 5000',
       'Cash at the end 8360',
     ]);
@@ -296,7 +296,7 @@ describe('the cash-flow statement', () => {
       'Increase in Stock -200',
       'Increase in Trade payables 200',
       'Cash from operating activities 0',
-      'More cash 0',
+      'Increase in cash 0',
       'Cash at the beginning 0',
       'Cash at the end 0',
     ]);
@@ -307,7 +307,7 @@ describe('the cash-flow statement', () => {
       'Cash used in operating activities -100',
       'Paid for Vans -500',
       'Cash used in investing activities -500',
-      'Less cash -600',
+      'Decrease in cash -600',
       'Cash at the beginning 0',
       'Cash at the end -600',
     ]);
@@ -322,7 +322,7 @@ describe('the cash-flow statement', () => {
       'Cash used in operating activities -200',
       'Paid for Vans -1000',
       'Cash used in investing activities -1000',
-      'Less cash -1200',
+      'Decrease in cash -1200',
     ]);
   });
   test('leaves out what was taken back, and what a gift brought without cash', () => {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import {
+  alignedRows,
   balanceSheet,
-  comparedRows,
   endOfMonth,
   equityStatement,
   fiscalYearBegin,
@@ -224,8 +224,8 @@ describe('two statements beside each other', () => {
   };
 
   test('accounts of either stand in the order of the chart, a profit beside a loss bears both names', () => {
-    const compared = comparedRows(chart, drawn({ 4000: -900, 6500: 100 }), drawn({ 4000: -300, 6000: 500 }));
-    expect(compared.map(({ label, amount, earlier }) => [label, amount, earlier])).toEqual([
+    const compared = alignedRows(chart, [drawn({ 4000: -900, 6500: 100 }), drawn({ 4000: -300, 6000: 500 })]);
+    expect(compared.map(({ label, amounts }) => [label, ...amounts])).toEqual([
       ['Revenue', undefined, undefined],
       ['Sales', 900, 300],
       ['Total revenue', 900, 300],
@@ -233,7 +233,7 @@ describe('two statements beside each other', () => {
       ['Rent', undefined, 500],
       ['Depreciation', 100, undefined],
       ['Total operating expenses', 100, 500],
-      ['Net income (net loss)', 800, -200],
+      ['Net income (loss)', 800, -200],
     ]);
   });
 
@@ -254,14 +254,14 @@ describe('two statements beside each other', () => {
     const now = flows({ 4000: -900, 6000: 100 });
     const earlier = flows({ 4000: -800, 4100: -20, 5000: 300, 6000: 100, 7000: 50 });
     const draw = (own: typeof now, beside: typeof now) =>
-      incomeStatement(full, own, 'company', 'multi-step', false, beside).rows;
+      incomeStatement(full, own, 'company', 'multi-step', false, [beside]).rows;
     for (const [a, b] of [
       [now, earlier],
       [earlier, now],
     ] as const) {
-      const compared = comparedRows(full, draw(a, b), draw(b, a));
+      const compared = alignedRows(full, [draw(a, b), draw(b, a)]);
       const sums = compared.filter(({ row }) => row === 'subtotal' || row === 'total');
-      expect(sums.map(({ key, amount, earlier: other }) => [key, amount !== undefined, other !== undefined])).toEqual(
+      expect(sums.map(({ key, amounts }) => [key, ...amounts.map((amount) => amount !== undefined)])).toEqual(
         [
           'total-operating-revenue',
           'total-cost-of-sales',
@@ -282,17 +282,13 @@ describe('two statements beside each other', () => {
     fc.assert(
       fc.property(some, some, (a, b) => {
         const [now, earlier] = [drawn(a), drawn(b)];
-        const compared = comparedRows(chart, now, earlier);
-        const accounts = (of: readonly { account?: unknown; amount?: number }[]) => of.filter((row) => row.account);
-        const figures = compared.map((row) => ({ ...row, amount: row.earlier }));
-        const known = (row: { amount?: number | undefined }): boolean => row.amount !== undefined;
-        expect(accounts(compared.filter(known)).map((row) => row.amount)).toEqual(
-          accounts(now).map((row) => row.amount),
-        );
-        expect(accounts(figures.filter(known)).map((row) => row.amount)).toEqual(
-          accounts(earlier).map((row) => row.amount),
-        );
-        expect(compared.at(-1)).toMatchObject({ amount: now.at(-1)?.amount, earlier: earlier.at(-1)?.amount });
+        const compared = alignedRows(chart, [now, earlier]);
+        const figuresOf = (rows: readonly { account?: unknown; amount?: number | undefined }[]) =>
+          rows.flatMap(({ account, amount }) => (account && amount !== undefined ? [amount] : []));
+        const column = (at: number) => compared.map(({ account, amounts }) => ({ account, amount: amounts[at] }));
+        expect(figuresOf(column(0))).toEqual(figuresOf(now));
+        expect(figuresOf(column(1))).toEqual(figuresOf(earlier));
+        expect(compared.at(-1)?.amounts).toEqual([now.at(-1)?.amount, earlier.at(-1)?.amount]);
       }),
     );
   });

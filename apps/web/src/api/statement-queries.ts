@@ -1,31 +1,44 @@
-import { type Comparison, paths, withQuery } from '@just-ledger/contract';
+import { paths, withQuery } from '@just-ledger/contract';
 import type { IncomeStatementForm } from '@just-ledger/core';
 import { queryOptions } from '@tanstack/react-query';
 import { api } from './request.js';
 
+/** What stands beside the days of a statement, as the address keeps it; see `columnsOf`. */
+export interface StatementColumnsAsked {
+  readonly columns?: string | undefined;
+  readonly change?: 'true' | undefined;
+}
+
+/** The days of a statement, and what stands beside them. */
+export interface StatementAsked extends StatementColumnsAsked {
+  readonly from: string;
+  readonly to: string;
+}
+
 /** The income statement of a span. */
-export const incomeStatementQuery = (
-  id: number,
-  from: string,
-  to: string,
-  form: IncomeStatementForm,
-  beside?: Comparison,
-) =>
+export const incomeStatementQuery = (id: number, asked: StatementAsked & { readonly form: IncomeStatementForm }) =>
   queryOptions({
-    queryKey: ['organisation', String(id), 'income-statement', from, to, form, beside],
-    queryFn: () => api.get(withQuery(paths.incomeStatement(id), { from, to, form, beside })),
+    queryKey: ['organisation', String(id), 'income-statement', asked],
+    queryFn: () => api.get(withQuery(paths.incomeStatement(id), { ...asked })),
   });
 
 /** The statement of changes in equity of a span. */
-export const equityStatementQuery = (id: number, from: string, to: string) =>
+export const equityStatementQuery = (id: number, asked: StatementAsked) =>
   queryOptions({
-    queryKey: ['organisation', String(id), 'equity-statement', from, to],
-    queryFn: () => api.get(withQuery(paths.equityStatement(id), { from, to })),
+    queryKey: ['organisation', String(id), 'equity-statement', asked],
+    queryFn: () => api.get(withQuery(paths.equityStatement(id), { ...asked })),
   });
 
-/** The balance sheet at a date. */
-export const balanceSheetQuery = (id: number, asAt: string, beside?: Comparison) =>
+/** The balance sheet at the end of a span. */
+export const balanceSheetQuery = (id: number, { to: asAt, ...asked }: StatementAsked) =>
   queryOptions({
-    queryKey: ['organisation', String(id), 'balance-sheet', asAt, beside],
-    queryFn: () => api.get(withQuery(paths.balanceSheet(id), { asAt, beside })),
+    queryKey: ['organisation', String(id), 'balance-sheet', asAt, asked],
+    queryFn: () => api.get(withQuery(paths.balanceSheet(id), { ...asked, asAt })),
+  });
+
+/** The cash-flow statement of a span. */
+export const cashFlowQuery = (id: number, asked: StatementAsked) =>
+  queryOptions({
+    queryKey: ['organisation', String(id), 'cash-flow-statement', asked],
+    queryFn: () => api.get(withQuery(paths.cashFlow(id), { ...asked })),
   });

@@ -2,34 +2,31 @@ import type { IncomeStatementForm, CurrencyCode } from '@just-ledger/core';
 import { INCOME_STATEMENT_FORMS } from '@just-ledger/core';
 import { IsIn, IsOptional, IsString, MaxLength } from 'class-validator';
 
+/** What stands beside the figures of a statement. */
+export class ColumnsQuery {
+  /** `months`, `year-to-date`, `years:1` to `years:9` or `periods:1` to `periods:12`. */
+  @IsOptional() @IsString() @MaxLength(20) columns?: string;
+  /** Whether the change from the second column to the first is told too, with its percentage. */
+  @IsOptional() @IsIn(['true', 'false']) change?: string;
+}
+
 /** A span of days; by default the fiscal year of today up to today. */
-export class SpanQuery {
+export class SpanQuery extends ColumnsQuery {
   @IsOptional() @IsString() @MaxLength(10) from?: string;
   @IsOptional() @IsString() @MaxLength(10) to?: string;
   @IsOptional() @IsString() @MaxLength(30) asKnownOn?: string;
   @IsOptional() @IsIn(['true', 'false']) zeros?: string;
 }
 
-/** What may stand beside a statement. */
-export const COMPARISONS = ['year-before'] as const;
-
-/** One of {@link COMPARISONS}. */
-export type Comparison = (typeof COMPARISONS)[number];
-
 /** An income statement of a span. */
 export class IncomeStatementQuery extends SpanQuery {
-  @IsOptional() @IsIn([...COMPARISONS]) beside?: Comparison;
   @IsOptional() @IsIn([...INCOME_STATEMENT_FORMS]) form?: IncomeStatementForm;
 }
 
-/** A cash-flow statement of a span. */
-export class CashFlowQuery extends SpanQuery {
-  @IsOptional() @IsIn([...COMPARISONS]) beside?: Comparison;
-}
-
 /** A balance sheet at a date. */
-export class BalanceSheetQuery {
-  @IsOptional() @IsIn([...COMPARISONS]) beside?: Comparison;
+export class BalanceSheetQuery extends ColumnsQuery {
+  /** Where the days begin that columns before it are told by; the first of its fiscal year where left out. */
+  @IsOptional() @IsString() @MaxLength(10) from?: string;
   @IsOptional() @IsString() @MaxLength(10) asAt?: string;
   @IsOptional() @IsString() @MaxLength(30) asKnownOn?: string;
   @IsOptional() @IsIn(['true', 'false']) zeros?: string;
@@ -42,13 +39,18 @@ export interface StatementRowResponse {
   label: string;
   account: string | null;
   amount: string | null;
-  /** The amount of the statement beside it, if one was asked for and can be drawn. */
-  earlier: string | null;
+  /** In the order of the columns; null where one has none. */
+  amounts: (string | null)[];
 }
 
-/** The earlier statement whose amounts stand beside those of this one. */
-export interface BesideResponse {
-  from: string | null;
+/** A column of figures. */
+export interface ColumnResponse {
+  /** `amount` for the days that were asked for; so is the column called in a file. */
+  key: string;
+  /** A figure, or by how much the first differs from the second, in the currency or in per cent. */
+  type: 'amount' | 'change' | 'percent';
+  label: string;
+  from: string;
   to: string;
   /** Where its figures come from, or why there are none; null if they are of these books. */
   note: string | null;
@@ -69,41 +71,19 @@ export interface IncomeStatementResponse extends StatementHeading {
   from: string;
   to: string;
   form: IncomeStatementForm;
-  beside: BesideResponse | null;
+  columns: ColumnResponse[];
   rows: StatementRowResponse[];
   totals: { totalRevenue: string; totalExpenses: string; netResult: string };
 }
 
-/** The months of a fiscal year up to a date, by default today. */
-export class IncomeByMonthQuery {
-  @IsOptional() @IsString() @MaxLength(10) to?: string;
-  @IsOptional() @IsIn([...INCOME_STATEMENT_FORMS]) form?: IncomeStatementForm;
-}
-
-/** A row of an income statement by month; an amount is null where the row has none. */
-export interface MonthlyRowResponse {
-  row: 'heading' | 'account' | 'subtotal' | 'total' | 'carry';
-  key: string;
-  label: string;
-  account: string | null;
-  months: (string | null)[];
-  total: string | null;
-}
-
-/** An income statement with its months beside each other. */
-export interface IncomeByMonthResponse extends StatementHeading {
-  form: IncomeStatementForm;
-  months: { from: string; to: string }[];
-  rows: MonthlyRowResponse[];
-}
-
-/** A row of the equity statement: an amount a component, and their total. */
+/** A row of the equity statement: an amount a component, their total, and the totals of all columns. */
 export interface EquityRowResponse {
   row: 'account' | 'total' | 'carry';
   key: string;
   label: string;
   amounts: string[];
   total: string;
+  totals: (string | null)[];
 }
 
 /** A statement of changes in equity. */
@@ -111,13 +91,14 @@ export interface EquityStatementResponse extends StatementHeading {
   from: string;
   to: string;
   components: { key: string; label: string; account: string | null }[];
+  columns: ColumnResponse[];
   rows: EquityRowResponse[];
 }
 
 /** A balance sheet. */
 export interface BalanceSheetResponse extends StatementHeading {
   asAt: string;
-  beside: BesideResponse | null;
+  columns: ColumnResponse[];
   rows: StatementRowResponse[];
   totals: { totalAssets: string; totalLiabilities: string; totalEquity: string };
 }
@@ -134,7 +115,7 @@ export interface WithoutCashResponse {
 export interface CashFlowResponse extends StatementHeading {
   from: string;
   to: string;
-  beside: BesideResponse | null;
+  columns: ColumnResponse[];
   rows: StatementRowResponse[];
   totals: {
     operating: string;

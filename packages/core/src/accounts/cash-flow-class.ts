@@ -1,4 +1,6 @@
-import type { Account } from './account.js';
+import type { AccountRole } from './account-role.js';
+import type { Classification } from './classification.js';
+import type { Element } from './element.js';
 
 /** From which activity what moves an account comes, in the order of the cash-flow statement; cash is what moves. */
 export const CASH_FLOW_CLASSES = {
@@ -11,17 +13,23 @@ export const CASH_FLOW_CLASSES = {
 /** A key of {@link CASH_FLOW_CLASSES}. */
 export type CashFlowClass = keyof typeof CASH_FLOW_CLASSES;
 
+/** What a class is proposed from. */
+export interface ClassedAccount {
+  readonly element: Element;
+  readonly classification: Classification;
+  readonly role?: AccountRole;
+  readonly name: string;
+}
+
 /** Whether a text names a class. @example isCashFlowClass('investing') // → true */
 export function isCashFlowClass(text: string): text is CashFlowClass {
   return Object.hasOwn(CASH_FLOW_CLASSES, text);
 }
 
 /** The class of an account: the one somebody chose, else the one that is proposed. */
-export function cashFlowClassOf(account: Classified): CashFlowClass {
+export function cashFlowClassOf(account: ClassedAccount & { readonly cashFlow?: CashFlowClass }): CashFlowClass {
   return account.cashFlow ?? proposedCashFlowClass(account);
 }
-
-type Classified = Pick<Account, 'element' | 'classification' | 'role' | 'name' | 'cashFlow'>;
 
 const FINANCING_NAMES =
   /\b(loans?|mortgages?|leases?|hire purchase|borrow\w*|debentures?|dividends?|drawings?|shares?)\b/i;
@@ -37,8 +45,7 @@ const INVESTING_RESULTS =
  *
  * @example proposedCashFlowClass(depreciation) // → 'investing'
  */
-export function proposedCashFlowClass(account: Omit<Classified, 'cashFlow'>): CashFlowClass {
-  const { element, classification, role, name } = account;
+export function proposedCashFlowClass({ element, classification, role, name }: ClassedAccount): CashFlowClass {
   if (role === 'cash') return 'cash';
   if (role === 'take-on-clearing' || role === 'due-to' || role === 'due-from') return 'operating';
   switch (element) {

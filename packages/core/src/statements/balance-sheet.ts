@@ -20,7 +20,7 @@ export interface BalanceSheet {
  *
  * @param flows everything posted up to the date
  * @param equity an equity statement that ends on the date
- * @param beside the flows of a balance sheet that is set beside this one: parts that only that one has stand here too
+ * @param beside the flows of the balance sheets that are set beside this one: parts that only those have stand here too
  */
 export function balanceSheet(
   chart: Chart,
@@ -28,12 +28,14 @@ export function balanceSheet(
   flows: readonly LedgerFlow[],
   equity: EquityStatement,
   zeros = false,
-  beside: readonly LedgerFlow[] = [],
+  beside: readonly (readonly LedgerFlow[])[] = [],
 ): BalanceSheet {
-  const [sums, sumsBeside] = [sumByAccount(flows), sumByAccount(beside)];
+  const sums = sumByAccount(flows);
+  const sumsBeside = beside.map((one) => sumByAccount(one));
   const part = (classification: Classification): StatementRow[] => {
     const rows = classifiedRows(chart, classification, sums, zeros);
-    const isShown = rows.length > 0 || classifiedRows(chart, classification, sumsBeside).length > 0;
+    const isShown =
+      rows.length > 0 || sumsBeside.some((one) => classifiedRows(chart, classification, one).length > 0);
     return statementPart(classification, CLASSIFICATIONS[classification].label, rows, isShown);
   };
   const assets = [...part('current-assets'), ...part('non-current-assets')];

@@ -89,7 +89,7 @@ export function cashFlowStatement(
   const words = STATEMENT_WORDS[kind];
   const operating: StatementRow[] = [
     { row: 'carry', key: 'net-result', label: netResult < 0 ? words.loss : words.profit, amount: netResult },
-    ...headed('taken-out', 'Of it no operating cash', takenOut),
+    ...headed('taken-out', 'Adjusted for what moved no operating cash', takenOut),
     ...headed('changes', 'Changes of what is held and owed', changes),
   ];
   const investing = paidRows(chart, parts, 'investing').filter(isShown);
@@ -106,8 +106,13 @@ export function cashFlowStatement(
       ...ACTIVITIES.flatMap((activity) =>
         activityPart(activity, { operating, investing, financing }[activity], totals[activity]),
       ),
-      { row: 'subtotal', key: 'change-in-cash', label: change < 0 ? 'Less cash' : 'More cash', amount: change },
-      { row: 'account', key: 'cash-at-beginning', label: 'Cash at the beginning', amount: atBeginning },
+      {
+        row: 'subtotal',
+        key: 'change-in-cash',
+        label: change < 0 ? 'Decrease in cash' : 'Increase in cash',
+        amount: change,
+      },
+      { row: 'subtotal', key: 'cash-at-beginning', label: 'Cash at the beginning', amount: atBeginning },
       { row: 'total', key: 'cash-at-end', label: 'Cash at the end', amount: atEnd },
       ...(cashRows.length > 1 ? headed('cash', 'Of it', cashRows) : []),
     ],
@@ -266,13 +271,15 @@ function changeRows(chart: Chart, flows: readonly LedgerFlow[], { leftOut }: Ent
       classOfLine(chart, flow) === 'operating',
   );
   const sums = sumByAccount(own);
-  return chart.accounts
-    // one whose sum is nothing may have what moved no cash in it
-    .filter((account) => sums.has(account.id) || (leftOut.has(account.id) && !isOfResult(account)))
-    .map((account): StatementRow => {
-      const amount = subtract(negated(sums.get(account.id) ?? ZERO), leftOut.get(account.id) ?? ZERO);
-      return { row: 'account', key: 'change', label: changeLabel(account, amount), account, amount };
-    });
+  return (
+    chart.accounts
+      // one whose sum is nothing may have what moved no cash in it
+      .filter((account) => sums.has(account.id) || (leftOut.has(account.id) && !isOfResult(account)))
+      .map((account): StatementRow => {
+        const amount = subtract(negated(sums.get(account.id) ?? ZERO), leftOut.get(account.id) ?? ZERO);
+        return { row: 'account', key: 'change', label: changeLabel(account, amount), account, amount };
+      })
+  );
 }
 
 /** @example changeLabel(receivables, minor(-500)) // → 'Increase in Trade receivables' */

@@ -25,7 +25,7 @@ export interface IncomeStatement {
  * closing.
  *
  * @param flows everything posted in the span
- * @param beside the flows of a statement that is set beside this one: sums that only that one needs are drawn here too
+ * @param beside the flows of the statements that are set beside this one: sums that only those need are drawn here too
  * @example incomeStatement(chart, flows, 'company', 'single-step').netResult // → 466500
  */
 export function incomeStatement(
@@ -34,13 +34,13 @@ export function incomeStatement(
   kind: OrganisationKind,
   form: IncomeStatementForm,
   zeros = false,
-  beside: readonly LedgerFlow[] = [],
+  beside: readonly (readonly LedgerFlow[])[] = [],
 ): IncomeStatement {
   const sums = sumByAccount(flows, (flow) => flow.stage !== 'closing');
   const of = (classification: Classification): StatementRow[] => classifiedRows(chart, classification, sums, zeros);
-  const sumsBeside = sumByAccount(beside, (flow) => flow.stage !== 'closing');
+  const sumsBeside = beside.map((one) => sumByAccount(one, (flow) => flow.stage !== 'closing'));
   const isShown = (classification: Classification): boolean =>
-    of(classification).length > 0 || classifiedRows(chart, classification, sumsBeside).length > 0;
+    of(classification).length > 0 || sumsBeside.some((one) => classifiedRows(chart, classification, one).length > 0);
   const totalRevenue = sumOfRows(classificationsOf('revenue').flatMap(of));
   const totalExpenses = sumOfRows(classificationsOf('expense').flatMap(of));
   const netResult = subtract(totalRevenue, totalExpenses);
@@ -53,40 +53,6 @@ export function incomeStatement(
   };
   const rows = form === 'single-step' ? singleStep(of, totalRevenue, totalExpenses) : multiStep(of, isShown, kind);
   return { rows: [...rows, last], totalRevenue, totalExpenses, netResult };
-}
-
-/** A row of an income statement with what each month has of its amount; undefined where a row has none. */
-export interface MonthlyRow extends StatementRow {
-  readonly months: readonly (Minor | undefined)[];
-}
-
-/**
- * Draws up the income statement of some months together, with each month's part of every amount beside it.
- *
- * @param months everything posted in each of the months, in their order
- * @returns the rows of the whole; an account that moved in some month has one even if its sum is zero
- * @example incomeByMonth(chart, [january, february], 'company', 'single-step').at(-1)?.months // → [12000, -3000]
- */
-export function incomeByMonth(
-  chart: Chart,
-  months: readonly (readonly LedgerFlow[])[],
-  kind: OrganisationKind,
-  form: IncomeStatementForm,
-): readonly MonthlyRow[] {
-  const all = months.flat();
-  const amounts = months.map((flows) => {
-    const { rows } = incomeStatement(chart, flows, kind, form, true, all);
-    return new Map(rows.map((row) => [rowKey(row), row.amount]));
-  });
-  return incomeStatement(chart, all, kind, form, true).rows.flatMap((row) => {
-    const ofMonths = amounts.map((month) => month.get(rowKey(row)));
-    return row.row === 'account' && ofMonths.every((amount) => !amount) ? [] : [{ ...row, months: ofMonths }];
-  });
-}
-
-/** What is the same row in every month. */
-function rowKey({ account, key }: StatementRow): string {
-  return account ? `account ${account.id}` : key;
 }
 
 type RowsOf = (classification: Classification) => StatementRow[];

@@ -1,4 +1,4 @@
-import type { CashFlowQuery, CashFlowResponse, WithoutCashResponse } from '@just-ledger/contract';
+import type { CashFlowResponse, SpanQuery, WithoutCashResponse } from '@just-ledger/contract';
 import {
   cashFlowStatement,
   type CashFlowStatement,
@@ -9,7 +9,6 @@ import {
   type Minor,
   spanLine,
   type WithoutCash,
-  yearBefore,
   ZERO,
 } from '@just-ledger/core';
 import { and, eq, inArray } from 'drizzle-orm';
@@ -21,37 +20,40 @@ import { ledgerView } from '../ledger/ledger-view.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { reportSpan } from '../organisations/report-dates.js';
 import { cashFlowBasis } from './cash-flow-basis.js';
-import { heading, rowAnswers } from './statement-answers.js';
+import { columnAnswers, columnsAsked, drawColumns, heading, mainFigures, rowAnswers } from './statement-answers.js';
 
 /** The cash-flow statement that a query asks for. */
 export function cashFlowReport(
   db: Db,
   organisation: Organisation,
-  query: CashFlowQuery,
+  query: SpanQuery,
   today: CivilDate,
 ): CashFlowResponse {
   const { from, to } = reportSpan(query, organisation, today);
   const chart = loadChart(db, organisation.id);
   const view = ledgerView(db, organisation, query.asKnownOn);
   const { changeover } = oldBooksOf(db, organisation);
-  const drawn = (first: CivilDate, last: CivilDate): Figures<CashFlowStatement> => {
-    if (last < changeover) return { of: undefined, note: beforeTheseBooks(changeover, last) };
-    const basis = cashFlowBasis(db, view, chart, first, last);
-    return {
-      of: cashFlowStatement(chart, organisation.kind, basis, query.zeros === 'true'),
-      note:
-        first < organisation.calendar.firstDay ? `Only from ${longDate(organisation.calendar.firstDay)} on.` : null,
-    };
-  };
-  const before = query.beside && { from: yearBefore(from), to: yearBefore(to) };
-  const [now, earlier] = [drawn(from, to), before && drawn(before.from, before.to)];
+  const drawn = drawColumns(
+    columnsAsked(organisation, { from, to }, query),
+    query,
+    (column): Figures<CashFlowStatement> => {
+      if (column.to < changeover) return { of: undefined, note: beforeTheseBooks(changeover, column.to) };
+      const basis = cashFlowBasis(db, view, chart, column.from, column.to);
+      const { firstDay } = organisation.calendar;
+      return {
+        of: cashFlowStatement(chart, organisation.kind, basis, query.zeros === 'true'),
+        note: column.from < firstDay ? `Only from ${longDate(firstDay)} on.` : null,
+      };
+    },
+  );
+  const now = mainFigures(drawn);
   const write = (amount: Minor | undefined): string => formatAmount(amount ?? ZERO, organisation.baseCurrency);
   return {
     ...heading(organisation, 'Cash-flow statement', spanLine(organisation.calendar, from, to), now.note),
     from,
     to,
-    beside: before ? { ...before, note: earlier?.note ?? null } : null,
-    rows: rowAnswers(organisation, chart, now.of?.rows ?? [], earlier && (earlier.of?.rows ?? [])),
+    columns: columnAnswers(drawn),
+    rows: rowAnswers(organisation, chart, drawn),
     totals: {
       operating: write(now.of?.operating),
       investing: write(now.of?.investing),

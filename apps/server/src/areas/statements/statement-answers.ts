@@ -1,27 +1,55 @@
-import type { BalanceSheetResponse, StatementRowResponse } from '@just-ledger/contract';
+import type { BalanceSheetResponse, ColumnResponse, ColumnsQuery, StatementRowResponse } from '@just-ledger/contract';
 import {
+  alignedRows,
   type Chart,
-  type ComparedRow,
-  comparedRows,
+  type CivilDate,
+  columnsOf,
   formatAmount,
+  MAIN_COLUMN,
   type Minor,
+  percentChange,
+  type StatementColumn,
   type StatementRow,
+  subtract,
+  ZERO,
 } from '@just-ledger/core';
+import { Refusal } from '../../platform/problems/refusal.js';
+import type { Figures } from '../earlier-years/old-books.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 
-/** The columns of an income statement or balance sheet file; the last only if another stands beside it. */
-export const STATEMENT_COLUMNS = ['row', 'key', 'label', 'account', 'amount', 'earlier'] as const;
+/** What is drawn of each column that is asked for. */
+export interface DrawnColumns<Of> {
+  readonly columns: readonly StatementColumn[];
+  readonly figures: readonly Figures<Of>[];
+  /** Whether the change from the second column to the first is told too. */
+  readonly hasChange: boolean;
+}
 
-/** The rows of an income statement or balance sheet file. */
-export function statementRows({ rows, beside }: Pick<BalanceSheetResponse, 'rows' | 'beside'>): string[][] {
-  return rows.map(({ row, key, label, account, amount, earlier }) => [
-    row,
-    key,
-    label,
-    account ?? '',
-    amount ?? '',
-    ...(beside ? [earlier ?? ''] : []),
-  ]);
+/** The columns that are asked for beside the days of a statement. @throws {Refusal} 422 at `columns` */
+export function columnsAsked(
+  { calendar }: Organisation,
+  span: { readonly from: CivilDate; readonly to: CivilDate },
+  { columns }: ColumnsQuery,
+): readonly StatementColumn[] {
+  const read = columnsOf(calendar, span, columns);
+  if (!read.ok) throw new Refusal(422, read.problems);
+  return read.value;
+}
+
+/** Draws each column that is asked for. */
+export function drawColumns<Of>(
+  columns: readonly StatementColumn[],
+  { change }: ColumnsQuery,
+  draw: (column: StatementColumn) => Figures<Of>,
+): DrawnColumns<Of> {
+  const figures = columns.map(draw);
+  const isComparable = columns[0]?.key === MAIN_COLUMN && figures.slice(0, 2).every(({ of }) => of !== undefined);
+  return { columns, figures, hasChange: change === 'true' && columns.length > 1 && isComparable };
+}
+
+/** What is drawn of the days that were asked for. */
+export function mainFigures<Of>({ columns, figures }: DrawnColumns<Of>): Figures<Of> {
+  return figures[columns.findIndex(({ key }) => key === MAIN_COLUMN)] ?? { of: undefined, note: null };
 }
 
 /** What stands over a statement. */
@@ -29,22 +57,72 @@ export function heading(organisation: Organisation, title: string, dateLine: str
   return { organisation: organisation.name, title, dateLine, currency: organisation.baseCurrency, note };
 }
 
-/** Rows as they go over the wire, with those of an earlier statement beside them if there is one. */
+/** The heads of columns, with those of the change. */
+export function columnAnswers({ columns, figures, hasChange }: DrawnColumns<unknown>): ColumnResponse[] {
+  const [main, before] = columns;
+  const told = columns.map((column, at): ColumnResponse => {
+    return { ...column, type: 'amount', note: figures[at]?.note ?? null };
+  });
+  if (!hasChange || !main || !before) return told;
+  const days = { from: before.from, to: main.to, note: null };
+  return [
+    ...told,
+    { key: 'change', type: 'change', label: 'Change', ...days },
+    { key: 'change-percent', type: 'percent', label: '%', ...days },
+  ];
+}
+
+/** A row's figures in the order of the columns. */
+export function columnCells(
+  organisation: Organisation,
+  { hasChange }: DrawnColumns<unknown>,
+  amounts: readonly (Minor | undefined)[],
+): (string | null)[] {
+  const write = (amount: Minor | undefined): string | null =>
+    amount === undefined ? null : formatAmount(amount, organisation.baseCurrency);
+  const told = amounts.map(write);
+  if (!hasChange) return told;
+  const [now, before] = amounts;
+  if (now === undefined && before === undefined) return [...told, null, null];
+  return [...told, write(subtract(now ?? ZERO, before ?? ZERO)), percentChange(now ?? ZERO, before ?? ZERO) ?? null];
+}
+
+/** The rows of all columns as they go over the wire; none where there is nothing to draw. */
 export function rowAnswers(
   organisation: Organisation,
   chart: Chart,
-  now: readonly StatementRow[],
-  earlier: readonly StatementRow[] | undefined,
+  drawn: DrawnColumns<{ readonly rows: readonly StatementRow[] }>,
 ): StatementRowResponse[] {
-  const write = (amount: Minor | undefined): string | null =>
-    amount === undefined ? null : formatAmount(amount, organisation.baseCurrency);
-  const rows: readonly ComparedRow[] = earlier ? comparedRows(chart, now, earlier) : now;
-  return rows.map((row) => ({
-    row: row.row,
-    key: row.key,
-    label: row.label,
-    account: row.account?.number ?? null,
-    amount: write(row.amount),
-    earlier: write(row.earlier),
-  }));
+  const main = drawn.columns.findIndex(({ key }) => key === MAIN_COLUMN);
+  const rows = alignedRows(
+    chart,
+    drawn.figures.map(({ of }) => of?.rows ?? []),
+  );
+  return rows.map(({ row, key, label, account, amounts: all }) => {
+    const amounts = columnCells(organisation, drawn, all);
+    return { row, key, label, account: account?.number ?? null, amount: amounts[main] ?? null, amounts };
+  });
+}
+
+/** The columns of the file of a statement: the days that were asked for, then the others. */
+export function statementFileColumns({ columns }: Pick<BalanceSheetResponse, 'columns'>): string[] {
+  return ['row', 'key', 'label', 'account', ...inFileOrder(columns).map(({ key }) => key)];
+}
+
+/** The rows of the file of a statement. */
+export function statementFileRows({ rows, columns }: Pick<BalanceSheetResponse, 'rows' | 'columns'>): string[][] {
+  const order = inFileOrder(columns).map((column) => columns.indexOf(column));
+  return rows.map(({ row, key, label, account, amounts }) => [
+    row,
+    row === 'account' ? '' : key,
+    label,
+    account ?? '',
+    ...order.map((at) => amounts[at] ?? ''),
+  ]);
+}
+
+/** The columns of figures, that of the days that were asked for first. */
+function inFileOrder(columns: readonly ColumnResponse[]): ColumnResponse[] {
+  const isMain = ({ key }: ColumnResponse): boolean => key === MAIN_COLUMN;
+  return [...columns.filter(isMain), ...columns.filter((column) => !isMain(column))];
 }

@@ -1,17 +1,9 @@
 import { defineReport } from '../../platform/threads/report.js';
 import { cashFlowReport } from './cash-flow-report.js';
-import {
-  balanceSheetReport,
-  equityStatementReport,
-  incomeByMonthReport,
-  incomeStatementReport,
-} from './statement-reports.js';
+import { balanceSheetReport, equityStatementReport, incomeStatementReport } from './statement-reports.js';
 
 /** The income statement of a span. */
 export const incomeStatement = defineReport('incomeStatement', incomeStatementReport);
-
-/** Revenue and expense of each month of a year. */
-export const incomeByMonth = defineReport('incomeByMonth', incomeByMonthReport);
 
 /** The statement of changes in equity over a span. */
 export const equityStatement = defineReport('equityStatement', equityStatementReport);

@@ -1,43 +1,39 @@
 import type {
   BalanceSheetQuery,
   BalanceSheetResponse,
+  ColumnResponse,
   EquityStatementResponse,
-  IncomeByMonthQuery,
-  IncomeByMonthResponse,
   IncomeStatementQuery,
   IncomeStatementResponse,
   SpanQuery,
 } from '@just-ledger/contract';
 import {
-  daysOfPeriod,
+  alignedRows,
   balanceSheet,
   type BalanceSheet,
-  type Chart,
   type CivilDate,
   dayBefore,
   earlierOf,
+  EQUITY_ROWS,
   type EquityFlows,
   equityStatement,
   type EquityStatement,
   type FiscalYear,
   fiscalYearOf,
   formatAmount,
-  incomeByMonth,
   incomeStatement,
   type IncomeStatement,
   laterOf,
   type LedgerFlow,
   longDate,
+  MAIN_COLUMN,
   type Minor,
   nextFiscalYear,
-  periodsBetween,
+  positionColumns,
   spanLine,
   STATEMENT_WORDS,
-  type StatementRow,
-  yearBefore,
   type YearFlows,
   ZERO,
-  minor,
 } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import { loadChart } from '../accounts/account-store.js';
@@ -48,7 +44,15 @@ import { cutAtClosings, ledgerView } from '../ledger/ledger-view.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { reportDate, reportSpan, yearStart } from '../organisations/report-dates.js';
 import { rulesOfSpan, sharersIn } from '../periods/rules-of-years.js';
-import { heading, rowAnswers } from './statement-answers.js';
+import {
+  columnAnswers,
+  columnCells,
+  columnsAsked,
+  drawColumns,
+  heading,
+  mainFigures,
+  rowAnswers,
+} from './statement-answers.js';
 import { positionFigures, resultFigures } from './statement-figures.js';
 
 /** The income statement that a query asks for. */
@@ -62,78 +66,35 @@ export function incomeStatementReport(
   const form = query.form ?? 'single-step';
   const chart = loadChart(db, organisation.id);
   const view = ledgerView(db, organisation, query.asKnownOn);
-  const figures = resultFigures(db, organisation, view, chart, { from, to, isWhole: false });
-  const before = query.beside && { from: yearBefore(from), to: yearBefore(to) };
-  const figuresBefore = before && resultFigures(db, organisation, view, chart, { ...before, isWhole: true });
-  const drawn = (
-    { of: flows, note }: typeof figures,
-    beside: typeof figures | undefined,
-  ): Figures<IncomeStatement> => ({
-    of: flows && incomeStatement(chart, flows, organisation.kind, form, query.zeros === 'true', beside?.of),
-    note,
-  });
-  const now = drawn(figures, figuresBefore);
-  const earlier = figuresBefore && drawn(figuresBefore, figures);
-  const statement = now.of ?? incomeStatement(chart, [], organisation.kind, form);
-  const write = (amount: StatementRow['amount']): string =>
-    formatAmount(amount ?? minor(0), organisation.baseCurrency);
+  const flows = drawColumns(columnsAsked(organisation, { from, to }, query), query, ({ key, ...days }) =>
+    resultFigures(db, organisation, view, chart, { ...days, isWhole: key !== MAIN_COLUMN }),
+  );
+  const drawn = {
+    ...flows,
+    figures: flows.figures.map(({ of, note }): Figures<IncomeStatement> => {
+      const beside = flows.figures.flatMap((other) => (other.of && other.of !== of ? [other.of] : []));
+      const { kind } = organisation;
+      return { of: of && incomeStatement(chart, of, kind, form, query.zeros === 'true', beside), note };
+    }),
+  };
+  const now = mainFigures(drawn);
+  const write = (amount: Minor | undefined): string => formatAmount(amount ?? ZERO, organisation.baseCurrency);
   return {
     ...heading(organisation, 'Income statement', spanLine(organisation.calendar, from, to), now.note),
     from,
     to,
     form,
-    beside: before ? { ...before, note: earlier?.note ?? null } : null,
-    rows: rowAnswers(organisation, chart, now.of?.rows ?? [], earlier?.of?.rows),
+    columns: columnAnswers(drawn),
+    rows: rowAnswers(organisation, chart, drawn),
     totals: {
-      totalRevenue: write(statement.totalRevenue),
-      totalExpenses: write(statement.totalExpenses),
-      netResult: write(statement.netResult),
+      totalRevenue: write(now.of?.totalRevenue),
+      totalExpenses: write(now.of?.totalExpenses),
+      netResult: write(now.of?.netResult),
     },
   };
 }
 
-/** The income statement of a fiscal year up to a date, month by month. */
-export function incomeByMonthReport(
-  db: Db,
-  organisation: Organisation,
-  query: IncomeByMonthQuery,
-  today: CivilDate,
-): IncomeByMonthResponse {
-  const { from, to } = reportSpan({ to: query.to }, organisation, today);
-  const { form = 'single-step' } = query;
-  const { changeover } = oldBooksOf(db, organisation);
-  const view = ledgerView(db, organisation, undefined);
-  const months = periodsBetween(organisation.calendar, from, to).map((period) => {
-    const month = daysOfPeriod(organisation.calendar, period);
-    return { from: laterOf(from, month.from), to: earlierOf(month.to, to) };
-  });
-  const flows = months.map((month) => flowsBetween(db, view, month.from, month.to));
-  const write = (amount: Minor | undefined): string | null =>
-    amount === undefined ? null : formatAmount(amount, organisation.baseCurrency);
-  const isBefore = to < changeover;
-  return {
-    ...heading(
-      organisation,
-      'Income by month',
-      spanLine(organisation.calendar, from, to),
-      isBefore ? beforeTheseBooks(changeover, to) : null,
-    ),
-    form,
-    months,
-    rows: (isBefore ? [] : incomeByMonth(loadChart(db, organisation.id), flows, organisation.kind, form)).map(
-      (row) => ({
-        row: row.row,
-        key: row.key,
-        label: row.label,
-        account: row.account?.number ?? null,
-        months: row.months.map(write),
-        total: write(row.amount),
-      }),
-    ),
-  };
-}
-
-/** The statement of changes in equity that a query asks for. */
+/** The statement of changes in equity that a query asks for: the components of its days, and the totals of each column. */
 export function equityStatementReport(
   db: Db,
   organisation: Organisation,
@@ -143,36 +104,57 @@ export function equityStatementReport(
   const { from, to } = reportSpan(query, organisation, today);
   const chart = loadChart(db, organisation.id);
   const { changeover } = oldBooksOf(db, organisation);
-  const isBefore = to < changeover;
-  const flows = isBefore
-    ? { base: [], years: [{ lead: [], span: [] }] }
-    : equityFlows(db, organisation, ledgerView(db, organisation, query.asKnownOn), from, to);
-  const statement = equityStatement(chart, organisation.kind, flows);
-  const write = (amount: EquityStatement['rows'][number]['total']): string =>
-    formatAmount(amount, organisation.baseCurrency);
+  const view = ledgerView(db, organisation, query.asKnownOn);
+  const drawn = drawColumns(
+    columnsAsked(organisation, { from, to }, query),
+    query,
+    (column): Figures<EquityStatement> => {
+      if (column.to < changeover) return { of: undefined, note: beforeTheseBooks(changeover, column.to) };
+      const flows = equityFlows(db, organisation, view, column.from, column.to);
+      return { of: equityStatement(chart, organisation.kind, flows), note: null };
+    },
+  );
+  const now = mainFigures(drawn);
+  const write = (amount: Minor): string => formatAmount(amount, organisation.baseCurrency);
+  const totals = alignedRows(
+    chart,
+    drawn.figures.map(({ of }) =>
+      (of?.rows ?? []).map(({ key, label, total }) => ({ row: 'account', key, label, amount: total }) as const),
+    ),
+  );
+  const isAlone = drawn.columns.length === 1;
   return {
     ...heading(
       organisation,
       STATEMENT_WORDS[organisation.kind].equityStatement,
       spanLine(organisation.calendar, from, to),
-      isBefore ? beforeTheseBooks(changeover, to) : null,
+      now.note,
     ),
     from,
     to,
-    components: statement.components.map(({ key, label, account }) => ({
+    components: (now.of?.components ?? []).map(({ key, label, account }) => ({
       key: account ? account.number : String(key),
       label,
       account: account?.number ?? null,
     })),
-    rows: (isBefore ? [] : statement.rows).map(({ key, label, amounts, total }) => ({
-      row:
-        key === 'net-result' ? 'carry' : key === 'opening-equity' || key === 'closing-equity' ? 'total' : 'account',
-      key,
-      label:
-        key === 'opening-equity' ? `At ${longDate(from)}` : key === 'closing-equity' ? `At ${longDate(to)}` : label,
-      amounts: amounts.map(write),
-      total: write(total),
-    })),
+    columns: columnAnswers(drawn),
+    rows: EQUITY_ROWS.flatMap((key) => {
+      const all = totals.find((row) => row.key === key);
+      if (!all) return [];
+      const own = now.of?.rows.find((row) => row.key === key);
+      const ends = { 'opening-equity': from, 'closing-equity': to } as Readonly<Partial<Record<string, CivilDate>>>;
+      const at = isAlone ? ends[key] : undefined;
+      return [
+        {
+          row: key === 'net-result' ? 'carry' : key in ends ? 'total' : 'account',
+          key,
+          label: at ? `At ${longDate(at)}` : all.label,
+          amounts: (own?.amounts ?? now.of?.components.map(() => ZERO) ?? []).map(write),
+          total: write(own?.total ?? ZERO),
+          totals: columnCells(organisation, drawn, all.amounts),
+        } as const,
+      ];
+    }),
   };
 }
 
@@ -184,30 +166,31 @@ export function balanceSheetReport(
   today: CivilDate,
 ): BalanceSheetResponse {
   const asAt = reportDate(query.asAt, 'asAt', organisation, today, today);
+  const year = yearStart(organisation, asAt) ?? asAt;
+  const from = query.from ? reportDate(query.from, 'from', organisation, year, today) : year;
   const view = ledgerView(db, organisation, query.asKnownOn);
   const chart = loadChart(db, organisation.id);
-  const figures = positionFigures(db, organisation, view, chart, asAt);
-  const before = query.beside && yearBefore(asAt);
-  const figuresBefore = before && positionFigures(db, organisation, view, chart, before);
-  const drawn = (
-    { of: position, note }: typeof figures,
-    beside: typeof figures | undefined,
-  ): Figures<BalanceSheet> => {
-    const { flows, equity } = position ?? {};
-    const zeros = query.zeros === 'true';
-    return {
-      of: flows && equity && balanceSheet(chart, organisation.kind, flows, equity, zeros, beside?.of?.flows),
-      note,
-    };
+  const columns = positionColumns(columnsAsked(organisation, { from: earlierOf(from, asAt), to: asAt }, query));
+  const positions = drawColumns(columns, query, ({ to }) => positionFigures(db, organisation, view, chart, to));
+  const drawn = {
+    ...positions,
+    figures: positions.figures.map(({ of: position, note }): Figures<BalanceSheet> => {
+      if (!position) return { of: undefined, note };
+      const { flows, equity } = position;
+      const beside = positions.figures.flatMap(({ of }) => (of && of !== position ? [of.flows] : []));
+      return {
+        of: balanceSheet(chart, organisation.kind, flows, equity, query.zeros === 'true', beside),
+        note,
+      };
+    }),
   };
-  const now = drawn(figures, figuresBefore || undefined);
-  const earlier = figuresBefore ? drawn(figuresBefore, figures) : undefined;
+  const now = mainFigures(drawn);
   const write = (amount: Minor | undefined): string => formatAmount(amount ?? ZERO, organisation.baseCurrency);
   return {
     ...heading(organisation, 'Balance sheet', `as at ${longDate(asAt)}`, now.note),
     asAt,
-    beside: before && earlier ? { from: null, to: before, note: earlier.note } : null,
-    rows: rowAnswers(organisation, chart, now.of?.rows ?? [], earlier?.of?.rows),
+    columns: columnAnswers(drawn),
+    rows: rowAnswers(organisation, chart, drawn),
     totals: {
       totalAssets: write(now.of?.totalAssets),
       totalLiabilities: write(now.of?.totalLiabilities),
@@ -276,13 +259,32 @@ function flowsFromBeforeBooks(
   return { base: [], years };
 }
 
+/** The columns of an equity statement file: those of the days that were asked for, then the totals of the others. */
+export function equityFileColumns({ columns }: EquityStatementResponse): string[] {
+  return ['row', 'key', 'label', 'component', 'account', 'amount', ...otherColumns(columns).map(({ key }) => key)];
+}
+
 /** The rows of an equity statement file: a row a component, then the row's total with an empty component. */
 export function equityRows(of: EquityStatementResponse): string[][] {
+  const others = otherColumns(of.columns).map((column) => of.columns.indexOf(column));
   return of.rows.flatMap((row) => [
     ...of.components.flatMap(({ label, account, key }, index) => {
       const amount = row.amounts[index] ?? '';
-      return /[1-9]/.test(amount) ? [['account', row.key, row.label, label, account ?? key, amount]] : [];
+      if (!/[1-9]/.test(amount)) return [];
+      return [['account', row.key, row.label, label, account ?? key, amount, ...others.map(() => '')]];
     }),
-    [row.row === 'account' ? 'subtotal' : row.row, row.key, row.label, '', '', row.total],
+    [
+      row.row === 'account' ? 'subtotal' : row.row,
+      row.key,
+      row.label,
+      '',
+      '',
+      row.total,
+      ...others.map((at) => row.totals[at] ?? ''),
+    ],
   ]);
+}
+
+function otherColumns(columns: readonly ColumnResponse[]): ColumnResponse[] {
+  return columns.filter(({ key }) => key !== MAIN_COLUMN);
 }

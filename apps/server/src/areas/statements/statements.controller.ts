@@ -1,11 +1,8 @@
 import {
   BalanceSheetQuery,
   type BalanceSheetResponse,
-  CashFlowQuery,
   type CashFlowResponse,
   type EquityStatementResponse,
-  IncomeByMonthQuery,
-  type IncomeByMonthResponse,
   IncomeStatementQuery,
   type IncomeStatementResponse,
   SpanQuery,
@@ -15,15 +12,9 @@ import { writeCsv } from '../../platform/files/csv.js';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
 import { Readers } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import {
-  balanceSheet,
-  cashFlowStatement,
-  equityStatement,
-  incomeByMonth,
-  incomeStatement,
-} from './statement-readings.js';
-import { STATEMENT_COLUMNS, statementRows } from './statement-answers.js';
-import { equityRows } from './statement-reports.js';
+import { balanceSheet, cashFlowStatement, equityStatement, incomeStatement } from './statement-readings.js';
+import { statementFileColumns, statementFileRows } from './statement-answers.js';
+import { equityFileColumns, equityRows } from './statement-reports.js';
 
 const CSV = 'text/csv; charset=utf-8';
 
@@ -49,14 +40,6 @@ export class StatementsController {
     return statementCsv(await this.incomeStatement(organisation, query));
   }
 
-  @Get('income-by-month')
-  incomeByMonth(
-    @CurrentOrganisation() organisation: Organisation,
-    @Query() query: IncomeByMonthQuery,
-  ): Promise<IncomeByMonthResponse> {
-    return this.readers.report(incomeByMonth, organisation, query);
-  }
-
   @Get('equity-statement')
   equityStatement(
     @CurrentOrganisation() organisation: Organisation,
@@ -71,10 +54,11 @@ export class StatementsController {
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: SpanQuery,
   ): Promise<string> {
+    const statement = await this.equityStatement(organisation, query);
     return writeCsv(
-      ['row', 'key', 'label', 'component', 'account', 'amount'],
-      equityRows(await this.equityStatement(organisation, query)),
-      ['amount'],
+      equityFileColumns(statement),
+      equityRows(statement),
+      statement.columns.map(({ key }) => key),
     );
   }
 
@@ -98,7 +82,7 @@ export class StatementsController {
   @Get('cash-flow-statement')
   cashFlowStatement(
     @CurrentOrganisation() organisation: Organisation,
-    @Query() query: CashFlowQuery,
+    @Query() query: SpanQuery,
   ): Promise<CashFlowResponse> {
     return this.readers.report(cashFlowStatement, organisation, query);
   }
@@ -107,13 +91,13 @@ export class StatementsController {
   @Header('content-type', CSV)
   async cashFlowStatementCsv(
     @CurrentOrganisation() organisation: Organisation,
-    @Query() query: CashFlowQuery,
+    @Query() query: SpanQuery,
   ): Promise<string> {
     return statementCsv(await this.cashFlowStatement(organisation, query));
   }
 }
 
-function statementCsv(of: Pick<BalanceSheetResponse, 'rows' | 'beside'>): string {
-  const columns = STATEMENT_COLUMNS.slice(0, of.beside ? undefined : -1);
-  return writeCsv(columns, statementRows(of), ['amount', 'earlier']);
+function statementCsv(of: Pick<BalanceSheetResponse, 'rows' | 'columns'>): string {
+  const figures = of.columns.map(({ key }) => key);
+  return writeCsv(statementFileColumns(of), statementFileRows(of), figures);
 }

@@ -34,6 +34,21 @@ export function CarryLines({
   );
 }
 
+/** Of sheets that stand one under the other: at their right, where both end at the same place. */
+function sideCurve(left: number, leaving: DOMRect, arriving: DOMRect, y1: number, y2: number): Curve[] {
+  if (Math.abs(leaving.right - arriving.right) > 1) return [];
+  const x = leaving.right - left;
+  return [
+    {
+      path: `M ${x} ${y1} C ${x + 16} ${y1}, ${x + 16} ${y2}, ${x} ${y2}`,
+      ends: [
+        [x, y1],
+        [x, y2],
+      ],
+    },
+  ];
+}
+
 interface Curve {
   readonly path: string;
   readonly ends: readonly (readonly [number, number])[];
@@ -60,7 +75,7 @@ function curveOf(chain: HTMLElement, carry: string): Curve[] {
     a.top + a.height / 2 - origin.top + chain.scrollTop,
     b.top + b.height / 2 - origin.top + chain.scrollTop,
   ];
-  if (x2 < x1) return [];
+  if (x2 < x1) return sideCurve(origin.left - chain.scrollLeft, sheetOf(leaving), sheetOf(arriving), y1, y2);
   const middle = (x1 + x2) / 2;
   return [
     {

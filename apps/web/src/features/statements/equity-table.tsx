@@ -6,59 +6,89 @@ import { useAddress } from '../../api/address.js';
 import { currencySign, shown } from '../../ui/money.js';
 import statement from '../../ui/statement.module.css';
 import chain from './chain.module.css';
+import { ColumnHead, ColumnNotes } from './column-head.js';
 import styles from './equity-table.module.css';
+import { withSign, writtenPercent } from './written-figure.js';
 
 /** The statement of changes in equity: a column a component, and their total. */
 export function EquityTable({ of, currency }: { of: EquityStatementResponse; currency: CurrencyCode }) {
   const address = useAddress();
   const sign = currencySign(currency);
-  const hasTotal = of.components.length !== 1;
-  const write = (amount: string, isSum: boolean): string => {
+  const isCompared = of.columns.length > 1;
+  // beside many totals the components have no room
+  const components = of.columns.length > MOST_BESIDE ? [] : of.components;
+  const hasTotal = isCompared || components.length !== 1;
+  const write = (amount: string | null, isSum: boolean): string => {
+    if (amount === null) return '';
+    if (!isSum && Number(amount) === 0) return isCompared ? '–' : '';
     const text = shown(amount, currency);
-    if (!isSum && /^[0.]+$/.test(amount)) return '';
-    return isSum ? (text.startsWith('(') ? `(${sign}${text.slice(1)}` : `${sign}${text}`) : text;
+    return isSum ? withSign(sign, text) : text;
+  };
+  const figuresOf = (row: EquityStatementResponse['rows'][number]): readonly string[] => {
+    const isSum = row.row === 'total';
+    const own = components.length > 0 ? row.amounts : [];
+    if (!isCompared)
+      return (hasTotal ? [...own, row.total] : [row.amounts[0] ?? row.total]).map((amount) => write(amount, isSum));
+    const totals = row.totals.map((amount, at) => {
+      const { type } = of.columns[at] ?? { type: 'amount' };
+      return type === 'percent' ? writtenPercent(amount) : write(amount, isSum && type === 'amount');
+    });
+    return [...own.map((amount) => write(amount, isSum)), ...totals];
   };
   return (
-    <table className={chain.equity}>
-      <thead>
-        <tr>
-          <th>
-            <span className="visually-hidden">Change</span>
-          </th>
-          {of.components.map((one) => (
-            <th key={one.key}>
-              {one.account ? (
-                <Link to={address.href('account', { account: one.account })}>{one.label}</Link>
-              ) : (
-                one.label
-              )}
+    <div className={chain.scrolls} role="group" aria-label="Changes by component" tabIndex={0}>
+      <table className={chain.equity}>
+        <thead>
+          <tr>
+            <th>
+              <span className="visually-hidden">Change</span>
             </th>
-          ))}
-          {hasTotal && <th>Total</th>}
-        </tr>
-      </thead>
-      <tbody>
-        {of.rows.map((row) => {
-          const isSum = row.row === 'total';
-          const isEnd = row.key === 'closing-equity';
-          const figures = hasTotal ? [...row.amounts, row.total] : [row.amounts[0] ?? row.total];
-          const carry = row.key === 'net-result' ? 'result' : isEnd ? 'equity' : undefined;
-          return (
-            <tr
-              key={row.key}
-              className={clsx(isSum ? statement.total : '', carry ? statement.carried : '')}
-              data-carry={carry}
-            >
-              <td className={isSum ? '' : statement.item}>{row.label}</td>
-              {figures.map((amount, index) => (
-                <td key={index} className="num">
-                  <span className={clsx(isEnd ? statement.under : '', styles.unbound)}>{write(amount, isSum)}</span>
-                </td>
-              ))}
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
+            {components.map((one) => (
+              <th key={one.key}>
+                {one.account ? (
+                  <Link to={address.href('account', { account: one.account })}>{one.label}</Link>
+                ) : (
+                  one.label
+                )}
+              </th>
+            ))}
+            {isCompared
+              ? of.columns.map((column) => <ColumnHead key={column.key} column={column} />)
+              : hasTotal && <th>Total</th>}
+          </tr>
+        </thead>
+        <tbody>
+          {of.rows.map((row) => {
+            const isSum = row.row === 'total';
+            const isEnd = row.key === 'closing-equity';
+            const carry = row.key === 'net-result' ? 'result' : isEnd ? 'equity' : undefined;
+            return (
+              <tr
+                key={row.key}
+                className={clsx(isSum ? statement.total : '', carry ? statement.carried : '')}
+                data-carry={carry}
+              >
+                <td className={isSum ? '' : statement.item}>{row.label}</td>
+                {figuresOf(row).map((figure, index) => (
+                  <td
+                    key={index}
+                    className="num"
+                    data-type={isCompared ? of.columns[index - components.length]?.type : undefined}
+                  >
+                    <span className={clsx(isEnd && figure !== '' ? statement.under : '', styles.unbound)}>
+                      {figure}
+                    </span>
+                  </td>
+                ))}
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      <ColumnNotes columns={of.columns} />
+    </div>
   );
 }
+
+/** With more columns than these, only totals stand in them. */
+const MOST_BESIDE = 6;

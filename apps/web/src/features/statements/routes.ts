@@ -9,12 +9,5 @@ const statementsRoute: ScreenRoute = {
   isWhole: true,
 };
 
-const incomeByMonthRoute: ScreenRoute = {
-  stage: 'report',
-  path: 'income-by-month',
-  label: 'Income by month',
-  lazy: () => import('./income-by-month-screen.js'),
-};
-
 /** What reports are drawn up on, in their order. */
-export const statementRoutes: readonly ScreenRoute[] = [statementsRoute, incomeByMonthRoute];
+export const statementRoutes: readonly ScreenRoute[] = [statementsRoute];

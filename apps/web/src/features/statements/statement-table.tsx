@@ -10,14 +10,14 @@ import { withSign, writtenFigure } from './written-figure.js';
 /** What stands over a statement, as the trade writes it; and where its figures come from, if not from these books. */
 export function Heading({ of }: { of: StatementHeading }) {
   return (
-    <>
+    <div>
       <hgroup>
         <p>{of.organisation}</p>
         <h2>{of.title}</h2>
         <p className={statement.date}>{of.dateLine}</p>
       </hgroup>
       {of.note && <p className={statement.note}>{of.note}</p>}
-    </>
+    </div>
   );
 }
 
@@ -27,24 +27,27 @@ export function StatementTable({
   currency,
   carried,
   isStepped = false,
+  inner = NONE,
 }: {
   rows: readonly StatementRowResponse[];
   currency: CurrencyCode;
   /** The keys of figures that leave for, or come from, another statement. */
   carried: Readonly<Record<string, string>>;
   isStepped?: boolean;
+  /** The keys of carries that stand among the items. */
+  inner?: ReadonlySet<string>;
 }) {
   const address = useAddress();
   const sign = currencySign(currency);
-  const firstAmount = rows.findIndex((row) => row.row === 'account');
+  const firstAmount = rows.findIndex((row) => row.row !== 'heading');
   const write = (row: StatementRowResponse): string => writtenFigure(row.amount, row.key, currency, isStepped);
   return (
     <table>
       <tbody>
         {rows.map((row, index) => {
-          const isItem = row.row === 'account';
+          const isItem = row.row === 'account' || inner.has(row.key);
           const next = rows[index + 1];
-          const isLastItem = isItem && next?.row !== 'account';
+          const isLastItem = isItem && next?.row === 'subtotal';
           // a part's sum stands beside its last item, as in print, not on a line of its own
           if (isPartSum(rows, index)) return null;
           const beside = next && isPartSum(rows, index + 1) ? write(next) : '';
@@ -56,7 +59,13 @@ export function StatementTable({
             <tr
               key={`${row.key} ${row.account} ${index}`}
               className={clsx(
-                row.row === 'heading' ? statement.heading : isItem ? '' : isEnd ? statement[row.row] : statement.sum,
+                row.row === 'heading'
+                  ? headingClass(row.key)
+                  : isItem
+                    ? ''
+                    : isEnd
+                      ? statement[row.row]
+                      : statement.sum,
                 carried[row.key] ? statement.carried : '',
               )}
               data-carry={carried[row.key]}
@@ -82,7 +91,7 @@ export function StatementTable({
                     className={
                       row.row === 'total'
                         ? statement.under
-                        : row.key.startsWith('total-') || isEnd
+                        : /^(total|cash)-/.test(row.key) || isEnd
                           ? ''
                           : statement.over
                     }
@@ -98,6 +107,15 @@ export function StatementTable({
     </table>
   );
 }
+
+const NONE: ReadonlySet<string> = new Set();
+
+/** Headings of a part stand out, those within one do not. */
+export function headingClass(key: string): string | undefined {
+  return SUBHEADINGS.has(key) ? statement.subheading : statement.heading;
+}
+
+const SUBHEADINGS: ReadonlySet<string> = new Set(['taken-out', 'changes', 'cash']);
 
 /** Whether a row is the sum of the part right above it. */
 function isPartSum(rows: readonly StatementRowResponse[], at: number): boolean {

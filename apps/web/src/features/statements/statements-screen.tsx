@@ -1,138 +1,126 @@
-import {
-  type BalanceSheetResponse,
-  type Comparison,
-  type IncomeStatementResponse,
-  paths,
-  withQuery,
-} from '@just-ledger/contract';
-import type { CurrencyCode, IncomeStatementForm } from '@just-ledger/core';
 import { useSuspenseQueries } from '@tanstack/react-query';
 import { clsx } from 'clsx';
-import { useRef } from 'react';
-import { useSheetParam } from '../../api/address.js';
+import { type ReactNode, useRef } from 'react';
 import { useBooks } from '../../api/books-queries.js';
-import layout from '../../ui/layout.module.css';
+import {
+  balanceSheetQuery,
+  cashFlowQuery,
+  equityStatementQuery,
+  incomeStatementQuery,
+} from '../../api/statement-queries.js';
 import sheetStyles from '../../ui/sheet.module.css';
 import statement from '../../ui/statement.module.css';
-import { Choices } from '../../ui/choices.js';
-import { Toggle } from '../../ui/toggle.js';
-import styles from './chain.module.css';
-
-import { balanceSheetQuery, equityStatementQuery, incomeStatementQuery } from '../../api/statement-queries.js';
 import { CarryLines } from './carry-lines.js';
-import { ComparedTable } from './compared-table.js';
+import styles from './chain.module.css';
+import { ColumnsTable } from './columns-table.js';
 import { EquityTable } from './equity-table.js';
+import { StatementChoices } from './statement-choices.js';
 import { Heading, StatementTable } from './statement-table.js';
+import { useStatementParams } from './use-statement-params.js';
+import { WithoutCash } from './without-cash.js';
 
-/** The statement chain: three statements, with lines for the figures that one hands to the next. */
+/** The statement chain, with lines for the figures that one statement hands to the next. */
 export default function StatementsScreen() {
-  const { organisation, currency, from, to } = useBooks();
-  const [chosen, setForm] = useSheetParam('form');
-  const [compared, setCompared] = useSheetParam('beside');
-  const beside: Comparison | undefined = compared === 'year-before' ? compared : undefined;
-  const form: IncomeStatementForm = chosen === 'single-step' ? 'single-step' : 'multi-step';
-  const [{ data: income }, { data: equity }, { data: sheet }] = useSuspenseQueries({
+  const { organisation, currency } = useBooks();
+  const params = useStatementParams();
+  const { asked, form, shown } = params;
+  const [{ data: income }, { data: equity }, { data: sheet }, { data: cash }] = useSuspenseQueries({
     queries: [
-      incomeStatementQuery(organisation.id, from, to, form, beside),
-      equityStatementQuery(organisation.id, from, to),
-      balanceSheetQuery(organisation.id, to, beside),
+      incomeStatementQuery(organisation.id, { ...asked, form }),
+      equityStatementQuery(organisation.id, asked),
+      balanceSheetQuery(organisation.id, asked),
+      cashFlowQuery(organisation.id, asked),
     ],
   });
   const chain = useRef<HTMLDivElement>(null);
+  const isCompared = income.columns.length > 1;
+  const Table = isCompared ? ColumnsTable : StatementTable;
+  const part = (title: string, key: string, children: ReactNode): ReactNode => (
+    <section
+      data-sheet
+      data-statement={key}
+      className={clsx(sheetStyles.sheet, statement.statement, styles.sheet)}
+      aria-label={title}
+    >
+      {children}
+    </section>
+  );
   return (
     <>
       <h1 className="visually-hidden">Statements</h1>
-      <div className={clsx(layout.row, layout.toEnd, layout.belowClose, layout.wide, 'small no-print')}>
-        <Choices
-          value={chosen === 'single-step' ? chosen : ''}
-          choices={[
-            ['', 'Multi-step'],
-            ['single-step', 'Single-step'],
-          ]}
-          onChoose={(key) => setForm(key || undefined)}
-        />
-        <Toggle isOn={beside !== undefined} onClick={() => setCompared(beside ? undefined : 'year-before')}>
-          With the year before
-        </Toggle>
-        <span className="soft">Save as CSV:</span>
-        <a
-          className="act"
-          href={withQuery(paths.incomeStatementCsv(organisation.id), { from, to, form, beside })}
-          download="income-statement.csv"
-        >
-          income
-        </a>
-        <a
-          className="act"
-          href={withQuery(paths.equityStatementCsv(organisation.id), { from, to })}
-          download="equity-statement.csv"
-        >
-          equity
-        </a>
-        <a
-          className="act"
-          href={withQuery(paths.balanceSheetCsv(organisation.id), { asAt: to, beside })}
-          download="balance-sheet.csv"
-        >
-          balance sheet
-        </a>
-        <button className="act" type="button" onClick={() => window.print()}>
-          Print
-        </button>
-      </div>
-      <div className={styles.chain} ref={chain}>
-        <section
-          data-sheet
-          className={clsx(sheetStyles.sheet, statement.statement, styles.sheet)}
-          aria-label={income.title}
-        >
-          <Heading of={income} />
-          <Figures
-            of={income}
-            to={to}
-            currency={currency}
-            carried={{ 'net-result': 'result' }}
-            isStepped={form === 'multi-step'}
-          />
-        </section>
-        <section
-          data-sheet
-          className={clsx(sheetStyles.sheet, statement.statement, styles.sheet)}
-          aria-label={equity.title}
-          style={{ flexGrow: equity.components.length > 2 ? 1.35 : 1.1 }}
-        >
-          <Heading of={equity} />
-          {equity.rows.length > 0 && <EquityTable of={equity} currency={currency} />}
-        </section>
-        <section
-          data-sheet
-          className={clsx(sheetStyles.sheet, statement.statement, styles.sheet)}
-          aria-label={sheet.title}
-        >
-          <Heading of={sheet} />
-          <Figures of={sheet} to={to} currency={currency} carried={{ 'total-equity': 'equity' }} />
-        </section>
+      <StatementChoices params={params} />
+      <div
+        className={clsx(
+          styles.chain,
+          isCompared && styles.stacked,
+          income.columns.length > 6 && styles.many,
+          !params.change.isChosen && styles.dropsChange,
+          shown.size === 1 && styles.alone,
+        )}
+        ref={chain}
+      >
+        {shown.has('income') &&
+          part(
+            income.title,
+            'income',
+            <>
+              <Heading of={income} />
+              <Table
+                rows={income.rows}
+                columns={income.columns}
+                currency={currency}
+                carried={{ 'net-result': 'result' }}
+                isStepped={form === 'multi-step'}
+              />
+            </>,
+          )}
+        {shown.has('equity') &&
+          part(
+            equity.title,
+            'equity',
+            <>
+              <Heading of={equity} />
+              {equity.rows.length > 0 && <EquityTable of={equity} currency={currency} />}
+            </>,
+          )}
+        {shown.has('balance-sheet') &&
+          part(
+            sheet.title,
+            'balance-sheet',
+            <>
+              <Heading of={sheet} />
+              <Table
+                rows={sheet.rows}
+                columns={sheet.columns}
+                currency={currency}
+                carried={{ 'total-equity': 'equity' }}
+              />
+            </>,
+          )}
+        {shown.has('cash-flow') &&
+          part(
+            cash.title,
+            'cash-flow',
+            <>
+              <Heading of={cash} />
+              <Table
+                rows={cash.rows}
+                columns={cash.columns}
+                currency={currency}
+                carried={{ 'net-result': 'result' }}
+                inner={CARRIED_IN}
+              />
+              <WithoutCash of={cash.withoutCash} currency={currency} />
+            </>,
+          )}
         <CarryLines
           chain={chain}
-          signature={`${from} ${to} ${form} ${beside} ${income.totals.netResult} ${sheet.totals.totalEquity} ${sheet.rows.length}`}
+          signature={`${JSON.stringify(asked)} ${form} ${[...shown].join('.')} ${income.totals.netResult} ${sheet.totals.totalEquity} ${sheet.rows.length} ${cash.rows.length}`}
         />
       </div>
     </>
   );
 }
 
-/** The rows of a statement, by themselves or beside those of the year before; nothing if there are none. */
-function Figures({
-  of: { rows, beside },
-  to,
-  ...more
-}: {
-  of: IncomeStatementResponse | BalanceSheetResponse;
-  to: string;
-  currency: CurrencyCode;
-  carried: Readonly<Record<string, string>>;
-  isStepped?: boolean;
-}) {
-  if (beside) return <ComparedTable rows={rows} to={to} beside={beside} {...more} />;
-  return rows.length === 0 ? null : <StatementTable rows={rows} {...more} />;
-}
+/** The result begins the items of the cash-flow statement. */
+const CARRIED_IN: ReadonlySet<string> = new Set(['net-result']);

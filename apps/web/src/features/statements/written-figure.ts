@@ -26,3 +26,10 @@ export function writtenFigure(
 export function withSign(sign: string, figure: string): string {
   return figure.startsWith('(') ? `(${sign}${figure.slice(1)}` : `${sign}${figure}`;
 }
+
+/** A percentage as a statement writes it; nothing where there is none. @example writtenPercent('-1.3') // → '(1.3)' */
+export function writtenPercent(percent: string | null): string {
+  if (percent === null) return '';
+  if (Number(percent) === 0) return '–';
+  return percent.startsWith('-') ? `(${percent.slice(1)})` : percent;
+}

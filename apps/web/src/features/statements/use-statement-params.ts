@@ -1,0 +1,79 @@
+import { type IncomeStatementForm, MOST_MONTHS, parseCivilDate, periodsBetween } from '@just-ledger/core';
+import { useSheetParam } from '../../api/address.js';
+import { useBooks } from '../../api/books-queries.js';
+import type { StatementAsked } from '../../api/statement-queries.js';
+
+/** The statements of the chain, in its order. */
+export const STATEMENTS = {
+  income: 'Income',
+  equity: 'Equity',
+  'balance-sheet': 'Balance sheet',
+  'cash-flow': 'Cash flow',
+} as const;
+
+/** A key of {@link STATEMENTS}. */
+export type StatementKey = keyof typeof STATEMENTS;
+
+const ALL = Object.keys(STATEMENTS) as StatementKey[];
+
+/** What may stand beside the days that are chosen. */
+export const BESIDE = {
+  '': 'these days alone',
+  'years:1': 'and the year before',
+  'years:2': 'and two years before',
+  'years:4': 'and four years before',
+  'periods:1': 'and the period before',
+  'periods:3': 'and three periods before',
+  months: 'by month',
+  'year-to-date': 'and the year to date',
+} as const;
+
+/** A key of {@link BESIDE}. */
+export type Beside = keyof typeof BESIDE;
+
+/** How the chain is drawn: it is chosen in one place, holds for all of it, and stands in the address. */
+export interface StatementParams {
+  readonly form: IncomeStatementForm;
+  readonly shown: ReadonlySet<StatementKey>;
+  readonly beside: Beside;
+  /** What may be chosen to stand beside these days. */
+  readonly choices: readonly Beside[];
+  /** Whether there is a change that could be told, and whether it is. */
+  readonly change: { readonly isPossible: boolean; readonly isTold: boolean; readonly isChosen: boolean };
+  readonly asked: StatementAsked;
+  setForm(form: IncomeStatementForm): void;
+  setBeside(beside: Beside): void;
+  setChange(isTold: boolean): void;
+  toggle(statement: StatementKey): void;
+}
+
+/** Reads and sets how the chain is drawn. */
+export function useStatementParams(): StatementParams {
+  const { calendar, from, to } = useBooks();
+  const [form, setForm] = useSheetParam('form');
+  const [columns, setColumns] = useSheetParam('columns');
+  const [change, setChange] = useSheetParam('change');
+  const [statements, setStatements] = useSheetParam('statements');
+  const months = periodsBetween(calendar, parseCivilDate(from), parseCivilDate(to)).length;
+  const choices = (Object.keys(BESIDE) as Beside[]).filter((key) => key !== 'months' || months <= MOST_MONTHS);
+  const beside = choices.find((key) => key === columns) ?? '';
+  const isPossible = /^(years|periods)/.test(beside);
+  const isTold = isPossible && (change ? change === 'yes' : beside.endsWith(':1'));
+  const chosen = ALL.filter((key) => statements?.split('.').includes(key));
+  const shown = new Set(chosen.length > 0 ? chosen : ALL);
+  return {
+    form: form === 'single-step' ? form : 'multi-step',
+    shown,
+    beside,
+    choices,
+    change: { isPossible, isTold, isChosen: change === 'yes' },
+    asked: { from, to, columns: beside || undefined, change: isTold ? 'true' : undefined },
+    setForm: (key) => setForm(key === 'single-step' ? key : undefined),
+    setBeside: (key) => setColumns(key || undefined),
+    setChange: (told) => setChange(told ? 'yes' : 'no'),
+    toggle: (key) => {
+      const next = ALL.filter((one) => shown.has(one) !== (one === key));
+      if (next.length > 0) setStatements(next.length === ALL.length ? undefined : next.join('.'));
+    },
+  };
+}

@@ -1,0 +1,30 @@
+import type { WithoutCashResponse } from '@just-ledger/contract';
+import { type CurrencyCode, parseCivilDate, shortDate } from '@just-ledger/core';
+import { Link } from 'react-router';
+import { useAddress } from '../../api/address.js';
+import { shown } from '../../ui/money.js';
+import styles from './chain.module.css';
+
+/** What one activity set against another without cash: told beside the cash-flow statement, in none of its figures. */
+export function WithoutCash({ of, currency }: { of: readonly WithoutCashResponse[]; currency: CurrencyCode }) {
+  const address = useAddress();
+  if (of.length === 0) return null;
+  return (
+    <aside className={styles.told} aria-label="Without cash">
+      <p>Moved no cash, and is in no figure above:</p>
+      <ul>
+        {of.map(({ entry, date, explanation, amount }) => (
+          <li key={entry}>
+            <span>
+              {shortDate(parseCivilDate(date))}, {explanation}{' '}
+              <Link to={address.href('journal', { entry })} title="Open the entry">
+                {entry}
+              </Link>
+            </span>
+            <span className="num">{shown(amount, currency)}</span>
+          </li>
+        ))}
+      </ul>
+    </aside>
+  );
+}

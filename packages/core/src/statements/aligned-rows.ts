@@ -1,0 +1,106 @@
+import type { AccountId } from '../accounts/account.js';
+import type { Chart } from '../accounts/chart.js';
+import type { Minor } from '../money/minor.js';
+import type { StatementRow } from './statement-row.js';
+
+/** A row of several statements of one form beside each other. */
+export interface AlignedRow extends Omit<StatementRow, 'amount'> {
+  /** Minor units, one a statement, all on the same side; undefined where a statement has none. */
+  readonly amounts: readonly (Minor | undefined)[];
+}
+
+/**
+ * Sets the rows of statements of the same form beside each other. A row that only some of them have is kept, in the
+ * order of the chart; where they call a figure differently, as profit and loss, it bears both names.
+ *
+ * @param statements the first decides over order and words
+ * @example alignedRows(chart, [thisYear.rows, lastYear.rows])
+ */
+export function alignedRows(chart: Chart, statements: readonly (readonly StatementRow[])[]): AlignedRow[] {
+  let rows: Labelled[] = [];
+  statements.forEach((statement, at) => (rows = merged(rows, statement, at)));
+  return inChartOrder(chart, rows).map(({ labels: [label = '', other], ...row }) => ({
+    ...row,
+    label: other === undefined ? label : bothLabels(label, other),
+    amounts: statements.map((_, at) => row.amounts[at]),
+  }));
+}
+
+/**
+ * Two names of one figure as one: what they share is said once.
+ *
+ * @example bothLabels('Cash from investing activities', 'Cash used in investing activities')
+ *   // → 'Cash from (used in) investing activities'
+ */
+export function bothLabels(label: string, other: string): string {
+  const [a, b] = [label.split(' '), other.split(' ')];
+  const isSame = (x: string | undefined, y: string | undefined): boolean => x?.toLowerCase() === y?.toLowerCase();
+  const most = Math.min(a.length, b.length) - 1;
+  let start = 0;
+  while (start < most && isSame(a[start], b[start])) start += 1;
+  let end = 0;
+  while (end < most - start && isSame(a.at(-1 - end), b.at(-1 - end))) end += 1;
+  const own = a.slice(start, a.length - end);
+  const others = b.slice(start, b.length - end).join(' ');
+  const inside = start === 0 ? `${others.charAt(0).toLowerCase()}${others.slice(1)}` : others;
+  return [...a.slice(0, start), ...own, `(${inside})`, ...a.slice(a.length - end)].join(' ');
+}
+
+type Labelled = Omit<AlignedRow, 'label'> & { readonly labels: readonly string[] };
+
+function merged(rows: readonly Labelled[], statement: readonly StatementRow[], at: number): Labelled[] {
+  const places = new Map(statement.map((row, index) => [identity(row), index]));
+  const known = new Set(rows.map(identity));
+  const all: Labelled[] = [];
+  let next = 0;
+  const addNewUpTo = (end: number): void => {
+    for (const { amount, label, ...row } of statement.slice(next, end)) {
+      if (known.has(identity(row))) continue;
+      all.push({ ...row, labels: [label], amounts: placed([], at, amount) });
+    }
+    next = Math.max(next, end);
+  };
+  for (const row of rows) {
+    const place = places.get(identity(row));
+    if (place === undefined) {
+      all.push(row);
+      continue;
+    }
+    addNewUpTo(place);
+    next = Math.max(next, place + 1);
+    const { amount, label } = statement[place] as StatementRow;
+    const labels = row.labels.includes(label) ? row.labels : [...row.labels, label];
+    all.push({ ...row, labels, amounts: placed(row.amounts, at, amount) });
+  }
+  addNewUpTo(statement.length);
+  return all;
+}
+
+function placed(amounts: AlignedRow['amounts'], at: number, amount: Minor | undefined): AlignedRow['amounts'] {
+  return Array.from({ length: at + 1 }, (_, place) => (place === at ? amount : amounts[place]));
+}
+
+function identity({ row, key, account }: Pick<StatementRow, 'row' | 'key' | 'account'>): string {
+  return account ? `account ${account.id} ${key}` : `${row} ${key}`;
+}
+
+/** Accounts that stand one after another, in the order of the chart. */
+function inChartOrder(chart: Chart, rows: readonly Labelled[]): Labelled[] {
+  const order = new Map<AccountId, number>(chart.accounts.map(({ id }, index) => [id, index]));
+  const placeOf = ({ account }: Labelled): number => (account && order.get(account.id)) ?? order.size;
+  const sorted: Labelled[] = [];
+  let run: Labelled[] = [];
+  const endRun = (): void => {
+    sorted.push(...run.sort((a, b) => placeOf(a) - placeOf(b)));
+    run = [];
+  };
+  for (const row of rows) {
+    if (row.row === 'account') run.push(row);
+    else {
+      endRun();
+      sorted.push(row);
+    }
+  }
+  endRun();
+  return sorted;
+}
