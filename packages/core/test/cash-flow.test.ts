@@ -4,6 +4,7 @@ import {
   type CashFlowEntry,
   cashFlowStatement,
   cashFlowClassOf,
+  classesOfLines,
   entryCashFlow,
   type LedgerFlow,
   minor,
@@ -165,7 +166,7 @@ describe('what an entry paid', () => {
     ['depreciation', lines(['6500', 50], ['1509', -50]), { operating: 0, investing: 0, financing: 0 }, 0],
     ['a transfer', lines(['1010', 50], ['1020', -50]), { operating: 0, investing: 0, financing: 0 }, 0],
   ])('%s', (_, entry, paid, withoutCash) => {
-    const found = entryCashFlow(chart, entry);
+    const found = entryCashFlow(classesOfLines(chart), entry);
     expect(found.paid).toEqual(paid);
     expect(found.withoutCash).toBe(withoutCash);
   });

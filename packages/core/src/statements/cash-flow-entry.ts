@@ -32,9 +32,17 @@ export interface EntryCashFlow {
   readonly leftOut: readonly Minor[];
 }
 
-/** The class by which a line counts: a correction of an earlier year is operating, though it stands in equity. */
-export function classOfLine(chart: Chart, line: Pick<CashFlowLine, 'account' | 'movement'>): CashFlowClass {
-  return line.movement === 'correction' ? 'operating' : cashFlowClassOf(accountIn(chart, line.account));
+/** By which class lines count. */
+export type ClassOfLine = (line: Pick<CashFlowLine, 'account' | 'movement'>) => CashFlowClass;
+
+/**
+ * The classes by which lines count: those of their accounts, but a correction of an earlier year is operating, though it
+ * stands in equity.
+ */
+export function classesOfLines(chart: Chart): ClassOfLine {
+  const classes = new Map(chart.accounts.map((account) => [account.id, cashFlowClassOf(account)]));
+  return ({ account, movement }) =>
+    movement === 'correction' ? 'operating' : (classes.get(account) ?? cashFlowClassOf(accountIn(chart, account)));
 }
 
 /**
@@ -43,10 +51,10 @@ export function classOfLine(chart: Chart, line: Pick<CashFlowLine, 'account' | '
  * beyond the cash paid, is the same amount: it is taken off each activity in proportion.
  *
  * @param lines all lines of the entry
- * @example entryCashFlow(chart, [van 20000, cash -5000, loan -15000]).paid // → investing -5000, financing 0
+ * @example entryCashFlow(classesOfLines(chart), [van 20000, cash -5000, loan -15000]).paid // → investing -5000, financing 0
  */
-export function entryCashFlow(chart: Chart, lines: readonly CashFlowLine[]): EntryCashFlow {
-  const classes = lines.map((line) => classOfLine(chart, line));
+export function entryCashFlow(classOf: ClassOfLine, lines: readonly CashFlowLine[]): EntryCashFlow {
+  const classes = lines.map(classOf);
   const effects = keyedBy(ACTIVITIES, (activity) =>
     negated(sumOf(lines.filter((_, at) => classes[at] === activity).map(({ amount }) => amount))),
   );
@@ -60,9 +68,9 @@ export function entryCashFlow(chart: Chart, lines: readonly CashFlowLine[]): Ent
     if (withoutCash === 0 || same.length === 0) continue;
     const whole = sumOf(same.map((activity) => effects[activity]));
     const rest = minor(whole - sign * withoutCash);
-    const parts = allocate(
+    const parts = sharedBy(
       rest,
-      same.map((activity) => Math.abs(effects[activity])),
+      same.map((activity) => effects[activity]),
     );
     same.forEach((activity, at) => (paid[activity] = parts[at] ?? ZERO));
   }
@@ -73,24 +81,35 @@ export function entryCashFlow(chart: Chart, lines: readonly CashFlowLine[]): Ent
     const places = lines.flatMap(({ amount }, at) =>
       classes[at] === activity && Math.sign(-amount) === Math.sign(out) ? [at] : [],
     );
-    const parts = allocate(
+    const parts = sharedBy(
       out,
-      places.map((at) => Math.abs(lines[at]?.amount ?? 0)),
+      places.map((at) => lines[at]?.amount ?? ZERO),
     );
     places.forEach((place, at) => (leftOut[place] = parts[at] ?? ZERO));
   }
   return { paid, withoutCash, leftOut };
 }
 
+/** Shares an amount out in proportion to the sizes of others. */
+function sharedBy(amount: Minor, others: readonly Minor[]): readonly Minor[] {
+  if (others.length === 1) return [amount];
+  return amount === 0 ? others.map(() => ZERO) : allocate(amount, others.map(Math.abs));
+}
+
 /**
  * The account under which what an entry paid of an activity is told: the largest of the balance sheet that is no
  * contra account, else the largest of the balance sheet, else the largest.
  */
-export function mainAccount(chart: Chart, lines: readonly CashFlowLine[], activity: Activity): AccountId | undefined {
+export function mainAccount(
+  chart: Chart,
+  classOf: ClassOfLine,
+  lines: readonly CashFlowLine[],
+  activity: Activity,
+): AccountId | undefined {
   const rank = ({ account: id }: CashFlowLine): number => {
     const { element, contra } = accountIn(chart, id);
     return element === 'revenue' || element === 'expense' ? 0 : contra ? 1 : 2;
   };
-  const own = lines.filter((line) => classOfLine(chart, line) === activity);
+  const own = lines.filter((line) => classOf(line) === activity);
   return [...own].sort((a, b) => rank(b) - rank(a) || Math.abs(b.amount) - Math.abs(a.amount))[0]?.account;
 }

@@ -10,7 +10,8 @@ import {
   ACTIVITIES,
   type Activity,
   type CashFlowLine,
-  classOfLine,
+  type ClassOfLine,
+  classesOfLines,
   type EntryCashFlow,
   entryCashFlow,
   mainAccount,
@@ -79,13 +80,14 @@ export function cashFlowStatement(
   zeros = false,
 ): CashFlowStatement {
   const flows = basis.flows.filter(({ stage }) => stage !== 'closing');
-  const parts = partsOfEntries(chart, basis);
+  const classOf = classesOfLines(chart);
+  const parts = partsOfEntries(chart, classOf, basis);
   const netResult = negated(
     sumOf(flows.filter(({ account }) => isOfResult(accountIn(chart, account))).map(({ amount }) => amount)),
   );
   const isShown = (row: StatementRow): boolean => zeros || row.amount !== 0;
   const takenOut = takenOutRows(chart, flows, parts).filter(isShown);
-  const changes = changeRows(chart, flows, parts).filter(isShown);
+  const changes = changeRows(chart, classOf, flows, parts).filter(isShown);
   const words = STATEMENT_WORDS[kind];
   const operating: StatementRow[] = [
     { row: 'carry', key: 'net-result', label: netResult < 0 ? words.loss : words.profit, amount: netResult },
@@ -151,13 +153,13 @@ interface OnAccount {
   readonly unpaid: { readonly start: Minor; readonly end: Minor };
 }
 
-function partsOfEntries(chart: Chart, basis: CashFlowBasis): EntryParts {
-  const all = basis.entries.map((entry) => ({ entry, flow: entryCashFlow(chart, entry.lines) }));
+function partsOfEntries(chart: Chart, classOf: ClassOfLine, basis: CashFlowBasis): EntryParts {
+  const all = basis.entries.map((entry) => ({ entry, flow: entryCashFlow(classOf, entry.lines) }));
   const ofSpan = all.filter(({ entry }) => entry.isInSpan);
-  const documents = documentsOnAccount(chart, all, basis.open);
+  const documents = documentsOnAccount(chart, classOf, all, basis.open);
   const paid = ofSpan.flatMap(({ entry, flow }) =>
     (['investing', 'financing'] as const).flatMap((activity): PaidPart[] => {
-      const account = flow.paid[activity] === 0 ? undefined : mainAccount(chart, entry.lines, activity);
+      const account = flow.paid[activity] === 0 ? undefined : mainAccount(chart, classOf, entry.lines, activity);
       return account === undefined ? [] : [{ activity, account, amount: flow.paid[activity] }];
     }),
   );
@@ -166,7 +168,7 @@ function partsOfEntries(chart: Chart, basis: CashFlowBasis): EntryParts {
     void leftOut.set(account, minor((leftOut.get(account) ?? 0) + amount));
   for (const { entry, flow } of ofSpan)
     entry.lines.forEach((line, at) => {
-      if (classOfLine(chart, line) === 'operating') leave(line.account, flow.leftOut[at] ?? ZERO);
+      if (classOf(line) === 'operating') leave(line.account, flow.leftOut[at] ?? ZERO);
     });
   const paidOnAccount = [...documents.values()].flatMap(({ account, of, leftOut: left, unpaid }): PaidPart[] => {
     const amount = subtract(subtract(left.end, unpaid.end), subtract(left.start, unpaid.start));
@@ -178,6 +180,7 @@ function partsOfEntries(chart: Chart, basis: CashFlowBasis): EntryParts {
 
 function documentsOnAccount(
   chart: Chart,
+  classOf: ClassOfLine,
   entries: readonly { readonly entry: CashFlowEntry; readonly flow: EntryCashFlow }[],
   open: CashFlowBasis['open'],
 ): Map<string, OnAccount> {
@@ -185,7 +188,7 @@ function documentsOnAccount(
     entry.lines.flatMap(({ account, amount, document }, at) => {
       const out = flow.leftOut[at] ?? ZERO;
       if (document === undefined || out === 0) return [];
-      const of = largestLeftOut(chart, entry.lines, flow, Math.sign(-out));
+      const of = largestLeftOut(chart, classOf, entry.lines, flow, Math.sign(-out));
       return of === undefined ? [] : [{ document, account, amount, out, of, isInSpan: entry.isInSpan }];
     }),
   );
@@ -221,14 +224,15 @@ function partOf({ out, charged }: { readonly out: Minor; readonly charged: Minor
 /** Of which activity, and under which account, an entry left out most on a side. */
 function largestLeftOut(
   chart: Chart,
+  classOf: ClassOfLine,
   lines: readonly CashFlowLine[],
   flow: EntryCashFlow,
   sign: number,
 ): PaidPart | undefined {
   const parts = (['investing', 'financing'] as const).flatMap((activity): PaidPart[] => {
     const own = lines.map((line, at) => ({ line, out: flow.leftOut[at] ?? ZERO }));
-    const amount = sumOf(own.filter(({ line }) => classOfLine(chart, line) === activity).map(({ out }) => out));
-    const account = mainAccount(chart, lines, activity);
+    const amount = sumOf(own.filter(({ line }) => classOf(line) === activity).map(({ out }) => out));
+    const account = mainAccount(chart, classOf, lines, activity);
     return Math.sign(amount) !== sign || account === undefined ? [] : [{ activity, account, amount }];
   });
   return parts.sort((a, b) => Math.abs(b.amount) - Math.abs(a.amount))[0];
@@ -263,12 +267,15 @@ function takenOutRows(chart: Chart, flows: readonly LedgerFlow[], { leftOut }: E
 }
 
 /** The change of each operating account, less what moved no cash. */
-function changeRows(chart: Chart, flows: readonly LedgerFlow[], { leftOut }: EntryParts): StatementRow[] {
+function changeRows(
+  chart: Chart,
+  classOf: ClassOfLine,
+  flows: readonly LedgerFlow[],
+  { leftOut }: EntryParts,
+): StatementRow[] {
   const own = flows.filter(
     (flow) =>
-      flow.stage !== 'opening' &&
-      !isOfResult(accountIn(chart, flow.account)) &&
-      classOfLine(chart, flow) === 'operating',
+      flow.stage !== 'opening' && !isOfResult(accountIn(chart, flow.account)) && classOf(flow) === 'operating',
   );
   const sums = sumByAccount(own);
   return (

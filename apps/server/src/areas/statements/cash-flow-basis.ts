@@ -22,21 +22,42 @@ import type { Db } from '../../platform/database/connection.js';
 import { flowsBetween, type LedgerView } from '../ledger/flow-store.js';
 import { controlLines } from '../open-items/control-lines.js';
 import { controlAccounts } from '../open-items/open-documents.js';
+import { documentName, type NamedDocument, openOfDocuments } from '../open-items/open-of-documents.js';
 
-/** What the cash-flow statement of a span is drawn of. */
-export function cashFlowBasis(db: Db, view: LedgerView, chart: Chart, from: CivilDate, to: CivilDate): CashFlowBasis {
-  const entries = movingEntries(db, view, chart, from, to);
-  return {
-    flows: flowsBetween(db, view, from, to),
-    before: sumByAccount(flowsBetween(db, view, undefined, dayBefore(from))),
-    entries: entries.map(({ contacts: _, ...entry }) => entry),
-    open: openDocuments(db, view, [...new Set(entries.flatMap(({ contacts }) => contacts))], from, to),
+/**
+ * What the cash-flow statements of some spans are drawn of, one after another: the entries and what was open at a day are
+ * read once for all of them.
+ *
+ * @param reach from the first day of the earliest to the last day of the latest
+ */
+export function cashFlowBases(
+  db: Db,
+  view: LedgerView,
+  chart: Chart,
+  reach: { readonly from: CivilDate; readonly to: CivilDate },
+): (from: CivilDate, to: CivilDate) => CashFlowBasis {
+  const all = movingEntries(db, view, chart, reach.from, reach.to);
+  const openAt = openDocuments(
+    db,
+    view,
+    all.flatMap(({ documents }) => documents),
+  );
+  return (from, to) => {
+    const entries = all.filter(({ date, documents }) => date <= to && (date >= from || documents.length > 0));
+    const [start, end] = [openAt(dayBefore(from)), openAt(to)];
+    return {
+      flows: flowsBetween(db, view, from, to),
+      before: sumByAccount(flowsBetween(db, view, undefined, dayBefore(from))),
+      entries: entries.map(({ date, documents: _, ...entry }) => ({ ...entry, isInSpan: date >= from })),
+      open: (document) => ({ start: start.get(document) ?? ZERO, end: end.get(document) ?? ZERO }),
+    };
   };
 }
 
-interface MovingEntry extends CashFlowEntry {
-  /** With whom it stands on control accounts. */
-  readonly contacts: readonly ContactId[];
+interface MovingEntry extends Omit<CashFlowEntry, 'isInSpan'> {
+  readonly date: CivilDate;
+  /** What it names on control accounts. */
+  readonly documents: readonly NamedDocument[];
 }
 
 interface Row {
@@ -74,42 +95,48 @@ function movingEntries(
       JOIN entry AS e ON e.organisation = l.organisation AND e.place = l.entry
       LEFT JOIN contact AS c ON c.organisation = l.organisation AND c.id = l.contact
     ORDER BY l.entry, l.place`);
+  const documentOf = ({ account, contact, document }: Row): NamedDocument | undefined =>
+    contact === null || !controls.has(account) ? undefined : { account, contact, key: documentKey(document ?? '') };
   return [...groupsOf(rows, (row) => row.entry)].map(([place, lines]) => ({
     place,
     ...(lines[0]?.reverses != null && { reverses: lines[0].reverses }),
-    isInSpan: (lines[0]?.date ?? to) >= from,
-    lines: lines.map((row): CashFlowLine => ({
-      account: row.account,
-      amount: minor(row.amount),
-      ...(row.movement !== '' && { movement: row.movement }),
-      ...(row.contact !== null &&
-        controls.has(row.account) && { document: documentName({ ...row, contact: row.contact }) }),
-    })),
-    contacts: lines.flatMap(({ account, contact }) => (contact !== null && controls.has(account) ? [contact] : [])),
+    date: lines[0]?.date ?? to,
+    lines: lines.map((row): CashFlowLine => {
+      const document = documentOf(row);
+      return {
+        account: row.account,
+        amount: minor(row.amount),
+        ...(row.movement !== '' && { movement: row.movement }),
+        ...(document && { document: documentName(document) }),
+      };
+    }),
+    documents: lines.flatMap((row) => documentOf(row) ?? []),
   }));
 }
 
-/** What was open of the documents of some contacts before a span and at its end. */
+/** What was open of some documents at a day. */
 function openDocuments(
   db: Db,
-  { organisation, knownTo = Number.MAX_SAFE_INTEGER }: LedgerView,
-  contacts: readonly ContactId[],
-  from: CivilDate,
-  to: CivilDate,
-): CashFlowBasis['open'] {
-  if (contacts.length === 0) return () => ({ start: ZERO, end: ZERO });
+  { organisation, knownTo }: LedgerView,
+  documents: readonly NamedDocument[],
+): (asAt: CivilDate) => ReadonlyMap<string, Minor> {
   const accounts = controlAccounts(db, organisation);
-  const openAt = (asAt: CivilDate): Map<string, Minor> => {
+  const read = (asAt: CivilDate): ReadonlyMap<string, Minor> => {
+    if (documents.length === 0) return new Map();
+    if (knownTo === undefined) return openOfDocuments(db, { organisation, accounts, asAt }, documents);
+    const contacts = [...new Set(documents.map(({ contact }) => contact))];
     const lines = controlLines(db, { organisation, accounts, asAt, contacts });
     const sums = new Map<string, Minor>();
-    for (const item of openItems(lines.filter(({ at: [entry] }) => entry <= knownTo)))
-      if (!item.isPayment) sums.set(documentName(item), minor((sums.get(documentName(item)) ?? 0) + item.open));
+    for (const item of openItems(lines.filter(({ at: [entry] }) => entry <= knownTo))) {
+      const name = documentName({ ...item, key: documentKey(item.document ?? '') });
+      if (!item.isPayment) sums.set(name, minor((sums.get(name) ?? 0) + item.open));
+    }
     return sums;
   };
-  const [start, end] = [openAt(dayBefore(from)), openAt(to)];
-  return (document) => ({ start: start.get(document) ?? ZERO, end: end.get(document) ?? ZERO });
-}
-
-function documentName(of: { account: AccountId; contact: ContactId; document?: string | null | undefined }): string {
-  return `${of.account} ${of.contact} ${documentKey(of.document ?? '')}`;
+  const known = new Map<CivilDate, ReadonlyMap<string, Minor>>();
+  return (asAt) => {
+    const found = known.get(asAt) ?? read(asAt);
+    known.set(asAt, found);
+    return found;
+  };
 }

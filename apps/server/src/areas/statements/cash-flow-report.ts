@@ -3,8 +3,10 @@ import {
   cashFlowStatement,
   type CashFlowStatement,
   type CivilDate,
+  earlierOf,
   entryNumber,
   formatAmount,
+  laterOf,
   longDate,
   type Minor,
   spanLine,
@@ -19,7 +21,7 @@ import { beforeTheseBooks, type Figures, oldBooksOf } from '../earlier-years/old
 import { ledgerView } from '../ledger/ledger-view.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { reportSpan } from '../organisations/report-dates.js';
-import { cashFlowBasis } from './cash-flow-basis.js';
+import { cashFlowBases } from './cash-flow-basis.js';
 import { columnAnswers, columnsAsked, drawColumns, heading, mainFigures, rowAnswers } from './statement-answers.js';
 
 /** The cash-flow statement that a query asks for. */
@@ -33,19 +35,20 @@ export function cashFlowReport(
   const chart = loadChart(db, organisation.id);
   const view = ledgerView(db, organisation, query.asKnownOn);
   const { changeover } = oldBooksOf(db, organisation);
-  const drawn = drawColumns(
-    columnsAsked(organisation, { from, to }, query),
-    query,
-    (column): Figures<CashFlowStatement> => {
-      if (column.to < changeover) return { of: undefined, note: beforeTheseBooks(changeover, column.to) };
-      const basis = cashFlowBasis(db, view, chart, column.from, column.to);
-      const { firstDay } = organisation.calendar;
-      return {
-        of: cashFlowStatement(chart, organisation.kind, basis, query.zeros === 'true'),
-        note: column.from < firstDay ? `Only from ${longDate(firstDay)} on.` : null,
-      };
-    },
-  );
+  const columns = columnsAsked(organisation, { from, to }, query);
+  const basisOf = cashFlowBases(db, view, chart, {
+    from: columns.map((column) => column.from).reduce(earlierOf),
+    to: columns.map((column) => column.to).reduce(laterOf),
+  });
+  const drawn = drawColumns(columns, query, (column): Figures<CashFlowStatement> => {
+    if (column.to < changeover) return { of: undefined, note: beforeTheseBooks(changeover, column.to) };
+    const basis = basisOf(column.from, column.to);
+    const { firstDay } = organisation.calendar;
+    return {
+      of: cashFlowStatement(chart, organisation.kind, basis, query.zeros === 'true'),
+      note: column.from < firstDay ? `Only from ${longDate(firstDay)} on.` : null,
+    };
+  });
   const now = mainFigures(drawn);
   const write = (amount: Minor | undefined): string => formatAmount(amount ?? ZERO, organisation.baseCurrency);
   return {
