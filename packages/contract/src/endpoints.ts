@@ -153,6 +153,7 @@ import type {
 } from './sessions/session.js';
 import type {
   BalanceSheetQuery,
+  PrintedStatementsQuery,
   BalanceSheetResponse,
   CashFlowResponse,
   EquityStatementResponse,
@@ -586,11 +587,17 @@ export interface Endpoints {
   '/api/organisations/{organisation}/reports/balance-sheet': {
     GET: { asks: BalanceSheetQuery; gives: BalanceSheetResponse };
   };
+  '/api/organisations/{organisation}/reports/balance-sheet.pdf': {
+    GET: { asks: BalanceSheetQuery; gives: PdfFile };
+  };
   '/api/organisations/{organisation}/reports/balance-sheet.csv': {
     GET: { asks: BalanceSheetQuery; gives: CsvFile };
   };
   '/api/organisations/{organisation}/reports/cash-flow-statement': {
     GET: { asks: SpanQuery; gives: CashFlowResponse };
+  };
+  '/api/organisations/{organisation}/reports/cash-flow-statement.pdf': {
+    GET: { asks: SpanQuery; gives: PdfFile };
   };
   '/api/organisations/{organisation}/reports/cash-flow-statement.csv': {
     GET: { asks: SpanQuery; gives: CsvFile };
@@ -598,11 +605,17 @@ export interface Endpoints {
   '/api/organisations/{organisation}/reports/equity-statement': {
     GET: { asks: SpanQuery; gives: EquityStatementResponse };
   };
+  '/api/organisations/{organisation}/reports/equity-statement.pdf': {
+    GET: { asks: SpanQuery; gives: PdfFile };
+  };
   '/api/organisations/{organisation}/reports/equity-statement.csv': {
     GET: { asks: SpanQuery; gives: CsvFile };
   };
   '/api/organisations/{organisation}/reports/income-statement': {
     GET: { asks: IncomeStatementQuery; gives: IncomeStatementResponse };
+  };
+  '/api/organisations/{organisation}/reports/income-statement.pdf': {
+    GET: { asks: IncomeStatementQuery; gives: PdfFile };
   };
   '/api/organisations/{organisation}/reports/income-statement.csv': {
     GET: { asks: IncomeStatementQuery; gives: CsvFile };
@@ -615,6 +628,9 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/reports/statement-of-account.csv': {
     GET: { asks: StatementOfAccountQuery; gives: CsvFile };
+  };
+  '/api/organisations/{organisation}/reports/statements.pdf': {
+    GET: { asks: PrintedStatementsQuery; gives: PdfFile };
   };
   '/api/organisations/{organisation}/reports/tax': {
     GET: { asks: TaxReportQuery; gives: TaxReportResponse };

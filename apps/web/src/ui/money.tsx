@@ -16,14 +16,6 @@ export function shownWithSide(balance: string, currency: CurrencyCode): string {
   return `${displayed(minor(Math.abs(amount)), currency)} ${amount > 0 ? 'dr' : 'cr'}`;
 }
 
-/** The sign that goes before the first amount and the totals of a statement. */
-export function currencySign(currency: CurrencyCode): string {
-  const part = new Intl.NumberFormat('en', { style: 'currency', currency, currencyDisplay: 'narrowSymbol' })
-    .formatToParts(0)
-    .find((one) => one.type === 'currency');
-  return part?.value ?? currency;
-}
-
 /** A cell with an amount. */
 export function MoneyCell({ children, className = '' }: { children: ReactNode; className?: string }) {
   return <td className={`num ${className}`}>{children}</td>;

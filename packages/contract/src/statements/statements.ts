@@ -23,6 +23,21 @@ export class IncomeStatementQuery extends SpanQuery {
   @IsOptional() @IsIn([...INCOME_STATEMENT_FORMS]) form?: IncomeStatementForm;
 }
 
+/** The statements of the chain, in its order, as reports are named. */
+export const STATEMENTS = ['income-statement', 'equity-statement', 'balance-sheet', 'cash-flow-statement'] as const;
+
+/** One of {@link STATEMENTS}. */
+export type StatementKey = (typeof STATEMENTS)[number];
+
+/** Statements that are printed together. */
+export class PrintedStatementsQuery extends IncomeStatementQuery {
+  /** Some of {@link STATEMENTS}, parted by commas; all where left out. */
+  @IsOptional() @IsString() @MaxLength(100) statements?: string;
+  @IsOptional() @IsIn(['a4', 'letter']) paper?: 'a4' | 'letter';
+  /** Whether there is room to sign under the last of them. */
+  @IsOptional() @IsIn(['true', 'false']) sign?: string;
+}
+
 /** A balance sheet at a date. */
 export class BalanceSheetQuery extends ColumnsQuery {
   /** Where the days begin that columns before it are told by; the first of its fiscal year where left out. */

@@ -27,6 +27,8 @@ export interface StatementWords {
   readonly equityStatement: string;
   readonly contributions: string;
   readonly withdrawals: string;
+  /** Who signs the statements. */
+  readonly signedBy: readonly string[];
 }
 
 const SURPLUS = {
@@ -55,6 +57,7 @@ export const STATEMENT_WORDS = {
     equityStatement: 'Statement of owner’s equity',
     contributions: 'Paid in by the owner',
     withdrawals: 'Drawings',
+    signedBy: ['Owner'],
   },
   partnership: {
     ...INCOME,
@@ -62,6 +65,7 @@ export const STATEMENT_WORDS = {
     equityStatement: 'Statement of partners’ equity',
     contributions: 'Paid in by partners',
     withdrawals: 'Drawings',
+    signedBy: ['Partner', 'Partner'],
   },
   company: {
     ...INCOME,
@@ -69,6 +73,7 @@ export const STATEMENT_WORDS = {
     equityStatement: 'Statement of changes in equity',
     contributions: 'Shares issued',
     withdrawals: 'Dividends and shares bought back',
+    signedBy: ['Director', 'Director'],
   },
   'non-profit': {
     ...SURPLUS,
@@ -76,6 +81,7 @@ export const STATEMENT_WORDS = {
     equityStatement: 'Statement of changes in funds',
     contributions: 'Paid in',
     withdrawals: 'Paid out',
+    signedBy: ['Chair', 'Treasurer'],
   },
   'co-operative': {
     ...SURPLUS,
@@ -83,5 +89,6 @@ export const STATEMENT_WORDS = {
     equityStatement: 'Statement of changes in members’ funds',
     contributions: 'Shares paid in',
     withdrawals: 'Dividends and shares repaid',
+    signedBy: ['Chair', 'Treasurer'],
   },
 } as const satisfies Record<OrganisationKind, StatementWords>;

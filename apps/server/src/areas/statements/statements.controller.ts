@@ -1,3 +1,4 @@
+import type { Readable } from 'node:stream';
 import {
   BalanceSheetQuery,
   type BalanceSheetResponse,
@@ -5,23 +6,31 @@ import {
   type EquityStatementResponse,
   IncomeStatementQuery,
   type IncomeStatementResponse,
+  PrintedStatementsQuery,
   SpanQuery,
 } from '@just-ledger/contract';
 import { Controller, Get, Header, Query } from '@nestjs/common';
 import { writeCsv } from '../../platform/files/csv.js';
+import { sent } from '../../platform/files/sent.js';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
-import { Readers } from '../../platform/threads/threads.module.js';
+import { Importer, Reader, Readers } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
+import { printedStatements } from './printed-statements.js';
 import { balanceSheet, cashFlowStatement, equityStatement, incomeStatement } from './statement-readings.js';
 import { statementFileColumns, statementFileRows } from './statement-answers.js';
 import { equityFileColumns, equityRows } from './statement-reports.js';
 
 const CSV = 'text/csv; charset=utf-8';
+const PDF = 'application/pdf';
 
 /** The statements, each carrying figures of the one before. */
 @Controller('api/organisations/:organisation/reports')
 export class StatementsController {
-  constructor(private readonly readers: Readers) {}
+  constructor(
+    private readonly readers: Readers,
+    private readonly reader: Reader,
+    private readonly importer: Importer,
+  ) {}
 
   @Get('income-statement')
   incomeStatement(
@@ -77,6 +86,54 @@ export class StatementsController {
     @Query() query: BalanceSheetQuery,
   ): Promise<string> {
     return statementCsv(await this.balanceSheet(organisation, query));
+  }
+
+  /** Several as one document. */
+  @Get('statements.pdf')
+  @Header('content-type', PDF)
+  @Header('content-disposition', 'inline; filename="statements.pdf"')
+  async printed(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: PrintedStatementsQuery,
+  ): Promise<Readable> {
+    const today = this.reader.clock.today(organisation.timeZone);
+    return sent(await this.importer.run(printedStatements, { organisation, query, today }));
+  }
+
+  @Get('income-statement.pdf')
+  @Header('content-type', PDF)
+  incomeStatementPdf(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: IncomeStatementQuery,
+  ): Promise<Readable> {
+    return this.printed(organisation, { form: 'single-step', ...query, statements: 'income-statement' });
+  }
+
+  @Get('equity-statement.pdf')
+  @Header('content-type', PDF)
+  equityStatementPdf(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: SpanQuery,
+  ): Promise<Readable> {
+    return this.printed(organisation, { ...query, statements: 'equity-statement' });
+  }
+
+  @Get('balance-sheet.pdf')
+  @Header('content-type', PDF)
+  balanceSheetPdf(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() { asAt, ...query }: BalanceSheetQuery,
+  ): Promise<Readable> {
+    return this.printed(organisation, { ...query, ...(asAt && { to: asAt }), statements: 'balance-sheet' });
+  }
+
+  @Get('cash-flow-statement.pdf')
+  @Header('content-type', PDF)
+  cashFlowStatementPdf(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: SpanQuery,
+  ): Promise<Readable> {
+    return this.printed(organisation, { ...query, statements: 'cash-flow-statement' });
   }
 
   @Get('cash-flow-statement')

@@ -1,14 +1,13 @@
 import type { ColumnResponse, StatementRowResponse } from '@just-ledger/contract';
-import type { CurrencyCode } from '@just-ledger/core';
+import { type CurrencyCode, currencySign, rowSettings, withSign, writtenPercent } from '@just-ledger/core';
 import { clsx } from 'clsx';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
-import { currencySign } from '../../ui/money.js';
 import statement from '../../ui/statement.module.css';
 import chain from './chain.module.css';
 import { ColumnHead, ColumnNotes } from './column-head.js';
-import { headingClass } from './statement-table.js';
-import { withSign, writtenFigure, writtenPercent } from './written-figure.js';
+import { ruleClass } from './statement-table.js';
+import { writtenFigure } from './written-figure.js';
 
 /** A statement of several columns: a figure each, leading to the ledger of its account in the days of its column. */
 export function ColumnsTable({
@@ -26,7 +25,7 @@ export function ColumnsTable({
   isStepped?: boolean;
 }) {
   const address = useAddress();
-  const firstAmount = rows.findIndex((row) => row.row !== 'heading');
+  const settings = rowSettings(rows);
   const isEmpty = columns.map((_, at) => rows.every(({ amounts }) => (amounts[at] ?? null) === null));
   const figure = (row: StatementRowResponse, at: number, sign: string): string => {
     const { type } = columns[at] ?? { type: 'amount' };
@@ -52,34 +51,15 @@ export function ColumnsTable({
           </thead>
           <tbody>
             {rows.map((row, index) => {
-              const isItem = row.row === 'account';
-              const isEnd = row.row === 'total' || row.row === 'carry';
-              const sign = index === firstAmount || row.row === 'total' ? currencySign(currency) : '';
-              const rule =
-                isItem ||
-                row.row === 'heading' ||
-                UNRULED.has(row.key) ||
-                (row.row === 'carry' && !isLastOf(rows, index))
-                  ? ''
-                  : row.row === 'total'
-                    ? statement.under
-                    : statement.over;
+              const { kind, rule, hasSign } = settings[index] ?? { kind: 'item', rule: '' };
+              const sign = hasSign ? currencySign(currency) : '';
               return (
                 <tr
                   key={`${row.key} ${row.account} ${index}`}
-                  className={clsx(
-                    row.row === 'heading'
-                      ? headingClass(row.key)
-                      : isItem
-                        ? ''
-                        : isEnd
-                          ? statement[row.row]
-                          : statement.sum,
-                    carried[row.key] ? statement.carried : '',
-                  )}
+                  className={clsx(statement[kind], carried[row.key] ? statement.carried : '')}
                   data-carry={carried[row.key]}
                 >
-                  <td className={isItem ? statement.item : ''}>
+                  <td>
                     {row.account ? (
                       <Link to={address.href('account', { account: row.account })} title="Open its ledger">
                         {row.label}
@@ -92,7 +72,7 @@ export function ColumnsTable({
                     const written = figure(row, at, sign);
                     return (
                       <td key={key} className="num" data-type={type}>
-                        <span className={written === '' ? '' : rule}>
+                        <span className={ruleClass(written === '' ? '' : rule)}>
                           {row.account && type === 'amount' && written !== '–' ? (
                             <Link to={address.href('account', { account: row.account, from, to })}>{written}</Link>
                           ) : (
@@ -111,12 +91,4 @@ export function ColumnsTable({
       <ColumnNotes columns={columns} />
     </div>
   );
-}
-
-/** Rows that are no sum of those above them. */
-const UNRULED: ReadonlySet<string> = new Set(['cash-at-beginning']);
-
-/** Whether a carry is what the rows above it come to, and not the first of those below. */
-function isLastOf(rows: readonly StatementRowResponse[], at: number): boolean {
-  return rows[at - 1]?.row !== 'heading';
 }

@@ -1,14 +1,13 @@
 import type { EquityStatementResponse } from '@just-ledger/contract';
-import type { CurrencyCode } from '@just-ledger/core';
+import { type CurrencyCode, currencySign, withSign, writtenPercent } from '@just-ledger/core';
 import { clsx } from 'clsx';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
-import { currencySign, shown } from '../../ui/money.js';
+import { shown } from '../../ui/money.js';
 import statement from '../../ui/statement.module.css';
 import chain from './chain.module.css';
 import { ColumnHead, ColumnNotes } from './column-head.js';
 import styles from './equity-table.module.css';
-import { withSign, writtenPercent } from './written-figure.js';
 
 /** The statement of changes in equity: a column a component, and their total. */
 export function EquityTable({ of, currency }: { of: EquityStatementResponse; currency: CurrencyCode }) {
@@ -65,7 +64,7 @@ export function EquityTable({ of, currency }: { of: EquityStatementResponse; cur
             return (
               <tr
                 key={row.key}
-                className={clsx(isSum ? statement.total : '', carry ? statement.carried : '')}
+                className={clsx(isSum ? statement.end : '', carry ? statement.carried : '')}
                 data-carry={carry}
               >
                 <td className={isSum ? '' : statement.item}>{row.label}</td>

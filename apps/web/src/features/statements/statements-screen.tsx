@@ -59,10 +59,10 @@ export default function StatementsScreen() {
         )}
         ref={chain}
       >
-        {shown.has('income') &&
+        {shown.has('income-statement') &&
           part(
             income.title,
-            'income',
+            'income-statement',
             <>
               <Heading of={income} />
               <Table
@@ -74,10 +74,10 @@ export default function StatementsScreen() {
               />
             </>,
           )}
-        {shown.has('equity') &&
+        {shown.has('equity-statement') &&
           part(
             equity.title,
-            'equity',
+            'equity-statement',
             <>
               <Heading of={equity} />
               {equity.rows.length > 0 && <EquityTable of={equity} currency={currency} />}
@@ -97,10 +97,10 @@ export default function StatementsScreen() {
               />
             </>,
           )}
-        {shown.has('cash-flow') &&
+        {shown.has('cash-flow-statement') &&
           part(
             cash.title,
-            'cash-flow',
+            'cash-flow-statement',
             <>
               <Heading of={cash} />
               <Table
@@ -108,7 +108,6 @@ export default function StatementsScreen() {
                 columns={cash.columns}
                 currency={currency}
                 carried={{ 'net-result': 'result' }}
-                inner={CARRIED_IN}
               />
               <WithoutCash of={cash.withoutCash} currency={currency} />
             </>,
@@ -121,6 +120,3 @@ export default function StatementsScreen() {
     </>
   );
 }
-
-/** The result begins the items of the cash-flow statement. */
-const CARRIED_IN: ReadonlySet<string> = new Set(['net-result']);

@@ -1,20 +1,16 @@
+import { type StatementKey, STATEMENTS } from '@just-ledger/contract';
 import { type IncomeStatementForm, MOST_MONTHS, parseCivilDate, periodsBetween } from '@just-ledger/core';
 import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import type { StatementAsked } from '../../api/statement-queries.js';
 
-/** The statements of the chain, in its order. */
-export const STATEMENTS = {
-  income: 'Income',
-  equity: 'Equity',
+/** What the statements are called where they are chosen. */
+export const STATEMENT_LABELS = {
+  'income-statement': 'Income',
+  'equity-statement': 'Equity',
   'balance-sheet': 'Balance sheet',
-  'cash-flow': 'Cash flow',
-} as const;
-
-/** A key of {@link STATEMENTS}. */
-export type StatementKey = keyof typeof STATEMENTS;
-
-const ALL = Object.keys(STATEMENTS) as StatementKey[];
+  'cash-flow-statement': 'Cash flow',
+} as const satisfies Record<StatementKey, string>;
 
 /** What may stand beside the days that are chosen. */
 export const BESIDE = {
@@ -59,8 +55,8 @@ export function useStatementParams(): StatementParams {
   const beside = choices.find((key) => key === columns) ?? '';
   const isPossible = /^(years|periods)/.test(beside);
   const isTold = isPossible && (change ? change === 'yes' : beside.endsWith(':1'));
-  const chosen = ALL.filter((key) => statements?.split('.').includes(key));
-  const shown = new Set(chosen.length > 0 ? chosen : ALL);
+  const chosen = STATEMENTS.filter((key) => statements?.split('.').includes(key));
+  const shown = new Set(chosen.length > 0 ? chosen : STATEMENTS);
   return {
     form: form === 'single-step' ? form : 'multi-step',
     shown,
@@ -72,8 +68,8 @@ export function useStatementParams(): StatementParams {
     setBeside: (key) => setColumns(key || undefined),
     setChange: (told) => setChange(told ? 'yes' : 'no'),
     toggle: (key) => {
-      const next = ALL.filter((one) => shown.has(one) !== (one === key));
-      if (next.length > 0) setStatements(next.length === ALL.length ? undefined : next.join('.'));
+      const next = STATEMENTS.filter((one) => shown.has(one) !== (one === key));
+      if (next.length > 0) setStatements(next.length === STATEMENTS.length ? undefined : next.join('.'));
     },
   };
 }

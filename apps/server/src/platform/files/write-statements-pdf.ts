@@ -1,0 +1,391 @@
+import type PDFDocumentType from 'pdfkit';
+import { fontFile, INK, RULE } from './font-file.js';
+
+/** How the figure of a row is ruled: one above a sum, one under the last of a part, a double one under the end. */
+export type PaperRule = '' | 'over' | 'last' | 'end';
+
+/** A row of a printed statement, a figure a column. */
+export interface PaperRow {
+  readonly label: string;
+  readonly kind: 'heading' | 'subheading' | 'item' | 'sum' | 'end';
+  readonly figures: readonly { readonly text: string; readonly rule: PaperRule }[];
+}
+
+/** A statement as it is printed: on pages of its own. */
+export interface StatementPaper {
+  readonly organisation: string;
+  readonly title: string;
+  readonly dateLine: string;
+  /** The heads of the columns of figures; empty texts where they need none. */
+  readonly columns: readonly string[];
+  readonly rows: readonly PaperRow[];
+  /** What its reader has to know, under it. */
+  readonly notes: readonly string[];
+}
+
+/** Statements that are printed together. */
+export interface PrintedStatements {
+  readonly title: string;
+  readonly papers: readonly StatementPaper[];
+  /** What stands at the foot of each page, before the page. */
+  readonly foot: readonly string[];
+  readonly size: 'a4' | 'letter';
+  /** As what people sign, under the last statement; nobody where it is empty. */
+  readonly signedBy: readonly string[];
+}
+
+const SIZES = { a4: [595.28, 841.89], letter: [612, 792] } as const;
+const SIDE = 62;
+const [TOP, FOOT] = [62, 58];
+const LEADING = 1.36;
+const GAP = 12;
+const INDENT = 12;
+/** A label has at least so much room, in points; a statement that leaves less is laid on its side, then set smaller. */
+const LABEL = 150;
+
+type Font = 'plain' | 'italic' | 'bold';
+const FONTS = { heading: 'bold', subheading: 'italic', item: 'plain', sum: 'bold', end: 'bold' } as const;
+
+/**
+ * Draws statements as a tagged PDF, each on pages of its own: title and language are set, fonts embedded; a part stays
+ * on one page where it fits on one, a page that goes on repeats the heading and the columns.
+ */
+export async function writeStatementsPdf(printed: PrintedStatements): Promise<Uint8Array> {
+  const { default: PDFDocument } = await import('pdfkit');
+  const pdf = new PDFDocument({
+    margin: 0,
+    bufferPages: true,
+    autoFirstPage: false,
+    pdfVersion: '1.7',
+    tagged: true,
+    displayTitle: true,
+    lang: 'en',
+    font: fontFile('source-serif-4', 400),
+    info: { Title: printed.title },
+  });
+  pdf.registerFont('plain', fontFile('source-serif-4', 400));
+  pdf.registerFont('italic', fontFile('source-serif-4', 400, 'italic'));
+  pdf.registerFont('bold', fontFile('source-serif-4', 700));
+  const pieces: Buffer[] = [];
+  pdf.on('data', (piece: Buffer) => pieces.push(piece));
+  const done = new Promise<void>((resolve, reject) => pdf.on('end', resolve).on('error', reject));
+  const whole = pdf.struct('Document');
+  pdf.addStructure(whole);
+  printed.papers.forEach((paper, at) => {
+    const section = pdf.struct('Sect');
+    whole.add(section);
+    const pages = new StatementPages(pdf, paper, section, SIZES[printed.size]);
+    pages.draw(at === printed.papers.length - 1 ? printed.signedBy : []);
+    section.end();
+  });
+  whole.end();
+  drawFeet(pdf, printed.foot);
+  pdf.end();
+  await done;
+  return new Uint8Array(Buffer.concat(pieces));
+}
+
+/** What stands at the foot of each page, and which of how many it is. */
+function drawFeet(pdf: PDFKit.PDFDocument, foot: readonly string[]): void {
+  const { count } = pdf.bufferedPageRange();
+  for (let page = 0; page < count; page += 1) {
+    pdf.switchToPage(page);
+    const { width, height } = pdf.page;
+    pdf.markContent('Artifact', { type: 'Pagination' });
+    pdf.font('plain').fontSize(7.5).fillColor(INK);
+    const y = height - FOOT + 18;
+    pdf
+      .moveTo(SIDE, y - 6)
+      .lineTo(width - SIDE, y - 6)
+      .lineWidth(0.4)
+      .strokeColor(RULE)
+      .stroke();
+    const texts = [...foot, `Page ${page + 1} of ${count}`];
+    texts.forEach((text, at) => {
+      const room = width - 2 * SIDE - pdf.widthOfString(text);
+      pdf.text(text, SIDE + (room * at) / Math.max(1, texts.length - 1), y, { lineBreak: false });
+    });
+    pdf.endMarkedContent();
+  }
+}
+
+/** The pages of one statement. */
+class StatementPages {
+  private y = 0;
+  private size = 10;
+  private widths: readonly number[] = [];
+  private page: readonly [number, number];
+  private table: PDFKit.PDFStructureElement | undefined;
+
+  constructor(
+    private readonly pdf: InstanceType<typeof PDFDocumentType>,
+    private readonly paper: StatementPaper,
+    private readonly section: PDFKit.PDFStructureElement,
+    size: readonly [number, number],
+  ) {
+    this.page = size;
+    this.fit();
+  }
+
+  draw(signedBy: readonly string[]): void {
+    this.beginPage(false);
+    for (const part of this.parts()) {
+      const height = part.reduce((sum, row) => sum + this.heightOf(row), 0);
+      if (this.y + height > this.bottom && height < this.bottom - TOP - 110) this.beginPage(true);
+      for (const row of part) {
+        if (this.y + this.heightOf(row) > this.bottom) this.beginPage(true);
+        this.drawRow(row);
+      }
+    }
+    this.table?.end();
+    for (const note of this.paper.notes) this.paragraph(note);
+    if (signedBy.length > 0) this.signatures(signedBy);
+  }
+
+  private get right(): number {
+    return this.page[0] - SIDE;
+  }
+
+  private get bottom(): number {
+    return this.page[1] - FOOT;
+  }
+
+  /** The room that is left for labels. */
+  private get labels(): number {
+    return this.right - SIDE - this.widths.reduce((sum, width) => sum + width, 0);
+  }
+
+  /** Lays the page on its side where figures leave too little room for labels, and sets it smaller where that does not do. */
+  private fit(): void {
+    const [width, height] = this.page;
+    for (const [page, size] of [
+      [[width, height], 10],
+      [[width, height], 9],
+      [[height, width], 9],
+      [[height, width], 8],
+      [[height, width], 7],
+      [[height, width], 6],
+    ] as const) {
+      this.page = page;
+      this.size = size;
+      this.widths = this.paper.columns.map((head, at) => {
+        const texts = this.paper.rows.map(({ figures }) => figures[at]?.text ?? '');
+        this.font('bold', size);
+        const figure = Math.max(...texts.map((text) => this.pdf.widthOfString(text)), 4 * size);
+        const words = head.split(' ').map((word) => this.pdf.widthOfString(word));
+        return Math.max(figure, ...words) + GAP;
+      });
+      if (this.labels >= LABEL) return;
+    }
+  }
+
+  /** Rows that stay together: a heading with what stands under it. */
+  private parts(): PaperRow[][] {
+    const parts: PaperRow[][] = [];
+    for (const row of this.paper.rows) {
+      if (row.kind === 'heading' || parts.length === 0) parts.push([]);
+      parts.at(-1)?.push(row);
+    }
+    return parts;
+  }
+
+  private beginPage(isContinued: boolean): void {
+    const { pdf, paper } = this;
+    pdf.addPage({ size: [...this.page], margin: 0 });
+    pdf.fillColor(INK);
+    this.y = TOP;
+    const lines: readonly (readonly [text: string, font: Font, size: number])[] = [
+      [paper.organisation, 'plain', 11],
+      [isContinued ? `${paper.title}, continued` : paper.title, 'bold', 15],
+      [paper.dateLine, 'italic', 11],
+    ];
+    if (isContinued) {
+      this.artifact(() => lines.forEach((line) => this.centred(...line)));
+    } else {
+      lines.forEach((line, at) =>
+        this.section.add(pdf.struct(at === 1 ? 'H1' : 'P', {}, () => this.centred(...line))),
+      );
+      this.table = pdf.struct('Table');
+      this.section.add(this.table);
+    }
+    this.y += 12;
+    this.drawHeads(isContinued);
+  }
+
+  private centred(text: string, font: Font, size: number): void {
+    this.font(font, size);
+    for (const line of this.linesOf(text, this.right - SIDE)) {
+      const x = (this.page[0] - this.pdf.widthOfString(line)) / 2;
+      this.pdf.text(line, x, this.y, { lineBreak: false });
+      this.y += size * LEADING;
+    }
+  }
+
+  private drawHeads(isContinued: boolean): void {
+    const { pdf, paper } = this;
+    if (paper.columns.every((head) => head === '')) return;
+    this.font('italic', this.size - 1);
+    const heads = paper.columns.map((head, at) => this.linesOf(head, (this.widths[at] ?? 0) - GAP / 2));
+    const most = Math.max(...heads.map((lines) => lines.length));
+    const step = (this.size - 1) * LEADING;
+    const write = (at: number): void => {
+      this.font('italic', this.size - 1);
+      const lines = heads[at] ?? [];
+      lines.forEach((line, row) => {
+        const x = this.rightOf(at) - pdf.widthOfString(line);
+        pdf.text(line, x, this.y + (most - lines.length + row) * step, { lineBreak: false });
+      });
+    };
+    if (isContinued) this.artifact(() => heads.forEach((_, at) => write(at)));
+    else {
+      const row = pdf.struct('TR');
+      this.table?.add(row);
+      row.add(pdf.struct('TH', {}, () => void pdf.text(' ', SIDE, this.y, { lineBreak: false })));
+      heads.forEach((_, at) => row.add(pdf.struct('TH', {}, () => write(at))));
+      row.end();
+    }
+    this.y += most * step + 3;
+    this.artifact(() => this.rule(SIDE, this.right, this.y));
+    this.y += 4;
+  }
+
+  private heightOf(row: PaperRow): number {
+    this.font(FONTS[row.kind], this.size);
+    const lines = this.linesOf(row.label, this.roomFor(row)).length;
+    const above = row.kind === 'heading' ? this.size * 0.6 : row.kind === 'end' ? 2 : 0;
+    return above + lines * this.size * LEADING + (row.figures.some(({ rule }) => rule === 'end') ? 4 : 0);
+  }
+
+  private roomFor(row: PaperRow): number {
+    return (row.figures.length === 0 ? this.right - SIDE : this.labels) - (row.kind === 'item' ? INDENT : 0);
+  }
+
+  private drawRow(row: PaperRow): void {
+    const { pdf } = this;
+    const start = this.y;
+    if (row.kind === 'heading') this.y += this.size * 0.6;
+    if (row.kind === 'end') this.y += 2;
+    this.font(FONTS[row.kind], this.size);
+    const lines = this.linesOf(row.label, this.roomFor(row));
+    const step = this.size * LEADING;
+    const structure = pdf.struct('TR');
+    this.table?.add(structure);
+    structure.add(
+      pdf.struct('TH', {}, () => {
+        this.font(FONTS[row.kind], this.size);
+        lines.forEach((line, at) => {
+          const x = SIDE + (row.kind === 'item' ? INDENT : 0);
+          pdf.text(line, x, this.y + at * step, { lineBreak: false });
+        });
+      }),
+    );
+    const at = this.y + (lines.length - 1) * step;
+    row.figures.forEach(({ text }, column) => {
+      structure.add(
+        pdf.struct('TD', {}, () => {
+          this.font(row.kind === 'end' ? 'bold' : 'plain', this.size);
+          if (text !== '') pdf.text(text, this.rightOf(column) - pdf.widthOfString(text), at, { lineBreak: false });
+        }),
+      );
+    });
+    structure.end();
+    this.artifact(() => row.figures.forEach((figure, column) => this.ruleFigure(figure, column, at, row.kind)));
+    this.y = start + this.heightOf(row);
+  }
+
+  private ruleFigure(
+    { text, rule }: PaperRow['figures'][number],
+    column: number,
+    y: number,
+    kind: PaperRow['kind'],
+  ): void {
+    if (rule === '' || text === '') return;
+    this.font(kind === 'end' ? 'bold' : 'plain', this.size);
+    const right = this.rightOf(column);
+    const left = right - this.pdf.widthOfString(text) - 6;
+    const below = y + this.size * 1.22;
+    if (rule === 'over' || rule === 'end') this.rule(left, right, y - 1.2);
+    if (rule === 'last') this.rule(left, right, below);
+    if (rule === 'end') for (const offset of [0, 1.8]) this.rule(left, right, below + offset);
+  }
+
+  private paragraph(text: string): void {
+    this.font('italic', this.size - 1);
+    const lines = this.linesOf(text, this.right - SIDE);
+    const step = (this.size - 1) * LEADING;
+    if (this.y + lines.length * step + 10 > this.bottom) this.beginPage(true);
+    this.y += 8;
+    this.section.add(
+      this.pdf.struct('P', {}, () => {
+        this.font('italic', this.size - 1);
+        lines.forEach((line, at) => this.pdf.text(line, SIDE, this.y + at * step, { lineBreak: false }));
+      }),
+    );
+    this.y += lines.length * step;
+  }
+
+  private signatures(signedBy: readonly string[]): void {
+    if (this.y + 96 > this.bottom) this.beginPage(true);
+    this.y += 26;
+    this.section.add(
+      this.pdf.struct('P', {}, () => {
+        this.font('plain', 10);
+        this.pdf.text('Approved on ______________________ and signed by', SIDE, this.y, { lineBreak: false });
+      }),
+    );
+    const y = this.y + 58;
+    const width = (this.right - SIDE - 24 * (signedBy.length - 1)) / Math.max(2, signedBy.length);
+    signedBy.forEach((who, at) => {
+      const x = SIDE + at * (width + 24);
+      this.artifact(() => this.rule(x, x + width, y));
+      this.section.add(
+        this.pdf.struct('P', {}, () => {
+          this.font('italic', 9);
+          this.pdf.text(who, x, y + 3, { lineBreak: false });
+        }),
+      );
+    });
+    this.y = y + 18;
+  }
+
+  /** The right edge of a column of figures. */
+  private rightOf(column: number): number {
+    return this.right - this.widths.slice(column + 1).reduce((sum, width) => sum + width, 0);
+  }
+
+  /** Draws what readers of the text need not know. */
+  private artifact(draw: () => void): void {
+    this.pdf.markContent('Artifact', { type: 'Layout' });
+    draw();
+    this.pdf.endMarkedContent();
+  }
+
+  private rule(from: number, to: number, y: number): void {
+    this.pdf.moveTo(from, y).lineTo(to, y).lineWidth(0.6).strokeColor(INK).stroke();
+  }
+
+  private font(font: Font, size: number): void {
+    this.pdf.font(font).fontSize(size);
+  }
+
+  /** A text in lines that fit, broken between words; within one that is too long. */
+  private linesOf(text: string, width: number): string[] {
+    const lines: string[] = [];
+    let line = '';
+    for (const word of text.split(/\s+/)) {
+      const longer = line === '' ? word : `${line} ${word}`;
+      if (this.pdf.widthOfString(longer) <= width) line = longer;
+      else {
+        if (line !== '') lines.push(line);
+        line = word;
+        while (this.pdf.widthOfString(line) > width && line.length > 1) {
+          let most = line.length - 1;
+          while (most > 1 && this.pdf.widthOfString(line.slice(0, most)) > width) most -= 1;
+          lines.push(line.slice(0, most));
+          line = line.slice(most);
+        }
+      }
+    }
+    return [...lines, line];
+  }
+}
