@@ -35,6 +35,7 @@ const SCREENS = [
   'close/months',
   'close/year-end',
   'report/statements',
+  'report/statements?columns=years:2&change=yes',
   'report/statements?columns=months',
   'report/tax',
   'report/tax?from=2026-07-01&to=2026-09-30',

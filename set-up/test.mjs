@@ -2,22 +2,24 @@ import { execFileSync, spawn } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { build, install, root, run } from './ready.mjs';
 
-/** Debian packages that the tests need: a browser, and a SQL shell to attack the books from outside. */
+/** Debian packages that the tests need: a browser, a SQL shell to attack the books from outside, a spreadsheet to reckon. */
 const NEEDED = [
   ['chromium', '/usr/bin/chromium'],
   ['sqlite3', '/usr/bin/sqlite3'],
+  ['gnumeric', '/usr/bin/ssconvert', '--no-install-recommends'],
 ];
 
-const missing = NEEDED.filter(([, path]) => !existsSync(path)).map(([name]) => name);
+const missing = NEEDED.filter(([, path]) => !existsSync(path));
 if (missing.length > 0) {
-  console.log(`Installing ${missing.join(' and ')} …`);
+  console.log(`Installing ${missing.map(([name]) => name).join(' and ')} …`);
   const sudo = process.getuid?.() === 0 ? [] : ['sudo'];
   const [first, ...rest] = [...sudo, 'apt-get'];
   execFileSync(first, [...rest, 'update', '-qq'], { stdio: 'inherit' });
-  execFileSync(first, [...rest, 'install', '-y', '-qq', ...missing], {
-    stdio: 'inherit',
-    env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
-  });
+  for (const [name, , ...how] of missing)
+    execFileSync(first, [...rest, 'install', '-y', '-qq', ...how, name], {
+      stdio: 'inherit',
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    });
 }
 
 /** Says what comes now, and when. */

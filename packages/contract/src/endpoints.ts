@@ -587,6 +587,9 @@ export interface Endpoints {
   '/api/organisations/{organisation}/reports/balance-sheet': {
     GET: { asks: BalanceSheetQuery; gives: BalanceSheetResponse };
   };
+  '/api/organisations/{organisation}/reports/balance-sheet.xlsx': {
+    GET: { asks: BalanceSheetQuery; gives: WorkbookFile };
+  };
   '/api/organisations/{organisation}/reports/balance-sheet.pdf': {
     GET: { asks: BalanceSheetQuery; gives: PdfFile };
   };
@@ -595,6 +598,9 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/reports/cash-flow-statement': {
     GET: { asks: SpanQuery; gives: CashFlowResponse };
+  };
+  '/api/organisations/{organisation}/reports/cash-flow-statement.xlsx': {
+    GET: { asks: SpanQuery; gives: WorkbookFile };
   };
   '/api/organisations/{organisation}/reports/cash-flow-statement.pdf': {
     GET: { asks: SpanQuery; gives: PdfFile };
@@ -605,6 +611,9 @@ export interface Endpoints {
   '/api/organisations/{organisation}/reports/equity-statement': {
     GET: { asks: SpanQuery; gives: EquityStatementResponse };
   };
+  '/api/organisations/{organisation}/reports/equity-statement.xlsx': {
+    GET: { asks: SpanQuery; gives: WorkbookFile };
+  };
   '/api/organisations/{organisation}/reports/equity-statement.pdf': {
     GET: { asks: SpanQuery; gives: PdfFile };
   };
@@ -613,6 +622,9 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/reports/income-statement': {
     GET: { asks: IncomeStatementQuery; gives: IncomeStatementResponse };
+  };
+  '/api/organisations/{organisation}/reports/income-statement.xlsx': {
+    GET: { asks: IncomeStatementQuery; gives: WorkbookFile };
   };
   '/api/organisations/{organisation}/reports/income-statement.pdf': {
     GET: { asks: IncomeStatementQuery; gives: PdfFile };
@@ -628,6 +640,9 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/reports/statement-of-account.csv': {
     GET: { asks: StatementOfAccountQuery; gives: CsvFile };
+  };
+  '/api/organisations/{organisation}/reports/statements.xlsx': {
+    GET: { asks: PrintedStatementsQuery; gives: WorkbookFile };
   };
   '/api/organisations/{organisation}/reports/statements.pdf': {
     GET: { asks: PrintedStatementsQuery; gives: PdfFile };

@@ -129,6 +129,7 @@ export * from './statements/equity-flows.js';
 export * from './statements/equity-statement.js';
 export * from './statements/income-statement.js';
 export * from './statements/statement-columns.js';
+export * from './statements/statement-formulas.js';
 export * from './statements/statement-layout.js';
 export * from './statements/statement-row.js';
 export * from './take-on/account-detail.js';

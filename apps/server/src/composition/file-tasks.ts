@@ -5,7 +5,7 @@ import * as importTasks from '../areas/imports/import-tasks.js';
 import * as entryFile from '../areas/journal/entry-file.js';
 import * as journalFiles from '../areas/journal/journal-files.js';
 import * as vouchers from '../areas/journal/vouchers.js';
-import * as printedStatements from '../areas/statements/printed-statements.js';
+import * as statementFiles from '../areas/statements/statement-files.js';
 import * as packTasks from '../areas/take-on/pack-tasks.js';
 import { TaskTable } from '../platform/threads/serve-tasks.js';
 import type { FileTask } from '../platform/threads/task.js';
@@ -20,6 +20,6 @@ export const fileTasks = new TaskTable<FileTask<any, unknown>>(
   entryFile,
   journalFiles,
   vouchers,
-  printedStatements,
+  statementFiles,
   packTasks,
 );

@@ -15,13 +15,14 @@ import { sent } from '../../platform/files/sent.js';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
 import { Importer, Reader, Readers } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { printedStatements } from './printed-statements.js';
+import { printedStatements, statementsWorkbook } from './statement-files.js';
 import { balanceSheet, cashFlowStatement, equityStatement, incomeStatement } from './statement-readings.js';
 import { statementFileColumns, statementFileRows } from './statement-answers.js';
 import { equityFileColumns, equityRows } from './statement-reports.js';
 
 const CSV = 'text/csv; charset=utf-8';
 const PDF = 'application/pdf';
+const XLSX = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
 
 /** The statements, each carrying figures of the one before. */
 @Controller('api/organisations/:organisation/reports')
@@ -100,6 +101,18 @@ export class StatementsController {
     return sent(await this.importer.run(printedStatements, { organisation, query, today }));
   }
 
+  /** Several as one workbook. */
+  @Get('statements.xlsx')
+  @Header('content-type', XLSX)
+  @Header('content-disposition', 'attachment; filename="statements.xlsx"')
+  async workbook(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: PrintedStatementsQuery,
+  ): Promise<Readable> {
+    const today = this.reader.clock.today(organisation.timeZone);
+    return sent(await this.importer.run(statementsWorkbook, { organisation, query, today }));
+  }
+
   @Get('income-statement.pdf')
   @Header('content-type', PDF)
   incomeStatementPdf(
@@ -107,6 +120,15 @@ export class StatementsController {
     @Query() query: IncomeStatementQuery,
   ): Promise<Readable> {
     return this.printed(organisation, { form: 'single-step', ...query, statements: 'income-statement' });
+  }
+
+  @Get('income-statement.xlsx')
+  @Header('content-type', XLSX)
+  incomeStatementWorkbook(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: IncomeStatementQuery,
+  ): Promise<Readable> {
+    return this.workbook(organisation, { form: 'single-step', ...query, statements: 'income-statement' });
   }
 
   @Get('equity-statement.pdf')
@@ -118,6 +140,15 @@ export class StatementsController {
     return this.printed(organisation, { ...query, statements: 'equity-statement' });
   }
 
+  @Get('equity-statement.xlsx')
+  @Header('content-type', XLSX)
+  equityStatementWorkbook(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: SpanQuery,
+  ): Promise<Readable> {
+    return this.workbook(organisation, { ...query, statements: 'equity-statement' });
+  }
+
   @Get('balance-sheet.pdf')
   @Header('content-type', PDF)
   balanceSheetPdf(
@@ -127,6 +158,15 @@ export class StatementsController {
     return this.printed(organisation, { ...query, ...(asAt && { to: asAt }), statements: 'balance-sheet' });
   }
 
+  @Get('balance-sheet.xlsx')
+  @Header('content-type', XLSX)
+  balanceSheetWorkbook(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() { asAt, ...query }: BalanceSheetQuery,
+  ): Promise<Readable> {
+    return this.workbook(organisation, { ...query, ...(asAt && { to: asAt }), statements: 'balance-sheet' });
+  }
+
   @Get('cash-flow-statement.pdf')
   @Header('content-type', PDF)
   cashFlowStatementPdf(
@@ -134,6 +174,15 @@ export class StatementsController {
     @Query() query: SpanQuery,
   ): Promise<Readable> {
     return this.printed(organisation, { ...query, statements: 'cash-flow-statement' });
+  }
+
+  @Get('cash-flow-statement.xlsx')
+  @Header('content-type', XLSX)
+  cashFlowStatementWorkbook(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: SpanQuery,
+  ): Promise<Readable> {
+    return this.workbook(organisation, { ...query, statements: 'cash-flow-statement' });
   }
 
   @Get('cash-flow-statement')

@@ -63,6 +63,13 @@ export function StatementChoices({ params }: { params: StatementParams }) {
             {STATEMENT_LABELS[key].toLowerCase()}
           </a>
         ))}
+        <a
+          className="act"
+          href={withQuery(paths.statementsWorkbook(organisation.id), { ...asked, form, statements })}
+          download
+        >
+          XLSX
+        </a>
         <PrintedFile href={printed} />
       </span>
     </div>

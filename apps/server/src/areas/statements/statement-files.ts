@@ -1,0 +1,121 @@
+import {
+  type BalanceSheetResponse,
+  type CashFlowResponse,
+  type EquityStatementResponse,
+  type IncomeStatementResponse,
+  type PrintedStatementsQuery,
+  STATEMENTS,
+  type StatementKey,
+} from '@just-ledger/contract';
+import { longDate, problem, STATEMENT_WORDS } from '@just-ledger/core';
+import type { Db } from '../../platform/database/connection.js';
+import { writeSheets } from '../../platform/files/write-sheets.js';
+import { type StatementPaper, writeStatementsPdf } from '../../platform/files/write-statements-pdf.js';
+import { Refusal } from '../../platform/problems/refusal.js';
+import type { ReportQuestion } from '../../platform/threads/report.js';
+import { defineFileTask } from '../../platform/threads/task.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { chainEnd } from '../periods/period-store.js';
+import { cashFlowReport } from './cash-flow-report.js';
+import { balanceSheetPaper, cashFlowPaper, equityPaper, incomePaper } from './statement-papers.js';
+import { equitySheet, rowsSheet } from './statement-sheets.js';
+import { balanceSheetReport, equityStatementReport, incomeStatementReport } from './statement-reports.js';
+
+/** Which statements are asked for as a file, of which books. */
+export type StatementsQuestion = ReportQuestion<Organisation, PrintedStatementsQuery>;
+
+/** Statements as one PDF, each on pages of its own, drawn of the books as they stand at one moment. */
+export const printedStatements = defineFileTask('printedStatements', (db: Db, asked: StatementsQuestion) => {
+  const { organisation, query, today } = asked;
+  const [drawn, end] = db.$client.transaction(
+    () => [drawnStatements(db, asked), chainEnd(db, organisation.id)] as const,
+  )();
+  const papers = drawn.map((one): StatementPaper => {
+    switch (one.key) {
+      case 'income-statement':
+        return incomePaper(one.of);
+      case 'equity-statement':
+        return equityPaper(one.of);
+      case 'balance-sheet':
+        return balanceSheetPaper(one.of);
+      case 'cash-flow-statement':
+        return cashFlowPaper(one.of);
+      default:
+        return one satisfies never;
+    }
+  });
+  const seal = `Seal ${end.seal.slice(0, 16).replaceAll(/(.{4})(?=.)/g, '$1 ')}`;
+  return writeStatementsPdf({
+    title: titleOf(organisation, papers),
+    papers,
+    foot: [end.entries === 0 ? 'Nothing posted yet' : seal, `Drawn on ${longDate(today)}`],
+    size: query.paper ?? 'a4',
+    signedBy: query.sign === 'true' ? STATEMENT_WORDS[organisation.kind].signedBy : [],
+  });
+});
+
+/** Statements as one workbook, a sheet each, their sums and what one carries to the next as live formulas. */
+export const statementsWorkbook = defineFileTask('statementsWorkbook', (db: Db, asked: StatementsQuestion) => {
+  const drawn = db.$client.transaction(() => drawnStatements(db, asked))();
+  const carried = new Map<string, string>();
+  const sheets = drawn.map((one) => {
+    const { sheet, carried: further } =
+      one.key === 'equity-statement' ? equitySheet(one.of, carried) : rowsSheet(one.key, one.of, carried);
+    for (const [name, cell] of further) if (!carried.has(name)) carried.set(name, cell);
+    return sheet;
+  });
+  return writeSheets(
+    titleOf(
+      asked.organisation,
+      drawn.map(({ of }) => of),
+    ),
+    sheets,
+  );
+});
+
+type DrawnStatement =
+  | { readonly key: 'income-statement'; readonly of: IncomeStatementResponse }
+  | { readonly key: 'equity-statement'; readonly of: EquityStatementResponse }
+  | { readonly key: 'balance-sheet'; readonly of: BalanceSheetResponse }
+  | { readonly key: 'cash-flow-statement'; readonly of: CashFlowResponse };
+
+/** The statements that are asked for, in the order of the chain. */
+function drawnStatements(db: Db, { organisation, query, today }: StatementsQuestion): DrawnStatement[] {
+  const { statements, form = 'multi-step', paper: _paper, sign: _sign, ...asked } = query;
+  return statementsAsked(statements).map((key): DrawnStatement => {
+    switch (key) {
+      case 'income-statement':
+        return { key, of: incomeStatementReport(db, organisation, { ...asked, form }, today) };
+      case 'equity-statement':
+        return { key, of: equityStatementReport(db, organisation, asked, today) };
+      case 'balance-sheet': {
+        const { to: asAt, ...more } = asked;
+        return { key, of: balanceSheetReport(db, organisation, { ...more, ...(asAt && { asAt }) }, today) };
+      }
+      case 'cash-flow-statement':
+        return { key, of: cashFlowReport(db, organisation, asked, today) };
+      default:
+        return key satisfies never;
+    }
+  });
+}
+
+function titleOf(
+  { name }: Organisation,
+  of: readonly { readonly title: string; readonly dateLine: string }[],
+): string {
+  const [first] = of;
+  return `${name}, ${of.length === 1 && first ? first.title : 'Statements'}, ${first?.dateLine ?? ''}`;
+}
+
+/** The statements that are asked for, in the order of the chain; all where none is named. @throws {Refusal} 422 */
+function statementsAsked(text: string | undefined): readonly StatementKey[] {
+  if (!text) return STATEMENTS;
+  const named = text.split(',');
+  const unknown = named.find((key) => !STATEMENTS.some((one) => one === key));
+  if (unknown !== undefined) {
+    const message = `The statements are ${STATEMENTS.join(', ')}.`;
+    throw new Refusal(422, [problem('statement-unknown', 'statements', message)]);
+  }
+  return STATEMENTS.filter((key) => named.includes(key));
+}
