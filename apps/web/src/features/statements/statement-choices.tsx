@@ -57,12 +57,7 @@ export function StatementChoices({ params }: { params: StatementParams }) {
         </Toggle>
       )}
       <span className={clsx(layout.row, styles.saves)}>
-        <span className="soft">Save as CSV:</span>
-        {STATEMENTS.filter((key) => shown.has(key)).map((key) => (
-          <a key={key} className="act" href={files[key]} download={`${key}.csv`}>
-            {STATEMENT_LABELS[key].toLowerCase()}
-          </a>
-        ))}
+        <span className="soft">Save as</span>
         <a
           className="act"
           href={withQuery(paths.statementsWorkbook(organisation.id), { ...asked, form, statements })}
@@ -70,6 +65,12 @@ export function StatementChoices({ params }: { params: StatementParams }) {
         >
           XLSX
         </a>
+        <span className="soft">or CSV:</span>
+        {STATEMENTS.filter((key) => shown.has(key)).map((key) => (
+          <a key={key} className="act" href={files[key]} download={`${key}.csv`}>
+            {STATEMENT_LABELS[key].toLowerCase()}
+          </a>
+        ))}
         <PrintedFile href={printed} />
       </span>
     </div>
