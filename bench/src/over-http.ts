@@ -95,6 +95,9 @@ const FURTHER: Readonly<Record<string, readonly string[]>> = {
   '/api/organisations/{organisation}/reports/trial-balance': ['asAt=2024-06-15'],
   '/api/organisations/{organisation}/reports/balance-sheet': ['asAt=2024-06-15'],
   '/api/organisations/{organisation}/reports/cash-flow-statement': ['from=2024-01-01&to=2024-12-31'],
+  '/api/organisations/{organisation}/reports/account-change': [
+    'account={account}&from=2024-01-01&to=2024-12-31&beforeFrom=2023-01-01&beforeTo=2023-12-31',
+  ],
   '/api/organisations/{organisation}/reports/aged-balances': ['ledger={ledger}&asAt=2024-06-15'],
   '/api/organisations/{organisation}/reports/open-items': ['ledger={ledger}&contact={contact}'],
   '/api/organisations/{organisation}/reports/account-detail': ['account=11000&contact={contact}&document=S-1'],

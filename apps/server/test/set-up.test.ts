@@ -98,7 +98,7 @@ describe('breakdowns', () => {
 
   test('stand in a chart file by name', async () => {
     const { body: file } = await get(`${path}/accounts.csv`);
-    expect(file.split('\r\n').find((row: string) => row.startsWith('6100'))).toMatch(/,false,Site,,$/);
+    expect(file.split('\r\n').find((row: string) => row.startsWith('6100'))).toMatch(/,false,Site,,,$/);
     const read = await server.request('POST', `${path}/accounts/import`, file);
     expect([read.status, read.body.created]).toEqual([200, 0]);
     const again = await get(`${path}/accounts.csv`);

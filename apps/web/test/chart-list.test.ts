@@ -116,6 +116,7 @@ describe('moving an account', () => {
       closesTo: '3000',
       share: 2,
       taxCode: 'S20',
+      cashFlow: 'cash',
       note: 'Only what the bank has confirmed.',
       settles: true,
       contra: true,

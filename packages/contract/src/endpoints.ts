@@ -152,6 +152,8 @@ import type {
   SignInRequest,
 } from './sessions/session.js';
 import type {
+  AccountChangeQuery,
+  AccountChangeResponse,
   BalanceSheetQuery,
   PrintedStatementsQuery,
   BalanceSheetResponse,
@@ -556,6 +558,9 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/recurring-journals/{id}/skip': {
     POST: { takes: SkipOccurrenceRequest; gives: RecurringJournalResponse };
+  };
+  '/api/organisations/{organisation}/reports/account-change': {
+    GET: { asks: AccountChangeQuery; gives: AccountChangeResponse };
   };
   '/api/organisations/{organisation}/reports/account-detail': {
     GET: { asks: AccountDetailQuery; gives: AccountDetailResponse };

@@ -185,6 +185,7 @@ export const paths = {
   cashFlow: (id: Id) => addressOf('/api/organisations/{organisation}/reports/cash-flow-statement', id),
   cashFlowCsv: (id: Id) => addressOf('/api/organisations/{organisation}/reports/cash-flow-statement.csv', id),
   statementsWorkbook: (id: Id) => addressOf('/api/organisations/{organisation}/reports/statements.xlsx', id),
+  accountChange: (id: Id) => addressOf('/api/organisations/{organisation}/reports/account-change', id),
   statementsPdf: (id: Id) => addressOf('/api/organisations/{organisation}/reports/statements.pdf', id),
   balanceSheetCsv: (id: Id) => addressOf('/api/organisations/{organisation}/reports/balance-sheet.csv', id),
   accountLedger: (id: Id) => addressOf('/api/organisations/{organisation}/reports/account-ledger', id),

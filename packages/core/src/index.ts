@@ -127,6 +127,7 @@ export * from './statements/cash-flow-entry.js';
 export * from './statements/cash-flow-statement.js';
 export * from './statements/equity-flows.js';
 export * from './statements/equity-statement.js';
+export * from './statements/change-parts.js';
 export * from './statements/income-statement.js';
 export * from './statements/statement-columns.js';
 export * from './statements/statement-formulas.js';

@@ -143,3 +143,46 @@ export interface CashFlowResponse extends StatementHeading {
   /** What moved no cash: it stands in no figure. */
   withoutCash: WithoutCashResponse[];
 }
+
+/** Why the figure of an account is another than before: its lines in two spans, or in the first alone. */
+export class AccountChangeQuery {
+  @IsString() @MaxLength(40) account!: string;
+  @IsString() @MaxLength(10) from!: string;
+  @IsString() @MaxLength(10) to!: string;
+  /** The days before; left out for a position, whose change is what came in between. */
+  @IsOptional() @IsString() @MaxLength(10) beforeFrom?: string;
+  @IsOptional() @IsString() @MaxLength(10) beforeTo?: string;
+}
+
+/** An entry that has to do with a change. */
+export interface ChangingEntryResponse {
+  entry: string;
+  date: string;
+  explanation: string;
+  /** By how much it moves the change. */
+  amount: string;
+}
+
+/** What somebody, or nobody in particular, has to do with a change. */
+export interface ChangePartResponse {
+  /** Null for lines without a contact. */
+  contact: string | null;
+  now: string;
+  before: string;
+  change: string;
+  /** The largest. */
+  entries: ChangingEntryResponse[];
+  /** The lines that are not told one by one, and what they come to. */
+  others: { lines: number; amount: string };
+}
+
+/** Why the figure of an account is another than before, the largest parts first; on the side on which the account grows. */
+export interface AccountChangeResponse {
+  account: string;
+  now: string;
+  before: string;
+  change: string;
+  parts: ChangePartResponse[];
+  /** Those that are not told one by one. */
+  rest: { contacts: number; change: string };
+}

@@ -1,4 +1,5 @@
 import { defineReport } from '../../platform/threads/report.js';
+import { accountChangeReport } from './account-change-report.js';
 import { cashFlowReport } from './cash-flow-report.js';
 import { balanceSheetReport, equityStatementReport, incomeStatementReport } from './statement-reports.js';
 
@@ -13,3 +14,6 @@ export const balanceSheet = defineReport('balanceSheet', balanceSheetReport);
 
 /** The cash-flow statement of a span. */
 export const cashFlowStatement = defineReport('cashFlowStatement', cashFlowReport);
+
+/** Why the figure of an account is another than before. */
+export const accountChange = defineReport('accountChange', accountChangeReport);

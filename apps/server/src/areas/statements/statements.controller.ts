@@ -1,5 +1,7 @@
 import type { Readable } from 'node:stream';
 import {
+  AccountChangeQuery,
+  type AccountChangeResponse,
   BalanceSheetQuery,
   type BalanceSheetResponse,
   type CashFlowResponse,
@@ -16,7 +18,13 @@ import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
 import { Importer, Reader, Readers } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { printedStatements, statementsWorkbook } from './statement-files.js';
-import { balanceSheet, cashFlowStatement, equityStatement, incomeStatement } from './statement-readings.js';
+import {
+  accountChange,
+  balanceSheet,
+  cashFlowStatement,
+  equityStatement,
+  incomeStatement,
+} from './statement-readings.js';
 import { statementFileColumns, statementFileRows } from './statement-answers.js';
 import { equityFileColumns, equityRows } from './statement-reports.js';
 
@@ -183,6 +191,15 @@ export class StatementsController {
     @Query() query: SpanQuery,
   ): Promise<Readable> {
     return this.workbook(organisation, { ...query, statements: 'cash-flow-statement' });
+  }
+
+  /** Why the figure of an account is another than before. */
+  @Get('account-change')
+  accountChange(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: AccountChangeQuery,
+  ): Promise<AccountChangeResponse> {
+    return this.readers.report(accountChange, organisation, query);
   }
 
   @Get('cash-flow-statement')

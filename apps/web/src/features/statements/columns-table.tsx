@@ -9,6 +9,12 @@ import { ColumnHead, ColumnNotes } from './column-head.js';
 import { ruleClass } from './statement-table.js';
 import { writtenFigure } from './written-figure.js';
 
+/** Asks why a figure changed, and whether that is asked now. */
+export interface AskWhy {
+  readonly isAsked: boolean;
+  ask(this: void): void;
+}
+
 /** A statement of several columns: a figure each, leading to the ledger of its account in the days of its column. */
 export function ColumnsTable({
   rows,
@@ -16,6 +22,7 @@ export function ColumnsTable({
   currency,
   carried,
   isStepped = false,
+  onWhy,
 }: {
   rows: readonly StatementRowResponse[];
   columns: readonly ColumnResponse[];
@@ -23,6 +30,8 @@ export function ColumnsTable({
   /** The keys of figures that leave for, or come from, another statement. */
   carried: Readonly<Record<string, string>>;
   isStepped?: boolean;
+  /** Asks why a figure changed; undefined where it cannot be told. */
+  onWhy?: ((row: StatementRowResponse) => AskWhy | undefined) | undefined;
 }) {
   const address = useAddress();
   const settings = rowSettings(rows);
@@ -53,6 +62,7 @@ export function ColumnsTable({
             {rows.map((row, index) => {
               const { kind, rule, hasSign } = settings[index] ?? { kind: 'item', rule: '' };
               const sign = hasSign ? currencySign(currency) : '';
+              const ask = onWhy?.(row);
               return (
                 <tr
                   key={`${row.key} ${row.account} ${index}`}
@@ -75,6 +85,16 @@ export function ColumnsTable({
                         <span className={ruleClass(written === '' ? '' : rule)}>
                           {row.account && type === 'amount' && written !== '–' ? (
                             <Link to={address.href('account', { account: row.account, from, to })}>{written}</Link>
+                          ) : type === 'change' && ask && written !== '–' && written !== '' ? (
+                            <button
+                              type="button"
+                              className={clsx('plain', chain.asks)}
+                              title="Why did this change?"
+                              aria-pressed={ask.isAsked}
+                              onClick={ask.ask}
+                            >
+                              {written}
+                            </button>
                           ) : (
                             written
                           )}

@@ -1,6 +1,7 @@
 import { useSuspenseQueries } from '@tanstack/react-query';
 import { clsx } from 'clsx';
 import { type ReactNode, useRef } from 'react';
+import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import {
   balanceSheetQuery,
@@ -8,6 +9,7 @@ import {
   equityStatementQuery,
   incomeStatementQuery,
 } from '../../api/statement-queries.js';
+import type { BalanceSheetResponse, IncomeStatementResponse, StatementRowResponse } from '@just-ledger/contract';
 import sheetStyles from '../../ui/sheet.module.css';
 import statement from '../../ui/statement.module.css';
 import { CarryLines } from './carry-lines.js';
@@ -17,6 +19,8 @@ import { EquityTable } from './equity-table.js';
 import { StatementChoices } from './statement-choices.js';
 import { Heading, StatementTable } from './statement-table.js';
 import { useStatementParams } from './use-statement-params.js';
+import { WhyChanged } from './why-changed.js';
+import why from './why-changed.module.css';
 import { WithoutCash } from './without-cash.js';
 
 /** The statement chain, with lines for the figures that one statement hands to the next. */
@@ -35,6 +39,16 @@ export default function StatementsScreen() {
   const chain = useRef<HTMLDivElement>(null);
   const isCompared = income.columns.length > 1;
   const Table = isCompared ? ColumnsTable : StatementTable;
+  const [asksWhy, setWhy] = useSheetParam('why');
+  const whyOf = (of: IncomeStatementResponse | BalanceSheetResponse) => (row: StatementRowResponse) =>
+    canTellWhy(of, row) ? { isAsked: asksWhy === nameOf(of, row), ask: () => setWhy(nameOf(of, row)) } : undefined;
+  const closeWhy = (): void => {
+    chain.current?.querySelector<HTMLElement>('button[aria-pressed="true"]')?.focus();
+    setWhy(undefined);
+  };
+  const changed = [income, sheet]
+    .flatMap((of) => of.rows.map((row) => ({ of, row })))
+    .find(({ of, row }) => asksWhy !== '' && canTellWhy(of, row) && nameOf(of, row) === asksWhy);
   const part = (title: string, key: string, children: ReactNode): ReactNode => (
     <section
       data-sheet
@@ -49,74 +63,91 @@ export default function StatementsScreen() {
     <>
       <h1 className="visually-hidden">Statements</h1>
       <StatementChoices params={params} />
-      <div
-        className={clsx(
-          styles.chain,
-          isCompared && styles.stacked,
-          income.columns.length > 6 && styles.many,
-          !params.change.isChosen && styles.dropsChange,
-          shown.size === 1 && styles.alone,
-        )}
-        ref={chain}
-      >
-        {shown.has('income-statement') &&
-          part(
-            income.title,
-            'income-statement',
-            <>
-              <Heading of={income} />
-              <Table
-                rows={income.rows}
-                columns={income.columns}
-                currency={currency}
-                carried={{ 'net-result': 'result' }}
-                isStepped={form === 'multi-step'}
-              />
-            </>,
+      <div className={clsx(changed && params.change.isTold && why.withWhy, !changed && styles.fills)}>
+        <div
+          className={clsx(
+            styles.chain,
+            isCompared && styles.stacked,
+            income.columns.length > 6 && styles.many,
+            !params.change.isChosen && styles.dropsChange,
+            shown.size === 1 && styles.alone,
           )}
-        {shown.has('equity-statement') &&
-          part(
-            equity.title,
-            'equity-statement',
-            <>
-              <Heading of={equity} />
-              {equity.rows.length > 0 && <EquityTable of={equity} currency={currency} />}
-            </>,
-          )}
-        {shown.has('balance-sheet') &&
-          part(
-            sheet.title,
-            'balance-sheet',
-            <>
-              <Heading of={sheet} />
-              <Table
-                rows={sheet.rows}
-                columns={sheet.columns}
-                currency={currency}
-                carried={{ 'total-equity': 'equity' }}
-              />
-            </>,
-          )}
-        {shown.has('cash-flow-statement') &&
-          part(
-            cash.title,
-            'cash-flow-statement',
-            <>
-              <Heading of={cash} />
-              <Table
-                rows={cash.rows}
-                columns={cash.columns}
-                currency={currency}
-                carried={{ 'net-result': 'result' }}
-              />
-              <WithoutCash of={cash.withoutCash} currency={currency} />
-            </>,
-          )}
-        <CarryLines
-          chain={chain}
-          signature={`${JSON.stringify(asked)} ${form} ${[...shown].join('.')} ${income.totals.netResult} ${sheet.totals.totalEquity} ${sheet.rows.length} ${cash.rows.length}`}
-        />
+          ref={chain}
+        >
+          {shown.has('income-statement') &&
+            part(
+              income.title,
+              'income-statement',
+              <>
+                <Heading of={income} />
+                <Table
+                  rows={income.rows}
+                  columns={income.columns}
+                  currency={currency}
+                  carried={{ 'net-result': 'result' }}
+                  isStepped={form === 'multi-step'}
+                  onWhy={whyOf(income)}
+                />
+              </>,
+            )}
+          {shown.has('equity-statement') &&
+            part(
+              equity.title,
+              'equity-statement',
+              <>
+                <Heading of={equity} />
+                {equity.rows.length > 0 && <EquityTable of={equity} currency={currency} />}
+              </>,
+            )}
+          {shown.has('balance-sheet') &&
+            part(
+              sheet.title,
+              'balance-sheet',
+              <>
+                <Heading of={sheet} />
+                <Table
+                  rows={sheet.rows}
+                  columns={sheet.columns}
+                  currency={currency}
+                  carried={{ 'total-equity': 'equity' }}
+                  onWhy={whyOf(sheet)}
+                />
+              </>,
+            )}
+          {shown.has('cash-flow-statement') &&
+            part(
+              cash.title,
+              'cash-flow-statement',
+              <>
+                <Heading of={cash} />
+                <Table
+                  rows={cash.rows}
+                  columns={cash.columns}
+                  currency={currency}
+                  carried={{ 'net-result': 'result' }}
+                />
+                <WithoutCash of={cash.withoutCash} currency={currency} />
+              </>,
+            )}
+          <CarryLines
+            chain={chain}
+            signature={`${JSON.stringify(asked)} ${form} ${[...shown].join('.')} ${income.totals.netResult} ${sheet.totals.totalEquity} ${sheet.rows.length} ${cash.rows.length}`}
+          />
+        </div>
+        {changed && params.change.isTold && <WhyChanged asked={changed} currency={currency} onClose={closeWhy} />}
       </div>
     </>
   );
+}
+
+/** By what a figure is known in the address. */
+function nameOf(of: IncomeStatementResponse | BalanceSheetResponse, { key, account }: StatementRowResponse): string {
+  return `${'form' in of ? 'income' : 'position'} ${account ?? key}`;
+}
+
+/** Whether it can be told why a figure changed: what equity did stands in its own statement. */
+function canTellWhy({ rows }: { rows: readonly StatementRowResponse[] }, row: StatementRowResponse): boolean {
+  if (row.row === 'heading' || row.key === 'total-equity') return false;
+  const equity = rows.findIndex(({ key }) => key === 'equity');
+  return row.row !== 'account' || equity < 0 || rows.indexOf(row) < equity;
 }

@@ -1,0 +1,47 @@
+import { minor, type Minor, subtract, ZERO } from '../money/minor.js';
+import { statementFormula } from './statement-formulas.js';
+import type { SetRow } from './statement-layout.js';
+
+/** What a row has to do with the change of a figure; minor units, as they count in that figure. */
+export interface ChangePart<Row extends SetRow> {
+  readonly row: Row;
+  /** −1 where it is taken away in the figure. */
+  readonly sign: 1 | -1;
+  readonly now: Minor;
+  readonly before: Minor;
+  readonly change: Minor;
+}
+
+/**
+ * The rows that account for the change of a figure, the largest first: the accounts that its sums are made of, and what is
+ * carried in. What is taken away in the figure counts the other way round. Rows that did not change are left out, so that
+ * the changes add up to that of the figure.
+ *
+ * @param figures what a row comes to in the two columns
+ * @example changeParts(rows, netResultAt, figuresOf).map(({ change }) => change) // → [4000, -1500, 20]
+ */
+export function changeParts<Row extends SetRow>(
+  rows: readonly Row[],
+  at: number,
+  figures: (row: Row) => { readonly now: Minor; readonly before: Minor },
+): ChangePart<Row>[] {
+  return leaves(rows, at, 1)
+    .map(({ row, sign }): ChangePart<Row> => {
+      const { now, before } = figures(row);
+      const signed = (amount: Minor): Minor => (amount === 0 ? ZERO : minor(sign * amount));
+      return { row, sign, now: signed(now), before: signed(before), change: subtract(signed(now), signed(before)) };
+    })
+    .filter(({ change }) => change !== 0)
+    .sort((a, b) => Math.abs(b.change) - Math.abs(a.change));
+}
+
+function leaves<Row extends SetRow>(
+  rows: readonly Row[],
+  at: number,
+  sign: 1 | -1,
+): { readonly row: Row; readonly sign: 1 | -1 }[] {
+  const terms = statementFormula(rows, at);
+  const row = rows[at];
+  if (terms) return terms.flatMap((term) => leaves(rows, term.at, sign === term.sign ? 1 : -1));
+  return row && row.row !== 'heading' ? [{ row, sign }] : [];
+}
