@@ -36,7 +36,7 @@ export function EquityTable({ of, currency }: { of: EquityStatementResponse; cur
   };
   return (
     <div className={chain.scrolls} role="group" aria-label="Changes by component" tabIndex={0}>
-      <table className={chain.equity}>
+      <table className={clsx(chain.equity, components.length <= 2 && chain.few)}>
         <thead>
           <tr>
             <th>
