@@ -234,3 +234,18 @@ test('columns are chosen once and hold for the whole chain; a figure leads to th
   await expect(page).toHaveURL(/change=no/);
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
 });
+
+test('statements as they were known on an earlier day say so, and leave out what came later', async ({ own }) => {
+  await year(own);
+  const { page, open } = own;
+  await open('report/statements?from=2026-01-01&to=2026-12-31&statements=income-statement');
+  const income = page.getByRole('region', { name: 'Income statement' });
+  await expect(income.getByRole('row', { name: /^Net surplus/ })).toContainText('250.00');
+  await page.getByRole('textbox', { name: 'As known on' }).pressSequentially('31/12/2025');
+  await expect(page.getByRole('textbox', { name: 'As known on' })).toHaveValue('31/12/2025');
+  await expect(income).toContainText('as known on 31 December 2025');
+  await expect(income.getByRole('row', { name: /^Net surplus/ })).toContainText('0.00');
+  await expect(income.getByRole('row', { name: /^Sales/ })).toHaveCount(0);
+  await page.getByRole('textbox', { name: 'As known on' }).fill('');
+  await expect(income.getByRole('row', { name: /^Net surplus/ })).toContainText('250.00');
+});

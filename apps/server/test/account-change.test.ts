@@ -72,5 +72,6 @@ test('an account or a date that is none is refused', async () => {
   };
   expect(await ask('account=9999&from=2026-01-01&to=2026-02-28')).toEqual([404, '']);
   expect(await ask('account=4000&from=2026-01-01&to=never')).toEqual([422, 'to']);
-  expect(await ask('account=4000')).toEqual([422, 'from']);
+  expect(await ask('from=2026-01-01')).toEqual([422, 'account']);
+  expect(await ask('account=4000')).toEqual([200, undefined]);
 });

@@ -7,6 +7,7 @@ import { api } from './request.js';
 export interface StatementColumnsAsked {
   readonly columns?: string | undefined;
   readonly change?: 'true' | undefined;
+  readonly asKnownOn?: string | undefined;
 }
 
 /** The days of a statement, and what stands beside them. */

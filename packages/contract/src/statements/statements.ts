@@ -147,8 +147,9 @@ export interface CashFlowResponse extends StatementHeading {
 /** Why the figure of an account is another than before: its lines in two spans, or in the first alone. */
 export class AccountChangeQuery {
   @IsString() @MaxLength(40) account!: string;
-  @IsString() @MaxLength(10) from!: string;
-  @IsString() @MaxLength(10) to!: string;
+  /** By default the fiscal year of today up to today. */
+  @IsOptional() @IsString() @MaxLength(10) from?: string;
+  @IsOptional() @IsString() @MaxLength(10) to?: string;
   /** The days before; left out for a position, whose change is what came in between. */
   @IsOptional() @IsString() @MaxLength(10) beforeFrom?: string;
   @IsOptional() @IsString() @MaxLength(10) beforeTo?: string;

@@ -14,7 +14,7 @@ import type { Db } from '../../platform/database/connection.js';
 import { notFound } from '../../platform/problems/refusal.js';
 import { loadChart } from '../accounts/account-store.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { reportDate } from '../organisations/report-dates.js';
+import { reportDate, reportSpan } from '../organisations/report-dates.js';
 
 /** So many contacts are told at most, and so many entries of each. */
 const [MOST_CONTACTS, MOST_TOLD] = [30, 5];
@@ -47,7 +47,7 @@ export function accountChangeReport(
   const account = loadChart(db, organisation.id).byNumber.get(query.account);
   if (!account) throw notFound('account');
   const date = (text: string, path: string): CivilDate => reportDate(text, path, organisation, today, today);
-  const [from, to] = [date(query.from, 'from'), date(query.to, 'to')];
+  const { from, to } = reportSpan(query, organisation, today);
   const hasBefore = query.beforeFrom !== undefined && query.beforeTo !== undefined;
   const [beforeFrom, beforeTo] = hasBefore
     ? [date(query.beforeFrom ?? '', 'beforeFrom'), date(query.beforeTo ?? '', 'beforeTo')]

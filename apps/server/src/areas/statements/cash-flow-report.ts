@@ -52,7 +52,7 @@ export function cashFlowReport(
   const now = mainFigures(drawn);
   const write = (amount: Minor | undefined): string => formatAmount(amount ?? ZERO, organisation.baseCurrency);
   return {
-    ...heading(organisation, 'Cash-flow statement', spanLine(organisation.calendar, from, to), now.note),
+    ...heading(organisation, 'Cash-flow statement', spanLine(organisation.calendar, from, to), now, query),
     from,
     to,
     columns: columnAnswers(drawn),

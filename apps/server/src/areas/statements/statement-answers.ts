@@ -5,6 +5,9 @@ import {
   type CivilDate,
   columnsOf,
   formatAmount,
+  isCivilDate,
+  longDate,
+  longMoment,
   MAIN_COLUMN,
   type Minor,
   percentChange,
@@ -52,9 +55,22 @@ export function mainFigures<Of>({ columns, figures }: DrawnColumns<Of>): Figures
   return figures[columns.findIndex(({ key }) => key === MAIN_COLUMN)] ?? { of: undefined, note: null };
 }
 
-/** What stands over a statement. */
-export function heading(organisation: Organisation, title: string, dateLine: string, note: string | null) {
-  return { organisation: organisation.name, title, dateLine, currency: organisation.baseCurrency, note };
+/** What stands over a statement; by which day's knowledge it is drawn, if not by today's. */
+export function heading(
+  organisation: Organisation,
+  title: string,
+  dateLine: string,
+  { note }: { readonly note: string | null },
+  { asKnownOn }: { readonly asKnownOn?: string },
+) {
+  const known = asKnownOn && (isCivilDate(asKnownOn) ? longDate(asKnownOn) : longMoment(asKnownOn));
+  return {
+    organisation: organisation.name,
+    title,
+    dateLine: known ? `${dateLine}, as known on ${known}` : dateLine,
+    currency: organisation.baseCurrency,
+    note,
+  };
 }
 
 /** The heads of columns, with those of the change. */

@@ -80,7 +80,7 @@ export function incomeStatementReport(
   const now = mainFigures(drawn);
   const write = (amount: Minor | undefined): string => formatAmount(amount ?? ZERO, organisation.baseCurrency);
   return {
-    ...heading(organisation, 'Income statement', spanLine(organisation.calendar, from, to), now.note),
+    ...heading(organisation, 'Income statement', spanLine(organisation.calendar, from, to), now, query),
     from,
     to,
     form,
@@ -128,7 +128,8 @@ export function equityStatementReport(
       organisation,
       STATEMENT_WORDS[organisation.kind].equityStatement,
       spanLine(organisation.calendar, from, to),
-      now.note,
+      now,
+      query,
     ),
     from,
     to,
@@ -187,7 +188,7 @@ export function balanceSheetReport(
   const now = mainFigures(drawn);
   const write = (amount: Minor | undefined): string => formatAmount(amount ?? ZERO, organisation.baseCurrency);
   return {
-    ...heading(organisation, 'Balance sheet', `as at ${longDate(asAt)}`, now.note),
+    ...heading(organisation, 'Balance sheet', `as at ${longDate(asAt)}`, now, query),
     asAt,
     columns: columnAnswers(drawn),
     rows: rowAnswers(organisation, chart, drawn),

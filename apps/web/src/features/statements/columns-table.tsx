@@ -6,7 +6,7 @@ import { useAddress } from '../../api/address.js';
 import statement from '../../ui/statement.module.css';
 import chain from './chain.module.css';
 import { ColumnHead, ColumnNotes } from './column-head.js';
-import { ruleClass } from './statement-table.js';
+import { RowName, ruleClass } from './statement-table.js';
 import { writtenFigure } from './written-figure.js';
 
 /** Asks why a figure changed, and whether that is asked now. */
@@ -70,13 +70,7 @@ export function ColumnsTable({
                   data-carry={carried[row.key]}
                 >
                   <td>
-                    {row.account ? (
-                      <Link to={address.href('account', { account: row.account })} title="Open its ledger">
-                        {row.label}
-                      </Link>
-                    ) : (
-                      row.label
-                    )}
+                    <RowName row={row} />
                   </td>
                   {columns.map(({ key, type, from, to }, at) => {
                     const written = figure(row, at, sign);

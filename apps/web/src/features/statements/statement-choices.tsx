@@ -3,6 +3,7 @@ import { clsx } from 'clsx';
 import { useBooks } from '../../api/books-queries.js';
 import { ChoiceField } from '../../ui/choice-fields.js';
 import { Choices } from '../../ui/choices.js';
+import { DateField } from '../../ui/date-field.js';
 import layout from '../../ui/layout.module.css';
 import { PrintedFile } from '../../ui/printed-file.js';
 import { Toggle } from '../../ui/toggle.js';
@@ -11,7 +12,7 @@ import { BESIDE, STATEMENT_LABELS, type StatementParams } from './use-statement-
 
 /** Which statements are on the desk, in which form, and which columns stand in all of them. */
 export function StatementChoices({ params }: { params: StatementParams }) {
-  const { organisation } = useBooks();
+  const { organisation, to } = useBooks();
   const { form, shown, beside, change, asked } = params;
   const { to: asAt, ...days } = asked;
   const files: Record<StatementKey, string> = {
@@ -56,6 +57,18 @@ export function StatementChoices({ params }: { params: StatementParams }) {
           Change
         </Toggle>
       )}
+      <span className={clsx(layout.row, layout.unwrapped)}>
+        <span className="soft">as known on</span>
+        <DateField
+          near={to}
+          placeholder="today"
+          value={params.known.typed}
+          error={!params.known.isRead}
+          onChange={params.setKnown}
+          className={styles.known}
+          ariaLabel="As known on"
+        />
+      </span>
       <span className={clsx(layout.row, styles.saves)}>
         <span className="soft">Save as</span>
         <a

@@ -33,7 +33,6 @@ export function StatementTable({
   carried: Readonly<Record<string, string>>;
   isStepped?: boolean;
 }) {
-  const address = useAddress();
   const sign = currencySign(currency);
   const write = (row: StatementRowResponse): string => writtenFigure(row.amount, row.key, currency, isStepped);
   return (
@@ -50,13 +49,7 @@ export function StatementTable({
               data-carry={carried[row.key]}
             >
               <td>
-                {row.account ? (
-                  <Link to={address.href('account', { account: row.account })} title="Open its ledger">
-                    {row.label}
-                  </Link>
-                ) : (
-                  row.label
-                )}
+                <RowName row={row} />
               </td>
               <td className="num">
                 {setting.isInner && (
@@ -78,4 +71,15 @@ export function StatementTable({
 /** The rules at a figure. */
 export function ruleClass(rule: FigureRule): string | undefined {
   return rule === 'end' ? statement.under : rule === 'over' ? statement.over : undefined;
+}
+
+/** What a row is called; an account leads to its ledger. */
+export function RowName({ row: { account, label } }: { row: StatementRowResponse }) {
+  const address = useAddress();
+  if (!account) return label;
+  return (
+    <Link to={address.href('account', { account })} title="Open its ledger">
+      {label}
+    </Link>
+  );
 }

@@ -2,6 +2,7 @@ import { type StatementKey, STATEMENTS } from '@just-ledger/contract';
 import { type IncomeStatementForm, MOST_MONTHS, parseCivilDate, periodsBetween } from '@just-ledger/core';
 import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
+import { typedDay } from '../../ui/own-ways.js';
 import type { StatementAsked } from '../../api/statement-queries.js';
 
 /** What the statements are called where they are chosen. */
@@ -36,10 +37,13 @@ export interface StatementParams {
   readonly choices: readonly Beside[];
   /** Whether there is a change that could be told, and whether it is. */
   readonly change: { readonly isPossible: boolean; readonly isTold: boolean; readonly isChosen: boolean };
+  /** The day by whose knowledge they are drawn, as it is typed, and whether it can be read. */
+  readonly known: { readonly typed: string; readonly isRead: boolean };
   readonly asked: StatementAsked;
   setForm(form: IncomeStatementForm): void;
   setBeside(beside: Beside): void;
   setChange(isTold: boolean): void;
+  setKnown(typed: string): void;
   toggle(statement: StatementKey): void;
 }
 
@@ -49,6 +53,8 @@ export function useStatementParams(): StatementParams {
   const [form, setForm] = useSheetParam('form');
   const [columns, setColumns] = useSheetParam('columns');
   const [change, setChange] = useSheetParam('change');
+  const [known, setKnown] = useSheetParam('known');
+  const asKnownOn = known === '' ? undefined : typedDay(known, to);
   const [statements, setStatements] = useSheetParam('statements');
   const months = periodsBetween(calendar, parseCivilDate(from), parseCivilDate(to)).length;
   const choices = (Object.keys(BESIDE) as Beside[]).filter((key) => key !== 'months' || months <= MOST_MONTHS);
@@ -63,7 +69,9 @@ export function useStatementParams(): StatementParams {
     beside,
     choices,
     change: { isPossible, isTold, isChosen: change === 'yes' },
-    asked: { from, to, columns: beside || undefined, change: isTold ? 'true' : undefined },
+    asked: { from, to, columns: beside || undefined, change: isTold ? 'true' : undefined, asKnownOn },
+    known: { typed: known, isRead: known === '' || asKnownOn !== undefined },
+    setKnown: (typed) => setKnown(typed || undefined),
     setForm: (key) => setForm(key === 'single-step' ? key : undefined),
     setBeside: (key) => setColumns(key || undefined),
     setChange: (told) => setChange(told ? 'yes' : 'no'),
