@@ -1,10 +1,12 @@
 import { paths, STATEMENTS, type StatementKey, withQuery } from '@just-ledger/contract';
 import { clsx } from 'clsx';
+import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { ChoiceField } from '../../ui/choice-fields.js';
 import { Choices } from '../../ui/choices.js';
 import { DateField } from '../../ui/date-field.js';
 import layout from '../../ui/layout.module.css';
+import { typedDay } from '../../ui/own-ways.js';
 import { PrintedFile } from '../../ui/printed-file.js';
 import { Toggle } from '../../ui/toggle.js';
 import styles from './chain.module.css';
@@ -12,7 +14,7 @@ import { BESIDE, STATEMENT_LABELS, type StatementParams } from './use-statement-
 
 /** Which statements are on the desk, in which form, and which columns stand in all of them. */
 export function StatementChoices({ params }: { params: StatementParams }) {
-  const { organisation, to } = useBooks();
+  const { organisation } = useBooks();
   const { form, shown, beside, change, asked } = params;
   const { to: asAt, ...days } = asked;
   const files: Record<StatementKey, string> = {
@@ -59,15 +61,7 @@ export function StatementChoices({ params }: { params: StatementParams }) {
       )}
       <span className={clsx(layout.row, layout.unwrapped)}>
         <span className="soft">as known on</span>
-        <DateField
-          near={to}
-          placeholder="today"
-          value={params.known.typed}
-          error={!params.known.isRead}
-          onChange={params.setKnown}
-          className={styles.known}
-          ariaLabel="As known on"
-        />
+        <KnownField params={params} />
       </span>
       <span className={clsx(layout.row, styles.saves)}>
         <span className="soft">Save as</span>
@@ -87,5 +81,25 @@ export function StatementChoices({ params }: { params: StatementParams }) {
         <PrintedFile href={printed} />
       </span>
     </div>
+  );
+}
+
+/** The day by whose knowledge the statements are drawn. What is typed stands at once, whatever is still being drawn. */
+function KnownField({ params }: { params: StatementParams }) {
+  const { to } = useBooks();
+  const [typed, setTyped] = useState(params.known);
+  return (
+    <DateField
+      near={to}
+      placeholder="today"
+      value={typed}
+      error={typed !== '' && typedDay(typed, to) === undefined}
+      onChange={(text) => {
+        setTyped(text);
+        params.setKnown(text);
+      }}
+      className={styles.known}
+      ariaLabel="As known on"
+    />
   );
 }

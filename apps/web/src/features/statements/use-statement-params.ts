@@ -37,8 +37,8 @@ export interface StatementParams {
   readonly choices: readonly Beside[];
   /** Whether there is a change that could be told, and whether it is. */
   readonly change: { readonly isPossible: boolean; readonly isTold: boolean; readonly isChosen: boolean };
-  /** The day by whose knowledge they are drawn, as it is typed, and whether it can be read. */
-  readonly known: { readonly typed: string; readonly isRead: boolean };
+  /** The day by whose knowledge they are drawn, as it is typed. */
+  readonly known: string;
   readonly asked: StatementAsked;
   setForm(form: IncomeStatementForm): void;
   setBeside(beside: Beside): void;
@@ -70,7 +70,7 @@ export function useStatementParams(): StatementParams {
     choices,
     change: { isPossible, isTold, isChosen: change === 'yes' },
     asked: { from, to, columns: beside || undefined, change: isTold ? 'true' : undefined, asKnownOn },
-    known: { typed: known, isRead: known === '' || asKnownOn !== undefined },
+    known,
     setKnown: (typed) => setKnown(typed || undefined),
     setForm: (key) => setForm(key === 'single-step' ? key : undefined),
     setBeside: (key) => setColumns(key || undefined),
