@@ -65,6 +65,11 @@ test('of a position by what came in between', async () => {
   expect((await sheet('2026-02-28')) - (await sheet('2025-12-31'))).toBe(Number(told.change));
 });
 
+test('as it was known before anything was posted, nothing is told', async () => {
+  const told = await change('account=4000&from=2026-01-01&to=2026-12-31&asKnownOn=2020-01-01');
+  expect([told.now, told.parts]).toEqual(['0.00', []]);
+});
+
 test('an account or a date that is none is refused', async () => {
   const ask = async (query: string) => {
     const { status, body } = await server.request('GET', `${at}/reports/account-change?${query}`);

@@ -153,6 +153,7 @@ export class AccountChangeQuery {
   /** The days before; left out for a position, whose change is what came in between. */
   @IsOptional() @IsString() @MaxLength(10) beforeFrom?: string;
   @IsOptional() @IsString() @MaxLength(10) beforeTo?: string;
+  @IsOptional() @IsString() @MaxLength(30) asKnownOn?: string;
 }
 
 /** An entry that has to do with a change. */

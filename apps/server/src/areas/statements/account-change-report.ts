@@ -13,6 +13,7 @@ import { sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { notFound } from '../../platform/problems/refusal.js';
 import { loadChart } from '../accounts/account-store.js';
+import { ledgerView } from '../ledger/ledger-view.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { reportDate, reportSpan } from '../organisations/report-dates.js';
 
@@ -47,6 +48,7 @@ export function accountChangeReport(
   const account = loadChart(db, organisation.id).byNumber.get(query.account);
   if (!account) throw notFound('account');
   const date = (text: string, path: string): CivilDate => reportDate(text, path, organisation, today, today);
+  const { knownTo = Number.MAX_SAFE_INTEGER } = ledgerView(db, organisation, query.asKnownOn);
   const { from, to } = reportSpan(query, organisation, today);
   const hasBefore = query.beforeFrom !== undefined && query.beforeTo !== undefined;
   const [beforeFrom, beforeTo] = hasBefore
@@ -60,7 +62,7 @@ export function accountChangeReport(
       WHERE ${hasBefore ? 1 : 0} AND l.organisation = ${organisation.id} AND l.account = ${account.id}
         AND l.date BETWEEN ${beforeFrom} AND ${beforeTo})`;
   const whose = sql`coalesce(c.merged_into, c.id)`;
-  const isCounted = sql`l.stage <> 'closing'`;
+  const isCounted = sql`l.stage <> 'closing' AND l.entry <= ${knownTo}`;
   const sums = db.all<Part>(sql`
     SELECT ${whose} AS whose, coalesce(m.name, c.name) AS contact, l.is_now AS isNow, count(*) AS lines, sum(l.amount) * ${side} AS amount
     FROM ${lines} AS l LEFT JOIN contact AS c ON c.organisation = l.organisation AND c.id = l.contact

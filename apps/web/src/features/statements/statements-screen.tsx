@@ -134,7 +134,9 @@ export default function StatementsScreen() {
             signature={`${JSON.stringify(asked)} ${form} ${[...shown].join('.')} ${income.totals.netResult} ${sheet.totals.totalEquity} ${sheet.rows.length} ${cash.rows.length}`}
           />
         </div>
-        {changed && params.change.isTold && <WhyChanged asked={changed} currency={currency} onClose={closeWhy} />}
+        {changed && params.change.isTold && (
+          <WhyChanged asked={changed} currency={currency} asKnownOn={asked.asKnownOn} onClose={closeWhy} />
+        )}
       </div>
     </>
   );

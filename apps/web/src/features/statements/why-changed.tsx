@@ -29,9 +29,12 @@ export interface AskedChange {
 export function WhyChanged({
   asked: { of, row },
   currency,
+  asKnownOn,
   onClose,
 }: {
   asked: AskedChange;
+  /** The day by whose knowledge the figures are drawn, if not today's. */
+  asKnownOn?: string | undefined;
   currency: CurrencyCode;
   onClose: () => void;
 }) {
@@ -115,6 +118,7 @@ export function WhyChanged({
                   <AccountChange
                     asked={{
                       account: part.account,
+                      ...(asKnownOn && { asKnownOn }),
                       ...(isPosition
                         ? { from: addDays(parseCivilDate(before.to), 1), to: main.to }
                         : { from: main.from, to: main.to, beforeFrom: before.from, beforeTo: before.to }),
