@@ -7,13 +7,16 @@ import {
   type EquityFlows,
   equityStatement,
   incomeStatement,
-  innerAndOuter,
   type LedgerFlow,
   minor,
+  rankedRows,
+  ranksOf,
+  reducedAccounts,
   rowSettings,
   statementFormula,
   type StatementRow,
   takenAway,
+  withNets,
   writtenPercent,
   ZERO,
 } from '../src/index.js';
@@ -22,7 +25,9 @@ import { byNumber, chartFrom } from './ledger.js';
 const chart = chartFrom([
   { number: '1010', name: 'Bank', role: 'cash' },
   { number: '1100', name: 'Stock' },
+  { number: '1109', name: 'Spoilt', contra: true },
   { number: '1500', name: 'Vans', classification: 'non-current-assets' },
+  { number: '1509', name: 'Wear', classification: 'non-current-assets', contra: true },
   { number: '2100', name: 'Wages owed' },
   { number: '2600', name: 'Bank loan', classification: 'non-current-liabilities' },
   { number: '3000', name: 'Capital', element: 'equity', role: 'owner-capital' },
@@ -52,26 +57,38 @@ function statementsOf(flows: readonly LedgerFlow[]): Record<string, readonly Sta
   };
 }
 
+/** Rows as they stand with a column a rank: name, then each figure with its rule. */
+function standing(rows: readonly StatementRow[]): string[] {
+  return rankedRows(rows).map(({ of, figures }) => {
+    const told = figures.map(({ of: figure, rank, rule, hasSign }) =>
+      [rank, figure.amount, rule, hasSign && 'sign'].filter((part) => part !== false && part !== '').join(' '),
+    );
+    return told.length === 0 ? of.label : `${of.label}: ${told.join(', ')}`;
+  });
+}
+
 describe('what a row adds up', () => {
   const amounts = fc.array(
     fc.tuple(
-      fc.constantFrom('1100', '2100', '4000', '4500', '5000', '6000', '7000', '7500'),
+      fc.constantFrom('1100', '1109', '2100', '4000', '4500', '5000', '6000', '7000', '7500'),
       fc.integer({ min: -1e6, max: 1e6 }),
     ),
     { maxLength: 12 },
   );
   test('comes to its amount, whatever parts a statement has', () => {
     fc.assert(
-      fc.property(amounts, (drawn) => {
-        const flows = drawn.map(([number, amount]) => flow(number, amount));
-        const rest = -drawn.reduce((sum, [, amount]) => sum + amount, 0);
-        for (const rows of Object.values(statementsOf([...flows, flow('1010', rest)])))
+      fc.property(amounts, (cells) => {
+        const flows = cells.map(([number, amount]) => flow(number, amount));
+        const rest = -cells.reduce((sum, [, amount]) => sum + amount, 0);
+        for (const drawn of Object.values(statementsOf([...flows, flow('1010', rest)]))) {
+          const rows = alignedRows(chart, [drawn]).map((row) => ({ ...row, amount: row.amounts[0] }));
           rows.forEach((row, at) => {
             const terms = statementFormula(rows, at);
             if (terms === undefined) return;
             const sum = terms.reduce((total, term) => total + term.sign * (rows[term.at]?.amount ?? 0), 0);
             expect([row.key, minor(sum)]).toEqual([row.key, row.amount]);
           });
+        }
       }),
     );
   });
@@ -90,23 +107,55 @@ describe('what a row adds up', () => {
 describe('how rows stand', () => {
   const rows = statementsOf([flow('1010', 700), flow('4000', -900), flow('5000', 100), flow('6000', 100)]);
   test('the sum of a part is beside its last item, results are in the outer column', () => {
-    const set = innerAndOuter(rows['multi'] ?? []);
-    expect(
-      set.map(({ of, isInner, isLastOfPart, beside, rule, hasSign }) =>
-        [of.label, isInner ? 'in' : 'out', isLastOfPart && 'last', beside?.amount, rule, hasSign && 'sign']
-          .filter((part) => part !== false && part !== '' && part !== undefined)
-          .join(' '),
-      ),
-    ).toEqual([
-      'Revenue out',
-      'Sales in last 900 sign',
-      'Cost of sales out',
-      'Goods in last 100',
-      'Gross profit out over',
-      'Operating expenses out',
-      'Wages in last 100',
-      'Net income out end sign',
+    expect(standing(rows['multi'] ?? [])).toEqual([
+      'Revenue',
+      'Sales: item 900 last sign, sum 900',
+      'Cost of sales',
+      'Goods: item 100 last, sum 100',
+      'Gross profit: sum 800 over',
+      'Operating expenses',
+      'Wages: item 100 last, sum 100',
+      'Net income: sum 700 end sign',
     ]);
+  });
+  test('parts of an item stand before it, the net beside the last of them', () => {
+    const sheet = statementsOf([flow('1010', 300), flow('1500', 900), flow('1509', -200), flow('3000', -1000)])[
+      'sheet'
+    ];
+    const aligned = alignedRows(chart, [sheet ?? []]).map((row) => ({ ...row, amount: row.amounts[0] }));
+    expect(ranksOf(aligned)).toEqual(['part', 'item', 'sum']);
+    expect(standing(aligned).slice(2, 6)).toEqual([
+      'Non-current assets',
+      'Vans: part 900',
+      'Wear: part -200 last, item 700 last, sum 700',
+      'Total assets: sum 1000 end sign',
+    ]);
+    const settings = rowSettings(aligned);
+    expect(
+      aligned.slice(4, 7).map(({ key }, at) => [key, settings[at + 4]?.rule, settings[at + 4]?.isOfItem]),
+    ).toEqual([
+      ['gross', '', true],
+      ['less', '', true],
+      ['net-of-1500', 'over', false],
+    ]);
+    const net = aligned.findIndex(({ key }) => key === 'net-of-1500');
+    const sum = aligned.findIndex(({ key }) => key === 'total-non-current-assets');
+    expect(statementFormula(aligned, net)?.map(({ at }) => at)).toEqual([4, 5]);
+    expect(statementFormula(aligned, sum)?.map(({ at }) => at)).toEqual([4, 5]);
+  });
+  test('beside a year without the contra account the net is what there was', () => {
+    const of = (...flows: LedgerFlow[]) => statementsOf([...flows, flow('3000', -1000)])['sheet'] ?? [];
+    const rows = alignedRows(chart, [of(flow('1500', 1000)), of(flow('1500', 1200), flow('1509', -200))]);
+    expect(rows.slice(1, 4).map(({ label, amounts }) => [label, ...amounts])).toEqual([
+      ['Vans', 1000, 1200],
+      ['Wear', undefined, -200],
+      ['Vans, net', 1000, 1000],
+    ]);
+  });
+  test('a contra account alone has no net', () => {
+    const wear: StatementRow[] = (statementsOf([flow('1509', -200), flow('3000', 200)])['sheet'] ?? []).slice(0, 3);
+    const rows = wear.map(({ amount, ...row }) => ({ ...row, amounts: [amount] }));
+    expect(withNets(reducedAccounts(chart), rows)).toEqual(rows);
   });
   test('in columns each sum has its line, the end a double rule', () => {
     const sheet = rows['sheet'] ?? [];
@@ -127,7 +176,9 @@ describe('how rows stand', () => {
   });
   test('nothing is lost between the two', () => {
     for (const one of Object.values(rows)) {
-      const told = innerAndOuter(one).flatMap(({ of, beside }) => [of, ...(beside ? [beside] : [])]);
+      const told = rankedRows(one).flatMap(({ of, figures }) =>
+        figures.length === 0 ? [of] : figures.map((figure) => figure.of),
+      );
       expect(told).toEqual(one);
     }
     expect(alignedRows(chart, [rows['cash'] ?? []])).toHaveLength((rows['cash'] ?? []).length);

@@ -1,17 +1,14 @@
 import type { AccountId } from '../accounts/account.js';
 import type { Chart } from '../accounts/chart.js';
+import { inStatementOrder, reducedAccounts } from '../accounts/reduced-account.js';
 import type { Minor } from '../money/minor.js';
-import type { StatementRow } from './statement-row.js';
-
-/** A row of several statements of one form beside each other. */
-export interface AlignedRow extends Omit<StatementRow, 'amount'> {
-  /** Minor units, one a statement, all on the same side; undefined where a statement has none. */
-  readonly amounts: readonly (Minor | undefined)[];
-}
+import { withNets } from './net-rows.js';
+import type { AlignedRow, StatementRow } from './statement-row.js';
 
 /**
  * Sets the rows of statements of the same form beside each other. A row that only some of them have is kept, in the
- * order of the chart; where they call a figure differently, as profit and loss, it bears both names.
+ * order of the chart; where they call a figure differently, as profit and loss, it bears both names. Contra accounts
+ * stand under the account that they are taken from, with the net under them.
  *
  * @param statements the first decides over order and words
  * @example alignedRows(chart, [thisYear.rows, lastYear.rows])
@@ -19,11 +16,14 @@ export interface AlignedRow extends Omit<StatementRow, 'amount'> {
 export function alignedRows(chart: Chart, statements: readonly (readonly StatementRow[])[]): AlignedRow[] {
   let rows: Labelled[] = [];
   statements.forEach((statement, at) => (rows = merged(rows, statement, at)));
-  return inChartOrder(chart, rows).map(({ labels: [label = '', other], ...row }) => ({
+  const reduced = reducedAccounts(chart);
+  const order = new Map(inStatementOrder(chart, reduced).map(({ id }, index) => [id, index]));
+  const aligned = inOrder(order, rows).map(({ labels: [label = '', other], ...row }) => ({
     ...row,
     label: other === undefined ? label : bothLabels(label, other),
     amounts: statements.map((_, at) => row.amounts[at]),
   }));
+  return withNets(reduced, aligned);
 }
 
 /**
@@ -84,9 +84,8 @@ function identity({ row, key, account }: Pick<StatementRow, 'row' | 'key' | 'acc
   return account ? `account ${account.id} ${key}` : `${row} ${key}`;
 }
 
-/** Accounts that stand one after another, in the order of the chart. */
-function inChartOrder(chart: Chart, rows: readonly Labelled[]): Labelled[] {
-  const order = new Map<AccountId, number>(chart.accounts.map(({ id }, index) => [id, index]));
+/** Accounts that stand one after another, in their order. */
+function inOrder(order: ReadonlyMap<AccountId, number>, rows: readonly Labelled[]): Labelled[] {
   const placeOf = ({ account }: Labelled): number => (account && order.get(account.id)) ?? order.size;
   const sorted: Labelled[] = [];
   let run: Labelled[] = [];

@@ -1,3 +1,4 @@
+import { GROSS, isNet } from './net-rows.js';
 import type { SetRow } from './statement-layout.js';
 
 /** A row that a sum is made of, by its place; −1 where it is taken away. */
@@ -64,6 +65,10 @@ export function statementFormula(rows: readonly SetRow[], at: number): readonly 
       const place = rows.findIndex((one) => one.key === key && one.row !== 'heading');
       return place < 0 ? [] : [{ at: place, sign }];
     });
+  if (isNet(row)) {
+    const gross = rows.slice(0, at).findLastIndex(({ key }) => key === GROSS);
+    return rows.slice(gross, at).map((_, index) => ({ at: gross + index, sign: 1 }));
+  }
   const sums = SUMS[row.key];
   if (sums) return terms(sums);
   if (row.row === 'carry') return undefined;
@@ -81,5 +86,7 @@ export function statementFormula(rows: readonly SetRow[], at: number): readonly 
   if (heading < 0 || heading > at) return undefined;
   return rows
     .slice(heading + 1, at)
-    .flatMap((one, index) => (one.row === 'heading' ? [] : [{ at: heading + 1 + index, sign: 1 as const }]));
+    .flatMap((one, index) =>
+      one.row === 'heading' || isNet(one) ? [] : [{ at: heading + 1 + index, sign: 1 as const }],
+    );
 }

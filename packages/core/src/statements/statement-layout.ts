@@ -1,3 +1,4 @@
+import { isNet, isOfNet } from './net-rows.js';
 import type { StatementRowType } from './statement-row.js';
 
 /** What decides how a row of a statement is set. */
@@ -15,17 +16,26 @@ export interface RowSetting {
   readonly rule: FigureRule;
   /** Whether the sign of the currency stands before its figure. */
   readonly hasSign: boolean;
+  /** Whether it is part of an item, and so set in further. */
+  readonly isOfItem: boolean;
 }
 
-/** How a row stands where items are in an inner column and sums in an outer one. */
-export interface InnerOuterRow<Row extends SetRow> extends RowSetting {
+/** The columns of figures where each has a rank: parts of items, items, sums. */
+export type FigureRank = 'part' | 'item' | 'sum';
+
+/** A figure in the column of its rank. */
+export interface RankedFigure<Row extends SetRow> {
   readonly of: Row;
-  /** Whether its figure is in the inner column. */
-  readonly isInner: boolean;
-  /** Whether a rule is drawn under it in the inner column: it is the last that is added up. */
-  readonly isLastOfPart: boolean;
-  /** The sum of its part, beside its last item, as in print. */
-  readonly beside?: Row | undefined;
+  readonly rank: FigureRank;
+  /** The rule at it; `last` is one under the last that is added up. */
+  readonly rule: FigureRule | 'last';
+  readonly hasSign: boolean;
+}
+
+/** A row with its figure and those that stand beside it, as in print: the net of an item, the sum of a part. */
+export interface RankedRow<Row extends SetRow> extends RowSetting {
+  readonly of: Row;
+  readonly figures: readonly RankedFigure<Row>[];
 }
 
 /** Headings within a part, which do not stand out. */
@@ -46,47 +56,61 @@ export const TAKEN_AWAY: ReadonlySet<string> = new Set([
 export function rowSettings(rows: readonly SetRow[]): RowSetting[] {
   const first = rows.findIndex(({ row }) => row !== 'heading');
   return rows.map(({ row, key }, at): RowSetting => {
-    if (row === 'heading') {
-      return { kind: SUBHEADINGS.has(key) ? 'subheading' : 'heading', rule: '', hasSign: false };
-    }
-    const hasSign = at === first || row === 'total';
-    if (row === 'account') return { kind: 'item', rule: '', hasSign };
-    if (row === 'carry') {
-      // the result begins the cash-flow statement; equity ends its part of the balance sheet
-      return key === 'net-result' ? { kind: 'item', rule: '', hasSign } : { kind: 'end', rule: 'over', hasSign };
-    }
-    if (BEGINNINGS.has(key)) return { kind: 'sum', rule: '', hasSign };
-    return row === 'total' ? { kind: 'end', rule: 'end', hasSign } : { kind: 'sum', rule: 'over', hasSign };
+    const own = ownSetting({ row, key });
+    const hasSign = row !== 'heading' && (at === first || row === 'total');
+    return { ...own, hasSign, isOfItem: isOfNet({ key }) };
   });
 }
 
+function ownSetting({ row, key }: SetRow): Pick<RowSetting, 'kind' | 'rule'> {
+  if (row === 'heading') return { kind: SUBHEADINGS.has(key) ? 'subheading' : 'heading', rule: '' };
+  if (row === 'account') return { kind: 'item', rule: '' };
+  if (isNet({ key })) return { kind: 'item', rule: 'over' };
+  // the result begins the cash-flow statement; equity ends its part of the balance sheet
+  if (row === 'carry') return key === 'net-result' ? { kind: 'item', rule: '' } : { kind: 'end', rule: 'over' };
+  if (BEGINNINGS.has(key)) return { kind: 'sum', rule: '' };
+  return row === 'total' ? { kind: 'end', rule: 'end' } : { kind: 'sum', rule: 'over' };
+}
+
+/** The ranks that the figures of a statement need a column for. */
+export function ranksOf(rows: readonly SetRow[]): readonly FigureRank[] {
+  return rows.some(isNet) ? ['part', 'item', 'sum'] : ['item', 'sum'];
+}
+
 /**
- * Rows with items in an inner column and sums in an outer one; the sum of a part stands beside its last item instead of on
- * a line of its own.
+ * Rows with items in an inner column and sums in an outer one, as in print. The sum of a part stands beside its last item
+ * instead of on a line of its own, and so does the net beside the last account that it is made of.
  */
-export function innerAndOuter<Row extends SetRow>(rows: readonly Row[]): InnerOuterRow<Row>[] {
+export function rankedRows<Row extends SetRow>(rows: readonly Row[]): RankedRow<Row>[] {
   const settings = rowSettings(rows);
   const isPartSum = (at: number): boolean =>
     rows[at]?.row === 'subtotal' && settings[at - 1]?.kind === 'item' && rows[at]?.key.startsWith('total-') === true;
-  return rows.flatMap((row, at): InnerOuterRow<Row>[] => {
+  const isSum = (at: number): boolean => rows[at]?.row === 'subtotal' && !isNet({ key: rows[at]?.key ?? '' });
+  const ruleOfItem = (at: number): RankedFigure<Row>['rule'] => (isSum(at + 1) ? 'last' : '');
+  return rows.flatMap((row, at): RankedRow<Row>[] => {
     const setting = settings[at];
-    if (!setting || isPartSum(at)) return [];
-    const next = rows[at + 1];
-    const isInner = setting.kind === 'item';
-    const sumBelow = next !== undefined && isPartSum(at + 1);
-    // what the inner column comes to needs no rule of its own in the outer one
-    const isOfInner = row.row === 'subtotal' && (row.key.startsWith('total-') || row.key.startsWith('cash-'));
-    return [
-      {
-        ...setting,
-        of: row,
-        rule: isOfInner || row.row === 'carry' ? '' : setting.rule,
-        isInner,
-        isLastOfPart: isInner && next?.row === 'subtotal',
-        ...(sumBelow && { beside: next }),
-      },
-    ];
+    if (!setting || isPartSum(at) || isNet(row)) return [];
+    const { kind, hasSign } = setting;
+    if (kind === 'heading' || kind === 'subheading') return [{ ...setting, of: row, figures: [] }];
+    const net = rows[at + 1];
+    const hasNet = net !== undefined && isNet(net);
+    const end = hasNet ? at + 1 : at;
+    const sum = rows[end + 1];
+    const figures: RankedFigure<Row>[] = setting.isOfItem
+      ? [{ of: row, rank: 'part', rule: hasNet ? 'last' : '', hasSign }]
+      : kind === 'item'
+        ? [{ of: row, rank: 'item', rule: ruleOfItem(at), hasSign }]
+        : [{ of: row, rank: 'sum', rule: isOfInner(row) ? '' : setting.rule, hasSign }];
+    if (hasNet) figures.push({ of: net, rank: 'item', rule: ruleOfItem(end), hasSign: false });
+    if (sum && isPartSum(end + 1) && kind === 'item')
+      figures.push({ of: sum, rank: 'sum', rule: '', hasSign: false });
+    return [{ ...setting, of: row, figures }];
   });
+}
+
+/** Whether a sum is what the inner column comes to, so that it needs no rule of its own in the outer one. */
+function isOfInner({ row, key }: SetRow): boolean {
+  return row === 'carry' || (row === 'subtotal' && (key.startsWith('total-') || key.startsWith('cash-')));
 }
 
 /** A written figure as it is taken away. @example takenAway('5.00') // → '(5.00)' */

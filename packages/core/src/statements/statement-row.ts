@@ -18,6 +18,12 @@ export interface StatementRow {
   readonly amount?: Minor;
 }
 
+/** A row of several statements of one form beside each other. */
+export interface AlignedRow extends Omit<StatementRow, 'amount'> {
+  /** Minor units, one a statement, all on the same side; undefined where a statement has none. */
+  readonly amounts: readonly (Minor | undefined)[];
+}
+
 /**
  * The accounts of one classification that have something to show, positive on the side on which their element grows.
  *

@@ -10,8 +10,9 @@ import type {
 import {
   type CurrencyCode,
   currencySign,
-  innerAndOuter,
   parseCivilDate,
+  rankedRows,
+  ranksOf,
   rowSettings,
   shortDate,
   TAKEN_AWAY,
@@ -95,12 +96,18 @@ function rowsPaper(
   isStepped: boolean,
 ): StatementPaper {
   if (of.columns.length === 1)
-    return { ...headOf(of), columns: ['', ''], rows: innerOuterRows(of.rows, of.currency, isStepped) };
+    return {
+      ...headOf(of),
+      columns: ranksOf(of.rows).map(() => ''),
+      rows: rowsByRank(of.rows, of.currency, isStepped),
+    };
   const sign = currencySign(of.currency);
   const settings = rowSettings(of.rows);
   const isEmpty = of.columns.map((_, at) => of.rows.every(({ amounts }) => (amounts[at] ?? null) === null));
   const rows = of.rows.map((row, index): PaperRow => {
-    const { kind, rule, hasSign } = settings[index] ?? { kind: 'item', rule: '', hasSign: false };
+    const setting = settings[index];
+    if (!setting) throw new RangeError('a row has no setting');
+    const { kind, rule, hasSign, isOfItem } = setting;
     if (kind === 'heading' || kind === 'subheading') return { label: row.label, kind, figures: [] };
     const figures = of.columns.map((column, at): Figure => {
       if (isEmpty[at]) return NO_FIGURE;
@@ -111,26 +118,25 @@ function rowsPaper(
       });
       return { text, rule };
     });
-    return { label: row.label, kind, figures };
+    return { label: row.label, kind, isOfItem, figures };
   });
   return { ...headOf(of), columns: of.columns.map(({ label }) => label), rows };
 }
 
 /** Items in the inner column, sums in the outer one. */
-function innerOuterRows(
-  rows: readonly StatementRowResponse[],
-  currency: CurrencyCode,
-  isStepped: boolean,
-): PaperRow[] {
+function rowsByRank(rows: readonly StatementRowResponse[], currency: CurrencyCode, isStepped: boolean): PaperRow[] {
   const sign = currencySign(currency);
+  const ranks = ranksOf(rows);
   const write = ({ amount, key }: StatementRowResponse): string =>
     amount === null ? '' : figureText(amount, key, currency, isStepped);
-  return innerAndOuter(rows).map(({ of: row, kind, isInner, isLastOfPart, beside, rule, hasSign }): PaperRow => {
-    if (kind === 'heading' || kind === 'subheading') return { label: row.label, kind, figures: [] };
-    const own = hasSign ? withSign(sign, write(row)) : write(row);
-    const outer: Figure = isInner ? { text: beside ? write(beside) : '', rule: '' } : { text: own, rule };
-    const inner: Figure = isInner ? { text: own, rule: isLastOfPart ? 'last' : '' } : NO_FIGURE;
-    return { label: row.label, kind, figures: [inner, outer] };
+  return rankedRows(rows).map(({ of: row, kind, isOfItem, figures }): PaperRow => {
+    const ranked = ranks.map((rank): Figure => {
+      const figure = figures.find((one) => one.rank === rank);
+      if (!figure) return NO_FIGURE;
+      const text = write(figure.of);
+      return { text: figure.hasSign ? withSign(sign, text) : text, rule: figure.rule };
+    });
+    return { label: row.label, kind, isOfItem, figures: figures.length === 0 ? [] : ranked };
   });
 }
 

@@ -54,7 +54,7 @@ export function rowsSheet(key: StatementKey, of: Rows, from: CarriedFigures): St
   const rowNumber = (at: number): number => HEADS + 1 + at;
   const letter = (column: number): string => columnLetters(FIRST_FIGURE + column);
   const rows = of.rows.map((row, at): SheetRow => {
-    const { kind, rule } = settings[at] ?? { kind: 'item', rule: '' };
+    const { kind, rule, isOfItem } = settings[at] ?? { kind: 'item', rule: '', isOfItem: false };
     const terms = statementFormula(of.rows, at);
     const cells = of.columns.map((column, place): SheetCell => {
       const amount = row.amounts[place] ?? null;
@@ -69,7 +69,7 @@ export function rowsSheet(key: StatementKey, of: Rows, from: CarriedFigures): St
       cells: [row.account, row.label, ...cells],
       isBold: kind === 'heading' || kind === 'sum' || kind === 'end',
       isItalic: kind === 'subheading',
-      indent: kind === 'item' ? 1 : 0,
+      indent: kind === 'item' ? (isOfItem ? 2 : 1) : 0,
       rule: rule === '' ? undefined : rule,
     };
   });

@@ -8,6 +8,8 @@ export type PaperRule = '' | 'over' | 'last' | 'end';
 export interface PaperRow {
   readonly label: string;
   readonly kind: 'heading' | 'subheading' | 'item' | 'sum' | 'end';
+  /** Whether it is part of an item, and so set in further. */
+  readonly isOfItem?: boolean;
   readonly figures: readonly { readonly text: string; readonly rule: PaperRule }[];
 }
 
@@ -107,6 +109,10 @@ function drawFeet(pdf: PDFKit.PDFDocument, foot: readonly string[]): void {
     });
     pdf.endMarkedContent();
   }
+}
+
+function indentOf({ kind, isOfItem = false }: PaperRow): number {
+  return kind === 'item' ? INDENT * (isOfItem ? 2 : 1) : 0;
 }
 
 /** The pages of one statement. */
@@ -257,7 +263,7 @@ class StatementPages {
   }
 
   private roomFor(row: PaperRow): number {
-    return (row.figures.length === 0 ? this.right - SIDE : this.labels) - (row.kind === 'item' ? INDENT : 0);
+    return (row.figures.length === 0 ? this.right - SIDE : this.labels) - indentOf(row);
   }
 
   private drawRow(row: PaperRow): void {
@@ -274,7 +280,7 @@ class StatementPages {
       pdf.struct('TH', {}, () => {
         this.font(FONTS[row.kind], this.size);
         lines.forEach((line, at) => {
-          const x = SIDE + (row.kind === 'item' ? INDENT : 0);
+          const x = SIDE + indentOf(row);
           pdf.text(line, x, this.y + at * step, { lineBreak: false });
         });
       }),

@@ -60,13 +60,17 @@ export function ColumnsTable({
           </thead>
           <tbody>
             {rows.map((row, index) => {
-              const { kind, rule, hasSign } = settings[index] ?? { kind: 'item', rule: '' };
+              const { kind, rule, hasSign, isOfItem } = settings[index] ?? { kind: 'item', rule: '' };
               const sign = hasSign ? currencySign(currency) : '';
               const ask = onWhy?.(row);
               return (
                 <tr
                   key={`${row.key} ${row.account} ${index}`}
-                  className={clsx(statement[kind], carried[row.key] ? statement.carried : '')}
+                  className={clsx(
+                    statement[kind],
+                    isOfItem && statement.ofItem,
+                    carried[row.key] && statement.carried,
+                  )}
                   data-carry={carried[row.key]}
                 >
                   <td>

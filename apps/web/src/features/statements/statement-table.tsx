@@ -1,5 +1,5 @@
 import type { StatementHeading, StatementRowResponse } from '@just-ledger/contract';
-import { type CurrencyCode, currencySign, type FigureRule, innerAndOuter, withSign } from '@just-ledger/core';
+import { type CurrencyCode, currencySign, type FigureRule, rankedRows, ranksOf, withSign } from '@just-ledger/core';
 import { clsx } from 'clsx';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
@@ -20,7 +20,7 @@ export function Heading({ of }: { of: StatementHeading }) {
   );
 }
 
-/** An income statement or balance sheet: items in the inner column, sums in the outer one. */
+/** A statement of one column: items in the inner column, sums in the outer one, parts of items before both. */
 export function StatementTable({
   rows,
   currency,
@@ -34,42 +34,42 @@ export function StatementTable({
   isStepped?: boolean;
 }) {
   const sign = currencySign(currency);
+  const ranks = ranksOf(rows);
   const write = (row: StatementRowResponse): string => writtenFigure(row.amount, row.key, currency, isStepped);
   return (
     <table>
       <tbody>
-        {innerAndOuter(rows).map((setting, index) => {
-          const { of: row, kind, beside } = setting;
-          const amount =
-            kind === 'heading' || kind === 'subheading' ? '' : withSign(setting.hasSign ? sign : '', write(row));
-          return (
-            <tr
-              key={`${row.key} ${row.account} ${index}`}
-              className={clsx(statement[kind], carried[row.key] ? statement.carried : '')}
-              data-carry={carried[row.key]}
-            >
-              <td>
-                <RowName row={row} />
-              </td>
-              <td className="num">
-                {setting.isInner && (
-                  <span className={clsx(setting.isLastOfPart && statement.lastOfPart)}>{amount}</span>
-                )}
-              </td>
-              <td className="num">
-                {beside && <span className={clsx(carried[beside.key] && statement.under)}>{write(beside)}</span>}
-                {!setting.isInner && amount !== '' && <span className={ruleClass(setting.rule)}>{amount}</span>}
-              </td>
-            </tr>
-          );
-        })}
+        {rankedRows(rows).map(({ of: row, kind, isOfItem, figures }, index) => (
+          <tr
+            key={`${row.key} ${row.account} ${index}`}
+            className={clsx(statement[kind], isOfItem && statement.ofItem, carried[row.key] && statement.carried)}
+            data-carry={carried[row.key]}
+          >
+            <td>
+              <RowName row={row} />
+            </td>
+            {ranks.map((rank) => {
+              const figure = figures.find((one) => one.rank === rank);
+              return (
+                <td key={rank} className="num">
+                  {figure && (
+                    <span className={ruleClass(figure.rule)}>
+                      {withSign(figure.hasSign ? sign : '', write(figure.of))}
+                    </span>
+                  )}
+                </td>
+              );
+            })}
+          </tr>
+        ))}
       </tbody>
     </table>
   );
 }
 
 /** The rules at a figure. */
-export function ruleClass(rule: FigureRule): string | undefined {
+export function ruleClass(rule: FigureRule | 'last'): string | undefined {
+  if (rule === 'last') return statement.lastOfPart;
   return rule === 'end' ? statement.under : rule === 'over' ? statement.over : undefined;
 }
 
