@@ -180,6 +180,7 @@ describe.each([...cycles(), ...cycles().map(endingOnFifthOfApril)].map((one) => 
           'debits-credits',
           'result-equity',
           'equity-balance-sheet',
+          'cash-flow',
           'ended-years',
           'opening-balances',
           'totals-lines',

@@ -287,12 +287,12 @@ describe('a proof fails when one of its sides is broken', () => {
     [
       'a line',
       'UPDATE line SET amount = 150 WHERE entry = 1 AND place = 2',
-      ['debits-credits', 'result-equity', 'totals-lines', 'seals'],
+      ['debits-credits', 'result-equity', 'cash-flow', 'totals-lines', 'seals'],
     ],
     [
       'the balances of revenue',
       "UPDATE balance SET amount = -150 WHERE account = (SELECT id FROM account WHERE number = '4000') ",
-      ['result-equity', 'equity-balance-sheet', 'totals-lines'],
+      ['result-equity', 'equity-balance-sheet', 'cash-flow', 'totals-lines'],
     ],
     [
       'the balances of capital',

@@ -50,7 +50,7 @@ describe('what an entry would do to the proofs', () => {
     [
       'one side only',
       [['asset', 500]],
-      ['debits-credits 500 0', 'result-equity 0 500', 'equity-balance-sheet 0 500'],
+      ['debits-credits 500 0', 'result-equity 0 500', 'equity-balance-sheet 0 500', 'cash-flow -500 0'],
     ],
     ['nothing', [], []],
   ])('%s', (_, of, expected) => expect(effects(...of)).toEqual(expected));
@@ -65,6 +65,13 @@ describe('what an entry would do to the proofs', () => {
       }),
     );
   });
+});
+
+test('cash and what moved it move alike', () => {
+  const cash = { element: 'asset', amount: minor(500), isCash: true } as const;
+  const sale = { element: 'revenue', amount: minor(-500) } as const;
+  expect(proofEffects([cash, sale])).toContainEqual({ key: 'cash-flow', left: 500, right: 500 });
+  expect(proofEffects([cash])).toContainEqual({ key: 'cash-flow', left: 0, right: 500 });
 });
 
 describe('a proof', () => {

@@ -16,6 +16,8 @@ export interface ProofEffect {
 export interface EffectLine {
   readonly element: Element;
   readonly amount: Minor;
+  /** Whether its account is cash in the cash-flow statement. */
+  readonly isCash?: boolean;
   /** The subsidiary ledger that its account sums up. */
   readonly control?: ControlLedger | undefined;
   /** For an account whose detail goes on by name: its proof, and how much of the amount names a part of the detail. */
@@ -48,6 +50,7 @@ export function proofEffects(lines: readonly EffectLine[]): ProofEffect[] {
   const result = minor(-of('revenue', 'expense'));
   const owners = minor(-of('equity'));
   const net = of('asset', 'liability');
+  const cash = sum(lines.filter(({ isCash }) => isCash).map((line) => line.amount));
   const effects: ProofEffect[] = [
     {
       key: 'debits-credits',
@@ -56,6 +59,12 @@ export function proofEffects(lines: readonly EffectLine[]): ProofEffect[] {
     },
     { key: 'result-equity', left: result, right: minor(net - owners) },
     { key: 'equity-balance-sheet', left: minor(result + owners), right: net },
+    // what is not cash is an activity, or was set against one
+    {
+      key: 'cash-flow',
+      left: minor(-sum(lines.filter((line) => !line.isCash).map((line) => line.amount))),
+      right: cash,
+    },
     ...(['receivables', 'payables'] as const).map((ledger): ProofEffect => {
       // a line on a control account carries its contact: detail and control move alike
       const moved = sum(lines.filter(({ control }) => control === ledger).map((line) => line.amount));

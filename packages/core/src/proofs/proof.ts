@@ -5,6 +5,7 @@ export const PROOFS = {
   'debits-credits': 'Debits = credits',
   'result-equity': 'Result = equity statement',
   'equity-balance-sheet': 'Equity = balance sheet',
+  'cash-flow': 'Cash flow = cash held',
   'ended-years': 'Temporary accounts of ended years = 0',
   'opening-balances': 'Opening = post-closing trial balance',
   'receivables-control': 'Receivables detail = control',

@@ -1,14 +1,19 @@
 import {
   type AccountId,
   accountIn,
+  add,
+  cashFlowClassOf,
+  cashFlowStatement,
   type Chart,
   type CivilDate,
   type Element,
   equityRow,
+  keysOf,
   minor,
   parseCivilDate,
   type Proof,
   proofOf,
+  PROOFS,
 } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import { defineReading } from '../../platform/threads/task.js';
@@ -16,6 +21,7 @@ import { loadChart } from '../accounts/account-store.js';
 import { flowsBetween } from '../ledger/flow-store.js';
 import { type Organisation, organisationOf } from '../organisations/organisation-store.js';
 import { yearStart } from '../organisations/report-dates.js';
+import { cashFlowBases } from '../statements/cash-flow-basis.js';
 import { positionAt } from '../statements/statement-figures.js';
 import { controlProofs, takeOnProofs } from '../take-on/take-on-proofs.js';
 import { closingProofs } from './closing-proofs.js';
@@ -28,9 +34,15 @@ export const proofsAt = defineReading(
   (db: Db, { organisation, asAt }: { organisation: number; asAt: string }): Proof[] => {
     const of = organisationOf(db, organisation);
     const date = parseCivilDate(asAt);
-    return [...proofsOfEntries(db, of, date), ...takeOnProofs(db, of, date, date)];
+    return [
+      ...proofsOfEntries(db, of, date),
+      cashFlowAndCash(db, of, date),
+      ...takeOnProofs(db, of, date, date),
+    ].sort((a, b) => PLACES.indexOf(a.key) - PLACES.indexOf(b.key));
   },
 );
+
+const PLACES = keysOf(PROOFS);
 
 /** The proofs at a date that rest on entries alone: nothing but an entry can move them. */
 export function proofsOfEntries(db: Db, of: Organisation, date: CivilDate): Proof[] {
@@ -109,6 +121,28 @@ function equityAndBalanceSheet(db: Db, organisation: Organisation, asAt: CivilDa
     rightLabel: 'Assets less liabilities',
     right: minor(netOf(all, chart, NET_ASSETS)),
     remark: 'Opening, result and every movement against what is owned less what is owed.',
+  });
+}
+
+/**
+ * What the cash-flow statement of the fiscal year so far ends with, from totals and by way of its activities, against the
+ * raw lines of the accounts of cash. It rests on the chart too, where somebody says what is cash.
+ */
+function cashFlowAndCash(db: Db, organisation: Organisation, asAt: CivilDate): Proof {
+  const chart = loadChart(db, organisation.id);
+  const view = { organisation: organisation.id, calendar: organisation.calendar };
+  const from = yearStart(organisation, asAt) ?? asAt;
+  const basis = cashFlowBases(db, view, chart, { from, to: asAt })(from, asAt);
+  const { cashAtBeginning, change } = cashFlowStatement(chart, organisation.kind, basis);
+  const held = rawSumsUntil(db, organisation, asAt).filter(
+    ({ account }) => cashFlowClassOf(accountIn(chart, account)) === 'cash',
+  );
+  return proofOf('cash-flow', {
+    leftLabel: 'Cash at the beginning of the year and what its activities brought',
+    left: add(cashAtBeginning, change),
+    rightLabel: 'Cash held',
+    right: minor(held.reduce((sum, { debit, credit }) => sum + debit - credit, 0)),
+    remark: 'The result, what moved no cash, what was paid and received: they end in the cash that is there.',
   });
 }
 

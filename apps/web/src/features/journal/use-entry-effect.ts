@@ -1,5 +1,6 @@
 import type { AccountResponse } from '@just-ledger/contract';
 import {
+  cashFlowClassOf,
   add,
   type BalancesAt,
   checkDate,
@@ -73,7 +74,10 @@ export function useEntryEffect(
       const account = byNumber.get(number);
       if (!account) return [];
       const detail = detailOf(proofOf.get(number), named.get(number) ?? ZERO);
-      return [{ element: account.element, amount, control: account.control ?? undefined, detail }];
+      const { element, classification, name, role, cashFlow } = account;
+      const classed = { element, classification, name, ...(role && { role }), ...(cashFlow && { cashFlow }) };
+      const isCash = cashFlowClassOf(classed) === 'cash';
+      return [{ element, amount, isCash, control: account.control ?? undefined, detail }];
     }),
   );
   const effect =

@@ -1,9 +1,18 @@
 import type { StatementHeading, StatementRowResponse } from '@just-ledger/contract';
-import { type CurrencyCode, currencySign, type FigureRule, rankedRows, ranksOf, withSign } from '@just-ledger/core';
+import {
+  type CurrencyCode,
+  currencySign,
+  type FigureRank,
+  type FigureRule,
+  rankedRows,
+  ranksOf,
+  withSign,
+} from '@just-ledger/core';
 import { clsx } from 'clsx';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
 import statement from '../../ui/statement.module.css';
+import chain from './chain.module.css';
 import { writtenFigure } from './written-figure.js';
 
 /** What stands over a statement, as the trade writes it; and where its figures come from, if not from these books. */
@@ -37,31 +46,40 @@ export function StatementTable({
   const ranks = ranksOf(rows);
   const write = (row: StatementRowResponse): string => writtenFigure(row.amount, row.key, currency, isStepped);
   return (
-    <table>
+    <table className={clsx(ranks.includes('part') && chain.parted)}>
       <tbody>
-        {rankedRows(rows).map(({ of: row, kind, isOfItem, figures }, index) => (
-          <tr
-            key={`${row.key} ${row.account} ${index}`}
-            className={clsx(statement[kind], isOfItem && statement.ofItem, carried[row.key] && statement.carried)}
-            data-carry={carried[row.key]}
-          >
-            <td>
-              <RowName row={row} />
-            </td>
-            {ranks.map((rank) => {
-              const figure = figures.find((one) => one.rank === rank);
-              return (
-                <td key={rank} className="num">
-                  {figure && (
-                    <span className={ruleClass(figure.rule)}>
-                      {withSign(figure.hasSign ? sign : '', write(figure.of))}
-                    </span>
-                  )}
+        {rankedRows(rows).map(({ of: row, kind, isOfItem, figures }, index) => {
+          // a name has the room of the columns before the first figure
+          const first = ranks.findIndex((rank) => figures.some((one) => one.rank === rank));
+          const empty = first < 0 ? ranks.length : Math.min(first, ranks.length - 2);
+          const written = (rank: FigureRank) => {
+            const figure = figures.find((one) => one.rank === rank);
+            return (
+              figure && (
+                <span className={ruleClass(figure.rule)}>
+                  {withSign(figure.hasSign ? sign : '', write(figure.of))}
+                </span>
+              )
+            );
+          };
+          return (
+            <tr
+              key={`${row.key} ${row.account} ${index}`}
+              className={clsx(statement[kind], isOfItem && statement.ofItem, carried[row.key] && statement.carried)}
+              data-carry={carried[row.key]}
+            >
+              <td colSpan={1 + empty}>
+                <RowName row={row} />
+                {isOfItem && <span className={clsx('num', chain.inName)}>{written('part')}</span>}
+              </td>
+              {ranks.slice(empty).map((rank) => (
+                <td key={rank} className="num" data-rank={rank}>
+                  {written(rank)}
                 </td>
-              );
-            })}
-          </tr>
-        ))}
+              ))}
+            </tr>
+          );
+        })}
       </tbody>
     </table>
   );
