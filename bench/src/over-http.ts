@@ -95,6 +95,13 @@ const FURTHER: Readonly<Record<string, readonly string[]>> = {
   '/api/organisations/{organisation}/reports/trial-balance': ['asAt=2024-06-15'],
   '/api/organisations/{organisation}/reports/balance-sheet': ['asAt=2024-06-15'],
   '/api/organisations/{organisation}/reports/cash-flow-statement': ['from=2024-01-01&to=2024-12-31'],
+  '/api/organisations/{organisation}/reports/figure': [
+    'from=2024-01-01&to=2024-12-31',
+    'statement=balance-sheet&row=total-assets&to=2024-06-15',
+    'statement=equity-statement&row=closing-equity&from=2024-01-01&to=2024-12-31',
+    'statement=cash-flow-statement&row=change-in-cash&from=2024-01-01&to=2024-12-31',
+  ],
+  '/api/organisations/{organisation}/reports/figure-lines': ['account={account}&to=2024-06-15'],
   '/api/organisations/{organisation}/reports/account-change': [
     'account={account}&from=2024-01-01&to=2024-12-31&beforeFrom=2023-01-01&beforeTo=2023-12-31',
   ],

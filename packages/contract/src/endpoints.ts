@@ -153,6 +153,10 @@ import type {
 } from './sessions/session.js';
 import type {
   AccountChangeQuery,
+  FigureLinesQuery,
+  FigureLinesResponse,
+  FigureQuery,
+  FigureResponse,
   AccountChangeResponse,
   BalanceSheetQuery,
   PrintedStatementsQuery,
@@ -561,6 +565,12 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/reports/account-change': {
     GET: { asks: AccountChangeQuery; gives: AccountChangeResponse };
+  };
+  '/api/organisations/{organisation}/reports/figure': {
+    GET: { asks: FigureQuery; gives: FigureResponse };
+  };
+  '/api/organisations/{organisation}/reports/figure-lines': {
+    GET: { asks: FigureLinesQuery; gives: FigureLinesResponse };
   };
   '/api/organisations/{organisation}/reports/account-detail': {
     GET: { asks: AccountDetailQuery; gives: AccountDetailResponse };

@@ -188,3 +188,86 @@ export interface AccountChangeResponse {
   /** Those that are not told one by one. */
   rest: { contacts: number; change: string };
 }
+
+/** A figure of a statement of some days. */
+export class FigureQuery {
+  /** By default the income statement. */
+  @IsOptional() @IsIn([...STATEMENTS]) statement?: StatementKey;
+  /** The key of its row, by default the net result; for an account what its row says, mostly nothing. */
+  @IsOptional() @IsString() @MaxLength(60) row?: string;
+  /** The number of the account of its row, if it has one. */
+  @IsOptional() @IsString() @MaxLength(40) account?: string;
+  /** In the equity statement the key of a component; the total of all where left out. */
+  @IsOptional() @IsString() @MaxLength(40) component?: string;
+  @IsOptional() @IsIn([...INCOME_STATEMENT_FORMS]) form?: IncomeStatementForm;
+  @IsOptional() @IsString() @MaxLength(10) from?: string;
+  @IsOptional() @IsString() @MaxLength(10) to?: string;
+  @IsOptional() @IsString() @MaxLength(30) asKnownOn?: string;
+}
+
+/** Which lines of an account count by what their entries are: all but closing ones, those of ordinary days, ... */
+export const LINE_STAGES = ['all', 'flows', 'within', 'opening'] as const;
+
+/** One of {@link LINE_STAGES}: `flows` leaves out closing entries, `within` opening ones too. */
+export type LineStages = (typeof LINE_STAGES)[number];
+
+/** The lines of an account that a figure is made of. */
+export class FigureLinesQuery {
+  @IsString() @MaxLength(40) account!: string;
+  /** Left out, from the beginning. */
+  @IsOptional() @IsString() @MaxLength(10) from?: string;
+  @IsOptional() @IsString() @MaxLength(10) to?: string;
+  @IsOptional() @IsIn([...LINE_STAGES]) stages?: LineStages;
+  /** Only lines of a movement of equity; `-` for those of none. */
+  @IsOptional() @IsString() @MaxLength(20) movement?: string;
+  /** Only lines whose result a fund takes, by the number of its account; `-` for those that none takes. */
+  @IsOptional() @IsString() @MaxLength(40) fund?: string;
+  @IsOptional() @IsString() @MaxLength(30) asKnownOn?: string;
+  /** Where the page before ended, as that page said. */
+  @IsOptional() @IsString() @MaxLength(60) after?: string;
+}
+
+/** An entry that a figure is made of. */
+export interface FigureEntryResponse {
+  entry: string;
+  date: string;
+  explanation: string;
+  contact: string | null;
+  /** How many papers are behind it. */
+  papers: number;
+  /** As it counts in the figure. */
+  amount: string;
+}
+
+/** A part of a figure, and what it is made of in turn: lines of an account, another figure, or one entry. */
+export interface FigurePartResponse {
+  label: string;
+  account: string | null;
+  /** As it counts in the figure. */
+  amount: string;
+  /** Asked for at `figure-lines`; their sum is debit positive, the part has it the other way round where `sign` is −1. */
+  lines:
+    | (Pick<FigureLinesQuery, 'account' | 'from' | 'stages' | 'movement' | 'fund'> & { to: string; sign: 1 | -1 })
+    | null;
+  figure:
+    | (Pick<FigureQuery, 'row' | 'account' | 'component'> & { statement: StatementKey; from: string; to: string })
+    | null;
+  entry: FigureEntryResponse | null;
+}
+
+/** Where a figure comes from. */
+export interface FigureResponse {
+  label: string;
+  amount: string;
+  parts: FigurePartResponse[];
+  /** What the parts come to: the figure. */
+  sum: string;
+}
+
+/** Lines of an account that a figure is made of, the latest first, and what all of them come to; debit positive. */
+export interface FigureLinesResponse {
+  lines: number;
+  sum: string;
+  rows: FigureEntryResponse[];
+  next: string | null;
+}

@@ -62,6 +62,26 @@ export interface CashFlowStatement {
   readonly cashAtEnd: Minor;
   /** Told beside the statement, in the order of the entries. */
   readonly withoutCash: readonly WithoutCash[];
+  /** What the investing and financing figures are made of. */
+  readonly paid: readonly PaidPart[];
+  /** What is taken off the change of operating accounts, and off the result, since it moved no cash. */
+  readonly leftOut: readonly LeftOutPart[];
+}
+
+/** What was paid under an account of an activity; minor units, what comes in positive. */
+export interface PaidPart {
+  readonly activity: Activity;
+  readonly account: AccountId;
+  readonly amount: Minor;
+  /** The entry: the payment, or what was bought on account and is paid by now. */
+  readonly place: number;
+}
+
+/** What of an entry's line moved no cash; minor units, what comes in positive. */
+export interface LeftOutPart {
+  readonly account: AccountId;
+  readonly amount: Minor;
+  readonly place: number;
 }
 
 /**
@@ -123,21 +143,15 @@ export function cashFlowStatement(
     cashAtBeginning: atBeginning,
     cashAtEnd: atEnd,
     withoutCash: toldBeside(basis, parts),
+    paid: parts.paid,
+    leftOut: parts.leftOut,
   };
-}
-
-/** What was paid under an account of an activity. */
-interface PaidPart {
-  readonly activity: Activity;
-  readonly account: AccountId;
-  readonly amount: Minor;
 }
 
 /** What the entries say beyond the sums of accounts. */
 interface EntryParts {
   readonly paid: readonly PaidPart[];
-  /** What is not in the change of an operating account, or not in the result, since it moved no cash. */
-  readonly leftOut: ReadonlyMap<AccountId, Minor>;
+  readonly leftOut: readonly LeftOutPart[];
   readonly ofSpan: readonly { readonly entry: CashFlowEntry; readonly flow: EntryCashFlow }[];
   readonly documents: ReadonlyMap<string, OnAccount>;
 }
@@ -160,22 +174,33 @@ function partsOfEntries(chart: Chart, classOf: ClassOfLine, basis: CashFlowBasis
   const paid = ofSpan.flatMap(({ entry, flow }) =>
     (['investing', 'financing'] as const).flatMap((activity): PaidPart[] => {
       const account = flow.paid[activity] === 0 ? undefined : mainAccount(chart, classOf, entry.lines, activity);
-      return account === undefined ? [] : [{ activity, account, amount: flow.paid[activity] }];
+      const { place } = entry;
+      return account === undefined ? [] : [{ activity, account, amount: flow.paid[activity], place }];
     }),
   );
-  const leftOut = new Map<AccountId, Minor>();
-  const leave = (account: AccountId, amount: Minor): void =>
-    void leftOut.set(account, minor((leftOut.get(account) ?? 0) + amount));
-  for (const { entry, flow } of ofSpan)
-    entry.lines.forEach((line, at) => {
-      if (classOf(line) === 'operating') leave(line.account, flow.leftOut[at] ?? ZERO);
-    });
-  const paidOnAccount = [...documents.values()].flatMap(({ account, of, leftOut: left, unpaid }): PaidPart[] => {
+  const leftOut = ofSpan.flatMap(({ entry: { place, lines }, flow }) =>
+    lines.flatMap((line, at): LeftOutPart[] => {
+      const amount = flow.leftOut[at] ?? ZERO;
+      return classOf(line) === 'operating' && amount !== 0 ? [{ account: line.account, amount, place }] : [];
+    }),
+  );
+  const onAccount = [...documents.values()].flatMap(({ account, of, leftOut: left, unpaid }) => {
     const amount = subtract(subtract(left.end, unpaid.end), subtract(left.start, unpaid.start));
-    leave(account, negated(amount));
-    return amount === 0 ? [] : [{ ...of, amount: negated(amount) }];
+    return amount === 0 ? [] : [{ account, of, amount: negated(amount) }];
   });
-  return { paid: [...paid, ...paidOnAccount], leftOut, ofSpan, documents };
+  return {
+    paid: [...paid, ...onAccount.map(({ of, amount }) => ({ ...of, amount }))],
+    leftOut: [...leftOut, ...onAccount.map(({ account, of, amount }) => ({ account, amount, place: of.place }))],
+    ofSpan,
+    documents,
+  };
+}
+
+/** What moved no cash, by account. */
+function leftOutByAccount({ leftOut }: EntryParts): ReadonlyMap<AccountId, Minor> {
+  const sums = new Map<AccountId, Minor>();
+  for (const { account, amount } of leftOut) sums.set(account, minor((sums.get(account) ?? 0) + amount));
+  return sums;
 }
 
 function documentsOnAccount(
@@ -188,7 +213,7 @@ function documentsOnAccount(
     entry.lines.flatMap(({ account, amount, document }, at) => {
       const out = flow.leftOut[at] ?? ZERO;
       if (document === undefined || out === 0) return [];
-      const of = largestLeftOut(chart, classOf, entry.lines, flow, Math.sign(-out));
+      const of = largestLeftOut(chart, classOf, entry, flow, Math.sign(-out));
       return of === undefined ? [] : [{ document, account, amount, out, of, isInSpan: entry.isInSpan }];
     }),
   );
@@ -225,7 +250,7 @@ function partOf({ out, charged }: { readonly out: Minor; readonly charged: Minor
 function largestLeftOut(
   chart: Chart,
   classOf: ClassOfLine,
-  lines: readonly CashFlowLine[],
+  { place, lines }: CashFlowEntry,
   flow: EntryCashFlow,
   sign: number,
 ): PaidPart | undefined {
@@ -233,7 +258,7 @@ function largestLeftOut(
     const own = lines.map((line, at) => ({ line, out: flow.leftOut[at] ?? ZERO }));
     const amount = sumOf(own.filter(({ line }) => classOf(line) === activity).map(({ out }) => out));
     const account = mainAccount(chart, classOf, lines, activity);
-    return Math.sign(amount) !== sign || account === undefined ? [] : [{ activity, account, amount }];
+    return Math.sign(amount) !== sign || account === undefined ? [] : [{ activity, account, amount, place }];
   });
   return parts.sort((a, b) => Math.abs(b.amount) - Math.abs(a.amount))[0];
 }
@@ -244,7 +269,8 @@ function isOfResult({ element }: Account): boolean {
 }
 
 /** What of the result is of another activity, was brought forward, or moved no cash. */
-function takenOutRows(chart: Chart, flows: readonly LedgerFlow[], { leftOut }: EntryParts): StatementRow[] {
+function takenOutRows(chart: Chart, flows: readonly LedgerFlow[], parts: EntryParts): StatementRow[] {
+  const leftOut = leftOutByAccount(parts);
   const ofResult = flows.filter(({ account }) => isOfResult(accountIn(chart, account)));
   const broughtForward = sumOf(ofResult.filter(({ stage }) => stage === 'opening').map(({ amount }) => amount));
   const sums = sumByAccount(ofResult, ({ stage }) => stage !== 'opening');
@@ -271,8 +297,9 @@ function changeRows(
   chart: Chart,
   classOf: ClassOfLine,
   flows: readonly LedgerFlow[],
-  { leftOut }: EntryParts,
+  parts: EntryParts,
 ): StatementRow[] {
+  const leftOut = leftOutByAccount(parts);
   const own = flows.filter(
     (flow) =>
       flow.stage !== 'opening' && !isOfResult(accountIn(chart, flow.account)) && classOf(flow) === 'operating',

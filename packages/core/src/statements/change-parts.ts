@@ -25,7 +25,7 @@ export function changeParts<Row extends SetRow>(
   at: number,
   figures: (row: Row) => { readonly now: Minor; readonly before: Minor },
 ): ChangePart<Row>[] {
-  return leaves(rows, at, 1)
+  return figureTerms(rows, at)
     .map(({ row, sign }): ChangePart<Row> => {
       const { now, before } = figures(row);
       const signed = (amount: Minor): Minor => (amount === 0 ? ZERO : minor(sign * amount));
@@ -35,13 +35,19 @@ export function changeParts<Row extends SetRow>(
     .sort((a, b) => Math.abs(b.change) - Math.abs(a.change));
 }
 
-function leaves<Row extends SetRow>(
+/**
+ * The rows that a figure comes to in the end: the accounts that its sums are made of, and what is carried in; −1 where one is
+ * taken away. A row that is no sum is made of itself.
+ *
+ * @example figureTerms(rows, netResultAt).map(({ row, sign }) => [row.label, sign]) // → [['Sales', 1], ['Wages', -1]]
+ */
+export function figureTerms<Row extends SetRow>(
   rows: readonly Row[],
   at: number,
-  sign: 1 | -1,
+  sign: 1 | -1 = 1,
 ): { readonly row: Row; readonly sign: 1 | -1 }[] {
   const terms = statementFormula(rows, at);
   const row = rows[at];
-  if (terms) return terms.flatMap((term) => leaves(rows, term.at, sign === term.sign ? 1 : -1));
+  if (terms) return terms.flatMap((term) => figureTerms(rows, term.at, sign === term.sign ? 1 : -1));
   return row && row.row !== 'heading' ? [{ row, sign }] : [];
 }

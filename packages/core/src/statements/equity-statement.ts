@@ -69,7 +69,8 @@ export interface EquityStatement {
 
 type Sums = Record<EquityRowKey, Map<ComponentKey, Minor>>;
 
-const ROW_OF_MOVEMENT = {
+/** In which row a movement on an equity account itself stands. */
+export const ROW_OF_MOVEMENT = {
   contribution: 'contributions',
   withdrawal: 'withdrawals',
   transfer: 'transfers',

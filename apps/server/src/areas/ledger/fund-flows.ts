@@ -45,7 +45,7 @@ export function flowsByFund(
 }
 
 /** The equity account that each combination of breakdown values names, if it names one. */
-function fundsByCombination(db: Db, organisation: number, rules: ClosingRules): Map<number, AccountId> {
+export function fundsByCombination(db: Db, organisation: number, rules: ClosingRules): Map<number, AccountId> {
   return new Map(
     combinationsOf(db, organisation).flatMap(({ id, values }) => {
       const fund = fundByRules(rules, values);

@@ -1,6 +1,8 @@
 import { defineReport } from '../../platform/threads/report.js';
 import { accountChangeReport } from './account-change-report.js';
 import { cashFlowReport } from './cash-flow-report.js';
+import { figureLinesReport } from './figure-lines-report.js';
+import { figureReport } from './figure-report.js';
 import { balanceSheetReport, equityStatementReport, incomeStatementReport } from './statement-reports.js';
 
 /** The income statement of a span. */
@@ -17,3 +19,9 @@ export const cashFlowStatement = defineReport('cashFlowStatement', cashFlowRepor
 
 /** Why the figure of an account is another than before. */
 export const accountChange = defineReport('accountChange', accountChangeReport);
+
+/** What a figure of a statement is made of. */
+export const figure = defineReport('figure', figureReport);
+
+/** The lines of an account that a figure is made of. */
+export const figureLines = defineReport('figureLines', figureLinesReport);

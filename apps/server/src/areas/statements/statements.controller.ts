@@ -6,6 +6,10 @@ import {
   type BalanceSheetResponse,
   type CashFlowResponse,
   type EquityStatementResponse,
+  FigureLinesQuery,
+  type FigureLinesResponse,
+  FigureQuery,
+  type FigureResponse,
   IncomeStatementQuery,
   type IncomeStatementResponse,
   PrintedStatementsQuery,
@@ -23,6 +27,8 @@ import {
   balanceSheet,
   cashFlowStatement,
   equityStatement,
+  figure,
+  figureLines,
   incomeStatement,
 } from './statement-readings.js';
 import { statementFileColumns, statementFileRows } from './statement-answers.js';
@@ -200,6 +206,21 @@ export class StatementsController {
     @Query() query: AccountChangeQuery,
   ): Promise<AccountChangeResponse> {
     return this.readers.report(accountChange, organisation, query);
+  }
+
+  /** Where a figure comes from. */
+  @Get('figure')
+  figure(@CurrentOrganisation() organisation: Organisation, @Query() query: FigureQuery): Promise<FigureResponse> {
+    return this.readers.report(figure, organisation, query);
+  }
+
+  /** The lines of an account that a figure is made of. */
+  @Get('figure-lines')
+  figureLines(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: FigureLinesQuery,
+  ): Promise<FigureLinesResponse> {
+    return this.readers.report(figureLines, organisation, query);
   }
 
   @Get('cash-flow-statement')
