@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { CashFlowResponse, StatementRowResponse } from '@just-ledger/contract';
+import { followEveryFigure } from './followed-figures.js';
 import { type Reply, RunningServer } from './running-server.js';
 import { archiveOf, sendArchive, takeArchive } from './sent-archives.js';
 
@@ -107,6 +108,46 @@ describe('a year with a van on account, a loan and a dividend', () => {
     const [beginning, end] = [cents('cash-at-beginning'), cents('cash-at-end')];
     expect(beginning.slice(1, 12)).toEqual(end.slice(0, 11));
     expect([beginning.at(-1), end.at(-1)]).toEqual([beginning[0], end[11]]);
+  });
+
+  test.each([
+    ['2026-01-01', '2026-12-31'],
+    ['2026-03-02', '2026-03-31'],
+    ['2027-01-01', '2027-01-18'],
+  ])('every figure of %s to %s is followed to its lines and entries', async (from, to) =>
+    expect((await followEveryFigure(server, at, { from, to })).faults).toEqual([]),
+  );
+
+  test('a figure leads to the entries behind it', async () => {
+    const ask = (query: string) => done('GET', `/reports/figure?from=2026-01-01&to=2026-12-31&${query}`);
+    const paid = await ask('statement=cash-flow-statement&row=paid&account=1510');
+    expect(paid).toMatchObject({ label: 'Paid for Vehicles', amount: '-3000.00', sum: '-3000.00' });
+    expect(paid.parts).toMatchObject([{ entry: { entry: van.number, explanation: 'A van', papers: 0 } }]);
+    const result = await ask('row=net-result');
+    expect(result.parts.map(({ label, amount }: { label: string; amount: string }) => `${label} ${amount}`)).toEqual([
+      'Sales 4000.00',
+      'Rent -700.00',
+      'Depreciation -800.00',
+      'Interest paid -30.00',
+    ]);
+    const { rows, sum, next } = await done(
+      'GET',
+      '/reports/figure-lines?account=1010&from=2026-02-01&to=2026-02-28&stages=flows',
+    );
+    expect([rows.map((row: { explanation: string }) => row.explanation), sum, next]).toEqual([
+      ['Rent', 'Sales'],
+      '3300.00',
+      null,
+    ]);
+  });
+
+  test('a figure that is not there is not made up', async () => {
+    const ask = async (query: string) => (await server.request('GET', `${at}/reports/figure?${query}`)).status;
+    expect(await ask('statement=balance-sheet&row=none')).toBe(404);
+    expect(await ask('statement=equity-statement&row=closing-equity&component=9999')).toBe(404);
+    expect(await ask('account=4000&row=none')).toBe(404);
+    expect((await server.request('GET', `${at}/reports/figure-lines?account=9999`)).status).toBe(404);
+    expect((await server.request('GET', `${at}/reports/figure-lines?account=1010&after=x`)).status).toBe(422);
   });
 
   test('as a file, with the figures of the year before', async () => {

@@ -1,4 +1,5 @@
 import type { OrganisationKind } from '@just-ledger/core';
+import { followEveryFigure } from './followed-figures.js';
 import { RunningServer, type Reply } from './running-server.js';
 
 /**
@@ -165,6 +166,11 @@ const YEARS: readonly Year[] = [
   },
 ];
 
+const SPANS = [
+  { from: '2026-01-01', to: '2026-12-31' },
+  { from: '2026-03-05', to: '2026-09-20' },
+] as const;
+
 describe.each(YEARS)('a year of a $kind', (year) => {
   let path: string;
   const report = async (name: string): Promise<Reply['body']> =>
@@ -214,6 +220,13 @@ describe.each(YEARS)('a year of a $kind', (year) => {
     for (const word of year.words) expect(said).toContain(word);
   });
 
+  test.each(SPANS)('every figure of $from to $to is followed to its lines', async (days) => {
+    const followed = await followEveryFigure(server, path, days);
+    expect(followed.faults).toEqual([]);
+    expect(followed.figures).toBeGreaterThan(20);
+    expect(followed.steps).toBeLessThanOrEqual(3);
+  });
+
   test('says the same after closing, leaves nothing on temporary accounts, and proves', async () => {
     const before = await statements();
     const closed = await server.request('POST', `${path}/fiscal-years/2026/closing`, {});
@@ -229,6 +242,11 @@ describe.each(YEARS)('a year of a $kind', (year) => {
     const { proofs } = (await server.request('GET', `${path}/proofs?asAt=2026-12-31`)).body;
     expect(proofs.filter((one: { holds: boolean }) => !one.holds)).toEqual([]);
   });
+
+  test.each([...SPANS, { from: '2027-01-01', to: '2027-01-18' }])(
+    'every figure of $from to $to is followed to its lines after closing',
+    async (days) => expect((await followEveryFigure(server, path, days)).faults).toEqual([]),
+  );
 
   test('as known before it was closed, reads as it did then', async () => {
     const equity = await report('equity-statement?from=2026-01-01&to=2026-06-15&asKnownOn=2027-01-19');

@@ -133,9 +133,7 @@ function ofRows(
   partsOf: (row: AlignedRow, amount: Minor) => readonly Part[],
 ): Source {
   const aligned = alignedRows(chart, [rows]);
-  const at = aligned.findIndex(
-    ({ row, key, account }) => row !== 'heading' && key === query.row && account?.number === query.account,
-  );
+  const at = aligned.findIndex((row) => isRowOf(row, query));
   const found = aligned[at];
   if (!found) throw notFound('figure');
   return {
@@ -149,6 +147,15 @@ function ofRows(
       ),
     ),
   };
+}
+
+function isRowOf({ row, key, account }: AlignedRow, query: FigureQuery): boolean {
+  return row !== 'heading' && key === query.row && account?.number === query.account;
+}
+
+/** Whether a row of the balance sheet is carried from the end of the equity statement. */
+function isOfEquity({ row, account }: Pick<AlignedRow, 'row' | 'account'>): boolean {
+  return row === 'carry' || (row === 'account' && (account === undefined || isPermanentEquity(account)));
 }
 
 function ofResult(sought: Sought, query: FigureQuery): Source {
@@ -166,8 +173,14 @@ function ofPosition(sought: Sought, query: FigureQuery): Source {
   const { rows } = balanceSheet(chart, organisation.kind, flows, equity);
   const from = yearStart(organisation, to) ?? to;
   const closing = { statement: 'equity-statement', row: 'closing-equity', from, to } as const;
+  const own = alignedRows(chart, [rows]).find((row) => isRowOf(row, query));
+  if (own && isOfEquity(own)) {
+    const component = own.row === 'carry' ? undefined : (own.account?.number ?? own.key);
+    const source = ofEquity({ ...sought, from }, { ...closing, ...(component && { component }) });
+    return { ...source, label: own.label };
+  }
   return ofRows(sought, query, rows, ({ row, key, account, label }, amount) => {
-    if (account && !isPermanentEquity(account)) return [linesPart(account, label, amount, { to, stages: 'all' })];
+    if (account && !isOfEquity({ row, account })) return [linesPart(account, label, amount, { to, stages: 'all' })];
     const component = row === 'carry' ? undefined : (account?.number ?? key);
     return [
       { label, amount, account: account?.number ?? null, figure: { ...closing, ...(component && { component }) } },
@@ -221,14 +234,26 @@ function ofEquity(sought: Sought, { row, component }: FigureQuery): Source {
         ? resultParts(sought, of?.account)
         : movementParts(sought, own.key, accounts, of?.account);
   const rest = subtract(amount, sumOf(parts.map((part) => part.amount)));
-  return source([...parts, { label: restLabel(sought, own.key, of !== undefined), amount: rest }]);
+  return source([...parts, restPart(sought, own.key, rest, component)]);
 }
 
-function restLabel({ organisation }: Sought, key: EquityRowKey, isOfOne: boolean): string {
-  if (key === 'opening-equity') return 'Results before these days that were not closed';
-  if (key === 'net-result' && isOfOne)
-    return organisation.kind === 'non-profit' ? 'What other funds have of it' : 'What others have of it';
-  return 'By closing, by share or by fund';
+/** What a figure of the equity statement is beyond the lines of accounts. */
+function restPart(sought: Sought, key: EquityRowKey, amount: Minor, component: string | undefined): Part {
+  const { db, organisation, view, chart, from } = sought;
+  if (key === 'net-result') return { label: 'What others have of it', amount };
+  if (key !== 'opening-equity') return { label: 'By closing entries, by share or by fund', amount };
+  const label = 'Result of the year before these days';
+  const to = dayBefore(from);
+  const start = yearStart(organisation, to);
+  const before =
+    start === undefined || amount === 0
+      ? undefined
+      : equityStatement(chart, organisation.kind, equityFlows(db, organisation, view, start, to));
+  const at = before?.components.findIndex((one) => (one.account?.number ?? String(one.key)) === component) ?? -1;
+  const result = before?.rows.find((row) => row.key === 'net-result')?.amounts[at];
+  if (start === undefined || component === undefined || result !== amount) return { label, amount };
+  const figure = { statement: 'equity-statement', row: 'net-result', component, from: start, to } as const;
+  return { label, amount, figure };
 }
 
 /** What stood on equity accounts before the days, and what was brought forward within them. */
@@ -258,36 +283,26 @@ function openingParts({ db, view, chart, from, to }: Sought, accounts: readonly 
   return sumOf(all.map((part) => part.amount)) === amount ? all : own;
 }
 
-function resultPart({ db, organisation, view, chart }: Sought, from: CivilDate, to: CivilDate): Part {
-  const { of = [] } = resultFigures(db, organisation, view, chart, { from, to, isWhole: false });
-  const { netResult, rows } = incomeStatement(chart, of, organisation.kind, 'multi-step');
-  const label = rows.find(({ key }) => key === 'net-result')?.label ?? '';
-  return { label, amount: netResult, figure: { statement: 'income-statement', row: 'net-result', from, to } };
-}
-
-/** The result of the days; of a component that takes what funds bring, or leave, account by account. */
-function resultParts(sought: Sought, component: Account | undefined): Part[] {
+/** The result of the days, account by account; of a component that takes what funds bring or leave, that alone. */
+function resultParts(sought: Sought, component?: Account): Part[] {
   const { db, organisation, view, chart, from, to } = sought;
   const rules = rulesOfSpan(db, organisation, from);
-  if (component === undefined || rules.funds.length === 0) return [resultPart(sought, from, to)];
-  const isFund = rules.funds.some(({ account }) => account === component.id);
+  const isByFund = component !== undefined && rules.funds.length > 0;
+  const isFund = rules.funds.some(({ account }) => account === component?.id);
+  const fund = isFund ? component?.number : NONE;
   const direct = new Set(rules.directTo.map(({ account }) => account));
   const sums = sumByAccount(
-    flowsByFund(db, organisation, view, from, to, rules),
-    ({ stage, account, fund }) =>
-      stage !== 'closing' && !direct.has(account) && fund === (isFund ? component.id : undefined),
+    isByFund ? flowsByFund(db, organisation, view, from, to, rules) : flowsBetween(db, view, from, to),
+    (flow) =>
+      flow.stage !== 'closing' &&
+      !direct.has(flow.account) &&
+      (!isByFund || flow.fund === (isFund ? component.id : undefined)),
   );
-  return chart.accounts
-    .filter(isTemporary)
-    .map((account) =>
-      linesPart(
-        account,
-        account.name,
-        negated(sums.get(account.id) ?? ZERO),
-        { from, to, stages: 'flows', fund: isFund ? component.number : NONE },
-        -1,
-      ),
-    );
+  return chart.accounts.filter(isTemporary).flatMap((account): Part[] => {
+    const amount = negated(sums.get(account.id) ?? ZERO);
+    const lines = { from, to, stages: 'flows', ...(isByFund && fund && { fund }) } as const;
+    return amount === 0 ? [] : [linesPart(account, account.name, amount, lines, -1)];
+  });
 }
 
 /** What was paid in and out, given on and corrected: on equity accounts themselves, and on those closed into them. */
@@ -335,7 +350,7 @@ function cashFlowParts(
   amount: Minor,
 ): readonly Part[] {
   const { db, view, chart, from, to } = sought;
-  if (key === 'net-result') return [{ ...resultPart(sought, from, to), label, amount }];
+  if (key === 'net-result') return resultParts(sought);
   // held at the beginning and the end of its days alike
   if (key === 'cash-at-beginning') {
     return [{ label, amount, figure: { statement: 'cash-flow-statement', row: key, from, to } }];
