@@ -222,10 +222,14 @@ test('columns are chosen once and hold for the whole chain; a figure leads to th
   await expect(income.getByRole('row', { name: /^Rent/ })).toContainText('€150.00–€150.00');
   const sheet = page.getByRole('region', { name: 'Balance sheet' });
   await expect(sheet.getByRole('row', { name: /^Trade payables/ })).toContainText('–600.00');
-  await income.getByRole('row', { name: /^Rent/ }).getByRole('link', { name: '€150.00' }).first().click();
+  await income.getByRole('row', { name: /^Rent/ }).getByRole('button', { name: '€150.00' }).first().click();
+  const source = page.getByRole('region', { name: 'Where this comes from' });
+  await expect(source.getByRole('listitem')).toHaveText([/1 Apr 2026.*Rent.*150\.00/]);
+  await source.getByRole('link', { name: '6100, its ledger' }).click();
   await expect(page.getByRole('heading', { name: '6100 Rent' })).toBeVisible();
   await expect(page).toHaveURL(/from=2026-04-01&to=2026-04-30/);
   await page.goBack();
+  await source.getByRole('button', { name: 'Close' }).click();
   await page.getByRole('combobox', { name: 'Columns' }).click();
   await page.getByRole('option', { name: 'and the period before' }).click();
   await expect(sheet.getByRole('row', { name: /^Total assets/ })).toContainText('€1,850.00€1,400.00450.0032.1');

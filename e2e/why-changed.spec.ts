@@ -23,7 +23,7 @@ test('why a figure changed is told by accounts, contacts and entries, the larges
   // March brought 400 less nothing; April 900 less rent and a repair
   await income
     .getByRole('row', { name: /^Net surplus/ })
-    .getByRole('button')
+    .getByTitle('Why did this change?')
     .focus();
   await page.keyboard.press('Enter');
   const why = page.getByRole('region', { name: 'Why did this change?' });
@@ -44,7 +44,7 @@ test('why a figure changed is told by accounts, contacts and entries, the larges
   await page
     .getByRole('region', { name: 'Balance sheet' })
     .getByRole('row', { name: /^Total assets/ })
-    .getByRole('button')
+    .getByTitle('Why did this change?')
     .click();
   await expect(why.getByRole('listitem')).toHaveText([/^1100.*900\.00/, /^1010.*\(230\.00\)/]);
   await why.getByRole('button', { name: /^1010/ }).click();
@@ -55,5 +55,5 @@ test('why a figure changed is told by accounts, contacts and entries, the larges
   await expect(why.getByRole('button', { name: /^1100/ })).toBeFocused();
   await page.keyboard.press('Escape');
   await expect(why).toHaveCount(0);
-  await expect(page.getByRole('row', { name: /^Total assets/ }).getByRole('button')).toBeFocused();
+  await expect(page.getByRole('row', { name: /^Total assets/ }).getByTitle('Why did this change?')).toBeFocused();
 });

@@ -340,7 +340,11 @@ function ofCashFlow(sought: Sought, query: FigureQuery): Source {
   const statement = cashFlowStatement(chart, organisation.kind, basis);
   if (query.row === 'cash-at-beginning' || query.row === 'cash-at-end')
     return cashHeld(sought, statement, query.row, basis.before);
-  return ofRows(sought, query, statement.rows, (row, amount) => cashFlowParts(sought, statement, row, amount));
+  return ofRows(sought, query, statement.rows, (row, amount) => {
+    if (row.key !== 'net-result') return cashFlowParts(sought, statement, row, amount);
+    if (query.row === row.key) return resultParts(sought);
+    return [{ label: row.label, amount, figure: { statement: 'cash-flow-statement', row: row.key, from, to } }];
+  });
 }
 
 function cashFlowParts(
@@ -350,7 +354,6 @@ function cashFlowParts(
   amount: Minor,
 ): readonly Part[] {
   const { db, view, chart, from, to } = sought;
-  if (key === 'net-result') return resultParts(sought);
   // held at the beginning and the end of its days alike
   if (key === 'cash-at-beginning') {
     return [{ label, amount, figure: { statement: 'cash-flow-statement', row: key, from, to } }];

@@ -1,12 +1,11 @@
 import type { ColumnResponse, StatementRowResponse } from '@just-ledger/contract';
 import { type CurrencyCode, currencySign, rowSettings, withSign, writtenPercent } from '@just-ledger/core';
 import { clsx } from 'clsx';
-import { Link } from 'react-router';
-import { useAddress } from '../../api/address.js';
 import statement from '../../ui/statement.module.css';
+import { AskedFigure } from './asked-figure.js';
 import chain from './chain.module.css';
 import { ColumnHead, ColumnNotes } from './column-head.js';
-import { RowName, ruleClass } from './statement-table.js';
+import { type FigureOf, RowName, ruleClass } from './statement-table.js';
 import { writtenFigure } from './written-figure.js';
 
 /** Asks why a figure changed, and whether that is asked now. */
@@ -15,13 +14,14 @@ export interface AskWhy {
   ask(this: void): void;
 }
 
-/** A statement of several columns: a figure each, leading to the ledger of its account in the days of its column. */
+/** A statement of several columns: a figure each, leading to what it is made of. */
 export function ColumnsTable({
   rows,
   columns,
   currency,
   carried,
   isStepped = false,
+  figureOf,
   onWhy,
 }: {
   rows: readonly StatementRowResponse[];
@@ -30,10 +30,10 @@ export function ColumnsTable({
   /** The keys of figures that leave for, or come from, another statement. */
   carried: Readonly<Record<string, string>>;
   isStepped?: boolean;
+  figureOf: FigureOf;
   /** Asks why a figure changed; undefined where it cannot be told. */
   onWhy?: ((row: StatementRowResponse) => AskWhy | undefined) | undefined;
 }) {
-  const address = useAddress();
   const settings = rowSettings(rows);
   const isEmpty = columns.map((_, at) => rows.every(({ amounts }) => (amounts[at] ?? null) === null));
   const figure = (row: StatementRowResponse, at: number, sign: string): string => {
@@ -81,8 +81,8 @@ export function ColumnsTable({
                     return (
                       <td key={key} className="num" data-type={type}>
                         <span className={ruleClass(written === '' ? '' : rule)}>
-                          {row.account && type === 'amount' && written !== '–' ? (
-                            <Link to={address.href('account', { account: row.account, from, to })}>{written}</Link>
+                          {type === 'amount' && written !== '–' && written !== '' ? (
+                            <AskedFigure figure={figureOf(row, { from, to })} text={written} />
                           ) : type === 'change' && ask && written !== '–' && written !== '' ? (
                             <button
                               type="button"

@@ -5,9 +5,16 @@ import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
 import { shown } from '../../ui/money.js';
 import statement from '../../ui/statement.module.css';
+import { AskedFigure, type FigureAsked } from './asked-figure.js';
 import chain from './chain.module.css';
 import { ColumnHead, ColumnNotes } from './column-head.js';
 import styles from './equity-table.module.css';
+
+/** A figure as it is written, and by what it is asked for. */
+interface EquityFigure {
+  readonly text: string;
+  readonly figure?: FigureAsked;
+}
 
 /** The statement of changes in equity: a column a component, and their total. */
 export function EquityTable({ of, currency }: { of: EquityStatementResponse; currency: CurrencyCode }) {
@@ -23,16 +30,29 @@ export function EquityTable({ of, currency }: { of: EquityStatementResponse; cur
     const text = shown(amount, currency);
     return isSum ? withSign(sign, text) : text;
   };
-  const figuresOf = (row: EquityStatementResponse['rows'][number]): readonly string[] => {
+  const figuresOf = (row: EquityStatementResponse['rows'][number]): readonly EquityFigure[] => {
     const isSum = row.row === 'total';
-    const own = components.length > 0 ? row.amounts : [];
-    if (!isCompared)
-      return (hasTotal ? [...own, row.total] : [row.amounts[0] ?? row.total]).map((amount) => write(amount, isSum));
-    const totals = row.totals.map((amount, at) => {
-      const { type } = of.columns[at] ?? { type: 'amount' };
-      return type === 'percent' ? writtenPercent(amount) : write(amount, isSum && type === 'amount');
+    const asked = (days: { from: string; to: string }, component?: string): FigureAsked => ({
+      statement: 'equity-statement',
+      row: row.key,
+      from: days.from,
+      to: days.to,
+      ...(component !== undefined && { component }),
     });
-    return [...own.map((amount) => write(amount, isSum)), ...totals];
+    const own = components.map(({ key }, at): EquityFigure => {
+      return { text: write(row.amounts[at] ?? null, isSum), figure: asked(of, key) };
+    });
+    if (!isCompared) {
+      const total = { text: write(row.total, isSum), figure: asked(of) };
+      return hasTotal ? [...own, total] : own.length > 0 ? own : [total];
+    }
+    const totals = row.totals.map((amount, at): EquityFigure => {
+      const column = of.columns[at];
+      if (column?.type === 'percent') return { text: writtenPercent(amount) };
+      const isAmount = column?.type === 'amount';
+      return { text: write(amount, isSum && isAmount), ...(isAmount && { figure: asked(column) }) };
+    });
+    return [...own, ...totals];
   };
   return (
     <div className={chain.scrolls} role="group" aria-label="Changes by component" tabIndex={0}>
@@ -68,14 +88,14 @@ export function EquityTable({ of, currency }: { of: EquityStatementResponse; cur
                 data-carry={carry}
               >
                 <td className={isSum ? '' : statement.item}>{row.label}</td>
-                {figuresOf(row).map((figure, index) => (
+                {figuresOf(row).map(({ text, figure }, index) => (
                   <td
                     key={index}
                     className="num"
                     data-type={isCompared ? of.columns[index - components.length]?.type : undefined}
                   >
-                    <span className={clsx(isEnd && figure !== '' ? statement.under : '', styles.unbound)}>
-                      {figure}
+                    <span className={clsx(isEnd && text !== '' && statement.under, styles.unbound)}>
+                      {figure && text !== '' && text !== '–' ? <AskedFigure figure={figure} text={text} /> : text}
                     </span>
                   </td>
                 ))}

@@ -1,4 +1,4 @@
-import type { StatementHeading, StatementRowResponse } from '@just-ledger/contract';
+import type { ColumnResponse, StatementHeading, StatementRowResponse } from '@just-ledger/contract';
 import {
   type CurrencyCode,
   currencySign,
@@ -12,8 +12,12 @@ import { clsx } from 'clsx';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
 import statement from '../../ui/statement.module.css';
+import { AskedFigure, type FigureAsked } from './asked-figure.js';
 import chain from './chain.module.css';
 import { writtenFigure } from './written-figure.js';
+
+/** By what the figure of a row is asked for, in the days of a column. */
+export type FigureOf = (row: StatementRowResponse, days: Pick<ColumnResponse, 'from' | 'to'>) => FigureAsked;
 
 /** What stands over a statement, as the trade writes it; and where its figures come from, if not from these books. */
 export function Heading({ of }: { of: StatementHeading }) {
@@ -35,13 +39,20 @@ export function StatementTable({
   currency,
   carried,
   isStepped = false,
+  columns,
+  figureOf,
 }: {
   rows: readonly StatementRowResponse[];
   currency: CurrencyCode;
+  /** By what the figure of a row is asked for, in the days of a column. */
+  figureOf: FigureOf;
   /** The keys of figures that leave for, or come from, another statement. */
   carried: Readonly<Record<string, string>>;
   isStepped?: boolean;
+  /** The column that is drawn. */
+  columns: readonly Pick<ColumnResponse, 'from' | 'to'>[];
 }) {
+  const [days] = columns;
   const sign = currencySign(currency);
   const ranks = ranksOf(rows);
   const write = (row: StatementRowResponse): string => writtenFigure(row.amount, row.key, currency, isStepped);
@@ -57,7 +68,12 @@ export function StatementTable({
             return (
               figure && (
                 <span className={ruleClass(figure.rule)}>
-                  {withSign(figure.hasSign ? sign : '', write(figure.of))}
+                  {days && (
+                    <AskedFigure
+                      figure={figureOf(figure.of, days)}
+                      text={withSign(figure.hasSign ? sign : '', write(figure.of))}
+                    />
+                  )}
                 </span>
               )
             );

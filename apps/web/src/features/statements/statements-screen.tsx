@@ -1,6 +1,6 @@
 import { useSuspenseQueries } from '@tanstack/react-query';
 import { clsx } from 'clsx';
-import { type ReactNode, useRef } from 'react';
+import { type ReactNode, useEffect, useMemo, useRef } from 'react';
 import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import {
@@ -9,15 +9,24 @@ import {
   equityStatementQuery,
   incomeStatementQuery,
 } from '../../api/statement-queries.js';
-import type { BalanceSheetResponse, IncomeStatementResponse, StatementRowResponse } from '@just-ledger/contract';
+import type {
+  BalanceSheetResponse,
+  IncomeStatementResponse,
+  StatementKey,
+  StatementRowResponse,
+} from '@just-ledger/contract';
+import type { IncomeStatementForm } from '@just-ledger/core';
 import sheetStyles from '../../ui/sheet.module.css';
 import statement from '../../ui/statement.module.css';
+import { type FigureAsked, FigureSourcesContext, readFigure, writeFigure } from './asked-figure.js';
 import { CarryLines } from './carry-lines.js';
 import styles from './chain.module.css';
 import { ColumnsTable } from './columns-table.js';
 import { EquityTable } from './equity-table.js';
 import { StatementChoices } from './statement-choices.js';
+import { FigureSource } from './figure-source.js';
 import { Heading, StatementTable } from './statement-table.js';
+import { useFigureKeys } from './use-figure-keys.js';
 import { useStatementParams } from './use-statement-params.js';
 import { WhyChanged } from './why-changed.js';
 import why from './why-changed.module.css';
@@ -40,15 +49,43 @@ export default function StatementsScreen() {
   const isCompared = income.columns.length > 1;
   const Table = isCompared ? ColumnsTable : StatementTable;
   const [asksWhy, setWhy] = useSheetParam('why');
+  const [asksSource, setSource] = useSheetParam('source');
+  const source = asksSource === '' ? undefined : readFigure(asksSource);
+  const sources = useMemo(
+    () => ({
+      asked: asksSource,
+      ask: (figure: FigureAsked) => {
+        setWhy(undefined);
+        setSource(asksSource === writeFigure(figure) ? undefined : writeFigure(figure));
+      },
+    }),
+    [asksSource, setSource, setWhy],
+  );
+  const signature = `${JSON.stringify(asked)} ${form} ${[...shown].join('.')} ${income.totals.netResult} ${sheet.totals.totalEquity} ${sheet.rows.length} ${cash.rows.length}`;
+  const figureKeys = useFigureKeys(chain, signature);
+  const askWhy = (name: string): void => {
+    setSource(undefined);
+    setWhy(name);
+  };
   const whyOf = (of: IncomeStatementResponse | BalanceSheetResponse) => (row: StatementRowResponse) =>
-    canTellWhy(of, row) ? { isAsked: asksWhy === nameOf(of, row), ask: () => setWhy(nameOf(of, row)) } : undefined;
+    canTellWhy(of, row) ? { isAsked: asksWhy === nameOf(of, row), ask: () => askWhy(nameOf(of, row)) } : undefined;
   const closeWhy = (): void => {
     chain.current?.querySelector<HTMLElement>('button[aria-pressed="true"]')?.focus();
     setWhy(undefined);
   };
+  // beside what it is made of, the figure stays in sight
+  useEffect(() => {
+    chain.current?.querySelector('[aria-pressed="true"]')?.scrollIntoView({ block: 'nearest' });
+  }, [asksSource, asksWhy]);
+  const closeSource = (): void => {
+    chain.current?.querySelector<HTMLElement>('[data-figure][aria-pressed="true"]')?.focus();
+    setSource(undefined);
+  };
   const changed = [income, sheet]
     .flatMap((of) => of.rows.map((row) => ({ of, row })))
     .find(({ of, row }) => asksWhy !== '' && canTellWhy(of, row) && nameOf(of, row) === asksWhy);
+  const isWhy = changed !== undefined && params.change.isTold;
+  const isBeside = isWhy || source !== undefined;
   const part = (title: string, key: string, children: ReactNode): ReactNode => (
     <section
       data-sheet
@@ -63,83 +100,104 @@ export default function StatementsScreen() {
     <>
       <h1 className="visually-hidden">Statements</h1>
       <StatementChoices params={params} />
-      <div className={clsx(changed && params.change.isTold && why.withWhy, !changed && styles.fills)}>
-        <div
-          className={clsx(
-            styles.chain,
-            isCompared && styles.stacked,
-            income.columns.length > 6 && styles.many,
-            !params.change.isChosen && styles.dropsChange,
-            shown.size === 1 && styles.alone,
-          )}
-          ref={chain}
-        >
-          {shown.has('income-statement') &&
-            part(
-              income.title,
-              'income-statement',
-              <>
-                <Heading of={income} />
-                <Table
-                  rows={income.rows}
-                  columns={income.columns}
-                  currency={currency}
-                  carried={{ 'net-result': 'result' }}
-                  isStepped={form === 'multi-step'}
-                  onWhy={whyOf(income)}
-                />
-              </>,
+      <div className={clsx(isBeside ? why.withWhy : styles.fills)}>
+        <FigureSourcesContext value={sources}>
+          <div
+            className={clsx(
+              styles.chain,
+              isCompared && styles.stacked,
+              income.columns.length > 6 && styles.many,
+              !params.change.isChosen && styles.dropsChange,
+              shown.size === 1 && styles.alone,
             )}
-          {shown.has('equity-statement') &&
-            part(
-              equity.title,
-              'equity-statement',
-              <>
-                <Heading of={equity} />
-                {equity.rows.length > 0 && <EquityTable of={equity} currency={currency} />}
-              </>,
-            )}
-          {shown.has('balance-sheet') &&
-            part(
-              sheet.title,
-              'balance-sheet',
-              <>
-                <Heading of={sheet} />
-                <Table
-                  rows={sheet.rows}
-                  columns={sheet.columns}
-                  currency={currency}
-                  carried={{ 'total-equity': 'equity' }}
-                  onWhy={whyOf(sheet)}
-                />
-              </>,
-            )}
-          {shown.has('cash-flow-statement') &&
-            part(
-              cash.title,
-              'cash-flow-statement',
-              <>
-                <Heading of={cash} />
-                <Table
-                  rows={cash.rows}
-                  columns={cash.columns}
-                  currency={currency}
-                  carried={{ 'net-result': 'result' }}
-                />
-                <WithoutCash of={cash.withoutCash} currency={currency} />
-              </>,
-            )}
-          <CarryLines
-            chain={chain}
-            signature={`${JSON.stringify(asked)} ${form} ${[...shown].join('.')} ${income.totals.netResult} ${sheet.totals.totalEquity} ${sheet.rows.length} ${cash.rows.length}`}
+            ref={chain}
+            role="presentation"
+            onKeyDown={figureKeys}
+          >
+            {shown.has('income-statement') &&
+              part(
+                income.title,
+                'income-statement',
+                <>
+                  <Heading of={income} />
+                  <Table
+                    rows={income.rows}
+                    columns={income.columns}
+                    currency={currency}
+                    carried={{ 'net-result': 'result' }}
+                    isStepped={form === 'multi-step'}
+                    figureOf={(row, days) => figureOf('income-statement', row, days, form)}
+                    onWhy={whyOf(income)}
+                  />
+                </>,
+              )}
+            {shown.has('equity-statement') &&
+              part(
+                equity.title,
+                'equity-statement',
+                <>
+                  <Heading of={equity} />
+                  {equity.rows.length > 0 && <EquityTable of={equity} currency={currency} />}
+                </>,
+              )}
+            {shown.has('balance-sheet') &&
+              part(
+                sheet.title,
+                'balance-sheet',
+                <>
+                  <Heading of={sheet} />
+                  <Table
+                    rows={sheet.rows}
+                    columns={sheet.columns}
+                    currency={currency}
+                    carried={{ 'total-equity': 'equity' }}
+                    figureOf={(row, days) => figureOf('balance-sheet', row, days)}
+                    onWhy={whyOf(sheet)}
+                  />
+                </>,
+              )}
+            {shown.has('cash-flow-statement') &&
+              part(
+                cash.title,
+                'cash-flow-statement',
+                <>
+                  <Heading of={cash} />
+                  <Table
+                    rows={cash.rows}
+                    columns={cash.columns}
+                    currency={currency}
+                    carried={{ 'net-result': 'result' }}
+                    figureOf={(row, days) => figureOf('cash-flow-statement', row, days)}
+                  />
+                  <WithoutCash of={cash.withoutCash} currency={currency} />
+                </>,
+              )}
+            <CarryLines chain={chain} signature={`${signature} ${isBeside}`} />
+          </div>
+        </FigureSourcesContext>
+        {source && (
+          <FigureSource
+            key={asksSource}
+            figure={source}
+            currency={currency}
+            asKnownOn={asked.asKnownOn}
+            onClose={closeSource}
           />
-        </div>
-        {changed && params.change.isTold && (
-          <WhyChanged asked={changed} currency={currency} asKnownOn={asked.asKnownOn} onClose={closeWhy} />
         )}
+        {isWhy && <WhyChanged asked={changed} currency={currency} asKnownOn={asked.asKnownOn} onClose={closeWhy} />}
       </div>
     </>
   );
+}
+
+/** By what the figure of a row is asked for, in the days of a column. */
+function figureOf(
+  statement: StatementKey,
+  { key, account }: StatementRowResponse,
+  { from, to }: { from: string; to: string },
+  form?: IncomeStatementForm,
+): FigureAsked {
+  return { statement, row: key, from, to, ...(account !== null && { account }), ...(form && { form }) };
 }
 
 /** By what a figure is known in the address. */
