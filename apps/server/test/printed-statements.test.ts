@@ -82,6 +82,25 @@ test('every figure of the answer is on the paper, in each column', async () => {
   for (const { label } of statement.columns) expect(page).toContain(label);
 });
 
+test('rounded figures stand without cents, and say so; what one statement hands on arrives', async () => {
+  const query = 'from=2026-01-01&to=2026-12-31&rounding=units';
+  const all = await pages(`statements.pdf?${query}`);
+  for (const page of all) {
+    expect(page).toContain('in whole EUR');
+    expect(page).not.toMatch(/\d\.\d\d\b/);
+  }
+  const { rows } = (await server.done(
+    'GET',
+    `${at}/reports/income-statement?${query}`,
+  )) as unknown as IncomeStatementResponse;
+  const result = rows.find(({ key }) => key === 'net-result')?.amount ?? '';
+  expect(result).toMatch(/\.00$/);
+  const written = displayAmount(parseAmount(result, EUR), EUR).replace('.00', '').replace('(', '');
+  for (const at of [0, 1, 3]) expect(all[at]).toContain(written);
+  const { status, body } = await server.request('GET', `${at}/reports/balance-sheet?rounding=tens`);
+  expect([status, body.problems[0].path]).toEqual([422, 'rounding']);
+});
+
 test('what is wide lies on its side; paper is A4 or Letter', async () => {
   expect(await sizes('balance-sheet.pdf?asAt=2026-06-30')).toEqual([[595, 842]]);
   expect(await sizes('statements.pdf?statements=equity-statement&paper=letter')).toEqual([[612, 792]]);

@@ -90,6 +90,8 @@ describe.each([
   ['alone', ''],
   ['with the year before and the change', '&columns=years:1&change=true'],
   ['by month', '&columns=months'],
+  ['rounded, with the year before and the change', '&columns=years:1&change=true&rounding=units'],
+  ['in thousands, by month', '&columns=months&rounding=thousands'],
 ])('the four statements, %s', (_, columns) => {
   const span = `from=2026-01-01&to=2026-12-31${columns}`;
   test.each(['multi-step', 'single-step'])('come to the same from their formulas (%s)', async (form) => {

@@ -1,5 +1,5 @@
 import { paths, withQuery } from '@just-ledger/contract';
-import type { IncomeStatementForm } from '@just-ledger/core';
+import type { IncomeStatementForm, Rounding } from '@just-ledger/core';
 import { queryOptions } from '@tanstack/react-query';
 import { api } from './request.js';
 
@@ -7,6 +7,7 @@ import { api } from './request.js';
 export interface StatementColumnsAsked {
   readonly columns?: string | undefined;
   readonly change?: 'true' | undefined;
+  readonly rounding?: Rounding | undefined;
   readonly asKnownOn?: string | undefined;
 }
 

@@ -1,12 +1,16 @@
-import { type CurrencyCode, minor, parseAmount } from '@just-ledger/core';
+import { type CurrencyCode, minor, parseAmount, type Rounding } from '@just-ledger/core';
 import type { ReactNode } from 'react';
-import { displayed } from './own-ways.js';
+import { displayed, displayedRounded } from './own-ways.js';
 
-/** An amount from the wire as people read it; nothing for nothing. */
-export function shown(amount: string | null | undefined, currency: CurrencyCode): string {
-  return amount === null || amount === undefined || amount === ''
-    ? ''
-    : displayed(parseAmount(amount, currency), currency);
+/** An amount from the wire as people read it, if need be without what rounding left out; nothing for nothing. */
+export function shown(
+  amount: string | null | undefined,
+  currency: CurrencyCode,
+  rounding: Rounding | null = null,
+): string {
+  if (amount === null || amount === undefined || amount === '') return '';
+  const units = parseAmount(amount, currency);
+  return rounding ? displayedRounded(units, currency, rounding) : displayed(units, currency);
 }
 
 /** A balance from the wire, debit positive, as people read it: the amount and its side. */

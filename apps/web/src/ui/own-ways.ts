@@ -4,12 +4,14 @@ import {
   type CurrencyCode,
   type DateOrder,
   displayAmount,
+  displayRounded,
   formatAmount,
   MARKS_OF_AMOUNTS,
   type Minor,
   PLAIN_MARKS,
   type Preferences,
   readTypedAmount,
+  type Rounding,
   safeParseAmount,
   type TypedAmount,
   typedDate,
@@ -37,6 +39,11 @@ export function ownDateOrder(): DateOrder {
 /** An amount as the person reads it: grouped, negatives in parentheses. */
 export function displayed(amount: Minor, currency: CurrencyCode): string {
   return displayAmount(amount, currency, own.marks);
+}
+
+/** A figure that was rounded as the person reads it. */
+export function displayedRounded(amount: Minor, currency: CurrencyCode, rounding: Rounding): string {
+  return displayRounded(amount, currency, rounding, own.marks);
 }
 
 /** An amount as it stands in a cell that can be typed into: the person's decimal mark, nothing between thousands. */

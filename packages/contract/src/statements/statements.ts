@@ -1,5 +1,5 @@
-import type { IncomeStatementForm, CurrencyCode } from '@just-ledger/core';
-import { INCOME_STATEMENT_FORMS } from '@just-ledger/core';
+import type { CurrencyCode, IncomeStatementForm, Rounding } from '@just-ledger/core';
+import { INCOME_STATEMENT_FORMS, ROUNDINGS } from '@just-ledger/core';
 import { IsIn, IsOptional, IsString, MaxLength } from 'class-validator';
 
 /** What stands beside the figures of a statement. */
@@ -8,6 +8,8 @@ export class ColumnsQuery {
   @IsOptional() @IsString() @MaxLength(20) columns?: string;
   /** Whether the change from the second column to the first is told too, with its percentage. */
   @IsOptional() @IsIn(['true', 'false']) change?: string;
+  /** To what figures are rounded, so that sums agree; to the cent where left out. */
+  @IsOptional() @IsIn([...ROUNDINGS]) rounding?: Rounding;
 }
 
 /** A span of days; by default the fiscal year of today up to today. */
@@ -77,6 +79,8 @@ export interface StatementHeading {
   title: string;
   dateLine: string;
   currency: CurrencyCode;
+  /** To what its figures are rounded; null where they are to the cent. */
+  rounding: Rounding | null;
   /** What the reader has to know: figures of the old books, or none because these books begin later. */
   note: string | null;
 }

@@ -8,7 +8,11 @@ import {
   formatAmount,
   laterOf,
   longDate,
+  minor,
   type Minor,
+  rounded,
+  type Rounding,
+  roundingUnit,
   spanLine,
   type WithoutCash,
   ZERO,
@@ -22,6 +26,7 @@ import { ledgerView } from '../ledger/ledger-view.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { reportSpan } from '../organisations/report-dates.js';
 import { cashFlowBases } from './cash-flow-basis.js';
+import { roundedFigures } from './rounded-figures.js';
 import { columnAnswers, columnsAsked, drawColumns, heading, mainFigures, rowAnswers } from './statement-answers.js';
 
 /** The cash-flow statement that a query asks for. */
@@ -40,12 +45,13 @@ export function cashFlowReport(
     from: columns.map((column) => column.from).reduce(earlierOf),
     to: columns.map((column) => column.to).reduce(laterOf),
   });
+  const rounding = roundedFigures(db, organisation, view, chart, query);
   const drawn = drawColumns(columns, query, (column): Figures<CashFlowStatement> => {
     if (column.to < changeover) return { of: undefined, note: beforeTheseBooks(changeover, column.to) };
     const basis = basisOf(column.from, column.to);
     const { firstDay } = organisation.calendar;
     return {
-      of: cashFlowStatement(chart, organisation.kind, basis, query.zeros === 'true'),
+      of: rounding.cashFlow(cashFlowStatement(chart, organisation.kind, basis, query.zeros === 'true'), column),
       note: column.from < firstDay ? `Only from ${longDate(firstDay)} on.` : null,
     };
   });
@@ -65,11 +71,17 @@ export function cashFlowReport(
       cashAtBeginning: write(now.of?.cashAtBeginning),
       cashAtEnd: write(now.of?.cashAtEnd),
     },
-    withoutCash: toldEntries(db, organisation, now.of?.withoutCash ?? []),
+    withoutCash: toldEntries(db, organisation, now.of?.withoutCash ?? [], query.rounding),
   };
 }
 
-function toldEntries(db: Db, organisation: Organisation, told: readonly WithoutCash[]): WithoutCashResponse[] {
+function toldEntries(
+  db: Db,
+  organisation: Organisation,
+  told: readonly WithoutCash[],
+  rounding: Rounding | undefined,
+): WithoutCashResponse[] {
+  const unit = rounding ? roundingUnit(organisation.baseCurrency, rounding) : minor(1);
   const places = told.map(({ place }) => place);
   const rows = db
     .select()
@@ -86,7 +98,7 @@ function toldEntries(db: Db, organisation: Organisation, told: readonly WithoutC
         entry: entryNumber(year, number),
         date,
         explanation,
-        amount: formatAmount(amount, organisation.baseCurrency),
+        amount: formatAmount(rounded(amount, unit), organisation.baseCurrency),
       },
     ];
   });

@@ -43,9 +43,9 @@ import type { Organisation } from '../organisations/organisation-store.js';
 import { reportSpan, yearStart } from '../organisations/report-dates.js';
 import { rulesOfSpan } from '../periods/rules-of-years.js';
 import { cashFlowBases } from './cash-flow-basis.js';
+import { equityFlows } from './equity-flows-of-days.js';
 import { entriesTold, NONE } from './figure-lines-report.js';
 import { positionFigures, resultFigures } from './statement-figures.js';
-import { equityFlows } from './statement-reports.js';
 
 /** A part of a figure before it is written. */
 type Part = Pick<FigurePartResponse, 'label'> &

@@ -1,4 +1,10 @@
-import type { BalanceSheetResponse, ColumnResponse, ColumnsQuery, StatementRowResponse } from '@just-ledger/contract';
+import type {
+  BalanceSheetResponse,
+  ColumnResponse,
+  ColumnsQuery,
+  SpanQuery,
+  StatementRowResponse,
+} from '@just-ledger/contract';
 import {
   alignedRows,
   type Chart,
@@ -11,6 +17,7 @@ import {
   MAIN_COLUMN,
   type Minor,
   percentChange,
+  roundingWords,
   type StatementColumn,
   type StatementRow,
   subtract,
@@ -61,14 +68,19 @@ export function heading(
   title: string,
   dateLine: string,
   { note }: { readonly note: string | null },
-  { asKnownOn }: { readonly asKnownOn?: string },
+  { asKnownOn, rounding }: Pick<SpanQuery, 'asKnownOn' | 'rounding'>,
 ) {
   const known = asKnownOn && (isCivilDate(asKnownOn) ? longDate(asKnownOn) : longMoment(asKnownOn));
   return {
     organisation: organisation.name,
     title,
-    dateLine: known ? `${dateLine}, as known on ${known}` : dateLine,
+    dateLine: [
+      dateLine,
+      ...(known ? [`as known on ${known}`] : []),
+      ...(rounding ? [roundingWords(organisation.baseCurrency, rounding)] : []),
+    ].join(', '),
     currency: organisation.baseCurrency,
+    rounding: rounding ?? null,
     note,
   };
 }

@@ -8,7 +8,6 @@ import type {
   StatementRowResponse,
 } from '@just-ledger/contract';
 import {
-  type CurrencyCode,
   currencySign,
   parseCivilDate,
   rankedRows,
@@ -24,6 +23,9 @@ import { printedAmount } from '../../platform/files/printed-amount.js';
 import type { PaperRow, PaperRule, StatementPaper } from '../../platform/files/write-statements-pdf.js';
 
 type Figure = PaperRow['figures'][number];
+
+/** What figures are in, and to what they are rounded. */
+type Money = Pick<StatementHeading, 'currency' | 'rounding'>;
 
 const NO_FIGURE: Figure = { text: '', rule: '' };
 
@@ -42,7 +44,7 @@ export function cashFlowPaper(of: CashFlowResponse): StatementPaper {
   const paper = rowsPaper(of, false);
   const told = of.withoutCash.map(
     ({ entry, date, explanation, amount }) =>
-      `${shortDate(parseCivilDate(date))}, ${explanation} (${entry}): ${printedAmount(amount, of.currency)}`,
+      `${shortDate(parseCivilDate(date))}, ${explanation} (${entry}): ${printedAmount(amount, of.currency, of.rounding)}`,
   );
   if (told.length === 0) return paper;
   return { ...paper, notes: [...paper.notes, 'Moved no cash, and is in no figure above:', ...told] };
@@ -59,7 +61,7 @@ export function equityPaper(of: EquityStatementResponse): StatementPaper {
     const write = (amount: string | null, hasSign: boolean): string => {
       if (amount === null) return '';
       if (!isSum && Number(amount) === 0) return '–';
-      const text = printedAmount(amount, of.currency);
+      const text = printedAmount(amount, of.currency, of.rounding);
       return hasSign ? withSign(sign, text) : text;
     };
     const totals = isCompared
@@ -99,7 +101,7 @@ function rowsPaper(
     return {
       ...headOf(of),
       columns: ranksOf(of.rows).map(() => ''),
-      rows: rowsByRank(of.rows, of.currency, isStepped),
+      rows: rowsByRank(of.rows, of, isStepped),
     };
   const sign = currencySign(of.currency);
   const settings = rowSettings(of.rows);
@@ -113,7 +115,7 @@ function rowsPaper(
       if (isEmpty[at]) return NO_FIGURE;
       const text = columnText(column, row.amounts[at] ?? null, (amount) => {
         if (amount === null || Number(amount) === 0) return '–';
-        const figure = figureText(amount, row.key, of.currency, isStepped);
+        const figure = figureText(amount, row.key, of, isStepped);
         return hasSign && column.type === 'amount' ? withSign(sign, figure) : figure;
       });
       return { text, rule };
@@ -124,11 +126,11 @@ function rowsPaper(
 }
 
 /** Items in the inner column, sums in the outer one. */
-function rowsByRank(rows: readonly StatementRowResponse[], currency: CurrencyCode, isStepped: boolean): PaperRow[] {
-  const sign = currencySign(currency);
+function rowsByRank(rows: readonly StatementRowResponse[], money: Money, isStepped: boolean): PaperRow[] {
+  const sign = currencySign(money.currency);
   const ranks = ranksOf(rows);
   const write = ({ amount, key }: StatementRowResponse): string =>
-    amount === null ? '' : figureText(amount, key, currency, isStepped);
+    amount === null ? '' : figureText(amount, key, money, isStepped);
   return rankedRows(rows).map(({ of: row, kind, isOfItem, figures }): PaperRow => {
     const ranked = ranks.map((rank): Figure => {
       const figure = figures.find((one) => one.rank === rank);
@@ -140,8 +142,10 @@ function rowsByRank(rows: readonly StatementRowResponse[], currency: CurrencyCod
   });
 }
 
-function figureText(amount: string, key: string, currency: CurrencyCode, isStepped: boolean): string {
-  const figure = printedAmount(amount, currency);
+function figureText(amount: string, key: string, { currency, rounding }: Money, isStepped: boolean): string {
+  // what rounding left nothing of
+  if (rounding && Number(amount) === 0) return '–';
+  const figure = printedAmount(amount, currency, rounding);
   return isStepped && TAKEN_AWAY.has(key) ? takenAway(figure) : figure;
 }
 

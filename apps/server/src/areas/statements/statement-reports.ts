@@ -12,38 +12,27 @@ import {
   balanceSheet,
   type BalanceSheet,
   type CivilDate,
-  dayBefore,
   earlierOf,
   EQUITY_ROWS,
-  type EquityFlows,
   equityStatement,
   type EquityStatement,
-  type FiscalYear,
-  fiscalYearOf,
   formatAmount,
   incomeStatement,
   type IncomeStatement,
-  laterOf,
-  type LedgerFlow,
   longDate,
   MAIN_COLUMN,
   type Minor,
-  nextFiscalYear,
   positionColumns,
   spanLine,
   STATEMENT_WORDS,
-  type YearFlows,
   ZERO,
 } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import { loadChart } from '../accounts/account-store.js';
 import { beforeTheseBooks, type Figures, oldBooksOf } from '../earlier-years/old-books.js';
-import { flowsBetween, type LedgerView } from '../ledger/flow-store.js';
-import { flowsByFund } from '../ledger/fund-flows.js';
-import { cutAtClosings, ledgerView } from '../ledger/ledger-view.js';
+import { ledgerView } from '../ledger/ledger-view.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { reportDate, reportSpan, yearStart } from '../organisations/report-dates.js';
-import { rulesOfSpan, sharersIn } from '../periods/rules-of-years.js';
 import {
   columnAnswers,
   columnCells,
@@ -53,6 +42,8 @@ import {
   mainFigures,
   rowAnswers,
 } from './statement-answers.js';
+import { equityFlows } from './equity-flows-of-days.js';
+import { roundedFigures } from './rounded-figures.js';
 import { positionFigures, resultFigures } from './statement-figures.js';
 
 /** The income statement that a query asks for. */
@@ -66,15 +57,18 @@ export function incomeStatementReport(
   const form = query.form ?? 'single-step';
   const chart = loadChart(db, organisation.id);
   const view = ledgerView(db, organisation, query.asKnownOn);
+  const rounding = roundedFigures(db, organisation, view, chart, query);
   const flows = drawColumns(columnsAsked(organisation, { from, to }, query), query, ({ key, ...days }) =>
     resultFigures(db, organisation, view, chart, { ...days, isWhole: key !== MAIN_COLUMN }),
   );
   const drawn = {
     ...flows,
-    figures: flows.figures.map(({ of, note }): Figures<IncomeStatement> => {
+    figures: flows.figures.map(({ of, note }, at): Figures<IncomeStatement> => {
+      const days = flows.columns[at] ?? { from, to };
       const beside = flows.figures.flatMap((other) => (other.of && other.of !== of ? [other.of] : []));
       const { kind } = organisation;
-      return { of: of && incomeStatement(chart, of, kind, form, query.zeros === 'true', beside), note };
+      const statement = of && incomeStatement(chart, of, kind, form, query.zeros === 'true', beside);
+      return { of: statement && rounding.income(statement, days), note };
     }),
   };
   const now = mainFigures(drawn);
@@ -105,13 +99,14 @@ export function equityStatementReport(
   const chart = loadChart(db, organisation.id);
   const { changeover } = oldBooksOf(db, organisation);
   const view = ledgerView(db, organisation, query.asKnownOn);
+  const rounding = roundedFigures(db, organisation, view, chart, query);
   const drawn = drawColumns(
     columnsAsked(organisation, { from, to }, query),
     query,
     (column): Figures<EquityStatement> => {
       if (column.to < changeover) return { of: undefined, note: beforeTheseBooks(changeover, column.to) };
       const flows = equityFlows(db, organisation, view, column.from, column.to);
-      return { of: equityStatement(chart, organisation.kind, flows), note: null };
+      return { of: rounding.equity(equityStatement(chart, organisation.kind, flows)), note: null };
     },
   );
   const now = mainFigures(drawn);
@@ -172,6 +167,7 @@ export function balanceSheetReport(
   const view = ledgerView(db, organisation, query.asKnownOn);
   const chart = loadChart(db, organisation.id);
   const columns = positionColumns(columnsAsked(organisation, { from: earlierOf(from, asAt), to: asAt }, query));
+  const rounding = roundedFigures(db, organisation, view, chart, query);
   const positions = drawColumns(columns, query, ({ to }) => positionFigures(db, organisation, view, chart, to));
   const drawn = {
     ...positions,
@@ -180,7 +176,10 @@ export function balanceSheetReport(
       const { flows, equity } = position;
       const beside = positions.figures.flatMap(({ of }) => (of && of !== position ? [of.flows] : []));
       return {
-        of: balanceSheet(chart, organisation.kind, flows, equity, query.zeros === 'true', beside),
+        of: rounding.position(
+          balanceSheet(chart, organisation.kind, flows, equity, query.zeros === 'true', beside),
+          equity,
+        ),
         note,
       };
     }),
@@ -198,66 +197,6 @@ export function balanceSheetReport(
       totalEquity: write(now.of?.totalEquity),
     },
   };
-}
-
-/** Everything up to the end of a span, cut where fiscal years and the span begin. */
-export function equityFlows(
-  db: Db,
-  organisation: Organisation,
-  view: LedgerView,
-  from: CivilDate,
-  to: CivilDate,
-): EquityFlows {
-  const { calendar } = organisation;
-  const firstStart = yearStart(organisation, from);
-  const before = dayBefore(from);
-  if (firstStart === undefined) return flowsFromBeforeBooks(db, organisation, view, from, to);
-  const base = flowsBetween(db, view, undefined, dayBefore(firstStart));
-  const years: YearFlows[] = [];
-  for (let year = fiscalYearOf(calendar, from); year.first <= to; year = nextFiscalYear(calendar, year)) {
-    for (const { first, last } of cutAtClosings(db, view, year.first, earlierOf(year.last, to))) {
-      const rules = rulesOfSpan(db, organisation, first);
-      const flows = (begin: CivilDate, end: CivilDate): readonly LedgerFlow[] =>
-        begin > end ? [] : flowsByFund(db, organisation, view, begin, end, rules);
-      years.push({
-        rules,
-        sharers: sharersIn(organisation, rules, { first, before: earlierOf(before, last), last }),
-        lead: flows(first, earlierOf(before, last)),
-        span: flows(laterOf(first, from), last),
-      });
-    }
-  }
-  return { base, years };
-}
-
-/** A span that begins before the books do: what was brought forward is a year of its own. */
-function flowsFromBeforeBooks(
-  db: Db,
-  organisation: Organisation,
-  view: LedgerView,
-  from: CivilDate,
-  to: CivilDate,
-): EquityFlows {
-  const { firstDay } = organisation.calendar;
-  const years: YearFlows[] = [
-    {
-      isBroughtForward: true,
-      lead: flowsBetween(db, view, undefined, dayBefore(from)),
-      span: flowsBetween(db, view, from, earlierOf(dayBefore(firstDay), to)),
-    },
-  ];
-  for (
-    let year: FiscalYear = fiscalYearOf(organisation.calendar, firstDay);
-    year.first <= to;
-    year = nextFiscalYear(organisation.calendar, year)
-  ) {
-    for (const { first, last } of cutAtClosings(db, view, year.first, earlierOf(year.last, to))) {
-      const rules = rulesOfSpan(db, organisation, first);
-      const sharers = sharersIn(organisation, rules, { first, before: dayBefore(first), last });
-      years.push({ rules, sharers, lead: [], span: flowsByFund(db, organisation, view, first, last, rules) });
-    }
-  }
-  return { base: [], years };
 }
 
 /** The columns of an equity statement file: those of the days that were asked for, then the totals of the others. */

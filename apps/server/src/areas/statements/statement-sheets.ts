@@ -59,11 +59,12 @@ export function rowsSheet(key: StatementKey, of: Rows, from: CarriedFigures): St
     const cells = of.columns.map((column, place): SheetCell => {
       const amount = row.amounts[place] ?? null;
       if (amount === null) return null;
-      if (column.type !== 'amount') return differenceCell(column.type, amount, letter(0), letter(1), rowNumber(at));
+      if (column.type !== 'amount')
+        return differenceCell(column.type, amount, letter(0), letter(1), rowNumber(at), of);
       const reference = from.get(carriedName(row.account ?? row.key, column.key));
       const isCarried = row.row === 'carry' || (key === 'balance-sheet' && row.row === 'account');
-      if (isCarried && reference) return formulaCell(reference, amount);
-      return terms ? formulaCell(sumFormula(terms, letter(place), rowNumber), amount) : numberCell(amount);
+      if (isCarried && reference) return formulaCell(reference, amount, of);
+      return terms ? formulaCell(sumFormula(terms, letter(place), rowNumber), amount, of) : numberCell(amount, of);
     });
     return {
       cells: [row.account, row.label, ...cells],
@@ -109,20 +110,20 @@ export function equitySheet(of: EquityStatementResponse, from: CarriedFigures): 
   const rows = of.rows.map((row, at): SheetRow => {
     const isEnd = row.key === 'closing-equity';
     const components = row.amounts.map((amount, place): SheetCell => {
-      return isEnd && last > 0 ? formulaCell(above(letter(place)), amount) : numberCell(amount);
+      return isEnd && last > 0 ? formulaCell(above(letter(place)), amount, of) : numberCell(amount, of);
     });
     const totals = of.columns.map((column, place): SheetCell => {
       const amount = row.totals[place] ?? null;
       if (amount === null) return null;
       const own = letter(count + place);
       if (column.type !== 'amount')
-        return differenceCell(column.type, amount, letter(count), letter(count + 1), rowNumber(at));
+        return differenceCell(column.type, amount, letter(count), letter(count + 1), rowNumber(at), of);
       const carried = row.row === 'carry' ? from.get(carriedName(row.key, column.key)) : undefined;
-      if (carried) return formulaCell(carried, amount);
-      if (isEnd && last > 0) return formulaCell(above(own), amount);
+      if (carried) return formulaCell(carried, amount, of);
+      if (isEnd && last > 0) return formulaCell(above(own), amount, of);
       return column.key === MAIN_COLUMN && count > 0
-        ? formulaCell(`SUM(${letter(0)}${rowNumber(at)}:${letter(count - 1)}${rowNumber(at)})`, amount)
-        : numberCell(amount);
+        ? formulaCell(`SUM(${letter(0)}${rowNumber(at)}:${letter(count - 1)}${rowNumber(at)})`, amount, of)
+        : numberCell(amount, of);
     });
     return {
       cells: [null, row.label, ...components, ...totals],
@@ -191,24 +192,27 @@ function differenceCell(
   now: string,
   before: string,
   row: number,
+  of: StatementHeading,
 ): SheetCell {
   const [a, b] = [`${now}${row}`, `${before}${row}`];
-  if (type === 'change') return formulaCell(`${a}-${b}`, amount);
+  if (type === 'change') return formulaCell(`${a}-${b}`, amount, of);
   return { formula: `IF(${b}=0,"",ROUND((${a}-${b})/ABS(${b})*100,1))`, result: Number(amount), decimals: 1 };
 }
 
-function formulaCell(formula: string, amount: string): SheetCell {
-  return { formula, result: Number(amount), decimals: decimalsOf(amount) };
+function formulaCell(formula: string, amount: string, of: StatementHeading): SheetCell {
+  return { formula, result: Number(amount), decimals: decimalsOf(amount, of) };
 }
 
 /** A workbook keeps fifteen digits: what has more stays a text, so that nothing is lost. */
-function numberCell(amount: string): SheetCell {
+function numberCell(amount: string, of: StatementHeading): SheetCell {
   return amount.replaceAll(/\D/g, '').replace(/^0+/, '').length > 15
     ? amount
-    : { number: Number(amount), decimals: decimalsOf(amount) };
+    : { number: Number(amount), decimals: decimalsOf(amount, of) };
 }
 
-function decimalsOf(amount: string): number {
+/** How many decimals a figure has; −3 where it is told in thousands. */
+function decimalsOf(amount: string, { rounding }: StatementHeading): number {
+  if (rounding) return rounding === 'thousands' ? -3 : 0;
   return amount.split('.')[1]?.length ?? 0;
 }
 

@@ -1,8 +1,21 @@
-import { type CurrencyCode, displayAmount, minor, parseAmount } from '@just-ledger/core';
+import {
+  type CurrencyCode,
+  displayAmount,
+  displayRounded,
+  minor,
+  parseAmount,
+  type Rounding,
+} from '@just-ledger/core';
 
-/** An amount from the wire as it is printed; nothing for nothing. */
-export function printedAmount(amount: string | null, currency: CurrencyCode): string {
-  return amount ? displayAmount(parseAmount(amount, currency), currency) : '';
+/** An amount from the wire as it is printed, if need be without what rounding left out; nothing for nothing. */
+export function printedAmount(
+  amount: string | null,
+  currency: CurrencyCode,
+  rounding: Rounding | null = null,
+): string {
+  if (!amount) return '';
+  const units = parseAmount(amount, currency);
+  return rounding ? displayRounded(units, currency, rounding) : displayAmount(units, currency);
 }
 
 /** A balance from the wire, debit positive, as it is printed: the amount and its side. @example '12.50' → '12.50 dr' */

@@ -1,6 +1,6 @@
 import type { Borders, Worksheet } from 'exceljs';
 
-/** A cell of a sheet: a text, a number, or a formula with what it comes to. */
+/** A cell of a sheet: a text, a number, or a formula with what it comes to; with −3 decimals it is shown in thousands. */
 export type SheetCell =
   | null
   | string
@@ -92,8 +92,8 @@ function bordersOf(rule: 'over' | 'end'): Partial<Borders> {
   return { top: { style: 'thin' }, ...(rule === 'end' && { bottom: { style: 'double' } }) };
 }
 
-/** Negatives in parentheses, nothing as a dash. */
+/** Negatives in parentheses, nothing as a dash; a comma at the end tells a spreadsheet to show thousands. */
 function formatOf(decimals: number): string {
-  const plain = `#,##0${decimals === 0 ? '' : `.${'0'.repeat(decimals)}`}`;
+  const plain = decimals < 0 ? '#,##0,' : `#,##0${decimals === 0 ? '' : `.${'0'.repeat(decimals)}`}`;
   return `${plain}_);(${plain});"–"_)`;
 }

@@ -1,12 +1,12 @@
 import type { ColumnResponse, StatementRowResponse } from '@just-ledger/contract';
-import { type CurrencyCode, currencySign, rowSettings, withSign, writtenPercent } from '@just-ledger/core';
+import { currencySign, rowSettings, withSign, writtenPercent } from '@just-ledger/core';
 import { clsx } from 'clsx';
 import statement from '../../ui/statement.module.css';
 import { AskedFigure } from './asked-figure.js';
 import chain from './chain.module.css';
 import { ColumnHead, ColumnNotes } from './column-head.js';
 import { type FigureOf, RowName, ruleClass } from './statement-table.js';
-import { writtenFigure } from './written-figure.js';
+import { type Money, writtenFigure } from './written-figure.js';
 
 /** Asks why a figure changed, and whether that is asked now. */
 export interface AskWhy {
@@ -18,7 +18,7 @@ export interface AskWhy {
 export function ColumnsTable({
   rows,
   columns,
-  currency,
+  money,
   carried,
   isStepped = false,
   figureOf,
@@ -26,7 +26,7 @@ export function ColumnsTable({
 }: {
   rows: readonly StatementRowResponse[];
   columns: readonly ColumnResponse[];
-  currency: CurrencyCode;
+  money: Money;
   /** The keys of figures that leave for, or come from, another statement. */
   carried: Readonly<Record<string, string>>;
   isStepped?: boolean;
@@ -41,7 +41,7 @@ export function ColumnsTable({
     const amount = row.amounts[at] ?? null;
     if (row.row === 'heading' || isEmpty[at]) return '';
     if (type === 'percent') return writtenPercent(amount);
-    const written = writtenFigure(amount, row.key, currency, isStepped);
+    const written = writtenFigure(amount, row.key, money, isStepped);
     return written === '' || Number(amount) === 0 ? '–' : type === 'amount' ? withSign(sign, written) : written;
   };
   return (
@@ -61,7 +61,7 @@ export function ColumnsTable({
           <tbody>
             {rows.map((row, index) => {
               const { kind, rule, hasSign, isOfItem } = settings[index] ?? { kind: 'item', rule: '' };
-              const sign = hasSign ? currencySign(currency) : '';
+              const sign = hasSign ? currencySign(money.currency) : '';
               const ask = onWhy?.(row);
               return (
                 <tr

@@ -27,7 +27,7 @@ export function EquityTable({ of, currency }: { of: EquityStatementResponse; cur
   const write = (amount: string | null, isSum: boolean): string => {
     if (amount === null) return '';
     if (!isSum && Number(amount) === 0) return isCompared ? '–' : '';
-    const text = shown(amount, currency);
+    const text = shown(amount, currency, of.rounding);
     return isSum ? withSign(sign, text) : text;
   };
   const figuresOf = (row: EquityStatementResponse['rows'][number]): readonly EquityFigure[] => {

@@ -59,6 +59,18 @@ export function StatementChoices({ params }: { params: StatementParams }) {
           Change
         </Toggle>
       )}
+      <ChoiceField
+        className={styles.rounded}
+        value={params.rounding}
+        displayEmpty
+        ariaLabel="Rounding"
+        choices={[
+          ['', 'to the cent'],
+          ['units', 'in whole units'],
+          ['thousands', 'in thousands'],
+        ]}
+        onChange={params.setRounding}
+      />
       <span className={clsx(layout.row, layout.unwrapped)}>
         <span className="soft">as known on</span>
         <KnownField params={params} />

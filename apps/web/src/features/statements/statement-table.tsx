@@ -1,20 +1,12 @@
 import type { ColumnResponse, StatementHeading, StatementRowResponse } from '@just-ledger/contract';
-import {
-  type CurrencyCode,
-  currencySign,
-  type FigureRank,
-  type FigureRule,
-  rankedRows,
-  ranksOf,
-  withSign,
-} from '@just-ledger/core';
+import { currencySign, type FigureRank, type FigureRule, rankedRows, ranksOf, withSign } from '@just-ledger/core';
 import { clsx } from 'clsx';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
 import statement from '../../ui/statement.module.css';
 import { AskedFigure, type FigureAsked } from './asked-figure.js';
 import chain from './chain.module.css';
-import { writtenFigure } from './written-figure.js';
+import { type Money, writtenFigure } from './written-figure.js';
 
 /** By what the figure of a row is asked for, in the days of a column. */
 export type FigureOf = (row: StatementRowResponse, days: Pick<ColumnResponse, 'from' | 'to'>) => FigureAsked;
@@ -36,14 +28,14 @@ export function Heading({ of }: { of: StatementHeading }) {
 /** A statement of one column: items in the inner column, sums in the outer one, parts of items before both. */
 export function StatementTable({
   rows,
-  currency,
+  money,
   carried,
   isStepped = false,
   columns,
   figureOf,
 }: {
   rows: readonly StatementRowResponse[];
-  currency: CurrencyCode;
+  money: Money;
   /** By what the figure of a row is asked for, in the days of a column. */
   figureOf: FigureOf;
   /** The keys of figures that leave for, or come from, another statement. */
@@ -53,9 +45,9 @@ export function StatementTable({
   columns: readonly Pick<ColumnResponse, 'from' | 'to'>[];
 }) {
   const [days] = columns;
-  const sign = currencySign(currency);
+  const sign = currencySign(money.currency);
   const ranks = ranksOf(rows);
-  const write = (row: StatementRowResponse): string => writtenFigure(row.amount, row.key, currency, isStepped);
+  const write = (row: StatementRowResponse): string => writtenFigure(row.amount, row.key, money, isStepped);
   return (
     <table className={clsx(ranks.includes('part') && chain.parted)}>
       <tbody>

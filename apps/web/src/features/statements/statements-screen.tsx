@@ -123,7 +123,7 @@ export default function StatementsScreen() {
                   <Table
                     rows={income.rows}
                     columns={income.columns}
-                    currency={currency}
+                    money={income}
                     carried={{ 'net-result': 'result' }}
                     isStepped={form === 'multi-step'}
                     figureOf={(row, days) => figureOf('income-statement', row, days, form)}
@@ -149,7 +149,7 @@ export default function StatementsScreen() {
                   <Table
                     rows={sheet.rows}
                     columns={sheet.columns}
-                    currency={currency}
+                    money={sheet}
                     carried={{ 'total-equity': 'equity' }}
                     figureOf={(row, days) => figureOf('balance-sheet', row, days)}
                     onWhy={whyOf(sheet)}
@@ -165,11 +165,11 @@ export default function StatementsScreen() {
                   <Table
                     rows={cash.rows}
                     columns={cash.columns}
-                    currency={currency}
+                    money={cash}
                     carried={{ 'net-result': 'result' }}
                     figureOf={(row, days) => figureOf('cash-flow-statement', row, days)}
                   />
-                  <WithoutCash of={cash.withoutCash} currency={currency} />
+                  <WithoutCash of={cash.withoutCash} money={cash} />
                 </>,
               )}
             <CarryLines chain={chain} signature={`${signature} ${isBeside}`} />

@@ -1,5 +1,12 @@
 import { type StatementKey, STATEMENTS } from '@just-ledger/contract';
-import { type IncomeStatementForm, MOST_MONTHS, parseCivilDate, periodsBetween } from '@just-ledger/core';
+import {
+  type IncomeStatementForm,
+  MOST_MONTHS,
+  parseCivilDate,
+  periodsBetween,
+  type Rounding,
+  ROUNDINGS,
+} from '@just-ledger/core';
 import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { typedDay } from '../../ui/own-ways.js';
@@ -37,6 +44,9 @@ export interface StatementParams {
   readonly choices: readonly Beside[];
   /** Whether there is a change that could be told, and whether it is. */
   readonly change: { readonly isPossible: boolean; readonly isTold: boolean; readonly isChosen: boolean };
+  /** To what figures are rounded; to the cent where it is empty. */
+  readonly rounding: Rounding | '';
+  setRounding(rounding: Rounding | ''): void;
   /** The day by whose knowledge they are drawn, as it is typed. */
   readonly known: string;
   readonly asked: StatementAsked;
@@ -55,6 +65,8 @@ export function useStatementParams(): StatementParams {
   const [change, setChange] = useSheetParam('change');
   const [known, setKnown] = useSheetParam('known');
   const asKnownOn = known === '' ? undefined : typedDay(known, to);
+  const [asksRounding, askRounding] = useSheetParam('rounding');
+  const rounding = ROUNDINGS.find((one) => one === asksRounding) ?? '';
   const [statements, setStatements] = useSheetParam('statements');
   const months = periodsBetween(calendar, parseCivilDate(from), parseCivilDate(to)).length;
   const choices = (Object.keys(BESIDE) as Beside[]).filter((key) => key !== 'months' || months <= MOST_MONTHS);
@@ -69,7 +81,16 @@ export function useStatementParams(): StatementParams {
     beside,
     choices,
     change: { isPossible, isTold, isChosen: change === 'yes' },
-    asked: { from, to, columns: beside || undefined, change: isTold ? 'true' : undefined, asKnownOn },
+    asked: {
+      from,
+      to,
+      columns: beside || undefined,
+      change: isTold ? 'true' : undefined,
+      rounding: rounding || undefined,
+      asKnownOn,
+    },
+    rounding,
+    setRounding: (to) => askRounding(to || undefined),
     known,
     setKnown: (typed) => setKnown(typed || undefined),
     setForm: (key) => setForm(key === 'single-step' ? key : undefined),

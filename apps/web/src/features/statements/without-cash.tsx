@@ -1,12 +1,13 @@
 import type { WithoutCashResponse } from '@just-ledger/contract';
-import { type CurrencyCode, parseCivilDate, shortDate } from '@just-ledger/core';
+import { parseCivilDate, shortDate } from '@just-ledger/core';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
 import { shown } from '../../ui/money.js';
 import styles from './chain.module.css';
+import type { Money } from './written-figure.js';
 
 /** What one activity set against another without cash: told beside the cash-flow statement, in none of its figures. */
-export function WithoutCash({ of, currency }: { of: readonly WithoutCashResponse[]; currency: CurrencyCode }) {
+export function WithoutCash({ of, money }: { of: readonly WithoutCashResponse[]; money: Money }) {
   const address = useAddress();
   if (of.length === 0) return null;
   return (
@@ -21,7 +22,7 @@ export function WithoutCash({ of, currency }: { of: readonly WithoutCashResponse
                 {entry}
               </Link>
             </span>
-            <span className="num">{shown(amount, currency)}</span>
+            <span className="num">{shown(amount, money.currency, money.rounding)}</span>
           </li>
         ))}
       </ul>

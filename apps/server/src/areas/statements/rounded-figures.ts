@@ -1,0 +1,95 @@
+import type { ColumnsQuery } from '@just-ledger/contract';
+import {
+  type BalanceSheet,
+  balanceSheet,
+  type CashFlowStatement,
+  cashFlowClassOf,
+  type Chart,
+  type CivilDate,
+  dayBefore,
+  equityRow,
+  equityStatement,
+  type EquityStatement,
+  type IncomeStatement,
+  minor,
+  type Minor,
+  negated,
+  rounded,
+  roundedCashFlow,
+  roundedEquity,
+  roundedIncome,
+  roundedPosition,
+  roundingUnit,
+  sumOf,
+  ZERO,
+} from '@just-ledger/core';
+import type { Db } from '../../platform/database/connection.js';
+import { oldBooksOf } from '../earlier-years/old-books.js';
+import type { LedgerView } from '../ledger/flow-store.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { equityFlows } from './equity-flows-of-days.js';
+import { positionFigures } from './statement-figures.js';
+
+/** How statements are rounded, each to what the others say of the same days. */
+export interface RoundedFigures {
+  income(statement: IncomeStatement, days: Days): IncomeStatement;
+  equity(statement: EquityStatement): EquityStatement;
+  position(statement: BalanceSheet, equity: EquityStatement): BalanceSheet;
+  cashFlow(statement: CashFlowStatement, days: Days): CashFlowStatement;
+}
+
+interface Days {
+  readonly from: CivilDate;
+  readonly to: CivilDate;
+}
+
+const TO_THE_CENT: RoundedFigures = {
+  income: (statement) => statement,
+  equity: (statement) => statement,
+  position: (statement) => statement,
+  cashFlow: (statement) => statement,
+};
+
+/** How the statements of a query are rounded; to the cent where it says nothing. */
+export function roundedFigures(
+  db: Db,
+  organisation: Organisation,
+  view: LedgerView,
+  chart: Chart,
+  { rounding }: ColumnsQuery,
+): RoundedFigures {
+  if (!rounding) return TO_THE_CENT;
+  const unit = roundingUnit(organisation.baseCurrency, rounding);
+  const { changeover } = oldBooksOf(db, organisation);
+  const resultOf = ({ from, to }: Days): Minor =>
+    equityRow(
+      roundedEquity(equityStatement(chart, organisation.kind, equityFlows(db, organisation, view, from, to)), unit),
+      'net-result',
+    ).total;
+  const cashAt = (date: CivilDate): Map<number, Minor> => {
+    const { of } = positionFigures(db, organisation, view, chart, date);
+    if (!of) return new Map();
+    const sheet = balanceSheet(chart, organisation.kind, of.flows, of.equity);
+    return new Map(
+      roundedPosition(sheet, of.equity, unit).rows.flatMap(({ account, amount = ZERO }) =>
+        account && cashFlowClassOf(account) === 'cash'
+          ? [[account.id, account.element === 'asset' ? amount : negated(amount)] as const]
+          : [],
+      ),
+    );
+  };
+  return {
+    // what the old books have no entries of is carried nowhere
+    income: (statement, days) =>
+      roundedIncome(statement, days.from < changeover ? rounded(statement.netResult, unit) : resultOf(days), unit),
+    equity: (statement) => roundedEquity(statement, unit),
+    position: (statement, equity) => roundedPosition(statement, equity, unit),
+    cashFlow: (statement, days) => {
+      const before = sumOf([...cashAt(dayBefore(days.from)).values()]);
+      // what was brought forward within the days was there at their beginning
+      const isBefore = Math.abs(minor(before - statement.cashAtBeginning)) < unit * 2;
+      const atBeginning = isBefore ? before : rounded(statement.cashAtBeginning, unit);
+      return roundedCashFlow(statement, { netResult: resultOf(days), atBeginning, held: cashAt(days.to) }, unit);
+    },
+  };
+}
