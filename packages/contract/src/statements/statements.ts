@@ -4,8 +4,8 @@ import { IsIn, IsOptional, IsString, MaxLength } from 'class-validator';
 
 /** What stands beside the figures of a statement. */
 export class ColumnsQuery {
-  /** `months`, `year-to-date`, `years:1` to `years:9` or `periods:1` to `periods:12`. */
-  @IsOptional() @IsString() @MaxLength(20) columns?: string;
+  /** `months`, `year-to-date`, `years:1` to `years:9`, `periods:1` to `periods:12`, or `by:` and the name of a breakdown. */
+  @IsOptional() @IsString() @MaxLength(90) columns?: string;
   /** Whether the change from the second column to the first is told too, with its percentage. */
   @IsOptional() @IsIn(['true', 'false']) change?: string;
   /** To what figures are rounded, so that sums agree; to the cent where left out. */
@@ -69,6 +69,8 @@ export interface ColumnResponse {
   label: string;
   from: string;
   to: string;
+  /** The value of a breakdown that it is drawn within, or null for what names none; null where it is of all. */
+  within: { breakdown: string; value: string | null } | null;
   /** Where its figures come from, or why there are none; null if they are of these books. */
   note: string | null;
 }
@@ -193,8 +195,17 @@ export interface AccountChangeResponse {
   rest: { contacts: number; change: string };
 }
 
+/** Within which value of a breakdown something is looked at. */
+export class WithinQuery {
+  @IsOptional() @IsString() @MaxLength(80) breakdown?: string;
+  /** The name of a value of it. */
+  @IsOptional() @IsString() @MaxLength(120) value?: string;
+  /** Only what names no value of it. */
+  @IsOptional() @IsIn(['true', 'false']) unnamed?: 'true' | 'false';
+}
+
 /** A figure of a statement of some days. */
-export class FigureQuery {
+export class FigureQuery extends WithinQuery {
   /** By default the income statement. */
   @IsOptional() @IsIn([...STATEMENTS]) statement?: StatementKey;
   /** The key of its row, by default the net result; for an account what its row says, mostly nothing. */
@@ -216,7 +227,7 @@ export const LINE_STAGES = ['all', 'flows', 'within', 'opening'] as const;
 export type LineStages = (typeof LINE_STAGES)[number];
 
 /** The lines of an account that a figure is made of. */
-export class FigureLinesQuery {
+export class FigureLinesQuery extends WithinQuery {
   @IsString() @MaxLength(40) account!: string;
   /** Left out, from the beginning. */
   @IsOptional() @IsString() @MaxLength(10) from?: string;
@@ -251,7 +262,10 @@ export interface FigurePartResponse {
   amount: string;
   /** Asked for at `figure-lines`; their sum is debit positive, the part has it the other way round where `sign` is −1. */
   lines:
-    | (Pick<FigureLinesQuery, 'account' | 'from' | 'stages' | 'movement' | 'fund'> & { to: string; sign: 1 | -1 })
+    | (Pick<
+        FigureLinesQuery,
+        'account' | 'from' | 'stages' | 'movement' | 'fund' | 'breakdown' | 'value' | 'unnamed'
+      > & { to: string; sign: 1 | -1 })
     | null;
   figure:
     | (Pick<FigureQuery, 'row' | 'account' | 'component'> & { statement: StatementKey; from: string; to: string })

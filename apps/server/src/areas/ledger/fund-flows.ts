@@ -19,6 +19,7 @@ import { flowsBetween, type LedgerView } from './flow-store.js';
  * account's flow stand two more, of nothing together, that move a fund's part to the fund.
  *
  * @param rules those of the span's fiscal year
+ * @param within the combinations of breakdown values that are looked at; all where left out
  */
 export function flowsByFund(
   db: Db,
@@ -27,12 +28,19 @@ export function flowsByFund(
   from: CivilDate,
   to: CivilDate,
   rules: ClosingRules,
+  within?: readonly number[],
 ): readonly LedgerFlow[] {
-  const flows = flowsBetween(db, view, from, to);
+  const flows = within ? flowsInCombinations(db, view, from, to, within) : flowsBetween(db, view, from, to);
   if (rules.funds.length === 0 || from > to) return flows;
   const funds = fundsByCombination(db, organisation.id, rules);
   const chart = loadChart(db, organisation.id);
-  const parts = partsWithin(db, view, [...funds.keys()], from, to);
+  const parts = partsWithin(
+    db,
+    view,
+    [...funds.keys()].filter((id) => !within || within.includes(id)),
+    from,
+    to,
+  );
   const moved = parts.flatMap(([account, within, stage, amount]): LedgerFlow[] => {
     if (amount === 0 || stage === 'closing' || !isTemporary(accountIn(chart, account))) return [];
     const part = { account, stage: 'ordinary' as const };
@@ -42,6 +50,20 @@ export function flowsByFund(
     ];
   });
   return [...flows, ...moved];
+}
+
+/** What accounts received in a span within some combinations of breakdown values; movements are not told apart. */
+export function flowsInCombinations(
+  db: Db,
+  view: LedgerView,
+  from: CivilDate | undefined,
+  to: CivilDate,
+  within: readonly number[],
+): readonly LedgerFlow[] {
+  if (from !== undefined && from > to) return [];
+  return partsWithin(db, view, within, from, to).map(([account, , stage, amount]) => {
+    return { account, stage, amount: minor(amount) };
+  });
 }
 
 /** The equity account that each combination of breakdown values names, if it names one. */

@@ -26,8 +26,9 @@ import { ledgerView } from '../ledger/ledger-view.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { reportSpan } from '../organisations/report-dates.js';
 import { cashFlowBases } from './cash-flow-basis.js';
+import { columnsAsked } from './columns-asked.js';
 import { roundedFigures } from './rounded-figures.js';
-import { columnAnswers, columnsAsked, drawColumns, heading, mainFigures, rowAnswers } from './statement-answers.js';
+import { columnAnswers, drawColumns, heading, mainFigures, rowAnswers } from './statement-answers.js';
 
 /** The cash-flow statement that a query asks for. */
 export function cashFlowReport(
@@ -40,7 +41,7 @@ export function cashFlowReport(
   const chart = loadChart(db, organisation.id);
   const view = ledgerView(db, organisation, query.asKnownOn);
   const { changeover } = oldBooksOf(db, organisation);
-  const columns = columnsAsked(organisation, { from, to }, query);
+  const columns = columnsAsked(db, organisation, { from, to }, query, 'nothing');
   const basisOf = cashFlowBases(db, view, chart, {
     from: columns.map((column) => column.from).reduce(earlierOf),
     to: columns.map((column) => column.to).reduce(laterOf),

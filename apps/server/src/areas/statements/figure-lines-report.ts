@@ -11,6 +11,7 @@ import { readLineCursor, writeLineCursor } from '../ledger/line-cursor.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { reportDate } from '../organisations/report-dates.js';
 import { rulesOfSpan } from '../periods/rules-of-years.js';
+import { askedValues } from '../trial-balance/values-asked.js';
 
 /** So many lines are told at a time. */
 const PAGE = 100;
@@ -43,7 +44,7 @@ export function figureLinesReport(
   const { knownTo = Number.MAX_SAFE_INTEGER } = ledgerView(db, organisation, query.asKnownOn);
   const counted = sql`l.organisation = ${organisation.id} AND l.account = ${account.id} AND l.date <= ${to}
     ${from === undefined ? sql`` : sql`AND l.date >= ${from}`} AND l.entry <= ${knownTo}
-    ${stagesOf(query)} ${ofFund(db, organisation, query.fund, from ?? to)}`;
+    ${stagesOf(query)} ${withinValue(db, organisation, query)} ${ofFund(db, organisation, query.fund, from ?? to)}`;
   const all = db.get<{ lines: number; amount: number }>(sql`
     SELECT count(*) AS lines, coalesce(sum(l.amount), 0) AS amount FROM line AS l INDEXED BY line_account WHERE ${counted}`);
   const after = query.after ? readLineCursor(query.after) : undefined;
@@ -68,6 +69,12 @@ export function figureLinesReport(
     rows: entriesTold(db, organisation, shown),
     next: told.length > PAGE && last ? writeLineCursor(last) : null,
   };
+}
+
+/** Lines that name a value of a breakdown, or none. */
+function withinValue(db: Db, organisation: Organisation, query: FigureLinesQuery): SQL {
+  const { within } = askedValues(db, organisation, query);
+  return within ? sql`AND l.combination IN (SELECT value FROM json_each(${JSON.stringify(within)}))` : sql``;
 }
 
 /** Lines by the fund that takes their result, under the rules of a day. */

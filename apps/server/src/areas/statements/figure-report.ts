@@ -42,6 +42,7 @@ import { ledgerView } from '../ledger/ledger-view.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { reportSpan, yearStart } from '../organisations/report-dates.js';
 import { rulesOfSpan } from '../periods/rules-of-years.js';
+import { askedValues } from '../trial-balance/values-asked.js';
 import { cashFlowBases } from './cash-flow-basis.js';
 import { equityFlows } from './equity-flows-of-days.js';
 import { entriesTold, NONE } from './figure-lines-report.js';
@@ -70,6 +71,10 @@ interface Sought {
   readonly chart: Chart;
   readonly from: CivilDate;
   readonly to: CivilDate;
+  /** The value of a breakdown that is looked at. */
+  readonly value: Pick<FigureQuery, 'breakdown' | 'value' | 'unnamed'>;
+  /** The combinations that name it; undefined for all. */
+  readonly within: readonly number[] | undefined;
 }
 
 /**
@@ -86,7 +91,18 @@ export function figureReport(
 ): FigureResponse {
   const { from, to } = reportSpan(query, organisation, today);
   const view = ledgerView(db, organisation, query.asKnownOn);
-  const sought = { db, organisation, view, chart: loadChart(db, organisation.id), from, to };
+  const { breakdown, value, unnamed } = query;
+  const { within } = askedValues(db, organisation, query);
+  const sought: Sought = {
+    db,
+    organisation,
+    view,
+    chart: loadChart(db, organisation.id),
+    from,
+    to,
+    value: { ...(breakdown && { breakdown }), ...(value && { value }), ...(unnamed && { unnamed }) },
+    within,
+  };
   const { label, amount, parts } = sourceOf(sought, {
     ...query,
     row: query.row ?? (query.account ? '' : 'net-result'),
@@ -159,21 +175,29 @@ function isOfEquity({ row, account }: Pick<AlignedRow, 'row' | 'account'>): bool
 }
 
 function ofResult(sought: Sought, query: FigureQuery): Source {
-  const { db, organisation, view, chart, from, to } = sought;
-  const flows = ofTheseBooks(resultFigures(db, organisation, view, chart, { from, to, isWhole: true }));
+  const { db, organisation, view, chart, from, to, value, within } = sought;
+  const flows = ofTheseBooks(
+    resultFigures(db, organisation, view, chart, { from, to, isWhole: true, ...(within && { within }) }),
+  );
   const { rows } = incomeStatement(chart, flows, organisation.kind, query.form ?? 'multi-step');
   return ofRows(sought, query, rows, ({ account, label }, amount) =>
-    account ? [linesPart(account, label, amount, { from, to, stages: 'flows' })] : [],
+    account ? [linesPart(account, label, amount, { from, to, stages: 'flows', ...value })] : [],
   );
 }
 
 function ofPosition(sought: Sought, query: FigureQuery): Source {
-  const { db, organisation, view, chart, to } = sought;
-  const { flows, equity } = ofTheseBooks(positionFigures(db, organisation, view, chart, to));
+  const { db, organisation, view, chart, to, value, within } = sought;
+  const { flows, equity } = ofTheseBooks(positionFigures(db, organisation, view, chart, to, within));
   const { rows } = balanceSheet(chart, organisation.kind, flows, equity);
   const from = yearStart(organisation, to) ?? to;
   const closing = { statement: 'equity-statement', row: 'closing-equity', from, to } as const;
   const own = alignedRows(chart, [rows]).find((row) => isRowOf(row, query));
+  if (within)
+    return ofRows(sought, query, rows, (row, amount) =>
+      row.account && !isOfEquity(row)
+        ? [linesPart(row.account, row.label, amount, { to, stages: 'all', ...value })]
+        : equityWithin(sought, row, amount, flows),
+    );
   if (own && isOfEquity(own)) {
     const component = own.row === 'carry' ? undefined : (own.account?.number ?? own.key);
     const source = ofEquity({ ...sought, from }, { ...closing, ...(component && { component }) });
@@ -188,6 +212,25 @@ function ofPosition(sought: Sought, query: FigureQuery): Source {
   });
 }
 
+/** Equity within a value: what stands on equity accounts, and on temporary ones that nobody closed. */
+function equityWithin(
+  { chart, to, value }: Sought,
+  { row, account, label }: AlignedRow,
+  amount: Minor,
+  flows: readonly LedgerFlow[],
+): Part[] {
+  const sums = sumByAccount(flows);
+  const partsOf = (one: Account): Part[] => {
+    const held = negated(sums.get(one.id) ?? ZERO);
+    return held === 0 ? [] : [linesPart(one, one.name, held, { to, stages: 'all', ...value }, -1)];
+  };
+  const isOwn = (one: Account): boolean => isPermanentEquity(one) && (row === 'carry' || one.id === account?.id);
+  const own = chart.accounts.filter(isOwn).flatMap(partsOf);
+  const all = [...own, ...chart.accounts.filter(isTemporary).flatMap(partsOf)];
+  const found = [own, all].find((parts) => sumOf(parts.map((part) => part.amount)) === amount);
+  return found ?? [{ label, amount }];
+}
+
 /** Lines of an account as a part; the side on which its figure is positive follows from the amounts. */
 function linesPart(
   { number, element }: Account,
@@ -195,7 +238,7 @@ function linesPart(
   amount: Minor,
   lines: { readonly from?: CivilDate; readonly to: CivilDate } & Pick<
     NonNullable<FigurePartResponse['lines']>,
-    'stages' | 'movement' | 'fund'
+    'stages' | 'movement' | 'fund' | 'breakdown' | 'value' | 'unnamed'
   >,
   sign: 1 | -1 = element === 'asset' || element === 'expense' ? 1 : -1,
 ): Part {

@@ -27,12 +27,13 @@ import type { Db } from '../../platform/database/connection.js';
 import { oldBooksOf } from '../earlier-years/old-books.js';
 import type { LedgerView } from '../ledger/flow-store.js';
 import type { Organisation } from '../organisations/organisation-store.js';
+import type { AskedColumn } from './columns-asked.js';
 import { equityFlows } from './equity-flows-of-days.js';
 import { positionFigures } from './statement-figures.js';
 
 /** How statements are rounded, each to what the others say of the same days. */
 export interface RoundedFigures {
-  income(statement: IncomeStatement, days: Days): IncomeStatement;
+  income(statement: IncomeStatement, column: AskedColumn): IncomeStatement;
   equity(statement: EquityStatement): EquityStatement;
   position(statement: BalanceSheet, equity: EquityStatement): BalanceSheet;
   cashFlow(statement: CashFlowStatement, days: Days): CashFlowStatement;
@@ -80,8 +81,12 @@ export function roundedFigures(
   };
   return {
     // what the old books have no entries of is carried nowhere
-    income: (statement, days) =>
-      roundedIncome(statement, days.from < changeover ? rounded(statement.netResult, unit) : resultOf(days), unit),
+    income: (statement, { within, ...days }) =>
+      roundedIncome(
+        statement,
+        days.from < changeover || within ? rounded(statement.netResult, unit) : resultOf(days),
+        unit,
+      ),
     equity: (statement) => roundedEquity(statement, unit),
     position: (statement, equity) => roundedPosition(statement, equity, unit),
     cashFlow: (statement, days) => {

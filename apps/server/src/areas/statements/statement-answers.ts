@@ -8,8 +8,6 @@ import type {
 import {
   alignedRows,
   type Chart,
-  type CivilDate,
-  columnsOf,
   formatAmount,
   isCivilDate,
   longDate,
@@ -18,43 +16,45 @@ import {
   type Minor,
   percentChange,
   roundingWords,
-  type StatementColumn,
   type StatementRow,
   subtract,
   ZERO,
 } from '@just-ledger/core';
-import { Refusal } from '../../platform/problems/refusal.js';
 import type { Figures } from '../earlier-years/old-books.js';
 import type { Organisation } from '../organisations/organisation-store.js';
+import type { AskedColumn } from './columns-asked.js';
 
 /** What is drawn of each column that is asked for. */
 export interface DrawnColumns<Of> {
-  readonly columns: readonly StatementColumn[];
+  readonly columns: readonly AskedColumn[];
   readonly figures: readonly Figures<Of>[];
   /** Whether the change from the second column to the first is told too. */
   readonly hasChange: boolean;
 }
 
-/** The columns that are asked for beside the days of a statement. @throws {Refusal} 422 at `columns` */
-export function columnsAsked(
-  { calendar }: Organisation,
-  span: { readonly from: CivilDate; readonly to: CivilDate },
-  { columns }: ColumnsQuery,
-): readonly StatementColumn[] {
-  const read = columnsOf(calendar, span, columns);
-  if (!read.ok) throw new Refusal(422, read.problems);
-  return read.value;
-}
-
 /** Draws each column that is asked for. */
 export function drawColumns<Of>(
-  columns: readonly StatementColumn[],
+  columns: readonly AskedColumn[],
   { change }: ColumnsQuery,
-  draw: (column: StatementColumn) => Figures<Of>,
+  draw: (column: AskedColumn) => Figures<Of>,
 ): DrawnColumns<Of> {
   const figures = columns.map(draw);
   const isComparable = columns[0]?.key === MAIN_COLUMN && figures.slice(0, 2).every(({ of }) => of !== undefined);
   return { columns, figures, hasChange: change === 'true' && columns.length > 1 && isComparable };
+}
+
+/** Without the values of a breakdown that have nothing to show. */
+export function withoutEmptyValues<Of extends { readonly rows: readonly StatementRow[] }>(
+  drawn: DrawnColumns<Of>,
+): DrawnColumns<Of> {
+  const isShown = drawn.columns.map(
+    ({ within }, at) => !within || drawn.figures[at]?.of?.rows.some(({ amount = ZERO }) => amount !== 0) !== false,
+  );
+  return {
+    ...drawn,
+    columns: drawn.columns.filter((_, at) => isShown[at]),
+    figures: drawn.figures.filter((_, at) => isShown[at]),
+  };
 }
 
 /** What is drawn of the days that were asked for. */
@@ -88,11 +88,14 @@ export function heading(
 /** The heads of columns, with those of the change. */
 export function columnAnswers({ columns, figures, hasChange }: DrawnColumns<unknown>): ColumnResponse[] {
   const [main, before] = columns;
-  const told = columns.map((column, at): ColumnResponse => {
-    return { ...column, type: 'amount', note: figures[at]?.note ?? null };
-  });
+  const told = columns.map(({ within, ...column }, at): ColumnResponse => ({
+    ...column,
+    type: 'amount',
+    within: within ? { breakdown: within.breakdown, value: within.value } : null,
+    note: figures[at]?.note ?? null,
+  }));
   if (!hasChange || !main || !before) return told;
-  const days = { from: before.from, to: main.to, note: null };
+  const days = { from: before.from, to: main.to, within: null, note: null };
   return [
     ...told,
     { key: 'change', type: 'change', label: 'Change', ...days },

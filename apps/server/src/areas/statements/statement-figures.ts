@@ -13,11 +13,14 @@ import {
 import type { Db } from '../../platform/database/connection.js';
 import { type Figures, howToBringIn, oldBooksOf, oldPosition } from '../earlier-years/old-books.js';
 import { flowsBetween, type LedgerView } from '../ledger/flow-store.js';
-import { flowsByFund } from '../ledger/fund-flows.js';
+import { flowsByFund, flowsInCombinations } from '../ledger/fund-flows.js';
 import { cutAtClosings } from '../ledger/ledger-view.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { yearStart } from '../organisations/report-dates.js';
 import { rulesOfSpan, rulesOfToday, sharersIn } from '../periods/rules-of-years.js';
+
+/** The old books are brought in by account alone. */
+const NOT_BY_VALUE = 'The old books are not here by value.';
 
 /** What a balance sheet is drawn of. */
 export interface Position {
@@ -25,22 +28,30 @@ export interface Position {
   readonly equity: EquityStatement;
 }
 
-/** All flows up to a date, and the equity statement of its fiscal year up to it. */
+/**
+ * All flows up to a date, and the equity statement of its fiscal year up to it.
+ *
+ * @param within the combinations of breakdown values that are looked at; all where left out
+ */
 export function positionAt(
   db: Db,
   organisation: Organisation,
   view: LedgerView,
   chart: Chart,
   asAt: CivilDate,
+  within?: readonly number[],
 ): Position {
   const start = yearStart(organisation, asAt);
-  const base = flowsBetween(db, view, undefined, start === undefined ? asAt : dayBefore(start));
+  const before = start === undefined ? asAt : dayBefore(start);
+  const base = within
+    ? flowsInCombinations(db, view, undefined, before, within)
+    : flowsBetween(db, view, undefined, before);
   const years =
     start === undefined
       ? [{ lead: [], span: [], rules: rulesOfToday(db, organisation) }]
       : cutAtClosings(db, view, start, asAt).map(({ first, last }) => {
           const rules = rulesOfSpan(db, organisation, first);
-          const span = flowsByFund(db, organisation, view, first, last, rules);
+          const span = flowsByFund(db, organisation, view, first, last, rules, within);
           const sharers = sharersIn(organisation, rules, { first, before: dayBefore(first), last });
           return { lead: [], span, rules, sharers };
         });
@@ -55,9 +66,11 @@ export function positionFigures(
   view: LedgerView,
   chart: Chart,
   asAt: CivilDate,
+  within?: readonly number[],
 ): Figures<Position> {
   if (asAt >= oldBooksOf(db, organisation).changeover)
-    return { of: positionAt(db, organisation, view, chart, asAt), note: null };
+    return { of: positionAt(db, organisation, view, chart, asAt, within), note: null };
+  if (within) return { of: undefined, note: NOT_BY_VALUE };
   const { of: old, note } = oldPosition(db, organisation, asAt);
   if (!old) return { of: undefined, note };
   const equity = equityStatement(chart, organisation.kind, {
@@ -77,11 +90,15 @@ export function resultFigures(
   organisation: Organisation,
   view: LedgerView,
   chart: Chart,
-  { from, to, isWhole }: { from: CivilDate; to: CivilDate; isWhole: boolean },
+  { from, to, isWhole, within }: { from: CivilDate; to: CivilDate; isWhole: boolean; within?: readonly number[] },
 ): Figures<readonly LedgerFlow[]> {
   const { flowsFrom, balances } = oldBooksOf(db, organisation);
-  const here = (): readonly LedgerFlow[] => flowsBetween(db, view, laterOf(from, flowsFrom), to);
+  const here = (): readonly LedgerFlow[] => {
+    const first = laterOf(from, flowsFrom);
+    return within ? flowsInCombinations(db, view, first, to, within) : flowsBetween(db, view, first, to);
+  };
   if (from >= flowsFrom) return { of: here(), note: null };
+  if (within) return to < flowsFrom ? { of: undefined, note: NOT_BY_VALUE } : { of: here(), note: NOT_BY_VALUE };
   const old = flowsInOldBooks(balances, chart, organisation.calendar, from, earlierOf(to, dayBefore(flowsFrom)));
   if (old.missing !== undefined) {
     const why = `Before these books begin: revenue and expense are here from ${longDate(flowsFrom)}. ${howToBringIn(old.missing)}`;

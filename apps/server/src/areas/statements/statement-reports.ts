@@ -33,15 +33,8 @@ import { beforeTheseBooks, type Figures, oldBooksOf } from '../earlier-years/old
 import { ledgerView } from '../ledger/ledger-view.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { reportDate, reportSpan, yearStart } from '../organisations/report-dates.js';
-import {
-  columnAnswers,
-  columnCells,
-  columnsAsked,
-  drawColumns,
-  heading,
-  mainFigures,
-  rowAnswers,
-} from './statement-answers.js';
+import { columnAnswers, columnCells, drawColumns, heading, mainFigures, rowAnswers } from './statement-answers.js';
+import { columnsAsked } from './columns-asked.js';
 import { equityFlows } from './equity-flows-of-days.js';
 import { roundedFigures } from './rounded-figures.js';
 import { positionFigures, resultFigures } from './statement-figures.js';
@@ -58,19 +51,24 @@ export function incomeStatementReport(
   const chart = loadChart(db, organisation.id);
   const view = ledgerView(db, organisation, query.asKnownOn);
   const rounding = roundedFigures(db, organisation, view, chart, query);
-  const flows = drawColumns(columnsAsked(organisation, { from, to }, query), query, ({ key, ...days }) =>
-    resultFigures(db, organisation, view, chart, { ...days, isWhole: key !== MAIN_COLUMN }),
+  const columns = columnsAsked(db, organisation, { from, to }, query, 'result');
+  const flows = drawColumns(columns, query, ({ key, within, ...days }) =>
+    resultFigures(db, organisation, view, chart, {
+      ...days,
+      isWhole: key !== MAIN_COLUMN,
+      ...(within && { within: within.combinations }),
+    }),
   );
-  const drawn = {
+  const drawn = withoutEmptyValues({
     ...flows,
     figures: flows.figures.map(({ of, note }, at): Figures<IncomeStatement> => {
-      const days = flows.columns[at] ?? { from, to };
+      const column = flows.columns[at];
       const beside = flows.figures.flatMap((other) => (other.of && other.of !== of ? [other.of] : []));
       const { kind } = organisation;
       const statement = of && incomeStatement(chart, of, kind, form, query.zeros === 'true', beside);
-      return { of: statement && rounding.income(statement, days), note };
+      return { of: statement && column && rounding.income(statement, column), note };
     }),
-  };
+  });
   const now = mainFigures(drawn);
   const write = (amount: Minor | undefined): string => formatAmount(amount ?? ZERO, organisation.baseCurrency);
   return {
@@ -101,7 +99,7 @@ export function equityStatementReport(
   const view = ledgerView(db, organisation, query.asKnownOn);
   const rounding = roundedFigures(db, organisation, view, chart, query);
   const drawn = drawColumns(
-    columnsAsked(organisation, { from, to }, query),
+    columnsAsked(db, organisation, { from, to }, query, 'nothing'),
     query,
     (column): Figures<EquityStatement> => {
       if (column.to < changeover) return { of: undefined, note: beforeTheseBooks(changeover, column.to) };
@@ -166,10 +164,13 @@ export function balanceSheetReport(
   const from = query.from ? reportDate(query.from, 'from', organisation, year, today) : year;
   const view = ledgerView(db, organisation, query.asKnownOn);
   const chart = loadChart(db, organisation.id);
-  const columns = positionColumns(columnsAsked(organisation, { from: earlierOf(from, asAt), to: asAt }, query));
+  const asked = columnsAsked(db, organisation, { from: earlierOf(from, asAt), to: asAt }, query, 'position');
+  const columns = asked.some(({ within }) => within) ? asked : positionColumns(asked);
   const rounding = roundedFigures(db, organisation, view, chart, query);
-  const positions = drawColumns(columns, query, ({ to }) => positionFigures(db, organisation, view, chart, to));
-  const drawn = {
+  const positions = drawColumns(columns, query, ({ to, within }) =>
+    positionFigures(db, organisation, view, chart, to, within?.combinations),
+  );
+  const drawn = withoutEmptyValues({
     ...positions,
     figures: positions.figures.map(({ of: position, note }): Figures<BalanceSheet> => {
       if (!position) return { of: undefined, note };
@@ -183,7 +184,7 @@ export function balanceSheetReport(
         note,
       };
     }),
-  };
+  });
   const now = mainFigures(drawn);
   const write = (amount: Minor | undefined): string => formatAmount(amount ?? ZERO, organisation.baseCurrency);
   return {

@@ -5,7 +5,6 @@ import {
   dayBefore,
   isValueHeading,
   type LedgerFlow,
-  minor,
   problem,
   type TrialBalanceFlows,
   valuesInOrder,
@@ -13,8 +12,9 @@ import {
 import type { Db } from '../../platform/database/connection.js';
 import { Refusal } from '../../platform/problems/refusal.js';
 import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
-import { combinationsOf, partsWithin } from '../ledger/combination-parts.js';
+import { combinationsOf } from '../ledger/combination-parts.js';
 import type { LedgerView } from '../ledger/flow-store.js';
+import { flowsInCombinations } from '../ledger/fund-flows.js';
 import { stageStart } from '../ledger/ledger-view.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { yearStart } from '../organisations/report-dates.js';
@@ -36,10 +36,11 @@ export function askedValues(
   db: Db,
   organisation: Organisation,
   { breakdown: name, value, unnamed }: Pick<WorksheetQuery, 'breakdown' | 'value' | 'unnamed'>,
+  path = 'breakdown',
 ): AskedValues {
   if (!name) return { across: [], selfBalancing: false };
   const breakdown = loadBreakdowns(db, organisation.id).find((one) => one.name === name);
-  if (!breakdown) throw unknown('breakdown', `There is no breakdown “${name}”.`);
+  if (!breakdown) throw unknown('breakdown', path, `There is no breakdown “${name}”.`);
   const all = combinationsOf(db, organisation.id);
   const named = (ids: ReadonlySet<number>): number[] =>
     all.filter(({ values }) => ids.has(values[breakdown.id] ?? 0)).map(({ id }) => id);
@@ -48,7 +49,7 @@ export function askedValues(
   if (unnamed === 'true') return { within: none, across: [], selfBalancing };
   if (value) {
     const of = breakdown.values.find((one) => one.name === value);
-    if (!of) throw unknown('value', `“${name}” has no value “${value}”.`);
+    if (!of) throw unknown('value', 'value', `“${name}” has no value “${value}”.`);
     return { within: named(withThoseUnder(breakdown, of.id)), across: [], selfBalancing };
   }
   const leaves = valuesInOrder(breakdown).filter((one) => !isValueHeading(breakdown, one));
@@ -72,13 +73,7 @@ export function flowsWithin(
   const start = yearStart(organisation, asAt);
   const from = stageStart(db, organisation, view, asAt);
   const flows = (first: CivilDate | undefined, last: CivilDate): LedgerFlow[] =>
-    first !== undefined && first > last
-      ? []
-      : partsWithin(db, view, combinations, first, last).map(([account, , stage, amount]) => ({
-          account,
-          stage,
-          amount: minor(amount),
-        }));
+    first !== undefined && first > last ? [] : [...flowsInCombinations(db, view, first, last, combinations)];
   return {
     earlier: start === undefined ? [] : flows(undefined, dayBefore(start)),
     closed: start !== undefined && from !== undefined && from > start ? flows(start, dayBefore(from)) : [],
@@ -96,6 +91,6 @@ function withThoseUnder({ values }: Breakdown, id: number): Set<number> {
   return found;
 }
 
-function unknown(path: string, message: string): Refusal {
-  return new Refusal(422, [problem(`unknown-${path}`, path, message)]);
+function unknown(what: string, path: string, message: string): Refusal {
+  return new Refusal(422, [problem(`unknown-${what}`, path, message)]);
 }

@@ -40,7 +40,18 @@ export function AskedFigure({ figure, text }: { figure: FigureAsked; text: strin
   );
 }
 
-const PARTS = ['statement', 'from', 'to', 'row', 'account', 'component', 'form'] as const;
+const PARTS = [
+  'statement',
+  'from',
+  'to',
+  'row',
+  'account',
+  'component',
+  'form',
+  'breakdown',
+  'value',
+  'unnamed',
+] as const;
 
 /** A figure as the address keeps it. */
 export function writeFigure(figure: FigureAsked): string {
@@ -51,11 +62,16 @@ export function writeFigure(figure: FigureAsked): string {
 
 /** A figure that the address keeps. */
 export function readFigure(text: string): FigureAsked | undefined {
-  const [statement, from, to, row = '', account, component, form] = text.split('~').map(decoded);
+  const [statement, from, to, row = '', account, component, form, breakdown, value, unnamed] = text
+    .split('~')
+    .map(decoded);
   if (!statement || !from || !to) return undefined;
   const asked: FigureAsked = { statement: statement as StatementKey, from, to, row };
   if (account) asked.account = account;
   if (component) asked.component = component;
+  if (breakdown) asked.breakdown = breakdown;
+  if (value) asked.value = value;
+  if (unnamed === 'true') asked.unnamed = unnamed;
   const known = INCOME_STATEMENT_FORMS.find((one) => one === form);
   if (known) asked.form = known;
   return asked;

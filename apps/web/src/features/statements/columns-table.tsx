@@ -76,13 +76,14 @@ export function ColumnsTable({
                   <td>
                     <RowName row={row} />
                   </td>
-                  {columns.map(({ key, type, from, to }, at) => {
+                  {columns.map((column, at) => {
+                    const { key, type } = column;
                     const written = figure(row, at, sign);
                     return (
                       <td key={key} className="num" data-type={type}>
                         <span className={ruleClass(written === '' ? '' : rule)}>
                           {type === 'amount' && written !== '–' && written !== '' ? (
-                            <AskedFigure figure={figureOf(row, { from, to })} text={written} />
+                            <AskedFigure figure={figureOf(row, column)} text={written} />
                           ) : type === 'change' && ask && written !== '–' && written !== '' ? (
                             <button
                               type="button"

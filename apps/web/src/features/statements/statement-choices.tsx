@@ -10,7 +10,7 @@ import { typedDay } from '../../ui/own-ways.js';
 import { PrintedFile } from '../../ui/printed-file.js';
 import { Toggle } from '../../ui/toggle.js';
 import styles from './chain.module.css';
-import { BESIDE, STATEMENT_LABELS, type StatementParams } from './use-statement-params.js';
+import { besideLabel, STATEMENT_LABELS, type StatementParams } from './use-statement-params.js';
 
 /** Which statements are on the desk, in which form, and which columns stand in all of them. */
 export function StatementChoices({ params }: { params: StatementParams }) {
@@ -51,7 +51,7 @@ export function StatementChoices({ params }: { params: StatementParams }) {
         value={beside}
         displayEmpty
         ariaLabel="Columns"
-        choices={params.choices.map((key) => [key, BESIDE[key]])}
+        choices={params.choices.map((key) => [key, besideLabel(key)])}
         onChange={params.setBeside}
       />
       {change.isPossible && (

@@ -8,8 +8,8 @@ import { AskedFigure, type FigureAsked } from './asked-figure.js';
 import chain from './chain.module.css';
 import { type Money, writtenFigure } from './written-figure.js';
 
-/** By what the figure of a row is asked for, in the days of a column. */
-export type FigureOf = (row: StatementRowResponse, days: Pick<ColumnResponse, 'from' | 'to'>) => FigureAsked;
+/** By what the figure of a row in a column is asked for. */
+export type FigureOf = (row: StatementRowResponse, column: ColumnResponse) => FigureAsked;
 
 /** What stands over a statement, as the trade writes it; and where its figures come from, if not from these books. */
 export function Heading({ of }: { of: StatementHeading }) {
@@ -42,9 +42,9 @@ export function StatementTable({
   carried: Readonly<Record<string, string>>;
   isStepped?: boolean;
   /** The column that is drawn. */
-  columns: readonly Pick<ColumnResponse, 'from' | 'to'>[];
+  columns: readonly ColumnResponse[];
 }) {
-  const [days] = columns;
+  const [column] = columns;
   const sign = currencySign(money.currency);
   const ranks = ranksOf(rows);
   const write = (row: StatementRowResponse): string => writtenFigure(row.amount, row.key, money, isStepped);
@@ -60,9 +60,9 @@ export function StatementTable({
             return (
               figure && (
                 <span className={ruleClass(figure.rule)}>
-                  {days && (
+                  {column && (
                     <AskedFigure
-                      figure={figureOf(figure.of, days)}
+                      figure={figureOf(figure.of, column)}
                       text={withSign(figure.hasSign ? sign : '', write(figure.of))}
                     />
                   )}

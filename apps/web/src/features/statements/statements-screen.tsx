@@ -11,6 +11,7 @@ import {
 } from '../../api/statement-queries.js';
 import type {
   BalanceSheetResponse,
+  ColumnResponse,
   IncomeStatementResponse,
   StatementKey,
   StatementRowResponse,
@@ -126,7 +127,7 @@ export default function StatementsScreen() {
                     money={income}
                     carried={{ 'net-result': 'result' }}
                     isStepped={form === 'multi-step'}
-                    figureOf={(row, days) => figureOf('income-statement', row, days, form)}
+                    figureOf={(row, column) => figureOf('income-statement', row, column, form)}
                     onWhy={whyOf(income)}
                   />
                 </>,
@@ -151,7 +152,7 @@ export default function StatementsScreen() {
                     columns={sheet.columns}
                     money={sheet}
                     carried={{ 'total-equity': 'equity' }}
-                    figureOf={(row, days) => figureOf('balance-sheet', row, days)}
+                    figureOf={(row, column) => figureOf('balance-sheet', row, column)}
                     onWhy={whyOf(sheet)}
                   />
                 </>,
@@ -167,7 +168,7 @@ export default function StatementsScreen() {
                     columns={cash.columns}
                     money={cash}
                     carried={{ 'net-result': 'result' }}
-                    figureOf={(row, days) => figureOf('cash-flow-statement', row, days)}
+                    figureOf={(row, column) => figureOf('cash-flow-statement', row, column)}
                   />
                   <WithoutCash of={cash.withoutCash} money={cash} />
                 </>,
@@ -190,14 +191,23 @@ export default function StatementsScreen() {
   );
 }
 
-/** By what the figure of a row is asked for, in the days of a column. */
+/** By what the figure of a row in a column is asked for. */
 function figureOf(
   statement: StatementKey,
   { key, account }: StatementRowResponse,
-  { from, to }: { from: string; to: string },
+  { from, to, within }: ColumnResponse,
   form?: IncomeStatementForm,
 ): FigureAsked {
-  return { statement, row: key, from, to, ...(account !== null && { account }), ...(form && { form }) };
+  return {
+    statement,
+    row: key,
+    from,
+    to,
+    ...(account !== null && { account }),
+    ...(form && { form }),
+    ...(within && { breakdown: within.breakdown }),
+    ...(within && (within.value === null ? { unnamed: 'true' } : { value: within.value })),
+  };
 }
 
 /** By what a figure is known in the address. */

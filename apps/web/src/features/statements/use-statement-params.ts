@@ -7,7 +7,9 @@ import {
   type Rounding,
   ROUNDINGS,
 } from '@just-ledger/core';
+import { useSuspenseQuery } from '@tanstack/react-query';
 import { useSheetParam } from '../../api/address.js';
+import { breakdownsQuery } from '../../api/breakdown-queries.js';
 import { useBooks } from '../../api/books-queries.js';
 import { typedDay } from '../../ui/own-ways.js';
 import type { StatementAsked } from '../../api/statement-queries.js';
@@ -32,8 +34,13 @@ export const BESIDE = {
   'year-to-date': 'and the year to date',
 } as const;
 
-/** A key of {@link BESIDE}. */
-export type Beside = keyof typeof BESIDE;
+/** A key of {@link BESIDE}, or the values of a breakdown. */
+export type Beside = keyof typeof BESIDE | `by:${string}`;
+
+/** What a choice of columns is called. @example besideLabel('by:Fund') // → 'by fund' */
+export function besideLabel(beside: Beside): string {
+  return beside in BESIDE ? BESIDE[beside as keyof typeof BESIDE] : `by ${beside.slice(3).toLowerCase()}`;
+}
 
 /** How the chain is drawn: it is chosen in one place, holds for all of it, and stands in the address. */
 export interface StatementParams {
@@ -59,7 +66,8 @@ export interface StatementParams {
 
 /** Reads and sets how the chain is drawn. */
 export function useStatementParams(): StatementParams {
-  const { calendar, from, to } = useBooks();
+  const { organisation, calendar, from, to } = useBooks();
+  const { data: breakdowns } = useSuspenseQuery(breakdownsQuery(organisation.id));
   const [form, setForm] = useSheetParam('form');
   const [columns, setColumns] = useSheetParam('columns');
   const [change, setChange] = useSheetParam('change');
@@ -69,7 +77,10 @@ export function useStatementParams(): StatementParams {
   const rounding = ROUNDINGS.find((one) => one === asksRounding) ?? '';
   const [statements, setStatements] = useSheetParam('statements');
   const months = periodsBetween(calendar, parseCivilDate(from), parseCivilDate(to)).length;
-  const choices = (Object.keys(BESIDE) as Beside[]).filter((key) => key !== 'months' || months <= MOST_MONTHS);
+  const choices = [
+    ...(Object.keys(BESIDE) as Beside[]).filter((key) => key !== 'months' || months <= MOST_MONTHS),
+    ...breakdowns.map(({ name }): Beside => `by:${name}`),
+  ];
   const beside = choices.find((key) => key === columns) ?? '';
   const isPossible = /^(years|periods)/.test(beside);
   const isTold = isPossible && (change ? change === 'yes' : beside.endsWith(':1'));
