@@ -33,7 +33,15 @@ import { beforeTheseBooks, type Figures, oldBooksOf } from '../earlier-years/old
 import { ledgerView } from '../ledger/ledger-view.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { reportDate, reportSpan, yearStart } from '../organisations/report-dates.js';
-import { columnAnswers, columnCells, drawColumns, heading, mainFigures, rowAnswers } from './statement-answers.js';
+import {
+  columnAnswers,
+  columnCells,
+  drawColumns,
+  heading,
+  mainFigures,
+  rowAnswers,
+  withoutEmptyValues,
+} from './statement-answers.js';
 import { columnsAsked } from './columns-asked.js';
 import { equityFlows } from './equity-flows-of-days.js';
 import { roundedFigures } from './rounded-figures.js';
