@@ -250,6 +250,68 @@ test('statements as they were known on an earlier day say so, and leave out what
   await expect(income).toContainText('as known on 31 December 2025');
   await expect(income.getByRole('row', { name: /^Net surplus/ })).toContainText('0.00');
   await expect(income.getByRole('row', { name: /^Sales/ })).toHaveCount(0);
+  // then and now beside each other, and what was recorded since
+  await page.getByRole('button', { name: 'beside now' }).click();
+  await expect(income.getByRole('columnheader')).toHaveText([
+    'Item',
+    'Known now',
+    'Known 31 Dec 2025',
+    'Change',
+    '%',
+  ]);
+  await expect(income.getByRole('row', { name: /^Net surplus/ })).toContainText('€250.00–250.00');
+  await income
+    .getByRole('row', { name: /^Net surplus/ })
+    .getByTitle('Why did this change?')
+    .click();
+  const why = page.getByRole('region', { name: 'Why did this change?' });
+  await expect(why.getByRole('listitem')).toHaveText([/4000.*400\.00/, /6100.*\(150\.00\)/]);
+  await why.getByRole('button', { name: /^4000/ }).click();
+  await expect(why).toContainText('Cider sold400.00');
   await page.getByRole('textbox', { name: 'As known on' }).fill('');
   await expect(income.getByRole('row', { name: /^Net surplus/ })).toContainText('250.00');
+});
+
+test('figures are rounded in one place for the whole chain, and stand by the values of a breakdown', async ({
+  own,
+}) => {
+  const { page, open, ask, post } = own;
+  await post('2026-02-01', 'Shares', '1010', '3000', '1000.40');
+  await post('2026-03-01', 'Cider sold', '1010', '4000', '400.40');
+  await ask('POST', '/breakdowns', { name: 'Stall', selfBalancing: false });
+  const [{ id } = { id: 0 }] = await ask<{ id: number }[]>('GET', '/breakdowns');
+  await ask('POST', `/breakdowns/${id}/values`, { name: 'Ferry Lane' });
+  await ask('POST', '/entries', {
+    date: '2026-03-02',
+    explanation: 'Sold at the stall',
+    lines: [
+      { account: '1010', debit: '60.00' },
+      { account: '4000', credit: '60.00', breakdowns: { Stall: 'Ferry Lane' } },
+    ],
+  });
+  await open('report/statements?from=2026-01-01&to=2026-12-31');
+  const sheet = page.getByRole('region', { name: 'Balance sheet' });
+  await expect(sheet.getByRole('row', { name: /^Total assets/ })).toContainText('€1,460.80');
+  await page.getByRole('combobox', { name: 'Rounding' }).click();
+  await page.getByRole('option', { name: 'in whole units' }).click();
+  await expect(sheet).toContainText('as at 31 December 2026, in whole EUR');
+  await expect(sheet.getByRole('row', { name: /^Total assets/ })).toContainText(/€1,461$/);
+  const income = page.getByRole('region', { name: 'Income statement' });
+  // the result is rounded by itself, what was paid in takes up the unit that is left over
+  await expect(income.getByRole('row', { name: /^Net surplus/ })).toContainText(/€460$/);
+  const equity = page.getByRole('region', { name: /^Statement of changes/ });
+  await expect(equity.getByRole('row', { name: /^At 31 December/ })).toContainText('€1,461');
+  await page.getByRole('combobox', { name: 'Rounding' }).click();
+  await page.getByRole('option', { name: 'to the cent' }).click();
+  await page.getByRole('combobox', { name: 'Columns' }).click();
+  await page.getByRole('option', { name: 'by stall' }).click();
+  await expect(income.getByRole('columnheader')).toHaveText(['Item', 'Ferry Lane', 'No stall', 'Total']);
+  await expect(income.getByRole('row', { name: /^Net surplus/ })).toContainText('€60.00€400.40€460.40');
+  await income
+    .getByRole('row', { name: /^Sales/ })
+    .getByRole('button', { name: '€60.00' })
+    .click();
+  const source = page.getByRole('region', { name: 'Where this comes from' });
+  await expect(source.getByRole('listitem')).toHaveText([/Sold at the stall.*60\.00/]);
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
 });

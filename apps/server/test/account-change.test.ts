@@ -80,3 +80,35 @@ test('an account or a date that is none is refused', async () => {
   expect(await ask('from=2026-01-01')).toEqual([422, 'account']);
   expect(await ask('account=4000')).toEqual([200, undefined]);
 });
+
+test('what is known now stands beside what was known then, and what was recorded since tells why', async () => {
+  const { postedAt } = await server.done('GET', `${at}/entries/2026-0008`);
+  const late = await server.done('POST', `${at}/entries`, {
+    date: '2026-05-06',
+    explanation: 'Found in a drawer',
+    lines: [
+      { account: '1010', debit: '7.00' },
+      { account: '4000', credit: '7.00' },
+    ],
+  });
+  const days = 'from=2026-01-01&to=2026-12-31';
+  for (const [path, key, now, then] of [
+    [`income-statement?${days}`, 'net-result', '302.00', '295.00'],
+    [`equity-statement?${days}`, 'closing-equity', '442.00', '435.00'],
+    ['balance-sheet?asAt=2026-12-31', 'total-assets', '442.00', '435.00'],
+    [`cash-flow-statement?${days}`, 'cash-at-end', '442.00', '435.00'],
+  ] as const) {
+    const { rows, columns } = (await server.done(
+      'GET',
+      `${at}/reports/${path}&columns=known-on:${postedAt}&change=true`,
+    )) as { rows: { key: string; amounts: string[]; totals?: string[] }[]; columns: { knownOn: string | null }[] };
+    const row = rows.find((one) => one.key === key);
+    expect([key, ...(row?.totals ?? row?.amounts ?? []).slice(0, 3)]).toEqual([key, now, then, '7.00']);
+    expect(columns.map(({ knownOn }) => knownOn)).toEqual([null, postedAt, null, null]);
+  }
+  const since = await change(`account=4000&${days}&knownSince=${postedAt}`);
+  expect([since.now, since.before, since.change]).toEqual(['7.00', '0.00', '7.00']);
+  expect(since.parts.flatMap(({ entries }) => entries.map(({ entry }) => entry))).toEqual([late.number]);
+  const refused = await server.request('GET', `${at}/reports/balance-sheet?columns=known-on:yesterday`);
+  expect([refused.status, refused.body.problems[0].path]).toEqual([422, 'columns']);
+});

@@ -4,7 +4,10 @@ import { IsIn, IsOptional, IsString, MaxLength } from 'class-validator';
 
 /** What stands beside the figures of a statement. */
 export class ColumnsQuery {
-  /** `months`, `year-to-date`, `years:1` to `years:9`, `periods:1` to `periods:12`, or `by:` and the name of a breakdown. */
+  /**
+   * `months`, `year-to-date`, `years:1` to `years:9`, `periods:1` to `periods:12`; `by:` and the name of a breakdown;
+   * `known-on:` and a date or UTC moment, as it was known then.
+   */
   @IsOptional() @IsString() @MaxLength(90) columns?: string;
   /** Whether the change from the second column to the first is told too, with its percentage. */
   @IsOptional() @IsIn(['true', 'false']) change?: string;
@@ -71,6 +74,8 @@ export interface ColumnResponse {
   to: string;
   /** The value of a breakdown that it is drawn within, or null for what names none; null where it is of all. */
   within: { breakdown: string; value: string | null } | null;
+  /** The day or moment by whose knowledge it is drawn, beside what is known now; null for other columns. */
+  knownOn: string | null;
   /** Where its figures come from, or why there are none; null if they are of these books. */
   note: string | null;
 }
@@ -159,6 +164,8 @@ export class AccountChangeQuery {
   /** The days before; left out for a position, whose change is what came in between. */
   @IsOptional() @IsString() @MaxLength(10) beforeFrom?: string;
   @IsOptional() @IsString() @MaxLength(10) beforeTo?: string;
+  /** What was recorded since a day or moment, against what was known then, instead of days before. */
+  @IsOptional() @IsString() @MaxLength(30) knownSince?: string;
   @IsOptional() @IsString() @MaxLength(30) asKnownOn?: string;
 }
 

@@ -157,7 +157,7 @@ export function percentChange(now: Minor, before: Minor): string | undefined {
  *
  * @example positionColumns(monthsAndTotal) // → the months, the last of them under the key `amount`
  */
-export function positionColumns(columns: readonly StatementColumn[]): StatementColumn[] {
+export function positionColumns<Column extends StatementColumn>(columns: readonly Column[]): Column[] {
   return [...groupsOf(columns, ({ to }) => to).values()].flatMap((same) => {
     const [first] = same;
     const isMain = same.some(({ key }) => key === MAIN_COLUMN);

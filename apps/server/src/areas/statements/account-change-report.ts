@@ -54,6 +54,7 @@ export function accountChangeReport(
   const [beforeFrom, beforeTo] = hasBefore
     ? [date(query.beforeFrom ?? '', 'beforeFrom'), date(query.beforeTo ?? '', 'beforeTo')]
     : [from, from];
+  const since = query.knownSince ? ledgerView(db, organisation, query.knownSince, 'knownSince').knownTo : undefined;
   const side = GROWS_ON[account.element] === 'debit' ? 1 : -1;
   const lines = sql`(
     SELECT 1 AS is_now, l.* FROM line AS l INDEXED BY line_account
@@ -62,7 +63,7 @@ export function accountChangeReport(
       WHERE ${hasBefore ? 1 : 0} AND l.organisation = ${organisation.id} AND l.account = ${account.id}
         AND l.date BETWEEN ${beforeFrom} AND ${beforeTo})`;
   const whose = sql`coalesce(c.merged_into, c.id)`;
-  const isCounted = sql`l.stage <> 'closing' AND l.entry <= ${knownTo}`;
+  const isCounted = sql`l.stage <> 'closing' AND l.entry <= ${knownTo} AND l.entry > ${since ?? 0}`;
   const sums = db.all<Part>(sql`
     SELECT ${whose} AS whose, coalesce(m.name, c.name) AS contact, l.is_now AS isNow, count(*) AS lines, sum(l.amount) * ${side} AS amount
     FROM ${lines} AS l LEFT JOIN contact AS c ON c.organisation = l.organisation AND c.id = l.contact

@@ -22,7 +22,6 @@ import type { Db } from '../../platform/database/connection.js';
 import { entry } from '../../platform/database/schema.js';
 import { loadChart } from '../accounts/account-store.js';
 import { beforeTheseBooks, type Figures, oldBooksOf } from '../earlier-years/old-books.js';
-import { ledgerView } from '../ledger/ledger-view.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { reportSpan } from '../organisations/report-dates.js';
 import { cashFlowBases } from './cash-flow-basis.js';
@@ -39,17 +38,19 @@ export function cashFlowReport(
 ): CashFlowResponse {
   const { from, to } = reportSpan(query, organisation, today);
   const chart = loadChart(db, organisation.id);
-  const view = ledgerView(db, organisation, query.asKnownOn);
   const { changeover } = oldBooksOf(db, organisation);
   const columns = columnsAsked(db, organisation, { from, to }, query, 'nothing');
-  const basisOf = cashFlowBases(db, view, chart, {
+  const reach = {
     from: columns.map((column) => column.from).reduce(earlierOf),
     to: columns.map((column) => column.to).reduce(laterOf),
-  });
-  const rounding = roundedFigures(db, organisation, view, chart, query);
+  };
+  const views = [...new Set(columns.map(({ view }) => view))];
+  const bases = new Map(views.map((view) => [view, cashFlowBases(db, view, chart, reach)]));
+  const rounding = roundedFigures(db, organisation, chart, query);
   const drawn = drawColumns(columns, query, (column): Figures<CashFlowStatement> => {
     if (column.to < changeover) return { of: undefined, note: beforeTheseBooks(changeover, column.to) };
-    const basis = basisOf(column.from, column.to);
+    const basis = bases.get(column.view)?.(column.from, column.to);
+    if (!basis) return { of: undefined, note: null };
     const { firstDay } = organisation.calendar;
     return {
       of: rounding.cashFlow(cashFlowStatement(chart, organisation.kind, basis, query.zeros === 'true'), column),

@@ -1,7 +1,9 @@
-import type { ColumnsQuery } from '@just-ledger/contract';
+import type { SpanQuery } from '@just-ledger/contract';
 import {
   type CivilDate,
   columnsOf,
+  isCivilDate,
+  longMoment,
   MAIN_COLUMN,
   MOST_MONTHS,
   problem,
@@ -10,11 +12,17 @@ import {
 } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import { Refusal } from '../../platform/problems/refusal.js';
+import type { LedgerView } from '../ledger/flow-store.js';
+import { ledgerView } from '../ledger/ledger-view.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { askedValues } from '../trial-balance/values-asked.js';
 
-/** A column that is asked for: of some days, perhaps within a value of a breakdown. */
+/** A column that is asked for: of some days, perhaps within a value of a breakdown or as it was known. */
 export interface AskedColumn extends StatementColumn {
+  /** The books as they are known in it. */
+  readonly view: LedgerView;
+  /** The day or moment by whose knowledge it is drawn, beside what is known now. */
+  readonly knownOn?: string;
   readonly within?: {
     readonly breakdown: string;
     /** Null for what names no value. */
@@ -31,21 +39,33 @@ export function columnsAsked(
   db: Db,
   organisation: Organisation,
   span: { readonly from: CivilDate; readonly to: CivilDate },
-  { columns }: ColumnsQuery,
+  { columns, asKnownOn }: Pick<SpanQuery, 'columns' | 'asKnownOn'>,
   within: DrawnWithin,
 ): readonly AskedColumn[] {
-  const [, breakdown] = /^by:(.+)$/.exec(columns ?? '') ?? [];
-  if (breakdown !== undefined) return valueColumns(db, organisation, span, breakdown, within);
+  const view = ledgerView(db, organisation, asKnownOn);
+  const [, kind, argument = ''] = /^(by|known-on):(.+)$/.exec(columns ?? '') ?? [];
+  if (kind === 'by') return valueColumns(db, organisation, { ...span, view }, argument, within);
+  if (kind === 'known-on') {
+    const then = ledgerView(db, organisation, argument, 'columns');
+    return [
+      { key: MAIN_COLUMN, label: asKnownOn ? `Known ${momentName(asKnownOn)}` : 'Known now', ...span, view },
+      { key: 'known-then', label: `Known ${momentName(argument)}`, ...span, view: then, knownOn: argument },
+    ];
+  }
   const read = columnsOf(organisation.calendar, span, columns);
   if (!read.ok) throw new Refusal(422, read.problems);
-  return read.value;
+  return read.value.map((column) => ({ ...column, view }));
+}
+
+function momentName(text: string): string {
+  return isCivilDate(text) ? shortDate(text) : longMoment(text);
 }
 
 /** A column for each value that anything names, one for what names none, and one for all. */
 function valueColumns(
   db: Db,
   organisation: Organisation,
-  span: { readonly from: CivilDate; readonly to: CivilDate },
+  span: { readonly from: CivilDate; readonly to: CivilDate; readonly view: LedgerView },
   breakdown: string,
   within: DrawnWithin,
 ): AskedColumn[] {

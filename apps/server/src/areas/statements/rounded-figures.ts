@@ -36,12 +36,7 @@ export interface RoundedFigures {
   income(statement: IncomeStatement, column: AskedColumn): IncomeStatement;
   equity(statement: EquityStatement): EquityStatement;
   position(statement: BalanceSheet, equity: EquityStatement): BalanceSheet;
-  cashFlow(statement: CashFlowStatement, days: Days): CashFlowStatement;
-}
-
-interface Days {
-  readonly from: CivilDate;
-  readonly to: CivilDate;
+  cashFlow(statement: CashFlowStatement, column: AskedColumn): CashFlowStatement;
 }
 
 const TO_THE_CENT: RoundedFigures = {
@@ -55,19 +50,18 @@ const TO_THE_CENT: RoundedFigures = {
 export function roundedFigures(
   db: Db,
   organisation: Organisation,
-  view: LedgerView,
   chart: Chart,
   { rounding }: ColumnsQuery,
 ): RoundedFigures {
   if (!rounding) return TO_THE_CENT;
   const unit = roundingUnit(organisation.baseCurrency, rounding);
   const { changeover } = oldBooksOf(db, organisation);
-  const resultOf = ({ from, to }: Days): Minor =>
+  const resultOf = ({ from, to, view }: AskedColumn): Minor =>
     equityRow(
       roundedEquity(equityStatement(chart, organisation.kind, equityFlows(db, organisation, view, from, to)), unit),
       'net-result',
     ).total;
-  const cashAt = (date: CivilDate): Map<number, Minor> => {
+  const cashAt = (view: LedgerView, date: CivilDate): Map<number, Minor> => {
     const { of } = positionFigures(db, organisation, view, chart, date);
     if (!of) return new Map();
     const sheet = balanceSheet(chart, organisation.kind, of.flows, of.equity);
@@ -81,20 +75,24 @@ export function roundedFigures(
   };
   return {
     // what the old books have no entries of is carried nowhere
-    income: (statement, { within, ...days }) =>
+    income: (statement, column) =>
       roundedIncome(
         statement,
-        days.from < changeover || within ? rounded(statement.netResult, unit) : resultOf(days),
+        column.from < changeover || column.within ? rounded(statement.netResult, unit) : resultOf(column),
         unit,
       ),
     equity: (statement) => roundedEquity(statement, unit),
     position: (statement, equity) => roundedPosition(statement, equity, unit),
-    cashFlow: (statement, days) => {
-      const before = sumOf([...cashAt(dayBefore(days.from)).values()]);
+    cashFlow: (statement, column) => {
+      const before = sumOf([...cashAt(column.view, dayBefore(column.from)).values()]);
       // what was brought forward within the days was there at their beginning
       const isBefore = Math.abs(minor(before - statement.cashAtBeginning)) < unit * 2;
       const atBeginning = isBefore ? before : rounded(statement.cashAtBeginning, unit);
-      return roundedCashFlow(statement, { netResult: resultOf(days), atBeginning, held: cashAt(days.to) }, unit);
+      return roundedCashFlow(
+        statement,
+        { netResult: resultOf(column), atBeginning, held: cashAt(column.view, column.to) },
+        unit,
+      );
     },
   };
 }

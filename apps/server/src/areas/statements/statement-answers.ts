@@ -88,14 +88,18 @@ export function heading(
 /** The heads of columns, with those of the change. */
 export function columnAnswers({ columns, figures, hasChange }: DrawnColumns<unknown>): ColumnResponse[] {
   const [main, before] = columns;
-  const told = columns.map(({ within, ...column }, at): ColumnResponse => ({
-    ...column,
+  const told = columns.map(({ key, label, from, to, within, knownOn = null }, at): ColumnResponse => ({
+    key,
+    label,
+    from,
+    to,
+    knownOn,
     type: 'amount',
     within: within ? { breakdown: within.breakdown, value: within.value } : null,
     note: figures[at]?.note ?? null,
   }));
   if (!hasChange || !main || !before) return told;
-  const days = { from: before.from, to: main.to, within: null, note: null };
+  const days = { from: before.from, to: main.to, within: null, knownOn: null, note: null };
   return [
     ...told,
     { key: 'change', type: 'change', label: 'Change', ...days },

@@ -30,7 +30,6 @@ import {
 import type { Db } from '../../platform/database/connection.js';
 import { loadChart } from '../accounts/account-store.js';
 import { beforeTheseBooks, type Figures, oldBooksOf } from '../earlier-years/old-books.js';
-import { ledgerView } from '../ledger/ledger-view.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { reportDate, reportSpan, yearStart } from '../organisations/report-dates.js';
 import {
@@ -57,12 +56,12 @@ export function incomeStatementReport(
   const { from, to } = reportSpan(query, organisation, today);
   const form = query.form ?? 'single-step';
   const chart = loadChart(db, organisation.id);
-  const view = ledgerView(db, organisation, query.asKnownOn);
-  const rounding = roundedFigures(db, organisation, view, chart, query);
+  const rounding = roundedFigures(db, organisation, chart, query);
   const columns = columnsAsked(db, organisation, { from, to }, query, 'result');
-  const flows = drawColumns(columns, query, ({ key, within, ...days }) =>
+  const flows = drawColumns(columns, query, ({ key, from: first, to: last, view, within }) =>
     resultFigures(db, organisation, view, chart, {
-      ...days,
+      from: first,
+      to: last,
       isWhole: key !== MAIN_COLUMN,
       ...(within && { within: within.combinations }),
     }),
@@ -104,14 +103,13 @@ export function equityStatementReport(
   const { from, to } = reportSpan(query, organisation, today);
   const chart = loadChart(db, organisation.id);
   const { changeover } = oldBooksOf(db, organisation);
-  const view = ledgerView(db, organisation, query.asKnownOn);
-  const rounding = roundedFigures(db, organisation, view, chart, query);
+  const rounding = roundedFigures(db, organisation, chart, query);
   const drawn = drawColumns(
     columnsAsked(db, organisation, { from, to }, query, 'nothing'),
     query,
     (column): Figures<EquityStatement> => {
       if (column.to < changeover) return { of: undefined, note: beforeTheseBooks(changeover, column.to) };
-      const flows = equityFlows(db, organisation, view, column.from, column.to);
+      const flows = equityFlows(db, organisation, column.view, column.from, column.to);
       return { of: rounding.equity(equityStatement(chart, organisation.kind, flows)), note: null };
     },
   );
@@ -170,12 +168,11 @@ export function balanceSheetReport(
   const asAt = reportDate(query.asAt, 'asAt', organisation, today, today);
   const year = yearStart(organisation, asAt) ?? asAt;
   const from = query.from ? reportDate(query.from, 'from', organisation, year, today) : year;
-  const view = ledgerView(db, organisation, query.asKnownOn);
   const chart = loadChart(db, organisation.id);
   const asked = columnsAsked(db, organisation, { from: earlierOf(from, asAt), to: asAt }, query, 'position');
-  const columns = asked.some(({ within }) => within) ? asked : positionColumns(asked);
-  const rounding = roundedFigures(db, organisation, view, chart, query);
-  const positions = drawColumns(columns, query, ({ to, within }) =>
+  const columns = asked.some(({ within, knownOn }) => within ?? knownOn) ? asked : positionColumns(asked);
+  const rounding = roundedFigures(db, organisation, chart, query);
+  const positions = drawColumns(columns, query, ({ to, view, within }) =>
     positionFigures(db, organisation, view, chart, to, within?.combinations),
   );
   const drawn = withoutEmptyValues({

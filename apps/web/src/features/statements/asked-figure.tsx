@@ -51,6 +51,7 @@ const PARTS = [
   'breakdown',
   'value',
   'unnamed',
+  'asKnownOn',
 ] as const;
 
 /** A figure as the address keeps it. */
@@ -62,7 +63,7 @@ export function writeFigure(figure: FigureAsked): string {
 
 /** A figure that the address keeps. */
 export function readFigure(text: string): FigureAsked | undefined {
-  const [statement, from, to, row = '', account, component, form, breakdown, value, unnamed] = text
+  const [statement, from, to, row = '', account, component, form, breakdown, value, unnamed, asKnownOn] = text
     .split('~')
     .map(decoded);
   if (!statement || !from || !to) return undefined;
@@ -71,6 +72,7 @@ export function readFigure(text: string): FigureAsked | undefined {
   if (component) asked.component = component;
   if (breakdown) asked.breakdown = breakdown;
   if (value) asked.value = value;
+  if (asKnownOn) asked.asKnownOn = asKnownOn;
   if (unnamed === 'true') asked.unnamed = unnamed;
   const known = INCOME_STATEMENT_FORMS.find((one) => one === form);
   if (known) asked.form = known;

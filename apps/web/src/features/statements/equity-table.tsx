@@ -32,12 +32,13 @@ export function EquityTable({ of, currency }: { of: EquityStatementResponse; cur
   };
   const figuresOf = (row: EquityStatementResponse['rows'][number]): readonly EquityFigure[] => {
     const isSum = row.row === 'total';
-    const asked = (days: { from: string; to: string }, component?: string): FigureAsked => ({
+    const asked = (days: { from: string; to: string; knownOn?: string | null }, component?: string): FigureAsked => ({
       statement: 'equity-statement',
       row: row.key,
       from: days.from,
       to: days.to,
       ...(component !== undefined && { component }),
+      ...(days.knownOn && { asKnownOn: days.knownOn }),
     });
     const own = components.map(({ key }, at): EquityFigure => {
       return { text: write(row.amounts[at] ?? null, isSum), figure: asked(of, key) };

@@ -7,7 +7,7 @@ import type { FigureAsked } from './asked-figure.js';
 export const figureQuery = (id: number, figure: FigureAsked, asKnownOn: string | undefined) =>
   queryOptions({
     queryKey: ['organisation', String(id), 'figure', figure, asKnownOn],
-    queryFn: () => api.get(withQuery(paths.figure(id), { ...figure, asKnownOn })),
+    queryFn: () => api.get(withQuery(paths.figure(id), { ...figure, asKnownOn: figure.asKnownOn ?? asKnownOn })),
   });
 
 /** The lines that a figure is made of, page by page, the latest first. */

@@ -74,6 +74,11 @@ export function StatementChoices({ params }: { params: StatementParams }) {
       <span className={clsx(layout.row, layout.unwrapped)}>
         <span className="soft">as known on</span>
         <KnownField params={params} />
+        {params.against.isPossible && (
+          <Toggle isSmall isOn={params.against.isTold} onClick={() => params.setAgainst(!params.against.isTold)}>
+            beside now
+          </Toggle>
+        )}
       </span>
       <span className={clsx(layout.row, styles.saves)}>
         <span className="soft">Save as</span>

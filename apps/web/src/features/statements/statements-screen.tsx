@@ -181,7 +181,7 @@ export default function StatementsScreen() {
             key={asksSource}
             figure={source}
             currency={currency}
-            asKnownOn={asked.asKnownOn}
+            asKnownOn={source.asKnownOn ?? asked.asKnownOn}
             onClose={closeSource}
           />
         )}
@@ -195,7 +195,7 @@ export default function StatementsScreen() {
 function figureOf(
   statement: StatementKey,
   { key, account }: StatementRowResponse,
-  { from, to, within }: ColumnResponse,
+  { from, to, within, knownOn }: ColumnResponse,
   form?: IncomeStatementForm,
 ): FigureAsked {
   return {
@@ -205,6 +205,7 @@ function figureOf(
     to,
     ...(account !== null && { account }),
     ...(form && { form }),
+    ...(knownOn !== null && { asKnownOn: knownOn }),
     ...(within && { breakdown: within.breakdown }),
     ...(within && (within.value === null ? { unnamed: 'true' } : { value: within.value })),
   };

@@ -56,7 +56,10 @@ export interface StatementParams {
   setRounding(rounding: Rounding | ''): void;
   /** The day by whose knowledge they are drawn, as it is typed. */
   readonly known: string;
+  /** Whether there is a day as known on, and whether what is known now stands beside it. */
+  readonly against: { readonly isPossible: boolean; readonly isTold: boolean };
   readonly asked: StatementAsked;
+  setAgainst(isTold: boolean): void;
   setForm(form: IncomeStatementForm): void;
   setBeside(beside: Beside): void;
   setChange(isTold: boolean): void;
@@ -72,6 +75,7 @@ export function useStatementParams(): StatementParams {
   const [columns, setColumns] = useSheetParam('columns');
   const [change, setChange] = useSheetParam('change');
   const [known, setKnown] = useSheetParam('known');
+  const [against, setAgainst] = useSheetParam('against');
   const asKnownOn = known === '' ? undefined : typedDay(known, to);
   const [asksRounding, askRounding] = useSheetParam('rounding');
   const rounding = ROUNDINGS.find((one) => one === asksRounding) ?? '';
@@ -82,8 +86,9 @@ export function useStatementParams(): StatementParams {
     ...breakdowns.map(({ name }): Beside => `by:${name}`),
   ];
   const beside = choices.find((key) => key === columns) ?? '';
-  const isPossible = /^(years|periods)/.test(beside);
-  const isTold = isPossible && (change ? change === 'yes' : beside.endsWith(':1'));
+  const isAgainstNow = asKnownOn !== undefined && against === 'now';
+  const isPossible = isAgainstNow || /^(years|periods)/.test(beside);
+  const isTold = isPossible && (change ? change === 'yes' : isAgainstNow || beside.endsWith(':1'));
   const chosen = STATEMENTS.filter((key) => statements?.split('.').includes(key));
   const shown = new Set(chosen.length > 0 ? chosen : STATEMENTS);
   return {
@@ -95,11 +100,13 @@ export function useStatementParams(): StatementParams {
     asked: {
       from,
       to,
-      columns: beside || undefined,
+      columns: isAgainstNow ? `known-on:${asKnownOn}` : beside || undefined,
       change: isTold ? 'true' : undefined,
       rounding: rounding || undefined,
-      asKnownOn,
+      asKnownOn: isAgainstNow ? undefined : asKnownOn,
     },
+    against: { isPossible: asKnownOn !== undefined, isTold: isAgainstNow },
+    setAgainst: (told) => setAgainst(told ? 'now' : undefined),
     rounding,
     setRounding: (to) => askRounding(to || undefined),
     known,

@@ -14,6 +14,7 @@ import { clsx } from 'clsx';
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
+import { useBooks } from '../../api/books-queries.js';
 import { displayed } from '../../ui/own-ways.js';
 import sheetStyles from '../../ui/sheet.module.css';
 import { AccountChange } from './account-change.js';
@@ -39,6 +40,7 @@ export function WhyChanged({
   onClose: () => void;
 }) {
   const address = useAddress();
+  const { calendar } = useBooks();
   const [open, setOpen] = useState<string>();
   const panel = useRef<HTMLElement>(null);
   useEffect(() => {
@@ -119,9 +121,16 @@ export function WhyChanged({
                     asked={{
                       account: part.account,
                       ...(asKnownOn && { asKnownOn }),
-                      ...(isPosition
-                        ? { from: addDays(parseCivilDate(before.to), 1), to: main.to }
-                        : { from: main.from, to: main.to, beforeFrom: before.from, beforeTo: before.to }),
+                      ...(before.knownOn !== null
+                        ? {
+                            // what was recorded since, of whatever day
+                            from: isPosition ? addDays(calendar.firstDay, -1) : main.from,
+                            to: main.to,
+                            knownSince: before.knownOn,
+                          }
+                        : isPosition
+                          ? { from: addDays(parseCivilDate(before.to), 1), to: main.to }
+                          : { from: main.from, to: main.to, beforeFrom: before.from, beforeTo: before.to }),
                     }}
                     sign={sign}
                     currency={currency}
