@@ -5,13 +5,11 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { EquityStatementResponse, StatementRowResponse } from '@just-ledger/contract';
 import ExcelJS from 'exceljs';
-import Papa from 'papaparse';
+import { reckonedWorkbook, strippedWorkbook } from './reckoned-workbooks.js';
 import { RunningServer } from './running-server.js';
-import { fileOf } from './written-files.js';
 
 // Statements as workbooks: what a spreadsheet program of another make (gnumeric) reckons from the formulas alone.
 
-const XLSX = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
 let server: RunningServer;
 let folder: string;
 let at: string;
@@ -45,41 +43,8 @@ afterAll(async () => {
   await server.stop();
 });
 
-/** The workbook without what its formulas come to, and how many there were. */
-async function stripped(query: string): Promise<{ file: string; formulas: number; workbook: ExcelJS.Workbook }> {
-  const workbook = new ExcelJS.Workbook();
-  const bytes = await fileOf(server, `${at}/reports/${query}`, XLSX);
-  await workbook.xlsx.load(bytes as never);
-  let formulas = 0;
-  workbook.eachSheet((sheet) =>
-    sheet.eachRow((row) =>
-      row.eachCell((cell) => {
-        if (cell.type !== ExcelJS.ValueType.Formula) return;
-        formulas += 1;
-        cell.value = { formula: cell.formula } as ExcelJS.CellFormulaValue;
-      }),
-    ),
-  );
-  const file = join(folder, 'statements.xlsx');
-  await workbook.xlsx.writeFile(file);
-  return { file, formulas, workbook };
-}
-
-/** What the program reckons, sheet by sheet. */
-async function reckoned(query: string): Promise<{ sheets: string[][][]; formulas: number }> {
-  const { file, formulas } = await stripped(query);
-  const out = mkdtempSync(join(folder, 'csv-'));
-  execFileSync(
-    'ssconvert',
-    ['--recalc', '-S', '-O', 'format=raw', '-T', 'Gnumeric_stf:stf_assistant', file, join(out, '%n.csv')],
-    {
-      stdio: 'ignore',
-    },
-  );
-  const files = readdirSync(out).sort();
-  const sheets = files.map((name) => Papa.parse<string[]>(readFileSync(join(out, name), 'utf8').trimEnd()).data);
-  return { sheets, formulas };
-}
+const stripped = (query: string) => strippedWorkbook(server, `${at}/reports/${query}`, folder);
+const reckoned = (query: string) => reckonedWorkbook(server, `${at}/reports/${query}`, folder);
 
 const figures = (sheet: readonly string[][]): (number | undefined)[][] =>
   sheet.slice(5).map((row) => row.slice(2).map((cell) => (cell === '' ? undefined : Number(cell))));

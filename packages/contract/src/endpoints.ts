@@ -95,6 +95,7 @@ import type {
   AccountDetailQuery,
   AccountDetailResponse,
   AgedBalancesQuery,
+  PrintedAgedBalancesQuery,
   AgedBalancesResponse,
   OpenItemsQuery,
   OpenItemsResponse,
@@ -182,6 +183,7 @@ import type {
   TaxLinesQuery,
   TaxLinesResponse,
   TaxReportQuery,
+  PrintedTaxReportQuery,
   TaxReportResponse,
   TaxSettlementRequest,
   TaxSettlementResponse,
@@ -190,10 +192,12 @@ import type { AdjustmentsQuery, AdjustmentsResponse, LackingAdjustmentResponse }
 import type { FindingsQuery, FindingsResponse, FindingStateRequest } from './findings/findings.js';
 import type {
   TrialBalanceQuery,
+  PrintedTrialBalanceQuery,
   TrialBalanceResponse,
   ChangesQuery,
   ChangesResponse,
   WorksheetQuery,
+  PrintedWorksheetQuery,
   WorksheetResponse,
 } from './trial-balance/trial-balance.js';
 
@@ -596,6 +600,12 @@ export interface Endpoints {
   '/api/organisations/{organisation}/reports/aged-balances': {
     GET: { asks: AgedBalancesQuery; gives: AgedBalancesResponse };
   };
+  '/api/organisations/{organisation}/reports/aged-balances.pdf': {
+    GET: { asks: PrintedAgedBalancesQuery; gives: PdfFile };
+  };
+  '/api/organisations/{organisation}/reports/aged-balances.xlsx': {
+    GET: { asks: PrintedAgedBalancesQuery; gives: WorkbookFile };
+  };
   '/api/organisations/{organisation}/reports/aged-balances.csv': {
     GET: { asks: AgedBalancesQuery; gives: CsvFile };
   };
@@ -665,6 +675,12 @@ export interface Endpoints {
   '/api/organisations/{organisation}/reports/tax': {
     GET: { asks: TaxReportQuery; gives: TaxReportResponse };
   };
+  '/api/organisations/{organisation}/reports/tax.pdf': {
+    GET: { asks: PrintedTaxReportQuery; gives: PdfFile };
+  };
+  '/api/organisations/{organisation}/reports/tax.xlsx': {
+    GET: { asks: PrintedTaxReportQuery; gives: WorkbookFile };
+  };
   '/api/organisations/{organisation}/reports/tax.csv': {
     GET: { asks: TaxReportQuery; gives: CsvFile };
   };
@@ -677,6 +693,12 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/reports/trial-balance': {
     GET: { asks: TrialBalanceQuery; gives: TrialBalanceResponse };
+  };
+  '/api/organisations/{organisation}/reports/trial-balance.pdf': {
+    GET: { asks: PrintedTrialBalanceQuery; gives: PdfFile };
+  };
+  '/api/organisations/{organisation}/reports/trial-balance.xlsx': {
+    GET: { asks: PrintedTrialBalanceQuery; gives: WorkbookFile };
   };
   '/api/organisations/{organisation}/reports/trial-balance.csv': {
     GET: { asks: TrialBalanceQuery; gives: CsvFile };
@@ -708,6 +730,12 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/reports/worksheet': {
     GET: { asks: WorksheetQuery; gives: WorksheetResponse };
+  };
+  '/api/organisations/{organisation}/reports/worksheet.pdf': {
+    GET: { asks: PrintedWorksheetQuery; gives: PdfFile };
+  };
+  '/api/organisations/{organisation}/reports/worksheet.xlsx': {
+    GET: { asks: PrintedWorksheetQuery; gives: WorkbookFile };
   };
   '/api/organisations/{organisation}/reports/worksheet.csv': {
     GET: { asks: WorksheetQuery; gives: CsvFile };

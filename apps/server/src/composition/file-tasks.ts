@@ -5,8 +5,11 @@ import * as importTasks from '../areas/imports/import-tasks.js';
 import * as entryFile from '../areas/journal/entry-file.js';
 import * as journalFiles from '../areas/journal/journal-files.js';
 import * as vouchers from '../areas/journal/vouchers.js';
+import * as agedFiles from '../areas/open-items/aged-files.js';
 import * as statementFiles from '../areas/statements/statement-files.js';
 import * as packTasks from '../areas/take-on/pack-tasks.js';
+import * as taxFiles from '../areas/tax-report/tax-files.js';
+import * as trialBalanceFiles from '../areas/trial-balance/trial-balance-files.js';
 import { TaskTable } from '../platform/threads/serve-tasks.js';
 import type { FileTask } from '../platform/threads/task.js';
 
@@ -20,6 +23,9 @@ export const fileTasks = new TaskTable<FileTask<any, unknown>>(
   entryFile,
   journalFiles,
   vouchers,
+  agedFiles,
+  trialBalanceFiles,
+  taxFiles,
   statementFiles,
   packTasks,
 );

@@ -10,6 +10,13 @@ export class AgedBalancesQuery {
   @IsOptional() @IsString() @MaxLength(60) after?: string;
 }
 
+/** Aged balances as a file. */
+export class PrintedAgedBalancesQuery extends AgedBalancesQuery {
+  /** Whether the open documents of each contact stand under it. */
+  @IsOptional() @IsIn(['true', 'false']) documents?: string;
+  @IsOptional() @IsIn(['a4', 'letter']) paper?: 'a4' | 'letter';
+}
+
 /** Whose open documents, of one contact by number or name or of all. */
 export class OpenItemsQuery extends AgedBalancesQuery {
   @IsOptional() @IsString() @MaxLength(200) contact?: string;

@@ -8,6 +8,11 @@ export class TaxReportQuery {
   @IsOptional() @IsString() @MaxLength(10) to?: string;
 }
 
+/** The report as a file. */
+export class PrintedTaxReportQuery extends TaxReportQuery {
+  @IsOptional() @IsIn(['a4', 'letter']) paper?: 'a4' | 'letter';
+}
+
 /** The entries behind a row of the report. */
 export class TaxLinesQuery extends TaxReportQuery {
   @IsString() @MaxLength(40) code!: string;

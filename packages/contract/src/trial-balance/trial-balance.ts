@@ -31,6 +31,18 @@ export class WorksheetQuery {
   @IsOptional() @IsIn(['true', 'false']) unnamed?: string;
 }
 
+/** A trial balance as a file. */
+export class PrintedTrialBalanceQuery extends TrialBalanceQuery {
+  @IsOptional() @IsIn(['a4', 'letter']) paper?: 'a4' | 'letter';
+}
+
+/** A worksheet as a file. */
+export class PrintedWorksheetQuery extends WorksheetQuery {
+  /** Some of its pairs of columns, parted by commas; all that have something where left out. */
+  @IsOptional() @IsString() @MaxLength(120) show?: string;
+  @IsOptional() @IsIn(['a4', 'letter']) paper?: 'a4' | 'letter';
+}
+
 /** What changed in some days since a moment. */
 export class ChangesQuery {
   @IsOptional() @IsString() @MaxLength(10) from?: string;

@@ -16,6 +16,14 @@ export const TAX_GROUPS = ['period', 'corrections', 'late', 'since'] as const;
 /** One of {@link TAX_GROUPS}. */
 export type TaxGroup = (typeof TAX_GROUPS)[number];
 
+/** What stands over the rows of a group; those of the period itself need no word. */
+export const TAX_GROUP_WORDS = {
+  period: '',
+  corrections: 'Corrections of earlier periods',
+  late: 'Late: posted into periods that were settled',
+  since: 'Posted since this period was settled; goes into the next',
+} as const satisfies Record<TaxGroup, string>;
+
 /** What lines of one code at one rate come to. */
 export interface TaxSum {
   readonly code: number;

@@ -3,15 +3,19 @@ import {
   AgedBalancesQuery,
   type AgedBalancesResponse,
   OpenItemsQuery,
+  PrintedAgedBalancesQuery,
   type OpenItemsResponse,
   StatementOfAccountQuery,
   type StatementOfAccountResponse,
 } from '@just-ledger/contract';
 import { Controller, Get, Header, Query } from '@nestjs/common';
+import { PDF, XLSX } from '../../platform/files/file-types.js';
 import { sent } from '../../platform/files/sent.js';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
-import { BatchReader, Readers } from '../../platform/threads/threads.module.js';
+import type { ReportQuestion } from '../../platform/threads/report.js';
+import { BatchReader, Importer, Reader, Readers } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
+import { agedWorkbook, printedAged } from './aged-files.js';
 import {
   agedBalances,
   agedBalancesCsv,
@@ -26,6 +30,8 @@ export class OpenItemsController {
   constructor(
     private readonly readers: Readers,
     private readonly batchReader: BatchReader,
+    private readonly reader: Reader,
+    private readonly importer: Importer,
   ) {}
 
   @Get('aged-balances')
@@ -68,5 +74,29 @@ export class OpenItemsController {
     @Query() query: StatementOfAccountQuery,
   ): Promise<Readable> {
     return sent(await this.batchReader.report(statementOfAccountCsv, organisation, query));
+  }
+
+  @Get('aged-balances.pdf')
+  @Header('content-type', PDF)
+  @Header('content-disposition', 'inline; filename="aged-balances.pdf"')
+  async agedPdf(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: PrintedAgedBalancesQuery,
+  ): Promise<Readable> {
+    return sent(await this.importer.run(printedAged, this.asked(organisation, query)));
+  }
+
+  @Get('aged-balances.xlsx')
+  @Header('content-type', XLSX)
+  @Header('content-disposition', 'attachment; filename="aged-balances.xlsx"')
+  async agedWorkbook(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: PrintedAgedBalancesQuery,
+  ): Promise<Readable> {
+    return sent(await this.importer.run(agedWorkbook, this.asked(organisation, query)));
+  }
+
+  private asked<Asked>(organisation: Organisation, query: Asked): ReportQuestion<Organisation, Asked> {
+    return { organisation, query, today: this.reader.clock.today(organisation.timeZone) };
   }
 }

@@ -7,7 +7,7 @@ import {
   STATEMENTS,
   type StatementKey,
 } from '@just-ledger/contract';
-import { longDate, problem, STATEMENT_WORDS } from '@just-ledger/core';
+import { problem, STATEMENT_WORDS } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import { writeSheets } from '../../platform/files/write-sheets.js';
 import { type StatementPaper, writeStatementsPdf } from '../../platform/files/write-statements-pdf.js';
@@ -15,7 +15,7 @@ import { Refusal } from '../../platform/problems/refusal.js';
 import type { ReportQuestion } from '../../platform/threads/report.js';
 import { defineFileTask } from '../../platform/threads/task.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { chainEnd } from '../periods/period-store.js';
+import { printedFoot } from '../periods/printed-foot.js';
 import { cashFlowReport } from './cash-flow-report.js';
 import { balanceSheetPaper, cashFlowPaper, equityPaper, incomePaper } from './statement-papers.js';
 import { equitySheet, rowsSheet } from './statement-sheets.js';
@@ -27,8 +27,8 @@ export type StatementsQuestion = ReportQuestion<Organisation, PrintedStatementsQ
 /** Statements as one PDF, each on pages of its own, drawn of the books as they stand at one moment. */
 export const printedStatements = defineFileTask('printedStatements', (db: Db, asked: StatementsQuestion) => {
   const { organisation, query, today } = asked;
-  const [drawn, end] = db.$client.transaction(
-    () => [drawnStatements(db, asked), chainEnd(db, organisation.id)] as const,
+  const [drawn, foot] = db.$client.transaction(
+    () => [drawnStatements(db, asked), printedFoot(db, organisation, today)] as const,
   )();
   const papers = drawn.map((one): StatementPaper => {
     switch (one.key) {
@@ -44,11 +44,10 @@ export const printedStatements = defineFileTask('printedStatements', (db: Db, as
         return one satisfies never;
     }
   });
-  const seal = `Seal ${end.seal.slice(0, 16).replaceAll(/(.{4})(?=.)/g, '$1 ')}`;
   return writeStatementsPdf({
     title: titleOf(organisation, papers),
     papers,
-    foot: [end.entries === 0 ? 'Nothing posted yet' : seal, `Drawn on ${longDate(today)}`],
+    foot,
     size: query.paper ?? 'a4',
     signedBy: query.sign === 'true' ? STATEMENT_WORDS[organisation.kind].signedBy : [],
   });

@@ -5,12 +5,13 @@ import type {
   StatementKey,
   StatementRowResponse,
 } from '@just-ledger/contract';
-import { type FormulaTerm, MAIN_COLUMN, rowSettings, statementFormula } from '@just-ledger/core';
+import { MAIN_COLUMN, rowSettings, statementFormula } from '@just-ledger/core';
 import {
   columnLetters,
   type SheetCell,
   type SheetOfWorkbook,
   type SheetRow,
+  sumFormula,
 } from '../../platform/files/write-sheets.js';
 
 /** What the sheets of statements are called. */
@@ -168,22 +169,6 @@ function headRows(of: StatementHeading, columns: readonly { readonly label: stri
     { cells: [of.note], isItalic: true },
     { cells: ['Account', 'Item', ...columns.map(({ label }) => label)], isBold: true },
   ];
-}
-
-/** A sum as a spreadsheet writes it: rows one under another as a range. @example → 'SUM(C6:C9)-C12' */
-function sumFormula(terms: readonly FormulaTerm[], letter: string, rowNumber: (at: number) => number): string {
-  const runs: { first: number; last: number; sign: 1 | -1 }[] = [];
-  for (const { at, sign } of terms) {
-    const run = runs.at(-1);
-    if (run?.sign === 1 && sign === 1 && run.last === at - 1) run.last = at;
-    else runs.push({ first: at, last: at, sign });
-  }
-  const parts = runs.map(({ first, last, sign }) => {
-    const cell = `${letter}${rowNumber(first)}`;
-    const text = first === last ? cell : `SUM(${cell}:${letter}${rowNumber(last)})`;
-    return sign === 1 ? `+${text}` : `-${text}`;
-  });
-  return parts.length === 0 ? '0' : parts.join('').replace(/^\+/, '');
 }
 
 function differenceCell(

@@ -17,6 +17,7 @@ import {
 } from '@just-ledger/contract';
 import { Controller, Get, Header, Query } from '@nestjs/common';
 import { writeCsv } from '../../platform/files/csv.js';
+import { CSV, PDF, XLSX } from '../../platform/files/file-types.js';
 import { sent } from '../../platform/files/sent.js';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
 import { Importer, Reader, Readers } from '../../platform/threads/threads.module.js';
@@ -33,10 +34,6 @@ import {
 } from './statement-readings.js';
 import { statementFileColumns, statementFileRows } from './statement-answers.js';
 import { equityFileColumns, equityRows } from './statement-reports.js';
-
-const CSV = 'text/csv; charset=utf-8';
-const PDF = 'application/pdf';
-const XLSX = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
 
 /** The statements, each carrying figures of the one before. */
 @Controller('api/organisations/:organisation/reports')

@@ -1,5 +1,7 @@
+import type { Readable } from 'node:stream';
 import {
   type EntryResponse,
+  PrintedTaxReportQuery,
   TaxLinesQuery,
   type TaxLinesResponse,
   TaxReportQuery,
@@ -9,10 +11,14 @@ import {
 } from '@just-ledger/contract';
 import { Body, Controller, Get, Header, Headers, Post, Query } from '@nestjs/common';
 import { writeCsv } from '../../platform/files/csv.js';
+import { PDF, XLSX } from '../../platform/files/file-types.js';
+import { sent } from '../../platform/files/sent.js';
 import { CurrentOrganisation, CurrentPerson } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
-import { Readers, Writer } from '../../platform/threads/threads.module.js';
+import type { ReportQuestion } from '../../platform/threads/report.js';
+import { Importer, Reader, Readers, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
+import { printedTax, taxWorkbook } from './tax-files.js';
 import { TAX_COLUMNS, taxRows } from './tax-report.js';
 import { taxLines, taxReport, taxSettlements } from './tax-report-readings.js';
 import { settleTax } from './tax-settlement-commands.js';
@@ -23,6 +29,8 @@ export class TaxReportController {
   constructor(
     private readonly readers: Readers,
     private readonly writer: Writer,
+    private readonly reader: Reader,
+    private readonly importer: Importer,
   ) {}
 
   @Get('reports/tax')
@@ -57,5 +65,29 @@ export class TaxReportController {
     @Headers('idempotency-key') key?: string,
   ): Promise<EntryResponse> {
     return this.writer.run(settleTax, { organisation: organisation.id, person: person.id, key, request });
+  }
+
+  @Get('reports/tax.pdf')
+  @Header('content-type', PDF)
+  @Header('content-disposition', 'inline; filename="tax.pdf"')
+  async taxPdf(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: PrintedTaxReportQuery,
+  ): Promise<Readable> {
+    return sent(await this.importer.run(printedTax, this.asked(organisation, query)));
+  }
+
+  @Get('reports/tax.xlsx')
+  @Header('content-type', XLSX)
+  @Header('content-disposition', 'attachment; filename="tax.xlsx"')
+  async taxWorkbook(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: PrintedTaxReportQuery,
+  ): Promise<Readable> {
+    return sent(await this.importer.run(taxWorkbook, this.asked(organisation, query)));
+  }
+
+  private asked<Asked>(organisation: Organisation, query: Asked): ReportQuestion<Organisation, Asked> {
+    return { organisation, query, today: this.reader.clock.today(organisation.timeZone) };
   }
 }

@@ -1,6 +1,9 @@
+import type { Readable } from 'node:stream';
 import {
   ChangesQuery,
   type ChangesResponse,
+  PrintedTrialBalanceQuery,
+  PrintedWorksheetQuery,
   TrialBalanceQuery,
   type TrialBalanceResponse,
   WorksheetQuery,
@@ -8,10 +11,19 @@ import {
 } from '@just-ledger/contract';
 import { Controller, Get, Header, Query } from '@nestjs/common';
 import { writeCsv } from '../../platform/files/csv.js';
+import { PDF, XLSX } from '../../platform/files/file-types.js';
+import { sent } from '../../platform/files/sent.js';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
-import { Readers } from '../../platform/threads/threads.module.js';
+import type { ReportQuestion } from '../../platform/threads/report.js';
+import { Importer, Reader, Readers } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { changesRows } from './changes-report.js';
+import {
+  printedTrialBalance,
+  printedWorksheet,
+  trialBalanceWorkbook,
+  worksheetWorkbook,
+} from './trial-balance-files.js';
 import { changesSince, trialBalance, worksheetAt } from './trial-balance-readings.js';
 import { trialBalanceRows } from './trial-balance-report.js';
 import { worksheetHeads, worksheetRows } from './worksheet-report.js';
@@ -19,7 +31,11 @@ import { worksheetHeads, worksheetRows } from './worksheet-report.js';
 /** The trial balance, by itself and as a worksheet, and what changed in it since it was looked at. */
 @Controller('api/organisations/:organisation/reports')
 export class TrialBalanceController {
-  constructor(private readonly readers: Readers) {}
+  constructor(
+    private readonly readers: Readers,
+    private readonly reader: Reader,
+    private readonly importer: Importer,
+  ) {}
 
   @Get('trial-balance')
   json(
@@ -67,5 +83,49 @@ export class TrialBalanceController {
     const sheet = await this.worksheet(organisation, query);
     const heads = worksheetHeads(sheet);
     return writeCsv(heads, worksheetRows(sheet), heads.slice(2));
+  }
+
+  @Get('trial-balance.pdf')
+  @Header('content-type', PDF)
+  @Header('content-disposition', 'inline; filename="trial-balance.pdf"')
+  async trialBalancePdf(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: PrintedTrialBalanceQuery,
+  ): Promise<Readable> {
+    return sent(await this.importer.run(printedTrialBalance, this.asked(organisation, query)));
+  }
+
+  @Get('trial-balance.xlsx')
+  @Header('content-type', XLSX)
+  @Header('content-disposition', 'attachment; filename="trial-balance.xlsx"')
+  async trialBalanceWorkbook(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: PrintedTrialBalanceQuery,
+  ): Promise<Readable> {
+    return sent(await this.importer.run(trialBalanceWorkbook, this.asked(organisation, query)));
+  }
+
+  @Get('worksheet.pdf')
+  @Header('content-type', PDF)
+  @Header('content-disposition', 'inline; filename="worksheet.pdf"')
+  async worksheetPdf(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: PrintedWorksheetQuery,
+  ): Promise<Readable> {
+    return sent(await this.importer.run(printedWorksheet, this.asked(organisation, query)));
+  }
+
+  @Get('worksheet.xlsx')
+  @Header('content-type', XLSX)
+  @Header('content-disposition', 'attachment; filename="worksheet.xlsx"')
+  async worksheetWorkbook(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: PrintedWorksheetQuery,
+  ): Promise<Readable> {
+    return sent(await this.importer.run(worksheetWorkbook, this.asked(organisation, query)));
+  }
+
+  private asked<Asked>(organisation: Organisation, query: Asked): ReportQuestion<Organisation, Asked> {
+    return { organisation, query, today: this.reader.clock.today(organisation.timeZone) };
   }
 }

@@ -1,3 +1,4 @@
+import type { FormulaTerm } from '@just-ledger/core';
 import type { Borders, Worksheet } from 'exceljs';
 
 /** A cell of a sheet: a text, a number, or a formula with what it comes to; with −3 decimals it is shown in thousands. */
@@ -37,6 +38,22 @@ export interface SheetOfWorkbook {
 export function columnLetters(column: number): string {
   const rest = String.fromCodePoint(65 + (column % 26));
   return column < 26 ? rest : columnLetters(Math.floor(column / 26) - 1) + rest;
+}
+
+/** A sum as a spreadsheet writes it: rows one under another as a range. @example → 'SUM(C6:C9)-C12' */
+export function sumFormula(terms: readonly FormulaTerm[], letter: string, rowNumber: (at: number) => number): string {
+  const runs: { first: number; last: number; sign: 1 | -1 }[] = [];
+  for (const { at, sign } of terms) {
+    const run = runs.at(-1);
+    if (run?.sign === 1 && sign === 1 && run.last === at - 1) run.last = at;
+    else runs.push({ first: at, last: at, sign });
+  }
+  const parts = runs.map(({ first, last, sign }) => {
+    const cell = `${letter}${rowNumber(first)}`;
+    const text = first === last ? cell : `SUM(${cell}:${letter}${rowNumber(last)})`;
+    return sign === 1 ? `+${text}` : `-${text}`;
+  });
+  return parts.length === 0 ? '0' : parts.join('').replace(/^\+/, '');
 }
 
 /**

@@ -6,15 +6,13 @@ import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { agedBalancesQuery } from '../../api/open-item-queries.js';
 import layout from '../../ui/layout.module.css';
-import { Printed } from '../../ui/printed.js';
+import { PrintedFile } from '../../ui/printed-file.js';
 import type { ScreenProps } from '../../ui/screen-route.js';
 import { Empty, ErrorMessage, Sheet } from '../../ui/sheet.js';
 import { Choices } from '../../ui/choices.js';
 import { Toggle } from '../../ui/toggle.js';
 import { AgedTable } from './aged-table.js';
-import { PrintedAged } from './printed-aged.js';
 import { useDocuments } from './use-documents.js';
-import { wholeAged } from './whole-aged.js';
 
 /** What is owed to the organisation, or by it, by contact and age; the total is that of the control account. */
 export default function AgedScreen({ slot }: ScreenProps) {
@@ -29,6 +27,7 @@ export default function AgedScreen({ slot }: ScreenProps) {
   const [first] = data.pages;
   if (!first) return null;
   const whom = ledger === 'receivables' ? 'owed by customers' : 'owed to suppliers';
+  const asked = { ledger, asAt: to, documents: whose === 'all' ? 'true' : undefined };
   const dates = `as at ${longDate(parseCivilDate(first.asAt))}`;
   return (
     <Sheet
@@ -36,18 +35,18 @@ export default function AgedScreen({ slot }: ScreenProps) {
       aside={`${whom}, ${dates}`}
       tools={
         <>
-          <Printed
-            title={`Aged balances, ${whom}`}
-            dates={dates}
-            read={async () => <PrintedAged aged={await wholeAged(organisation.id, ledger, to, whose === 'all')} />}
-          />
+          <span className="soft">Save as</span>
+          <a className="act" href={withQuery(paths.agedBalancesWorkbook(organisation.id), asked)} download>
+            XLSX
+          </a>
           <a
             className="act"
             href={withQuery(paths.agedBalancesCsv(organisation.id), { ledger, asAt: to })}
             download={`aged-${ledger}.csv`}
           >
-            Save as CSV
+            CSV
           </a>
+          <PrintedFile href={withQuery(paths.agedBalancesPdf(organisation.id), asked)} />
         </>
       }
     >

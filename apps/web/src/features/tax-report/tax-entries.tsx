@@ -1,4 +1,4 @@
-import { minor, parseAmount, parseCivilDate, shortDate } from '@just-ledger/core';
+import { minor, parseAmount, parseCivilDate, shortDate, TAX_GROUP_WORDS } from '@just-ledger/core';
 import { useSuspenseInfiniteQuery } from '@tanstack/react-query';
 import { clsx } from 'clsx';
 import { Link } from 'react-router';
@@ -10,7 +10,7 @@ import { displayed } from '../../ui/own-ways.js';
 import { shown } from '../../ui/money.js';
 import ruled from '../../ui/ruled.module.css';
 import { Sheet } from '../../ui/sheet.js';
-import { GROUP_WORDS } from './tax-words.js';
+import {} from './tax-words.js';
 
 /** The entries behind a row of the report; together they make its figures. */
 export function TaxEntries({ row, onClose }: { row: TaxRowKey; onClose: () => void }) {
@@ -29,7 +29,7 @@ export function TaxEntries({ row, onClose }: { row: TaxRowKey; onClose: () => vo
   return (
     <Sheet
       title={`${row.code} at ${row.rate} %`}
-      aside={GROUP_WORDS[row.group].toLowerCase()}
+      aside={TAX_GROUP_WORDS[row.group].toLowerCase()}
       tools={
         <button className="act" type="button" onClick={onClose}>
           Accounts of tax

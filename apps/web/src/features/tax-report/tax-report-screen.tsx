@@ -4,10 +4,9 @@ import { useSuspenseQuery } from '@tanstack/react-query';
 import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { taxReportQuery } from '../../api/tax-report-queries.js';
-import { Printed } from '../../ui/printed.js';
+import { PrintedFile } from '../../ui/printed-file.js';
 import type { ScreenProps } from '../../ui/screen-route.js';
 import { Pane, Panes, Sheet } from '../../ui/sheet.js';
-import { PrintedTax } from './printed-tax.js';
 import { TaxAccounts } from './tax-accounts.js';
 import { TaxEntries } from './tax-entries.js';
 import { TaxPeriodChoice } from './tax-period-choice.js';
@@ -33,14 +32,18 @@ export default function TaxReportScreen({ slot }: ScreenProps) {
           aside={dates}
           tools={
             <>
-              <Printed title="Tax" dates={dates} read={() => <PrintedTax report={report} />} />
+              <span className="soft">Save as</span>
+              <a className="act" href={withQuery(paths.taxReportWorkbook(organisation.id), { from, to })} download>
+                XLSX
+              </a>
               <a
                 className="act"
                 href={withQuery(paths.taxReportCsv(organisation.id), { from, to })}
                 download={`tax-${from}-${to}.csv`}
               >
-                Save as CSV
+                CSV
               </a>
+              <PrintedFile href={withQuery(paths.taxReportPdf(organisation.id), { from, to })} />
             </>
           }
         >

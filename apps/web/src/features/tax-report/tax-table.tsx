@@ -1,5 +1,5 @@
 import type { TaxReportGroupResponse, TaxReportResponse, TaxReportRowResponse } from '@just-ledger/contract';
-import { minor, parseAmount } from '@just-ledger/core';
+import { minor, parseAmount, TAX_GROUP_WORDS } from '@just-ledger/core';
 import { clsx } from 'clsx';
 import type { CSSProperties, KeyboardEvent } from 'react';
 import { Link } from 'react-router';
@@ -10,7 +10,7 @@ import { displayed } from '../../ui/own-ways.js';
 import ruled from '../../ui/ruled.module.css';
 import { Empty } from '../../ui/sheet.js';
 import styles from './tax-report.module.css';
-import { dueInWords, GROUP_WORDS, rowKey } from './tax-words.js';
+import { dueInWords, rowKey } from './tax-words.js';
 
 /** The report: what is taxed at each code, what of it is owed and reclaimed, and what that comes to. */
 export function TaxTable({
@@ -110,9 +110,9 @@ function GroupRows({
   const figure = (amount: string): string => (parseAmount(amount, currency) === 0 ? '' : shown(amount, currency));
   return (
     <tbody>
-      {GROUP_WORDS[group] && (
+      {TAX_GROUP_WORDS[group] && (
         <tr className={ruled.heading}>
-          <td colSpan={hasCost ? 5 : 4}>{GROUP_WORDS[group]}</td>
+          <td colSpan={hasCost ? 5 : 4}>{TAX_GROUP_WORDS[group]}</td>
         </tr>
       )}
       {rows.map((row, index) => {

@@ -1,14 +1,6 @@
 import { type CurrencyCode, minor, parseAmount, type TaxGroup } from '@just-ledger/core';
 import { displayed } from '../../ui/own-ways.js';
 
-/** What stands over the rows of a group; those of the period itself need no word. */
-export const GROUP_WORDS = {
-  period: '',
-  corrections: 'Corrections of earlier periods',
-  late: 'Late: posted into periods that were settled',
-  since: 'Posted since this period was settled; goes into the next',
-} as const satisfies Record<TaxGroup, string>;
-
 /** What is due, in words. @example dueInWords('-80.01', EUR) // → '80.01 to be got back' */
 export function dueInWords(due: string, currency: CurrencyCode): string {
   const amount = parseAmount(due, currency);

@@ -6,12 +6,11 @@ import { accountsQuery } from '../../api/account-queries.js';
 import { useBooks } from '../../api/books-queries.js';
 import { toldFindingsQuery } from '../../api/finding-queries.js';
 import { worksheetQuery } from '../../api/trial-balance-queries.js';
-import { Printed } from '../../ui/printed.js';
+import { PrintedFile } from '../../ui/printed-file.js';
 import type { ScreenProps } from '../../ui/screen-route.js';
 import { Empty, Sheet } from '../../ui/sheet.js';
 import { useEntryAtHand } from '../journal/entry-at-hand.js';
 import { AdjustingEntries } from './adjusting-entries.js';
-import { PrintedWorksheet } from './printed-worksheet.js';
 import { useWorksheetParams } from './use-worksheet-params.js';
 import { WorksheetChoices } from './worksheet-choices.js';
 import { shownColumns } from './worksheet-columns.js';
@@ -57,6 +56,7 @@ export default function TrialBalanceScreen({ slot }: ScreenProps) {
     params.columns,
     response.against ? shortDate(parseCivilDate(response.against)) : undefined,
   );
+  const show = columns.map(({ column }) => column).join(',');
   const rows = seenRows(view, params.headings, params.turned);
   const dates = [
     `as at ${longDate(parseCivilDate(to))}`,
@@ -69,18 +69,18 @@ export default function TrialBalanceScreen({ slot }: ScreenProps) {
       aside={dates}
       tools={
         <>
-          <Printed
-            title="Trial balance"
-            dates={dates}
-            read={() => <PrintedWorksheet view={view} rows={rows} columns={columns} />}
-          />
+          <span className="soft">Save as</span>
+          <a className="act" href={withQuery(paths.worksheetWorkbook(organisation.id), { ...asked, show })} download>
+            XLSX
+          </a>
           <a
             className="act"
             href={withQuery(paths.worksheetCsv(organisation.id), asked)}
             download={`trial-balance-${to}.csv`}
           >
-            Save as CSV
+            CSV
           </a>
+          <PrintedFile href={withQuery(paths.worksheetPdf(organisation.id), { ...asked, show })} />
         </>
       }
     >

@@ -1,0 +1,168 @@
+import type { PrintedTrialBalanceQuery, PrintedWorksheetQuery, SidesResponse } from '@just-ledger/contract';
+import {
+  type CivilDate,
+  formatAmount,
+  longDate,
+  minor,
+  parseAmount,
+  parseCivilDate,
+  problem,
+  shortDate,
+  WORKSHEET_COLUMNS,
+  type WorksheetColumn,
+} from '@just-ledger/core';
+import type { Db } from '../../platform/database/connection.js';
+import type { ReportRow, ReportTable } from '../../platform/files/report-table.js';
+import { Refusal } from '../../platform/problems/refusal.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { printedReport, reportWorkbook } from '../periods/report-files.js';
+import { trialBalanceReport } from './trial-balance-report.js';
+import { worksheetReport } from './worksheet-report.js';
+
+const TITLES = {
+  unadjusted: 'Unadjusted trial balance',
+  adjusted: 'Trial balance',
+  'post-closing': 'Post-closing trial balance',
+} as const;
+
+function trialBalanceTables(
+  db: Db,
+  organisation: Organisation,
+  { paper: _, ...query }: PrintedTrialBalanceQuery,
+  today: CivilDate,
+): readonly ReportTable[] {
+  const { asAt, stage, rows, totalDebit, totalCredit, note } = trialBalanceReport(db, organisation, query, today);
+  return [
+    {
+      organisation: organisation.name,
+      title: TITLES[stage],
+      dateLine: atDate(asAt, query.asKnownOn),
+      currency: organisation.baseCurrency,
+      columns: ['Debit', 'Credit'],
+      rows: [
+        ...rows.map(({ account, name, debit, credit }): ReportRow => {
+          return { code: account, label: name, kind: 'item', figures: [debit, credit] };
+        }),
+        { label: 'Total', kind: 'end', figures: [totalDebit, totalCredit], adds: [...rows.keys()] },
+      ],
+      notes: note === null ? [] : [note],
+    },
+  ];
+}
+
+const COLUMN_LABELS: Record<Exclude<WorksheetColumn, 'against'>, string> = {
+  unadjusted: 'Unadjusted',
+  adjustments: 'Adjustments',
+  adjusted: 'Adjusted',
+  incomeStatement: 'Income statement',
+  balanceSheet: 'Balance sheet',
+  postClosing: 'Post-closing',
+  change: 'Change',
+};
+
+const STATEMENTS: ReadonlySet<WorksheetColumn> = new Set(['incomeStatement', 'balanceSheet']);
+
+function worksheetTables(
+  db: Db,
+  organisation: Organisation,
+  { paper: _, show, ...query }: PrintedWorksheetQuery,
+  today: CivilDate,
+): readonly ReportTable[] {
+  const sheet = worksheetReport(db, organisation, query, today);
+  const shown = columnsShown(show).filter(
+    (column) => sheet.against !== null || (column !== 'against' && column !== 'change'),
+  );
+  const labelOf = (column: WorksheetColumn): string =>
+    column === 'against' ? shortDate(parseCivilDate(sheet.against ?? sheet.asAt)) : COLUMN_LABELS[column];
+  const figures = (columns: Record<WorksheetColumn, SidesResponse>): string[] =>
+    shown.flatMap((column) => [columns[column].debit, columns[column].credit]);
+  const isLoss = sheet.result.startsWith('-');
+  const size = sheet.result.replace('-', '');
+  const isDebit = (column: WorksheetColumn): boolean => (column === 'incomeStatement') !== isLoss;
+  const resultFigures = shown.flatMap((column) =>
+    STATEMENTS.has(column) ? (isDebit(column) ? [size, ''] : ['', size]) : ['', ''],
+  );
+  const accounts = sheet.rows.filter(({ heading }) => !heading);
+  const sums = accounts.length;
+  const plus = (a: string, b: string): string => {
+    const [x, y] = [a, b].map((text) => (text === '' ? 0 : parseAmount(text, organisation.baseCurrency)));
+    return formatAmount(minor((x ?? 0) + (y ?? 0)), organisation.baseCurrency);
+  };
+  const totals = figures(sheet.totals);
+  const across = sheet.values.map(({ sum }) => sum);
+  const hasStatements = shown.some((column) => STATEMENTS.has(column));
+  return [
+    {
+      organisation: organisation.name,
+      title: 'Worksheet',
+      dateLine: atDate(sheet.asAt, query.asKnownOn),
+      currency: organisation.baseCurrency,
+      columns: [
+        ...shown.flatMap((column) => [`${labelOf(column)} debit`, `${labelOf(column)} credit`]),
+        ...sheet.values.map(({ value }) => value ?? `No ${(query.breakdown ?? 'value').toLowerCase()}`),
+      ],
+      rows: [
+        ...accounts.map(({ account, name, columns, across: within }): ReportRow => {
+          return { code: account, label: name, kind: 'item', figures: [...figures(columns), ...within] };
+        }),
+        {
+          label: 'Total',
+          kind: hasStatements ? 'sum' : 'end',
+          figures: [...totals, ...across],
+          adds: [...accounts.keys()],
+        },
+        ...(hasStatements
+          ? [
+              {
+                label: sheet.resultName,
+                kind: 'item' as const,
+                figures: [...resultFigures, ...across.map(() => '')],
+              },
+              {
+                label: 'With the result',
+                kind: 'end' as const,
+                figures: [
+                  ...shown.flatMap((column, at) =>
+                    STATEMENTS.has(column)
+                      ? [2 * at, 2 * at + 1].map((place) => plus(totals[place] ?? '', resultFigures[place] ?? ''))
+                      : ['', ''],
+                  ),
+                  ...across.map(() => ''),
+                ],
+                adds: [sums, sums + 1],
+              },
+            ]
+          : []),
+      ],
+      notes: sheet.note === null ? [] : [sheet.note],
+    },
+  ];
+}
+
+/** The pairs of columns that are asked for, in their order; all where none is named. @throws {Refusal} 422 at `show` */
+function columnsShown(text: string | undefined): readonly WorksheetColumn[] {
+  if (!text) return WORKSHEET_COLUMNS;
+  const named = text.split(',');
+  if (named.some((name) => !WORKSHEET_COLUMNS.some((one) => one === name))) {
+    const message = `The columns are ${WORKSHEET_COLUMNS.join(', ')}.`;
+    throw new Refusal(422, [problem('columns', 'show', message)]);
+  }
+  return WORKSHEET_COLUMNS.filter((column) => named.includes(column));
+}
+
+function atDate(asAt: string, asKnownOn: string | undefined): string {
+  const line = `as at ${longDate(parseCivilDate(asAt))}`;
+  return asKnownOn ? `${line}, as known on ${asKnownOn}` : line;
+}
+
+/** The trial balance as a PDF. */
+export const printedTrialBalance = printedReport('printedTrialBalance', trialBalanceTables);
+
+/** The trial balance as a workbook. */
+export const trialBalanceWorkbook = reportWorkbook('trialBalanceWorkbook', trialBalanceTables);
+
+/** The worksheet as a PDF. */
+export const printedWorksheet = printedReport('printedWorksheet', worksheetTables);
+
+/** The worksheet as a workbook. */
+export const worksheetWorkbook = reportWorkbook('worksheetWorkbook', worksheetTables);

@@ -1,0 +1,6 @@
+/** The media types of files that reports are saved as. */
+export const [CSV, PDF, XLSX] = [
+  'text/csv; charset=utf-8',
+  'application/pdf',
+  'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+] as const;

@@ -1,0 +1,156 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import type {
+  AgedBalancesResponse,
+  TaxReportResponse,
+  TrialBalanceResponse,
+  WorksheetResponse,
+} from '@just-ledger/contract';
+import { reckonedWorkbook } from './reckoned-workbooks.js';
+import { type Reply, RunningServer } from './running-server.js';
+import { pagesOfPdf } from './written-files.js';
+
+// Reports as paper, read back by a reader of another make, and as workbooks, reckoned anew from their formulas alone.
+
+let server: RunningServer;
+let folder: string;
+let at: string;
+const done = (method: string, path: string, body?: object): Promise<Reply['body']> =>
+  server.done(method, `${at}${path}`, body);
+const post = (date: string, lines: object[], more: object = {}): Promise<Reply['body']> =>
+  done('POST', '/entries', { date, explanation: 'As it happened', lines, ...more });
+beforeAll(async () => {
+  folder = mkdtempSync(join(tmpdir(), 'just-ledger-reports-'));
+  server = await RunningServer.start({ today: '2026-12-31' });
+  at = await server.organisation({ firstDay: '2026-01-01', kind: 'company' });
+  for (const name of ['Low Weir Farm Shop', 'Bramley Walk Deli'])
+    await done('POST', '/contacts', { name, roles: ['customer'] });
+  await done('POST', '/accounts', { number: '2210', name: 'Sales tax owed', classification: 'current-liabilities' });
+  await done('POST', '/tax-codes', {
+    code: 'S',
+    name: 'Standard',
+    side: 'sales',
+    rates: [{ parts: [{ rate: '20', side: 'credit', account: '2210' }] }],
+  });
+  const sell = (date: string, amount: string, contact: string, document: string): Promise<Reply['body']> =>
+    post(date, [
+      { account: '1100', debit: amount, contact, document },
+      { account: '4000', credit: amount, contact },
+    ]);
+  await post('2026-01-02', [
+    { account: '1010', debit: '5000.00' },
+    { account: '3000', credit: '5000.00' },
+  ]);
+  await sell('2026-02-01', '1200.40', 'Low Weir Farm Shop', 'S-1');
+  await sell('2026-11-01', '300.60', 'Low Weir Farm Shop', 'S-2');
+  await sell('2026-12-20', '99.99', 'Bramley Walk Deli', 'S-3');
+  await post(
+    '2026-12-31',
+    [
+      { account: '6500', debit: '250.00' },
+      { account: '1519', credit: '250.00' },
+    ],
+    { kind: 'adjusting' },
+  );
+}, 60_000);
+afterAll(async () => {
+  rmSync(folder, { recursive: true });
+  await server.stop();
+});
+
+const pages = (query: string): Promise<string[]> => pagesOfPdf(server, `${at}/reports/${query}`);
+/** What a workbook comes to from its formulas, row by row, without its heads. */
+const rows = async (query: string, sheet = 0): Promise<string[][]> => {
+  const { sheets, formulas } = await reckonedWorkbook(server, `${at}/reports/${query}`, folder);
+  expect(formulas).toBeGreaterThan(0);
+  return (sheets[sheet] ?? []).slice(5);
+};
+const figures = (row: readonly string[] | undefined): string[] =>
+  (row ?? []).slice(2).map((cell) => (cell === '' ? '' : Number(cell).toFixed(2)));
+
+describe('the trial balance', () => {
+  test('is printed with its totals, the books’ seal and the day', async () => {
+    const [page = '', ...more] = await pages('trial-balance.pdf?asAt=2026-12-31');
+    expect(more).toEqual([]);
+    for (const text of ['Trial balance', 'as at 31 December 2026', '1010', '€5,000.00', 'Total', '€6,850.99', 'Seal'])
+      expect(page).toContain(text);
+    expect(page).toContain('Page 1 of 1');
+  });
+  test('adds up in a workbook', async () => {
+    const {
+      rows: told,
+      totalDebit,
+      totalCredit,
+    } = (await done('GET', '/reports/trial-balance?asAt=2026-12-31')) as TrialBalanceResponse;
+    const found = await rows('trial-balance.xlsx?asAt=2026-12-31');
+    expect(found.map((row) => row[0]).slice(0, -1)).toEqual(told.map(({ account }) => account));
+    expect(figures(found.at(-1))).toEqual([totalDebit, totalCredit]);
+  });
+  test.each(['unadjusted', 'post-closing'])('says that it is the %s one', async (stage) => {
+    const [page = ''] = await pages(`trial-balance.pdf?asAt=2026-12-31&stage=${stage}`);
+    expect(page.toLowerCase()).toContain(`${stage} trial balance`);
+  });
+});
+
+describe('the worksheet', () => {
+  test('is printed on its side, whole or with the columns that are asked for', async () => {
+    const [page = ''] = await pages('worksheet.pdf?asAt=2026-12-31');
+    for (const text of ['Unadjusted debit', 'Balance sheet credit', 'With the result', 'Net income'])
+      expect(page).toContain(text);
+    const [few = ''] = await pages('worksheet.pdf?asAt=2026-12-31&show=adjusted,adjustments');
+    expect(few).toContain('Adjusted debit');
+    expect(few).not.toContain('Income statement');
+    expect(few).not.toContain('With the result');
+  });
+  test('adds up in a workbook, the statements with the result', async () => {
+    const sheet = (await done('GET', '/reports/worksheet?asAt=2026-12-31')) as WorksheetResponse;
+    const found = await rows('worksheet.xlsx?asAt=2026-12-31&show=adjusted,incomeStatement,balanceSheet');
+    const { adjusted, incomeStatement, balanceSheet } = sheet.totals;
+    const [total, , end] = found.slice(-3);
+    const sides = [adjusted, incomeStatement, balanceSheet].flatMap(({ debit, credit }) => [debit, credit]);
+    expect(figures(total)).toEqual(sides);
+    const [, , debit, credit, assets, claims] = figures(end);
+    expect([debit, assets]).toEqual([credit, claims]);
+  });
+  test('columns that it has not are refused', async () => {
+    const { status, body } = await server.request('GET', `${at}/reports/worksheet.pdf?show=colours`);
+    expect([status, body.problems[0].path]).toEqual([422, 'show']);
+  });
+});
+
+describe('aged balances', () => {
+  test('are printed by contact, with their documents where these are asked for', async () => {
+    const [page = ''] = await pages('aged-balances.pdf?ledger=receivables&asAt=2026-12-31');
+    for (const text of ['Aged receivables', 'Low Weir Farm Shop', '1,501.00', '€1,600.99', 'control account'])
+      expect(page).toContain(text);
+    expect(page).not.toContain('S-1');
+    const [all = ''] = await pages('aged-balances.pdf?ledger=receivables&asAt=2026-12-31&documents=true');
+    expect(all).toMatch(/S-1, of 1 Feb 2026, due 1 Feb 2026, 333 days over/);
+  });
+  test('add up down and across, documents in no sum', async () => {
+    const { ages, total } = (await done(
+      'GET',
+      '/reports/aged-balances?ledger=receivables&asAt=2026-12-31',
+    )) as AgedBalancesResponse;
+    const found = await rows('aged-balances.xlsx?ledger=receivables&asAt=2026-12-31&documents=true');
+    expect(found).toHaveLength(6);
+    expect(figures(found.at(-1))).toEqual([...Object.values(ages), total]);
+  });
+});
+
+test('the report of taxes is printed and adds up, with its accounts on a page of their own', async () => {
+  await post('2026-12-30', [
+    { account: '1010', debit: '120.00' },
+    { account: '4000', credit: '100.00', taxCode: 'S', amountIs: 'net' },
+  ]);
+  const span = 'from=2026-10-01&to=2026-12-31';
+  const report = (await done('GET', `/reports/tax?${span}`)) as TaxReportResponse;
+  expect(report.due).toBe('20.00');
+  const [page = '', accounts = ''] = await pages(`tax.pdf?${span}`);
+  for (const text of ['S Standard, 20 %', '€20.00', '20.00 is owed for the period']) expect(page).toContain(text);
+  expect(accounts).toContain('Accounts of taxes');
+  const found = await rows(`tax.xlsx?${span}`);
+  expect(figures(found.at(-1))).toEqual(['100.00', '20.00', '0.00', '0.00']);
+});
