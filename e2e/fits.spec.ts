@@ -37,6 +37,8 @@ const SCREENS = [
   'report/statements',
   'report/statements?columns=years:2&change=yes',
   'report/statements?columns=months',
+  'report/statements?rounding=units&source=balance-sheet~2026-01-01~2026-12-31~total-assets',
+  'report/charts',
   'report/tax',
   'report/tax?from=2026-07-01&to=2026-09-30',
   'report/tax?from=2026-10-01&to=2026-12-31&row=period+20+S20',

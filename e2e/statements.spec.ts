@@ -315,3 +315,27 @@ test('figures are rounded in one place for the whole chain, and stand by the val
   await expect(source.getByRole('listitem')).toHaveText([/Sold at the stall.*60\.00/]);
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
 });
+
+test('charts tell what they draw: result and cash by month, expenses by part, equity over the years', async ({
+  own,
+}) => {
+  await year(own);
+  const { page, open } = own;
+  await open('report/statements?from=2026-01-01&to=2026-12-31');
+  await page.keyboard.press('g');
+  await page.keyboard.press('i');
+  await expect(page.getByRole('heading', { name: 'Charts' })).toBeVisible();
+  const figures = (of: string) => page.getByRole('table', { name: `Figures of ${of}` });
+  const result = figures('Result by month');
+  await expect(result.getByRole('columnheader')).toHaveText(['What', 'Revenue', 'Expenses', 'Net surplus (deficit)']);
+  await expect(result.getByRole('row')).toHaveCount(13);
+  await expect(result.getByRole('row', { name: /^Mar/ })).toContainText('400.000.00400.00');
+  await expect(result.getByRole('row', { name: /^Apr/ })).toContainText('0.00150.00(150.00)');
+  await expect(figures('Cash at the end of each month').getByRole('row').last()).toContainText('1,250.00');
+  await expect(figures('Expenses by part').getByRole('row').last()).toContainText(/Rent.*150\.00.*100\.0/);
+  await expect(figures('Members’ funds over the years').getByRole('row').last()).toContainText('1,250.00');
+  await expect(
+    page.getByRole('figure', { name: 'Result by month' }).locator('svg .recharts-bar-rectangle').first(),
+  ).toBeAttached();
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+});
