@@ -150,7 +150,7 @@ export function PlainLine({
 export function PartBars({ parts }: { parts: readonly ExpensePart[] }) {
   return (
     <Frame>
-      <BarChart layout="vertical" data={[...parts]} margin={{ ...MARGIN, right: 48 }} accessibilityLayer={false}>
+      <BarChart layout="vertical" data={[...parts]} margin={{ ...MARGIN, right: 64 }} accessibilityLayer={false}>
         <XAxis type="number" hide domain={[0, 'dataMax']} />
         <YAxis
           type="category"
