@@ -26,6 +26,9 @@ const RULE = 'var(--palette-divider)';
 const TICK = { fontSize: 11, fill: SOFT };
 const MARGIN = { top: 6, right: 10, bottom: 0, left: 4 };
 
+/** How an axis of amounts is drawn. */
+const AMOUNTS = { tick: TICK, tickLine: false, axisLine: false, width: 62 } as const;
+
 const whole = (currency: CurrencyCode) => (amount: number) =>
   displayedRounded(minor(Math.round(amount)), currency, 'units');
 
@@ -80,7 +83,7 @@ export function BarsAndLine({
       <ComposedChart data={[...points]} margin={MARGIN} accessibilityLayer={false} barGap={1}>
         <CartesianGrid vertical={false} stroke={RULE} />
         <XAxis dataKey="label" tick={TICK} tickLine={false} axisLine={{ stroke: SOFT }} interval="preserveStartEnd" />
-        <YAxis tick={TICK} tickLine={false} axisLine={false} width={62} tickFormatter={whole(currency)} />
+        <YAxis {...AMOUNTS} tickFormatter={whole(currency)} />
         <ReferenceLine y={0} stroke={SOFT} />
         <Tooltip content={<Told />} cursor={{ fill: 'var(--palette-action-hover)' }} isAnimationActive={false} />
         <Legend content={<Marks names={[revenue, expenses, result]} />} />
@@ -130,7 +133,7 @@ export function PlainLine({
           padding={{ left: 16, right: 16 }}
           interval="preserveStartEnd"
         />
-        <YAxis tick={TICK} tickLine={false} axisLine={false} width={62} tickFormatter={whole(currency)} />
+        <YAxis {...AMOUNTS} tickFormatter={whole(currency)} />
         <ReferenceLine y={0} stroke={SOFT} />
         <Tooltip content={<Told />} isAnimationActive={false} />
         <Line

@@ -15,6 +15,7 @@ import { EntryDetail } from '../journal/entry-detail.js';
 import type { FigureAsked } from './asked-figure.js';
 import { figureLinesQuery, figureQuery } from './figure-queries.js';
 import styles from './figure-source.module.css';
+import { moveAmongParts } from './part-keys.js';
 
 /** A step on the way from a figure to the paper: what a figure is made of, lines of an account, one entry. */
 type Step =
@@ -55,13 +56,9 @@ export function FigureSource({
       event.preventDefault();
       return back();
     }
-    const parts = [...event.currentTarget.querySelectorAll<HTMLElement>('[data-part]')];
-    const at = parts.indexOf(document.activeElement as HTMLElement);
-    if (event.key === 'ArrowRight') parts[at]?.click();
-    const by = { ArrowDown: 1, ArrowUp: -1 }[event.key];
-    if (by === undefined) return;
-    event.preventDefault();
-    parts[at + by]?.focus();
+    const focused = document.activeElement as HTMLElement;
+    if (event.key === 'ArrowRight' && focused.matches('[data-part]')) focused.click();
+    moveAmongParts(event);
   };
   return (
     <section

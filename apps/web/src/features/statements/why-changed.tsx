@@ -18,6 +18,7 @@ import { useBooks } from '../../api/books-queries.js';
 import { displayed } from '../../ui/own-ways.js';
 import sheetStyles from '../../ui/sheet.module.css';
 import { AccountChange } from './account-change.js';
+import { moveAmongParts } from './part-keys.js';
 import styles from './why-changed.module.css';
 
 /** A figure of a statement whose change is asked for. */
@@ -61,12 +62,7 @@ export function WhyChanged({
   const isPosition = !('form' in of);
   const move = (event: KeyboardEvent<HTMLElement>): void => {
     if (event.key === 'Escape') return onClose();
-    const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
-    if (step === undefined) return;
-    const lines = [...event.currentTarget.querySelectorAll<HTMLElement>('[data-part]')];
-    const next = lines[lines.indexOf(document.activeElement as HTMLElement) + step];
-    if (next) event.preventDefault();
-    next?.focus();
+    moveAmongParts(event);
   };
   return (
     <section
