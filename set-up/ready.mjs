@@ -1,8 +1,9 @@
 import { execFileSync, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { gzipSync } from 'node:zlib';
 
 /** The project's root. */
 export const root = dirname(dirname(fileURLToPath(import.meta.url)));
@@ -63,7 +64,24 @@ export function build() {
   make('apps/web/dist/index.html', source, () => {
     const vite = join(root, 'node_modules/vite/bin/vite.js');
     run(process.execPath, [vite, 'build', '--logLevel', 'warn', 'apps/web', '--config', 'apps/web/vite.config.ts']);
+    checkFirstLoad(join(root, 'apps/web/dist'));
   });
+}
+
+/** So much script may be loaded before the first screen is drawn, packed, in kB. */
+const MOST_FIRST = 350;
+
+/** Ends the process where the page loads more script at first than it may. */
+function checkFirstLoad(dist) {
+  const page = readFileSync(join(dist, 'index.html'), 'utf8');
+  const scripts = new Set([...page.matchAll(/(?:src|href)="\/(assets\/[^"]+\.js)"/g)].map(([, script]) => script));
+  const bytes = [...scripts].reduce((sum, script) => sum + gzipSync(readFileSync(join(dist, script))).length, 0);
+  if (scripts.size > 0 && bytes <= MOST_FIRST * 1000) return;
+  rmSync(join(dist, 'index.html'));
+  console.error(
+    `The first load is ${scripts.size} scripts of ${Math.round(bytes / 1000)} kB; ${MOST_FIRST} kB are the most.`,
+  );
+  process.exit(1);
 }
 
 /** Compiles the server and what it stands on, and writes what goes over the wire as JSON Schema. */
