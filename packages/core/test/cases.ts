@@ -68,13 +68,29 @@ export interface CycleInputs {
   readonly adjusting_entries: readonly CaseEntry[];
 }
 
+/** A row of a published statement. */
+export interface PublishedRow {
+  readonly account: string;
+  readonly amount: string;
+}
+
 /** What a whole accounting cycle leads to. */
 export interface CycleExpected {
   readonly unadjusted_trial_balance: CaseTrialBalance;
   readonly adjusted_trial_balance?: CaseTrialBalance;
   readonly post_closing_trial_balance?: CaseTrialBalance;
   readonly income_statement: {
+    readonly format?: 'single-step' | 'multi-step';
     readonly net_income: string;
+    readonly revenues?: readonly PublishedRow[];
+    readonly sales?: readonly PublishedRow[];
+    readonly expenses?: readonly PublishedRow[];
+    readonly cost_of_sales?: readonly PublishedRow[];
+    readonly operating_expenses?: Readonly<Record<string, { readonly rows: readonly PublishedRow[] }>>;
+    readonly net_sales?: string;
+    readonly total_cost_of_sales?: string;
+    readonly gross_profit?: string;
+    readonly total_operating_expenses?: string;
     readonly total_revenues?: string;
     readonly total_expenses?: string;
   };
@@ -96,6 +112,9 @@ export interface CycleExpected {
     };
   };
   readonly balance_sheet: {
+    readonly assets?: readonly PublishedRow[];
+    readonly liabilities?: readonly PublishedRow[];
+    readonly equity?: readonly PublishedRow[];
     readonly total_assets: string;
     readonly total_liabilities: string;
     readonly total_equity: string;
