@@ -66,7 +66,8 @@ describe('a server killed while it posts', () => {
     );
     expect([0, 4000]).toContain(imported);
     const { proofs } = (await again.request('POST', `${at}/proofs/check`)).body as { proofs: { holds: boolean }[] };
-    expect(proofs.map((proof) => proof.holds)).toEqual([true, true, true, true, true]);
+    expect(proofs.length).toBeGreaterThan(4);
+    expect(proofs.filter(({ holds }) => !holds)).toEqual([]);
     expect(execFileSync(process.execPath, [VERIFY, server.folder], { encoding: 'utf8' })).toContain('Verified');
     // what was not acknowledged can be sent again without being posted twice
     const repeated = await again.request('POST', `${at}/entries`, entry(acknowledged[0] ?? ''), {
