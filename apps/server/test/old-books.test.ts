@@ -55,6 +55,8 @@ describe('books that begin with a year', () => {
       label: '31 Mar 2025',
       from: '2025-01-01',
       to: '2025-03-31',
+      within: null,
+      knownOn: null,
       note: 'Before these books begin: revenue and expense are here from 1 January 2026. The balances of 31 March 2025 can be brought in under Take on, Earlier years.',
     });
     expect(figures(income.rows)['net-result']).toEqual(['25.00', null]);
