@@ -282,7 +282,7 @@ test('the overview tells where each organisation stands', async () => {
     due: 0,
     openMonths: 0,
     yearToClose: null,
-    proofs: 5,
+    proofs: 6,
     proofsFailing: 0,
   });
   const { papersWanted } = await status();

@@ -4,7 +4,7 @@ import type { Db } from '../../platform/database/connection.js';
 import { printedAmount } from '../../platform/files/printed-amount.js';
 import type { ReportRow, ReportTable } from '../../platform/files/report-table.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { printedReport, reportWorkbook } from '../periods/report-files.js';
+import { definePrintedReport, defineReportWorkbook } from '../periods/report-files.js';
 import { agedBalancesReport, openItemsReport } from './aged-balances-report.js';
 
 function agedTables(
@@ -85,7 +85,7 @@ function documentLine({ document, ownNumber, date, dueDate, daysOverdue }: AgedI
 }
 
 /** Aged balances as a PDF. */
-export const printedAged = printedReport('printedAged', agedTables);
+export const printedAged = definePrintedReport('printedAged', agedTables);
 
 /** Aged balances as a workbook. */
-export const agedWorkbook = reportWorkbook('agedWorkbook', agedTables);
+export const agedWorkbook = defineReportWorkbook('agedWorkbook', agedTables);

@@ -19,7 +19,7 @@ export type TablesOf<Query> = (
 type Question<Query> = ReportQuestion<Organisation, Query>;
 
 /** A report as a PDF, each table on pages of its own. */
-export function printedReport<Query extends { readonly paper?: 'a4' | 'letter' }>(
+export function definePrintedReport<Query extends { readonly paper?: 'a4' | 'letter' }>(
   name: string,
   tablesOf: TablesOf<Query>,
 ): FileTask<Question<Query>, Promise<Uint8Array>> {
@@ -38,7 +38,7 @@ export function printedReport<Query extends { readonly paper?: 'a4' | 'letter' }
 }
 
 /** A report as a workbook, each table a sheet. */
-export function reportWorkbook<Query>(
+export function defineReportWorkbook<Query>(
   name: string,
   tablesOf: TablesOf<Query>,
 ): FileTask<Question<Query>, Promise<Uint8Array>> {

@@ -13,7 +13,7 @@ import type { Db } from '../../platform/database/connection.js';
 import { printedAmount } from '../../platform/files/printed-amount.js';
 import type { ReportRow, ReportTable } from '../../platform/files/report-table.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { printedReport, reportWorkbook } from '../periods/report-files.js';
+import { definePrintedReport, defineReportWorkbook } from '../periods/report-files.js';
 import { taxReportOf } from './tax-report.js';
 
 function taxTables(
@@ -70,7 +70,7 @@ function groupRows({ group, rows }: TaxReportGroupResponse): ReportRow[] {
 }
 
 /** The report of taxes as a PDF. */
-export const printedTax = printedReport('printedTax', taxTables);
+export const printedTax = definePrintedReport('printedTax', taxTables);
 
 /** The report of taxes as a workbook. */
-export const taxWorkbook = reportWorkbook('taxWorkbook', taxTables);
+export const taxWorkbook = defineReportWorkbook('taxWorkbook', taxTables);

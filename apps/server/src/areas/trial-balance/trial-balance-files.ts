@@ -15,7 +15,7 @@ import type { Db } from '../../platform/database/connection.js';
 import type { ReportRow, ReportTable } from '../../platform/files/report-table.js';
 import { Refusal } from '../../platform/problems/refusal.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { printedReport, reportWorkbook } from '../periods/report-files.js';
+import { definePrintedReport, defineReportWorkbook } from '../periods/report-files.js';
 import { trialBalanceReport } from './trial-balance-report.js';
 import { worksheetReport } from './worksheet-report.js';
 
@@ -156,13 +156,13 @@ function atDate(asAt: string, asKnownOn: string | undefined): string {
 }
 
 /** The trial balance as a PDF. */
-export const printedTrialBalance = printedReport('printedTrialBalance', trialBalanceTables);
+export const printedTrialBalance = definePrintedReport('printedTrialBalance', trialBalanceTables);
 
 /** The trial balance as a workbook. */
-export const trialBalanceWorkbook = reportWorkbook('trialBalanceWorkbook', trialBalanceTables);
+export const trialBalanceWorkbook = defineReportWorkbook('trialBalanceWorkbook', trialBalanceTables);
 
 /** The worksheet as a PDF. */
-export const printedWorksheet = printedReport('printedWorksheet', worksheetTables);
+export const printedWorksheet = definePrintedReport('printedWorksheet', worksheetTables);
 
 /** The worksheet as a workbook. */
-export const worksheetWorkbook = reportWorkbook('worksheetWorkbook', worksheetTables);
+export const worksheetWorkbook = defineReportWorkbook('worksheetWorkbook', worksheetTables);
