@@ -22,15 +22,16 @@ function defined(kind: string): [constant: string, taskName: string][] {
 }
 
 describe('what threads do', () => {
-  test.each([['defineCommand', commands], ['define(?:Reading|Report)', readings], X] as const)(
-    'is all that areas define by %s, each under the name of its constant',
-    (kind, table) => {
-      const found = defined(kind);
-      expect(found.length).toBeGreaterThan(4);
-      expect(found.filter(([constant, taskName]) => constant !== taskName)).toEqual([]);
-      expect([...table.names].sort()).toEqual(found.map(([, taskName]) => taskName).sort());
-    },
-  );
+  test.each([
+    ['defineCommand', commands],
+    ['define(?:Reading|Report)', readings],
+    ['define(?:FileTask|PrintedReport|ReportWorkbook)', fileTasks],
+  ] as const)('is all that areas define by %s, each under the name of its constant', (kind, table) => {
+    const found = defined(kind);
+    expect(found.length).toBeGreaterThan(4);
+    expect(found.filter(([constant, taskName]) => constant !== taskName)).toEqual([]);
+    expect([...table.names].sort()).toEqual(found.map(([, taskName]) => taskName).sort());
+  });
   test('has one name for one task, and none that is not there', () => {
     const one = { one: defineReading('one', () => 1) };
     expect(() => new TaskTable(one, { again: defineReading('one', () => 2) })).toThrow('two tasks are named one');
