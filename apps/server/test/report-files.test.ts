@@ -114,6 +114,16 @@ describe('the worksheet', () => {
     const [, , debit, credit, assets, claims] = figures(end);
     expect([debit, assets]).toEqual([credit, claims]);
   });
+  test('says within which value and by whose knowledge it is drawn', async () => {
+    await done('POST', '/breakdowns', { name: 'Stall', selfBalancing: false });
+    const [{ id }] = await done('GET', '/breakdowns');
+    await done('POST', `/breakdowns/${id}/values`, { name: 'Ferry Lane' });
+    const asked = 'worksheet.pdf?asAt=2026-12-31&breakdown=Stall';
+    expect((await pages(`${asked}&value=Ferry%20Lane`))[0]).toContain('as at 31 December 2026, Stall: Ferry Lane');
+    expect((await pages(`${asked}&unnamed=true&asKnownOn=2026-12-31`))[0]).toContain(
+      'as at 31 December 2026, as known on 31 December 2026, no stall named',
+    );
+  });
   test('columns that it has not are refused', async () => {
     const { status, body } = await server.request('GET', `${at}/reports/worksheet.pdf?show=colours`);
     expect([status, body.problems[0].path]).toEqual([422, 'show']);

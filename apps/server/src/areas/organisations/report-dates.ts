@@ -1,4 +1,12 @@
-import { type CivilDate, fiscalYearOf, horizonOf, isCivilDate, longDate, problem } from '@just-ledger/core';
+import {
+  type CivilDate,
+  fiscalYearOf,
+  horizonOf,
+  isCivilDate,
+  longDate,
+  longMoment,
+  problem,
+} from '@just-ledger/core';
 import { Refusal } from '../../platform/problems/refusal.js';
 import type { Organisation } from './organisation-store.js';
 
@@ -41,6 +49,11 @@ export function reportSpan(
   const from = reportDate(query.from, 'from', organisation, today, yearStart(organisation, to) ?? to);
   if (from > to) throw new Refusal(422, [problem('from-after-to', 'from', 'The span ends before it begins.')]);
   return { from, to };
+}
+
+/** By which day's or moment's knowledge a report is drawn, as it says so. @example asKnown('2026-12-31') // → 'as known on 31 December 2026' */
+export function asKnown(text: string): string {
+  return `as known on ${isCivilDate(text) ? longDate(text) : longMoment(text)}`;
 }
 
 /** The first day of a date's fiscal year; undefined before the books' first day. */

@@ -11,7 +11,6 @@ import {
   equityStatement,
   type EquityStatement,
   type IncomeStatement,
-  minor,
   type Minor,
   negated,
   rounded,
@@ -61,17 +60,15 @@ export function roundedFigures(
       roundedEquity(equityStatement(chart, organisation.kind, equityFlows(db, organisation, view, from, to)), unit),
       'net-result',
     ).total;
-  const cashAt = (view: LedgerView, date: CivilDate): Map<number, Minor> => {
+  const cashAt = (
+    view: LedgerView,
+    date: CivilDate,
+  ): { readonly exact: Minor; readonly held: Map<number, Minor> } => {
     const { of } = positionFigures(db, organisation, view, chart, date);
-    if (!of) return new Map();
+    if (!of) return { exact: ZERO, held: new Map() };
     const sheet = balanceSheet(chart, organisation.kind, of.flows, of.equity);
-    return new Map(
-      roundedPosition(sheet, of.equity, unit).rows.flatMap(({ account, amount = ZERO }) =>
-        account && cashFlowClassOf(account) === 'cash'
-          ? [[account.id, account.element === 'asset' ? amount : negated(amount)] as const]
-          : [],
-      ),
-    );
+    const held = cashOn(roundedPosition(sheet, of.equity, unit));
+    return { exact: sumOf([...cashOn(sheet).values()]), held };
   };
   return {
     // what the old books have no entries of is carried nowhere
@@ -84,15 +81,28 @@ export function roundedFigures(
     equity: (statement) => roundedEquity(statement, unit),
     position: (statement, equity) => roundedPosition(statement, equity, unit),
     cashFlow: (statement, column) => {
-      const before = sumOf([...cashAt(column.view, dayBefore(column.from)).values()]);
-      // what was brought forward within the days was there at their beginning
-      const isBefore = Math.abs(minor(before - statement.cashAtBeginning)) < unit * 2;
-      const atBeginning = isBefore ? before : rounded(statement.cashAtBeginning, unit);
+      const before = cashAt(column.view, dayBefore(column.from));
+      // what was brought forward within the days was there at their beginning, on no balance sheet before them
+      const atBeginning =
+        before.exact === statement.cashAtBeginning
+          ? sumOf([...before.held.values()])
+          : rounded(statement.cashAtBeginning, unit);
       return roundedCashFlow(
         statement,
-        { netResult: resultOf(column), atBeginning, held: cashAt(column.view, column.to) },
+        { netResult: resultOf(column), atBeginning, held: cashAt(column.view, column.to).held },
         unit,
       );
     },
   };
+}
+
+/** What the accounts of cash hold on a balance sheet, by their ids. */
+function cashOn({ rows }: BalanceSheet): Map<number, Minor> {
+  return new Map(
+    rows.flatMap(({ account, amount = ZERO }) =>
+      account && cashFlowClassOf(account) === 'cash'
+        ? [[account.id, account.element === 'asset' ? amount : negated(amount)] as const]
+        : [],
+    ),
+  );
 }

@@ -9,9 +9,6 @@ import {
   alignedRows,
   type Chart,
   formatAmount,
-  isCivilDate,
-  longDate,
-  longMoment,
   MAIN_COLUMN,
   type Minor,
   percentChange,
@@ -22,6 +19,7 @@ import {
 } from '@just-ledger/core';
 import type { Figures } from '../earlier-years/old-books.js';
 import type { Organisation } from '../organisations/organisation-store.js';
+import { asKnown } from '../organisations/report-dates.js';
 import type { AskedColumn } from './columns-asked.js';
 
 /** What is drawn of each column that is asked for. */
@@ -70,13 +68,12 @@ export function heading(
   { note }: { readonly note: string | null },
   { asKnownOn, rounding }: Pick<SpanQuery, 'asKnownOn' | 'rounding'>,
 ) {
-  const known = asKnownOn && (isCivilDate(asKnownOn) ? longDate(asKnownOn) : longMoment(asKnownOn));
   return {
     organisation: organisation.name,
     title,
     dateLine: [
       dateLine,
-      ...(known ? [`as known on ${known}`] : []),
+      ...(asKnownOn ? [asKnown(asKnownOn)] : []),
       ...(rounding ? [roundingWords(organisation.baseCurrency, rounding)] : []),
     ].join(', '),
     currency: organisation.baseCurrency,

@@ -1,4 +1,9 @@
-import type { PrintedTrialBalanceQuery, PrintedWorksheetQuery, SidesResponse } from '@just-ledger/contract';
+import type {
+  PrintedTrialBalanceQuery,
+  PrintedWorksheetQuery,
+  SidesResponse,
+  WorksheetQuery,
+} from '@just-ledger/contract';
 import {
   type CivilDate,
   formatAmount,
@@ -15,6 +20,7 @@ import type { Db } from '../../platform/database/connection.js';
 import type { ReportRow, ReportTable } from '../../platform/files/report-table.js';
 import { Refusal } from '../../platform/problems/refusal.js';
 import type { Organisation } from '../organisations/organisation-store.js';
+import { asKnown } from '../organisations/report-dates.js';
 import { definePrintedReport, defineReportWorkbook } from '../periods/report-files.js';
 import { trialBalanceReport } from './trial-balance-report.js';
 import { worksheetReport } from './worksheet-report.js';
@@ -36,7 +42,7 @@ function trialBalanceTables(
     {
       organisation: organisation.name,
       title: TITLES[stage],
-      dateLine: atDate(asAt, query.asKnownOn),
+      dateLine: dateLineOf(asAt, query),
       currency: organisation.baseCurrency,
       columns: ['Debit', 'Credit'],
       rows: [
@@ -95,7 +101,7 @@ function worksheetTables(
     {
       organisation: organisation.name,
       title: 'Worksheet',
-      dateLine: atDate(sheet.asAt, query.asKnownOn),
+      dateLine: dateLineOf(sheet.asAt, query),
       currency: organisation.baseCurrency,
       columns: [
         ...shown.flatMap((column) => [`${labelOf(column)} debit`, `${labelOf(column)} credit`]),
@@ -150,9 +156,17 @@ function columnsShown(text: string | undefined): readonly WorksheetColumn[] {
   return WORKSHEET_COLUMNS.filter((column) => named.includes(column));
 }
 
-function atDate(asAt: string, asKnownOn: string | undefined): string {
-  const line = `as at ${longDate(parseCivilDate(asAt))}`;
-  return asKnownOn ? `${line}, as known on ${asKnownOn}` : line;
+/** At which date, by whose knowledge and within which value of a breakdown the figures stand. */
+function dateLineOf(
+  asAt: string,
+  { asKnownOn, breakdown, value, unnamed }: Pick<WorksheetQuery, 'asKnownOn' | 'breakdown' | 'value' | 'unnamed'>,
+): string {
+  return [
+    `as at ${longDate(parseCivilDate(asAt))}`,
+    ...(asKnownOn ? [asKnown(asKnownOn)] : []),
+    ...(breakdown && value ? [`${breakdown}: ${value}`] : []),
+    ...(breakdown && unnamed === 'true' ? [`no ${breakdown.toLowerCase()} named`] : []),
+  ].join(', ');
 }
 
 /** The trial balance as a PDF. */
