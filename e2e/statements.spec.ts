@@ -319,8 +319,11 @@ test('figures are rounded in one place for the whole chain, and stand by the val
 test('charts tell what they draw: result and cash by month, expenses by part, equity over the years', async ({
   own,
 }) => {
-  await year(own);
   const { page, open } = own;
+  await open('report/charts?from=2026-01-01&to=2026-12-31');
+  await expect(page.getByText('Nothing is posted in these days')).toBeVisible();
+  await expect(page.getByRole('figure')).toHaveCount(0);
+  await year(own);
   await open('report/statements?from=2026-01-01&to=2026-12-31');
   await page.keyboard.press('g');
   await page.keyboard.press('i');

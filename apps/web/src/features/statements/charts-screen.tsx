@@ -48,7 +48,8 @@ export default function ChartsScreen() {
     .filter(({ amount }) => amount !== null)
     .reverse();
   const equityName = equity.rows.find(({ key }) => key === 'equity')?.label ?? 'Equity';
-  if (income.rows.every(({ amount }) => amount === null || Number(amount) === 0) && cash.rows.length === 0)
+  const isNothing = [...income.rows, ...cash.rows].every(({ amounts }) => amounts.every((amount) => !units(amount)));
+  if (isNothing)
     return (
       <Sheet title="Charts">
         <Empty>
