@@ -153,6 +153,12 @@ import type {
   SignInRequest,
 } from './sessions/session.js';
 import type {
+  ArrangedDaysQuery,
+  ArrangedStatementsResponse,
+  ArrangementRequest,
+  ArrangementResponse,
+} from './statements/arrangement.js';
+import type {
   AccountChangeQuery,
   FigureLinesQuery,
   FigureLinesResponse,
@@ -608,6 +614,13 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/reports/aged-balances.csv': {
     GET: { asks: AgedBalancesQuery; gives: CsvFile };
+  };
+  '/api/organisations/{organisation}/reports/arrangement': {
+    GET: { gives: ArrangementResponse };
+    PUT: { takes: ArrangementRequest; gives: ArrangementResponse };
+  };
+  '/api/organisations/{organisation}/reports/arrangement/statements': {
+    POST: { asks: ArrangedDaysQuery; takes: ArrangementRequest; gives: ArrangedStatementsResponse };
   };
   '/api/organisations/{organisation}/reports/balance-sheet': {
     GET: { asks: BalanceSheetQuery; gives: BalanceSheetResponse };

@@ -29,6 +29,7 @@ export * from './account-ledger/account-ledger.js';
 export * from './tax-report/tax-report.js';
 export * from './findings/findings.js';
 export * from './find/find.js';
+export * from './statements/arrangement.js';
 export * from './statements/statements.js';
 export * from './proofs/proofs.js';
 export * from './imports/import.js';

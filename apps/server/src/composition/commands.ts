@@ -12,6 +12,7 @@ import * as findingCommands from '../areas/findings/finding-events.js';
 import * as importCommands from '../areas/imports/import-commands.js';
 import { broughtForwardChanged } from '../areas/journal/brought-forward-changed.js';
 import * as draftCommands from '../areas/journal/draft-commands.js';
+import * as arrangementCommands from '../areas/statements/arrangement-commands.js';
 import * as patternCommands from '../areas/journal/pattern-commands.js';
 import * as entryCommands from '../areas/journal/entry-commands.js';
 import * as reversalCommands from '../areas/journal/reversal-commands.js';
@@ -55,6 +56,7 @@ export const commands = new TaskTable<Command<any, unknown>>(
   reversalCommands,
   draftCommands,
   patternCommands,
+  arrangementCommands,
   holidayCommands,
   doByItself,
   occurrenceCommands,

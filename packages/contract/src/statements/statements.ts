@@ -61,6 +61,8 @@ export interface StatementRowResponse {
   amount: string | null;
   /** In the order of the columns; null where one has none. */
   amounts: (string | null)[];
+  /** The accounts that the row draws together. */
+  together?: StatementRowResponse[];
 }
 
 /** A column of figures. */

@@ -229,6 +229,36 @@ export const ARCHIVE_FILES = {
     ),
     mergedInto: optional(id('the contact that it counts with')),
   }),
+  arrangement: record('How the statements are arranged, where otherwise than usual.', {
+    order: list(
+      oneOf(Object.keys(CLASSIFICATIONS)),
+      'Parts of the balance sheet, each before the others of its element.',
+    ),
+    parts: {
+      type: 'object',
+      description: 'What a part lists, by its classification, in order.',
+      additionalProperties: list(
+        record('An account, or several under a name.', {
+          account: optional(id('the account')),
+          group: optional(
+            record('Accounts under a name of their own.', {
+              id: whole('Its number.', 1),
+              name: text(undefined, 80),
+              isTogether: yesNo('Whether they are drawn as one figure.'),
+              accounts: list(id('an account')),
+            }),
+          ),
+        }),
+      ),
+    },
+    words: {
+      type: 'object',
+      description: 'What is called otherwise, by its key; with “:loss” where its figure is negative.',
+      additionalProperties: text(undefined, 80),
+    },
+    changedBy: person('arranged them last'),
+    updatedAt: moment(),
+  }),
   currencies: record('Foreign currencies, with the accounts of their gains and losses.', {
     currency: currency(),
     realisedGain: optional(id('the account')),

@@ -8,6 +8,7 @@ export const SET_UP_SUBJECTS = {
   currency: 'Currency',
   person: 'Person',
   invitation: 'Invitation',
+  arrangement: 'Arrangement of the statements',
 } as const;
 
 /** A key of {@link SET_UP_SUBJECTS}. */

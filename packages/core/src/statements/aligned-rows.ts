@@ -1,29 +1,46 @@
-import type { AccountId } from '../accounts/account.js';
 import type { Chart } from '../accounts/chart.js';
-import { inStatementOrder, reducedAccounts } from '../accounts/reduced-account.js';
+import { CLASSIFICATIONS, type Classification, isClassification } from '../accounts/classification.js';
+import { reducedAccounts } from '../accounts/reduced-account.js';
 import type { Minor } from '../money/minor.js';
+import {
+  arrangedParts,
+  arrangedPlaces,
+  type ArrangedPlaces,
+  type Arrangement,
+  inArrangedOrder,
+  USUAL_ARRANGEMENT,
+} from './arrangement.js';
+import { withGroups } from './group-rows.js';
 import { withNets } from './net-rows.js';
 import type { AlignedRow, StatementRow } from './statement-row.js';
+import { wordedLabel } from './statement-terms.js';
 
 /**
- * Sets the rows of statements of the same form beside each other. A row that only some of them have is kept, in the
- * order of the chart; where they call a figure differently, as profit and loss, it bears both names. Contra accounts
+ * Sets the rows of statements of the same form beside each other, as the organisation arranges them. A row that only some
+ * of them have is kept; where they call a figure differently, as profit and loss, it bears both names. Contra accounts
  * stand under the account that they are taken from, with the net under them.
  *
  * @param statements the first decides over order and words
  * @example alignedRows(chart, [thisYear.rows, lastYear.rows])
  */
-export function alignedRows(chart: Chart, statements: readonly (readonly StatementRow[])[]): AlignedRow[] {
+export function alignedRows(
+  chart: Chart,
+  statements: readonly (readonly StatementRow[])[],
+  arrangement: Arrangement = USUAL_ARRANGEMENT,
+): AlignedRow[] {
   let rows: Labelled[] = [];
-  statements.forEach((statement, at) => (rows = merged(rows, statement, at)));
+  statements.forEach((statement, at) => {
+    const worded = statement.map((row) => ({ ...row, label: wordedLabel(arrangement.words, row) }));
+    rows = merged(rows, worded, at);
+  });
   const reduced = reducedAccounts(chart);
-  const order = new Map(inStatementOrder(chart, reduced).map(({ id }, index) => [id, index]));
-  const aligned = inOrder(order, rows).map(({ labels: [label = '', other], ...row }) => ({
+  const places = arrangedPlaces(chart, arrangement, reduced);
+  const aligned = inOrder(places, rows).map(({ labels: [label = '', other], ...row }) => ({
     ...row,
     label: other === undefined ? label : bothLabels(label, other),
     amounts: statements.map((_, at) => row.amounts[at]),
   }));
-  return withNets(reduced, aligned);
+  return withNets(reduced, withGroups(places.groupOf, partsInOrder(arrangement, aligned)));
 }
 
 /**
@@ -85,12 +102,11 @@ function identity({ row, key, account }: Pick<StatementRow, 'row' | 'key' | 'acc
 }
 
 /** Accounts that stand one after another, in their order. */
-function inOrder(order: ReadonlyMap<AccountId, number>, rows: readonly Labelled[]): Labelled[] {
-  const placeOf = ({ account }: Labelled): number => (account && order.get(account.id)) ?? order.size;
+function inOrder(places: ArrangedPlaces, rows: readonly Labelled[]): Labelled[] {
   const sorted: Labelled[] = [];
   let run: Labelled[] = [];
   const endRun = (): void => {
-    sorted.push(...run.sort((a, b) => placeOf(a) - placeOf(b)));
+    sorted.push(...inArrangedOrder(places, run));
     run = [];
   };
   for (const row of rows) {
@@ -102,4 +118,22 @@ function inOrder(order: ReadonlyMap<AccountId, number>, rows: readonly Labelled[
   }
   endRun();
   return sorted;
+}
+
+/** Parts of an element that stand one after another, in their order. */
+function partsInOrder(arrangement: Arrangement, rows: readonly AlignedRow[]): AlignedRow[] {
+  const parts = new Map<Classification, readonly AlignedRow[]>();
+  rows.forEach(({ row, key }, at) => {
+    if (row !== 'heading' || !isClassification(key)) return;
+    const end = rows.findIndex((one) => one.key === `total-${key}`);
+    if (end > at) parts.set(key, rows.slice(at, end + 1));
+  });
+  const all = [...rows];
+  for (const element of ['asset', 'liability'] as const) {
+    const own = [...parts.keys()].filter((key) => CLASSIFICATIONS[key].element === element);
+    const first = rows.findIndex(({ row, key }) => row === 'heading' && key === own[0]);
+    const ordered = arrangedParts(arrangement, own).flatMap((key) => parts.get(key) ?? []);
+    all.splice(Math.max(first, 0), ordered.length, ...ordered);
+  }
+  return all;
 }

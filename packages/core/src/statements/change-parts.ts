@@ -1,6 +1,11 @@
 import { minor, type Minor, subtract, ZERO } from '../money/minor.js';
 import { statementFormula } from './statement-formulas.js';
-import type { SetRow } from './statement-layout.js';
+import type { SetRow } from './statement-row.js';
+
+/** A row that figures are made of, or that several are drawn together in. */
+interface FigureRow<Row> extends SetRow {
+  readonly together?: readonly Row[];
+}
 
 /** What a row has to do with the change of a figure; minor units, as they count in that figure. */
 export interface ChangePart<Row extends SetRow> {
@@ -20,7 +25,7 @@ export interface ChangePart<Row extends SetRow> {
  * @param figures what a row comes to in the two columns
  * @example changeParts(rows, netResultAt, figuresOf).map(({ change }) => change) // → [4000, -1500, 20]
  */
-export function changeParts<Row extends SetRow>(
+export function changeParts<Row extends FigureRow<Row>>(
   rows: readonly Row[],
   at: number,
   figures: (row: Row) => { readonly now: Minor; readonly before: Minor },
@@ -41,7 +46,7 @@ export function changeParts<Row extends SetRow>(
  *
  * @example figureTerms(rows, netResultAt).map(({ row, sign }) => [row.label, sign]) // → [['Sales', 1], ['Wages', -1]]
  */
-export function figureTerms<Row extends SetRow>(
+export function figureTerms<Row extends FigureRow<Row>>(
   rows: readonly Row[],
   at: number,
   sign: 1 | -1 = 1,
@@ -49,5 +54,6 @@ export function figureTerms<Row extends SetRow>(
   const terms = statementFormula(rows, at);
   const row = rows[at];
   if (terms) return terms.flatMap((term) => figureTerms(rows, term.at, sign === term.sign ? 1 : -1));
+  if (row?.together) return row.together.map((one) => ({ row: one, sign }));
   return row && row.row !== 'heading' ? [{ row, sign }] : [];
 }

@@ -7,6 +7,7 @@ import { sumByAccount, type LedgerFlow } from '../ledger/ledger-flow.js';
 import type { Movement } from '../ledger/movement.js';
 import { ZERO, minor, sumOf, type Minor } from '../money/minor.js';
 import { STATEMENT_WORDS, type OrganisationKind } from '../organisations/kind.js';
+import { type ArrangedPlaces, inArrangedOrder } from './arrangement.js';
 import { EARLIER_RESULTS, addTo, temporaryParts, type ComponentKey } from './equity-flows.js';
 
 /** The flows of one fiscal year that a span touches. */
@@ -229,6 +230,17 @@ function rowLabel(key: EquityRowKey, total: Minor, kind: OrganisationKind): stri
     default:
       return key satisfies never;
   }
+}
+
+/** An equity statement whose components stand in the order in which the balance sheet lists their accounts. */
+export function withComponentsInOrder(statement: EquityStatement, places: ArrangedPlaces): EquityStatement {
+  const all = statement.components.map(({ account }, at) => ({ account, at }));
+  const order = inArrangedOrder(places, all).map(({ at }) => at);
+  const ordered = <Of>(of: readonly Of[]): Of[] => order.map((at) => of[at] as Of);
+  return {
+    components: ordered(statement.components),
+    rows: statement.rows.map((row) => ({ ...row, amounts: ordered(row.amounts) })),
+  };
 }
 
 /** The row with a key. @throws {RangeError} if the statement has none */

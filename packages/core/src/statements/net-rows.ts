@@ -1,19 +1,7 @@
 import type { AccountId } from '../accounts/account.js';
-import { add, type Minor } from '../money/minor.js';
+import { sumsOf } from './group-rows.js';
+import { GROSS, LESS, NET } from './item-sums.js';
 import type { AlignedRow } from './statement-row.js';
-
-/** The key of an account that others are taken from, of those, and the first letters of that of what they leave. */
-export const [GROSS, LESS, NET] = ['gross', 'less', 'net-of-'] as const;
-
-/** Whether a row is what contra accounts leave of an account: it is an item of its part in their stead. */
-export function isNet({ key }: { readonly key: string }): boolean {
-  return key.startsWith(NET);
-}
-
-/** Whether a row is an account of a net, and so no item of its part by itself. */
-export function isOfNet({ key }: { readonly key: string }): boolean {
-  return key === GROSS || key === LESS;
-}
 
 /**
  * Puts the net under the contra accounts of an account, where both stand one under the other.
@@ -36,17 +24,9 @@ export function withNets(reduced: ReadonlyMap<AccountId, AccountId>, rows: reado
         row: 'subtotal',
         key: `${NET}${gross.account.number}`,
         label: `${gross.label}, net`,
-        amounts: gross.amounts.map((_, place) => sumAt([gross, ...less], place)),
+        amounts: sumsOf([gross, ...less]),
       });
     at = end;
   }
   return all;
-}
-
-/** What rows come to in a column; undefined where none has a figure there. */
-function sumAt(rows: readonly AlignedRow[], place: number): Minor | undefined {
-  return rows.reduce<Minor | undefined>((sum, { amounts }) => {
-    const amount = amounts[place];
-    return amount === undefined ? sum : sum === undefined ? amount : add(sum, amount);
-  }, undefined);
 }

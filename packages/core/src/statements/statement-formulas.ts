@@ -1,5 +1,5 @@
-import { GROSS, isNet } from './net-rows.js';
-import type { SetRow } from './statement-layout.js';
+import { GROSS, isGroupName, isItemSum, NET } from './item-sums.js';
+import type { SetRow } from './statement-row.js';
 
 /** A row that a sum is made of, by its place; −1 where it is taken away. */
 export interface FormulaTerm {
@@ -24,6 +24,11 @@ const RESULTS: Readonly<Record<string, number>> = {
   'result-before-tax': 5,
   'net-result': 6,
 };
+
+/** Whether a sum is a result, which is called otherwise where it is negative. */
+export function isResult(key: string): boolean {
+  return Object.hasOwn(RESULTS, key);
+}
 
 /** Sums of sums. */
 const SUMS: Readonly<Record<string, readonly (readonly [key: string, sign: 1 | -1])[]>> = {
@@ -65,14 +70,15 @@ export function statementFormula(rows: readonly SetRow[], at: number): readonly 
       const place = rows.findIndex((one) => one.key === key && one.row !== 'heading');
       return place < 0 ? [] : [{ at: place, sign }];
     });
-  if (isNet(row)) {
-    const gross = rows.slice(0, at).findLastIndex(({ key }) => key === GROSS);
-    return rows.slice(gross, at).map((_, index) => ({ at: gross + index, sign: 1 }));
+  if (isItemSum(row)) {
+    const isFirst = (one: SetRow): boolean => (row.key.startsWith(NET) ? one.key === GROSS : isGroupName(one));
+    const start = rows.slice(0, at).findLastIndex(isFirst) + (row.key.startsWith(NET) ? 0 : 1);
+    return rows.slice(start, at).map((_, index) => ({ at: start + index, sign: 1 }));
   }
   const sums = SUMS[row.key];
   if (sums) return terms(sums);
   if (row.row === 'carry') return undefined;
-  if (row.key in RESULTS) {
+  if (isResult(row.key)) {
     const isSingleStep = rows.some(({ key }) => key === 'total-expenses');
     if (isSingleStep)
       return terms([
@@ -87,6 +93,6 @@ export function statementFormula(rows: readonly SetRow[], at: number): readonly 
   return rows
     .slice(heading + 1, at)
     .flatMap((one, index) =>
-      one.row === 'heading' || isNet(one) ? [] : [{ at: heading + 1 + index, sign: 1 as const }],
+      one.row === 'heading' || isItemSum(one) ? [] : [{ at: heading + 1 + index, sign: 1 as const }],
     );
 }

@@ -1,11 +1,5 @@
-import { isNet, isOfNet } from './net-rows.js';
-import type { StatementRowType } from './statement-row.js';
-
-/** What decides how a row of a statement is set. */
-export interface SetRow {
-  readonly row: StatementRowType;
-  readonly key: string;
-}
+import { isGroupName, isItemSum, isOfItem } from './item-sums.js';
+import type { SetRow } from './statement-row.js';
 
 /** The rules at a figure: a single one above a sum, a double one under the end (common practice). */
 export type FigureRule = '' | 'over' | 'end';
@@ -58,14 +52,15 @@ export function rowSettings(rows: readonly SetRow[]): RowSetting[] {
   return rows.map(({ row, key }, at): RowSetting => {
     const own = ownSetting({ row, key });
     const hasSign = row !== 'heading' && (at === first || row === 'total');
-    return { ...own, hasSign, isOfItem: isOfNet({ key }) };
+    return { ...own, hasSign, isOfItem: isOfItem({ row, key }) };
   });
 }
 
 function ownSetting({ row, key }: SetRow): Pick<RowSetting, 'kind' | 'rule'> {
+  if (isGroupName({ row, key })) return { kind: 'item', rule: '' };
   if (row === 'heading') return { kind: SUBHEADINGS.has(key) ? 'subheading' : 'heading', rule: '' };
   if (row === 'account') return { kind: 'item', rule: '' };
-  if (isNet({ key })) return { kind: 'item', rule: 'over' };
+  if (isItemSum({ row, key })) return { kind: 'item', rule: 'over' };
   // the result begins the cash-flow statement; equity ends its part of the balance sheet
   if (row === 'carry') return key === 'net-result' ? { kind: 'item', rule: '' } : { kind: 'end', rule: 'over' };
   if (BEGINNINGS.has(key)) return { kind: 'sum', rule: '' };
@@ -74,7 +69,7 @@ function ownSetting({ row, key }: SetRow): Pick<RowSetting, 'kind' | 'rule'> {
 
 /** The ranks that the figures of a statement need a column for. */
 export function ranksOf(rows: readonly SetRow[]): readonly FigureRank[] {
-  return rows.some(isNet) ? ['part', 'item', 'sum'] : ['item', 'sum'];
+  return rows.some(isItemSum) ? ['part', 'item', 'sum'] : ['item', 'sum'];
 }
 
 /**
@@ -85,15 +80,15 @@ export function rankedRows<Row extends SetRow>(rows: readonly Row[]): RankedRow<
   const settings = rowSettings(rows);
   const isPartSum = (at: number): boolean =>
     rows[at]?.row === 'subtotal' && settings[at - 1]?.kind === 'item' && rows[at]?.key.startsWith('total-') === true;
-  const isSum = (at: number): boolean => rows[at]?.row === 'subtotal' && !isNet({ key: rows[at]?.key ?? '' });
+  const isSum = (at: number): boolean => rows[at]?.row === 'subtotal' && !isItemSum(rows[at]);
   const ruleOfItem = (at: number): RankedFigure<Row>['rule'] => (isSum(at + 1) ? 'last' : '');
   return rows.flatMap((row, at): RankedRow<Row>[] => {
     const setting = settings[at];
-    if (!setting || isPartSum(at) || isNet(row)) return [];
+    if (!setting || isPartSum(at) || isItemSum(row)) return [];
     const { kind, hasSign } = setting;
-    if (kind === 'heading' || kind === 'subheading') return [{ ...setting, of: row, figures: [] }];
+    if (row.row === 'heading') return [{ ...setting, of: row, figures: [] }];
     const net = rows[at + 1];
-    const hasNet = net !== undefined && isNet(net);
+    const hasNet = net !== undefined && isItemSum(net);
     const end = hasNet ? at + 1 : at;
     const sum = rows[end + 1];
     const figures: RankedFigure<Row>[] = setting.isOfItem

@@ -7,11 +7,15 @@ import { ZERO, negated, sumOf, type Minor } from '../money/minor.js';
 /** What a row of a statement is; a carry is a figure that comes from the statement before. */
 export type StatementRowType = 'heading' | 'account' | 'subtotal' | 'total' | 'carry';
 
-/** A row of the income statement or balance sheet. */
-export interface StatementRow {
+/** What decides how a row of a statement is set. */
+export interface SetRow {
   readonly row: StatementRowType;
-  /** Stable name of a heading, sum or carry; empty for accounts. */
+  /** Stable name of a heading, sum or carry; empty for most accounts. */
   readonly key: string;
+}
+
+/** A row of the income statement or balance sheet. */
+export interface StatementRow extends SetRow {
   readonly label: string;
   readonly account?: Account;
   /** Minor units, positive on the normal side of the classification. */
@@ -22,6 +26,8 @@ export interface StatementRow {
 export interface AlignedRow extends Omit<StatementRow, 'amount'> {
   /** Minor units, one a statement, all on the same side; undefined where a statement has none. */
   readonly amounts: readonly (Minor | undefined)[];
+  /** The accounts of a row that several are drawn together in. */
+  readonly together?: readonly AlignedRow[];
 }
 
 /**
@@ -72,7 +78,7 @@ export function statementPart(
   ];
 }
 
-/** A label as it reads within a sentence. @example lowerFirst('Current assets') // → 'current assets' */
+/** A label as it reads within a sentence; letters that stand for words stay. @example lowerFirst('Current assets') // → 'current assets' */
 export function lowerFirst(text: string): string {
-  return text.charAt(0).toLowerCase() + text.slice(1);
+  return /^\p{Lu}[\p{Lu}\p{N}]/u.test(text) ? text : text.charAt(0).toLowerCase() + text.slice(1);
 }

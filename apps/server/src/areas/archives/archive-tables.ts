@@ -4,6 +4,7 @@ import type { SQLiteColumn, SQLiteTable } from 'drizzle-orm/sqlite-core';
 import {
   account,
   accountBreakdown,
+  arrangement,
   attachment,
   breakdown,
   breakdownValue,
@@ -53,6 +54,7 @@ export const ARCHIVE_TABLES = {
   'breakdown-values': breakdownValue,
   'tax-parts': taxPart,
   contacts: contact,
+  arrangement,
   currencies: currencyKept,
   'exchange-rates': exchangeRate,
   'reversal-plans': reversalPlan,

@@ -24,6 +24,7 @@ import { loadChart } from '../accounts/account-store.js';
 import { beforeTheseBooks, type Figures, oldBooksOf } from '../earlier-years/old-books.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { reportSpan } from '../organisations/report-dates.js';
+import { arrangementOf } from './arrangement-store.js';
 import { cashFlowBases } from './cash-flow-basis.js';
 import { columnsAsked } from './columns-asked.js';
 import { roundedFigures } from './rounded-figures.js';
@@ -35,6 +36,7 @@ export function cashFlowReport(
   organisation: Organisation,
   query: SpanQuery,
   today: CivilDate,
+  arrangement = arrangementOf(db, organisation.id),
 ): CashFlowResponse {
   const { from, to } = reportSpan(query, organisation, today);
   const chart = loadChart(db, organisation.id);
@@ -60,11 +62,18 @@ export function cashFlowReport(
   const now = mainFigures(drawn);
   const write = (amount: Minor | undefined): string => formatAmount(amount ?? ZERO, organisation.baseCurrency);
   return {
-    ...heading(organisation, 'Cash-flow statement', spanLine(organisation.calendar, from, to), now, query),
+    ...heading(
+      organisation,
+      arrangement,
+      { key: 'cash-flow-statement', usual: 'Cash-flow statement' },
+      spanLine(organisation.calendar, from, to),
+      now,
+      query,
+    ),
     from,
     to,
     columns: columnAnswers(drawn),
-    rows: rowAnswers(organisation, chart, drawn),
+    rows: rowAnswers(organisation, chart, arrangement, drawn),
     totals: {
       operating: write(now.of?.operating),
       investing: write(now.of?.investing),

@@ -3,6 +3,7 @@ import {
   type Account,
   alignedRows,
   type AlignedRow,
+  type Arrangement,
   type Chart,
   type CivilDate,
   figureTerms,
@@ -37,6 +38,7 @@ export interface Sought {
   readonly organisation: Organisation;
   readonly view: LedgerView;
   readonly chart: Chart;
+  readonly arrangement: Arrangement;
   readonly from: CivilDate;
   readonly to: CivilDate;
   /** The value of a breakdown that is looked at. */
@@ -47,12 +49,12 @@ export interface Sought {
 
 /** The figure of a row: what it comes to in the end, row by row. */
 export function figureOfRows(
-  { chart }: Sought,
+  { chart, arrangement }: Sought,
   query: FigureQuery,
   rows: readonly StatementRow[],
   partsOf: (row: AlignedRow, amount: Minor) => readonly Part[],
 ): Source {
-  const aligned = alignedRows(chart, [rows]);
+  const aligned = alignedRows(chart, [rows], arrangement);
   const at = aligned.findIndex((row) => isRowOf(row, query));
   const found = aligned[at];
   if (!found) throw notFound('figure');

@@ -25,6 +25,7 @@ import { ledgerView } from '../ledger/ledger-view.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { reportSpan, yearStart } from '../organisations/report-dates.js';
 import { askedValues } from '../trial-balance/values-asked.js';
+import { arrangementOf } from './arrangement-store.js';
 import { entriesTold } from './figure-lines-report.js';
 import { figureOfCashFlow } from './figure-of-cash-flow.js';
 import { figureOfEquity } from './figure-of-equity.js';
@@ -52,6 +53,7 @@ export function figureReport(
     organisation,
     view,
     chart: loadChart(db, organisation.id),
+    arrangement: arrangementOf(db, organisation.id),
     from,
     to,
     value: { ...(breakdown && { breakdown }), ...(value && { value }), ...(unnamed && { unnamed }) },
@@ -96,7 +98,8 @@ function ofTheseBooks<Of>({ of, note }: Figures<Of>): Of {
 }
 
 /** Whether a row of the balance sheet is carried from the end of the equity statement. */
-function isOfEquity({ row, account }: Pick<AlignedRow, 'row' | 'account'>): boolean {
+function isOfEquity({ row, account, together }: Pick<AlignedRow, 'row' | 'account' | 'together'>): boolean {
+  if (together) return false;
   return row === 'carry' || (row === 'account' && (account === undefined || isPermanentEquity(account)));
 }
 
@@ -112,12 +115,12 @@ function ofResult(sought: Sought, query: FigureQuery): Source {
 }
 
 function ofPosition(sought: Sought, query: FigureQuery): Source {
-  const { db, organisation, view, chart, to, value, within } = sought;
+  const { db, organisation, view, chart, arrangement, to, value, within } = sought;
   const { flows, equity } = ofTheseBooks(positionFigures(db, organisation, view, chart, to, within));
   const { rows } = balanceSheet(chart, organisation.kind, flows, equity);
   const from = yearStart(organisation, to) ?? to;
   const closing = { statement: 'equity-statement', row: 'closing-equity', from, to } as const;
-  const own = alignedRows(chart, [rows]).find((row) => isRowOf(row, query));
+  const own = alignedRows(chart, [rows], arrangement).find((row) => isRowOf(row, query));
   if (within)
     return figureOfRows(sought, query, rows, (row, amount) =>
       row.account && !isOfEquity(row)

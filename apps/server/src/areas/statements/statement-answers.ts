@@ -3,10 +3,13 @@ import type {
   ColumnResponse,
   ColumnsQuery,
   SpanQuery,
+  StatementKey,
   StatementRowResponse,
 } from '@just-ledger/contract';
 import {
   alignedRows,
+  type AlignedRow,
+  type Arrangement,
   type Chart,
   formatAmount,
   MAIN_COLUMN,
@@ -63,14 +66,15 @@ export function mainFigures<Of>({ columns, figures }: DrawnColumns<Of>): Figures
 /** What stands over a statement; by which day's knowledge it is drawn, if not by today's. */
 export function heading(
   organisation: Organisation,
-  title: string,
+  { words }: Arrangement,
+  { key, usual }: { readonly key: StatementKey; readonly usual: string },
   dateLine: string,
   { note }: { readonly note: string | null },
   { asKnownOn, rounding }: Pick<SpanQuery, 'asKnownOn' | 'rounding'>,
 ) {
   return {
     organisation: organisation.name,
-    title,
+    title: words[key] ?? usual,
     dateLine: [
       dateLine,
       ...(asKnownOn ? [asKnown(asKnownOn)] : []),
@@ -123,17 +127,21 @@ export function columnCells(
 export function rowAnswers(
   organisation: Organisation,
   chart: Chart,
+  arrangement: Arrangement,
   drawn: DrawnColumns<{ readonly rows: readonly StatementRow[] }>,
 ): StatementRowResponse[] {
   const main = drawn.columns.findIndex(({ key }) => key === MAIN_COLUMN);
   const rows = alignedRows(
     chart,
     drawn.figures.map(({ of }) => of?.rows ?? []),
+    arrangement,
   );
-  return rows.map(({ row, key, label, account, amounts: all }) => {
+  const answer = ({ row, key, label, account, amounts: all, together }: AlignedRow): StatementRowResponse => {
     const amounts = columnCells(organisation, drawn, all);
-    return { row, key, label, account: account?.number ?? null, amount: amounts[main] ?? null, amounts };
-  });
+    const told = { row, key, label, account: account?.number ?? null, amount: amounts[main] ?? null, amounts };
+    return together ? { ...told, together: together.map(answer) } : told;
+  };
+  return rows.map(answer);
 }
 
 /** The columns of the file of a statement: the days that were asked for, then the others. */

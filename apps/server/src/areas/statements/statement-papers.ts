@@ -110,7 +110,7 @@ function rowsPaper(
     const setting = settings[index];
     if (!setting) throw new RangeError('a row has no setting');
     const { kind, rule, hasSign, isOfItem } = setting;
-    if (kind === 'heading' || kind === 'subheading') return { label: row.label, kind, figures: [] };
+    if (row.row === 'heading') return { label: row.label, kind, figures: [] };
     const figures = of.columns.map((column, at): Figure => {
       if (isEmpty[at]) return NO_FIGURE;
       const text = columnText(column, row.amounts[at] ?? null, (amount) => {

@@ -1,4 +1,5 @@
 import { defineReport } from '../../platform/threads/report.js';
+import { arrangedStatementsReport, arrangementReport } from './arranged-statements-report.js';
 import { accountChangeReport } from './account-change-report.js';
 import { cashFlowReport } from './cash-flow-report.js';
 import { figureLinesReport } from './figure-lines-report.js';
@@ -16,6 +17,12 @@ export const balanceSheet = defineReport('balanceSheet', balanceSheetReport);
 
 /** The cash-flow statement of a span. */
 export const cashFlowStatement = defineReport('cashFlowStatement', cashFlowReport);
+
+/** How the statements are arranged. */
+export const arrangement = defineReport('arrangement', arrangementReport);
+
+/** The statements as an arrangement would draw them. */
+export const arrangedStatements = defineReport('arrangedStatements', arrangedStatementsReport);
 
 /** Why the figure of an account is another than before. */
 export const accountChange = defineReport('accountChange', accountChangeReport);

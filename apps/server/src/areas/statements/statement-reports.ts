@@ -9,6 +9,7 @@ import type {
 } from '@just-ledger/contract';
 import {
   alignedRows,
+  arrangedPlaces,
   balanceSheet,
   type BalanceSheet,
   type CivilDate,
@@ -25,6 +26,7 @@ import {
   positionColumns,
   spanLine,
   STATEMENT_WORDS,
+  withComponentsInOrder,
   ZERO,
 } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
@@ -41,6 +43,7 @@ import {
   rowAnswers,
   withoutEmptyValues,
 } from './statement-answers.js';
+import { arrangementOf } from './arrangement-store.js';
 import { columnsAsked } from './columns-asked.js';
 import { equityFlows } from './equity-flows-of-days.js';
 import { roundedFigures } from './rounded-figures.js';
@@ -52,6 +55,7 @@ export function incomeStatementReport(
   organisation: Organisation,
   query: IncomeStatementQuery,
   today: CivilDate,
+  arrangement = arrangementOf(db, organisation.id),
 ): IncomeStatementResponse {
   const { from, to } = reportSpan(query, organisation, today);
   const form = query.form ?? 'single-step';
@@ -79,12 +83,19 @@ export function incomeStatementReport(
   const now = mainFigures(drawn);
   const write = (amount: Minor | undefined): string => formatAmount(amount ?? ZERO, organisation.baseCurrency);
   return {
-    ...heading(organisation, 'Income statement', spanLine(organisation.calendar, from, to), now, query),
+    ...heading(
+      organisation,
+      arrangement,
+      { key: 'income-statement', usual: 'Income statement' },
+      spanLine(organisation.calendar, from, to),
+      now,
+      query,
+    ),
     from,
     to,
     form,
     columns: columnAnswers(drawn),
-    rows: rowAnswers(organisation, chart, drawn),
+    rows: rowAnswers(organisation, chart, arrangement, drawn),
     totals: {
       totalRevenue: write(now.of?.totalRevenue),
       totalExpenses: write(now.of?.totalExpenses),
@@ -99,18 +110,21 @@ export function equityStatementReport(
   organisation: Organisation,
   query: SpanQuery,
   today: CivilDate,
+  arrangement = arrangementOf(db, organisation.id),
 ): EquityStatementResponse {
   const { from, to } = reportSpan(query, organisation, today);
   const chart = loadChart(db, organisation.id);
   const { changeover } = oldBooksOf(db, organisation);
   const rounding = roundedFigures(db, organisation, chart, query);
+  const places = arrangedPlaces(chart, arrangement);
   const drawn = drawColumns(
     columnsAsked(db, organisation, { from, to }, query, 'nothing'),
     query,
     (column): Figures<EquityStatement> => {
       if (column.to < changeover) return { of: undefined, note: beforeTheseBooks(changeover, column.to) };
       const flows = equityFlows(db, organisation, column.view, column.from, column.to);
-      return { of: rounding.equity(equityStatement(chart, organisation.kind, flows)), note: null };
+      const statement = withComponentsInOrder(equityStatement(chart, organisation.kind, flows), places);
+      return { of: rounding.equity(statement), note: null };
     },
   );
   const now = mainFigures(drawn);
@@ -120,12 +134,14 @@ export function equityStatementReport(
     drawn.figures.map(({ of }) =>
       (of?.rows ?? []).map(({ key, label, total }) => ({ row: 'account', key, label, amount: total }) as const),
     ),
+    arrangement,
   );
   const isAlone = drawn.columns.length === 1;
   return {
     ...heading(
       organisation,
-      STATEMENT_WORDS[organisation.kind].equityStatement,
+      arrangement,
+      { key: 'equity-statement', usual: STATEMENT_WORDS[organisation.kind].equityStatement },
       spanLine(organisation.calendar, from, to),
       now,
       query,
@@ -164,6 +180,7 @@ export function balanceSheetReport(
   organisation: Organisation,
   query: BalanceSheetQuery,
   today: CivilDate,
+  arrangement = arrangementOf(db, organisation.id),
 ): BalanceSheetResponse {
   const asAt = reportDate(query.asAt, 'asAt', organisation, today, today);
   const year = yearStart(organisation, asAt) ?? asAt;
@@ -193,10 +210,17 @@ export function balanceSheetReport(
   const now = mainFigures(drawn);
   const write = (amount: Minor | undefined): string => formatAmount(amount ?? ZERO, organisation.baseCurrency);
   return {
-    ...heading(organisation, 'Balance sheet', `as at ${longDate(asAt)}`, now, query),
+    ...heading(
+      organisation,
+      arrangement,
+      { key: 'balance-sheet', usual: 'Balance sheet' },
+      `as at ${longDate(asAt)}`,
+      now,
+      query,
+    ),
     asAt,
     columns: columnAnswers(drawn),
-    rows: rowAnswers(organisation, chart, drawn),
+    rows: rowAnswers(organisation, chart, arrangement, drawn),
     totals: {
       totalAssets: write(now.of?.totalAssets),
       totalLiabilities: write(now.of?.totalLiabilities),

@@ -1,8 +1,9 @@
 import { Module } from '@nestjs/common';
+import { ArrangementController } from './arrangement.controller.js';
 import { StatementsController } from './statements.controller.js';
 
 /** The statements. */
 @Module({
-  controllers: [StatementsController],
+  controllers: [ArrangementController, StatementsController],
 })
 export class StatementsModule {}

@@ -8,5 +8,6 @@ export * from './tables/organisations.js';
 export * from './tables/people.js';
 export * from './tables/periods.js';
 export * from './tables/recurring.js';
+export * from './tables/statements.js';
 export * from './tables/take-on.js';
 export * from './tables/tax-report.js';

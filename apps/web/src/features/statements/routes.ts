@@ -22,5 +22,26 @@ const chartsRoute: ScreenRoute = {
   isWhole: true,
 };
 
+const arrangementRoute: ScreenRoute = {
+  stage: 'report',
+  path: 'arrangement',
+  label: 'Arrangement',
+  lazy: () => import('./arrangement-screen.js'),
+  goKey: 'o',
+  isWhole: true,
+  keys: [
+    ['↑ ↓', 'row before, after'],
+    ['Alt ↑ ↓', 'move it'],
+    ['Space', 'mark it; Shift ↑ ↓ marks on'],
+    ['n', 'put what is marked under a name'],
+    ['o', 'draw a name as one figure, or list its accounts'],
+    ['Del', 'take it out of its name'],
+    ['Enter', 'other words'],
+    ['u', 'as usual'],
+    ['Ctrl Z', 'take the last step back'],
+    ['Ctrl Enter', 'keep it'],
+  ],
+};
+
 /** What reports are drawn up on, in their order. */
-export const statementRoutes: readonly ScreenRoute[] = [statementsRoute, chartsRoute];
+export const statementRoutes: readonly ScreenRoute[] = [statementsRoute, chartsRoute, arrangementRoute];

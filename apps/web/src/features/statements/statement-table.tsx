@@ -36,8 +36,8 @@ export function StatementTable({
 }: {
   rows: readonly StatementRowResponse[];
   money: Money;
-  /** By what the figure of a row is asked for, in the days of a column. */
-  figureOf: FigureOf;
+  /** By what the figure of a row is asked for, in the days of a column; left out where none is. */
+  figureOf?: FigureOf;
   /** The keys of figures that leave for, or come from, another statement. */
   carried: Readonly<Record<string, string>>;
   isStepped?: boolean;
@@ -57,17 +57,12 @@ export function StatementTable({
           const empty = first < 0 ? ranks.length : Math.min(first, ranks.length - 2);
           const written = (rank: FigureRank) => {
             const figure = figures.find((one) => one.rank === rank);
+            if (!figure) return null;
+            const text = withSign(figure.hasSign ? sign : '', write(figure.of));
             return (
-              figure && (
-                <span className={ruleClass(figure.rule)}>
-                  {column && (
-                    <AskedFigure
-                      figure={figureOf(figure.of, column)}
-                      text={withSign(figure.hasSign ? sign : '', write(figure.of))}
-                    />
-                  )}
-                </span>
-              )
+              <span className={ruleClass(figure.rule)}>
+                {column && figureOf ? <AskedFigure figure={figureOf(figure.of, column)} text={text} /> : text}
+              </span>
             );
           };
           return (

@@ -1,0 +1,120 @@
+import type { Account, AccountId } from '../accounts/account.js';
+import type { Chart } from '../accounts/chart.js';
+import { CLASSIFICATIONS, type Classification } from '../accounts/classification.js';
+import { inStatementOrder, reducedAccounts } from '../accounts/reduced-account.js';
+import { keysOf } from '../keyed/keyed.js';
+
+/** Accounts of a part that stand under a name of their own. */
+export interface AccountGroup {
+  /** Its number in the organisation, which it keeps when it is renamed or moved. */
+  readonly id: number;
+  readonly name: string;
+  /** Whether they are drawn as one figure; else each is listed, with their sum. */
+  readonly isTogether: boolean;
+  readonly accounts: readonly AccountId[];
+}
+
+/** What a part of a statement lists: an account, or a group of them. */
+export type ArrangedItem = { readonly account: AccountId } | { readonly group: AccountGroup };
+
+/** How an organisation arranges its statements, where it does otherwise than is usual. */
+export interface Arrangement {
+  /** The parts of the balance sheet whose order was chosen: each before those of its element that come after it here. */
+  readonly order: readonly Classification[];
+  /** What the parts list, in order. Accounts that are not named stand where the chart has them. */
+  readonly parts: Readonly<Partial<Record<Classification, readonly ArrangedItem[]>>>;
+  /** What is called otherwise, by the key of the term; see `statementTerms`. */
+  readonly words: Readonly<Record<string, string>>;
+}
+
+/** The most items that a part lists. */
+export const MOST_ARRANGED = 10_000;
+
+/** Statements as they are where nobody arranged anything: parts in the usual order, accounts in that of the chart. */
+export const USUAL_ARRANGEMENT: Arrangement = { order: [], parts: {}, words: {} };
+
+/** The accounts of an item. */
+export function accountsOfItem(item: ArrangedItem): readonly AccountId[] {
+  return 'group' in item ? item.group.accounts : [item.account];
+}
+
+/**
+ * What a part lists, so that each of its accounts stands in it exactly once, whatever became of the chart since it was
+ * arranged: accounts that are gone, have moved to another part or are named twice are left out; new ones stand after the
+ * account before them in the chart, a contra account right after the one that it is taken from. Groups without accounts
+ * are left out.
+ *
+ * @example arrangedItems(chart, USUAL_ARRANGEMENT, 'current-assets') // → the ids of its accounts in the order of the chart
+ */
+export function arrangedItems(
+  chart: Chart,
+  { parts }: Arrangement,
+  classification: Classification,
+  reduced: ReadonlyMap<AccountId, AccountId> = reducedAccounts(chart),
+): ArrangedItem[] {
+  const usual = inStatementOrder(chart, reduced)
+    .filter((account) => account.classification === classification && !chart.headings.has(account.id))
+    .map(({ id }) => id);
+  const left = new Set(usual);
+  const items = (parts[classification] ?? []).flatMap((item): ArrangedItem[] => {
+    const accounts = accountsOfItem(item).filter((id) => left.delete(id));
+    if (accounts.length === 0) return [];
+    return ['group' in item ? { group: { ...item.group, accounts } } : item];
+  });
+  usual.forEach((id, at) => {
+    if (!left.has(id)) return;
+    const before = usual[at - 1];
+    const place = items.findIndex((item) => before !== undefined && accountsOfItem(item).includes(before));
+    const item = items[place];
+    if (item && 'group' in item && before !== undefined && isTakenLike(reduced, id, before)) {
+      const accounts = item.group.accounts.toSpliced(item.group.accounts.indexOf(before) + 1, 0, id);
+      items[place] = { group: { ...item.group, accounts } };
+    } else items.splice(place + 1, 0, { account: id });
+  });
+  return items;
+}
+
+/** Whether an account is taken from the one before it, or from what that one is taken from. */
+function isTakenLike(reduced: ReadonlyMap<AccountId, AccountId>, id: AccountId, before: AccountId): boolean {
+  const of = reduced.get(id);
+  return of !== undefined && (of === before || of === reduced.get(before));
+}
+
+/** Where each account stands among all, and in which group. */
+export interface ArrangedPlaces {
+  readonly placeOf: ReadonlyMap<AccountId, number>;
+  readonly groupOf: ReadonlyMap<AccountId, AccountGroup>;
+}
+
+/** The accounts in the order in which statements list them: part by part, each as it is arranged. */
+export function arrangedPlaces(
+  chart: Chart,
+  arrangement: Arrangement,
+  reduced: ReadonlyMap<AccountId, AccountId> = reducedAccounts(chart),
+): ArrangedPlaces {
+  const placeOf = new Map<AccountId, number>();
+  const groupOf = new Map<AccountId, AccountGroup>();
+  for (const classification of keysOf(CLASSIFICATIONS))
+    for (const item of arrangedItems(chart, arrangement, classification, reduced)) {
+      for (const id of accountsOfItem(item)) {
+        placeOf.set(id, placeOf.size);
+        if ('group' in item) groupOf.set(id, item.group);
+      }
+    }
+  return { placeOf, groupOf };
+}
+
+/** Parts of one element in the order in which they stand. @example arrangedParts(usual, ['current-assets', ...]) */
+export function arrangedParts({ order }: Arrangement, parts: readonly Classification[]): Classification[] {
+  const rank = (part: Classification): number => (order.includes(part) ? order.indexOf(part) : order.length);
+  return [...parts].sort((a, b) => rank(a) - rank(b));
+}
+
+/** Things that name an account in the order in which statements list accounts; those that name none come last. */
+export function inArrangedOrder<Of extends { readonly account?: Account | undefined }>(
+  { placeOf }: ArrangedPlaces,
+  all: readonly Of[],
+): Of[] {
+  const place = ({ account }: Of): number => (account && placeOf.get(account.id)) ?? placeOf.size;
+  return [...all].sort((a, b) => place(a) - place(b));
+}
