@@ -118,6 +118,18 @@ describe('what a part lists', () => {
       ['Site: 6000 6100', '6200'],
     ],
     [
+      'new accounts one after another',
+      arranged({ parts: { 'current-assets': [one('1010')] } }),
+      'current-assets',
+      ['1010', '1020', '1100', '1109'],
+    ],
+    [
+      'new accounts in their order after a group that has accounts between them',
+      arranged({ parts: { 'operating-expenses': [group(1, 'Site', true, ['6100'])] } }),
+      'operating-expenses',
+      ['6000', 'Site: 6100', '6200'],
+    ],
+    [
       'nothing twice, nothing of another part, no empty group',
       arranged({
         parts: { revenue: [one('4100'), one('4100'), one('6000'), group(1, 'None', true, ['6100', '4100'])] },

@@ -61,6 +61,7 @@ export function arrangedItems(
     if (accounts.length === 0) return [];
     return ['group' in item ? { group: { ...item.group, accounts } } : item];
   });
+  const added = new Set<ArrangedItem>();
   usual.forEach((id, at) => {
     if (!left.has(id)) return;
     const before = usual[at - 1];
@@ -69,7 +70,14 @@ export function arrangedItems(
     if (item && 'group' in item && before !== undefined && isTakenLike(reduced, id, before)) {
       const accounts = item.group.accounts.toSpliced(item.group.accounts.indexOf(before) + 1, 0, id);
       items[place] = { group: { ...item.group, accounts } };
-    } else items.splice(place + 1, 0, { account: id });
+      return;
+    }
+    let next = place + 1;
+    // those that were added before it stand before it
+    for (let other = items[next]; other && added.has(other); other = items[next]) next += 1;
+    const own: ArrangedItem = { account: id };
+    added.add(own);
+    items.splice(next, 0, own);
   });
   return items;
 }
