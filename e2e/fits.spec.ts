@@ -39,6 +39,7 @@ const SCREENS = [
   'report/statements?columns=months',
   'report/statements?rounding=units&source=balance-sheet~2026-01-01~2026-12-31~total-assets',
   'report/charts',
+  'report/arrangement',
   'report/tax',
   'report/tax?from=2026-07-01&to=2026-09-30',
   'report/tax?from=2026-10-01&to=2026-12-31&row=period+20+S20',

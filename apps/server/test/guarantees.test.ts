@@ -278,6 +278,22 @@ describe('plain SQL from outside cannot break what is posted', () => {
         ['delete what was said of a finding', '(1, 1, "a", "open", NULL, NULL, "", 1); DELETE FROM finding_event;'],
       ] as const
     ).map(([what, row]) => [what, `INSERT INTO finding_event VALUES ${row.replaceAll('"', "'")}`] as const),
+    ...(
+      [
+        [
+          'name an account twice in the statements',
+          '{"revenue":[{"account":1},{"group":{"id":1,"accounts":[2,1]}}]}',
+        ],
+        ['arrange the statements in no known form', '{"revenue":'],
+      ] as const
+    ).map(
+      ([what, parts]) => [what, `INSERT INTO arrangement VALUES (1, '[]', '${parts}', '{}', 1, '', 1);`] as const,
+    ),
+    [
+      'arrange an account twice afterwards',
+      `INSERT INTO arrangement VALUES (1, '[]', '{}', '{}', 1, '', 1);
+       UPDATE arrangement SET parts = '{"revenue":[{"account":1}],"income-tax":[{"account":1}]}';`,
+    ],
     [
       'rewrite what happened to a draft',
       "INSERT INTO draft_event VALUES (1, 1, 1, 'prepared', NULL, '2026-02-01T00:00:00.000Z', 1); UPDATE draft_event SET text = 'x';",
@@ -475,6 +491,7 @@ describe('the file itself', () => {
       .split('\n');
     expect(guarded).toEqual([
       'account 3',
+      'arrangement 2',
       'attachment 3',
       'balance 3',
       'breakdown 3',

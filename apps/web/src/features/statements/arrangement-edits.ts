@@ -125,13 +125,7 @@ export function grouped(arranging: Arranging, keys: readonly ArrangedKey[], type
   if (first === undefined || name === '') return arranging;
   return changed(arranging, first, (part) => {
     const wanted = new Set(keys);
-    const takes = (account: ArrangedAccountResponse): boolean => wanted.has(`account ${account.number}`);
-    const blocks = part.items.flatMap((item) =>
-      'group' in item && wanted.has(keyOf(item))
-        ? [[...item.group.accounts]]
-        : blocksOf(accountsOf(item), ({ contra }) => contra),
-    );
-    const taken = withContras(part, blocks, wanted, takes);
+    const taken = withContras(part, wanted);
     if (taken.length === 0) return part;
     const numbers = new Set(taken.map(({ number }) => number));
     const isSame = (item: ArrangedItemResponse): boolean =>
@@ -226,20 +220,18 @@ function leftOf(item: ArrangedItemResponse, rest: readonly ArrangedAccountRespon
   return 'group' in item ? [{ group: { ...item.group, accounts: [...rest] } }] : [item];
 }
 
-/** The accounts that are taken, each with the contra accounts under it, in the order in which they stand. */
-function withContras(
-  part: ArrangedPartResponse,
-  blocks: readonly (readonly ArrangedAccountResponse[])[],
-  wanted: ReadonlySet<ArrangedKey>,
-  takes: (account: ArrangedAccountResponse) => boolean,
-): ArrangedAccountResponse[] {
-  const ofGroups = new Set(
-    part.items.flatMap((item) => ('group' in item && wanted.has(keyOf(item)) ? item.group.accounts : [])),
-  );
-  return blocks.flatMap((block) =>
-    block.some((account, at) => at === 0 && (takes(account) || ofGroups.has(account)))
-      ? [...block]
-      : block.filter((account) => takes(account) || ofGroups.has(account)),
+/** The accounts that are wanted, by themselves or with their group, each with the contra accounts right under it. */
+function withContras(part: ArrangedPartResponse, wanted: ReadonlySet<ArrangedKey>): ArrangedAccountResponse[] {
+  let takes = false;
+  let above: ArrangedItemResponse | undefined;
+  return part.items.flatMap((item) =>
+    accountsOf(item).filter((account) => {
+      const isWanted = wanted.has(`account ${account.number}`) || wanted.has(keyOf(item));
+      const goesAlong = account.contra && (item === above || !('group' in item || (above && 'group' in above)));
+      takes = isWanted || (takes && goesAlong);
+      above = item;
+      return takes;
+    }),
   );
 }
 

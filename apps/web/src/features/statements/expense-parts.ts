@@ -1,4 +1,5 @@
 import type { StatementRowResponse } from '@just-ledger/contract';
+import { isGroupName } from '@just-ledger/core';
 
 /** A part of the expenses; minor units, and its share of all in per cent. */
 export interface ExpensePart {
@@ -25,6 +26,7 @@ export function largestParts(
   let isExpense = false;
   const parts: { label: string; amount: number }[] = [];
   for (const { row, key, label, amount } of rows) {
+    if (isGroupName({ row, key })) continue;
     if (row === 'heading') isExpense = PARTS.has(key);
     else if (isExpense && row === 'account') parts.push({ label, amount: units(amount) });
   }
