@@ -1,4 +1,4 @@
-import AxeBuilder from '@axe-core/playwright';
+import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test } from './books.js';
 
 test('the statements are arranged by keys: moved, put under a name, called otherwise, kept, and back', async ({
@@ -32,7 +32,7 @@ test('the statements are arranged by keys: moved, put under a name, called other
   await page.keyboard.type('Premises');
   await page.keyboard.press('Enter');
   await expect(outline.locator(':focus')).toContainText('Premises');
-  await expect(drawn.getByRole('row', { name: /^Heating|^Utilities/ })).toBeVisible();
+  await expect(drawn.getByRole('row', { name: /^Rent/ })).toBeVisible();
   await page.keyboard.press('o');
   await expect(drawn.getByRole('row', { name: /^Premises/ })).toContainText('200.00');
   await page.keyboard.press('Alt+ArrowUp');
@@ -44,12 +44,12 @@ test('the statements are arranged by keys: moved, put under a name, called other
   await page.keyboard.press('Tab');
   await page.keyboard.type('Deficit for the year');
   await page.keyboard.press('Enter');
-  await expect(drawn.getByRole('row', { name: /^Surplus for the year/ })).toContainText('700.00');
+  await expect(drawn.getByRole('row', { name: /^Surplus for the year/ }).first()).toContainText('700.00');
   await expect(page.getByText('Not kept yet')).toBeVisible();
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
   // it outlasts a reload, then is kept
   await page.reload();
-  await expect(drawn.getByRole('row', { name: /^Surplus for the year/ })).toBeVisible();
+  await expect(drawn.getByRole('row', { name: /^Surplus for the year/ }).first()).toBeVisible();
   await row('term net-result').focus();
   await page.keyboard.press('Control+Enter');
   await expect(page.getByText('The statements are drawn like this.')).toBeVisible();
@@ -88,7 +88,7 @@ test('what somebody else kept meanwhile is said, and nothing of it is written ov
   const words = [{ key: 'revenue', word: 'Takings' }];
   await ask('PUT', '/reports/arrangement', { version: 0, order: [], parts: [], words });
   await page.getByRole('button', { name: 'Keep' }).click();
-  await expect(page.getByText(/changed meanwhile|meanwhile/).first()).toBeVisible();
+  await expect(page.getByText('Somebody arranged the statements meanwhile')).toBeVisible();
   await expect(outline.locator('[data-key="part revenue"]')).toContainText('Income');
   await page.getByRole('button', { name: 'Begin anew from theirs' }).click();
   await expect(outline.locator('[data-key="part revenue"]')).toContainText('Takings');

@@ -26,7 +26,7 @@ import { useArranging } from './use-arranging.js';
 /** How the statements are arranged: what they list on the left, and on the right what they look like with it. */
 export default function ArrangementScreen() {
   const { organisation, from, to, may } = useBooks();
-  const { data: kept } = useSuspenseQuery(arrangementQuery(organisation.id));
+  const { data: kept, refetch } = useSuspenseQuery(arrangementQuery(organisation.id));
   const arranging = useArranging(organisation.id, kept);
   const arrange = useArrange(organisation.id);
   const [asksForm, setForm] = useSheetParam('form');
@@ -37,7 +37,8 @@ export default function ArrangementScreen() {
   });
   const mayArrange = may('approver');
   const keep = (): void => {
-    if (arranging.isChanged && !arrange.isPending) arrange.mutate(arranging.request, { onSuccess: arranging.begin });
+    if (arranging.isChanged && !arrange.isPending)
+      arrange.mutate(arranging.request, { onSuccess: arranging.begin, onError: () => void refetch() });
   };
   useCommitKey(keep, mayArrange);
   const usual = allUsual(arranging.now);
@@ -62,7 +63,7 @@ export default function ArrangementScreen() {
             </button>
           </p>
         )}
-        {arrange.error && <p className={notice.error}>{arrange.error.message}</p>}
+        {arrange.error && !arranging.isBehind && <p className={notice.error}>{arrange.error.message}</p>}
         <ArrangementOutline arranging={arranging} rows={outlineOf(arranging.now, kept)} mayArrange={mayArrange} />
         {mayArrange && (
           <div className={sheetStyles.foot}>
