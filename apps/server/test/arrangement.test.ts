@@ -107,7 +107,7 @@ describe('an arrangement', () => {
       'Site',
       expect.stringMatching(/ 79.50$/),
       expect.stringMatching(/ 120.50$/),
-      'Total site 200.00',
+      'Site, total 200.00',
       expect.stringMatching(/ 250.00$/),
       expect.stringMatching(/ 300.00$/),
       'Total operating expenses 750.00',
@@ -152,7 +152,7 @@ describe('an arrangement', () => {
       parts: [SITE, MACHINES],
       words: [],
     })) as ArrangedStatementsResponse;
-    expect(told(drawn.incomeStatement)).toContain('Total site 200.00');
+    expect(told(drawn.incomeStatement)).toContain('Site, total 200.00');
     expect(drawn.proof).toEqual({
       inLedger: 8,
       inStatements: 8,

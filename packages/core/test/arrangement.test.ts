@@ -203,7 +203,7 @@ describe('groups', () => {
       'Site',
       'Heating 2000',
       'Rent 4000',
-      'Total site 6000',
+      'Site, total 6000',
       'Wages 15000',
       'Total operating expenses 21000',
     ]);
@@ -239,7 +239,7 @@ describe('groups', () => {
       ).map(({ row }) => row.label);
     expect(termsOf(sheet, 'Cash and bank')).toEqual(['Bank', 'Till']);
     expect(termsOf(sheet, 'Total current assets')).toEqual(['Bank', 'Till', 'Members owe', 'Doubtful']);
-    expect(termsOf(income, 'Total site')).toEqual(['Heating', 'Rent']);
+    expect(termsOf(income, 'Site, total')).toEqual(['Heating', 'Rent']);
     expect(termsOf(income, 'Net income')).toEqual(['Sales', 'Grants', 'Heating', 'Rent', 'Wages']);
   });
 
@@ -252,7 +252,7 @@ describe('groups', () => {
       'Machines',
       'Vans 20000',
       'Wear of vans -5000',
-      'Total machines 15000',
+      'Machines, total 15000',
       'Total non-current assets 15000',
     ]);
   });

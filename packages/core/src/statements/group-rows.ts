@@ -2,7 +2,7 @@ import type { AccountId } from '../accounts/account.js';
 import { add, type Minor } from '../money/minor.js';
 import type { AccountGroup } from './arrangement.js';
 import { GROUP, MEMBER } from './item-sums.js';
-import { type AlignedRow, lowerFirst } from './statement-row.js';
+import type { AlignedRow } from './statement-row.js';
 
 /**
  * Draws groups of accounts among rows: as one row, or with a heading and their sum.
@@ -34,7 +34,7 @@ function groupRows({ id, name, isTogether }: AccountGroup, members: readonly Ali
   return [
     { row: 'heading', key, label: name, amounts: amounts.map(() => undefined) },
     ...members.map((row) => ({ ...row, key: MEMBER })),
-    { row: 'subtotal', key, label: `Total ${lowerFirst(name)}`, amounts },
+    { row: 'subtotal', key, label: `${name}, total`, amounts },
   ];
 }
 

@@ -1,7 +1,8 @@
 import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
-import type { ArrangedStatementsResponse } from '@just-ledger/contract';
+import type { ArrangedStatementsResponse, StatementHeading } from '@just-ledger/contract';
 import { Button } from '@mui/material';
 import { clsx } from 'clsx';
+import type { ReactNode } from 'react';
 import { useSheetParam } from '../../api/address.js';
 import { arrangedStatementsQuery, arrangementQuery, useArrange } from '../../api/arrangement-queries.js';
 import { useBooks } from '../../api/books-queries.js';
@@ -91,11 +92,7 @@ export default function ArrangementScreen() {
         )}
       </section>
       {mayArrange && (
-        <section
-          className={clsx(sheetStyles.sheet, statement.statement, chain.sheet, styles.drawn)}
-          aria-label="The statements with it"
-          tabIndex={0}
-        >
+        <section className={styles.drawn} aria-label="The statements with it" tabIndex={0}>
           <div className={clsx(layout.spread, styles.above)}>
             {drawn && <AccountsProof of={drawn} />}
             <Choices
@@ -119,27 +116,30 @@ export default function ArrangementScreen() {
 
 function Drawn({ of, isStepped }: { of: ArrangedStatementsResponse; isStepped: boolean }) {
   const { incomeStatement: income, equityStatement: equity, balanceSheet: sheet } = of;
+  const part = (statementOf: StatementHeading, table: ReactNode): ReactNode => (
+    <section
+      className={clsx(sheetStyles.sheet, statement.statement, chain.sheet, styles.one)}
+      aria-label={statementOf.title}
+    >
+      <Heading of={statementOf} />
+      {table}
+    </section>
+  );
   return (
-    <>
-      <section aria-label={income.title}>
-        <Heading of={income} />
+    <div className={chain.chain}>
+      {part(
+        income,
         <StatementTable
           rows={income.rows}
           columns={income.columns}
           money={income}
           carried={{}}
           isStepped={isStepped}
-        />
-      </section>
-      <section aria-label={equity.title} className={layout.aboveWide}>
-        <Heading of={equity} />
-        {equity.rows.length > 0 && <EquityTable of={equity} currency={equity.currency} />}
-      </section>
-      <section aria-label={sheet.title} className={layout.aboveWide}>
-        <Heading of={sheet} />
-        <StatementTable rows={sheet.rows} columns={sheet.columns} money={sheet} carried={{}} />
-      </section>
-    </>
+        />,
+      )}
+      {part(equity, equity.rows.length > 0 && <EquityTable of={equity} currency={equity.currency} />)}
+      {part(sheet, <StatementTable rows={sheet.rows} columns={sheet.columns} money={sheet} carried={{}} />)}
+    </div>
   );
 }
 
