@@ -162,6 +162,7 @@ const LEAST: readonly (readonly [RegExp, MemberRole])[] = [
   [/^post .*\/accounts$/, 'preparer'],
   [/^put .*\/papers\/\{paper\}$/, 'preparer'],
   [/^put .*\/findings\/\{finding\}$/, 'preparer'],
+  [/^(post|put|delete) .*\/reports\/notes(\/(taken-over|\{id\}))?$/, 'preparer'],
   [/^get .*\/imports\/\{import\}$/, 'approver'],
   [/^patch \/api\/organisations\/\{organisation\}$/, 'owner'],
   [/^post .*\/accounts\/starter$/, 'owner'],

@@ -153,6 +153,14 @@ import type {
   SignInRequest,
 } from './sessions/session.js';
 import type {
+  KeptNoteResponse,
+  NoteRequest,
+  NotesQuery,
+  NotesResponse,
+  NoteVersionQuery,
+  TakeNotesRequest,
+} from './statements/notes.js';
+import type {
   ArrangedDaysQuery,
   ArrangedStatementsResponse,
   ArrangementRequest,
@@ -669,6 +677,17 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/reports/income-statement.csv': {
     GET: { asks: IncomeStatementQuery; gives: CsvFile };
+  };
+  '/api/organisations/{organisation}/reports/notes': {
+    GET: { asks: NotesQuery; gives: NotesResponse };
+    POST: { takes: NoteRequest; gives: KeptNoteResponse };
+  };
+  '/api/organisations/{organisation}/reports/notes/taken-over': {
+    POST: { takes: TakeNotesRequest; gives: void };
+  };
+  '/api/organisations/{organisation}/reports/notes/{id}': {
+    PUT: { takes: NoteRequest; gives: KeptNoteResponse };
+    DELETE: { asks: NoteVersionQuery; gives: void };
   };
   '/api/organisations/{organisation}/reports/open-items': {
     GET: { asks: OpenItemsQuery; gives: OpenItemsResponse };

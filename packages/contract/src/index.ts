@@ -30,6 +30,7 @@ export * from './tax-report/tax-report.js';
 export * from './findings/findings.js';
 export * from './find/find.js';
 export * from './statements/arrangement.js';
+export * from './statements/notes.js';
 export * from './statements/statements.js';
 export * from './proofs/proofs.js';
 export * from './imports/import.js';

@@ -13,6 +13,7 @@ import * as importCommands from '../areas/imports/import-commands.js';
 import { broughtForwardChanged } from '../areas/journal/brought-forward-changed.js';
 import * as draftCommands from '../areas/journal/draft-commands.js';
 import * as arrangementCommands from '../areas/statements/arrangement-commands.js';
+import * as noteCommands from '../areas/statements/note-commands.js';
 import * as patternCommands from '../areas/journal/pattern-commands.js';
 import * as entryCommands from '../areas/journal/entry-commands.js';
 import * as reversalCommands from '../areas/journal/reversal-commands.js';
@@ -57,6 +58,7 @@ export const commands = new TaskTable<Command<any, unknown>>(
   draftCommands,
   patternCommands,
   arrangementCommands,
+  noteCommands,
   holidayCommands,
   doByItself,
   occurrenceCommands,

@@ -1,6 +1,8 @@
-import type { CurrencyCode, IncomeStatementForm, Rounding } from '@just-ledger/core';
-import { INCOME_STATEMENT_FORMS, ROUNDINGS } from '@just-ledger/core';
+import type { CurrencyCode, IncomeStatementForm, Rounding, StatementKey } from '@just-ledger/core';
+import { INCOME_STATEMENT_FORMS, ROUNDINGS, STATEMENTS } from '@just-ledger/core';
 import { IsIn, IsOptional, IsString, MaxLength } from 'class-validator';
+
+export { STATEMENTS, type StatementKey } from '@just-ledger/core';
 
 /** What stands beside the figures of a statement. */
 export class ColumnsQuery {
@@ -28,17 +30,13 @@ export class IncomeStatementQuery extends SpanQuery {
   @IsOptional() @IsIn([...INCOME_STATEMENT_FORMS]) form?: IncomeStatementForm;
 }
 
-/** The statements of the chain, in its order, as reports are named. */
-export const STATEMENTS = ['income-statement', 'equity-statement', 'balance-sheet', 'cash-flow-statement'] as const;
-
-/** One of {@link STATEMENTS}. */
-export type StatementKey = (typeof STATEMENTS)[number];
-
 /** Statements that are printed together. */
 export class PrintedStatementsQuery extends IncomeStatementQuery {
   /** Some of {@link STATEMENTS}, parted by commas; all where left out. */
   @IsOptional() @IsString() @MaxLength(100) statements?: string;
   @IsOptional() @IsIn(['a4', 'letter']) paper?: 'a4' | 'letter';
+  /** Whether the notes follow them. */
+  @IsOptional() @IsIn(['true', 'false']) notes?: string;
   /** Whether there is room to sign under the last of them. */
   @IsOptional() @IsIn(['true', 'false']) sign?: string;
 }

@@ -19,6 +19,8 @@ import { ENTRY_KINDS, ENTRY_SOURCES, STAGES } from '../ledger/entry-kind.js';
 import { MOVEMENTS } from '../ledger/movement.js';
 import { ORGANISATION_KINDS } from '../organisations/kind.js';
 import { PROOFS } from '../proofs/proof.js';
+import { STANDARD_NOTES } from '../statements/standard-notes.js';
+import { STATEMENTS } from '../statements/statement-row.js';
 import { MEMBER_ROLE_KEYS } from '../people/member-role.js';
 import { TRAYS } from '../take-on/tray.js';
 import type { TextDetails } from '../text-details/text-details.js';
@@ -257,6 +259,19 @@ export const ARCHIVE_FILES = {
       additionalProperties: text(undefined, 80),
     },
     changedBy: person('arranged them last'),
+    updatedAt: moment(),
+  }),
+  notes: record('Notes to the statements.', {
+    id: id('the note'),
+    year: text('The fiscal year whose statements it is on.', 10),
+    lastDay: optional(date('The last day of the only statements it is on; left out for all of the year.')),
+    statement: oneOf(STATEMENTS),
+    row: optional(text('The key of the row it is on.', 60)),
+    account: optional(id('the account whose row it is on')),
+    standard: optional(oneOf(Object.keys(STANDARD_NOTES), 'Which table of the books stands in it.')),
+    title: text(undefined, 120),
+    text: text('In paragraphs, parted by empty lines.', 20_000),
+    changedBy: person('wrote it last'),
     updatedAt: moment(),
   }),
   currencies: record('Foreign currencies, with the accounts of their gains and losses.', {

@@ -9,6 +9,7 @@ export const SET_UP_SUBJECTS = {
   person: 'Person',
   invitation: 'Invitation',
   arrangement: 'Arrangement of the statements',
+  note: 'Note to the statements',
 } as const;
 
 /** A key of {@link SET_UP_SUBJECTS}. */

@@ -4,6 +4,12 @@ import type { Chart } from '../accounts/chart.js';
 import { GROWS_ON } from '../accounts/element.js';
 import { ZERO, negated, sumOf, type Minor } from '../money/minor.js';
 
+/** The statements of the chain, in its order, as reports are named. */
+export const STATEMENTS = ['income-statement', 'equity-statement', 'balance-sheet', 'cash-flow-statement'] as const;
+
+/** One of {@link STATEMENTS}. */
+export type StatementKey = (typeof STATEMENTS)[number];
+
 /** What a row of a statement is; a carry is a figure that comes from the statement before. */
 export type StatementRowType = 'heading' | 'account' | 'subtotal' | 'total' | 'carry';
 

@@ -57,6 +57,7 @@ export function statementTerms(kind: OrganisationKind): StatementTerm[] {
     { key: 'total-liabilities', usual: 'Total liabilities' },
     { key: 'equity', usual: words.equity },
     { key: 'cash-flow-statement', usual: 'Cash-flow statement' },
+    { key: 'notes', usual: 'Notes to the statements' },
   ];
 }
 

@@ -1,7 +1,7 @@
 import { type Account, accountTitle, type Chart, EXCHANGE_ACCOUNT_KEYS } from '@just-ledger/core';
-import { eq } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
-import { breakdownValue, currencyKept, taxCode, taxPart } from '../../platform/database/schema.js';
+import { breakdownValue, currencyKept, note, taxCode, taxPart } from '../../platform/database/schema.js';
 
 /** What of the set-up writes to an account, in a sentence; undefined if nothing does. */
 export function userOfAccount(db: Db, organisation: number, chart: Chart, account: Account): string | undefined {
@@ -11,6 +11,12 @@ export function userOfAccount(db: Db, organisation: number, chart: Chart, accoun
   const values = db.select().from(breakdownValue).where(eq(breakdownValue.organisation, organisation)).all();
   const fund = values.find((value) => value.account === account.id);
   if (fund) return `The fund ${fund.name} keeps its balance on ${title}.`;
+  const noted = db
+    .select({ title: note.title })
+    .from(note)
+    .where(and(eq(note.organisation, organisation), eq(note.account, account.id)))
+    .get();
+  if (noted) return `The note “${noted.title}” is on ${title}.`;
   return postingUsers(db, organisation).get(account.id)?.replace('…', title);
 }
 

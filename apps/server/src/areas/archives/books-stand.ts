@@ -19,6 +19,7 @@ export function standOf(db: Db, organisation: number): string {
     ${of('profit_sharing', "count(*) || ' ' || coalesce(max(at), '')")} AS profitSharings,
     ${of('pattern', "count(*) || ' ' || coalesce(max(updated_at || ' ' || version), '')")} AS patterns,
     ${of('arrangement', 'max(version)')} AS arrangement,
+    ${of('note', "count(*) || ' ' || coalesce(max(updated_at || ' ' || version), '')")} AS notes,
     ${of('recurring_journal', "count(*) || ' ' || total(version)")} AS recurring,
     ${of('recurring_version', "count(*) || ' ' || count(approved_at)")} AS recurringVersions,
     ${of('occurrence', "count(*) || ' ' || count(told_at) || ' ' || coalesce(max(settled_at), '')")} AS occurrences,

@@ -67,7 +67,7 @@ export function mainFigures<Of>({ columns, figures }: DrawnColumns<Of>): Figures
 export function heading(
   organisation: Organisation,
   { words }: Arrangement,
-  { key, usual }: { readonly key: StatementKey; readonly usual: string },
+  { key, usual }: { readonly key: StatementKey | 'notes'; readonly usual: string },
   dateLine: string,
   { note }: { readonly note: string | null },
   { asKnownOn, rounding }: Pick<SpanQuery, 'asKnownOn' | 'rounding'>,

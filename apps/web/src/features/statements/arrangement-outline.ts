@@ -31,7 +31,7 @@ export type OutlineRow =
     };
 
 /** The order in which the parts and names of the statements stand; parts of one element in their own order. */
-const TITLES = ['income-statement', 'equity-statement', 'balance-sheet', 'cash-flow-statement'];
+const TITLES = ['income-statement', 'equity-statement', 'balance-sheet', 'cash-flow-statement', 'notes'];
 
 /** Names that only statements with these parts have. */
 const NEEDS: Readonly<Record<string, readonly Classification[]>> = {

@@ -1,5 +1,7 @@
-import type { Arrangement } from '@just-ledger/core';
-import { json, moment, table, version } from '../columns.js';
+import { type Arrangement, keysOf, STANDARD_NOTES, type StandardNote, STATEMENTS } from '@just-ledger/core';
+import { foreignKey, integer, primaryKey, text } from 'drizzle-orm/sqlite-core';
+import { accountId, civilDate, json, moment, oneOf, table, version } from '../columns.js';
+import { account } from './chart.js';
 import { organisationColumn } from './organisations.js';
 import { personColumn } from './people.js';
 
@@ -14,3 +16,29 @@ export const arrangement = table('arrangement', {
   updatedAt: moment('updated_at').notNull(),
   version: version(),
 });
+
+/** Notes to the statements of a fiscal year, or to those that end on one day of it. */
+export const note = table(
+  'note',
+  {
+    organisation: organisationColumn(),
+    id: integer('id').notNull(),
+    year: text('year').notNull(),
+    /** The last day of the statements it is on; null for all of the year. */
+    lastDay: civilDate('last_day'),
+    statement: oneOf('statement', STATEMENTS).notNull(),
+    /** The key of the row it is on; null for the statement, or where the account tells it. */
+    row: text('row_key'),
+    account: accountId('account'),
+    standard: oneOf('standard', keysOf(STANDARD_NOTES) as [StandardNote, ...StandardNote[]]),
+    title: text('title').notNull(),
+    text: text('text').notNull(),
+    changedBy: personColumn('changed_by'),
+    updatedAt: moment('updated_at').notNull(),
+    version: version(),
+  },
+  (self) => [
+    primaryKey({ columns: [self.organisation, self.id] }),
+    foreignKey({ columns: [self.organisation, self.account], foreignColumns: [account.organisation, account.id] }),
+  ],
+);

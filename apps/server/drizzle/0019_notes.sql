@@ -1,0 +1,21 @@
+CREATE TABLE note (
+  organisation integer NOT NULL,
+  id integer NOT NULL,
+  year text NOT NULL,
+  last_day text,
+  statement text NOT NULL,
+  row_key text,
+  account integer,
+  standard text,
+  title text NOT NULL,
+  text text NOT NULL,
+  changed_by integer NOT NULL,
+  updated_at text NOT NULL,
+  version integer DEFAULT 1 NOT NULL,
+  PRIMARY KEY(organisation, id),
+  FOREIGN KEY (organisation) REFERENCES organisation(id),
+  FOREIGN KEY (changed_by) REFERENCES person(id),
+  FOREIGN KEY (organisation,account) REFERENCES account(organisation,id),
+  CONSTRAINT "note_statement" CHECK("note"."statement" IN ('income-statement', 'equity-statement', 'balance-sheet', 'cash-flow-statement')),
+  CONSTRAINT "note_standard" CHECK("note"."standard" IN ('fixed-assets', 'equity', 'receivables', 'payables'))
+) STRICT, WITHOUT ROWID;
