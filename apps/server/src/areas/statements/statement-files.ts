@@ -3,6 +3,7 @@ import {
   type CashFlowResponse,
   type EquityStatementResponse,
   type IncomeStatementResponse,
+  type NotesResponse,
   type PrintedStatementsQuery,
   STATEMENTS,
   type StatementKey,
@@ -17,6 +18,8 @@ import { defineFileTask } from '../../platform/threads/task.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { printedFoot } from '../periods/printed-foot.js';
 import { cashFlowReport } from './cash-flow-report.js';
+import { notesPaper, notesSheet, withNoteNumbers } from './note-papers.js';
+import { notesReport } from './notes-report.js';
 import { balanceSheetPaper, cashFlowPaper, equityPaper, incomePaper } from './statement-papers.js';
 import { equitySheet, rowsSheet } from './statement-sheets.js';
 import { balanceSheetReport, equityStatementReport, incomeStatementReport } from './statement-reports.js';
@@ -27,10 +30,10 @@ export type StatementsQuestion = ReportQuestion<Organisation, PrintedStatementsQ
 /** Statements as one PDF, each on pages of its own, drawn of the books as they stand at one moment. */
 export const printedStatements = defineFileTask('printedStatements', (db: Db, asked: StatementsQuestion) => {
   const { organisation, query, today } = asked;
-  const [drawn, foot] = db.$client.transaction(
+  const [{ drawn, notes }, foot] = db.$client.transaction(
     () => [drawnStatements(db, asked), printedFoot(db, organisation, today)] as const,
   )();
-  const papers = drawn.map((one): StatementPaper => {
+  const statements = drawn.map((one): StatementPaper => {
     switch (one.key) {
       case 'income-statement':
         return incomePaper(one.of);
@@ -45,8 +48,9 @@ export const printedStatements = defineFileTask('printedStatements', (db: Db, as
     }
   });
   return writeStatementsPdf({
-    title: titleOf(organisation, papers),
-    papers,
+    title: titleOf(organisation, statements),
+    papers: notes ? [...statements, notesPaper(notes)] : statements,
+    signedUnder: statements.length - 1,
     foot,
     size: query.paper ?? 'a4',
     signedBy: query.sign === 'true' ? STATEMENT_WORDS[organisation.kind].signedBy : [],
@@ -55,7 +59,7 @@ export const printedStatements = defineFileTask('printedStatements', (db: Db, as
 
 /** Statements as one workbook, a sheet each, their sums and what one carries to the next as live formulas. */
 export const statementsWorkbook = defineFileTask('statementsWorkbook', (db: Db, asked: StatementsQuestion) => {
-  const drawn = db.$client.transaction(() => drawnStatements(db, asked))();
+  const { drawn, notes } = db.$client.transaction(() => drawnStatements(db, asked))();
   const carried = new Map<string, string>();
   const sheets = drawn.map((one) => {
     const { sheet, carried: further } =
@@ -68,7 +72,7 @@ export const statementsWorkbook = defineFileTask('statementsWorkbook', (db: Db, 
       asked.organisation,
       drawn.map(({ of }) => of),
     ),
-    sheets,
+    notes ? [...sheets, notesSheet(notes)] : sheets,
   );
 });
 
@@ -78,25 +82,38 @@ type DrawnStatement =
   | { readonly key: 'balance-sheet'; readonly of: BalanceSheetResponse }
   | { readonly key: 'cash-flow-statement'; readonly of: CashFlowResponse };
 
-/** The statements that are asked for, in the order of the chain. */
-function drawnStatements(db: Db, { organisation, query, today }: StatementsQuestion): DrawnStatement[] {
-  const { statements, form = 'multi-step', paper: _paper, sign: _sign, ...asked } = query;
-  return statementsAsked(statements).map((key): DrawnStatement => {
+/** The statements that are asked for, in the order of the chain, and the notes to them if there are any. */
+function drawnStatements(
+  db: Db,
+  { organisation, query, today }: StatementsQuestion,
+): { readonly drawn: readonly DrawnStatement[]; readonly notes: NotesResponse | undefined } {
+  const { statements, form = 'multi-step', paper: _paper, sign: _sign, notes: asksNotes, ...asked } = query;
+  const { from, to, asKnownOn } = asked;
+  const days = { ...(from && { from }), ...(to && { to }), ...(asKnownOn && { asKnownOn }), form };
+  const all = asksNotes === 'true' ? notesReport(db, organisation, days, today) : undefined;
+  const notes = all && all.notes.length > 0 ? all : undefined;
+  const noted = <Of extends Parameters<typeof withNoteNumbers>[1]>(key: StatementKey, of: Of): Of =>
+    withNoteNumbers(key, of, notes?.notes ?? []);
+  const drawn = statementsAsked(statements).map((key): DrawnStatement => {
     switch (key) {
       case 'income-statement':
-        return { key, of: incomeStatementReport(db, organisation, { ...asked, form }, today) };
+        return { key, of: noted(key, incomeStatementReport(db, organisation, { ...asked, form }, today)) };
       case 'equity-statement':
-        return { key, of: equityStatementReport(db, organisation, asked, today) };
+        return { key, of: noted(key, equityStatementReport(db, organisation, asked, today)) };
       case 'balance-sheet': {
         const { to: asAt, ...more } = asked;
-        return { key, of: balanceSheetReport(db, organisation, { ...more, ...(asAt && { asAt }) }, today) };
+        return {
+          key,
+          of: noted(key, balanceSheetReport(db, organisation, { ...more, ...(asAt && { asAt }) }, today)),
+        };
       }
       case 'cash-flow-statement':
-        return { key, of: cashFlowReport(db, organisation, asked, today) };
+        return { key, of: noted(key, cashFlowReport(db, organisation, asked, today)) };
       default:
         return key satisfies never;
     }
   });
+  return { drawn, notes };
 }
 
 function titleOf(

@@ -23,6 +23,19 @@ export interface StatementPaper {
   readonly rows: readonly PaperRow[];
   /** What its reader has to know, under it. */
   readonly notes: readonly string[];
+  /** What stands under that, piece by piece. */
+  readonly pieces?: readonly PaperPiece[];
+}
+
+/** A piece of a paper: a heading, what is said under it, and perhaps a table. */
+export interface PaperPiece {
+  readonly heading: string;
+  /** What it is about, after the heading. */
+  readonly about: string;
+  readonly paragraphs: readonly string[];
+  /** No rows where it has no table. */
+  readonly columns: readonly string[];
+  readonly rows: readonly PaperRow[];
 }
 
 /** Statements that are printed together. */
@@ -32,8 +45,10 @@ export interface PrintedStatements {
   /** What stands at the foot of each page, before the page. */
   readonly foot: readonly string[];
   readonly size: 'a4' | 'letter';
-  /** As what people sign, under the last statement; nobody where it is empty. */
+  /** As what people sign; nobody where it is empty. */
   readonly signedBy: readonly string[];
+  /** The place of the paper under which they sign; the last where left out. */
+  readonly signedUnder?: number;
 }
 
 const SIZES = { a4: [595.28, 841.89], letter: [612, 792] } as const;
@@ -77,7 +92,7 @@ export async function writeStatementsPdf(printed: PrintedStatements): Promise<Ui
     const section = pdf.struct('Sect');
     whole.add(section);
     const pages = new StatementPages(pdf, paper, section, SIZES[printed.size]);
-    pages.draw(at === printed.papers.length - 1 ? printed.signedBy : []);
+    pages.draw(at === (printed.signedUnder ?? printed.papers.length - 1) ? printed.signedBy : []);
     section.end();
   });
   whole.end();
@@ -122,6 +137,8 @@ class StatementPages {
   private widths: readonly number[] = [];
   private page: readonly [number, number];
   private table: PDFKit.PDFStructureElement | undefined;
+  /** The heads of the columns of what is drawn now. */
+  private columns: readonly string[] = [];
 
   constructor(
     private readonly pdf: InstanceType<typeof PDFDocumentType>,
@@ -144,7 +161,10 @@ class StatementPages {
       }
     }
     this.table?.end();
+    this.table = undefined;
+    this.columns = [];
     for (const note of this.paper.notes) this.paragraph(note);
+    for (const piece of this.paper.pieces ?? []) this.piece(piece);
     if (signedBy.length > 0) this.signatures(signedBy);
   }
 
@@ -174,15 +194,24 @@ class StatementPages {
     ] as const) {
       this.page = page;
       this.size = size;
-      this.widths = this.paper.columns.map((head, at) => {
-        const texts = this.paper.rows.map(({ figures }) => figures[at]?.text ?? '');
-        this.font('bold', size);
-        const figure = Math.max(...texts.map((text) => this.pdf.widthOfString(text)), 4 * size);
-        const words = head.split(' ').map((word) => this.pdf.widthOfString(word));
-        return Math.max(figure, ...words) + GAP;
+      const fits = [this.paper, ...(this.paper.pieces ?? [])].every((table) => {
+        this.widths = this.widthsOf(table);
+        return this.labels >= LABEL;
       });
-      if (this.labels >= LABEL) return;
+      this.widths = this.widthsOf(this.paper);
+      if (fits) return;
     }
+  }
+
+  /** How wide the columns of a table are, set as large as this one. */
+  private widthsOf({ columns, rows }: Pick<StatementPaper, 'columns' | 'rows'>): number[] {
+    this.font('bold', this.size);
+    return columns.map((head, at) => {
+      const texts = rows.map(({ figures }) => figures[at]?.text ?? '');
+      const figure = Math.max(...texts.map((text) => this.pdf.widthOfString(text)), 4 * this.size);
+      const words = head.split(' ').map((word) => this.pdf.widthOfString(word));
+      return Math.max(figure, ...words) + GAP;
+    });
   }
 
   /** Rows that stay together: a heading with what stands under it. */
@@ -211,11 +240,71 @@ class StatementPages {
       lines.forEach((line, at) =>
         this.section.add(pdf.struct(at === 1 ? 'H1' : 'P', {}, () => this.centred(...line))),
       );
-      this.table = pdf.struct('Table');
-      this.section.add(this.table);
+      if (paper.rows.length > 0) this.beginTable(paper.columns);
     }
     this.y += 12;
     this.drawHeads(isContinued);
+  }
+
+  private beginTable(columns: readonly string[]): void {
+    this.columns = columns;
+    this.table = this.pdf.struct('Table');
+    this.section.add(this.table);
+  }
+
+  /** A heading, paragraphs and a table under what is there: begun on a page that has room for the beginning of each. */
+  private piece({ heading, about, paragraphs, columns, rows }: PaperPiece): void {
+    const { size } = this;
+    const step = size * LEADING;
+    this.columns = [];
+    this.widths = this.widthsOf({ columns, rows });
+    const table = rows.length === 0 ? 0 : rows.reduce((sum, row) => sum + this.heightOf(row), 0) + 3 * step;
+    this.font('plain', size);
+    const said = paragraphs.reduce((sum, text) => sum + this.linesOf(text, this.right - SIDE).length + 0.4, 4) * step;
+    const room = this.bottom - this.y;
+    const whole = this.bottom - TOP - 110;
+    // together where a page holds it, else its beginning with its heading
+    if (room < 6 * step || (room < said + table && said + table < whole)) this.beginPage(true);
+    this.y += size;
+    this.said('H2', heading, 'bold', size + 1);
+    if (about !== '') this.said('P', about, 'italic', size - 1);
+    for (const text of paragraphs) {
+      this.y += size * 0.4;
+      this.said('P', text, 'plain', size);
+    }
+    if (rows.length === 0) return;
+    if (this.y + table > this.bottom && table < whole) this.beginPage(true);
+    this.y += size * 0.5;
+    this.beginTable(columns);
+    this.drawHeads(false);
+    for (const row of rows) {
+      if (this.y + this.heightOf(row) > this.bottom) this.beginPage(true);
+      this.drawRow(row);
+    }
+    this.table?.end();
+    this.table = undefined;
+  }
+
+  /** A text in lines one under the other, on further pages where they do not fit on this one. */
+  private said(type: 'H2' | 'P', text: string, font: Font, size: number): void {
+    this.font(font, size);
+    const step = size * LEADING;
+    const element = this.pdf.struct(type);
+    this.section.add(element);
+    let left = this.linesOf(text, this.right - SIDE);
+    while (left.length > 0) {
+      if (this.y + step > this.bottom) this.beginPage(true);
+      const some = left.slice(0, Math.max(1, Math.floor((this.bottom - this.y) / step)));
+      left = left.slice(some.length);
+      element.add(() => {
+        this.font(font, size);
+        for (const line of some) {
+          this.pdf.text(line, SIDE, this.y, { lineBreak: false });
+          this.y += step;
+        }
+      });
+    }
+    element.end();
   }
 
   private centred(text: string, font: Font, size: number): void {
@@ -228,10 +317,10 @@ class StatementPages {
   }
 
   private drawHeads(isContinued: boolean): void {
-    const { pdf, paper } = this;
-    if (paper.columns.every((head) => head === '')) return;
+    const { pdf, columns } = this;
+    if (columns.every((head) => head === '')) return;
     this.font('italic', this.size - 1);
-    const heads = paper.columns.map((head, at) => this.linesOf(head, (this.widths[at] ?? 0) - GAP / 2));
+    const heads = columns.map((head, at) => this.linesOf(head, (this.widths[at] ?? 0) - GAP / 2));
     const most = Math.max(...heads.map((lines) => lines.length));
     const step = (this.size - 1) * LEADING;
     const write = (at: number): void => {
