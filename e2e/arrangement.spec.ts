@@ -28,7 +28,7 @@ test('the statements are arranged by keys: moved, put under a name, called other
   await row('account 6100').focus();
   await page.keyboard.press('Shift+ArrowDown');
   await expect(outline.getByRole('row', { selected: true })).toHaveCount(2);
-  await page.keyboard.press('n');
+  await page.keyboard.press('t');
   await page.keyboard.type('Premises');
   await page.keyboard.press('Enter');
   await expect(outline.locator(':focus')).toContainText('Premises');

@@ -559,13 +559,44 @@ function closeAgain(books: SampleBooks): void {
   ]);
 }
 
+/** What the members are told of the year beside its figures. */
+function noteTheYear(books: SampleBooks): void {
+  const of = d('2026-03-31');
+  books.note(of, {
+    title: 'How these statements are drawn up',
+    text: 'On the accrual basis, from the books of the co-operative, in euro.\n\nStock of cider is told at what it cost to press, or at what it would fetch where that is less. Presses, tanks and the fit-out are written off in equal parts over their lives.',
+  });
+  books.note(of, {
+    statement: 'income-statement',
+    row: 'net-result',
+    title: 'The surplus',
+    text: 'A wet spring brought fewer apples; the tasting room made up for most of it. The members’ meeting in June decides on the dividend.',
+  });
+  books.note(of, {
+    title: 'Presses, tanks and fit-out',
+    text: '',
+    standard: 'fixed-assets',
+    row: 'non-current-assets',
+  });
+  books.note(of, { title: 'Members’ funds', text: '', standard: 'equity', row: 'equity' });
+  books.note(of, {
+    title: 'Owed by customers',
+    text: 'What was over thirty days old was paid in April.',
+    standard: 'receivables',
+    account: '1100',
+  });
+}
+
 /** What is due is posted, the months before are locked, the year is closed in May. */
 function endMonth(books: SampleBooks, month: CivilDate, today: CivilDate): void {
   const end = endOfMonth(month);
   if (end > today) return;
   books.postDue(end);
   if (month === d('2026-05-01')) books.close('2026');
-  if (month === d('2026-06-01')) closeAgain(books);
+  if (month === d('2026-06-01')) {
+    closeAgain(books);
+    noteTheYear(books);
+  }
   if (month >= d('2026-07-01') && month <= d('2026-11-01')) books.lock(addMonths(month, -1).slice(0, 7));
   if (month === d('2026-07-01')) for (const period of ['2026-04', '2026-05']) books.lock(period);
 }

@@ -25,6 +25,7 @@ export function writeOrchardTrust(folder: string, person: number, today: CivilDa
     ],
   });
   shapeTheChart(books);
+  books.arrange(ARRANGEMENT);
   gather(books);
   books.clock.goTo(d('2027-01-04'));
   books.postWith(d('2027-01-04'), 'Membership fees of January', [
@@ -51,6 +52,27 @@ export function writeOrchardTrust(folder: string, person: number, today: CivilDa
   takeOn(books);
   books.end();
 }
+
+/** Grants apart from what members and visitors pay; words that the parish uses. */
+const ARRANGEMENT: Parameters<SampleBooks['arrange']>[0] = {
+  order: ['non-current-assets'],
+  parts: [
+    {
+      classification: 'revenue',
+      items: [
+        { account: '4200' },
+        { group: { name: 'Members and visitors', isTogether: false, accounts: ['4100', '4000', '4300'] } },
+      ],
+    },
+  ],
+  words: [
+    { key: 'income-statement', word: 'Income and expenditure account' },
+    { key: 'revenue', word: 'Income' },
+    { key: 'operating-expenses', word: 'Expenditure' },
+    { key: 'net-result', word: 'Surplus for the period' },
+    { key: 'net-result:loss', word: 'Deficit for the period' },
+  ],
+};
 
 /** What the treasurer changed of the starter chart in the first days. */
 function shapeTheChart(books: SampleBooks): void {

@@ -13,11 +13,15 @@ import { keepRecurring } from '@just-ledger/server/areas/recurring/recurring-com
 import { keepDraft } from '@just-ledger/server/areas/journal/draft-commands';
 import { keepPattern } from '@just-ledger/server/areas/journal/pattern-commands';
 import { lockPeriod } from '@just-ledger/server/areas/periods/period-commands';
+import { arrangeStatements } from '@just-ledger/server/areas/statements/arrangement-commands';
+import { writeNote } from '@just-ledger/server/areas/statements/note-commands';
 import { closeYear, reopenYear } from '@just-ledger/server/areas/closing/closing-commands';
 import type {
   AccountRequest,
+  ArrangementRequest,
   ChangeAccountRequest,
   ContactRequest,
+  NoteRequest,
   PrepaymentRequest,
   RecurringJournalRequest,
 } from '@just-ledger/contract';
@@ -277,6 +281,18 @@ export class SampleBooks {
   reopen(year: string, on: CivilDate, reason: string): void {
     this.clock.goTo(on);
     this.do(reopenYear, { organisation: this.organisation, person: this.person, year, reason });
+  }
+
+  /** A note to the statements of the fiscal year of a day. */
+  note(of: CivilDate, note: Omit<NoteRequest, 'of' | 'statement'> & Partial<Pick<NoteRequest, 'statement'>>): void {
+    const request: NoteRequest = { statement: 'balance-sheet', ...note, of };
+    this.do(writeNote, { organisation: this.organisation, person: this.person, request });
+  }
+
+  /** How the statements are arranged. */
+  arrange(arrangement: Omit<ArrangementRequest, 'version'>): void {
+    const request: ArrangementRequest = { version: 0, ...arrangement };
+    this.do(arrangeStatements, { organisation: this.organisation, person: this.person, request });
   }
 
   end(): void {

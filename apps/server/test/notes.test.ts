@@ -145,7 +145,9 @@ describe('a note', () => {
     ]);
     const { version } = told.notes[0] as NoteResponse;
     const change = { statement: 'income-statement', row: 'net-result', title: 'Why so little', version };
-    expect(await refused({ ...change, version: version + 1 }, 'PUT', `/${result.id}`)).toEqual(['changed-since at version']);
+    expect(await refused({ ...change, version: version + 1 }, 'PUT', `/${result.id}`)).toEqual([
+      'changed-since at version',
+    ]);
     await done('PUT', `/reports/notes/${result.id}`, {
       text: 'Because.',
       of: '2026-12-31',
@@ -207,9 +209,9 @@ test('notes stand in print and in the workbook, and their sums are reckoned to t
   const pages = await pagesOfPdf(server, `${at}/reports/statements.pdf?${SPAN}&notes=true&sign=true`);
   const text = pages.join(' ');
   expect(text).toMatch(/Net surplus \(note 1\)/);
-  expect(text).toMatch(/Notes to the statements.*1 {1,3}Why so little/);
+  expect(text).toMatch(/Notes to the statements.*1\. Why so little/);
   // the heading of a note stands with its table
-  expect(pages.at(-1)).toMatch(/6 {1,3}Receivables by age .*Total 240\.00/);
+  expect(pages.at(-1)).toMatch(/6\. Receivables by age .*Total 240\.00/);
   expect(text).toContain('Second paragraph.');
   expect(pages.findIndex((page) => page.includes('signed by'))).toBeLessThan(pages.length - 1);
   const { sheets } = await reckonedWorkbook(server, `${at}/reports/statements.xlsx?${SPAN}&notes=true`, folder);

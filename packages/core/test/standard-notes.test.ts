@@ -12,6 +12,7 @@ import {
   type LedgerFlow,
   minor,
   type NoteTable,
+  placeOfNote,
   sumOf,
   USUAL_ARRANGEMENT,
   ZERO,
@@ -181,7 +182,7 @@ test('notes are read statement by statement, row by row', () => {
     { row: 'account', key: '', account: '1010' },
     { row: 'account', key: 'gross', account: '1500' },
     { row: 'total', key: 'total-assets', account: null },
-  ];
+  ] as const;
   const notes = [
     on('balance-sheet', 'gone', null),
     on('balance-sheet', 'total-assets', null),
@@ -194,5 +195,23 @@ test('notes are read statement by statement, row by row', () => {
     { key: 'balance-sheet', rows },
   ]);
   expect(read.map((note) => notes.indexOf(note))).toEqual([4, 3, 2, 1, 0]);
-  expect(isNoteOn({ row: 'current-assets', account: null }, rows[0] as (typeof rows)[number])).toBe(false);
+  expect(isNoteOn({ row: 'current-assets', account: null }, rows[0] as (typeof rows)[number])).toBe(true);
+});
+
+test.each([
+  ['total-current-assets', null, 'current-assets', null],
+  ['total-operating-revenue', null, 'operating-revenue', null],
+  ['total-assets', null, 'total-assets', null],
+  ['total-equity', null, 'equity', null],
+  ['net-of-1500', null, null, '1500'],
+  ['gross', '1500', null, '1500'],
+  ['group-3', null, 'group-3', null],
+])('a note on %s belongs where it can be read', (row, account, on, ofAccount) => {
+  expect(placeOfNote(row, account)).toEqual({ row: on, account: ofAccount });
+});
+
+test('a group is noted at its name, or where it is one figure', () => {
+  const note = { row: 'group-3', account: null };
+  const as = (row: 'heading' | 'subtotal' | 'account') => isNoteOn(note, { row, key: 'group-3', account: null });
+  expect([as('heading'), as('subtotal'), as('account')]).toEqual([true, false, true]);
 });

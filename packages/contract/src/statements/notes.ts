@@ -87,7 +87,7 @@ export interface NoteResponse {
 export interface NotesResponse extends StatementHeading {
   from: string;
   to: string;
-  /** The fiscal year that they are kept with. */
+  /** The name of the fiscal year that they are kept with. */
   year: string;
   notes: NoteResponse[];
   /** Tables of the books that are in no note yet, and have something to tell. */

@@ -1,4 +1,7 @@
-import type { StatementKey } from './statement-row.js';
+import { CLASSIFICATIONS } from '../accounts/classification.js';
+import { keysOf } from '../keyed/keyed.js';
+import { isItemSum, NET } from './item-sums.js';
+import type { SetRow, StatementKey } from './statement-row.js';
 
 /** What a note is on: a statement as a whole, one of its rows, or the row of an account. */
 export interface NotePlace {
@@ -9,13 +12,13 @@ export interface NotePlace {
   readonly account: string | null;
 }
 
-/** Whether a note is on a row of its statement. An account is found wherever its row stands. */
+/** Whether a note is on a row of its statement: an account wherever its row stands, a group at its name. */
 export function isNoteOn(
   note: Omit<NotePlace, 'statement'>,
-  { row, key, account }: { readonly row: string; readonly key: string; readonly account: string | null },
+  { row, key, account }: SetRow & { readonly account: string | null },
 ): boolean {
   if (note.account !== null) return row === 'account' && account === note.account;
-  return note.row !== null && row !== 'heading' && account === null && key === note.row;
+  return note.row !== null && account === null && key === note.row && !isItemSum({ row, key });
 }
 
 /**
@@ -29,7 +32,7 @@ export function inReadingOrder<Note extends NotePlace>(
   notes: readonly Note[],
   statements: readonly {
     readonly key: string;
-    readonly rows: readonly { readonly row: string; readonly key: string; readonly account: string | null }[];
+    readonly rows: readonly (SetRow & { readonly account: string | null })[];
   }[],
 ): Note[] {
   const placeOf = (note: Note): readonly [number, number] => {
@@ -44,3 +47,19 @@ export function inReadingOrder<Note extends NotePlace>(
     .sort((a, b) => a.place[0] - b.place[0] || a.place[1] - b.place[1])
     .map(({ note }) => note);
 }
+
+/**
+ * Where a note on a figure belongs: one on the sum of a part at the heading of the part, one on the net of an account at the
+ * account, since these sums have no row of their own in print.
+ *
+ * @example placeOfNote('total-current-assets', null) // → { row: 'current-assets', account: null }
+ */
+export function placeOfNote(row: string, account: string | null): Omit<NotePlace, 'statement'> {
+  if (account !== null) return { row: null, account };
+  if (row.startsWith(NET)) return { row: null, account: row.slice(NET.length) };
+  const part = /^total-(.+)$/.exec(row)?.[1];
+  return { row: part !== undefined && PARTS.has(part) ? part : row, account: null };
+}
+
+/** Parts whose sum stands beside their last item. */
+const PARTS: ReadonlySet<string> = new Set<string>([...keysOf(CLASSIFICATIONS), 'operating-revenue', 'expenses']);

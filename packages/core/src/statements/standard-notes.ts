@@ -7,13 +7,20 @@ import { accountsOfItem, arrangedItems, type Arrangement } from './arrangement.j
 import type { EquityRowKey, EquityStatement } from './equity-statement.js';
 import type { ComponentKey } from './equity-flows.js';
 
-/** Notes that the books write themselves, with the row of the balance sheet whose figure they end in; common practice. */
+/**
+ * Notes that the books write themselves: on which row of the balance sheet they stand, and in which row’s figure they end;
+ * common practice.
+ */
 export const STANDARD_NOTES = {
-  'fixed-assets': { label: 'Movement of non-current assets', row: 'total-non-current-assets' },
-  equity: { label: 'Movement of equity', row: 'total-equity' },
-  receivables: { label: 'Receivables by age', row: '' },
-  payables: { label: 'Payables by age', row: '' },
-} as const satisfies Record<string, { readonly label: string; readonly row: string }>;
+  'fixed-assets': {
+    label: 'Movement of non-current assets',
+    on: 'non-current-assets',
+    row: 'total-non-current-assets',
+  },
+  equity: { label: 'Movement of equity', on: 'equity', row: 'total-equity' },
+  receivables: { label: 'Receivables by age', on: 'current-assets', row: '' },
+  payables: { label: 'Payables by age', on: 'current-liabilities', row: '' },
+} as const satisfies Record<string, { readonly label: string; readonly on: string; readonly row: string }>;
 
 /** A key of {@link STANDARD_NOTES}. */
 export type StandardNote = keyof typeof STANDARD_NOTES;

@@ -7,6 +7,7 @@ import {
   type Particulars,
   parseCivilDate,
   problem,
+  yearName,
   type Problem,
 } from '@just-ledger/core';
 import { isRow, nextId } from '../../platform/database/next-id.js';
@@ -157,7 +158,7 @@ function askedNote(
       lastDay = parseCivilDate(request.lastDay);
     else
       problems.push(
-        problem('note-day', 'lastDay', `The day is to be one of ${year.label}, the year the note is kept with.`),
+        problem('note-day', 'lastDay', `The day is to be one of ${yearName(year)}, the year the note is kept with.`),
       );
   }
   if (problems.length > 0) throw new Refusal(422, problems);

@@ -1,5 +1,5 @@
 import type { NoteResponse, NotesResponse, NoteTableResponse, StatementKey } from '@just-ledger/contract';
-import { isNoteOn } from '@just-ledger/core';
+import { isNoteOn, type SetRow } from '@just-ledger/core';
 import { printedAmount } from '../../platform/files/printed-amount.js';
 import {
   columnLetters,
@@ -11,9 +11,11 @@ import {
 import type { PaperPiece, PaperRow, StatementPaper } from '../../platform/files/write-statements-pdf.js';
 
 /** Names the notes that are on the rows of a statement behind these. @example 'Vans' // → 'Vans (note 2)' */
-export function withNoteNumbers<
-  Of extends { rows: { row: string; key: string; label: string; account?: string | null }[] },
->(statement: StatementKey, of: Of, notes: readonly NoteResponse[]): Of {
+export function withNoteNumbers<Of extends { rows: (SetRow & { label: string; account?: string | null })[] }>(
+  statement: StatementKey,
+  of: Of,
+  notes: readonly NoteResponse[],
+): Of {
   const own = notes.filter((note) => note.statement === statement);
   if (own.length === 0) return of;
   return {
@@ -42,7 +44,7 @@ export function notesPaper(of: NotesResponse): StatementPaper {
     rows: [],
     notes: [],
     pieces: of.notes.map((note): PaperPiece => ({
-      heading: `${note.number}  ${note.title}`,
+      heading: `${note.number}. ${note.title}`,
       about: note.on,
       paragraphs: paragraphsOf(note.text),
       columns: note.table?.columns ?? [],

@@ -5,10 +5,12 @@ import {
   dayBefore,
   inReadingOrder,
   isNoteOn,
+  type SetRow,
   keysOf,
   spanLine,
   STANDARD_NOTES,
   STATEMENTS,
+  yearName,
   type StatementKey,
 } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
@@ -71,25 +73,20 @@ export function notesReport(db: Db, organisation: Organisation, query: NotesQuer
     ),
     from,
     to,
-    year: year.label,
+    year: yearName(year),
     notes,
     offered: offered.map((standard) => ({ standard, title: STANDARD_NOTES[standard].label })),
     before:
       earlier.length === 0
         ? null
-        : { year: noteYear(organisation, dayBefore(year.first)).label, notes: earlier.length },
+        : { year: yearName(noteYear(organisation, dayBefore(year.first))), notes: earlier.length },
   };
 }
 
 interface DrawnStatement {
   readonly key: StatementKey;
   readonly title: string;
-  readonly rows: readonly {
-    readonly row: string;
-    readonly key: string;
-    readonly label: string;
-    readonly account: string | null;
-  }[];
+  readonly rows: readonly (SetRow & { readonly label: string; readonly account: string | null })[];
 }
 
 /** The statements with the rows that notes can be on. */

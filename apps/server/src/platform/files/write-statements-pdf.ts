@@ -59,6 +59,8 @@ const GAP = 12;
 const INDENT = 12;
 /** A label has at least so much room, in points; a statement that leaves less is laid on its side, then set smaller. */
 const LABEL = 150;
+/** In a table among text it has at least so much, in points: that is laid on its side last of all. */
+const LABEL_IN_TEXT = 90;
 
 type Font = 'plain' | 'italic' | 'bold';
 const FONTS = { heading: 'bold', subheading: 'italic', item: 'plain', sum: 'bold', end: 'bold' } as const;
@@ -184,9 +186,12 @@ class StatementPages {
   /** Lays the page on its side where figures leave too little room for labels, and sets it smaller where that does not do. */
   private fit(): void {
     const [width, height] = this.page;
+    const pieces = this.paper.pieces ?? [];
+    const upright = pieces.length > 0 ? ([[[width, height], 8]] as const) : [];
     for (const [page, size] of [
       [[width, height], 10],
       [[width, height], 9],
+      ...upright,
       [[height, width], 9],
       [[height, width], 8],
       [[height, width], 7],
@@ -194,9 +199,9 @@ class StatementPages {
     ] as const) {
       this.page = page;
       this.size = size;
-      const fits = [this.paper, ...(this.paper.pieces ?? [])].every((table) => {
+      const fits = [this.paper, ...pieces].every((table) => {
         this.widths = this.widthsOf(table);
-        return this.labels >= LABEL;
+        return this.labels >= (table === this.paper ? LABEL : LABEL_IN_TEXT);
       });
       this.widths = this.widthsOf(this.paper);
       if (fits) return;

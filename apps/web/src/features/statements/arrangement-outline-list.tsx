@@ -101,7 +101,7 @@ export function ArrangementOutline({
       isPossible: row?.type !== 'account',
       act: () => setWriting('word'),
     },
-    { label: 'Under a name', key: 'n', isPossible: chosen.length > 0, act: () => setWriting('name') },
+    { label: 'Under a name', key: 't', isPossible: chosen.length > 0, act: () => setWriting('name') },
     {
       label: group?.group.isTogether ? 'List its accounts' : 'As one figure',
       key: 'o',

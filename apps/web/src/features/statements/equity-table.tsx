@@ -9,6 +9,7 @@ import { AskedFigure, type FigureAsked } from './asked-figure.js';
 import chain from './chain.module.css';
 import { ColumnHead, ColumnNotes } from './column-head.js';
 import styles from './equity-table.module.css';
+import { NoteMarks } from './note-marks.js';
 
 /** A figure as it is written, and by what it is asked for. */
 interface EquityFigure {
@@ -88,7 +89,10 @@ export function EquityTable({ of, currency }: { of: EquityStatementResponse; cur
                 className={clsx(isSum ? statement.end : '', carry ? statement.carried : '')}
                 data-carry={carry}
               >
-                <td className={isSum ? '' : statement.item}>{row.label}</td>
+                <td className={isSum ? '' : statement.item}>
+                  {row.label}
+                  <NoteMarks row={row} />
+                </td>
                 {figuresOf(row).map(({ text, figure }, index) => (
                   <td
                     key={index}

@@ -19,12 +19,15 @@ export function FigureSource({
   figure,
   currency,
   asKnownOn,
+  onNote,
   onClose,
 }: {
   figure: FigureAsked;
   currency: CurrencyCode;
   /** The day by whose knowledge the figures are drawn, if not today's. */
   asKnownOn: string | undefined;
+  /** Begins a note on the figure that was asked for; left out where nobody may. */
+  onNote?: (() => void) | undefined;
   onClose: () => void;
 }) {
   const [further, setFurther] = useState<readonly Step[]>([]);
@@ -38,6 +41,10 @@ export function FigureSource({
     const isTyped = (event.target as HTMLElement).matches('input, textarea');
     if (isTyped) return;
     if (event.key === 'Escape') return onClose();
+    if (event.key === 't' && onNote && !event.ctrlKey && !event.metaKey && !event.altKey) {
+      event.preventDefault();
+      return onNote();
+    }
     if (event.key === 'ArrowLeft' || event.key === 'Backspace') {
       event.preventDefault();
       return back();
@@ -60,6 +67,11 @@ export function FigureSource({
           {depth > 0 && (
             <button className="act small" type="button" onClick={back}>
               Back
+            </button>
+          )}
+          {onNote && (
+            <button className="act small" type="button" onClick={onNote}>
+              Note on it
             </button>
           )}
           <button className="act small" type="button" onClick={onClose}>

@@ -10,6 +10,7 @@ const statementsRoute: ScreenRoute = {
   keys: [
     ['↑ ↓ ← →', 'from figure to figure'],
     ['Enter', 'where a figure comes from, why it changed'],
+    ['t', 'a note on the figure whose source is open'],
   ],
 };
 
@@ -33,7 +34,7 @@ const arrangementRoute: ScreenRoute = {
     ['↑ ↓', 'row before, after'],
     ['Alt ↑ ↓', 'move it'],
     ['Space', 'mark it; Shift ↑ ↓ marks on'],
-    ['n', 'put what is marked under a name'],
+    ['t', 'put what is marked under a name'],
     ['o', 'draw a name as one figure, or list its accounts'],
     ['Del', 'take it out of its name'],
     ['Enter', 'other words'],

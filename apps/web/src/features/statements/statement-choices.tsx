@@ -13,7 +13,14 @@ import styles from './chain.module.css';
 import { besideLabel, STATEMENT_LABELS, type StatementParams } from './use-statement-params.js';
 
 /** Which statements are on the desk, in which form, and which columns stand in all of them. */
-export function StatementChoices({ params }: { params: StatementParams }) {
+export function StatementChoices({
+  params,
+  hasNotes,
+}: {
+  params: StatementParams;
+  /** Whether the notes are shown. */
+  hasNotes: boolean;
+}) {
   const { organisation } = useBooks();
   const { form, shown, beside, change, asked } = params;
   const { to: asAt, ...days } = asked;
@@ -24,7 +31,14 @@ export function StatementChoices({ params }: { params: StatementParams }) {
     'cash-flow-statement': withQuery(paths.cashFlowCsv(organisation.id), { ...asked }),
   };
   const statements = STATEMENTS.filter((key) => shown.has(key)).join(',');
-  const printed = withQuery(paths.statementsPdf(organisation.id), { ...asked, form, statements, sign: 'true' });
+  const noted = hasNotes ? { notes: 'true' } : {};
+  const printed = withQuery(paths.statementsPdf(organisation.id), {
+    ...asked,
+    ...noted,
+    form,
+    statements,
+    sign: 'true',
+  });
   return (
     <div className={clsx(layout.row, layout.belowClose, layout.wide, 'small no-print')}>
       <span className={layout.choices} role="group" aria-label="Statements on the desk">
@@ -33,6 +47,9 @@ export function StatementChoices({ params }: { params: StatementParams }) {
             {STATEMENT_LABELS[key]}
           </Toggle>
         ))}
+        <Toggle isSmall isOn={hasNotes} onClick={() => params.setNotes(!hasNotes)}>
+          Notes
+        </Toggle>
       </span>
       {shown.has('income-statement') && (
         <Choices
@@ -84,7 +101,7 @@ export function StatementChoices({ params }: { params: StatementParams }) {
         <span className="soft">Save as</span>
         <a
           className="act"
-          href={withQuery(paths.statementsWorkbook(organisation.id), { ...asked, form, statements })}
+          href={withQuery(paths.statementsWorkbook(organisation.id), { ...asked, ...noted, form, statements })}
           download
         >
           XLSX

@@ -6,6 +6,7 @@ import { useAddress } from '../../api/address.js';
 import statement from '../../ui/statement.module.css';
 import { AskedFigure, type FigureAsked } from './asked-figure.js';
 import chain from './chain.module.css';
+import { NoteMarks } from './note-marks.js';
 import { type Money, writtenFigure } from './written-figure.js';
 
 /** By what the figure of a row in a column is asked for. */
@@ -95,12 +96,19 @@ export function ruleClass(rule: FigureRule | 'last'): string | undefined {
 }
 
 /** What a row is called; an account leads to its ledger. */
-export function RowName({ row: { account, label } }: { row: StatementRowResponse }) {
+export function RowName({ row }: { row: StatementRowResponse }) {
   const address = useAddress();
-  if (!account) return label;
+  const { account, label } = row;
   return (
-    <Link to={address.href('account', { account })} title="Open its ledger">
-      {label}
-    </Link>
+    <>
+      {account ? (
+        <Link to={address.href('account', { account })} title="Open its ledger">
+          {label}
+        </Link>
+      ) : (
+        label
+      )}
+      <NoteMarks row={row} />
+    </>
   );
 }

@@ -3,11 +3,13 @@ import { clsx } from 'clsx';
 import { type ReactNode, useEffect, useMemo, useRef } from 'react';
 import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
+import { notesQuery } from '../../api/note-queries.js';
 import {
   balanceSheetQuery,
   cashFlowQuery,
   equityStatementQuery,
   incomeStatementQuery,
+  type StatementAsked,
 } from '../../api/statement-queries.js';
 import type {
   BalanceSheetResponse,
@@ -16,7 +18,7 @@ import type {
   StatementKey,
   StatementRowResponse,
 } from '@just-ledger/contract';
-import type { IncomeStatementForm } from '@just-ledger/core';
+import { type IncomeStatementForm, placeOfNote, STANDARD_NOTES } from '@just-ledger/core';
 import sheetStyles from '../../ui/sheet.module.css';
 import statement from '../../ui/statement.module.css';
 import { type FigureAsked, FigureSourcesContext, readFigure, writeFigure } from './asked-figure.js';
@@ -26,6 +28,10 @@ import { ColumnsTable } from './columns-table.js';
 import { EquityTable } from './equity-table.js';
 import { StatementChoices } from './statement-choices.js';
 import { FigureSource } from './figure-source.js';
+import { AskedNote, goToNote, placesOf } from './asked-note.js';
+import { placeKey } from './note-form.js';
+import { NoteMarksContext } from './note-marks.js';
+import { NotesSheet } from './notes-sheet.js';
 import { Heading, StatementTable } from './statement-table.js';
 import { useFigureKeys } from './use-figure-keys.js';
 import { useStatementParams } from './use-statement-params.js';
@@ -35,15 +41,16 @@ import { WithoutCash } from './without-cash.js';
 
 /** The statement chain, with lines for the figures that one statement hands to the next. */
 export default function StatementsScreen() {
-  const { organisation, currency } = useBooks();
+  const { organisation, currency, may } = useBooks();
   const params = useStatementParams();
   const { asked, form, shown } = params;
-  const [{ data: income }, { data: equity }, { data: sheet }, { data: cash }] = useSuspenseQueries({
+  const [{ data: income }, { data: equity }, { data: sheet }, { data: cash }, { data: notes }] = useSuspenseQueries({
     queries: [
       incomeStatementQuery(organisation.id, { ...asked, form }),
       equityStatementQuery(organisation.id, asked),
       balanceSheetQuery(organisation.id, asked),
       cashFlowQuery(organisation.id, asked),
+      notesQuery(organisation.id, { ...spanOf(asked), form }),
     ],
   });
   const chain = useRef<HTMLDivElement>(null);
@@ -51,21 +58,30 @@ export default function StatementsScreen() {
   const Table = isCompared ? ColumnsTable : StatementTable;
   const [asksWhy, setWhy] = useSheetParam('why');
   const [asksSource, setSource] = useSheetParam('source');
+  const [asksNote, setNote] = useSheetParam('note');
+  const hasNotes = params.notes === '' ? notes.notes.length > 0 : params.notes === 'yes';
   const source = asksSource === '' ? undefined : readFigure(asksSource);
   const sources = useMemo(
     () => ({
       asked: asksSource,
       ask: (figure: FigureAsked) => {
         setWhy(undefined);
+        setNote(undefined);
         setSource(asksSource === writeFigure(figure) ? undefined : writeFigure(figure));
       },
     }),
-    [asksSource, setSource, setWhy],
+    [asksSource, setSource, setWhy, setNote],
   );
   const signature = `${JSON.stringify(asked)} ${form} ${[...shown].join('.')} ${income.totals.netResult} ${sheet.totals.totalEquity} ${sheet.rows.length} ${cash.rows.length}`;
   const figureKeys = useFigureKeys(chain, signature);
+  const askNote = (asked: string): void => {
+    setSource(undefined);
+    setWhy(undefined);
+    setNote(asked);
+  };
   const askWhy = (name: string): void => {
     setSource(undefined);
+    setNote(undefined);
     setWhy(name);
   };
   const whyOf = (of: IncomeStatementResponse | BalanceSheetResponse) => (row: StatementRowResponse) =>
@@ -86,21 +102,23 @@ export default function StatementsScreen() {
     .flatMap((of) => of.rows.map((row) => ({ of, row })))
     .find(({ of, row }) => asksWhy !== '' && canTellWhy(of, row) && nameOf(of, row) === asksWhy);
   const isWhy = changed !== undefined && params.change.isTold;
-  const isBeside = isWhy || source !== undefined;
-  const part = (title: string, key: string, children: ReactNode): ReactNode => (
+  const isBeside = isWhy || source !== undefined || asksNote !== '';
+  const part = (title: string, key: StatementKey, children: ReactNode): ReactNode => (
     <section
       data-sheet
       data-statement={key}
       className={clsx(sheetStyles.sheet, statement.statement, styles.sheet)}
       aria-label={title}
     >
-      {children}
+      <NoteMarksContext value={hasNotes ? { notes: notes.notes, statement: key, go: goToNote } : undefined}>
+        {children}
+      </NoteMarksContext>
     </section>
   );
   return (
     <>
       <h1 className="visually-hidden">Statements</h1>
-      <StatementChoices params={params} />
+      <StatementChoices params={params} hasNotes={hasNotes} />
       <div className={clsx(isBeside ? why.withWhy : styles.fills)}>
         <FigureSourcesContext value={sources}>
           <div
@@ -173,6 +191,25 @@ export default function StatementsScreen() {
                   <WithoutCash of={cash.withoutCash} money={cash} />
                 </>,
               )}
+            {hasNotes && (
+              <section
+                data-sheet
+                className={clsx(sheetStyles.sheet, statement.statement, styles.sheet, styles.noted)}
+                aria-label={notes.title}
+              >
+                <NotesSheet
+                  of={notes}
+                  onWrite={(standard) =>
+                    askNote(
+                      standard
+                        ? `new~balance-sheet~${STANDARD_NOTES[standard].on}~~${standard}`
+                        : 'new~balance-sheet',
+                    )
+                  }
+                  onChange={({ id }) => askNote(String(id))}
+                />
+              </section>
+            )}
             <CarryLines chain={chain} signature={`${signature} ${isBeside}`} />
           </div>
         </FigureSourcesContext>
@@ -182,13 +219,37 @@ export default function StatementsScreen() {
             figure={source}
             currency={currency}
             asKnownOn={source.asKnownOn ?? asked.asKnownOn}
+            onNote={may('preparer') ? () => askNote(`new~${placeOf(source)}`) : undefined}
             onClose={closeSource}
+          />
+        )}
+        {asksNote !== '' && (
+          <AskedNote
+            key={asksNote}
+            asked={asksNote}
+            notes={notes}
+            places={placesOf([income, equity, sheet, cash])}
+            onClose={() => {
+              setNote(undefined);
+              if (params.notes === 'no') params.setNotes(true);
+            }}
           />
         )}
         {isWhy && <WhyChanged asked={changed} currency={currency} asKnownOn={asked.asKnownOn} onClose={closeWhy} />}
       </div>
     </>
   );
+}
+
+/** The days that notes stand with. */
+function spanOf({ from, to, asKnownOn }: StatementAsked) {
+  return { from, to, ...(asKnownOn !== undefined && { asKnownOn }) };
+}
+
+/** What a note on a figure is on. */
+function placeOf({ statement: of, row = '', account = '' }: FigureAsked): string {
+  const place = placeOfNote(row, account || null);
+  return placeKey(of, place.row ?? '', place.account);
 }
 
 /** By what the figure of a row in a column is asked for. */

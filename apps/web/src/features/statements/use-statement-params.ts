@@ -54,6 +54,9 @@ export interface StatementParams {
   /** To what figures are rounded; to the cent where it is empty. */
   readonly rounding: Rounding | '';
   setRounding(rounding: Rounding | ''): void;
+  /** Whether the notes stand with them; where nobody has chosen, if there are any. */
+  readonly notes: '' | 'yes' | 'no';
+  setNotes(isShown: boolean): void;
   /** The day by whose knowledge they are drawn, as it is typed. */
   readonly known: string;
   /** Whether there is a day as known on, and whether what is known now stands beside it. */
@@ -80,6 +83,7 @@ export function useStatementParams(): StatementParams {
   const [asksRounding, askRounding] = useSheetParam('rounding');
   const rounding = ROUNDINGS.find((one) => one === asksRounding) ?? '';
   const [statements, setStatements] = useSheetParam('statements');
+  const [notes, setNotes] = useSheetParam('notes');
   const months = periodsBetween(calendar, parseCivilDate(from), parseCivilDate(to)).length;
   const choices = [
     ...(Object.keys(BESIDE) as Beside[]).filter((key) => key !== 'months' || months <= MOST_MONTHS),
@@ -109,6 +113,8 @@ export function useStatementParams(): StatementParams {
     setAgainst: (told) => setAgainst(told ? 'now' : undefined),
     rounding,
     setRounding: (to) => askRounding(to || undefined),
+    notes: notes === 'yes' || notes === 'no' ? notes : '',
+    setNotes: (isShown) => setNotes(isShown ? 'yes' : 'no'),
     known,
     setKnown: (typed) => setKnown(typed || undefined),
     setForm: (key) => setForm(key === 'single-step' ? key : undefined),

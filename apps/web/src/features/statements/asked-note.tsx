@@ -1,0 +1,72 @@
+import {
+  type BalanceSheetResponse,
+  type CashFlowResponse,
+  type EquityStatementResponse,
+  type IncomeStatementResponse,
+  type NotesResponse,
+  STATEMENTS,
+} from '@just-ledger/contract';
+import { isItemSum, placeOfNote } from '@just-ledger/core';
+import { type NotablePlace, NoteForm, placeKey } from './note-form.js';
+
+/** Goes to a note on the sheet of notes. */
+export function goToNote(id: number): void {
+  const note = document.getElementById(`note-${id}`);
+  note?.scrollIntoView({ block: 'nearest' });
+  note?.focus({ preventScroll: true });
+}
+
+/** What notes can be on: each statement as a whole, and its rows. */
+export function placesOf([income, equity, sheet, cash]: readonly [
+  IncomeStatementResponse,
+  EquityStatementResponse,
+  BalanceSheetResponse,
+  CashFlowResponse,
+]): NotablePlace[] {
+  const all = {
+    'income-statement': income,
+    'equity-statement': equity,
+    'balance-sheet': sheet,
+    'cash-flow-statement': cash,
+  };
+  return STATEMENTS.flatMap((key) => {
+    const { title, rows } = all[key];
+    const places = rows.flatMap((row): NotablePlace[] => {
+      const account = 'account' in row ? row.account : null;
+      const place = placeOfNote(row.key, account);
+      // the sum of a part is noted at its heading
+      if (place.account !== account || (account === null && place.row !== row.key)) return [];
+      if (isItemSum(row)) return [];
+      return [{ key: placeKey(key, place.row ?? '', account), label: `${title}: ${row.label}` }];
+    });
+    return [{ key: placeKey(key, '', null), label: `${title}, as a whole` }, ...places];
+  });
+}
+
+/** The form of the note that the address asks for: one that is there, or a new one. */
+export function AskedNote({
+  asked,
+  notes,
+  places,
+  onClose,
+}: {
+  asked: string;
+  notes: NotesResponse;
+  places: readonly NotablePlace[];
+  onClose: () => void;
+}) {
+  const [first = '', statementKey = '', row = '', account = '', table = ''] = asked.split('~');
+  const note = notes.notes.find(({ id }) => String(id) === first);
+  if (first !== 'new' && !note) return null;
+  const of = STATEMENTS.find((key) => key === statementKey) ?? 'balance-sheet';
+  return (
+    <NoteForm
+      notes={notes}
+      note={note}
+      on={placeKey(of, row, account === '' ? null : account)}
+      standard={notes.offered.find(({ standard }) => standard === table)?.standard}
+      places={places}
+      onClose={onClose}
+    />
+  );
+}
