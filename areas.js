@@ -34,6 +34,7 @@ export const AREAS = [
   'tax-report',
   'statements',
   'closing',
+  'kept-reports',
   'take-on',
   'proofs',
   'find',

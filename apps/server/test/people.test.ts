@@ -1,6 +1,14 @@
 import { MEMBER_ROLE_KEYS, isEnough, type MemberRole } from '@just-ledger/core';
 import { execFileSync } from 'node:child_process';
 import { join } from 'node:path';
+import {
+  invite as inviteTo,
+  member as memberOf,
+  type Message,
+  outboxOf,
+  PASSWORD,
+  tokenIn,
+} from './people-of-books.js';
 import { OWNER, RunningServer, problemCodes, type Reply } from './running-server.js';
 
 let server: RunningServer;
@@ -11,33 +19,11 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const PASSWORD = 'a long enough one';
-
-interface Message {
-  readonly to: string;
-  readonly subject: string;
-  readonly body: string;
-}
-const outbox = async (by = server, of = path): Promise<Message[]> =>
-  (await by.request('GET', `${of}/outbox`)).body as Message[];
-const tokenIn = ({ body }: Message): string => /\/(?:invitation|new-password)\/(\S+)/.exec(body)?.[1] ?? '';
-
-/** Invites an address and answers the token of its link. */
-async function invite(email: string, role: MemberRole, by = server, of = path): Promise<string> {
-  const reply = await by.request('POST', `${of}/invitations`, { email, role });
-  expect(reply.status).toBe(201);
-  const [latest] = await outbox(by, of);
-  return tokenIn(latest as Message);
-}
-
-/** Somebody new with a role, signed in. */
-async function member(name: string, role: MemberRole, by = server, of = path): Promise<RunningServer> {
-  const token = await invite(`${name}@sallow-reach.test`, role, by, of);
-  const one = by.signedOut();
-  const reply = await one.request('POST', `/api/invitations/${token}`, { name, password: PASSWORD });
-  expect([reply.status, reply.body.person]).toMatchObject([200, { email: `${name}@sallow-reach.test`, name }]);
-  return one;
-}
+const outbox = (by = server, of = path): Promise<Message[]> => outboxOf(by, of);
+const invite = (email: string, role: MemberRole, by = server, of = path): Promise<string> =>
+  inviteTo(email, role, by, of);
+const member = (name: string, role: MemberRole, by = server, of = path): Promise<RunningServer> =>
+  memberOf(name, role, by, of);
 
 describe('an invitation', () => {
   test('is a message with a link, which tells whose books they are', async () => {
@@ -162,6 +148,7 @@ const LEAST: readonly (readonly [RegExp, MemberRole])[] = [
   [/^post .*\/accounts$/, 'preparer'],
   [/^put .*\/papers\/\{paper\}$/, 'preparer'],
   [/^put .*\/findings\/\{finding\}$/, 'preparer'],
+  [/^(post|put|delete) .*\/kept-reports(\/\{id\})?$/, 'reader'],
   [/^(post|put|delete) .*\/reports\/notes(\/(taken-over|\{id\}))?$/, 'preparer'],
   [/^get .*\/imports\/\{import\}$/, 'approver'],
   [/^patch \/api\/organisations\/\{organisation\}$/, 'owner'],

@@ -153,6 +153,12 @@ import type {
   SignInRequest,
 } from './sessions/session.js';
 import type {
+  KeptReportRequest,
+  KeptReportResponse,
+  KeptReportVersionQuery,
+  KeptResponse,
+} from './kept-reports/kept-reports.js';
+import type {
   KeptNoteResponse,
   NoteRequest,
   NotesQuery,
@@ -482,6 +488,14 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/invitations/{id}': {
     DELETE: { gives: void };
+  };
+  '/api/organisations/{organisation}/kept-reports': {
+    GET: { gives: KeptReportResponse[] };
+    POST: { takes: KeptReportRequest; gives: KeptResponse };
+  };
+  '/api/organisations/{organisation}/kept-reports/{id}': {
+    PUT: { takes: KeptReportRequest; gives: KeptResponse };
+    DELETE: { asks: KeptReportVersionQuery; gives: void };
   };
   '/api/organisations/{organisation}/outbox': {
     GET: { gives: OutboxMessageResponse[] };

@@ -36,4 +36,5 @@ export * from './proofs/proofs.js';
 export * from './imports/import.js';
 export * from './archives/archive.js';
 export * from './take-on/take-on.js';
+export * from './kept-reports/kept-reports.js';
 export * from './open-items/open-items.js';

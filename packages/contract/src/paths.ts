@@ -123,6 +123,8 @@ export const paths = {
   entryTrail: (id: Id, number: string) =>
     addressOf('/api/organisations/{organisation}/entries/{number}/trail', id, number),
   postDraft: (id: Id, draft: Id) => addressOf('/api/organisations/{organisation}/drafts/{id}/post', id, draft),
+  keptReports: (id: Id) => addressOf('/api/organisations/{organisation}/kept-reports', id),
+  keptReport: (id: Id, kept: Id) => addressOf('/api/organisations/{organisation}/kept-reports/{id}', id, kept),
   patterns: (id: Id) => addressOf('/api/organisations/{organisation}/patterns', id),
   pattern: (id: Id, pattern: Id) => addressOf('/api/organisations/{organisation}/patterns/{id}', id, pattern),
   recurringJournals: (id: Id) => addressOf('/api/organisations/{organisation}/recurring-journals', id),

@@ -78,6 +78,7 @@ export * from './journal/typed-lines.js';
 export * from './journal/usual-amounts.js';
 export * from './keyed/keyed.js';
 export * from './keyed/zip.js';
+export * from './kept-reports/relative-span.js';
 export * from './ledger/entry-kind.js';
 export * from './ledger/ledger-flow.js';
 export * from './ledger/movement.js';

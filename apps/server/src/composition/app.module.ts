@@ -17,6 +17,7 @@ import { FindModule } from '../areas/find/find.module.js';
 import { GatheringModule } from '../areas/gathering/gathering.module.js';
 import { ImportsModule } from '../areas/imports/imports.module.js';
 import { JournalModule } from '../areas/journal/journal.module.js';
+import { KeptReportsModule } from '../areas/kept-reports/kept-reports.module.js';
 import { OpenItemsModule } from '../areas/open-items/open-items.module.js';
 import { OrganisationsModule } from '../areas/organisations/organisations.module.js';
 import { OverviewModule } from '../areas/overview/overview.module.js';
@@ -58,6 +59,7 @@ import { HealthController } from './health.controller.js';
     TaxCodesModule,
     CurrenciesModule,
     BeginningModule,
+    KeptReportsModule,
     OpenItemsModule,
     AccountDetailModule,
     JournalModule,

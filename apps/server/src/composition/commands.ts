@@ -14,6 +14,7 @@ import { broughtForwardChanged } from '../areas/journal/brought-forward-changed.
 import * as draftCommands from '../areas/journal/draft-commands.js';
 import * as arrangementCommands from '../areas/statements/arrangement-commands.js';
 import * as noteCommands from '../areas/statements/note-commands.js';
+import * as keptReportCommands from '../areas/kept-reports/kept-report-commands.js';
 import * as patternCommands from '../areas/journal/pattern-commands.js';
 import * as entryCommands from '../areas/journal/entry-commands.js';
 import * as reversalCommands from '../areas/journal/reversal-commands.js';
@@ -59,6 +60,7 @@ export const commands = new TaskTable<Command<any, unknown>>(
   patternCommands,
   arrangementCommands,
   noteCommands,
+  keptReportCommands,
   holidayCommands,
   doByItself,
   occurrenceCommands,

@@ -17,6 +17,7 @@ import * as openItemReadings from '../areas/open-items/open-item-readings.js';
 import * as alikeReadings from '../areas/recurring/alike-readings.js';
 import * as recurringReadings from '../areas/recurring/recurring-readings.js';
 import * as recurringTimeLine from '../areas/recurring/time-line.js';
+import * as keptReportReadings from '../areas/kept-reports/kept-reports-report.js';
 import * as statementReadings from '../areas/statements/statement-readings.js';
 import * as adjustmentReadings from '../areas/adjustments/adjustment-readings.js';
 import * as findingReadings from '../areas/findings/findings-report.js';
@@ -68,6 +69,7 @@ export const readings = new TaskTable<Reading<any, unknown>>(
   recurringReadings,
   recurringTimeLine,
   statementReadings,
+  keptReportReadings,
   findingReadings,
   adjustmentReadings,
   monthsToDo,

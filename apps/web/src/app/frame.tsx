@@ -1,5 +1,5 @@
 import { longDate, parseCivilDate } from '@just-ledger/core';
-import { lazy, useEffect } from 'react';
+import { lazy, Suspense, useEffect } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
 import { useAddress } from '../api/address.js';
 import { useBooks } from '../api/books-queries.js';
@@ -16,6 +16,9 @@ import { YearRail } from './year-rail.js';
 
 /** The screens as they are shown, each fetched when it is first asked for. */
 const SHOWN = Object.fromEntries(SCREENS.map(({ path, lazy: fetch }) => [path, lazy(fetch)]));
+
+/** Fetched with the first report. */
+const KeepReport = lazy(() => import('../features/kept-reports/keep-report.js'));
 
 /** The frame with its four edges: stages, time, proofs, and the desk between them. */
 export function Frame() {
@@ -54,6 +57,11 @@ export function Frame() {
         <ArchivedNotice />
         {route.isOfLines && <BeforeChangeover />}
         <div className={styles.tools}>
+          {route.isReport && (
+            <Suspense fallback={null}>
+              <KeepReport screen={screen} />
+            </Suspense>
+          )}
           {Beside ? (
             <button className="act" type="button" onClick={() => address.setBeside(undefined)}>
               One sheet

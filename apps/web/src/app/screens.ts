@@ -13,6 +13,7 @@ import { gatherRoute } from '../features/gathering/route.js';
 import { filesRoute } from '../features/imports/route.js';
 import { draftsRoute, entryRoute, journalRoute } from '../features/journal/routes.js';
 import { agedRoute, contactRoute } from '../features/open-items/routes.js';
+import { keptReportsRoute } from '../features/kept-reports/route.js';
 import { peopleRoute } from '../features/people/route.js';
 import { recurringRoute } from '../features/recurring/route.js';
 import { statementRoutes } from '../features/statements/routes.js';
@@ -59,6 +60,7 @@ export const SCREENS: readonly ScreenRoute[] = [
   monthsRoute,
   yearEndRoute,
   ...statementRoutes,
+  keptReportsRoute,
   taxReportRoute,
 ];
 

@@ -25,6 +25,8 @@ export interface ScreenRoute {
   readonly isWhole?: boolean;
   /** Whether it is offered as the second sheet. */
   readonly isOfferedBeside?: boolean;
+  /** Whether it is a report, which can be kept under a name with what its address holds. */
+  readonly isReport?: boolean;
   /** Whether it shows lines of these books only, and does not say so of days before the changeover. */
   readonly isOfLines?: boolean;
 }

@@ -19,6 +19,7 @@ import { ENTRY_KINDS, ENTRY_SOURCES, STAGES } from '../ledger/entry-kind.js';
 import { MOVEMENTS } from '../ledger/movement.js';
 import { ORGANISATION_KINDS } from '../organisations/kind.js';
 import { PROOFS } from '../proofs/proof.js';
+import { RELATIVE_SPANS } from '../kept-reports/relative-span.js';
 import { STANDARD_NOTES } from '../statements/standard-notes.js';
 import { STATEMENTS } from '../statements/statement-row.js';
 import { MEMBER_ROLE_KEYS } from '../people/member-role.js';
@@ -272,6 +273,18 @@ export const ARCHIVE_FILES = {
     title: text(undefined, 120),
     text: text('In paragraphs, parted by empty lines.', 20_000),
     changedBy: person('wrote it last'),
+    updatedAt: moment(),
+  }),
+  'kept-reports': record('Reports with their settings under a name.', {
+    id: id('the kept report'),
+    name: text(undefined, 120),
+    screen: text('Where it is shown.', 40),
+    settings: list(record('A setting.', { key: text(undefined, 40), value: text(undefined, 400) })),
+    span: optional(oneOf(Object.keys(RELATIVE_SPANS), 'Days that go on with time.')),
+    firstDay: optional(date()),
+    lastDay: optional(date()),
+    isShared: yesNo('Whether everybody has it.'),
+    createdBy: person('kept it'),
     updatedAt: moment(),
   }),
   currencies: record('Foreign currencies, with the accounts of their gains and losses.', {

@@ -10,6 +10,7 @@ export const SET_UP_SUBJECTS = {
   invitation: 'Invitation',
   arrangement: 'Arrangement of the statements',
   note: 'Note to the statements',
+  'kept-report': 'Kept report',
 } as const;
 
 /** A key of {@link SET_UP_SUBJECTS}. */

@@ -4,6 +4,7 @@ export * from './tables/attachments.js';
 export * from './tables/chart.js';
 export * from './tables/findings.js';
 export * from './tables/journal.js';
+export * from './tables/kept-reports.js';
 export * from './tables/organisations.js';
 export * from './tables/people.js';
 export * from './tables/periods.js';

@@ -3,6 +3,7 @@ import type { ScreenRoute } from '../../ui/screen-route.js';
 export const agedRoute: ScreenRoute = {
   stage: 'check',
   path: 'aged',
+  isReport: true,
   label: 'Aged balances',
   lazy: () => import('./aged-screen.js'),
   isOfLines: true,

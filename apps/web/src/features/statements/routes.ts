@@ -3,6 +3,7 @@ import type { ScreenRoute } from '../../ui/screen-route.js';
 const statementsRoute: ScreenRoute = {
   stage: 'report',
   path: 'statements',
+  isReport: true,
   label: 'Statements',
   lazy: () => import('./statements-screen.js'),
   goKey: 's',
@@ -17,6 +18,7 @@ const statementsRoute: ScreenRoute = {
 const chartsRoute: ScreenRoute = {
   stage: 'report',
   path: 'charts',
+  isReport: true,
   label: 'Charts',
   lazy: () => import('./charts-screen.js'),
   goKey: 'i',

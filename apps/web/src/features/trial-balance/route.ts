@@ -3,6 +3,7 @@ import type { ScreenRoute } from '../../ui/screen-route.js';
 export const trialBalanceRoute: ScreenRoute = {
   stage: 'check',
   path: 'trial-balance',
+  isReport: true,
   label: 'Trial balance',
   lazy: () => import('./trial-balance-screen.js'),
   goKey: 'c',
@@ -17,6 +18,7 @@ export const trialBalanceRoute: ScreenRoute = {
 export const changedSinceRoute: ScreenRoute = {
   stage: 'check',
   path: 'changed-since',
+  isReport: true,
   label: 'Changed since',
   lazy: () => import('./changed-since-screen.js'),
   goKey: 'h',

@@ -1,0 +1,39 @@
+import { expect } from '@jest/globals';
+import type { MemberRole } from '@just-ledger/core';
+import type { RunningServer } from './running-server.js';
+
+export const PASSWORD = 'a long enough one';
+
+/** A message of the outbox. */
+export interface Message {
+  readonly to: string;
+  readonly subject: string;
+  readonly body: string;
+}
+
+/** What the outbox of some books holds, the latest first. */
+export async function outboxOf(server: RunningServer, of: string): Promise<Message[]> {
+  return (await server.request('GET', `${of}/outbox`)).body as Message[];
+}
+
+/** The token of the link in a message. */
+export function tokenIn({ body }: Message): string {
+  return /\/(?:invitation|new-password)\/(\S+)/.exec(body)?.[1] ?? '';
+}
+
+/** Invites an address and answers the token of its link. */
+export async function invite(email: string, role: MemberRole, by: RunningServer, of: string): Promise<string> {
+  const reply = await by.request('POST', `${of}/invitations`, { email, role });
+  expect(reply.status).toBe(201);
+  const [latest] = await outboxOf(by, of);
+  return tokenIn(latest as Message);
+}
+
+/** Somebody new with a role, signed in. */
+export async function member(name: string, role: MemberRole, by: RunningServer, of: string): Promise<RunningServer> {
+  const token = await invite(`${name}@sallow-reach.test`, role, by, of);
+  const one = by.signedOut();
+  const reply = await one.request('POST', `/api/invitations/${token}`, { name, password: PASSWORD });
+  expect([reply.status, reply.body.person]).toMatchObject([200, { email: `${name}@sallow-reach.test`, name }]);
+  return one;
+}

@@ -1,0 +1,162 @@
+import type { KeptReportResponse } from '@just-ledger/contract';
+import { RELATIVE_SPANS } from '@just-ledger/core';
+import { Button } from '@mui/material';
+import { useSuspenseQuery } from '@tanstack/react-query';
+import { clsx } from 'clsx';
+import { type KeyboardEvent, useState } from 'react';
+import { Link } from 'react-router';
+import { useSheetParam } from '../../api/address.js';
+import { useBooks } from '../../api/books-queries.js';
+import {
+  keptReportsQuery,
+  requestOfKept,
+  useDropKeptReport,
+  useKeepReport,
+  useKeptReportHref,
+} from '../../api/kept-report-queries.js';
+import formStyles from '../../ui/form.module.css';
+import layout from '../../ui/layout.module.css';
+import notice from '../../ui/notice.module.css';
+import ruled from '../../ui/ruled.module.css';
+import { Empty, ErrorMessage, Pane, Panes, Sheet } from '../../ui/sheet.js';
+import { KeptReportForm } from './kept-report-form.js';
+import styles from './kept-reports.module.css';
+import { daysInWords, settingsInWords } from './report-settings.js';
+
+/** Reports with their settings under a name, opened again with the days of today. */
+export default function KeptReportsScreen() {
+  const { organisation, may } = useBooks();
+  const { data: all } = useSuspenseQuery(keptReportsQuery(organisation.id));
+  const [chosen, choose] = useSheetParam('report');
+  const [dropped, setDropped] = useState<KeptReportResponse>();
+  const hrefOf = useKeptReportHref(organisation.id);
+  const drop = useDropKeptReport(organisation.id);
+  const again = useKeepReport(organisation.id, undefined);
+  const one = all.find(({ id }) => String(id) === chosen);
+  const mayChange = ({ shared }: KeptReportResponse): boolean => !shared || may('preparer');
+  const keys = (event: KeyboardEvent<HTMLElement>): void => {
+    const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
+    if (step === undefined) return;
+    const links = [...event.currentTarget.querySelectorAll<HTMLElement>('[data-kept]')];
+    const at = links.indexOf(document.activeElement as HTMLElement);
+    const next = links[at < 0 ? 0 : at + step];
+    if (next) event.preventDefault();
+    next?.focus();
+  };
+  return (
+    <Panes>
+      <Pane>
+        <Sheet title="Kept reports" aside={all.length > 0 && 'opened with the days of today'}>
+          {dropped && (
+            <p className={notice.done} role="status">
+              “{dropped.name}” is kept no longer.{' '}
+              <button
+                type="button"
+                className="act"
+                disabled={again.isPending}
+                onClick={() => again.mutate(requestOfKept(dropped), { onSuccess: () => setDropped(undefined) })}
+              >
+                Keep it again
+              </button>
+            </p>
+          )}
+          <ErrorMessage error={drop.error ?? again.error} />
+          {all.length === 0 ? (
+            <Empty>
+              <p>
+                A report that is drawn again and again is kept under a name, with its columns and everything else that
+                was chosen. Its days go on with time: last month, the year to date, the last closed year.
+              </p>
+              <p>Open a report and choose “Keep this report” over it.</p>
+            </Empty>
+          ) : (
+            <table className={clsx(ruled.table, styles.kept)} onKeyDown={keys}>
+              <thead>
+                <tr>
+                  <th>Name</th>
+                  <th>Days</th>
+                  <th>For</th>
+                  <th>
+                    <span className="visually-hidden">What can be done</span>
+                  </th>
+                </tr>
+              </thead>
+              <tbody>
+                {all.map((kept) => (
+                  <tr key={kept.id} className={kept === one ? ruled.chosen : undefined}>
+                    <td>
+                      <Link data-kept to={hrefOf(kept)} className="strong">
+                        {kept.name}
+                      </Link>
+                      <div className="soft small">
+                        {[kept.screen.replaceAll('-', ' '), settingsInWords(kept.settings)]
+                          .filter(Boolean)
+                          .join(': ')}
+                      </div>
+                    </td>
+                    <td>
+                      {kept.span ? RELATIVE_SPANS[kept.span] : 'always'}
+                      <div className="soft small">{daysInWords(kept.from, kept.to)}</div>
+                    </td>
+                    <td>
+                      {kept.shared ? 'everybody' : 'only me'}
+                      <div className="soft small">{kept.own ? 'kept by you' : `kept by ${kept.by}`}</div>
+                    </td>
+                    <td className={styles.acts}>
+                      {mayChange(kept) && (
+                        <>
+                          <button type="button" className="act small" onClick={() => choose(String(kept.id))}>
+                            Change
+                          </button>
+                          <button
+                            type="button"
+                            className="act small"
+                            onClick={() =>
+                              drop.mutate(kept, {
+                                onSuccess: () => {
+                                  setDropped(kept);
+                                  if (kept === one) choose(undefined);
+                                },
+                              })
+                            }
+                          >
+                            Remove
+                          </button>
+                        </>
+                      )}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          )}
+        </Sheet>
+      </Pane>
+      {one && mayChange(one) && (
+        <Pane narrow>
+          <Sheet title={one.name}>
+            <KeptReportForm
+              key={`${one.id} ${one.version}`}
+              kept={one}
+              screen={one.screen}
+              settings={one.settings}
+              from={one.from}
+              to={one.to}
+              onKept={() => choose(undefined)}
+              foot={({ isPending }) => (
+                <div className={clsx(formStyles.wide, layout.row)}>
+                  <Button type="submit" variant="contained" disabled={isPending}>
+                    Save
+                  </Button>
+                  <Button variant="outlined" onClick={() => choose(undefined)}>
+                    Cancel
+                  </Button>
+                </div>
+              )}
+            />
+          </Sheet>
+        </Pane>
+      )}
+    </Panes>
+  );
+}
