@@ -585,6 +585,17 @@ function noteTheYear(books: SampleBooks): void {
     standard: 'receivables',
     account: '1100',
   });
+  books.keepReport({
+    name: 'Year to date for the committee',
+    screen: 'statements',
+    settings: [
+      { key: 'columns', value: 'years:1' },
+      { key: 'statements', value: 'income-statement.balance-sheet' },
+    ],
+    span: 'year-to-date',
+  });
+  books.keepReport({ name: 'Last closed year', screen: 'statements', settings: [], span: 'last-closed-year' });
+  books.keepReport({ name: 'Tax of last quarter', screen: 'tax', settings: [], span: 'last-quarter' });
 }
 
 /** What is due is posted, the months before are locked, the year is closed in May. */

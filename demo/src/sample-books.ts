@@ -15,12 +15,14 @@ import { keepPattern } from '@just-ledger/server/areas/journal/pattern-commands'
 import { lockPeriod } from '@just-ledger/server/areas/periods/period-commands';
 import { arrangeStatements } from '@just-ledger/server/areas/statements/arrangement-commands';
 import { writeNote } from '@just-ledger/server/areas/statements/note-commands';
+import { keepReport } from '@just-ledger/server/areas/kept-reports/kept-report-commands';
 import { closeYear, reopenYear } from '@just-ledger/server/areas/closing/closing-commands';
 import type {
   AccountRequest,
   ArrangementRequest,
   ChangeAccountRequest,
   ContactRequest,
+  KeptReportRequest,
   NoteRequest,
   PrepaymentRequest,
   RecurringJournalRequest,
@@ -293,6 +295,12 @@ export class SampleBooks {
   arrange(arrangement: Omit<ArrangementRequest, 'version'>): void {
     const request: ArrangementRequest = { version: 0, ...arrangement };
     this.do(arrangeStatements, { organisation: this.organisation, person: this.person, request });
+  }
+
+  /** A report that everybody has under a name. */
+  keepReport(report: Omit<KeptReportRequest, 'shared'>): void {
+    const request: KeptReportRequest = { ...report, shared: true };
+    this.do(keepReport, { organisation: this.organisation, person: this.person, request });
   }
 
   end(): void {
