@@ -35,6 +35,7 @@ export const AREAS = [
   'statements',
   'closing',
   'kept-reports',
+  'board-papers',
   'take-on',
   'proofs',
   'find',

@@ -148,6 +148,7 @@ const LEAST: readonly (readonly [RegExp, MemberRole])[] = [
   [/^post .*\/accounts$/, 'preparer'],
   [/^put .*\/papers\/\{paper\}$/, 'preparer'],
   [/^put .*\/findings\/\{finding\}$/, 'preparer'],
+  [/^(post|put|delete) .*\/board-papers(\/\{id\})?$/, 'preparer'],
   [/^(post|put|delete) .*\/kept-reports(\/\{id\})?$/, 'reader'],
   [/^(post|put|delete) .*\/reports\/notes(\/(taken-over|\{id\}))?$/, 'preparer'],
   [/^get .*\/imports\/\{import\}$/, 'approver'],

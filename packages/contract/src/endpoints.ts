@@ -153,6 +153,12 @@ import type {
   SignInRequest,
 } from './sessions/session.js';
 import type {
+  BoardPapersRequest,
+  BoardPapersResponse,
+  BoardPapersVersionQuery,
+  PrintedBoardPapersQuery,
+} from './board-papers/board-papers.js';
+import type {
   KeptReportRequest,
   KeptReportResponse,
   KeptReportVersionQuery,
@@ -488,6 +494,17 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/invitations/{id}': {
     DELETE: { gives: void };
+  };
+  '/api/organisations/{organisation}/board-papers': {
+    GET: { gives: BoardPapersResponse[] };
+    POST: { takes: BoardPapersRequest; gives: KeptResponse };
+  };
+  '/api/organisations/{organisation}/board-papers/{id}': {
+    PUT: { takes: BoardPapersRequest; gives: KeptResponse };
+    DELETE: { asks: BoardPapersVersionQuery; gives: void };
+  };
+  '/api/organisations/{organisation}/board-papers/{id}/document.pdf': {
+    GET: { asks: PrintedBoardPapersQuery; gives: PdfFile };
   };
   '/api/organisations/{organisation}/kept-reports': {
     GET: { gives: KeptReportResponse[] };

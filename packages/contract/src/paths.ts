@@ -123,6 +123,10 @@ export const paths = {
   entryTrail: (id: Id, number: string) =>
     addressOf('/api/organisations/{organisation}/entries/{number}/trail', id, number),
   postDraft: (id: Id, draft: Id) => addressOf('/api/organisations/{organisation}/drafts/{id}/post', id, draft),
+  everyBoardPapers: (id: Id) => addressOf('/api/organisations/{organisation}/board-papers', id),
+  boardPapers: (id: Id, papers: Id) => addressOf('/api/organisations/{organisation}/board-papers/{id}', id, papers),
+  boardPapersPdf: (id: Id, papers: Id) =>
+    addressOf('/api/organisations/{organisation}/board-papers/{id}/document.pdf', id, papers),
   keptReports: (id: Id) => addressOf('/api/organisations/{organisation}/kept-reports', id),
   keptReport: (id: Id, kept: Id) => addressOf('/api/organisations/{organisation}/kept-reports/{id}', id, kept),
   patterns: (id: Id) => addressOf('/api/organisations/{organisation}/patterns', id),

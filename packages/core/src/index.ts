@@ -143,6 +143,7 @@ export * from './statements/statement-columns.js';
 export * from './statements/statement-formulas.js';
 export * from './statements/statement-layout.js';
 export * from './statements/statement-row.js';
+export * from './statements/statement-settings.js';
 export * from './statements/statement-terms.js';
 export * from './take-on/account-detail.js';
 export * from './take-on/asset-rows.js';

@@ -7,6 +7,7 @@ import { ArchivesModule } from '../areas/archives/archives.module.js';
 import { AuditTrailModule } from '../areas/audit-trail/audit-trail.module.js';
 import { BackupsModule } from '../areas/backups/backups.module.js';
 import { BeginningModule } from '../areas/beginning/beginning.module.js';
+import { BoardPapersModule } from '../areas/board-papers/board-papers.module.js';
 import { BreakdownsModule } from '../areas/breakdowns/breakdowns.module.js';
 import { ChartModule } from '../areas/chart/chart.module.js';
 import { ClosingModule } from '../areas/closing/closing.module.js';
@@ -59,6 +60,7 @@ import { HealthController } from './health.controller.js';
     TaxCodesModule,
     CurrenciesModule,
     BeginningModule,
+    BoardPapersModule,
     KeptReportsModule,
     OpenItemsModule,
     AccountDetailModule,

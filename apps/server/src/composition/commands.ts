@@ -15,6 +15,7 @@ import * as draftCommands from '../areas/journal/draft-commands.js';
 import * as arrangementCommands from '../areas/statements/arrangement-commands.js';
 import * as noteCommands from '../areas/statements/note-commands.js';
 import * as keptReportCommands from '../areas/kept-reports/kept-report-commands.js';
+import * as boardPapersCommands from '../areas/board-papers/board-papers-commands.js';
 import * as patternCommands from '../areas/journal/pattern-commands.js';
 import * as entryCommands from '../areas/journal/entry-commands.js';
 import * as reversalCommands from '../areas/journal/reversal-commands.js';
@@ -61,6 +62,7 @@ export const commands = new TaskTable<Command<any, unknown>>(
   arrangementCommands,
   noteCommands,
   keptReportCommands,
+  boardPapersCommands,
   holidayCommands,
   doByItself,
   occurrenceCommands,

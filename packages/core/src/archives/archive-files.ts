@@ -287,6 +287,15 @@ export const ARCHIVE_FILES = {
     createdBy: person('kept it'),
     updatedAt: moment(),
   }),
+  'board-papers': record('Kept reports as one document.', {
+    id: id('the board papers'),
+    name: text(undefined, 120),
+    subtitle: text('What stands under the name.', 400),
+    reports: list(id('a kept report'), 'In their order.'),
+    isSigned: yesNo('Whether there is room to sign.'),
+    changedBy: person('put them together last'),
+    updatedAt: moment(),
+  }),
   currencies: record('Foreign currencies, with the accounts of their gains and losses.', {
     currency: currency(),
     realisedGain: optional(id('the account')),

@@ -11,6 +11,7 @@ export const SET_UP_SUBJECTS = {
   arrangement: 'Arrangement of the statements',
   note: 'Note to the statements',
   'kept-report': 'Kept report',
+  'board-papers': 'Board papers',
 } as const;
 
 /** A key of {@link SET_UP_SUBJECTS}. */

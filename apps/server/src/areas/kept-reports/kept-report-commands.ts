@@ -12,8 +12,8 @@ import {
 } from '@just-ledger/core';
 import { and, eq, ne, sql } from 'drizzle-orm';
 import { isRow, nextId } from '../../platform/database/next-id.js';
-import { keptReport } from '../../platform/database/schema.js';
-import { changedSince, notFound, Refusal } from '../../platform/problems/refusal.js';
+import { boardPapers, keptReport } from '../../platform/database/schema.js';
+import { changedSince, notFound, Refusal, unprocessable } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
@@ -56,6 +56,7 @@ export const changeKeptReport = defineCommand(
     const { db, clock } = context;
     const before = keptThere(context, { organisation, person, id });
     if (before.version !== request.version) throw changedSince('kept report');
+    if (!request.shared || request.screen !== before.screen) assertInNoPapers(context, before);
     const row: Kept = {
       ...before,
       ...askedReport(context, { organisation, person: before.createdBy, id }, request, person),
@@ -80,6 +81,7 @@ export const dropKeptReport = defineCommand(
   ): void => {
     const before = keptThere(context, { organisation, person, id });
     if (version !== undefined && before.version !== version) throw changedSince('kept report');
+    assertInNoPapers(context, before);
     context.db
       .delete(keptReport)
       .where(isRow(keptReport, organisation, id))
@@ -98,6 +100,23 @@ function keptThere(context: WriteContext, { organisation, person, id }: KeptPlac
   if (!row || (!row.isShared && row.createdBy !== person)) throw notFound('kept report');
   if (row.isShared) assertMayShare(context, organisation, person);
   return row;
+}
+
+/** Board papers are printed whole: what they print stays. @throws {Refusal} 422 */
+function assertInNoPapers({ db }: WriteContext, { organisation, id, name }: Kept): void {
+  const papers = db
+    .select({ name: boardPapers.name })
+    .from(boardPapers)
+    .where(
+      and(
+        eq(boardPapers.organisation, organisation),
+        sql`EXISTS (SELECT 1 FROM json_each(${boardPapers.reports}) WHERE value = ${id})`,
+      ),
+    )
+    .get();
+  if (!papers) return;
+  const message = `“${name}” stands in the board papers “${papers.name}”. Take it out of them first.`;
+  throw unprocessable('report-in-papers', 'shared', message);
 }
 
 function assertMayShare(context: WriteContext, organisation: number, person: number): void {

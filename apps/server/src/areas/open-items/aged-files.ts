@@ -7,7 +7,8 @@ import type { Organisation } from '../organisations/organisation-store.js';
 import { definePrintedReport, defineReportWorkbook } from '../periods/report-files.js';
 import { agedBalancesReport, openItemsReport } from './aged-balances-report.js';
 
-function agedTables(
+/** What is owed by contact and age, as a table. */
+export function agedTables(
   db: Db,
   organisation: Organisation,
   { paper: _, documents, after: _after, ...query }: PrintedAgedBalancesQuery,

@@ -30,9 +30,25 @@ export type StatementsQuestion = ReportQuestion<Organisation, PrintedStatementsQ
 /** Statements as one PDF, each on pages of its own, drawn of the books as they stand at one moment. */
 export const printedStatements = defineFileTask('printedStatements', (db: Db, asked: StatementsQuestion) => {
   const { organisation, query, today } = asked;
-  const [{ drawn, notes }, foot] = db.$client.transaction(
-    () => [drawnStatements(db, asked), printedFoot(db, organisation, today)] as const,
+  const [{ statements, notes }, foot] = db.$client.transaction(
+    () => [statementPapers(db, asked), printedFoot(db, organisation, today)] as const,
   )();
+  return writeStatementsPdf({
+    title: titleOf(organisation, statements),
+    papers: [...statements, ...notes],
+    signedUnder: statements.length - 1,
+    foot,
+    size: query.paper ?? 'a4',
+    signedBy: query.sign === 'true' ? STATEMENT_WORDS[organisation.kind].signedBy : [],
+  });
+});
+
+/** Statements as they are printed, and the notes to them. */
+export function statementPapers(
+  db: Db,
+  asked: StatementsQuestion,
+): { readonly statements: readonly StatementPaper[]; readonly notes: readonly StatementPaper[] } {
+  const { drawn, notes } = drawnStatements(db, asked);
   const statements = drawn.map((one): StatementPaper => {
     switch (one.key) {
       case 'income-statement':
@@ -47,15 +63,8 @@ export const printedStatements = defineFileTask('printedStatements', (db: Db, as
         return one satisfies never;
     }
   });
-  return writeStatementsPdf({
-    title: titleOf(organisation, statements),
-    papers: notes ? [...statements, notesPaper(notes)] : statements,
-    signedUnder: statements.length - 1,
-    foot,
-    size: query.paper ?? 'a4',
-    signedBy: query.sign === 'true' ? STATEMENT_WORDS[organisation.kind].signedBy : [],
-  });
-});
+  return { statements, notes: notes ? [notesPaper(notes)] : [] };
+}
 
 /** Statements as one workbook, a sheet each, their sums and what one carries to the next as live formulas. */
 export const statementsWorkbook = defineFileTask('statementsWorkbook', (db: Db, asked: StatementsQuestion) => {

@@ -16,7 +16,8 @@ import type { Organisation } from '../organisations/organisation-store.js';
 import { definePrintedReport, defineReportWorkbook } from '../periods/report-files.js';
 import { taxReportOf } from './tax-report.js';
 
-function taxTables(
+/** The taxes of a period as a table. */
+export function taxTables(
   db: Db,
   organisation: Organisation,
   { paper: _, ...query }: PrintedTaxReportQuery,

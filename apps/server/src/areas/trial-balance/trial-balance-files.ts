@@ -68,7 +68,8 @@ const COLUMN_LABELS: Record<Exclude<WorksheetColumn, 'against'>, string> = {
 
 const STATEMENTS: ReadonlySet<WorksheetColumn> = new Set(['incomeStatement', 'balanceSheet']);
 
-function worksheetTables(
+/** The worksheet as a table, with the pairs of columns that are shown. */
+export function worksheetTables(
   db: Db,
   organisation: Organisation,
   { paper: _, show, ...query }: PrintedWorksheetQuery,

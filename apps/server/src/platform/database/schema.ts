@@ -1,6 +1,7 @@
 // The tables. `npm run schema` writes what a change of theirs means to existing files as the next step in drizzle/; what
 // else holds of them stands in guarantees/.
 export * from './tables/attachments.js';
+export * from './tables/board-papers.js';
 export * from './tables/chart.js';
 export * from './tables/findings.js';
 export * from './tables/journal.js';

@@ -5,7 +5,7 @@ import {
   parseCivilDate,
   periodsBetween,
   type Rounding,
-  ROUNDINGS,
+  statementSettings,
 } from '@just-ledger/core';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { useSheetParam } from '../../api/address.js';
@@ -81,7 +81,6 @@ export function useStatementParams(): StatementParams {
   const [against, setAgainst] = useSheetParam('against');
   const asKnownOn = known === '' ? undefined : typedDay(known, to);
   const [asksRounding, askRounding] = useSheetParam('rounding');
-  const rounding = ROUNDINGS.find((one) => one === asksRounding) ?? '';
   const [statements, setStatements] = useSheetParam('statements');
   const [notes, setNotes] = useSheetParam('notes');
   const months = periodsBetween(calendar, parseCivilDate(from), parseCivilDate(to)).length;
@@ -90,30 +89,36 @@ export function useStatementParams(): StatementParams {
     ...breakdowns.map(({ name }): Beside => `by:${name}`),
   ];
   const beside = choices.find((key) => key === columns) ?? '';
-  const isAgainstNow = asKnownOn !== undefined && against === 'now';
-  const isPossible = isAgainstNow || /^(years|periods)/.test(beside);
-  const isTold = isPossible && (change ? change === 'yes' : isAgainstNow || beside.endsWith(':1'));
-  const chosen = STATEMENTS.filter((key) => statements?.split('.').includes(key));
-  const shown = new Set(chosen.length > 0 ? chosen : STATEMENTS);
+  const given: Readonly<Record<string, string>> = {
+    form,
+    statements,
+    columns: beside,
+    change,
+    rounding: asksRounding,
+    against,
+    notes,
+  };
+  const drawn = statementSettings((key) => given[key] ?? '', asKnownOn);
+  const shown = new Set(drawn.statements);
   return {
-    form: form === 'single-step' ? form : 'multi-step',
+    form: drawn.form,
     shown,
     beside,
     choices,
-    change: { isPossible, isTold, isChosen: change === 'yes' },
+    change: { ...drawn.change, isChosen: change === 'yes' },
     asked: {
       from,
       to,
-      columns: isAgainstNow ? `known-on:${asKnownOn}` : beside || undefined,
-      change: isTold ? 'true' : undefined,
-      rounding: rounding || undefined,
-      asKnownOn: isAgainstNow ? undefined : asKnownOn,
+      columns: drawn.columns,
+      change: drawn.change.isTold ? 'true' : undefined,
+      rounding: drawn.rounding,
+      asKnownOn: drawn.asKnownOn,
     },
-    against: { isPossible: asKnownOn !== undefined, isTold: isAgainstNow },
+    against: { isPossible: asKnownOn !== undefined, isTold: drawn.isAgainstNow },
     setAgainst: (told) => setAgainst(told ? 'now' : undefined),
-    rounding,
+    rounding: drawn.rounding ?? '',
     setRounding: (to) => askRounding(to || undefined),
-    notes: notes === 'yes' || notes === 'no' ? notes : '',
+    notes: drawn.notes,
     setNotes: (isShown) => setNotes(isShown ? 'yes' : 'no'),
     known,
     setKnown: (typed) => setKnown(typed || undefined),

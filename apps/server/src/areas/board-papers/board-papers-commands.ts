@@ -1,0 +1,146 @@
+import type { BoardPapersRequest, KeptResponse } from '@just-ledger/contract';
+import { isPlainText, type Particulars, problem, type Problem } from '@just-ledger/core';
+import { and, eq, inArray, ne, sql } from 'drizzle-orm';
+import { isRow, nextId } from '../../platform/database/next-id.js';
+import { boardPapers, keptReport } from '../../platform/database/schema.js';
+import { changedSince, notFound, Refusal } from '../../platform/problems/refusal.js';
+import type { Actor } from '../../platform/sessions/session-guard.js';
+import { defineCommand } from '../../platform/threads/task.js';
+import type { WriteContext } from '../../platform/threads/write-context.js';
+import { recordChange } from '../audit-trail/record-change.js';
+import { isPrintable } from './printed-kept-report.js';
+
+type Papers = typeof boardPapers.$inferSelect;
+type PapersPlace = Actor & { readonly id: number };
+
+/** Puts kept reports together as one document. */
+export const composePapers = defineCommand(
+  'composePapers',
+  (
+    context: WriteContext,
+    { organisation, person, request }: Actor & { readonly request: BoardPapersRequest },
+  ): KeptResponse => {
+    const { db, clock } = context;
+    const id = nextId(db, boardPapers, organisation);
+    const row: Papers = {
+      organisation,
+      id,
+      ...askedPapers(context, { organisation, person, id }, request),
+      changedBy: person,
+      updatedAt: clock.moment(),
+      version: 1,
+    };
+    db.insert(boardPapers).values(row).run();
+    record(context, { organisation, person }, undefined, row);
+    return { id, version: 1 };
+  },
+);
+
+/** Puts them together otherwise. */
+export const changePapers = defineCommand(
+  'changePapers',
+  (
+    context: WriteContext,
+    { organisation, person, id, request }: PapersPlace & { readonly request: BoardPapersRequest },
+  ): KeptResponse => {
+    const { db, clock } = context;
+    const before = papersThere(context, organisation, id);
+    if (before.version !== request.version) throw changedSince('board papers');
+    const row: Papers = {
+      ...before,
+      ...askedPapers(context, { organisation, person, id }, request),
+      changedBy: person,
+      updatedAt: clock.moment(),
+      version: before.version + 1,
+    };
+    db.update(boardPapers)
+      .set(row)
+      .where(isRow(boardPapers, organisation, id))
+      .run();
+    record(context, { organisation, person }, before, row);
+    return { id, version: row.version };
+  },
+);
+
+/** Takes them apart; the reports stay. @param version the one that was looked at; any if left out */
+export const dropPapers = defineCommand(
+  'dropPapers',
+  (
+    context: WriteContext,
+    { organisation, person, id, version }: PapersPlace & { readonly version?: number | undefined },
+  ): void => {
+    const before = papersThere(context, organisation, id);
+    if (version !== undefined && before.version !== version) throw changedSince('board papers');
+    context.db
+      .delete(boardPapers)
+      .where(isRow(boardPapers, organisation, id))
+      .run();
+    record(context, { organisation, person }, before, undefined);
+  },
+);
+
+function papersThere({ db }: WriteContext, organisation: number, id: number): Papers {
+  const row = db
+    .select()
+    .from(boardPapers)
+    .where(isRow(boardPapers, organisation, id))
+    .get();
+  if (!row) throw notFound('board papers');
+  return row;
+}
+
+/** Papers as they are asked for. @throws {Refusal} 422 at what is wrong */
+function askedPapers(
+  { db }: WriteContext,
+  { organisation, id }: PapersPlace,
+  request: BoardPapersRequest,
+): Pick<Papers, 'name' | 'subtitle' | 'reports' | 'isSigned'> {
+  const problems: Problem[] = [];
+  const name = request.name.trim();
+  if (name === '' || !isPlainText(name, 120))
+    problems.push(problem('papers-name', 'name', 'Give the papers a name of up to 120 characters on one line.'));
+  const other = db
+    .select({ name: boardPapers.name })
+    .from(boardPapers)
+    .where(
+      and(eq(boardPapers.organisation, organisation), ne(boardPapers.id, id), sql`name = ${name} COLLATE NOCASE`),
+    )
+    .get();
+  if (other)
+    problems.push(problem('papers-name-taken', 'name', `There are “${other.name}” already. Take another name.`));
+  const kept = db
+    .select()
+    .from(keptReport)
+    .where(and(eq(keptReport.organisation, organisation), inArray(keptReport.id, request.reports)))
+    .all();
+  request.reports.forEach((report, at) => {
+    const one = kept.find((row) => row.id === report);
+    const wrong = (code: string, message: string): void => {
+      problems.push(problem(code, `reports.${at}`, message));
+    };
+    if (!one) wrong('report-unknown', 'This report is not kept any more.');
+    else if (!one.isShared) wrong('report-own', `“${one.name}” is kept for one person. Keep it for everybody first.`);
+    else if (!isPrintable(one.screen)) wrong('report-unprinted', `“${one.name}” cannot be printed with others.`);
+  });
+  if (problems.length > 0) throw new Refusal(422, problems);
+  return { name, subtitle: request.subtitle.trim(), reports: request.reports, isSigned: request.signed };
+}
+
+function record(context: WriteContext, actor: Actor, before: Papers | undefined, after: Papers | undefined): void {
+  const { id = 0, name = '' } = after ?? before ?? {};
+  const told = (row: Papers | undefined): Particulars | undefined =>
+    row && {
+      name: row.name,
+      'under it': row.subtitle,
+      reports: row.reports.map(String),
+      'room to sign': row.isSigned,
+    };
+  recordChange(context, {
+    ...actor,
+    subject: 'board-papers',
+    object: id,
+    title: name,
+    before: told(before),
+    after: told(after),
+  });
+}

@@ -1,0 +1,69 @@
+import type { PrintedBoardPapersQuery } from '@just-ledger/contract';
+import { daysOfSpan, longDate, STATEMENT_WORDS } from '@just-ledger/core';
+import { and, eq, inArray } from 'drizzle-orm';
+import type { Db } from '../../platform/database/connection.js';
+import { isRow } from '../../platform/database/next-id.js';
+import { boardPapers, keptReport } from '../../platform/database/schema.js';
+import { type StatementPaper, writeStatementsPdf } from '../../platform/files/write-statements-pdf.js';
+import { notFound, unprocessable } from '../../platform/problems/refusal.js';
+import type { ReportQuestion } from '../../platform/threads/report.js';
+import { defineFileTask } from '../../platform/threads/task.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { closedYears } from '../periods/period-store.js';
+import { printedFoot } from '../periods/printed-foot.js';
+import { printedKeptReport } from './printed-kept-report.js';
+
+/** Which board papers are printed. */
+export type BoardPapersQuestion = ReportQuestion<Organisation, PrintedBoardPapersQuery & { readonly id: number }>;
+
+/** Board papers as one PDF: a cover, the contents, then each report with the days of today, all of the books at one moment. */
+export const printedBoardPapers = defineFileTask('printedBoardPapers', (db: Db, asked: BoardPapersQuestion) => {
+  const { organisation, today, query } = asked;
+  const { papers, foot, row, names, signedUnder } = db.$client.transaction(() => drawnPapers(db, asked))();
+  return writeStatementsPdf({
+    title: `${organisation.name}, ${row.name}`,
+    papers,
+    foot,
+    size: query.paper ?? 'a4',
+    signedBy: row.isSigned && signedUnder >= 0 ? STATEMENT_WORDS[organisation.kind].signedBy : [],
+    signedUnder,
+    front: {
+      organisation: organisation.name,
+      title: row.name,
+      lines: [...row.subtitle.split('\n').filter((line) => line.trim() !== ''), longDate(today)],
+      names,
+    },
+  });
+});
+
+function drawnPapers(db: Db, { organisation, query, today }: BoardPapersQuestion) {
+  const row = db
+    .select()
+    .from(boardPapers)
+    .where(isRow(boardPapers, organisation.id, query.id))
+    .get();
+  if (!row) throw notFound('board papers');
+  const kept = db
+    .select()
+    .from(keptReport)
+    .where(and(eq(keptReport.organisation, organisation.id), inArray(keptReport.id, row.reports)))
+    .all();
+  const closed = closedYears(db, organisation.id);
+  const papers: StatementPaper[] = [];
+  const names = new Map<number, string>();
+  let signedUnder = -1;
+  for (const id of row.reports) {
+    const one = kept.find((report) => report.id === id);
+    if (!one) continue;
+    const { span, firstDay, lastDay } = one;
+    const days = span ? daysOfSpan(span, organisation.calendar, today, closed) : undefined;
+    const [from, to] = [days?.from ?? firstDay, days?.to ?? lastDay];
+    if (!from || !to) throw unprocessable('report-without-days', '', `There are no such days yet for “${one.name}”.`);
+    const printed = printedKeptReport(one, { db, organisation, today, days: { from, to } });
+    names.set(papers.length, one.name);
+    if (printed.statements > 0) signedUnder = papers.length + printed.statements - 1;
+    papers.push(...printed.papers);
+  }
+  if (papers.length === 0) throw unprocessable('papers-empty', '', 'There is no report in these papers yet.');
+  return { row, papers, names, signedUnder, foot: printedFoot(db, organisation, today) };
+}

@@ -1,0 +1,25 @@
+import type { BoardPapersResponse } from '@just-ledger/contract';
+import { asc, eq } from 'drizzle-orm';
+import type { Db } from '../../platform/database/connection.js';
+import { boardPapers } from '../../platform/database/schema.js';
+import { defineReading } from '../../platform/threads/task.js';
+
+/** The board papers of an organisation, by name. */
+export const everyBoardPapers = defineReading(
+  'everyBoardPapers',
+  (db: Db, { organisation }: { readonly organisation: number }): BoardPapersResponse[] =>
+    db
+      .select()
+      .from(boardPapers)
+      .where(eq(boardPapers.organisation, organisation))
+      .orderBy(asc(boardPapers.name))
+      .all()
+      .map(({ id, name, subtitle, reports, isSigned, version }) => ({
+        id,
+        name,
+        subtitle,
+        reports,
+        signed: isSigned,
+        version,
+      })),
+);

@@ -1,0 +1,106 @@
+import {
+  type CivilDate,
+  isCivilDate,
+  parseCivilDate,
+  statementSettings,
+  typedDate,
+  yearBefore,
+} from '@just-ledger/core';
+import type { Db } from '../../platform/database/connection.js';
+import { paperOfTable } from '../../platform/files/report-table.js';
+import type { keptReport } from '../../platform/database/schema.js';
+import type { StatementPaper } from '../../platform/files/write-statements-pdf.js';
+import { agedTables } from '../open-items/aged-files.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { statementPapers } from '../statements/statement-files.js';
+import { taxTables } from '../tax-report/tax-files.js';
+import { worksheetTables } from '../trial-balance/trial-balance-files.js';
+
+type Kept = typeof keptReport.$inferSelect;
+
+/** A kept report as it is printed. */
+export interface PrintedKeptReport {
+  readonly papers: readonly StatementPaper[];
+  /** How many of them are statements, which people sign under. */
+  readonly statements: number;
+}
+
+/** What a kept report is printed of. */
+export interface PrintedOf {
+  readonly db: Db;
+  readonly organisation: Organisation;
+  readonly today: CivilDate;
+  readonly days: { readonly from: CivilDate; readonly to: CivilDate };
+  readonly setting: (key: string) => string;
+}
+
+const PRINTERS: Readonly<Record<string, (of: PrintedOf) => PrintedKeptReport>> = {
+  statements: printedStatements,
+  'trial-balance': printedWorksheet,
+  aged: ({ db, organisation, today, days, setting }) => {
+    const ledger = setting('ledger') === 'payables' ? 'payables' : 'receivables';
+    const documents = setting('documents') === 'all' ? { documents: 'true' } : {};
+    return tables(agedTables(db, organisation, { ledger, asAt: days.to, ...documents }, today));
+  },
+  tax: ({ db, organisation, today, days }) => tables(taxTables(db, organisation, days, today)),
+};
+
+/** Whether reports of a screen can be printed together with others. */
+export function isPrintable(screen: string): boolean {
+  return Object.hasOwn(PRINTERS, screen);
+}
+
+/** A kept report as it is printed, with the settings that it was kept with. */
+export function printedKeptReport(
+  { screen, settings }: Pick<Kept, 'screen' | 'settings'>,
+  of: Omit<PrintedOf, 'setting'>,
+): PrintedKeptReport {
+  const setting = (key: string): string => settings.find((one) => one.key === key)?.value ?? '';
+  return PRINTERS[screen]?.({ ...of, setting }) ?? { papers: [], statements: 0 };
+}
+
+function printedStatements({ db, organisation, today, days, setting }: PrintedOf): PrintedKeptReport {
+  const drawn = statementSettings(setting, dayIn(setting('known'), days.to));
+  const { statements, notes } = statementPapers(db, {
+    organisation,
+    today,
+    query: {
+      ...days,
+      form: drawn.form,
+      statements: drawn.statements.join(','),
+      ...(drawn.columns && { columns: drawn.columns }),
+      ...(drawn.change.isTold && { change: 'true' }),
+      ...(drawn.rounding && { rounding: drawn.rounding }),
+      ...(drawn.asKnownOn && { asKnownOn: drawn.asKnownOn }),
+      ...(drawn.notes !== 'no' && { notes: 'true' }),
+    },
+  });
+  return { papers: [...statements, ...notes], statements: statements.length };
+}
+
+function printedWorksheet({ db, organisation, today, days, setting }: PrintedOf): PrintedKeptReport {
+  const [breakdown = '', value] = setting('within').split(/: ?(.*)/s);
+  const known = dayIn(setting('known'), days.to);
+  const against = setting('against') === 'year-before' ? yearBefore(days.to) : dayIn(setting('against'), days.to);
+  const usual = breakdown !== '' && value === undefined ? 'adjusted' : 'unadjusted.adjustments.adjusted';
+  const query = {
+    asAt: days.to,
+    show: (setting('columns') || usual).split('.').join(','),
+    ...(setting('zeros') !== '' && { zeros: 'true' }),
+    ...(known && { asKnownOn: known }),
+    ...(against && { against }),
+    ...(breakdown !== '' && { breakdown }),
+    ...(value !== undefined && (value === '' ? { unnamed: 'true' } : { value })),
+  };
+  return tables(worksheetTables(db, organisation, query, today));
+}
+
+function tables(all: ReturnType<typeof taxTables>): PrintedKeptReport {
+  return { papers: all.map(paperOfTable), statements: 0 };
+}
+
+/** A day as it was typed; none where it is none. */
+function dayIn(text: string, near: CivilDate): CivilDate | undefined {
+  if (isCivilDate(text)) return parseCivilDate(text);
+  return text === '' ? undefined : typedDate(text, near);
+}
