@@ -585,7 +585,7 @@ function noteTheYear(books: SampleBooks): void {
     standard: 'receivables',
     account: '1100',
   });
-  books.keepReport({
+  const committee = books.keepReport({
     name: 'Year to date for the committee',
     screen: 'statements',
     settings: [
@@ -594,8 +594,31 @@ function noteTheYear(books: SampleBooks): void {
     ],
     span: 'year-to-date',
   });
-  books.keepReport({ name: 'Last closed year', screen: 'statements', settings: [], span: 'last-closed-year' });
+  const closed = books.keepReport({
+    name: 'Last closed year',
+    screen: 'statements',
+    settings: [],
+    span: 'last-closed-year',
+  });
+  const owed = books.keepReport({
+    name: 'Owed by customers',
+    screen: 'aged',
+    settings: [{ key: 'ledger', value: 'receivables' }],
+    span: 'year-to-date',
+  });
   books.keepReport({ name: 'Tax of last quarter', screen: 'tax', settings: [], span: 'last-quarter' });
+  books.boardPapers({
+    name: 'Annual accounts',
+    subtitle: 'For the members’ meeting',
+    reports: [closed],
+    signed: true,
+  });
+  books.boardPapers({
+    name: 'Papers for the committee',
+    subtitle: 'What came in and went out, what is owed',
+    reports: [committee, owed],
+    signed: false,
+  });
 }
 
 /** What is due is posted, the months before are locked, the year is closed in May. */

@@ -15,11 +15,13 @@ import { keepPattern } from '@just-ledger/server/areas/journal/pattern-commands'
 import { lockPeriod } from '@just-ledger/server/areas/periods/period-commands';
 import { arrangeStatements } from '@just-ledger/server/areas/statements/arrangement-commands';
 import { writeNote } from '@just-ledger/server/areas/statements/note-commands';
+import { composePapers } from '@just-ledger/server/areas/board-papers/board-papers-commands';
 import { keepReport } from '@just-ledger/server/areas/kept-reports/kept-report-commands';
 import { closeYear, reopenYear } from '@just-ledger/server/areas/closing/closing-commands';
 import type {
   AccountRequest,
   ArrangementRequest,
+  BoardPapersRequest,
   ChangeAccountRequest,
   ContactRequest,
   KeptReportRequest,
@@ -297,10 +299,15 @@ export class SampleBooks {
     this.do(arrangeStatements, { organisation: this.organisation, person: this.person, request });
   }
 
-  /** A report that everybody has under a name. */
-  keepReport(report: Omit<KeptReportRequest, 'shared'>): void {
+  /** A report that everybody has under a name. @returns its id */
+  keepReport(report: Omit<KeptReportRequest, 'shared'>): number {
     const request: KeptReportRequest = { ...report, shared: true };
-    this.do(keepReport, { organisation: this.organisation, person: this.person, request });
+    return this.do(keepReport, { organisation: this.organisation, person: this.person, request }).id;
+  }
+
+  /** Kept reports as one document. */
+  boardPapers(request: BoardPapersRequest): void {
+    this.do(composePapers, { organisation: this.organisation, person: this.person, request });
   }
 
   end(): void {

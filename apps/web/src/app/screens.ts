@@ -1,6 +1,7 @@
 import { adjustmentsRoute } from '../features/adjustments/route.js';
 import { accountRoute } from '../features/account-ledger/route.js';
 import { papersRoute } from '../features/attachments/routes.js';
+import { boardPapersRoute } from '../features/board-papers/route.js';
 import { chartRoute } from '../features/accounts/route.js';
 import { changesRoute } from '../features/audit-trail/route.js';
 import { breakdownsRoute } from '../features/breakdowns/route.js';
@@ -61,6 +62,7 @@ export const SCREENS: readonly ScreenRoute[] = [
   yearEndRoute,
   ...statementRoutes,
   keptReportsRoute,
+  boardPapersRoute,
   taxReportRoute,
 ];
 

@@ -1,0 +1,119 @@
+import { type BoardPapersResponse, paths } from '@just-ledger/contract';
+import { useSuspenseQuery } from '@tanstack/react-query';
+import { clsx } from 'clsx';
+import { useSheetParam } from '../../api/address.js';
+import { boardPapersQuery } from '../../api/board-papers-queries.js';
+import { useBooks } from '../../api/books-queries.js';
+import { keptReportsQuery } from '../../api/kept-report-queries.js';
+import { Allowed } from '../../ui/allowed.js';
+import layout from '../../ui/layout.module.css';
+import ruled from '../../ui/ruled.module.css';
+import { Empty, Pane, Panes, Sheet } from '../../ui/sheet.js';
+import styles from './board-papers.module.css';
+import { BoardPapersForm } from './board-papers-form.js';
+
+/** Kept reports put together as documents: a cover, contents, each report with the days of today. */
+export default function BoardPapersScreen() {
+  const { organisation, may } = useBooks();
+  const { data: all } = useSuspenseQuery(boardPapersQuery(organisation.id));
+  const { data: kept } = useSuspenseQuery(keptReportsQuery(organisation.id));
+  const [chosen, choose] = useSheetParam('papers');
+  const one = all.find(({ id }) => String(id) === chosen);
+  const hasDays = (id: number): boolean => kept.find((report) => report.id === id)?.from != null;
+  const canPrint = ({ reports }: BoardPapersResponse): boolean => reports.length > 0 && reports.every(hasDays);
+  const nameOf = (id: number): string => kept.find((report) => report.id === id)?.name ?? '';
+  return (
+    <Panes>
+      <Pane>
+        <Sheet
+          title="Board papers"
+          aside={all.length > 0 && 'printed with the days of today'}
+          tools={
+            all.length > 0 && (
+              <Allowed needed="preparer">
+                <button className="act" type="button" onClick={() => choose('new')}>
+                  Put papers together
+                </button>
+              </Allowed>
+            )
+          }
+        >
+          {all.length === 0 ? (
+            <Empty>
+              <p>
+                Board papers are several kept reports as one document: a cover, a page of contents, page numbers
+                throughout, room to sign under the statements.
+              </p>
+              <Allowed needed="preparer" isTold>
+                <p>
+                  <button className="act" type="button" onClick={() => choose('new')}>
+                    Put the first ones together
+                  </button>
+                </p>
+              </Allowed>
+            </Empty>
+          ) : (
+            <table className={clsx(ruled.table, styles.papers)}>
+              <thead>
+                <tr>
+                  <th>Papers</th>
+                  <th>Reports, in order</th>
+                  <th>
+                    <span className="visually-hidden">What can be done</span>
+                  </th>
+                </tr>
+              </thead>
+              <tbody>
+                {all.map((papers) => (
+                  <tr key={papers.id} className={papers === one ? ruled.chosen : undefined}>
+                    <td>
+                      <span className="strong">{papers.name}</span>
+                      <div className="soft small">{papers.subtitle.split('\n')[0]}</div>
+                    </td>
+                    <td>
+                      <ol className={clsx(layout.plainList, 'small')}>
+                        {papers.reports.map((id) => (
+                          <li key={id}>
+                            {nameOf(id)}
+                            {!hasDays(id) && <span className="brass"> has no such days yet</span>}
+                          </li>
+                        ))}
+                      </ol>
+                    </td>
+                    <td className={styles.acts}>
+                      {canPrint(papers) && (
+                        <a
+                          className="act small"
+                          href={paths.boardPapersPdf(organisation.id, papers.id)}
+                          target="_blank"
+                          rel="noreferrer"
+                        >
+                          Print
+                        </a>
+                      )}
+                      {may('preparer') && (
+                        <button type="button" className="act small" onClick={() => choose(String(papers.id))}>
+                          Change
+                        </button>
+                      )}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          )}
+        </Sheet>
+      </Pane>
+      {may('preparer') && (one || chosen === 'new') && (
+        <Pane narrow>
+          <BoardPapersForm
+            key={one ? `${one.id} ${one.version}` : 'new'}
+            papers={one}
+            kept={kept.filter(({ shared }) => shared)}
+            onLeave={() => choose(undefined)}
+          />
+        </Pane>
+      )}
+    </Panes>
+  );
+}

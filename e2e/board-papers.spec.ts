@@ -1,0 +1,55 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import { expect, test } from './books.js';
+
+test('kept reports are put together by keys, printed, and taken apart', async ({
+  own: { page, open, post, ask },
+}) => {
+  await post('2026-03-02', 'Sold', '1010', '4000', '400.00');
+  const keep = (name: string, screen: string, span: string): Promise<unknown> =>
+    ask('POST', '/kept-reports', { name, screen, settings: [], span, shared: true });
+  await keep('The year', 'statements', 'last-year');
+  await keep('Closed year', 'statements', 'last-closed-year');
+  await keep('Who owes us', 'aged', 'last-month');
+  await open('report/kept');
+  await page.keyboard.press('g');
+  await page.keyboard.press('b');
+  await page.getByRole('button', { name: 'Put the first ones together' }).click();
+  const form = page.getByRole('form', { name: 'New papers' });
+  await form.getByLabel('Name').fill('For the board');
+  await form.getByLabel('Under it, on the cover').fill('Meeting of January');
+  for (const name of ['Who owes us', 'The year', 'Closed year']) {
+    await form.getByRole('combobox', { name: 'Add a report' }).click();
+    await page.getByRole('option', { name }).click();
+  }
+  const order = form.getByRole('list', { name: 'Reports, in order' }).getByRole('listitem');
+  await expect(order).toHaveText([/^Who owes us/, /^The year/, /^Closed year/]);
+  await order.nth(1).locator('[data-report]').focus();
+  await page.keyboard.press('Alt+ArrowUp');
+  await expect(order).toHaveText([/^The year/, /^Who owes us/, /^Closed year/]);
+  await expect(order.first().locator('[data-report]')).toBeFocused();
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await form.getByRole('button', { name: 'Add', exact: true }).click();
+  const row = page.getByRole('row', { name: /For the board/ });
+  await expect(row).toContainText('Closed year has no such days yet');
+  await expect(row.getByRole('link', { name: 'Print' })).toHaveCount(0);
+  // what has no days is taken out
+  await row.getByRole('button', { name: 'Change' }).click();
+  const changed = page.getByRole('form', { name: 'Change For the board' });
+  await changed.getByRole('listitem').nth(2).locator('[data-report]').focus();
+  await page.keyboard.press('Delete');
+  await changed.getByRole('button', { name: 'Save' }).click();
+  const href = (await row.getByRole('link', { name: 'Print' }).getAttribute('href')) ?? '';
+  const printed = await page.request.get(new URL(href, page.url()).href);
+  expect([printed.status(), printed.headers()['content-type']]).toEqual([200, 'application/pdf']);
+  // a report that is printed stays kept
+  await open('report/kept');
+  await page
+    .getByRole('row', { name: /The year/ })
+    .getByRole('button', { name: 'Remove' })
+    .click();
+  await expect(page.getByText('stands in the board papers “For the board”')).toBeVisible();
+  await open('report/board-papers');
+  await row.getByRole('button', { name: 'Change' }).click();
+  await page.getByRole('button', { name: 'take apart' }).click();
+  await expect(row).toHaveCount(0);
+});
