@@ -1,5 +1,8 @@
+import { execFileSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import type { BoardPapersRequest, BoardPapersResponse } from '@just-ledger/contract';
+import type { BoardPapersRequest, BoardPapersResponse, IssuedPapersResponse } from '@just-ledger/contract';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { fromTo } from './entries.js';
 import { problemCodes, type Reply, RunningServer } from './running-server.js';
@@ -22,6 +25,8 @@ const kept = async (name: string, screen: string, settings: Record<string, strin
       shared: true,
     })
   ).id;
+const sqlite = (sql: string): string =>
+  execFileSync('sqlite3', ['-bail', join(server.folder, 'books.sqlite'), sql], { encoding: 'utf8', stdio: 'pipe' });
 let reports: number[];
 const request = (change: Partial<BoardPapersRequest> = {}): BoardPapersRequest => ({
   name: 'Papers for the board',
@@ -101,11 +106,52 @@ describe('board papers', () => {
     const data = await fileOf(server, `${at}/board-papers/${id}/document.pdf?paper=letter`, 'application/pdf');
     const pdf = await getDocument({ data, useSystemFonts: false, verbosity: 0 }).promise;
     const { info } = await pdf.getMetadata();
-    expect([Reflect.get(info, 'Title'), Reflect.get(info, 'Language')]).toEqual(['Sallow Reach, Papers for the board', 'en']);
+    expect([Reflect.get(info, 'Title'), Reflect.get(info, 'Language')]).toEqual([
+      'Sallow Reach, Papers for the board',
+      'en',
+    ]);
     expect(await pdf.getMarkInfo()).toMatchObject({ Marked: true });
     expect((await pdf.getPage(1)).view).toEqual([0, 0, 612, 792]);
     const tree = JSON.stringify(await (await pdf.getPage(2)).getStructTree());
     expect(tree).toContain('"H1"');
+  });
+
+  test('are issued as they are drawn then, and stay so', async () => {
+    const issued = (await done('POST', `/board-papers/${id}/issue`, {})) as IssuedPapersResponse;
+    const file = `${at}/attachments/${issued.attachment}/content`;
+    const before = await fileOf(server, file, 'application/pdf');
+    expect(createHash('sha256').update(before).digest('hex')).toBe(issued.sha256);
+    const last = ((await done('GET', '/entries')) as { entries: { seal: string }[] }).entries[0];
+    expect([issued.place, issued.name, issued.entries, issued.seal]).toEqual([
+      1,
+      'Papers for the board',
+      5,
+      last?.seal,
+    ]);
+    // the books go on, what was issued does not
+    await done('POST', '/entries', {
+      date: '2026-12-20',
+      explanation: 'Later',
+      lines: fromTo('4000', '1010', '55.00'),
+    });
+    expect(await fileOf(server, file, 'application/pdf')).toEqual(before);
+    expect((await pagesOfPdf(server, `${at}/board-papers/${id}/document.pdf`)).join(' ')).toMatch(/895\.40/);
+    expect((await pagesOfPdf(server, file)).join(' ')).not.toMatch(/895\.40/);
+    await done('POST', `/board-papers/${id}/issue`, {});
+    expect(((await done('GET', '/board-papers/issued')) as IssuedPapersResponse[]).map(({ place }) => place)).toEqual(
+      [2, 1],
+    );
+    // it is no paper that waits for its entry, and is not thrown away
+    expect((await done('GET', '/attachments')).count).toBe(0);
+    const removed = await server.request('DELETE', `${at}/attachments/${issued.attachment}`);
+    expect(problemCodes(removed)).toEqual(['paper-issued at ']);
+    for (const attack of [
+      'UPDATE issued_papers SET entries = 1',
+      'DELETE FROM issued_papers',
+      `UPDATE attachment SET discarded_at = 'x', discarded_by = 1 WHERE id = ${issued.attachment}`,
+      `INSERT INTO issued_papers SELECT organisation, 9, name, attachment, entries, seal, issued_at, issued_by FROM issued_papers`,
+    ])
+      expect(() => sqlite(attack)).toThrow(/issued papers/);
   });
 
   test('keep the reports they print', async () => {
@@ -132,6 +178,11 @@ describe('board papers', () => {
     const theirs = `/api/organisations/${String(taken.organisation)}/board-papers`;
     const told = (all: BoardPapersResponse[]): unknown => all.map(({ version: _, ...papers }) => papers);
     expect(told(await server.done('GET', theirs))).toEqual(told(await done('GET', '/board-papers')));
+    const hashes = (all: IssuedPapersResponse[]): unknown =>
+      all.map(({ sha256, seal, place }) => [place, sha256, seal]);
+    expect(hashes(await server.done('GET', `${theirs}/issued`))).toEqual(
+      hashes(await done('GET', '/board-papers/issued')),
+    );
     const pages = await pagesOfPdf(server, `${theirs}/${id}/document.pdf`);
     expect(pages[1]).toMatch(/Contents.*Taxes.*The year/);
     await done('DELETE', `/board-papers/${id}`);

@@ -492,7 +492,7 @@ describe('the file itself', () => {
     expect(guarded).toEqual([
       'account 3',
       'arrangement 2',
-      'attachment 3',
+      'attachment 4',
       'balance 3',
       'breakdown 3',
       'breakdown_value 3',
@@ -507,6 +507,7 @@ describe('the file itself', () => {
       'entry_correction 3',
       'entry_preparer 3',
       'finding_event 3',
+      'issued_papers 3',
       'line 3',
       'locked_proof 3',
       'membership 3',

@@ -156,6 +156,7 @@ import type {
   BoardPapersRequest,
   BoardPapersResponse,
   BoardPapersVersionQuery,
+  IssuedPapersResponse,
   PrintedBoardPapersQuery,
 } from './board-papers/board-papers.js';
 import type {
@@ -498,6 +499,12 @@ export interface Endpoints {
   '/api/organisations/{organisation}/board-papers': {
     GET: { gives: BoardPapersResponse[] };
     POST: { takes: BoardPapersRequest; gives: KeptResponse };
+  };
+  '/api/organisations/{organisation}/board-papers/issued': {
+    GET: { gives: IssuedPapersResponse[] };
+  };
+  '/api/organisations/{organisation}/board-papers/{id}/issue': {
+    POST: { asks: PrintedBoardPapersQuery; gives: IssuedPapersResponse };
   };
   '/api/organisations/{organisation}/board-papers/{id}': {
     PUT: { takes: BoardPapersRequest; gives: KeptResponse };

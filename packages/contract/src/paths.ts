@@ -125,6 +125,9 @@ export const paths = {
   postDraft: (id: Id, draft: Id) => addressOf('/api/organisations/{organisation}/drafts/{id}/post', id, draft),
   everyBoardPapers: (id: Id) => addressOf('/api/organisations/{organisation}/board-papers', id),
   boardPapers: (id: Id, papers: Id) => addressOf('/api/organisations/{organisation}/board-papers/{id}', id, papers),
+  issuedPapers: (id: Id) => addressOf('/api/organisations/{organisation}/board-papers/issued', id),
+  issuePapers: (id: Id, papers: Id) =>
+    addressOf('/api/organisations/{organisation}/board-papers/{id}/issue', id, papers),
   boardPapersPdf: (id: Id, papers: Id) =>
     addressOf('/api/organisations/{organisation}/board-papers/{id}/document.pdf', id, papers),
   keptReports: (id: Id) => addressOf('/api/organisations/{organisation}/kept-reports', id),

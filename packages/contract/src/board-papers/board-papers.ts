@@ -30,6 +30,23 @@ export class BoardPapersVersionQuery {
   @IsOptional() @IsInt() @Type(() => Number) version?: number;
 }
 
+/** Board papers as they were issued. */
+export interface IssuedPapersResponse {
+  /** Counted from 1, in the order in which they were issued. */
+  place: number;
+  name: string;
+  /** The id of the paper that is their file. */
+  attachment: number;
+  /** How many entries were posted then, and the seal of the last. */
+  entries: number;
+  seal: string;
+  issuedAt: string;
+  by: string;
+  /** Of the bytes of the file, in hexadecimal. */
+  sha256: string;
+  bytes: number;
+}
+
 /** On which paper they are printed. */
 export class PrintedBoardPapersQuery {
   @IsOptional() @IsIn(['a4', 'letter']) paper?: 'a4' | 'letter';

@@ -358,6 +358,15 @@ export const ARCHIVE_FILES = {
     lastDay: date(),
     account: id('the account of what is owed'),
   }),
+  'issued-papers': record('Board papers as they were issued.', {
+    place: whole('Counted from 1.', 1),
+    name: text(undefined, 120),
+    attachment: id('the paper that is their file'),
+    entries: whole('How many entries were posted then.', 0),
+    seal: sha256('The seal of the last of them'),
+    issuedAt: moment(),
+    issuedBy: person('issued them'),
+  }),
   'finding-events': record('What people said of findings; the last of each counts.', {
     place: whole('Counted from 1.', 1),
     finding: text('The id of the finding.'),

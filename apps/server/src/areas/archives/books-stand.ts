@@ -18,6 +18,7 @@ export function standOf(db: Db, organisation: number): string {
     ${of('finding_event', 'max(place)')} AS findingEvents,
     ${of('profit_sharing', "count(*) || ' ' || coalesce(max(at), '')")} AS profitSharings,
     ${of('pattern', "count(*) || ' ' || coalesce(max(updated_at || ' ' || version), '')")} AS patterns,
+    ${of('issued_papers', 'max(place)')} AS issuedPapers,
     ${of('board_papers', "count(*) || ' ' || coalesce(max(updated_at || ' ' || version), '')")} AS boardPapers,
     ${of('kept_report', "count(*) || ' ' || coalesce(max(updated_at || ' ' || version), '')")} AS keptReports,
     ${of('arrangement', 'max(version)')} AS arrangement,

@@ -2,7 +2,7 @@ import type { AttachmentResponse, AttachRequest, DetachRequest, EntryPaperRespon
 import { isPlainText, type PaperType, parseEntryNumber } from '@just-ledger/core';
 import { and, count, eq, isNull } from 'drizzle-orm';
 import { isRow, nextId } from '../../platform/database/next-id.js';
-import { attachment, entry, entryAttachment, line } from '../../platform/database/schema.js';
+import { attachment, entry, entryAttachment, issuedPapers, line } from '../../platform/database/schema.js';
 import { notFound, Refusal, unprocessable } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { defineCommand } from '../../platform/threads/task.js';
@@ -45,6 +45,12 @@ export const discardAttachment = defineCommand(
       const what = entries.length > 0 ? `entry ${entries[0]}` : 'a draft';
       throw unprocessable('paper-in-use', '', `This paper belongs to ${what}. Take it off there first.`);
     }
+    const issued = context.db
+      .select({ name: issuedPapers.name })
+      .from(issuedPapers)
+      .where(and(eq(issuedPapers.organisation, organisation), eq(issuedPapers.attachment, id)))
+      .get();
+    if (issued) throw unprocessable('paper-issued', '', `This paper was issued as “${issued.name}”. It stays.`);
     setDiscarded(context, organisation, id, person);
     return attachmentResponse(context.db, organisation, id);
   },

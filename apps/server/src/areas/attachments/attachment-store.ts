@@ -95,7 +95,7 @@ export function attachmentsOf(
   };
 }
 
-/** Which papers are meant by a state: those that wait belong to no entry and to no draft. */
+/** Which papers are meant by a state: those that wait belong to no entry and to no draft, and were not issued. */
 function isIn(db: Db, organisation: number, state: 'waiting' | 'all' | 'discarded'): SQL | undefined {
   if (state === 'discarded') return isNotNull(attachment.discardedAt);
   const isKept = isNull(attachment.discardedAt);
@@ -105,6 +105,8 @@ function isIn(db: Db, organisation: number, state: 'waiting' | 'all' | 'discarde
     isKept,
     sql`NOT EXISTS (SELECT 1 FROM entry_attachment AS a WHERE a.organisation = ${attachment.organisation}
       AND a.attachment = ${attachment.id} AND a.removed_at IS NULL)`,
+    sql`NOT EXISTS (SELECT 1 FROM issued_papers AS p WHERE p.organisation = ${attachment.organisation}
+      AND p.attachment = ${attachment.id})`,
     sql`${attachment.id} NOT IN (SELECT value FROM json_each(${inDrafts}))`,
   );
 }

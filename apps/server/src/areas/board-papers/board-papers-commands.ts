@@ -1,13 +1,14 @@
-import type { BoardPapersRequest, KeptResponse } from '@just-ledger/contract';
+import type { BoardPapersRequest, IssuedPapersResponse, KeptResponse } from '@just-ledger/contract';
 import { isPlainText, type Particulars, problem, type Problem } from '@just-ledger/core';
-import { and, eq, inArray, ne, sql } from 'drizzle-orm';
+import { and, eq, inArray, max, ne, sql } from 'drizzle-orm';
 import { isRow, nextId } from '../../platform/database/next-id.js';
-import { boardPapers, keptReport } from '../../platform/database/schema.js';
+import { boardPapers, issuedPapers, keptReport } from '../../platform/database/schema.js';
 import { changedSince, notFound, Refusal } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { recordChange } from '../audit-trail/record-change.js';
+import { issuedOf } from './issued-papers.js';
 import { isPrintable } from './printed-kept-report.js';
 
 type Papers = typeof boardPapers.$inferSelect;
@@ -76,6 +77,40 @@ export const dropPapers = defineCommand(
       .where(isRow(boardPapers, organisation, id))
       .run();
     record(context, { organisation, person }, before, undefined);
+  },
+);
+
+/** Writes down that papers were issued: as the file that is on the disc already, of books that were so far. */
+export const issuePapers = defineCommand(
+  'issuePapers',
+  (
+    context: WriteContext,
+    {
+      organisation,
+      person,
+      issued,
+    }: Actor & {
+      readonly issued: {
+        readonly name: string;
+        readonly attachment: number;
+        readonly entries: number;
+        readonly seal: string;
+      };
+    },
+  ): IssuedPapersResponse => {
+    const { db, clock } = context;
+    const last = db
+      .select({ place: max(issuedPapers.place) })
+      .from(issuedPapers)
+      .where(eq(issuedPapers.organisation, organisation))
+      .get();
+    const place = (last?.place ?? 0) + 1;
+    db.insert(issuedPapers)
+      .values({ organisation, place, ...issued, issuedAt: clock.moment(), issuedBy: person })
+      .run();
+    const row = issuedOf(db, organisation).find((one) => one.place === place);
+    if (!row) throw new Error('papers were issued, and are not there');
+    return row;
   },
 );
 

@@ -9,17 +9,41 @@ import { notFound, unprocessable } from '../../platform/problems/refusal.js';
 import type { ReportQuestion } from '../../platform/threads/report.js';
 import { defineFileTask } from '../../platform/threads/task.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { closedYears } from '../periods/period-store.js';
+import { chainEnd, closedYears } from '../periods/period-store.js';
 import { printedFoot } from '../periods/printed-foot.js';
 import { printedKeptReport } from './printed-kept-report.js';
 
 /** Which board papers are printed. */
 export type BoardPapersQuestion = ReportQuestion<Organisation, PrintedBoardPapersQuery & { readonly id: number }>;
 
+/** Board papers to be issued, with the books that they are drawn of. */
+export interface PapersToIssue {
+  readonly name: string;
+  readonly bytes: Uint8Array;
+  readonly entries: number;
+  readonly seal: string;
+}
+
+/** Board papers as one PDF, and how far the books are that it is drawn of. */
+export const boardPapersToIssue = defineFileTask(
+  'boardPapersToIssue',
+  async (db: Db, asked: BoardPapersQuestion): Promise<PapersToIssue> => {
+    const [drawn, end] = db.$client.transaction(
+      () => [drawnPapers(db, asked), chainEnd(db, asked.organisation.id)] as const,
+    )();
+    return { name: drawn.row.name, bytes: await writePapers(asked, drawn), entries: end.entries, seal: end.seal };
+  },
+);
+
 /** Board papers as one PDF: a cover, the contents, then each report with the days of today, all of the books at one moment. */
 export const printedBoardPapers = defineFileTask('printedBoardPapers', (db: Db, asked: BoardPapersQuestion) => {
-  const { organisation, today, query } = asked;
-  const { papers, foot, row, names, signedUnder } = db.$client.transaction(() => drawnPapers(db, asked))();
+  return writePapers(asked, db.$client.transaction(() => drawnPapers(db, asked))());
+});
+
+function writePapers(
+  { organisation, today, query }: BoardPapersQuestion,
+  { papers, foot, row, names, signedUnder }: ReturnType<typeof drawnPapers>,
+): Promise<Uint8Array> {
   return writeStatementsPdf({
     title: `${organisation.name}, ${row.name}`,
     papers,
@@ -34,7 +58,7 @@ export const printedBoardPapers = defineFileTask('printedBoardPapers', (db: Db, 
       names,
     },
   });
-});
+}
 
 function drawnPapers(db: Db, { organisation, query, today }: BoardPapersQuestion) {
   const row = db

@@ -1,8 +1,9 @@
-import type { BoardPapersResponse } from '@just-ledger/contract';
+import type { BoardPapersResponse, IssuedPapersResponse } from '@just-ledger/contract';
 import { asc, eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { boardPapers } from '../../platform/database/schema.js';
 import { defineReading } from '../../platform/threads/task.js';
+import { issuedOf } from './issued-papers.js';
 
 /** The board papers of an organisation, by name. */
 export const everyBoardPapers = defineReading(
@@ -22,4 +23,10 @@ export const everyBoardPapers = defineReading(
         signed: isSigned,
         version,
       })),
+);
+
+/** The papers that were issued, the latest first. */
+export const everyIssuedPapers = defineReading(
+  'everyIssuedPapers',
+  (db: Db, { organisation }: { readonly organisation: number }): IssuedPapersResponse[] => issuedOf(db, organisation),
 );

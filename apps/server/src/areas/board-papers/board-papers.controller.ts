@@ -1,8 +1,9 @@
-import type { Readable } from 'node:stream';
+import { Readable } from 'node:stream';
 import {
   BoardPapersRequest,
   type BoardPapersResponse,
   BoardPapersVersionQuery,
+  type IssuedPapersResponse,
   type KeptResponse,
   PrintedBoardPapersQuery,
 } from '@just-ledger/contract';
@@ -23,11 +24,14 @@ import { PDF } from '../../platform/files/file-types.js';
 import { sent } from '../../platform/files/sent.js';
 import { CurrentOrganisation, CurrentPerson, Needs } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
+import { settings } from '../../platform/settings.js';
 import { Importer, Reader, Readers, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { changePapers, composePapers, dropPapers } from './board-papers-commands.js';
-import { printedBoardPapers } from './board-papers-file.js';
-import { everyBoardPapers } from './board-papers-readings.js';
+import { keepAttachment } from '../attachments/attachment-commands.js';
+import { receivePaper } from '../attachments/receive-paper.js';
+import { changePapers, composePapers, dropPapers, issuePapers } from './board-papers-commands.js';
+import { boardPapersToIssue, printedBoardPapers } from './board-papers-file.js';
+import { everyBoardPapers, everyIssuedPapers } from './board-papers-readings.js';
 
 /** Several kept reports as one document. */
 @Controller('api/organisations/:organisation/board-papers')
@@ -75,6 +79,29 @@ export class BoardPapersController {
     @Query() { version }: BoardPapersVersionQuery,
   ): Promise<void> {
     return this.writer.run(dropPapers, { organisation: organisation.id, person: person.id, id, version });
+  }
+
+  @Get('issued')
+  issued(@CurrentOrganisation() organisation: Organisation): Promise<IssuedPapersResponse[]> {
+    return this.readers.run(everyIssuedPapers, { organisation: organisation.id });
+  }
+
+  /** Issues papers as they are drawn now: the file is kept by its hash, and never changes. */
+  @Post(':id/issue')
+  async issue(
+    @CurrentOrganisation() organisation: Organisation,
+    @CurrentPerson() person: Person,
+    @Param('id', ParseIntPipe) id: number,
+    @Query() query: PrintedBoardPapersQuery,
+  ): Promise<IssuedPapersResponse> {
+    const by = { organisation: organisation.id, person: person.id };
+    const today = this.reader.clock.today(organisation.timeZone);
+    const asked = { organisation, query: { ...query, id }, today };
+    const { name, bytes, entries, seal } = await this.importer.run(boardPapersToIssue, asked);
+    const source = Readable.from([Buffer.from(bytes)]);
+    const paper = await receivePaper(settings.folder, source, `${name.slice(0, 200)}, ${today}.pdf`);
+    const { id: attachment } = await this.writer.run(keepAttachment, { ...by, paper });
+    return this.writer.run(issuePapers, { ...by, issued: { name, attachment, entries, seal } });
   }
 
   @Get(':id/document.pdf')
