@@ -29,7 +29,7 @@ test('kept reports are put together by keys, printed, and taken apart', async ({
   await expect(order.first().locator('[data-report]')).toBeFocused();
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
   await form.getByRole('button', { name: 'Add', exact: true }).click();
-  const row = page.getByRole('row', { name: /For the board/ });
+  const row = page.getByRole('row', { name: /For the board\s*Meeting of January/ });
   await expect(row).toContainText('Closed year has no such days yet');
   await expect(row.getByRole('link', { name: 'Print' })).toHaveCount(0);
   // what has no days is taken out
@@ -41,6 +41,17 @@ test('kept reports are put together by keys, printed, and taken apart', async ({
   const href = (await row.getByRole('link', { name: 'Print' }).getAttribute('href')) ?? '';
   const printed = await page.request.get(new URL(href, page.url()).href);
   expect([printed.status(), printed.headers()['content-type']]).toEqual([200, 'application/pdf']);
+  // issued after a second word, as a file that stays
+  await row.getByRole('button', { name: 'Issue' }).click();
+  await expect(row.getByRole('button', { name: 'Issue for good' })).toBeFocused();
+  await page.keyboard.press('Enter');
+  const issued = page.getByRole('region', { name: 'Issued' }).getByRole('row', { name: /For the board/ });
+  await expect(issued).toContainText(/[0-9a-f]{64}.*after 1 entry/);
+  const kept = await page.request.get(
+    new URL((await issued.getByRole('link').getAttribute('href')) ?? '', page.url()).href,
+  );
+  expect([kept.status(), kept.headers()['content-type']]).toEqual([200, 'application/pdf']);
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
   // a report that is printed stays kept
   await open('report/kept');
   await page
@@ -52,4 +63,6 @@ test('kept reports are put together by keys, printed, and taken apart', async ({
   await row.getByRole('button', { name: 'Change' }).click();
   await page.getByRole('button', { name: 'take apart' }).click();
   await expect(row).toHaveCount(0);
+  // what was issued stays
+  await expect(issued).toBeVisible();
 });

@@ -27,7 +27,7 @@ test('a report is kept with everything that was chosen, opened again by keys, ch
   const row = page.getByRole('row', { name: /For the board/ });
   await expect(row).toContainText('last year');
   await expect(row).toContainText('1 January 2026 to 31 December 2026');
-  await expect(row).toContainText('rounding units');
+  await expect(row).toContainText('statements: and the year before, income, in whole units');
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
   await row.getByRole('link', { name: 'For the board' }).focus();
   await page.keyboard.press('Enter');

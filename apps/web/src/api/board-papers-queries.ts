@@ -19,6 +19,20 @@ export function useComposePapers(organisation: number, papers: BoardPapersRespon
   );
 }
 
+/** The papers that were issued, the latest first. */
+export const issuedPapersQuery = (id: number) =>
+  queryOptions({
+    queryKey: ['organisation', String(id), 'issued-papers'],
+    queryFn: () => api.get(paths.issuedPapers(id)),
+  });
+
+/** Issues papers as they are drawn now. */
+export function useIssuePapers(organisation: number) {
+  return useOrganisationMutation(({ id }: BoardPapersResponse) =>
+    api.post(paths.issuePapers(organisation, id), undefined),
+  );
+}
+
 /** Takes board papers apart. */
 export function useDropPapers(organisation: number) {
   return useOrganisationMutation(({ id, version }: BoardPapersResponse) =>

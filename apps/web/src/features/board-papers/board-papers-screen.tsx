@@ -11,6 +11,8 @@ import ruled from '../../ui/ruled.module.css';
 import { Empty, Pane, Panes, Sheet } from '../../ui/sheet.js';
 import styles from './board-papers.module.css';
 import { BoardPapersForm } from './board-papers-form.js';
+import { IssuePapers } from './issue-papers.js';
+import { IssuedPapers } from './issued-papers.js';
 
 /** Kept reports put together as documents: a cover, contents, each report with the days of today. */
 export default function BoardPapersScreen() {
@@ -91,6 +93,7 @@ export default function BoardPapersScreen() {
                           Print
                         </a>
                       )}
+                      {canPrint(papers) && may('approver') && <IssuePapers papers={papers} />}
                       {may('preparer') && (
                         <button type="button" className="act small" onClick={() => choose(String(papers.id))}>
                           Change
@@ -102,6 +105,7 @@ export default function BoardPapersScreen() {
               </tbody>
             </table>
           )}
+          <IssuedPapers />
         </Sheet>
       </Pane>
       {may('preparer') && (one || chosen === 'new') && (

@@ -21,7 +21,7 @@ export default function KeepReport({ screen }: { screen: string }) {
   const { data: all } = useQuery(keptReportsQuery(organisation.id));
   const [isOpen, setOpen] = useState(false);
   const link = useRef<HTMLButtonElement>(null);
-  const settings = settingsIn(search);
+  const settings = settingsIn(search, to);
   const kept = all?.find(({ id, screen: of }) => String(id) === shownKept && of === screen);
   const isOther = kept !== undefined && JSON.stringify(kept.settings) !== JSON.stringify(settings);
   const change = useKeepReport(organisation.id, kept);

@@ -1,4 +1,4 @@
-import type { ReportSettingRequest } from '@just-ledger/contract';
+import { type ReportSettingRequest, STATEMENTS } from '@just-ledger/contract';
 import {
   type BooksCalendar,
   type CivilDate,
@@ -9,21 +9,39 @@ import {
   type RelativeSpan,
   RELATIVE_SPANS,
 } from '@just-ledger/core';
+import { typedDay } from '../../ui/own-ways.js';
+import { type Beside, besideLabel, STATEMENT_LABELS } from '../statements/use-statement-params.js';
 
 /** What the address holds beside the settings of a report: days, the second sheet, what is looked at in it just now. */
 const PASSING = new Set(['from', 'to', 'year', 'kept', 'source', 'why', 'note', 'entry']);
 
-/** The settings of the report in an address. */
-export function settingsIn(search: URLSearchParams): ReportSettingRequest[] {
-  return [...search].flatMap(([key, value]) =>
-    PASSING.has(key) || key.startsWith('beside') || value === '' ? [] : [{ key, value }],
-  );
+/** The settings of the report in an address; a day that was typed stands as it is read now. */
+export function settingsIn(search: URLSearchParams, near: CivilDate): ReportSettingRequest[] {
+  return [...search].flatMap(([key, value]) => {
+    if (PASSING.has(key) || key.startsWith('beside') || value === '') return [];
+    return [{ key, value: key === 'known' ? (typedDay(value, near) ?? value) : value }];
+  });
 }
 
-/** Settings in words, to be told apart by. @example settingsInWords([{ key: 'columns', value: 'years:1' }]) // → 'columns years:1' */
+/** Settings in words, to be told apart by. @example settingsInWords([{ key: 'columns', value: 'years:1' }]) // → 'and the year before' */
 export function settingsInWords(settings: readonly ReportSettingRequest[]): string {
-  return settings.map(({ key, value }) => `${key} ${value}`).join(', ');
+  return settings.map(({ key, value }) => WORDS[key]?.(value) ?? `${key} ${value}`).join(', ');
 }
+
+const WORDS: Readonly<Record<string, (value: string) => string | undefined>> = {
+  columns: (value) =>
+    /^(years|periods|by):|^(months|year-to-date)$/.test(value) ? besideLabel(value as Beside) : undefined,
+  statements: (value) =>
+    STATEMENTS.filter((key) => value.split('.').includes(key))
+      .map((key) => STATEMENT_LABELS[key].toLowerCase())
+      .join(' and '),
+  form: (value) => value.replace('-', ' '),
+  rounding: (value) => `in ${value === 'units' ? 'whole units' : value}`,
+  change: (value) => (value === 'yes' ? 'with the change' : 'without the change'),
+  notes: (value) => (value === 'yes' ? 'with notes' : 'without notes'),
+  known: (value) => `as known on ${value}`,
+  against: (value) => (value === 'now' ? 'beside now' : undefined),
+};
 
 /** Which days that go on with time are the ones that are shown; none where they are days of their own. */
 export function spanOfDays(
