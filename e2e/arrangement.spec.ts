@@ -45,7 +45,7 @@ test('the statements are arranged by keys: moved, put under a name, called other
   await page.keyboard.type('Deficit for the year');
   await page.keyboard.press('Enter');
   await expect(drawn.getByRole('row', { name: /^Surplus for the year/ }).first()).toContainText('700.00');
-  await expect(page.getByText('Not kept yet')).toBeVisible();
+  await expect(page.getByText('Not saved yet')).toBeVisible();
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
   // it outlasts a reload, then is kept
   await page.reload();
@@ -71,7 +71,7 @@ test('the statements are arranged by keys: moved, put under a name, called other
   await page.keyboard.press('Control+z');
   await expect(row('term net-result')).toContainText('Surplus for the year');
   await page.getByRole('button', { name: 'All as usual' }).click();
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('The statements are drawn like this.')).toBeVisible();
   await expect(page.getByRole('button', { name: 'All as usual' })).toBeDisabled();
 });
@@ -87,7 +87,7 @@ test('what somebody else kept meanwhile is said, and nothing of it is written ov
   await page.keyboard.press('Enter');
   const words = [{ key: 'revenue', word: 'Takings' }];
   await ask('PUT', '/reports/arrangement', { version: 0, order: [], parts: [], words });
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('Somebody arranged the statements meanwhile')).toBeVisible();
   await expect(outline.locator('[data-key="part revenue"]')).toContainText('Income');
   await page.getByRole('button', { name: 'Begin anew from theirs' }).click();

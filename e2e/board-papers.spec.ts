@@ -1,9 +1,7 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test } from './books.js';
 
-test('kept reports are put together by keys, printed, and taken apart', async ({
-  own: { page, open, post, ask },
-}) => {
+test('kept reports are put together by keys, printed, and removed', async ({ own: { page, open, post, ask } }) => {
   await post('2026-03-02', 'Sold', '1010', '4000', '400.00');
   const keep = (name: string, screen: string, span: string): Promise<unknown> =>
     ask('POST', '/kept-reports', { name, screen, settings: [], span, shared: true });
@@ -61,7 +59,7 @@ test('kept reports are put together by keys, printed, and taken apart', async ({
   await expect(page.getByText('stands in the board papers “For the board”')).toBeVisible();
   await open('report/board-papers');
   await row.getByRole('button', { name: 'Change' }).click();
-  await page.getByRole('button', { name: 'take apart' }).click();
+  await page.getByRole('button', { name: 'remove' }).click();
   await expect(row).toHaveCount(0);
   // what was issued stays
   await expect(issued).toBeVisible();

@@ -13,7 +13,7 @@ test('a report is kept with everything that was chosen, opened again by keys, ch
   await dialog.getByLabel('Name').fill('For the board');
   await expect(dialog.getByLabel('Days')).toContainText('last year');
   expect((await new AxeBuilder({ page }).include('[role=dialog]').analyze()).violations).toEqual([]);
-  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await dialog.getByRole('button', { name: 'Save' }).click();
   await expect(dialog).toHaveCount(0);
   await expect(page.getByText('For the board')).toBeVisible();
   // other settings go into the one that is open

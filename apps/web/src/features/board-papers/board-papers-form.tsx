@@ -51,7 +51,6 @@ export function BoardPapersForm({
               isNew={!papers}
               isPending={isPending}
               onLeave={onLeave}
-              removeLabel="take apart"
               {...(papers && { onRemove: () => drop.mutate(papers, { onSuccess: onLeave }) })}
             />
           </div>

@@ -9,7 +9,6 @@ import { Allowed } from '../../ui/allowed.js';
 import layout from '../../ui/layout.module.css';
 import ruled from '../../ui/ruled.module.css';
 import { Empty, Pane, Panes, Sheet } from '../../ui/sheet.js';
-import styles from './board-papers.module.css';
 import { BoardPapersForm } from './board-papers-form.js';
 import { IssuePapers } from './issue-papers.js';
 import { IssuedPapers } from './issued-papers.js';
@@ -55,7 +54,7 @@ export default function BoardPapersScreen() {
               </Allowed>
             </Empty>
           ) : (
-            <table className={clsx(ruled.table, styles.papers)}>
+            <table className={clsx(ruled.table, ruled.lines)}>
               <thead>
                 <tr>
                   <th>Papers</th>
@@ -82,7 +81,7 @@ export default function BoardPapersScreen() {
                         ))}
                       </ol>
                     </td>
-                    <td className={styles.acts}>
+                    <td className={ruled.acts}>
                       {canPrint(papers) && (
                         <a
                           className="act small"

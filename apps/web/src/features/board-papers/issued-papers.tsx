@@ -18,7 +18,7 @@ export function IssuedPapers() {
       <h2 id="issued-papers" className="minor">
         Issued
       </h2>
-      <table className={clsx(ruled.table, styles.papers)}>
+      <table className={clsx(ruled.table, ruled.lines)}>
         <thead>
           <tr>
             <th>Papers</th>
@@ -45,7 +45,7 @@ export function IssuedPapers() {
                     : `after ${entries} ${entries === 1 ? 'entry' : 'entries'}, ${seal.slice(0, 16)}`}
                 </div>
               </td>
-              <td className={styles.acts}>
+              <td className={ruled.acts}>
                 <a
                   className="act small"
                   href={paths.attachmentContent(organisation.id, attachment)}

@@ -69,7 +69,7 @@ export default function KeepReport({ screen }: { screen: string }) {
           foot={({ isPending }) => (
             <div className={clsx(formStyles.wide, layout.row)}>
               <Button type="submit" variant="contained" disabled={isPending}>
-                Keep
+                Save
               </Button>
               <Button variant="outlined" onClick={close}>
                 Cancel

@@ -20,7 +20,6 @@ import notice from '../../ui/notice.module.css';
 import ruled from '../../ui/ruled.module.css';
 import { Empty, ErrorMessage, Pane, Panes, Sheet } from '../../ui/sheet.js';
 import { KeptReportForm } from './kept-report-form.js';
-import styles from './kept-reports.module.css';
 import { daysInWords, settingsInWords } from './report-settings.js';
 
 /** Reports with their settings under a name, opened again with the days of today. */
@@ -70,7 +69,7 @@ export default function KeptReportsScreen() {
               <p>Open a report and choose “Keep this report” over it.</p>
             </Empty>
           ) : (
-            <table className={clsx(ruled.table, styles.kept)} onKeyDown={keys}>
+            <table className={clsx(ruled.table, ruled.lines)} onKeyDown={keys}>
               <thead>
                 <tr>
                   <th>Name</th>
@@ -102,7 +101,7 @@ export default function KeptReportsScreen() {
                       {kept.shared ? 'everybody' : 'only me'}
                       <div className="soft small">{kept.own ? 'kept by you' : `kept by ${kept.by}`}</div>
                     </td>
-                    <td className={styles.acts}>
+                    <td className={ruled.acts}>
                       {mayChange(kept) && (
                         <>
                           <button type="button" className="act small" onClick={() => choose(String(kept.id))}>

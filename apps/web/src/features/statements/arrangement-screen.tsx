@@ -70,14 +70,14 @@ export default function ArrangementScreen() {
           <div className={sheetStyles.foot}>
             <div className={layout.row}>
               <Button variant="contained" disabled={!arranging.isChanged || arrange.isPending} onClick={keep}>
-                Keep
+                Save
               </Button>
               <Button
                 variant="outlined"
                 disabled={!arranging.isChanged}
                 onClick={() => arranging.set(arrangingOf(kept))}
               >
-                As it was
+                Cancel
               </Button>
               <button type="button" className="act small" disabled={isUsual} onClick={() => arranging.set(usual)}>
                 All as usual
@@ -85,7 +85,7 @@ export default function ArrangementScreen() {
             </div>
             <span className="soft small">
               {arranging.isChanged
-                ? 'Not kept yet: the statements are as they were.'
+                ? 'Not saved yet: the statements are as they were.'
                 : 'The statements are drawn like this.'}
             </span>
           </div>

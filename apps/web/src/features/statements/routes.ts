@@ -42,7 +42,7 @@ const arrangementRoute: ScreenRoute = {
     ['Enter', 'other words'],
     ['u', 'as usual'],
     ['Ctrl Z', 'take the last step back'],
-    ['Ctrl Enter', 'keep it'],
+    ['Ctrl Enter', 'save it'],
   ],
 };
 
