@@ -59,7 +59,7 @@ test('kept reports are put together by keys, printed, and removed', async ({ own
   await expect(page.getByText('stands in the board papers “For the board”')).toBeVisible();
   await open('report/board-papers');
   await row.getByRole('button', { name: 'Change' }).click();
-  await page.getByRole('button', { name: 'remove' }).click();
+  await page.getByRole('button', { name: 'remove', exact: true }).click();
   await expect(row).toHaveCount(0);
   // what was issued stays
   await expect(issued).toBeVisible();

@@ -170,6 +170,7 @@ export async function measureOverHttp(
     await allDerived(folder, db);
     behind = performance.now() - begun;
     await keepSchedules(server, samples);
+    await keepPapers(server, samples);
     const others = await Others.begin(server);
     for (const address of await addressesOf(server, samples)) all.push(await measure(server, address, others));
     await others.end();
@@ -265,6 +266,19 @@ async function keepSchedules(server: ServerUnderBench, { organisation, account =
     });
     if (status !== 201) throw new Error(`no schedule was kept: ${status} ${text}`);
   }
+}
+
+/** Puts the statements and a note with a table of the books into board papers. */
+async function keepPapers(server: ServerUnderBench, { organisation }: Samples): Promise<void> {
+  const keep = async (path: string, body: object): Promise<void> => {
+    const { status, text } = await server.post(`/api/organisations/${organisation}/${path}`, body);
+    if (status !== 201) throw new Error(`${path}: ${status} ${text}`);
+  };
+  const note = { statement: 'balance-sheet', title: 'Assets', text: '', standard: 'fixed-assets', of: LARGE_TODAY };
+  await keep('reports/notes', note);
+  const settings = [{ key: 'columns', value: 'years:1' }];
+  await keep('kept-reports', { name: 'Year', screen: 'statements', settings, span: 'last-year', shared: true });
+  await keep('board-papers', { name: 'Papers', subtitle: '', reports: [1], signed: true });
 }
 
 function samplesOf({ $client }: Db): Samples {
