@@ -193,6 +193,7 @@ describe('board papers', () => {
 describe('board papers are refused', () => {
   test.each<[string, () => Partial<BoardPapersRequest> | Promise<Partial<BoardPapersRequest>>, string[]]>([
     ['without a name', () => ({ name: ' ' }), ['papers-name at name']],
+    ['under which stands what cannot be printed', () => ({ subtitle: 'a\u0000' }), ['text at subtitle']],
     ['with a report that is not kept', () => ({ reports: [999] }), ['report-unknown at reports.0']],
     [
       'with a report that cannot be printed',

@@ -90,6 +90,11 @@ test.each<[string, Partial<Record<keyof KeptReportRequest, unknown>>, string[]]>
   ['without days', { name: 'A', span: undefined }, ['not-a-date at from', 'not-a-date at to']],
   ['up to before it begins', { name: 'A', span: undefined, from: '2026-02-01', to: '2026-01-01' }, ['span at to']],
   [
+    'with a setting of several lines',
+    { name: 'A', settings: [{ key: 'form', value: 'a\nb' }] },
+    ['text at settings.0.value'],
+  ],
+  [
     'with a setting twice',
     {
       name: 'A',

@@ -197,6 +197,7 @@ describe('a note', () => {
   test.each<[string, object, string]>([
     ['without a title', { title: ' ' }, 'note-title at title'],
     ['without anything in it', { text: ' ' }, 'note-empty at text'],
+    ['with what cannot be printed', { text: 'a\u0007b' }, 'text at text'],
     ['on no account', { account: '9999' }, 'account-unknown at account'],
     ['of no day', { of: 'soon' }, 'not-a-date at of'],
     ['up to a day of another year', { lastDay: '2025-12-31' }, 'note-day at lastDay'],

@@ -10,4 +10,9 @@ export function isPlainText(text: string, most: number): boolean {
   return text.length <= most && !/[\u0000-\u001f\u007f-\u009f\u2028\u2029]/.test(text) && !LONE_SURROGATE.test(text);
 }
 
+/** Whether a text of several lines can stand in the books: each of them a plain text. @param most UTF-16 units in all */
+export function isPlainLines(text: string, most: number): boolean {
+  return isPlainText(text.replaceAll('\n', ' '), most);
+}
+
 const LONE_SURROGATE = /[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/;

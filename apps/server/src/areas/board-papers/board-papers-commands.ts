@@ -1,5 +1,5 @@
 import type { BoardPapersRequest, IssuedPapersResponse, KeptResponse } from '@just-ledger/contract';
-import { isPlainText, type Particulars, problem, type Problem } from '@just-ledger/core';
+import { isPlainLines, isPlainText, type Particulars, problem, type Problem } from '@just-ledger/core';
 import { and, eq, inArray, max, ne, sql } from 'drizzle-orm';
 import { isRow, nextId } from '../../platform/database/next-id.js';
 import { boardPapers, issuedPapers, keptReport } from '../../platform/database/schema.js';
@@ -134,6 +134,9 @@ function askedPapers(
   const name = request.name.trim();
   if (name === '' || !isPlainText(name, 120))
     problems.push(problem('papers-name', 'name', 'Give the papers a name of up to 120 characters on one line.'));
+  const subtitle = request.subtitle.replaceAll('\r\n', '\n').trim();
+  if (!isPlainLines(subtitle, 400))
+    problems.push(problem('text', 'subtitle', 'Up to 400 characters stand under the name, in lines.'));
   const other = db
     .select({ name: boardPapers.name })
     .from(boardPapers)
@@ -158,7 +161,7 @@ function askedPapers(
     else if (!isPrintable(one.screen)) wrong('report-unprinted', `“${one.name}” cannot be printed with others.`);
   });
   if (problems.length > 0) throw new Refusal(422, problems);
-  return { name, subtitle: request.subtitle.trim(), reports: request.reports, isSigned: request.signed };
+  return { name, subtitle, reports: request.reports, isSigned: request.signed };
 }
 
 function record(context: WriteContext, actor: Actor, before: Papers | undefined, after: Papers | undefined): void {

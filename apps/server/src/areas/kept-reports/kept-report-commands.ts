@@ -160,6 +160,10 @@ function askedReport(
   const keys = request.settings.map(({ key }) => key);
   if (new Set(keys).size < keys.length)
     problems.push(problem('setting-twice', 'settings', 'A setting stands there twice.'));
+  request.settings.forEach(({ value }, at) => {
+    if (!isPlainText(value, 400))
+      problems.push(problem('text', `settings.${at}.value`, 'A setting is up to 400 characters on one line.'));
+  });
   if (problems.length > 0) throw new Refusal(422, problems);
   return {
     name,

@@ -3,6 +3,7 @@ import {
   type AccountId,
   type Chart,
   isCivilDate,
+  isPlainLines,
   isPlainText,
   type Particulars,
   parseCivilDate,
@@ -145,6 +146,8 @@ function askedNote(
   const text = request.text.replaceAll('\r\n', '\n').trim();
   if (text === '' && request.standard === undefined)
     problems.push(problem('note-empty', 'text', 'Write what the note says, or choose a table of the books.'));
+  if (!isPlainLines(text, 20_000))
+    problems.push(problem('text', 'text', 'A note has up to 20,000 characters, and none that cannot be printed.'));
   let account: AccountId | null = null;
   if (request.account !== undefined) {
     account = chart.byNumber.get(request.account)?.id ?? null;
