@@ -55,21 +55,26 @@ export function arrangedItems(
   const usual = inStatementOrder(chart, reduced)
     .filter((account) => account.classification === classification && !chart.headings.has(account.id))
     .map(({ id }) => id);
+  const named = parts[classification];
+  if (!named) return usual.map((account) => ({ account }));
   const left = new Set(usual);
-  const items = (parts[classification] ?? []).flatMap((item): ArrangedItem[] => {
+  const items = named.flatMap((item): ArrangedItem[] => {
     const accounts = accountsOfItem(item).filter((id) => left.delete(id));
     if (accounts.length === 0) return [];
     return ['group' in item ? { group: { ...item.group, accounts } } : item];
   });
+  const itemOf = new Map(items.flatMap((item) => accountsOfItem(item).map((id) => [id, item] as const)));
   const added = new Set<ArrangedItem>();
   usual.forEach((id, at) => {
     if (!left.has(id)) return;
     const before = usual[at - 1];
-    const place = items.findIndex((item) => before !== undefined && accountsOfItem(item).includes(before));
-    const item = items[place];
+    const item = before === undefined ? undefined : itemOf.get(before);
+    const place = item ? items.indexOf(item) : -1;
     if (item && 'group' in item && before !== undefined && isTakenLike(reduced, id, before)) {
       const accounts = item.group.accounts.toSpliced(item.group.accounts.indexOf(before) + 1, 0, id);
-      items[place] = { group: { ...item.group, accounts } };
+      const group: ArrangedItem = { group: { ...item.group, accounts } };
+      items[place] = group;
+      for (const one of accounts) itemOf.set(one, group);
       return;
     }
     let next = place + 1;
@@ -77,6 +82,7 @@ export function arrangedItems(
     for (let other = items[next]; other && added.has(other); other = items[next]) next += 1;
     const own: ArrangedItem = { account: id };
     added.add(own);
+    itemOf.set(id, own);
     items.splice(next, 0, own);
   });
   return items;

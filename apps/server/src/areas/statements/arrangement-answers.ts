@@ -13,6 +13,7 @@ import {
   LOSS,
   type OrganisationKind,
   type Particulars,
+  reducedAccounts,
   statementTerms,
   USUAL_ARRANGEMENT,
 } from '@just-ledger/core';
@@ -24,6 +25,7 @@ export function arrangementAnswer(
   arrangement: Arrangement,
   version: number,
 ): ArrangementResponse {
+  const reduced = reducedAccounts(chart);
   const told = (id: AccountId) => {
     const { number, name, contra } = accountIn(chart, id);
     return { number, name, contra };
@@ -35,13 +37,13 @@ export function arrangementAnswer(
       ...arrangedParts(arrangement, classificationsOf('liability')),
     ],
     parts: keysOf(CLASSIFICATIONS).flatMap((classification) => {
-      const items = arrangedItems(chart, arrangement, classification).map((item) =>
+      const items = arrangedItems(chart, arrangement, classification, reduced).map((item) =>
         'group' in item
           ? { group: { ...item.group, accounts: item.group.accounts.map(told) } }
           : { account: told(item.account) },
       );
       if (items.length === 0) return [];
-      const usual = arrangedItems(chart, USUAL_ARRANGEMENT, classification)
+      const usual = arrangedItems(chart, USUAL_ARRANGEMENT, classification, reduced)
         .flatMap(accountsOfItem)
         .map((id) => accountIn(chart, id).number);
       return [{ classification, isArranged: arrangement.parts[classification] !== undefined, items, usual }];
