@@ -215,3 +215,10 @@ test('a group is noted at its name, or where it is one figure', () => {
   const as = (row: 'heading' | 'subtotal' | 'account') => isNoteOn(note, { row, key: 'group-3', account: null });
   expect([as('heading'), as('subtotal'), as('account')]).toEqual([true, false, true]);
 });
+
+test('a note on revenue stands at it in either form', () => {
+  const on = (note: string, key: string): boolean =>
+    isNoteOn({ row: note, account: null }, { row: 'heading', key, account: null });
+  expect([on('operating-revenue', 'revenue'), on('revenue', 'operating-revenue')]).toEqual([true, true]);
+  expect(on('revenue', 'expenses')).toBe(false);
+});

@@ -2,6 +2,7 @@ import { CLASSIFICATIONS } from '../accounts/classification.js';
 import { keysOf } from '../keyed/keyed.js';
 import { isItemSum, NET } from './item-sums.js';
 import type { SetRow, StatementKey } from './statement-row.js';
+import { termOf } from './statement-terms.js';
 
 /** What a note is on: a statement as a whole, one of its rows, or the row of an account. */
 export interface NotePlace {
@@ -12,13 +13,16 @@ export interface NotePlace {
   readonly account: string | null;
 }
 
-/** Whether a note is on a row of its statement: an account wherever its row stands, a group at its name. */
+/**
+ * Whether a note is on a row of its statement: an account wherever its row stands, a group at its name, a part whatever the
+ * form of the statement.
+ */
 export function isNoteOn(
   note: Omit<NotePlace, 'statement'>,
   { row, key, account }: SetRow & { readonly account: string | null },
 ): boolean {
   if (note.account !== null) return row === 'account' && account === note.account;
-  return note.row !== null && account === null && key === note.row && !isItemSum({ row, key });
+  return note.row !== null && account === null && termOf(key) === termOf(note.row) && !isItemSum({ row, key });
 }
 
 /**

@@ -23,6 +23,11 @@ export const LOSS = ':loss';
 /** Headings of the same part in statements of another form. */
 const SAME_TERM: Readonly<Record<string, string>> = { 'operating-revenue': 'revenue' };
 
+/** The term that a row is called by, whatever the form of its statement. @example termOf('operating-revenue') // → 'revenue' */
+export function termOf(key: string): string {
+  return SAME_TERM[key] ?? key;
+}
+
 /**
  * The terms of the four statements, in their order. The sum of a part is called by its heading.
  *
@@ -67,7 +72,7 @@ export function wordedLabel(
   { key, label, account, amount = ZERO }: Pick<StatementRow, 'key' | 'label' | 'account' | 'amount'>,
 ): string {
   if (account || key === '') return label;
-  const of = (term: string): string | undefined => words[SAME_TERM[term] ?? term];
+  const of = (term: string): string | undefined => words[termOf(term)];
   if (amount < 0 && isResult(key)) return of(`${key}${LOSS}`) ?? label;
   const own = of(key);
   if (own !== undefined) return own;
