@@ -13,7 +13,7 @@ import { typedDay } from '../../ui/own-ways.js';
 import { type Beside, besideLabel, STATEMENT_LABELS } from '../statements/use-statement-params.js';
 
 /** What the address holds beside the settings of a report: days, the second sheet, what is looked at in it just now. */
-const PASSING = new Set(['from', 'to', 'year', 'kept', 'source', 'why', 'note', 'entry']);
+const PASSING = new Set(['from', 'to', 'year', 'kept', 'source', 'why', 'note', 'entry', 'row', 'line']);
 
 /** The settings of the report in an address; a day that was typed stands as it is read now. */
 export function settingsIn(search: URLSearchParams, near: CivilDate): ReportSettingRequest[] {
