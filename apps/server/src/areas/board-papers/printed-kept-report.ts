@@ -9,7 +9,7 @@ import {
 import type { Db } from '../../platform/database/connection.js';
 import { paperOfTable } from '../../platform/files/report-table.js';
 import type { keptReport } from '../../platform/database/schema.js';
-import type { StatementPaper } from '../../platform/files/write-statements-pdf.js';
+import type { StatementPaper } from '../../platform/files/statement-pages.js';
 import { agedTables } from '../open-items/aged-files.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { statementPapers } from '../statements/statement-files.js';

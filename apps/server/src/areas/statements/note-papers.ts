@@ -8,7 +8,7 @@ import {
   type SheetRow,
   sumFormula,
 } from '../../platform/files/write-sheets.js';
-import type { PaperPiece, PaperRow, StatementPaper } from '../../platform/files/write-statements-pdf.js';
+import type { PaperPiece, PaperRow, StatementPaper } from '../../platform/files/statement-pages.js';
 
 /** Names the notes that are on the rows of a statement behind these. @example 'Vans' // → 'Vans (note 2)' */
 export function withNoteNumbers<Of extends { rows: (SetRow & { label: string; account?: string | null })[] }>(

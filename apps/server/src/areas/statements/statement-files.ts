@@ -11,7 +11,8 @@ import {
 import { problem, STATEMENT_WORDS } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import { writeSheets } from '../../platform/files/write-sheets.js';
-import { type StatementPaper, writeStatementsPdf } from '../../platform/files/write-statements-pdf.js';
+import type { StatementPaper } from '../../platform/files/statement-pages.js';
+import { writeStatementsPdf } from '../../platform/files/write-statements-pdf.js';
 import { Refusal } from '../../platform/problems/refusal.js';
 import type { ReportQuestion } from '../../platform/threads/report.js';
 import { defineFileTask } from '../../platform/threads/task.js';

@@ -20,7 +20,7 @@ import {
   writtenPercent,
 } from '@just-ledger/core';
 import { printedAmount } from '../../platform/files/printed-amount.js';
-import type { PaperRow, PaperRule, StatementPaper } from '../../platform/files/write-statements-pdf.js';
+import type { PaperRow, PaperRule, StatementPaper } from '../../platform/files/statement-pages.js';
 
 type Figure = PaperRow['figures'][number];
 

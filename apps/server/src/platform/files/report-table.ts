@@ -1,7 +1,7 @@
 import { type CurrencyCode, currencySign, withSign } from '@just-ledger/core';
 import { printedAmount } from './printed-amount.js';
 import { columnLetters, type SheetCell, type SheetOfWorkbook, type SheetRow, sumFormula } from './write-sheets.js';
-import type { PaperRow, StatementPaper } from './write-statements-pdf.js';
+import type { PaperRow, StatementPaper } from './statement-pages.js';
 
 /** A row of a report: what it is of, and a figure a column as it goes over the wire; nothing where there is none. */
 export interface ReportRow {
