@@ -1,5 +1,10 @@
 import { parseCivilDate as d } from '@just-ledger/core';
-import { settingsIn, settingsInWords, spanOfDays } from '../src/features/kept-reports/report-settings.js';
+import {
+  screenInWords,
+  settingsIn,
+  settingsInWords,
+  spanOfDays,
+} from '../src/features/kept-reports/report-settings.js';
 
 const calendar = { firstDay: d('2025-01-01'), fiscalYearStartMonth: 1, fiscalYearStartDay: 1 };
 
@@ -19,7 +24,7 @@ test.each([
   ['statements', 'income-statement.balance-sheet', 'income and balance sheet'],
   ['form', 'single-step', 'single step'],
   ['rounding', 'thousands', 'in thousands'],
-  ['ledger', 'payables', 'ledger payables'],
+  ['ledger', 'payables', 'suppliers'],
 ])('%s %s is told as %s', (key, value, words) => {
   expect(settingsInWords([{ key, value }])).toBe(words);
 });
@@ -31,4 +36,8 @@ test.each([
   ['2026-01-02', '2026-12-31', undefined],
 ])('days from %s to %s are %s', (from, to, span) => {
   expect(spanOfDays(calendar, d('2027-01-18'), { from, to })).toBe(span);
+});
+
+test('a report is told by what its screen is called', () => {
+  expect(['aged', 'trial-balance'].map(screenInWords)).toEqual(['aged balances', 'trial balance']);
 });

@@ -20,7 +20,7 @@ import notice from '../../ui/notice.module.css';
 import ruled from '../../ui/ruled.module.css';
 import { Empty, ErrorMessage, Pane, Panes, Sheet } from '../../ui/sheet.js';
 import { KeptReportForm } from './kept-report-form.js';
-import { daysInWords, settingsInWords } from './report-settings.js';
+import { daysInWords, screenInWords, settingsInWords } from './report-settings.js';
 
 /** Reports with their settings under a name, opened again with the days of today. */
 export default function KeptReportsScreen() {
@@ -88,9 +88,7 @@ export default function KeptReportsScreen() {
                         {kept.name}
                       </Link>
                       <div className="soft small">
-                        {[kept.screen.replaceAll('-', ' '), settingsInWords(kept.settings)]
-                          .filter(Boolean)
-                          .join(': ')}
+                        {[screenInWords(kept.screen), settingsInWords(kept.settings)].filter(Boolean).join(': ')}
                       </div>
                     </td>
                     <td>

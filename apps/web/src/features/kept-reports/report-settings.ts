@@ -23,6 +23,13 @@ export function settingsIn(search: URLSearchParams, near: CivilDate): ReportSett
   });
 }
 
+/** The screen of a report in words. @example screenInWords('aged') // → 'aged balances' */
+export function screenInWords(screen: string): string {
+  return SCREENS[screen] ?? screen.replaceAll('-', ' ');
+}
+
+const SCREENS: Readonly<Record<string, string>> = { aged: 'aged balances', account: 'account ledger' };
+
 /** Settings in words, to be told apart by. @example settingsInWords([{ key: 'columns', value: 'years:1' }]) // → 'and the year before' */
 export function settingsInWords(settings: readonly ReportSettingRequest[]): string {
   return settings.map(({ key, value }) => WORDS[key]?.(value) ?? `${key} ${value}`).join(', ');
@@ -35,6 +42,7 @@ const WORDS: Readonly<Record<string, (value: string) => string | undefined>> = {
     STATEMENTS.filter((key) => value.split('.').includes(key))
       .map((key) => STATEMENT_LABELS[key].toLowerCase())
       .join(' and '),
+  ledger: (value) => (value === 'payables' ? 'suppliers' : 'customers'),
   form: (value) => value.replace('-', ' '),
   rounding: (value) => `in ${value === 'units' ? 'whole units' : value}`,
   change: (value) => (value === 'yes' ? 'with the change' : 'without the change'),

@@ -16,7 +16,7 @@ import sheetStyles from '../../ui/sheet.module.css';
 import statement from '../../ui/statement.module.css';
 import { useCommitKey } from '../../ui/use-commit-key.js';
 import styles from './arrangement.module.css';
-import { allUsual, arrangingOf, requestOf } from './arrangement-edits.js';
+import { allUsual, requestOf } from './arrangement-edits.js';
 import { outlineOf } from './arrangement-outline.js';
 import { ArrangementOutline } from './arrangement-outline-list.js';
 import chain from './chain.module.css';
@@ -72,11 +72,7 @@ export default function ArrangementScreen() {
               <Button variant="contained" disabled={!arranging.isChanged || arrange.isPending} onClick={keep}>
                 Save
               </Button>
-              <Button
-                variant="outlined"
-                disabled={!arranging.isChanged}
-                onClick={() => arranging.set(arrangingOf(kept))}
-              >
+              <Button variant="outlined" disabled={!arranging.isChanged} onClick={() => arranging.begin(kept)}>
                 Cancel
               </Button>
               <button type="button" className="act small" disabled={isUsual} onClick={() => arranging.set(usual)}>

@@ -55,10 +55,11 @@ export function useArranging(organisation: number, kept: ArrangementResponse): A
     else sessionStorage.removeItem(place);
   }, [place, base, now, isChanged]);
   const isBehind = kept.version > base.version;
-  // what nobody has touched follows what is kept
+  // what nobody has touched follows what is kept: another arrangement, or accounts that were renumbered since
+  const isOther = kept !== base && kept.version >= base.version;
   useEffect(() => {
-    if (isBehind && !isChanged) begin(kept);
-  }, [isBehind, isChanged, kept]);
+    if (isOther && !isChanged) begin(kept);
+  }, [isOther, isChanged, kept]);
   return {
     now,
     request,
