@@ -64,3 +64,56 @@ test('kept reports are put together by keys, printed, and removed', async ({ own
   // what was issued stays
   await expect(issued).toBeVisible();
 });
+
+test('issued papers are sent, and say whom they did not reach', async ({ own: { page, open, post, ask } }) => {
+  await post('2026-03-02', 'Sold', '1010', '4000', '400.00');
+  const { id } = (await ask('POST', '/kept-reports', {
+    name: 'The year',
+    screen: 'statements',
+    settings: [],
+    span: 'last-year',
+    shared: true,
+  })) as { id: number };
+  await ask('POST', '/board-papers', { name: 'For the board', subtitle: '', reports: [id], signed: true });
+  await open('report/board-papers');
+  const row = page.getByRole('row', { name: /For the board/ });
+  await row.getByRole('button', { name: 'Where they go' }).click();
+  const goes = page.getByRole('form', { name: 'Where For the board go' });
+  await expect(goes.getByLabel('E-mail addresses')).toBeFocused();
+  await page.keyboard.type('Chair <chair@ferry-lane.test>, gone@old-mill.invalid');
+  await goes.getByRole('combobox', { name: 'Issued' }).click();
+  await page.getByRole('option', { name: 'by themselves, every month' }).click();
+  await goes.getByRole('textbox', { name: 'First on' }).fill('2030-01-31');
+  await page.keyboard.press('Tab');
+  await expect(goes).toContainText('monthly, on the last day; next on 31 Jan 2030');
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await goes.getByRole('button', { name: 'Save' }).click();
+  await expect(row).toContainText(
+    'go to 2 addresses; issued by themselves monthly, on the last day, next on 31 Jan 2030',
+  );
+  await row.getByRole('button', { name: 'Issue', exact: true }).click();
+  await expect(row.getByRole('button', { name: 'Issue and send to 2' })).toBeFocused();
+  await page.keyboard.press('Enter');
+  const issued = page.getByRole('region', { name: 'Issued' }).getByRole('row', { name: /For the board/ });
+  await expect(issued).toContainText('chair@ferry-lane.test');
+  await expect(issued).toContainText('gone@old-mill.invalid not sent. No mail reaches an address under .invalid.');
+  // the one that was refused stands there to be corrected
+  await issued.getByRole('button', { name: 'Send' }).click();
+  const send = page.getByRole('form', { name: 'Send For the board' });
+  await expect(send.getByLabel('E-mail addresses')).toHaveValue('gone@old-mill.invalid');
+  await send.getByLabel('E-mail addresses').fill('the mill');
+  await send.getByRole('button', { name: 'Send' }).click();
+  await expect(send).toContainText('“the”, “mill” are no e-mail addresses.');
+  await send.getByLabel('E-mail addresses').fill('mill@busy.test');
+  await send.getByRole('button', { name: 'Send' }).click();
+  await expect(issued).toContainText('mill@busy.test waits, tried again in 1 minute.');
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  // an owner sees the messages, and need not wait
+  await open('prepare/people');
+  const outbox = page.getByRole('region', { name: 'Outbox' });
+  await outbox.getByRole('button', { name: 'Try again now' }).first().click();
+  await outbox.getByText('mill@busy.test').waitFor();
+  await outbox.getByRole('button', { name: 'Try again now' }).first().click();
+  await expect(outbox.getByText('sent at the third try')).toBeVisible();
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+});

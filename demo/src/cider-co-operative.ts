@@ -613,12 +613,20 @@ function noteTheYear(books: SampleBooks): void {
     reports: [closed],
     signed: true,
   });
-  books.boardPapers({
-    name: 'Papers for the committee',
-    subtitle: 'What came in and went out, what is owed',
-    reports: [committee, owed],
-    signed: false,
-  });
+  books.boardPapers(
+    {
+      name: 'Papers for the committee',
+      subtitle: 'What came in and went out, what is owed',
+      reports: [committee, owed],
+      signed: false,
+    },
+    {
+      recipients: ['chair@sallow-reach.test', 'secretary@sallow-reach.test', 'orchards@sallow-reach.test'],
+      words: 'For our meeting on the second Tuesday. Questions to me before then, please.',
+      every: 'month',
+      firstDay: '2027-01-31',
+    },
+  );
 }
 
 /** What is due is posted, the months before are locked, the year is closed in May. */

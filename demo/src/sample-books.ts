@@ -16,12 +16,14 @@ import { lockPeriod } from '@just-ledger/server/areas/periods/period-commands';
 import { arrangeStatements } from '@just-ledger/server/areas/statements/arrangement-commands';
 import { writeNote } from '@just-ledger/server/areas/statements/note-commands';
 import { composePapers } from '@just-ledger/server/areas/board-papers/board-papers-commands';
+import { setPapersSending } from '@just-ledger/server/areas/board-papers/papers-sending-commands';
 import { keepReport } from '@just-ledger/server/areas/kept-reports/kept-report-commands';
 import { closeYear, reopenYear } from '@just-ledger/server/areas/closing/closing-commands';
 import type {
   AccountRequest,
   ArrangementRequest,
   BoardPapersRequest,
+  PapersSendingRequest,
   ChangeAccountRequest,
   ContactRequest,
   KeptReportRequest,
@@ -305,9 +307,11 @@ export class SampleBooks {
     return this.do(keepReport, { organisation: this.organisation, person: this.person, request }).id;
   }
 
-  /** Kept reports as one document. */
-  boardPapers(request: BoardPapersRequest): void {
-    this.do(composePapers, { organisation: this.organisation, person: this.person, request });
+  /** Kept reports as one document. @param sending where it goes when it is issued */
+  boardPapers(request: BoardPapersRequest, sending?: PapersSendingRequest): void {
+    const by = { organisation: this.organisation, person: this.person };
+    const { id } = this.do(composePapers, { ...by, request });
+    if (sending) this.do(setPapersSending, { ...by, id, request: sending });
   }
 
   end(): void {

@@ -337,6 +337,7 @@ describe('an archive', () => {
       idempotent_response: 'of requests that nobody repeats in other books',
       invitation: 'of this installation',
       outbox_message: 'of this installation',
+      papers_sending: 'of this installation: a copy sends nothing',
     };
     const tables = stdout.toString().trim().split('\n').sort();
     expect(tables).toEqual([...named, ...Object.keys(LEFT_OUT)].sort());

@@ -149,7 +149,7 @@ describe('board papers', () => {
       'UPDATE issued_papers SET entries = 1',
       'DELETE FROM issued_papers',
       `UPDATE attachment SET discarded_at = 'x', discarded_by = 1 WHERE id = ${issued.attachment}`,
-      `INSERT INTO issued_papers SELECT organisation, 9, name, attachment, entries, seal, issued_at, issued_by FROM issued_papers`,
+      `INSERT INTO issued_papers SELECT organisation, 9, name, attachment, entries, seal, issued_at, issued_by, due_on FROM issued_papers`,
     ])
       expect(() => sqlite(attack)).toThrow(/issued papers/);
   });

@@ -513,6 +513,7 @@ describe('the file itself', () => {
       'membership 3',
       'occurrence 3',
       'organisation 3',
+      'outbox_message 3',
       'period_event 3',
       'posting 6',
       'recurring_version 3',

@@ -154,7 +154,7 @@ const LEAST: readonly (readonly [RegExp, MemberRole])[] = [
   [/^get .*\/imports\/\{import\}$/, 'approver'],
   [/^patch \/api\/organisations\/\{organisation\}$/, 'owner'],
   [/^post .*\/accounts\/starter$/, 'owner'],
-  [/^\w+ .*\/(invitations|outbox)(\/\{id\})?$/, 'owner'],
+  [/^\w+ .*\/(invitations|outbox)(\/\{id\}(\/try)?)?$/, 'owner'],
   [/^(put|delete) .*\/people\/\{id\}$/, 'owner'],
   [/^(get|post|delete) .*\/(archive\.zip|archived)$/, 'owner'],
   [/^\w+ .*\/take-on\/trays\/\{tray\}\/rows(\/\{row\})?$/, 'preparer'],

@@ -157,7 +157,10 @@ import type {
   BoardPapersResponse,
   BoardPapersVersionQuery,
   IssuedPapersResponse,
+  IssuePapersRequest,
+  PapersSendingRequest,
   PrintedBoardPapersQuery,
+  SendPapersRequest,
 } from './board-papers/board-papers.js';
 import type {
   KeptReportRequest,
@@ -503,8 +506,14 @@ export interface Endpoints {
   '/api/organisations/{organisation}/board-papers/issued': {
     GET: { gives: IssuedPapersResponse[] };
   };
+  '/api/organisations/{organisation}/board-papers/issued/{place}/send': {
+    POST: { takes: SendPapersRequest; gives: IssuedPapersResponse };
+  };
+  '/api/organisations/{organisation}/board-papers/{id}/sending': {
+    PUT: { takes: PapersSendingRequest; gives: KeptResponse };
+  };
   '/api/organisations/{organisation}/board-papers/{id}/issue': {
-    POST: { asks: PrintedBoardPapersQuery; gives: IssuedPapersResponse };
+    POST: { takes: IssuePapersRequest; asks: PrintedBoardPapersQuery; gives: IssuedPapersResponse };
   };
   '/api/organisations/{organisation}/board-papers/{id}': {
     PUT: { takes: BoardPapersRequest; gives: KeptResponse };
@@ -523,6 +532,9 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/outbox': {
     GET: { gives: OutboxMessageResponse[] };
+  };
+  '/api/organisations/{organisation}/outbox/{id}/try': {
+    POST: { gives: OutboxMessageResponse[] };
   };
   '/api/organisations/{organisation}/papers': {
     GET: { gives: PaperResponse[] };

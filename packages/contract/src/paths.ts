@@ -18,6 +18,7 @@ export const paths = {
   organisationInvitation: (id: Id, invitation: Id) =>
     addressOf('/api/organisations/{organisation}/invitations/{id}', id, invitation),
   outbox: (id: Id) => addressOf('/api/organisations/{organisation}/outbox', id),
+  tryMessage: (id: Id, message: Id) => addressOf('/api/organisations/{organisation}/outbox/{id}/try', id, message),
   organisations: addressOf('/api/organisations'),
   organisation: (id: Id) => addressOf('/api/organisations/{organisation}', id),
   accounts: (id: Id) => addressOf('/api/organisations/{organisation}/accounts', id),
@@ -125,6 +126,10 @@ export const paths = {
   postDraft: (id: Id, draft: Id) => addressOf('/api/organisations/{organisation}/drafts/{id}/post', id, draft),
   everyBoardPapers: (id: Id) => addressOf('/api/organisations/{organisation}/board-papers', id),
   boardPapers: (id: Id, papers: Id) => addressOf('/api/organisations/{organisation}/board-papers/{id}', id, papers),
+  papersSending: (id: Id, papers: Id) =>
+    addressOf('/api/organisations/{organisation}/board-papers/{id}/sending', id, papers),
+  sendPapers: (id: Id, place: Id) =>
+    addressOf('/api/organisations/{organisation}/board-papers/issued/{place}/send', id, place),
   issuedPapers: (id: Id) => addressOf('/api/organisations/{organisation}/board-papers/issued', id),
   issuePapers: (id: Id, papers: Id) =>
     addressOf('/api/organisations/{organisation}/board-papers/{id}/issue', id, papers),

@@ -34,6 +34,7 @@ import { FindingsModule } from '../areas/findings/findings.module.js';
 import { TrialBalanceModule } from '../areas/trial-balance/trial-balance.module.js';
 import { ProblemFilter } from '../platform/problems/problem-filter.js';
 import { requestPipe } from '../platform/problems/request-pipe.js';
+import { OutboxModule } from '../platform/outbox/outbox.module.js';
 import { SessionGuard } from '../platform/sessions/session-guard.js';
 import { SessionsModule } from '../platform/sessions/sessions.module.js';
 import { ThreadsModule } from '../platform/threads/threads.module.js';
@@ -50,6 +51,7 @@ import { HealthController } from './health.controller.js';
     }),
     ScheduleModule.forRoot(),
     SessionsModule,
+    OutboxModule,
     OrganisationsModule,
     AuditTrailModule,
     PeopleModule,

@@ -16,6 +16,8 @@ import * as arrangementCommands from '../areas/statements/arrangement-commands.j
 import * as noteCommands from '../areas/statements/note-commands.js';
 import * as keptReportCommands from '../areas/kept-reports/kept-report-commands.js';
 import * as boardPapersCommands from '../areas/board-papers/board-papers-commands.js';
+import * as papersSendingCommands from '../areas/board-papers/papers-sending-commands.js';
+import * as sendPapersCommands from '../areas/board-papers/send-papers.js';
 import * as patternCommands from '../areas/journal/pattern-commands.js';
 import * as entryCommands from '../areas/journal/entry-commands.js';
 import * as reversalCommands from '../areas/journal/reversal-commands.js';
@@ -34,6 +36,7 @@ import * as taxSettlementCommands from '../areas/tax-report/tax-settlement-comma
 import * as takeOnCommands from '../areas/take-on/take-on-commands.js';
 import * as taxCodeCommands from '../areas/tax-codes/tax-code-commands.js';
 import type { Clock } from '../platform/database/clock.js';
+import * as outboxCommands from '../platform/outbox/outbox-commands.js';
 import * as sessionCommands from '../platform/sessions/session-commands.js';
 import { TaskTable } from '../platform/threads/serve-tasks.js';
 import type { Command } from '../platform/threads/task.js';
@@ -43,6 +46,7 @@ import { listenTo, WriteContext } from '../platform/threads/write-context.js';
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- each command has its own arguments
 export const commands = new TaskTable<Command<any, unknown>>(
   sessionCommands,
+  outboxCommands,
   peopleCommands,
   organisationCommands,
   beginningCommands,
@@ -63,6 +67,8 @@ export const commands = new TaskTable<Command<any, unknown>>(
   noteCommands,
   keptReportCommands,
   boardPapersCommands,
+  papersSendingCommands,
+  sendPapersCommands,
   holidayCommands,
   doByItself,
   occurrenceCommands,

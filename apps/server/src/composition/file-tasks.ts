@@ -11,6 +11,7 @@ import * as statementFiles from '../areas/statements/statement-files.js';
 import * as packTasks from '../areas/take-on/pack-tasks.js';
 import * as taxFiles from '../areas/tax-report/tax-files.js';
 import * as trialBalanceFiles from '../areas/trial-balance/trial-balance-files.js';
+import * as carryMessage from '../platform/outbox/carry-message.js';
 import { TaskTable } from '../platform/threads/serve-tasks.js';
 import type { FileTask } from '../platform/threads/task.js';
 
@@ -30,4 +31,5 @@ export const fileTasks = new TaskTable<FileTask<any, unknown>>(
   statementFiles,
   boardPapersFile,
   packTasks,
+  carryMessage,
 );

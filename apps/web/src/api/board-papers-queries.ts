@@ -1,4 +1,12 @@
-import { type BoardPapersRequest, type BoardPapersResponse, paths, withQuery } from '@just-ledger/contract';
+import {
+  type BoardPapersRequest,
+  type BoardPapersResponse,
+  type IssuePapersRequest,
+  type PapersSendingRequest,
+  paths,
+  type SendPapersRequest,
+  withQuery,
+} from '@just-ledger/contract';
 import { queryOptions } from '@tanstack/react-query';
 import { api } from './request.js';
 import { useOrganisationMutation } from './use-organisation-mutation.js';
@@ -26,10 +34,25 @@ export const issuedPapersQuery = (id: number) =>
     queryFn: () => api.get(paths.issuedPapers(id)),
   });
 
-/** Issues papers as they are drawn now. */
+/** Issues papers as they are drawn now, and sends them where that is said. */
 export function useIssuePapers(organisation: number) {
-  return useOrganisationMutation(({ id }: BoardPapersResponse) =>
-    api.post(paths.issuePapers(organisation, id), undefined),
+  return useOrganisationMutation(
+    ({ papers, message }: { papers: BoardPapersResponse; message: IssuePapersRequest }) =>
+      api.post(paths.issuePapers(organisation, papers.id), message),
+  );
+}
+
+/** Says where papers go when they are issued, and when that happens by itself. */
+export function useSetPapersSending(organisation: number, papers: number) {
+  return useOrganisationMutation((request: PapersSendingRequest) =>
+    api.put(paths.papersSending(organisation, papers), request),
+  );
+}
+
+/** Sends papers that were issued. */
+export function useSendPapers(organisation: number, place: number) {
+  return useOrganisationMutation((request: SendPapersRequest) =>
+    api.post(paths.sendPapers(organisation, place), request),
   );
 }
 

@@ -1,6 +1,7 @@
 import { paths } from '@just-ledger/contract';
 import { queryOptions } from '@tanstack/react-query';
 import { api } from './request.js';
+import { useOrganisationMutation } from './use-organisation-mutation.js';
 
 /** The people of an organisation. */
 export const peopleQuery = (id: number) =>
@@ -16,7 +17,7 @@ export const invitationsQuery = (id: number) =>
     queryFn: () => api.get(paths.invitations(id)),
   });
 
-/** Messages where mail would be sent. */
+/** What the outbox holds. */
 export const outboxQuery = (id: number) =>
   queryOptions({
     queryKey: ['organisation', String(id), 'outbox'],
@@ -30,3 +31,8 @@ export const offerQuery = (token: string) =>
     queryFn: () => api.get(paths.invitation(token)),
     retry: false,
   });
+
+/** Tries a message again that waits, or was refused. */
+export function useTryMessage(organisation: number) {
+  return useOrganisationMutation((message: number) => api.post(paths.tryMessage(organisation, message), undefined));
+}

@@ -1,4 +1,4 @@
-import { MEMBER_ROLE_KEYS, type MemberRole } from '@just-ledger/core';
+import { type DeliveryState, MEMBER_ROLE_KEYS, type MemberRole } from '@just-ledger/core';
 import { IsEmail, IsIn, IsOptional, IsString, MaxLength, MinLength } from 'class-validator';
 
 /** What a person may do from now on. */
@@ -66,6 +66,11 @@ export interface InvitationOffer {
 
 /** A message that stands where mail would be sent. */
 export interface OutboxMessageResponse {
+  state: DeliveryState;
+  /** How often it was tried, why it did not go out yet or will not, and when it is tried next. */
+  tries: number;
+  told: string | null;
+  nextTryAt: string | null;
   id: number;
   writtenAt: string;
   to: string;

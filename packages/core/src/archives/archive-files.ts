@@ -366,6 +366,7 @@ export const ARCHIVE_FILES = {
     seal: sha256('The seal of the last of them'),
     issuedAt: moment(),
     issuedBy: person('issued them'),
+    dueOn: optional(date('The day for which they were issued by themselves.')),
   }),
   'finding-events': record('What people said of findings; the last of each counts.', {
     place: whole('Counted from 1.', 1),

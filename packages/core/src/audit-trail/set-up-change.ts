@@ -12,6 +12,7 @@ export const SET_UP_SUBJECTS = {
   note: 'Note to the statements',
   'kept-report': 'Kept report',
   'board-papers': 'Board papers',
+  'issued-papers': 'Issued papers',
 } as const;
 
 /** A key of {@link SET_UP_SUBJECTS}. */

@@ -1,15 +1,23 @@
 import type { BoardPapersRequest, IssuedPapersResponse, KeptResponse } from '@just-ledger/contract';
-import { isPlainLines, isPlainText, type Particulars, problem, type Problem } from '@just-ledger/core';
-import { and, eq, inArray, max, ne, sql } from 'drizzle-orm';
+import {
+  type CivilDate,
+  isPlainLines,
+  isPlainText,
+  type Particulars,
+  problem,
+  type Problem,
+} from '@just-ledger/core';
+import { and, eq, inArray, isNotNull, lt, max, ne, sql } from 'drizzle-orm';
 import { isRow, nextId } from '../../platform/database/next-id.js';
-import { boardPapers, issuedPapers, keptReport } from '../../platform/database/schema.js';
+import { boardPapers, issuedPapers, keptReport, papersSending } from '../../platform/database/schema.js';
 import { changedSince, notFound, Refusal } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { recordChange } from '../audit-trail/record-change.js';
-import { issuedOf } from './issued-papers.js';
+import { issuedAt } from './issued-papers.js';
 import { isPrintable } from './printed-kept-report.js';
+import { type PapersMessage, sendIssued } from './send-papers.js';
 
 type Papers = typeof boardPapers.$inferSelect;
 type PapersPlace = Actor & { readonly id: number };
@@ -80,25 +88,41 @@ export const dropPapers = defineCommand(
   },
 );
 
-/** Writes down that papers were issued: as the file that is on the disc already, of books that were so far. */
+/** Papers whose file is on the disc already, of books that were so far. */
+export interface PapersIssued {
+  readonly name: string;
+  readonly attachment: number;
+  readonly entries: number;
+  readonly seal: string;
+  /** The day for which they are issued by themselves. */
+  readonly dueOn?: CivilDate;
+}
+
+/**
+ * Writes down that papers were issued, and sends them where they go, both or neither. For a day on which they are issued
+ * by themselves this happens once, whoever looks at it meanwhile.
+ *
+ * @param papers their id
+ * @returns undefined if they were issued for that day already
+ */
 export const issuePapers = defineCommand(
   'issuePapers',
   (
     context: WriteContext,
     {
-      organisation,
-      person,
+      papers,
       issued,
+      message,
+      ...actor
     }: Actor & {
-      readonly issued: {
-        readonly name: string;
-        readonly attachment: number;
-        readonly entries: number;
-        readonly seal: string;
-      };
+      readonly papers: number;
+      readonly issued: PapersIssued;
+      readonly message: PapersMessage | undefined;
     },
-  ): IssuedPapersResponse => {
+  ): IssuedPapersResponse | undefined => {
     const { db, clock } = context;
+    const { organisation, person } = actor;
+    if (issued.dueOn !== undefined && !settledDay(context, organisation, papers, issued.dueOn)) return undefined;
     const last = db
       .select({ place: max(issuedPapers.place) })
       .from(issuedPapers)
@@ -108,11 +132,27 @@ export const issuePapers = defineCommand(
     db.insert(issuedPapers)
       .values({ organisation, place, ...issued, issuedAt: clock.moment(), issuedBy: person })
       .run();
-    const row = issuedOf(db, organisation).find((one) => one.place === place);
-    if (!row) throw new Error('papers were issued, and are not there');
-    return row;
+    if (message && message.recipients.length > 0) sendIssued(context, { ...actor, place, ...message });
+    return issuedAt(db, organisation, place);
   },
 );
+
+/** Notes that a day is done with. @returns false where it was already, or papers are not issued by themselves any more */
+function settledDay({ db }: WriteContext, organisation: number, papers: number, day: CivilDate): boolean {
+  const { changes } = db
+    .update(papersSending)
+    .set({ through: day, waitsFor: null })
+    .where(
+      and(
+        eq(papersSending.organisation, organisation),
+        eq(papersSending.papers, papers),
+        isNotNull(papersSending.every),
+        lt(papersSending.through, day),
+      ),
+    )
+    .run();
+  return changes > 0;
+}
 
 function papersThere({ db }: WriteContext, organisation: number, id: number): Papers {
   const row = db

@@ -4,12 +4,14 @@ import type { Db } from '../../platform/database/connection.js';
 import { boardPapers } from '../../platform/database/schema.js';
 import { defineReading } from '../../platform/threads/task.js';
 import { issuedOf } from './issued-papers.js';
+import { sendingsOf } from './papers-sending-store.js';
 
 /** The board papers of an organisation, by name. */
 export const everyBoardPapers = defineReading(
   'everyBoardPapers',
-  (db: Db, { organisation }: { readonly organisation: number }): BoardPapersResponse[] =>
-    db
+  (db: Db, { organisation }: { readonly organisation: number }): BoardPapersResponse[] => {
+    const sendings = sendingsOf(db, organisation);
+    return db
       .select()
       .from(boardPapers)
       .where(eq(boardPapers.organisation, organisation))
@@ -22,7 +24,9 @@ export const everyBoardPapers = defineReading(
         reports,
         signed: isSigned,
         version,
-      })),
+        sending: sendings.get(id) ?? null,
+      }));
+  },
 );
 
 /** The papers that were issued, the latest first. */

@@ -1,11 +1,14 @@
-import { Readable } from 'node:stream';
+import type { Readable } from 'node:stream';
 import {
   BoardPapersRequest,
   type BoardPapersResponse,
   BoardPapersVersionQuery,
   type IssuedPapersResponse,
+  IssuePapersRequest,
   type KeptResponse,
+  PapersSendingRequest,
   PrintedBoardPapersQuery,
+  SendPapersRequest,
 } from '@just-ledger/contract';
 import {
   Body,
@@ -22,16 +25,22 @@ import {
 } from '@nestjs/common';
 import { PDF } from '../../platform/files/file-types.js';
 import { sent } from '../../platform/files/sent.js';
-import { CurrentOrganisation, CurrentPerson, Needs } from '../../platform/sessions/session-guard.js';
+import {
+  Acting,
+  type Actor,
+  CurrentOrganisation,
+  CurrentPerson,
+  Needs,
+} from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
-import { settings } from '../../platform/settings.js';
 import { Importer, Reader, Readers, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { keepAttachment } from '../attachments/attachment-commands.js';
-import { receivePaper } from '../attachments/receive-paper.js';
-import { changePapers, composePapers, dropPapers, issuePapers } from './board-papers-commands.js';
-import { boardPapersToIssue, printedBoardPapers } from './board-papers-file.js';
+import { changePapers, composePapers, dropPapers } from './board-papers-commands.js';
+import { printedBoardPapers } from './board-papers-file.js';
 import { everyBoardPapers, everyIssuedPapers } from './board-papers-readings.js';
+import { PapersIssuer } from './papers-issuer.js';
+import { setPapersSending } from './papers-sending-commands.js';
+import { askedMessage, sendPapers } from './send-papers.js';
 
 /** Several kept reports as one document. */
 @Controller('api/organisations/:organisation/board-papers')
@@ -41,6 +50,7 @@ export class BoardPapersController {
     private readonly reader: Reader,
     private readonly writer: Writer,
     private readonly importer: Importer,
+    private readonly issuer: PapersIssuer,
   ) {}
 
   @Get()
@@ -86,6 +96,16 @@ export class BoardPapersController {
     return this.readers.run(everyIssuedPapers, { organisation: organisation.id });
   }
 
+  /** Says where papers go when they are issued, and whether they are issued by themselves. */
+  @Put(':id/sending')
+  setSending(
+    @Acting() by: Actor,
+    @Param('id', ParseIntPipe) id: number,
+    @Body() request: PapersSendingRequest,
+  ): Promise<KeptResponse> {
+    return this.writer.run(setPapersSending, { ...by, id, request });
+  }
+
   /** Issues papers as they are drawn now: the file is kept by its hash, and never changes. */
   @Post(':id/issue')
   async issue(
@@ -93,15 +113,23 @@ export class BoardPapersController {
     @CurrentPerson() person: Person,
     @Param('id', ParseIntPipe) id: number,
     @Query() query: PrintedBoardPapersQuery,
+    @Body() { recipients = [], words = '' }: IssuePapersRequest,
   ): Promise<IssuedPapersResponse> {
-    const by = { organisation: organisation.id, person: person.id };
-    const today = this.reader.clock.today(organisation.timeZone);
-    const asked = { organisation, query: { ...query, id }, today };
-    const { name, bytes, entries, seal } = await this.importer.run(boardPapersToIssue, asked);
-    const source = Readable.from([Buffer.from(bytes)]);
-    const paper = await receivePaper(settings.folder, source, `${name.slice(0, 200)}, ${today}.pdf`);
-    const { id: attachment } = await this.writer.run(keepAttachment, { ...by, paper });
-    return this.writer.run(issuePapers, { ...by, issued: { name, attachment, entries, seal } });
+    const message = recipients.length > 0 ? askedMessage({ recipients, words }) : undefined;
+    const issued = await this.issuer.issue(organisation, { papers: id, person: person.id, message, query });
+    if (!issued) throw new Error('papers were issued, and are not there');
+    return issued;
+  }
+
+  /** Sends issued papers, as a message of the outbox to each address. */
+  @Post('issued/:place/send')
+  async send(
+    @Acting() by: Actor,
+    @Param('place', ParseIntPipe) place: number,
+    @Body() request: SendPapersRequest,
+  ): Promise<IssuedPapersResponse> {
+    await this.writer.run(sendPapers, { ...by, place, request });
+    return this.issuer.carried(by.organisation, place);
   }
 
   @Get(':id/document.pdf')

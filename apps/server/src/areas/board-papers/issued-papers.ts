@@ -1,10 +1,13 @@
 import type { IssuedPapersResponse } from '@just-ledger/contract';
-import { and, desc, eq } from 'drizzle-orm';
+import { and, desc, eq, type SQL } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { attachment, issuedPapers, person } from '../../platform/database/schema.js';
+import { messagesOfPapers } from '../../platform/outbox/outbox-store.js';
+import { notFound } from '../../platform/problems/refusal.js';
 
-/** The papers that were issued, the latest first. */
-export function issuedOf(db: Db, organisation: number): IssuedPapersResponse[] {
+/** The papers that were issued, the latest first. @param which all if left out */
+export function issuedOf(db: Db, organisation: number, which?: SQL): IssuedPapersResponse[] {
+  const sent = messagesOfPapers(db, organisation);
   return db
     .select({
       place: issuedPapers.place,
@@ -16,6 +19,7 @@ export function issuedOf(db: Db, organisation: number): IssuedPapersResponse[] {
       by: person.name,
       sha256: attachment.sha256,
       bytes: attachment.bytes,
+      dueOn: issuedPapers.dueOn,
     })
     .from(issuedPapers)
     .innerJoin(
@@ -23,7 +27,15 @@ export function issuedOf(db: Db, organisation: number): IssuedPapersResponse[] {
       and(eq(attachment.organisation, issuedPapers.organisation), eq(attachment.id, issuedPapers.attachment)),
     )
     .innerJoin(person, eq(person.id, issuedPapers.issuedBy))
-    .where(eq(issuedPapers.organisation, organisation))
+    .where(and(eq(issuedPapers.organisation, organisation), which))
     .orderBy(desc(issuedPapers.place))
-    .all();
+    .all()
+    .map((row) => ({ ...row, sent: sent.get(row.attachment) ?? [] }));
+}
+
+/** Papers that were issued, by their place. @throws {Refusal} 404 */
+export function issuedAt(db: Db, organisation: number, place: number): IssuedPapersResponse {
+  const [row] = issuedOf(db, organisation, eq(issuedPapers.place, place));
+  if (!row) throw notFound('issued papers');
+  return row;
 }

@@ -6,6 +6,8 @@ import {
   type PersonResponse,
 } from '@just-ledger/contract';
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put } from '@nestjs/common';
+import { tryMessageAgain } from '../../platform/outbox/outbox-commands.js';
+import { OutboxKeeper } from '../../platform/outbox/outbox-keeper.js';
 import { messagesFor } from '../../platform/outbox/outbox-store.js';
 import { newLink } from '../../platform/sessions/link.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
@@ -23,6 +25,7 @@ export class PeopleController {
   constructor(
     private readonly reader: Reader,
     private readonly writer: Writer,
+    private readonly keeper: OutboxKeeper,
   ) {}
 
   /** Everybody may see who else is there. */
@@ -71,9 +74,17 @@ export class PeopleController {
     return this.writer.run(withdrawInvitation, { ...by, id });
   }
 
-  /** Messages where mail would be sent. */
+  /** What the outbox holds. */
   @Get('outbox')
   outbox(@CurrentOrganisation() organisation: Organisation, @CurrentPerson() you: Person): OutboxMessageResponse[] {
     return messagesFor(this.reader.db, organisation.id, you.id);
+  }
+
+  /** Tries a message again that waits, or was refused. */
+  @Post('outbox/:id/try')
+  async tryAgain(@Acting() by: Actor, @Param('id', ParseIntPipe) id: number): Promise<OutboxMessageResponse[]> {
+    await this.writer.run(tryMessageAgain, { ...by, id });
+    await this.keeper.carryAll();
+    return messagesFor(this.reader.db, by.organisation, by.person);
   }
 }

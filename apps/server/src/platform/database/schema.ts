@@ -7,6 +7,7 @@ export * from './tables/findings.js';
 export * from './tables/journal.js';
 export * from './tables/kept-reports.js';
 export * from './tables/organisations.js';
+export * from './tables/outbox.js';
 export * from './tables/people.js';
 export * from './tables/periods.js';
 export * from './tables/recurring.js';

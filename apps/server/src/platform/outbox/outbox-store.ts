@@ -1,5 +1,5 @@
-import type { OutboxMessageResponse } from '@just-ledger/contract';
-import { desc, eq, or, sql } from 'drizzle-orm';
+import type { OutboxMessageResponse, SentPapersResponse } from '@just-ledger/contract';
+import { and, asc, desc, eq, isNotNull, lte, or, sql } from 'drizzle-orm';
 import type { Db } from '../database/connection.js';
 import { outboxMessage } from '../database/schema.js';
 
@@ -9,12 +9,29 @@ export interface Message {
   readonly about: { readonly organisation: number } | { readonly person: number };
   readonly subject: string;
   readonly body: string;
+  /** The paper of the organisation that goes with it. Such a message goes out; one without is held for an owner to hand on. */
+  readonly paper?: { readonly attachment: number; readonly replyTo: string | null };
 }
 
-/** Puts a message where mail would be sent. */
-export function writeMessage(db: Db, { to, about, subject, body }: Message): void {
+const DELIVERY = {
+  state: outboxMessage.state,
+  tries: outboxMessage.tries,
+  told: outboxMessage.told,
+  nextTryAt: outboxMessage.nextTryAt,
+};
+
+/** Puts a message into the outbox. */
+export function writeMessage(db: Db, { to, about, subject, body, paper }: Message): void {
+  const writtenAt = new Date().toISOString();
   db.insert(outboxMessage)
-    .values({ writtenAt: new Date().toISOString(), recipient: to, ...about, subject, body })
+    .values({
+      writtenAt,
+      recipient: to,
+      ...about,
+      subject,
+      body,
+      ...(paper && { ...paper, state: 'waiting' as const, nextTryAt: writtenAt }),
+    })
     .run();
 }
 
@@ -33,10 +50,36 @@ export function messagesFor(db: Db, organisation: number, owner: number): Outbox
       to: outboxMessage.recipient,
       subject: outboxMessage.subject,
       body: outboxMessage.body,
+      ...DELIVERY,
     })
     .from(outboxMessage)
     .where(or(eq(outboxMessage.organisation, organisation), own))
     .orderBy(desc(outboxMessage.id))
     .limit(100)
     .all();
+}
+
+/** The messages of an organisation that go out with a paper, the first first, by the id of the paper. */
+export function messagesOfPapers(db: Db, organisation: number): Map<number, SentPapersResponse[]> {
+  const rows = db
+    .select({ message: outboxMessage.id, to: outboxMessage.recipient, paper: outboxMessage.attachment, ...DELIVERY })
+    .from(outboxMessage)
+    .where(and(eq(outboxMessage.organisation, organisation), isNotNull(outboxMessage.attachment)))
+    .orderBy(asc(outboxMessage.id))
+    .all();
+  const found = new Map<number, SentPapersResponse[]>();
+  for (const { paper, ...row } of rows) if (paper !== null) found.set(paper, [...(found.get(paper) ?? []), row]);
+  return found;
+}
+
+/** The ids of the messages whose time to go out has come, the one that waits longest first. @param now UTC moment */
+export function messagesToCarry(db: Db, now: string): number[] {
+  return db
+    .select({ id: outboxMessage.id })
+    .from(outboxMessage)
+    .where(and(eq(outboxMessage.state, 'waiting'), lte(outboxMessage.nextTryAt, now)))
+    .orderBy(asc(outboxMessage.nextTryAt), asc(outboxMessage.id))
+    .limit(200)
+    .all()
+    .map(({ id }) => id);
 }

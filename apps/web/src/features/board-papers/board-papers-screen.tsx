@@ -1,8 +1,9 @@
 import { type BoardPapersResponse, paths } from '@just-ledger/contract';
+import { issueDaysInWords, parseCivilDate, shortDate } from '@just-ledger/core';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { clsx } from 'clsx';
 import { useSheetParam } from '../../api/address.js';
-import { boardPapersQuery } from '../../api/board-papers-queries.js';
+import { boardPapersQuery, issuedPapersQuery } from '../../api/board-papers-queries.js';
 import { useBooks } from '../../api/books-queries.js';
 import { keptReportsQuery } from '../../api/kept-report-queries.js';
 import { Allowed } from '../../ui/allowed.js';
@@ -12,14 +13,21 @@ import { Empty, Pane, Panes, Sheet } from '../../ui/sheet.js';
 import { BoardPapersForm } from './board-papers-form.js';
 import { IssuePapers } from './issue-papers.js';
 import { IssuedPapers } from './issued-papers.js';
+import { PapersSendingForm } from './papers-sending-form.js';
+import { SendPapersForm } from './send-papers-form.js';
 
 /** Kept reports put together as documents: a cover, contents, each report with the days of today. */
 export default function BoardPapersScreen() {
   const { organisation, may } = useBooks();
   const { data: all } = useSuspenseQuery(boardPapersQuery(organisation.id));
   const { data: kept } = useSuspenseQuery(keptReportsQuery(organisation.id));
-  const [chosen, choose] = useSheetParam('papers');
-  const one = all.find(({ id }) => String(id) === chosen);
+  const { data: issued } = useSuspenseQuery(issuedPapersQuery(organisation.id));
+  // one thing at a time: papers, where they go, or what was issued
+  const [opened, open] = useSheetParam('papers');
+  const one = all.find(({ id }) => String(id) === opened);
+  const goes = all.find(({ id }) => `goes-${id}` === opened);
+  const sent = issued.find(({ place }) => `issued-${place}` === opened);
+  const leave = (): void => open(undefined);
   const hasDays = (id: number): boolean => kept.find((report) => report.id === id)?.from != null;
   const canPrint = ({ reports }: BoardPapersResponse): boolean => reports.length > 0 && reports.every(hasDays);
   const nameOf = (id: number): string => kept.find((report) => report.id === id)?.name ?? '';
@@ -32,7 +40,7 @@ export default function BoardPapersScreen() {
           tools={
             all.length > 0 && (
               <Allowed needed="preparer">
-                <button className="act" type="button" onClick={() => choose('new')}>
+                <button className="act" type="button" onClick={() => open('new')}>
                   Put papers together
                 </button>
               </Allowed>
@@ -47,7 +55,7 @@ export default function BoardPapersScreen() {
               </p>
               <Allowed needed="preparer" isTold>
                 <p>
-                  <button className="act" type="button" onClick={() => choose('new')}>
+                  <button className="act" type="button" onClick={() => open('new')}>
                     Put the first ones together
                   </button>
                 </p>
@@ -66,10 +74,11 @@ export default function BoardPapersScreen() {
               </thead>
               <tbody>
                 {all.map((papers) => (
-                  <tr key={papers.id} className={papers === one ? ruled.chosen : undefined}>
+                  <tr key={papers.id} className={papers === one || papers === goes ? ruled.chosen : undefined}>
                     <td>
                       <span className="strong">{papers.name}</span>
                       <div className="soft small">{papers.subtitle.split('\n')[0]}</div>
+                      <WhereTheyGo papers={papers} />
                     </td>
                     <td>
                       <ol className={clsx(layout.plainList, 'small')}>
@@ -93,8 +102,13 @@ export default function BoardPapersScreen() {
                         </a>
                       )}
                       {canPrint(papers) && may('approver') && <IssuePapers papers={papers} />}
+                      {may('approver') && (
+                        <button type="button" className="act small" onClick={() => open(`goes-${papers.id}`)}>
+                          Where they go
+                        </button>
+                      )}
                       {may('preparer') && (
-                        <button type="button" className="act small" onClick={() => choose(String(papers.id))}>
+                        <button type="button" className="act small" onClick={() => open(String(papers.id))}>
                           Change
                         </button>
                       )}
@@ -104,19 +118,49 @@ export default function BoardPapersScreen() {
               </tbody>
             </table>
           )}
-          <IssuedPapers />
+          <IssuedPapers chosen={sent?.place} onSend={(place) => open(`issued-${place}`)} />
         </Sheet>
       </Pane>
-      {may('preparer') && (one || chosen === 'new') && (
+      {may('preparer') && (one || opened === 'new') && (
         <Pane narrow>
           <BoardPapersForm
             key={one ? `${one.id} ${one.version}` : 'new'}
             papers={one}
             kept={kept.filter(({ shared }) => shared)}
-            onLeave={() => choose(undefined)}
+            onLeave={leave}
           />
         </Pane>
       )}
+      {may('approver') && goes && (
+        <Pane narrow>
+          <PapersSendingForm key={`${goes.id} ${goes.sending?.version}`} papers={goes} onLeave={leave} />
+        </Pane>
+      )}
+      {may('approver') && sent && (
+        <Pane narrow>
+          <SendPapersForm key={sent.place} papers={sent} onLeave={leave} />
+        </Pane>
+      )}
     </Panes>
+  );
+}
+
+/** Whom papers go to, and when they are issued by themselves; or why they were not. */
+function WhereTheyGo({ papers: { sending } }: { papers: BoardPapersResponse }) {
+  if (!sending) return null;
+  const { recipients, every, firstDay, next, waitsFor } = sending;
+  const to =
+    recipients.length === 0
+      ? ''
+      : `go to ${recipients.length === 1 ? recipients[0] : `${recipients.length} addresses`}`;
+  const days =
+    every && firstDay && next
+      ? `issued by themselves ${issueDaysInWords({ every, firstDay: parseCivilDate(firstDay) })}, next on ${shortDate(parseCivilDate(next))}`
+      : '';
+  return (
+    <>
+      <div className="soft small">{[to, days].filter((one) => one !== '').join('; ')}</div>
+      {waitsFor && <div className="brass small">Not issued yet. {waitsFor}</div>}
+    </>
   );
 }

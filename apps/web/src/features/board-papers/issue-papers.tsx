@@ -1,4 +1,5 @@
 import type { BoardPapersResponse } from '@just-ledger/contract';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { useIssuePapers } from '../../api/board-papers-queries.js';
@@ -15,17 +16,35 @@ export function IssuePapers({ papers }: { papers: BoardPapersResponse }) {
         Issue
       </button>
     );
+  const { sending } = papers;
+  const to = sending?.recipients ?? [];
+  const give = (isSent: boolean): void =>
+    issue.mutate(
+      { papers, message: isSent ? { recipients: to, words: sending?.words ?? '' } : {} },
+      { onSuccess: () => setAsked(false) },
+    );
   return (
     <>
+      {to.length > 0 && (
+        <button
+          type="button"
+          className="act small strong"
+          // the one who asked for it goes on with the same key
+          autoFocus
+          disabled={issue.isPending}
+          onClick={() => give(true)}
+        >
+          {issue.isPending ? 'Issuing …' : `Issue and send to ${to.length}`}
+        </button>
+      )}
       <button
         type="button"
-        className="act small strong"
-        // the one who asked for it goes on with the same key
-        autoFocus
+        className={clsx('act small', to.length === 0 && 'strong')}
+        autoFocus={to.length === 0}
         disabled={issue.isPending}
-        onClick={() => issue.mutate(papers, { onSuccess: () => setAsked(false) })}
+        onClick={() => give(false)}
       >
-        {issue.isPending ? 'Issuing …' : 'Issue for good'}
+        {to.length > 0 ? 'Issue only' : issue.isPending ? 'Issuing …' : 'Issue for good'}
       </button>
       <button type="button" className="act small" disabled={issue.isPending} onClick={() => setAsked(false)}>
         Not yet

@@ -1,16 +1,17 @@
-import { paths } from '@just-ledger/contract';
-import { longMoment } from '@just-ledger/core';
+import { type IssuedPapersResponse, paths } from '@just-ledger/contract';
+import { longMoment, parseCivilDate, shortDate } from '@just-ledger/core';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { clsx } from 'clsx';
 import { issuedPapersQuery } from '../../api/board-papers-queries.js';
 import { useBooks } from '../../api/books-queries.js';
+import { Delivery } from '../../ui/delivery.js';
 import layout from '../../ui/layout.module.css';
 import ruled from '../../ui/ruled.module.css';
 import styles from './board-papers.module.css';
 
 /** The papers that were issued: the file as it was then, its hash, and the seal of the books it was drawn of. */
-export function IssuedPapers() {
-  const { organisation } = useBooks();
+export function IssuedPapers({ chosen, onSend }: { chosen: number | undefined; onSend: (place: number) => void }) {
+  const { organisation, may } = useBooks();
   const { data: all } = useSuspenseQuery(issuedPapersQuery(organisation.id));
   if (all.length === 0) return null;
   return (
@@ -21,44 +22,75 @@ export function IssuedPapers() {
       <table className={clsx(ruled.table, ruled.lines)}>
         <thead>
           <tr>
-            <th>Papers</th>
-            <th>When, by whom</th>
-            <th>SHA-256 of the file, seal of the books</th>
+            <th>Papers, with the SHA-256 of the file and the seal of the books</th>
+            <th>Issued</th>
+            <th>Sent to</th>
             <th>
-              <span className="visually-hidden">The file</span>
+              <span className="visually-hidden">What can be done</span>
             </th>
           </tr>
         </thead>
         <tbody>
-          {all.map(({ place, name, issuedAt, by, sha256, seal, entries, attachment }) => (
-            <tr key={place}>
-              <td className="strong">{name}</td>
+          {all.map((papers) => (
+            <tr key={papers.place} className={papers.place === chosen ? ruled.chosen : undefined}>
               <td>
-                {longMoment(issuedAt)}
-                <div className="soft small">{by}</div>
-              </td>
-              <td className={clsx('small', styles.hash)}>
-                {sha256}
-                <div className="soft">
-                  {entries === 0
+                <span className="strong">{papers.name}</span>
+                <div className={clsx('soft small', styles.hash)}>
+                  {papers.sha256}
+                  <br />
+                  {papers.entries === 0
                     ? 'of books without entries'
-                    : `after ${entries} ${entries === 1 ? 'entry' : 'entries'}, ${seal.slice(0, 16)}`}
+                    : `after ${papers.entries} ${papers.entries === 1 ? 'entry' : 'entries'}, ${papers.seal.slice(0, 16)}`}
                 </div>
+              </td>
+              <td>
+                {longMoment(papers.issuedAt)}
+                <div className="soft small">
+                  {papers.dueOn === null
+                    ? papers.by
+                    : `by themselves, for ${shortDate(parseCivilDate(papers.dueOn))}; ${papers.by} answers for it`}
+                </div>
+              </td>
+              <td>
+                <SentTo sent={papers.sent} />
               </td>
               <td className={ruled.acts}>
                 <a
                   className="act small"
-                  href={paths.attachmentContent(organisation.id, attachment)}
+                  href={paths.attachmentContent(organisation.id, papers.attachment)}
                   target="_blank"
                   rel="noreferrer"
                 >
                   Open
                 </a>
+                {may('approver') && (
+                  <button type="button" className="act small" onClick={() => onSend(papers.place)}>
+                    Send
+                  </button>
+                )}
               </td>
             </tr>
           ))}
         </tbody>
       </table>
     </section>
+  );
+}
+
+/** The addresses that papers went to: those that have them in one line, and each that has not with the reason. */
+function SentTo({ sent }: { sent: IssuedPapersResponse['sent'] }) {
+  if (sent.length === 0) return <span className="soft small">nobody yet</span>;
+  const reached = [...new Set(sent.filter(({ state }) => state === 'sent').map(({ to }) => to))];
+  // an address that was refused at first and has them now needs nothing more
+  const open = sent.filter(({ to, state }) => state !== 'sent' && !(state === 'refused' && reached.includes(to)));
+  return (
+    <ul className={clsx(layout.plainList, styles.hash)}>
+      {reached.length > 0 && <li>{reached.join(', ')}</li>}
+      {open.map(({ message, to, ...delivery }) => (
+        <li key={message}>
+          {to} <Delivery {...delivery} />
+        </li>
+      ))}
+    </ul>
   );
 }

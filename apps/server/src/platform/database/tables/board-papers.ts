@@ -1,5 +1,7 @@
-import { foreignKey, integer, primaryKey, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
-import { caseless, json, moment, table, version, yesNo } from '../columns.js';
+import { PAPERS_UNITS } from '@just-ledger/core';
+import { sql } from 'drizzle-orm';
+import { check, foreignKey, integer, primaryKey, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
+import { caseless, civilDate, json, moment, oneOf, table, version, yesNo } from '../columns.js';
 import { attachment } from './attachments.js';
 import { organisationColumn } from './organisations.js';
 import { personColumn } from './people.js';
@@ -26,6 +28,34 @@ export const boardPapers = table(
   ],
 );
 
+/** To whom board papers go when they are issued, and whether they are issued by themselves. Of this installation: a copy sends nothing. */
+export const papersSending = table(
+  'papers_sending',
+  {
+    organisation: organisationColumn(),
+    papers: integer('papers').notNull(),
+    recipients: json<string[]>('recipients').notNull(),
+    words: text('words').notNull(),
+    every: oneOf('every', PAPERS_UNITS),
+    firstDay: civilDate('first_day'),
+    /** The last day that is done with. */
+    through: civilDate('through').notNull(),
+    /** Why they were not issued on the day they were due. */
+    waitsFor: text('waits_for'),
+    changedBy: personColumn('changed_by'),
+    updatedAt: moment('updated_at').notNull(),
+    version: version(),
+  },
+  (self) => [
+    primaryKey({ columns: [self.organisation, self.papers] }),
+    foreignKey({
+      columns: [self.organisation, self.papers],
+      foreignColumns: [boardPapers.organisation, boardPapers.id],
+    }).onDelete('cascade'),
+    check('papers_sending_days', sql`(${self.every} IS NULL) = (${self.firstDay} IS NULL)`),
+  ],
+);
+
 /** Board papers as they were issued: the file, and how far the books were. */
 export const issuedPapers = table(
   'issued_papers',
@@ -40,6 +70,8 @@ export const issuedPapers = table(
     seal: text('seal').notNull(),
     issuedAt: moment('issued_at').notNull(),
     issuedBy: personColumn('issued_by'),
+    /** The day for which they were issued by themselves. */
+    dueOn: civilDate('due_on'),
   },
   (self) => [
     primaryKey({ columns: [self.organisation, self.place] }),

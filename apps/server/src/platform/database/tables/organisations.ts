@@ -97,21 +97,6 @@ export const invitation = table(
   ],
 );
 
-/** A message to somebody, about an organisation or to a person by themselves. */
-export const outboxMessage = table(
-  'outbox_message',
-  {
-    id: integer('id').primaryKey(),
-    writtenAt: moment('written_at').notNull(),
-    recipient: text('recipient').notNull(),
-    organisation: integer('organisation').references(() => organisation.id),
-    person: integer('person').references(() => person.id),
-    subject: text('subject').notNull(),
-    body: text('body').notNull(),
-  },
-  (self) => [check('outbox_message_about', sql`(${self.organisation} IS NULL) <> (${self.person} IS NULL)`)],
-);
-
 /** What was changed about the set-up, by whom, from what to what. */
 export const setUpChange = table(
   'set_up_change',
