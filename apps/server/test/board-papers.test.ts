@@ -103,7 +103,7 @@ describe('board papers', () => {
   });
 
   test('are tagged and carry their title', async () => {
-    const data = await fileOf(server, `${at}/board-papers/${id}/document.pdf?paper=letter`, 'application/pdf');
+    const data = await fileOf(server, `${at}/board-papers/${id}/document.pdf?size=letter`, 'application/pdf');
     const pdf = await getDocument({ data, useSystemFonts: false, verbosity: 0 }).promise;
     const { info } = await pdf.getMetadata();
     expect([Reflect.get(info, 'Title'), Reflect.get(info, 'Language')]).toEqual([
@@ -187,6 +187,39 @@ describe('board papers', () => {
     expect(pages[1]).toMatch(/Contents.*Taxes.*The year/);
     await done('DELETE', `/board-papers/${id}`);
     expect((await server.request('GET', `${at}/board-papers/${id}/document.pdf`)).status).toBe(404);
+  });
+});
+
+describe('journal and ledger in board papers', () => {
+  test('stand in them as they are filtered, among statements', async () => {
+    const all = [
+      await kept('All of it', 'journal', { text: 'happened', form: 'general' }, 'last-year'),
+      await kept('The bank', 'account', { account: '1010' }, 'last-year'),
+      await kept('Large ones', 'journal', { amount: '700.00 to' }, 'last-year'),
+      await kept('None', 'journal', { text: 'nothing like it' }, 'last-year'),
+    ];
+    const { id } = await done(
+      'POST',
+      '/board-papers',
+      request({ name: 'With lists', reports: [...all, reports[0] ?? 0] }),
+    );
+    const pages = await pagesOfPdf(server, `${at}/board-papers/${id}/document.pdf?size=letter`);
+    const begins = (title: string): number =>
+      Number(new RegExp(`${title}[^,]*, [^,]*?20\\d\\d (\\d+)`).exec(pages[1] ?? '')?.[1]);
+    // from 1 July on the journal has this entry of 2026 beside the one of June
+    const [journal, bank] = [
+      pages[begins('All of it General journal') - 1] ?? '',
+      pages[begins('1010 .*?') - 1] ?? '',
+    ];
+    expect(journal).toMatch(/General journal.*700\.40.*100\.00.*Total of 2 entries 800\.40 800\.40/);
+    expect(bank).toMatch(/brought forward 9,500\.00 dr.*700\.40.*Balance at the end/);
+    expect(pages[begins('Large ones General journal') - 1]).toMatch(/Total of 1 entry 700\.40 700\.40/);
+    expect(pages[begins('None General journal') - 1]).toMatch(/Total of 0 entries/);
+    expect(pages.at(-1)).toMatch(new RegExp(`Page ${pages.length} of ${pages.length}`));
+    const data = await fileOf(server, `${at}/board-papers/${id}/document.pdf?size=letter`, 'application/pdf');
+    const pdf = await getDocument({ data, useSystemFonts: false, verbosity: 0 }).promise;
+    const tree = JSON.stringify(await (await pdf.getPage(begins('The bank 1010'))).getStructTree());
+    for (const tag of ['H1', 'Table', 'TR', 'TH', 'TD']) expect(tree).toContain(`"${tag}"`);
   });
 });
 

@@ -423,7 +423,12 @@ describe('a file of entries', () => {
     const late = await server.organisation({ name: 'Locked meanwhile' });
     const content = 'date,explanation,from account,to account,amount\n3/4/2026,Rent,1010,6100,5\n';
     const own = (dates: string): Promise<Reply> =>
-      server.request('PUT', '/api/own-sign-in/preferences', { amounts: 'point', dates, colours: 'system' });
+      server.request('PUT', '/api/own-sign-in/preferences', {
+        amounts: 'point',
+        dates,
+        colours: 'system',
+        paper: 'a4',
+      });
     expect((await own('month-first')).status).toBeLessThan(300);
     const checked = await check(await send('entries', text(content), late), undefined, late);
     expect(checked.remarks.join(' ')).toContain('3/4/2026 is read as 4 March 2026');

@@ -34,11 +34,17 @@ describe('one’s own sign-in', () => {
       elsewhere.request('PUT', '/api/own-sign-in/preferences', preferences);
     const seen = async (): Promise<unknown> =>
       (await elsewhere.request('GET', '/api/session')).body.person.preferences;
-    expect(await seen()).toEqual({ amounts: 'point', dates: 'day-first', colours: 'system' });
-    const chosen = { amounts: 'comma', dates: 'month-first', colours: 'dark' };
+    expect(await seen()).toEqual({
+      amounts: 'point',
+      dates: 'day-first',
+      colours: 'system',
+      paper: 'a4',
+    });
+    const chosen = { amounts: 'comma', dates: 'month-first', colours: 'dark', paper: 'letter' };
     expect((await keep(chosen)).status).toBe(204);
     expect(await seen()).toEqual(chosen);
     expect(codes(await keep({ ...chosen, colours: 'plaid' }))).toEqual(['invalid at colours']);
+    expect(codes(await keep({ ...chosen, paper: 'a0' }))).toEqual(['invalid at paper']);
     expect(await seen()).toEqual(chosen);
   });
 

@@ -103,7 +103,7 @@ test('rounded figures stand without cents, and say so; what one statement hands 
 
 test('what is wide lies on its side; paper is A4 or Letter', async () => {
   expect(await sizes('balance-sheet.pdf?asAt=2026-06-30')).toEqual([[595, 842]]);
-  expect(await sizes('statements.pdf?statements=equity-statement&paper=letter')).toEqual([[612, 792]]);
+  expect(await sizes('statements.pdf?statements=equity-statement&size=letter')).toEqual([[612, 792]]);
   expect(await sizes('cash-flow-statement.pdf?columns=months')).toEqual([[842, 595]]);
   const [months = ''] = await pages('income-statement.pdf?columns=months');
   expect(months).toContain('Jan Feb Mar Apr May Jun Jul Aug Sep Oct Nov Dec Total');

@@ -1,4 +1,4 @@
-import { parseCivilDate as d } from '@just-ledger/core';
+import { parseCivilDate as d, parseCurrencyCode } from '@just-ledger/core';
 import {
   screenInWords,
   settingsIn,
@@ -11,9 +11,16 @@ const calendar = { firstDay: d('2025-01-01'), fiscalYearStartMonth: 1, fiscalYea
 test('the settings of a report are what its address holds beside days and what is looked at just now', () => {
   const address =
     'from=2026-01-01&to=2026-12-31&year=2026&columns=years:1&source=x&note=1&row=period&beside=journal&beside.x=1&kept=3';
-  expect(settingsIn(new URLSearchParams(`${address}&known=30%20Jun%202026&form=`), d('2026-12-31'))).toEqual([
+  expect(
+    settingsIn(
+      new URLSearchParams(`${address}&known=30%20Jun%202026&form=&amount=100..5`),
+      d('2026-12-31'),
+      parseCurrencyCode('EUR'),
+    ),
+  ).toEqual([
     { key: 'columns', value: 'years:1' },
     { key: 'known', value: '2026-06-30' },
+    { key: 'amount', value: '100.00 to 5.00' },
   ]);
 });
 

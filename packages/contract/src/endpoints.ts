@@ -1,6 +1,7 @@
 import type { FindQuery, FindResponse } from './find/find.js';
 import type {
   AccountLedgerQuery,
+  PrintedLedgerQuery,
   AccountLedgerResponse,
   BalancesResponse,
   LedgerSumsResponse,
@@ -71,6 +72,7 @@ import type {
   DraftVersionQuery,
   EntriesImportResponse,
   EntriesQuery,
+  PrintedEntriesQuery,
   EntriesResponse,
   EntriesSumsResponse,
   EntrySetRequest,
@@ -389,7 +391,7 @@ export interface Endpoints {
     GET: { asks: EntriesQuery; gives: WorkbookFile };
   };
   '/api/organisations/{organisation}/entries.pdf': {
-    GET: { asks: EntriesQuery; gives: PdfFile };
+    GET: { asks: PrintedEntriesQuery; gives: PdfFile };
   };
   '/api/organisations/{organisation}/entries/{number}/related': {
     GET: { gives: RelatedEntriesResponse[] };
@@ -656,7 +658,7 @@ export interface Endpoints {
     GET: { asks: AccountLedgerQuery; gives: WorkbookFile };
   };
   '/api/organisations/{organisation}/reports/account-ledger.pdf': {
-    GET: { asks: AccountLedgerQuery; gives: PdfFile };
+    GET: { asks: PrintedLedgerQuery; gives: PdfFile };
   };
   '/api/organisations/{organisation}/reports/account-ledger.csv': {
     GET: { asks: AccountLedgerQuery; gives: CsvFile };

@@ -62,6 +62,7 @@ export * from './journal/debits-first.js';
 export * from './journal/draft-state.js';
 export * from './journal/entry-doubts.js';
 export * from './journal/entry-effect.js';
+export * from './journal/entry-filter.js';
 export * from './journal/entry-rows.js';
 export * from './journal/entry-table.js';
 export * from './journal/entry-tax.js';

@@ -7,6 +7,7 @@ import {
   type SendPapersRequest,
   withQuery,
 } from '@just-ledger/contract';
+import type { PaperSize } from '@just-ledger/core';
 import { queryOptions } from '@tanstack/react-query';
 import { api } from './request.js';
 import { useOrganisationMutation } from './use-organisation-mutation.js';
@@ -37,8 +38,8 @@ export const issuedPapersQuery = (id: number) =>
 /** Issues papers as they are drawn now, and sends them where that is said. */
 export function useIssuePapers(organisation: number) {
   return useOrganisationMutation(
-    ({ papers, message }: { papers: BoardPapersResponse; message: IssuePapersRequest }) =>
-      api.post(paths.issuePapers(organisation, papers.id), message),
+    ({ papers, message, size }: { papers: BoardPapersResponse; message: IssuePapersRequest; size: PaperSize }) =>
+      api.post(withQuery(paths.issuePapers(organisation, papers.id), { size }), message),
   );
 }
 

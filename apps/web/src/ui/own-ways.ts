@@ -8,6 +8,7 @@ import {
   formatAmount,
   MARKS_OF_AMOUNTS,
   type Minor,
+  type PaperSize,
   PLAIN_MARKS,
   type Preferences,
   readTypedAmount,
@@ -19,16 +20,30 @@ import {
 } from '@just-ledger/core';
 
 /** How the signed-in person reads and types. One person sits before a page, so it holds for all of it. */
-let own: { readonly marks: AmountMarks; readonly order: DateOrder } = { marks: PLAIN_MARKS, order: 'day-first' };
+let own: { readonly marks: AmountMarks; readonly order: DateOrder; readonly paper: PaperSize } = {
+  marks: PLAIN_MARKS,
+  order: 'day-first',
+  paper: USUAL_PREFERENCES.paper,
+};
 
 /** Takes over how the person reads and types; what is shown from then on follows. */
-export function setOwnWays({ amounts, dates }: Preferences = USUAL_PREFERENCES): void {
-  own = { marks: MARKS_OF_AMOUNTS[amounts], order: dates };
+export function setOwnWays({ amounts, dates, paper }: Preferences = USUAL_PREFERENCES): void {
+  own = { marks: MARKS_OF_AMOUNTS[amounts], order: dates, paper };
 }
 
 /** The person's marks. */
 export function ownMarks(): AmountMarks {
   return own.marks;
+}
+
+/** On which paper the person prints. */
+export function ownPaper(): PaperSize {
+  return own.paper;
+}
+
+/** The address of a printed file, on the person's paper; the usual one needs no saying. */
+export function onOwnPaper(href: string): string {
+  return own.paper === USUAL_PREFERENCES.paper ? href : `${href}${href.includes('?') ? '&' : '?'}size=${own.paper}`;
 }
 
 /** Which the person writes first, day or month. */

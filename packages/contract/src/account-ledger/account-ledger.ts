@@ -1,7 +1,7 @@
-import type { CurrencyCode } from '@just-ledger/core';
+import { type CurrencyCode, PAPER_SIZES, type PaperSize } from '@just-ledger/core';
 import { Type } from 'class-transformer';
 import { EntryFilter } from '../journal/entry.js';
-import { IsInt, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator';
+import { IsIn, IsInt, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator';
 
 /** Which part of which account's ledger. */
 export class AccountLedgerQuery extends EntryFilter {
@@ -9,6 +9,12 @@ export class AccountLedgerQuery extends EntryFilter {
   @IsOptional() @IsInt() @Min(1) @Max(500) @Type(() => Number) limit?: number;
   /** Where the page before ended, as that page said. */
   @IsOptional() @IsString() @MaxLength(60) after?: string;
+}
+
+/** The ledger as it is printed. */
+export class PrintedLedgerQuery extends AccountLedgerQuery {
+  /** The size of the paper; A4 where left out. */
+  @IsOptional() @IsIn(PAPER_SIZES) size?: PaperSize;
 }
 
 /** A row of an account's ledger; `entry` is empty where a year ended without being closed. */

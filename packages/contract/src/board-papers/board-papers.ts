@@ -1,4 +1,4 @@
-import { type DeliveryState, PAPERS_UNITS, type PapersUnit } from '@just-ledger/core';
+import { type DeliveryState, PAPERS_UNITS, type PapersUnit, PAPER_SIZES, type PaperSize } from '@just-ledger/core';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
@@ -124,7 +124,8 @@ export class IssuePapersRequest {
 
 /** On which paper they are printed. */
 export class PrintedBoardPapersQuery {
-  @IsOptional() @IsIn(['a4', 'letter']) paper?: 'a4' | 'letter';
+  /** The size of the paper; A4 where left out. */
+  @IsOptional() @IsIn(PAPER_SIZES) size?: PaperSize;
 }
 
 /** Board papers. */

@@ -6,6 +6,8 @@ import {
   type DraftState,
   type EntryKind,
   type EntrySource,
+  PAPER_SIZES,
+  type PaperSize,
   type PlanEvent,
   type Problem,
   type Side,
@@ -276,6 +278,12 @@ export class EntriesQuery extends EntryFilter {
   @IsOptional() @IsString() @MaxLength(60) after?: string;
   /** The `previous` of another page: what is newer. */
   @IsOptional() @IsString() @MaxLength(60) before?: string;
+}
+
+/** The journal as it is printed. */
+export class PrintedEntriesQuery extends EntriesQuery {
+  /** The size of the paper; A4 where left out. */
+  @IsOptional() @IsIn(PAPER_SIZES) size?: PaperSize;
 }
 
 /** A posted line. */

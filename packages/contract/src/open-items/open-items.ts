@@ -1,4 +1,4 @@
-import type { Age, CurrencyCode } from '@just-ledger/core';
+import { type Age, type CurrencyCode, PAPER_SIZES, type PaperSize } from '@just-ledger/core';
 import { Type } from 'class-transformer';
 import { IsIn, IsInt, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator';
 
@@ -14,7 +14,8 @@ export class AgedBalancesQuery {
 export class PrintedAgedBalancesQuery extends AgedBalancesQuery {
   /** Whether the open documents of each contact stand under it. */
   @IsOptional() @IsIn(['true', 'false']) documents?: string;
-  @IsOptional() @IsIn(['a4', 'letter']) paper?: 'a4' | 'letter';
+  /** The size of the paper; A4 where left out. */
+  @IsOptional() @IsIn(PAPER_SIZES) size?: PaperSize;
 }
 
 /** Whose open documents, of one contact by number or name or of all. */

@@ -1,5 +1,7 @@
 import {
   COLOURS,
+  PAPER_SIZES,
+  type PaperSize,
   type Colours,
   DATE_ORDERS,
   MARKS_OF_AMOUNTS,
@@ -34,6 +36,7 @@ export class PreferencesRequest {
   @IsIn(Object.keys(MARKS_OF_AMOUNTS)) amounts!: MarksKey;
   @IsIn(DATE_ORDERS) dates!: DateOrder;
   @IsIn(COLOURS) colours!: Colours;
+  @IsIn(PAPER_SIZES) paper!: PaperSize;
 }
 
 /** Who is signed in. */

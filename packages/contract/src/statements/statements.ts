@@ -1,5 +1,5 @@
 import type { CurrencyCode, IncomeStatementForm, Rounding, StatementKey } from '@just-ledger/core';
-import { INCOME_STATEMENT_FORMS, ROUNDINGS, STATEMENTS } from '@just-ledger/core';
+import { INCOME_STATEMENT_FORMS, ROUNDINGS, STATEMENTS, PAPER_SIZES, type PaperSize } from '@just-ledger/core';
 import { IsIn, IsOptional, IsString, MaxLength } from 'class-validator';
 
 export { STATEMENTS, type StatementKey } from '@just-ledger/core';
@@ -34,7 +34,8 @@ export class IncomeStatementQuery extends SpanQuery {
 export class PrintedStatementsQuery extends IncomeStatementQuery {
   /** Some of {@link STATEMENTS}, parted by commas; all where left out. */
   @IsOptional() @IsString() @MaxLength(100) statements?: string;
-  @IsOptional() @IsIn(['a4', 'letter']) paper?: 'a4' | 'letter';
+  /** The size of the paper; A4 where left out. */
+  @IsOptional() @IsIn(PAPER_SIZES) size?: PaperSize;
   /** Whether the notes follow them. */
   @IsOptional() @IsIn(['true', 'false']) notes?: string;
   /** Whether there is room to sign under the last of them. */

@@ -1,4 +1,4 @@
-import { TAX_GROUPS, type TaxGroup, type TaxSide } from '@just-ledger/core';
+import { TAX_GROUPS, type TaxGroup, type TaxSide, PAPER_SIZES, type PaperSize } from '@just-ledger/core';
 import { Type } from 'class-transformer';
 import { IsIn, IsInt, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator';
 
@@ -10,7 +10,8 @@ export class TaxReportQuery {
 
 /** The report as a file. */
 export class PrintedTaxReportQuery extends TaxReportQuery {
-  @IsOptional() @IsIn(['a4', 'letter']) paper?: 'a4' | 'letter';
+  /** The size of the paper; A4 where left out. */
+  @IsOptional() @IsIn(PAPER_SIZES) size?: PaperSize;
 }
 
 /** The entries behind a row of the report. */

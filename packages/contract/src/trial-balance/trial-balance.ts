@@ -1,5 +1,5 @@
 import type { TrialBalanceStage, WorksheetColumn } from '@just-ledger/core';
-import { TRIAL_BALANCE_STAGES } from '@just-ledger/core';
+import { TRIAL_BALANCE_STAGES, PAPER_SIZES, type PaperSize } from '@just-ledger/core';
 import { IsIn, IsOptional, IsString, MaxLength } from 'class-validator';
 
 /** Which trial balance. */
@@ -33,14 +33,16 @@ export class WorksheetQuery {
 
 /** A trial balance as a file. */
 export class PrintedTrialBalanceQuery extends TrialBalanceQuery {
-  @IsOptional() @IsIn(['a4', 'letter']) paper?: 'a4' | 'letter';
+  /** The size of the paper; A4 where left out. */
+  @IsOptional() @IsIn(PAPER_SIZES) size?: PaperSize;
 }
 
 /** A worksheet as a file. */
 export class PrintedWorksheetQuery extends WorksheetQuery {
   /** Some of its pairs of columns, parted by commas; all that have something where left out. */
   @IsOptional() @IsString() @MaxLength(120) show?: string;
-  @IsOptional() @IsIn(['a4', 'letter']) paper?: 'a4' | 'letter';
+  /** The size of the paper; A4 where left out. */
+  @IsOptional() @IsIn(PAPER_SIZES) size?: PaperSize;
 }
 
 /** What changed in some days since a moment. */

@@ -18,12 +18,24 @@ export const COLOURS = ['system', 'light', 'dark'] as const;
 /** One of {@link COLOURS}. */
 export type Colours = (typeof COLOURS)[number];
 
-/** How a person reads and types amounts and dates, and in which colours, in whatever books. */
+/** On which paper reports are printed. */
+export const PAPER_SIZES = ['a4', 'letter'] as const;
+
+/** One of {@link PAPER_SIZES}. */
+export type PaperSize = (typeof PAPER_SIZES)[number];
+
+/** How a person reads and types amounts and dates, in which colours, and prints on which paper, in whatever books. */
 export interface Preferences {
   readonly amounts: MarksKey;
   readonly dates: DateOrder;
   readonly colours: Colours;
+  readonly paper: PaperSize;
 }
 
 /** What holds until a person chooses otherwise. */
-export const USUAL_PREFERENCES: Preferences = { amounts: 'point', dates: 'day-first', colours: 'system' };
+export const USUAL_PREFERENCES: Preferences = {
+  amounts: 'point',
+  dates: 'day-first',
+  colours: 'system',
+  paper: 'a4',
+};

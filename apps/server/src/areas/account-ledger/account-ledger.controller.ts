@@ -4,13 +4,15 @@ import {
   type AccountLedgerResponse,
   type BalancesResponse,
   type LedgerSumsResponse,
+  PrintedLedgerQuery,
 } from '@just-ledger/contract';
 import { Controller, Get, Header, Query } from '@nestjs/common';
 import { sent } from '../../platform/files/sent.js';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
+import type { ReportQuestion } from '../../platform/threads/report.js';
 import { BatchReader, Importer, Reader, Readers } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { type LedgerQuestion, ledgerWorkbook, printedLedger } from './ledger-files.js';
+import { ledgerWorkbook, printedLedger } from './ledger-files.js';
 import { ledgerBalances, ledgerCsv, ledgerPage, ledgerTotals } from './ledger-readings.js';
 
 /** The ledger of an account. */
@@ -72,12 +74,15 @@ export class AccountLedgerController {
   @Header('content-disposition', 'inline; filename="ledger.pdf"')
   async printed(
     @CurrentOrganisation() organisation: Organisation,
-    @Query() query: AccountLedgerQuery,
+    @Query() query: PrintedLedgerQuery,
   ): Promise<Readable> {
     return sent(await this.importer.run(printedLedger, this.asked(organisation, query)));
   }
 
-  private asked(organisation: Organisation, query: AccountLedgerQuery): LedgerQuestion {
+  private asked<Query extends AccountLedgerQuery>(
+    organisation: Organisation,
+    query: Query,
+  ): ReportQuestion<Organisation, Query> {
     return { organisation, query, today: this.reader.clock.today(organisation.timeZone) };
   }
 }

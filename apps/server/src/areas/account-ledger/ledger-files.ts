@@ -1,13 +1,20 @@
-import { type AccountLedgerQuery, type AccountLedgerResponse, MOST_PRINTED } from '@just-ledger/contract';
+import {
+  type AccountLedgerQuery,
+  type AccountLedgerResponse,
+  MOST_PRINTED,
+  type PrintedLedgerQuery,
+} from '@just-ledger/contract';
 import { type CurrencyCode, displayAmount, minor, parseCivilDate, shortDate } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import { printedAmount, printedBalance } from '../../platform/files/printed-amount.js';
-import { type ListRow, writeListPdf } from '../../platform/files/write-list-pdf.js';
+import type { ListPaper, ListRow } from '../../platform/files/list-pages.js';
+import { writePapersPdf } from '../../platform/files/write-papers-pdf.js';
 import { writeWorkbook } from '../../platform/files/write-workbook.js';
 import { unprocessable } from '../../platform/problems/refusal.js';
 import type { ReportQuestion } from '../../platform/threads/report.js';
 import { defineFileTask } from '../../platform/threads/task.js';
 import type { Organisation } from '../organisations/organisation-store.js';
+import { printedFoot } from '../periods/printed-foot.js';
 import { isFiltered, type LedgerSums, ledgerSums } from './filtered-ledger.js';
 import { LEDGER_FILE_AMOUNTS, ledgerFileRows, wholeLedger } from './ledger-rows.js';
 
@@ -24,7 +31,23 @@ export const ledgerWorkbook = defineFileTask('ledgerWorkbook', (db: Db, asked: L
 });
 
 /** The ledger of an account as a PDF, its balance carried from page to page. @throws {Refusal} 422 if it has too many lines */
-export const printedLedger = defineFileTask('printedLedger', (db: Db, asked: LedgerQuestion) => {
+export const printedLedger = defineFileTask(
+  'printedLedger',
+  (db: Db, { query: { size = 'a4', ...query }, ...of }: ReportQuestion<Organisation, PrintedLedgerQuery>) => {
+    const [paper, foot] = db.$client.transaction(
+      () => [ledgerPaper(db, { ...of, query }), printedFoot(db, of.organisation, of.today)] as const,
+    )();
+    return writePapersPdf({
+      title: `${paper.organisation}, ${paper.title}, ${paper.dateLine}`,
+      papers: [paper],
+      foot,
+      size,
+    });
+  },
+);
+
+/** The ledger of an account as a list. @throws {Refusal} 422 if it has too many lines */
+export function ledgerPaper(db: Db, asked: LedgerQuestion): ListPaper {
   const whole = wholeOf(db, asked, 'on paper; choose fewer dates');
   const { ledger } = whole;
   const { organisation: books, query } = asked;
@@ -32,10 +55,10 @@ export const printedLedger = defineFileTask('printedLedger', (db: Db, asked: Led
   const span = [ledger.from, ledger.to].map((date) => shortDate(parseCivilDate(date))).join(' to ');
   const isWhole = !isFiltered(query);
   const rows = ledgerRows(whole, currency, isWhole);
-  return writeListPdf({
+  return {
     organisation: books.name,
     title: `${ledger.account} ${ledger.name}`,
-    dates: isWhole ? span : `${span}, filtered`,
+    dateLine: isWhole ? span : `${span}, filtered`,
     columns: [
       { label: 'Date', width: 58 },
       { label: 'Entry', width: 56 },
@@ -48,8 +71,8 @@ export const printedLedger = defineFileTask('printedLedger', (db: Db, asked: Led
       rows: [row],
       ...(isWhole && { carried: ['', '', '', '', '', row.cells[5] ?? ''] }),
     })),
-  });
-});
+  };
+}
 
 /** A ledger with what its lines come to. */
 interface Whole {

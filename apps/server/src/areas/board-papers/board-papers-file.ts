@@ -4,8 +4,7 @@ import { and, eq, inArray } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { isRow } from '../../platform/database/next-id.js';
 import { boardPapers, keptReport } from '../../platform/database/schema.js';
-import type { StatementPaper } from '../../platform/files/statement-pages.js';
-import { writeStatementsPdf } from '../../platform/files/write-statements-pdf.js';
+import { type Paper, writePapersPdf } from '../../platform/files/write-papers-pdf.js';
 import { notFound, unprocessable } from '../../platform/problems/refusal.js';
 import type { ReportQuestion } from '../../platform/threads/report.js';
 import { defineFileTask } from '../../platform/threads/task.js';
@@ -45,11 +44,11 @@ function writePapers(
   { organisation, today, query }: BoardPapersQuestion,
   { papers, foot, row, names, signedUnder }: ReturnType<typeof drawnPapers>,
 ): Promise<Uint8Array> {
-  return writeStatementsPdf({
+  return writePapersPdf({
     title: `${organisation.name}, ${row.name}`,
     papers,
     foot,
-    size: query.paper ?? 'a4',
+    size: query.size ?? 'a4',
     signedBy: row.isSigned && signedUnder >= 0 ? STATEMENT_WORDS[organisation.kind].signedBy : [],
     signedUnder,
     front: {
@@ -74,7 +73,7 @@ function drawnPapers(db: Db, { organisation, query, today }: BoardPapersQuestion
     .where(and(eq(keptReport.organisation, organisation.id), inArray(keptReport.id, row.reports)))
     .all();
   const closed = closedYears(db, organisation.id);
-  const papers: StatementPaper[] = [];
+  const papers: Paper[] = [];
   const names = new Map<number, string>();
   let signedUnder = -1;
   for (const id of row.reports) {

@@ -1,15 +1,22 @@
+import type { EntriesQuery } from '@just-ledger/contract';
 import {
   type CivilDate,
+  entryFiltersOf,
   isCivilDate,
   parseCivilDate,
+  readAmountFilter,
+  readTypedAmount,
   statementSettings,
   typedDate,
   yearBefore,
 } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
+import type { ListPaper } from '../../platform/files/list-pages.js';
 import { paperOfTable } from '../../platform/files/report-table.js';
 import type { keptReport } from '../../platform/database/schema.js';
-import type { StatementPaper } from '../../platform/files/statement-pages.js';
+import type { Paper } from '../../platform/files/write-papers-pdf.js';
+import { ledgerPaper } from '../account-ledger/ledger-files.js';
+import { journalPaper } from '../journal/journal-files.js';
 import { agedTables } from '../open-items/aged-files.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { statementPapers } from '../statements/statement-files.js';
@@ -20,7 +27,7 @@ type Kept = typeof keptReport.$inferSelect;
 
 /** A kept report as it is printed. */
 export interface PrintedKeptReport {
-  readonly papers: readonly StatementPaper[];
+  readonly papers: readonly Paper[];
   /** How many of them are statements, which people sign under. */
   readonly statements: number;
 }
@@ -42,6 +49,8 @@ const PRINTERS: Readonly<Record<string, (of: PrintedOf) => PrintedKeptReport>> =
     const documents = setting('documents') === 'all' ? { documents: 'true' } : {};
     return tables(agedTables(db, organisation, { ledger, asAt: days.to, ...documents }, today));
   },
+  account: (of) => list(ledgerPaper(of.db, { ...of, query: { account: of.setting('account'), ...filtersOf(of) } })),
+  journal: (of) => list(journalPaper(of.db, of.organisation, filtersOf(of))),
   tax: ({ db, organisation, today, days }) => tables(taxTables(db, organisation, days, today)),
 };
 
@@ -93,6 +102,16 @@ function printedWorksheet({ db, organisation, today, days, setting }: PrintedOf)
     ...(value !== undefined && (value === '' ? { unnamed: 'true' } : { value })),
   };
   return tables(worksheetTables(db, organisation, query, today));
+}
+
+/** What a journal or a ledger is filtered by, and its days. */
+function filtersOf({ organisation, days, setting }: PrintedOf): EntriesQuery {
+  const amounts = readAmountFilter(setting('amount'), organisation.baseCurrency, readTypedAmount);
+  return { ...days, ...(entryFiltersOf(setting) as EntriesQuery), ...amounts };
+}
+
+function list(paper: ListPaper): PrintedKeptReport {
+  return { papers: [paper], statements: 0 };
 }
 
 function tables(all: ReturnType<typeof taxTables>): PrintedKeptReport {

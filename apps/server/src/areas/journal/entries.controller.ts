@@ -2,6 +2,7 @@ import type { Readable } from 'node:stream';
 import {
   type EntriesImportResponse,
   EntriesQuery,
+  PrintedEntriesQuery,
   type EntriesResponse,
   type EntriesSumsResponse,
   type EntryEventResponse,
@@ -19,7 +20,7 @@ import { sent } from '../../platform/files/sent.js';
 import { csvText } from '../../platform/files/csv-body.js';
 import { CurrentOrganisation, CurrentPerson } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
-import { BatchReader, Importer, Readers, Writer } from '../../platform/threads/threads.module.js';
+import { BatchReader, Importer, Reader, Readers, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { importEntries, postEntries, postEntry } from './entry-commands.js';
 import { readEntries } from './entry-file.js';
@@ -36,6 +37,7 @@ export class EntriesController {
     private readonly batchReader: BatchReader,
     private readonly writer: Writer,
     private readonly importer: Importer,
+    private readonly reader: Reader,
   ) {}
 
   @Get('entries')
@@ -69,8 +71,12 @@ export class EntriesController {
   @Get('entries.pdf')
   @Header('content-type', 'application/pdf')
   @Header('content-disposition', 'inline; filename="journal.pdf"')
-  async printed(@CurrentOrganisation() { id }: Organisation, @Query() query: EntriesQuery): Promise<Readable> {
-    return sent(await this.importer.run(printedJournal, { organisation: id, query: { ...query } }));
+  async printed(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: PrintedEntriesQuery,
+  ): Promise<Readable> {
+    const today = this.reader.clock.today(organisation.timeZone);
+    return sent(await this.importer.run(printedJournal, { organisation, query, today }));
   }
 
   @Post('entries')

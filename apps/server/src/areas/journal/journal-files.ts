@@ -1,4 +1,4 @@
-import { type EntriesQuery, MOST_PRINTED } from '@just-ledger/contract';
+import { type EntriesQuery, MOST_PRINTED, type PrintedEntriesQuery } from '@just-ledger/contract';
 import {
   add,
   debitsFirst,
@@ -11,12 +11,15 @@ import {
 } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import { printedAmount } from '../../platform/files/printed-amount.js';
-import { type ListGroup, writeListPdf } from '../../platform/files/write-list-pdf.js';
+import type { ListGroup, ListPaper } from '../../platform/files/list-pages.js';
+import { writePapersPdf } from '../../platform/files/write-papers-pdf.js';
 import { writeWorkbook } from '../../platform/files/write-workbook.js';
 import { unprocessable } from '../../platform/problems/refusal.js';
+import type { ReportQuestion } from '../../platform/threads/report.js';
 import { defineFileTask } from '../../platform/threads/task.js';
 import { type Organisation, organisationOf } from '../organisations/organisation-store.js';
 import { ENTRY_FILE_AMOUNTS, ENTRY_FILE_DATES, entryFileRows } from './entry-file-rows.js';
+import { printedFoot } from '../periods/printed-foot.js';
 import { entryAnswers } from './entry-store.js';
 import { journalRows } from './journal-page.js';
 import { journalSums } from './journal-sums.js';
@@ -40,19 +43,43 @@ export const entriesWorkbook = defineFileTask('entriesWorkbook', (db: Db, { orga
  *
  * @throws {Refusal} 422 if nothing or too much matches
  */
-export const printedJournal = defineFileTask('printedJournal', (db: Db, { organisation, query }: Asked) => {
-  const { of, dates, groups } = db.$client.transaction(() => {
-    const of = organisationOf(db, organisation);
-    assertFew(db, of, query, 'on paper; choose fewer dates');
-    const rows = journalRows(db, of, query);
-    if (rows.length === 0) throw unprocessable('no-entries', '', 'No entry matches: there is nothing to print.');
-    const dates = spanOf(query.from ?? rows[0]?.date, query.to ?? rows.at(-1)?.date);
-    return { of, dates, groups: [...journalGroups(db, of, rows)] };
-  })();
-  return writeListPdf({
+export const printedJournal = defineFileTask(
+  'printedJournal',
+  (
+    db: Db,
+    { organisation, query: { size = 'a4', ...query }, today }: ReportQuestion<Organisation, PrintedEntriesQuery>,
+  ) => {
+    const [paper, foot] = db.$client.transaction(() => {
+      const paper = journalPaper(db, organisation, query);
+      if (paper.groups.length === 1)
+        throw unprocessable('no-entries', '', 'No entry matches: there is nothing to print.');
+      return [paper, printedFoot(db, organisation, today)] as const;
+    })();
+    return writePapersPdf({
+      title: `${organisation.name}, ${paper.title}, ${paper.dateLine}`,
+      papers: [paper],
+      foot,
+      size,
+    });
+  },
+);
+
+/**
+ * The general journal as a list, as the books stand at one moment: the caller holds a reading transaction.
+ *
+ * @throws {Refusal} 422 if too much matches
+ */
+export function journalPaper(
+  db: Db,
+  of: Organisation,
+  query: EntriesQuery,
+): ListPaper & { readonly groups: readonly ListGroup[] } {
+  assertFew(db, of, query, 'on paper; choose fewer dates');
+  const rows = journalRows(db, of, query);
+  return {
     organisation: of.name,
     title: 'General journal',
-    dates,
+    dateLine: spanOf(query.from ?? rows[0]?.date, query.to ?? rows.at(-1)?.date),
     columns: [
       { label: 'Date', width: 58 },
       { label: 'Entry', width: 60 },
@@ -60,9 +87,9 @@ export const printedJournal = defineFileTask('printedJournal', (db: Db, { organi
       { label: `Debit ${of.baseCurrency}`, width: 79, isFigure: true },
       { label: `Credit ${of.baseCurrency}`, width: 79, isFigure: true },
     ],
-    groups,
-  });
-});
+    groups: [...journalGroups(db, of, rows)],
+  };
+}
 
 function spanOf(from: string | undefined, to: string | undefined): string {
   return [from, to].flatMap((date) => (date ? shortDate(parseCivilDate(date)) : [])).join(' to ');

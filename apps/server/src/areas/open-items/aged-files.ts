@@ -11,7 +11,7 @@ import { agedBalancesReport, openItemsReport } from './aged-balances-report.js';
 export function agedTables(
   db: Db,
   organisation: Organisation,
-  { paper: _, documents, after: _after, ...query }: PrintedAgedBalancesQuery,
+  { size: _, documents, after: _after, ...query }: PrintedAgedBalancesQuery,
   today: CivilDate,
 ): readonly ReportTable[] {
   const first = agedBalancesReport(db, organisation, query, today);

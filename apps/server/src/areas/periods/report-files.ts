@@ -1,8 +1,8 @@
-import type { CivilDate } from '@just-ledger/core';
+import type { CivilDate, PaperSize } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import { paperOfTable, type ReportTable, sheetOfTable } from '../../platform/files/report-table.js';
 import { writeSheets } from '../../platform/files/write-sheets.js';
-import { writeStatementsPdf } from '../../platform/files/write-statements-pdf.js';
+import { writePapersPdf } from '../../platform/files/write-papers-pdf.js';
 import type { ReportQuestion } from '../../platform/threads/report.js';
 import { defineFileTask, type FileTask } from '../../platform/threads/task.js';
 import type { Organisation } from '../organisations/organisation-store.js';
@@ -19,7 +19,7 @@ export type TablesOf<Query> = (
 type Question<Query> = ReportQuestion<Organisation, Query>;
 
 /** A report as a PDF, each table on pages of its own. */
-export function definePrintedReport<Query extends { readonly paper?: 'a4' | 'letter' }>(
+export function definePrintedReport<Query extends { readonly size?: PaperSize }>(
   name: string,
   tablesOf: TablesOf<Query>,
 ): FileTask<Question<Query>, Promise<Uint8Array>> {
@@ -27,12 +27,11 @@ export function definePrintedReport<Query extends { readonly paper?: 'a4' | 'let
     const [tables, foot] = db.$client.transaction(
       () => [tablesOf(db, organisation, query, today), printedFoot(db, organisation, today)] as const,
     )();
-    return writeStatementsPdf({
+    return writePapersPdf({
       title: titleOf(organisation, tables),
       papers: tables.map(paperOfTable),
       foot,
-      size: query.paper ?? 'a4',
-      signedBy: [],
+      size: query.size ?? 'a4',
     });
   });
 }

@@ -12,7 +12,7 @@ import { problem, STATEMENT_WORDS } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import { writeSheets } from '../../platform/files/write-sheets.js';
 import type { StatementPaper } from '../../platform/files/statement-pages.js';
-import { writeStatementsPdf } from '../../platform/files/write-statements-pdf.js';
+import { writePapersPdf } from '../../platform/files/write-papers-pdf.js';
 import { Refusal } from '../../platform/problems/refusal.js';
 import type { ReportQuestion } from '../../platform/threads/report.js';
 import { defineFileTask } from '../../platform/threads/task.js';
@@ -34,12 +34,12 @@ export const printedStatements = defineFileTask('printedStatements', (db: Db, as
   const [{ statements, notes }, foot] = db.$client.transaction(
     () => [statementPapers(db, asked), printedFoot(db, organisation, today)] as const,
   )();
-  return writeStatementsPdf({
+  return writePapersPdf({
     title: titleOf(organisation, statements),
     papers: [...statements, ...notes],
     signedUnder: statements.length - 1,
     foot,
-    size: query.paper ?? 'a4',
+    size: query.size ?? 'a4',
     signedBy: query.sign === 'true' ? STATEMENT_WORDS[organisation.kind].signedBy : [],
   });
 });
@@ -97,7 +97,7 @@ function drawnStatements(
   db: Db,
   { organisation, query, today }: StatementsQuestion,
 ): { readonly drawn: readonly DrawnStatement[]; readonly notes: NotesResponse | undefined } {
-  const { statements, form = 'multi-step', paper: _paper, sign: _sign, notes: asksNotes, ...asked } = query;
+  const { statements, form = 'multi-step', size: _size, sign: _sign, notes: asksNotes, ...asked } = query;
   const { from, to, asKnownOn } = asked;
   const days = { ...(from && { from }), ...(to && { to }), ...(asKnownOn && { asKnownOn }), form };
   const all = asksNotes === 'true' ? notesReport(db, organisation, days, today) : undefined;

@@ -20,7 +20,7 @@ import { taxReportOf } from './tax-report.js';
 export function taxTables(
   db: Db,
   organisation: Organisation,
-  { paper: _, ...query }: PrintedTaxReportQuery,
+  { size: _, ...query }: PrintedTaxReportQuery,
   today: CivilDate,
 ): readonly ReportTable[] {
   const { from, to, groups, due, accounts, settlement } = taxReportOf(db, organisation, query, today);

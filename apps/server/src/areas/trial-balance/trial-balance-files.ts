@@ -34,7 +34,7 @@ const TITLES = {
 function trialBalanceTables(
   db: Db,
   organisation: Organisation,
-  { paper: _, ...query }: PrintedTrialBalanceQuery,
+  { size: _, ...query }: PrintedTrialBalanceQuery,
   today: CivilDate,
 ): readonly ReportTable[] {
   const { asAt, stage, rows, totalDebit, totalCredit, note } = trialBalanceReport(db, organisation, query, today);
@@ -72,7 +72,7 @@ const STATEMENTS: ReadonlySet<WorksheetColumn> = new Set(['incomeStatement', 'ba
 export function worksheetTables(
   db: Db,
   organisation: Organisation,
-  { paper: _, show, ...query }: PrintedWorksheetQuery,
+  { size: _, show, ...query }: PrintedWorksheetQuery,
   today: CivilDate,
 ): readonly ReportTable[] {
   const sheet = worksheetReport(db, organisation, query, today);

@@ -1,6 +1,5 @@
 import { INK } from './font-file.js';
 import { type Font, INDENT, SIDE, TOP } from './paper-page.js';
-import type { StatementPaper } from './statement-pages.js';
 
 /** A cover, and a contents page after it. */
 export interface FrontMatter {
@@ -25,7 +24,7 @@ export class FrontPages {
   constructor(
     private readonly pdf: PDFKit.PDFDocument,
     front: FrontMatter,
-    papers: readonly StatementPaper[],
+    papers: readonly { readonly title: string; readonly dateLine: string }[],
     whole: PDFKit.PDFStructureElement,
     private readonly size: readonly [number, number],
   ) {

@@ -1,6 +1,7 @@
 import type PDFDocumentType from 'pdfkit';
 import { INK } from './font-file.js';
 import { type Font, FOOT, INDENT, SIDE, TOP } from './paper-page.js';
+import { asArtifact, linesOf } from './set-lines.js';
 
 /** How the figure of a row is ruled: one above a sum, one under the last of a part, a double one under the end. */
 export type PaperRule = '' | 'over' | 'last' | 'end';
@@ -160,7 +161,7 @@ export class StatementPages {
       [paper.dateLine, 'italic', 11],
     ];
     if (isContinued) {
-      this.artifact(() => lines.forEach((line) => this.centred(...line)));
+      asArtifact(this.pdf, () => lines.forEach((line) => this.centred(...line)));
     } else {
       lines.forEach((line, at) =>
         this.section.add(pdf.struct(at === 1 ? 'H1' : 'P', {}, () => this.centred(...line))),
@@ -185,7 +186,8 @@ export class StatementPages {
     this.widths = this.widthsOf({ columns, rows });
     const table = rows.length === 0 ? 0 : rows.reduce((sum, row) => sum + this.heightOf(row), 0) + 3 * step;
     this.font('plain', size);
-    const said = paragraphs.reduce((sum, text) => sum + this.linesOf(text, this.right - SIDE).length + 0.4, 4) * step;
+    const said =
+      paragraphs.reduce((sum, text) => sum + linesOf(this.pdf, text, this.right - SIDE).length + 0.4, 4) * step;
     const room = this.bottom - this.y;
     const whole = this.bottom - TOP - 110;
     // together where a page holds it, else its beginning with its heading
@@ -216,7 +218,7 @@ export class StatementPages {
     const step = size * LEADING;
     const element = this.pdf.struct(type);
     this.section.add(element);
-    let left = this.linesOf(text, this.right - SIDE);
+    let left = linesOf(this.pdf, text, this.right - SIDE);
     while (left.length > 0) {
       if (this.y + step > this.bottom) this.beginPage(true);
       const some = left.slice(0, Math.max(1, Math.floor((this.bottom - this.y) / step)));
@@ -234,7 +236,7 @@ export class StatementPages {
 
   private centred(text: string, font: Font, size: number): void {
     this.font(font, size);
-    for (const line of this.linesOf(text, this.right - SIDE)) {
+    for (const line of linesOf(this.pdf, text, this.right - SIDE)) {
       const x = (this.page[0] - this.pdf.widthOfString(line)) / 2;
       this.pdf.text(line, x, this.y, { lineBreak: false });
       this.y += size * LEADING;
@@ -245,7 +247,7 @@ export class StatementPages {
     const { pdf, columns } = this;
     if (columns.every((head) => head === '')) return;
     this.font('italic', this.size - 1);
-    const heads = columns.map((head, at) => this.linesOf(head, (this.widths[at] ?? 0) - GAP / 2));
+    const heads = columns.map((head, at) => linesOf(this.pdf, head, (this.widths[at] ?? 0) - GAP / 2));
     const most = Math.max(...heads.map((lines) => lines.length));
     const step = (this.size - 1) * LEADING;
     const write = (at: number): void => {
@@ -256,7 +258,7 @@ export class StatementPages {
         pdf.text(line, x, this.y + (most - lines.length + row) * step, { lineBreak: false });
       });
     };
-    if (isContinued) this.artifact(() => heads.forEach((_, at) => write(at)));
+    if (isContinued) asArtifact(this.pdf, () => heads.forEach((_, at) => write(at)));
     else {
       const row = pdf.struct('TR');
       this.table?.add(row);
@@ -265,13 +267,13 @@ export class StatementPages {
       row.end();
     }
     this.y += most * step + 3;
-    this.artifact(() => this.rule(SIDE, this.right, this.y));
+    asArtifact(this.pdf, () => this.rule(SIDE, this.right, this.y));
     this.y += 4;
   }
 
   private heightOf(row: PaperRow): number {
     this.font(FONTS[row.kind], this.size);
-    const lines = this.linesOf(row.label, this.roomFor(row)).length;
+    const lines = linesOf(this.pdf, row.label, this.roomFor(row)).length;
     const above = row.kind === 'heading' ? this.size * 0.6 : row.kind === 'end' ? 2 : 0;
     return above + lines * this.size * LEADING + (row.figures.some(({ rule }) => rule === 'end') ? 4 : 0);
   }
@@ -286,7 +288,7 @@ export class StatementPages {
     if (row.kind === 'heading') this.y += this.size * 0.6;
     if (row.kind === 'end') this.y += 2;
     this.font(FONTS[row.kind], this.size);
-    const lines = this.linesOf(row.label, this.roomFor(row));
+    const lines = linesOf(this.pdf, row.label, this.roomFor(row));
     const step = this.size * LEADING;
     const structure = pdf.struct('TR');
     this.table?.add(structure);
@@ -309,7 +311,9 @@ export class StatementPages {
       );
     });
     structure.end();
-    this.artifact(() => row.figures.forEach((figure, column) => this.ruleFigure(figure, column, at, row.kind)));
+    asArtifact(this.pdf, () =>
+      row.figures.forEach((figure, column) => this.ruleFigure(figure, column, at, row.kind)),
+    );
     this.y = start + this.heightOf(row);
   }
 
@@ -331,7 +335,7 @@ export class StatementPages {
 
   private paragraph(text: string): void {
     this.font('italic', this.size - 1);
-    const lines = this.linesOf(text, this.right - SIDE);
+    const lines = linesOf(this.pdf, text, this.right - SIDE);
     const step = (this.size - 1) * LEADING;
     if (this.y + lines.length * step + 10 > this.bottom) this.beginPage(true);
     this.y += 8;
@@ -357,7 +361,7 @@ export class StatementPages {
     const width = (this.right - SIDE - 24 * (signedBy.length - 1)) / Math.max(2, signedBy.length);
     signedBy.forEach((who, at) => {
       const x = SIDE + at * (width + 24);
-      this.artifact(() => this.rule(x, x + width, y));
+      asArtifact(this.pdf, () => this.rule(x, x + width, y));
       this.section.add(
         this.pdf.struct('P', {}, () => {
           this.font('italic', 9);
@@ -373,39 +377,11 @@ export class StatementPages {
     return this.right - this.widths.slice(column + 1).reduce((sum, width) => sum + width, 0);
   }
 
-  /** Draws what readers of the text need not know. */
-  private artifact(draw: () => void): void {
-    this.pdf.markContent('Artifact', { type: 'Layout' });
-    draw();
-    this.pdf.endMarkedContent();
-  }
-
   private rule(from: number, to: number, y: number): void {
     this.pdf.moveTo(from, y).lineTo(to, y).lineWidth(0.6).strokeColor(INK).stroke();
   }
 
   private font(font: Font, size: number): void {
     this.pdf.font(font).fontSize(size);
-  }
-
-  /** A text in lines that fit, broken between words; within one that is too long. */
-  private linesOf(text: string, width: number): string[] {
-    const lines: string[] = [];
-    let line = '';
-    for (const word of text.split(/\s+/)) {
-      const longer = line === '' ? word : `${line} ${word}`;
-      if (this.pdf.widthOfString(longer) <= width) line = longer;
-      else {
-        if (line !== '') lines.push(line);
-        line = word;
-        while (this.pdf.widthOfString(line) > width && line.length > 1) {
-          let most = line.length - 1;
-          while (most > 1 && this.pdf.widthOfString(line.slice(0, most)) > width) most -= 1;
-          lines.push(line.slice(0, most));
-          line = line.slice(most);
-        }
-      }
-    }
-    return [...lines, line];
   }
 }

@@ -47,9 +47,12 @@ export class OwnSignInController {
   @HttpCode(204)
   changePreferences(
     @CurrentPerson() person: Person,
-    @Body() { amounts, dates, colours }: PreferencesRequest,
+    @Body() { amounts, dates, colours, paper }: PreferencesRequest,
   ): Promise<void> {
-    return this.writer.run(changePreferences, { personId: person.id, preferences: { amounts, dates, colours } });
+    return this.writer.run(changePreferences, {
+      personId: person.id,
+      preferences: { amounts, dates, colours, paper },
+    });
   }
 
   /** Ends every session of the person, this one too. */

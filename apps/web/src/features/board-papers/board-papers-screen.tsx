@@ -8,6 +8,7 @@ import { useBooks } from '../../api/books-queries.js';
 import { keptReportsQuery } from '../../api/kept-report-queries.js';
 import { Allowed } from '../../ui/allowed.js';
 import layout from '../../ui/layout.module.css';
+import { onOwnPaper } from '../../ui/own-ways.js';
 import ruled from '../../ui/ruled.module.css';
 import { Empty, Pane, Panes, Sheet } from '../../ui/sheet.js';
 import { BoardPapersForm } from './board-papers-form.js';
@@ -94,7 +95,7 @@ export default function BoardPapersScreen() {
                       {canPrint(papers) && (
                         <a
                           className="act small"
-                          href={paths.boardPapersPdf(organisation.id, papers.id)}
+                          href={onOwnPaper(paths.boardPapersPdf(organisation.id, papers.id))}
                           target="_blank"
                           rel="noreferrer"
                         >

@@ -3,6 +3,7 @@ import { clsx } from 'clsx';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { useIssuePapers } from '../../api/board-papers-queries.js';
+import { ownPaper } from '../../ui/own-ways.js';
 import { ErrorMessage } from '../../ui/sheet.js';
 
 /** Issues papers, after a second word: what is issued stays. */
@@ -20,7 +21,7 @@ export function IssuePapers({ papers }: { papers: BoardPapersResponse }) {
   const to = sending?.recipients ?? [];
   const give = (isSent: boolean): void =>
     issue.mutate(
-      { papers, message: isSent ? { recipients: to, words: sending?.words ?? '' } : {} },
+      { papers, size: ownPaper(), message: isSent ? { recipients: to, words: sending?.words ?? '' } : {} },
       { onSuccess: () => setAsked(false) },
     );
   return (

@@ -4,6 +4,7 @@ import { DraftsBadge } from './drafts-badge.js';
 export const journalRoute: ScreenRoute = {
   stage: 'record',
   path: 'journal',
+  isReport: true,
   label: 'Journal',
   lazy: () => import('./journal-screen.js'),
   goKey: 'r',

@@ -1,8 +1,9 @@
+import { entryFiltersOf, readAmountFilter } from '@just-ledger/core';
 import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import type { JournalFilter } from '../../api/journal-queries.js';
+import { readTyped } from '../../ui/own-ways.js';
 import type { ScreenProps } from '../../ui/screen-route.js';
-import { readAmountFilter } from './amount-filter.js';
 
 /** What the journal is filtered by, as the address has it, and each of them to be changed. */
 export function useJournalFilter(slot: ScreenProps['slot']) {
@@ -19,12 +20,12 @@ export function useJournalFilter(slot: ScreenProps['slot']) {
   const [book, setBook] = useSheetParam('book', slot);
   const [paper, setPaper] = useSheetParam('paper', slot);
   const [reversed, setReversed] = useSheetParam('reversed', slot);
-  const amounts = readAmountFilter(amount, currency);
+  const amounts = readAmountFilter(amount, currency, readTyped);
   const named = { text, account, kind, contact, document, source, by, breakdowns, book, paper, reversed };
   const filter: JournalFilter = {
     from,
     to,
-    ...Object.fromEntries(Object.entries(named).filter(([, value]) => value !== '')),
+    ...entryFiltersOf((key) => named[key]),
     ...amounts,
   };
   return {

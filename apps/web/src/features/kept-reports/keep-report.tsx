@@ -15,13 +15,13 @@ import { settingsIn } from './report-settings.js';
 
 /** Keeps the report that is shown, as its address has it. */
 export default function KeepReport({ screen }: { screen: string }) {
-  const { organisation, from, to, may } = useBooks();
+  const { organisation, currency, from, to, may } = useBooks();
   const [search] = useSearchParams();
   const [shownKept, setShownKept] = useSheetParam('kept');
   const { data: all } = useQuery(keptReportsQuery(organisation.id));
   const [isOpen, setOpen] = useState(false);
   const link = useRef<HTMLButtonElement>(null);
-  const settings = settingsIn(search, to);
+  const settings = settingsIn(search, to, currency);
   const kept = all?.find(({ id, screen: of }) => String(id) === shownKept && of === screen);
   const isOther = kept !== undefined && JSON.stringify(kept.settings) !== JSON.stringify(settings);
   const change = useKeepReport(organisation.id, kept);

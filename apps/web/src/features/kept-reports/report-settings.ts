@@ -1,25 +1,30 @@
 import { type ReportSettingRequest, STATEMENTS } from '@just-ledger/contract';
 import {
+  amountFilterText,
   type BooksCalendar,
   type CivilDate,
+  type CurrencyCode,
   daysOfSpan,
   keysOf,
   longDate,
   parseCivilDate,
+  readAmountFilter,
   type RelativeSpan,
   RELATIVE_SPANS,
 } from '@just-ledger/core';
-import { typedDay } from '../../ui/own-ways.js';
+import { readTyped, typedDay } from '../../ui/own-ways.js';
 import { type Beside, besideLabel, STATEMENT_LABELS } from '../statements/use-statement-params.js';
 
 /** What the address holds beside the settings of a report: days, the second sheet, what is looked at in it just now. */
 const PASSING = new Set(['from', 'to', 'year', 'kept', 'source', 'why', 'note', 'entry', 'row', 'line']);
 
-/** The settings of the report in an address; a day that was typed stands as it is read now. */
-export function settingsIn(search: URLSearchParams, near: CivilDate): ReportSettingRequest[] {
+/** The settings of the report in an address; a day or an amount that was typed stands as it is read now. */
+export function settingsIn(search: URLSearchParams, near: CivilDate, currency: CurrencyCode): ReportSettingRequest[] {
   return [...search].flatMap(([key, value]) => {
     if (PASSING.has(key) || key.startsWith('beside') || value === '') return [];
-    return [{ key, value: key === 'known' ? (typedDay(value, near) ?? value) : value }];
+    if (key === 'known') return [{ key, value: typedDay(value, near) ?? value }];
+    const amounts = key === 'amount' ? readAmountFilter(value, currency, readTyped) : undefined;
+    return [{ key, value: amounts ? amountFilterText(amounts) : value }];
   });
 }
 

@@ -6,6 +6,8 @@ import {
   DATE_ORDERS,
   type DateOrder,
   type MarksKey,
+  PAPER_SIZES,
+  type PaperSize,
   type Preferences,
   USUAL_PREFERENCES,
   keysOf,
@@ -26,9 +28,10 @@ const AMOUNTS: Record<MarksKey, string> = {
 };
 const DATES: Record<DateOrder, string> = { 'day-first': '3/4 is 3 April', 'month-first': '3/4 is 4 March' };
 
+const PAPER_LABELS: Record<PaperSize, string> = { a4: 'A4', letter: 'Letter' };
 const COLOUR_LABELS: Record<Colours, string> = { system: 'as this computer', light: 'light', dark: 'dark' };
 
-/** How the person reads and types amounts and dates, and in which colours. The other way is understood too where it can mean only one thing. */
+/** How the person reads and types amounts and dates, in which colours, and on which paper they print. The other way is understood too where it can mean only one thing. */
 export function OwnPreferences() {
   const { person } = useSession();
   const client = useQueryClient();
@@ -57,6 +60,12 @@ export function OwnPreferences() {
           value={now.colours}
           onChange={(colours) => change.mutate({ ...now, colours })}
           choices={COLOURS.map((colours) => [colours, COLOUR_LABELS[colours]])}
+        />
+        <ChoiceField
+          label="Paper"
+          value={now.paper}
+          onChange={(paper) => change.mutate({ ...now, paper })}
+          choices={PAPER_SIZES.map((paper) => [paper, PAPER_LABELS[paper]])}
         />
       </div>
       <ErrorMessage error={change.error} />

@@ -1,17 +1,21 @@
 import { fontFile, INK, RULE } from './font-file.js';
 import { type FrontMatter, FrontPages } from './front-pages.js';
+import { LIST_SIDE, ListPages, type ListPaper } from './list-pages.js';
 import { FOOT, SIDE, SIZES } from './paper-page.js';
 import { StatementPages, type StatementPaper } from './statement-pages.js';
 
-/** Statements that are printed together. */
-export interface PrintedStatements {
+/** A statement, or a list. */
+export type Paper = StatementPaper | ListPaper;
+
+/** Papers that are printed together. */
+export interface PrintedPapers {
   readonly title: string;
-  readonly papers: readonly StatementPaper[];
+  readonly papers: readonly Paper[];
   /** What stands at the foot of each page, before the page. */
   readonly foot: readonly string[];
   readonly size: 'a4' | 'letter';
-  /** As what people sign; nobody where it is empty. */
-  readonly signedBy: readonly string[];
+  /** As what people sign under a statement; nobody where left out. */
+  readonly signedBy?: readonly string[];
   /** The place of the paper under which they sign; the last where left out. */
   readonly signedUnder?: number;
   /** What stands before them on pages of their own; nothing where left out. */
@@ -19,10 +23,10 @@ export interface PrintedStatements {
 }
 
 /**
- * Draws statements as a tagged PDF, each on pages of its own: title and language are set, fonts embedded; a part stays
+ * Draws papers as a tagged PDF, each on pages of its own: title and language are set, fonts embedded; a part stays
  * on one page where it fits on one, a page that goes on repeats the heading and the columns.
  */
-export async function writeStatementsPdf(printed: PrintedStatements): Promise<Uint8Array> {
+export async function writePapersPdf(printed: PrintedPapers): Promise<Uint8Array> {
   const { default: PDFDocument } = await import('pdfkit');
   const pdf = new PDFDocument({
     margin: 0,
@@ -32,9 +36,9 @@ export async function writeStatementsPdf(printed: PrintedStatements): Promise<Ui
     tagged: true,
     displayTitle: true,
     lang: 'en',
-    font: fontFile('source-serif-4', 400),
     info: { Title: printed.title },
   });
+  // the document has no font beside these: one that is opened under two names is opened anew at each change of fonts
   pdf.registerFont('plain', fontFile('source-serif-4', 400));
   pdf.registerFont('italic', fontFile('source-serif-4', 400, 'italic'));
   pdf.registerFont('bold', fontFile('source-serif-4', 700));
@@ -48,39 +52,44 @@ export async function writeStatementsPdf(printed: PrintedStatements): Promise<Ui
   const begins = printed.papers.map((paper, at) => {
     const section = pdf.struct('Sect');
     whole.add(section);
-    const pages = new StatementPages(pdf, paper, section, size);
     const begin = pdf.bufferedPageRange().count;
-    pages.draw(at === (printed.signedUnder ?? printed.papers.length - 1) ? printed.signedBy : []);
+    const isSigned = at === (printed.signedUnder ?? printed.papers.length - 1);
+    if ('groups' in paper) new ListPages(pdf, paper, section, size).draw();
+    else new StatementPages(pdf, paper, section, size).draw((isSigned && printed.signedBy) || []);
     section.end();
     return begin;
   });
   front?.drawContents(begins);
   whole.end();
-  drawFeet(pdf, printed.foot, printed.front ? 1 : 0);
+  drawFeet(pdf, printed, begins);
   pdf.end();
   await done;
   return new Uint8Array(Buffer.concat(pieces));
 }
 
-/** What stands at the foot of each page after the first ones, and which of how many it is. */
-function drawFeet(pdf: PDFKit.PDFDocument, foot: readonly string[], first: number): void {
+/** What stands at the foot of each page, the cover's left out, and which of how many it is: as far in as what stands over it. */
+function drawFeet(pdf: PDFKit.PDFDocument, { papers, foot, front }: PrintedPapers, begins: readonly number[]): void {
   const { count } = pdf.bufferedPageRange();
-  for (let page = first; page < count; page += 1) {
+  let at = -1;
+  for (let page = front ? 1 : 0; page < count; page += 1) {
+    while (page >= (begins[at + 1] ?? Infinity)) at += 1;
+    const paper = papers[at];
+    const side = paper && 'groups' in paper ? LIST_SIDE : SIDE;
     pdf.switchToPage(page);
     const { width, height } = pdf.page;
     pdf.markContent('Artifact', { type: 'Pagination' });
     pdf.font('plain').fontSize(7.5).fillColor(INK);
     const y = height - FOOT + 18;
     pdf
-      .moveTo(SIDE, y - 6)
-      .lineTo(width - SIDE, y - 6)
+      .moveTo(side, y - 6)
+      .lineTo(width - side, y - 6)
       .lineWidth(0.4)
       .strokeColor(RULE)
       .stroke();
     const texts = [...foot, `Page ${page + 1} of ${count}`];
-    texts.forEach((text, at) => {
-      const room = width - 2 * SIDE - pdf.widthOfString(text);
-      pdf.text(text, SIDE + (room * at) / Math.max(1, texts.length - 1), y, { lineBreak: false });
+    texts.forEach((text, place) => {
+      const room = width - 2 * side - pdf.widthOfString(text);
+      pdf.text(text, side + (room * place) / Math.max(1, texts.length - 1), y, { lineBreak: false });
     });
     pdf.endMarkedContent();
   }
