@@ -90,7 +90,8 @@ test('figures lead down to their account and its entries, and back', async ({ si
 });
 
 test('the result is carried into equity, and equity into the balance sheet', async ({ signedIn: page, demo }) => {
-  await page.goto(`${demo}/1/report/statements?from=2025-04-01&to=2026-03-31`);
+  const three = 'statements=income-statement.equity-statement.balance-sheet';
+  await page.goto(`${demo}/1/report/statements?from=2025-04-01&to=2026-03-31&${three}`);
   const carried = (name: string, key: string) =>
     page.getByRole('region', { name }).locator(`tr[data-carry="${key}"] td`).last();
   const digits = async (of: ReturnType<typeof carried>): Promise<string> =>
@@ -102,6 +103,25 @@ test('the result is carried into equity, and equity into the balance sheet', asy
     await digits(carried('Balance sheet', 'equity')),
   );
   await expect(page.locator('main svg[data-carries] path')).toHaveCount(2);
+});
+
+test('cash at the end is what the cash accounts of the balance sheet come to', async ({ signedIn: page, demo }) => {
+  const at = `${demo}/1/report/statements?statements=balance-sheet.cash-flow-statement`;
+  // the pound account is of the second year
+  for (const [days, count] of [
+    ['from=2025-04-01&to=2026-03-31', 3],
+    ['from=2026-04-01&to=2026-12-31&columns=years:1', 4],
+  ] as const) {
+    await page.goto(`${at}&${days}`);
+    const rows = page.getByRole('region', { name: 'Balance sheet' }).locator('tr[data-carry="cash"]');
+    await expect(rows).toHaveCount(count);
+    const cents = async (row: ReturnType<typeof rows.nth>): Promise<number> =>
+      Number(((await row.locator('button[data-figure]').first().textContent()) ?? '').replace(/\D/g, ''));
+    const end = page.getByRole('region', { name: 'Cash-flow statement' }).locator('tr[data-carry="cash"]');
+    const all = Array.from({ length: count }, (_, at) => cents(rows.nth(at)));
+    expect((await Promise.all(all)).reduce((sum, one) => sum + one, 0)).toBe(await cents(end));
+    await expect(page.locator('main svg[data-carries] path')).toHaveCount(count);
+  }
 });
 
 test('the rail sets the dates of every screen, and the address keeps them', async ({ signedIn: page, demo }) => {

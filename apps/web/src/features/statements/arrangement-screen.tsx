@@ -129,12 +129,12 @@ function Drawn({ of, isStepped }: { of: ArrangedStatementsResponse; isStepped: b
           rows={income.rows}
           columns={income.columns}
           money={income}
-          carried={{}}
+
           isStepped={isStepped}
         />,
       )}
       {part(equity, equity.rows.length > 0 && <EquityTable of={equity} currency={equity.currency} />)}
-      {part(sheet, <StatementTable rows={sheet.rows} columns={sheet.columns} money={sheet} carried={{}} />)}
+      {part(sheet, <StatementTable rows={sheet.rows} columns={sheet.columns} money={sheet} />)}
     </div>
   );
 }

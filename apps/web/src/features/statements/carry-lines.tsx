@@ -1,5 +1,10 @@
 import { useEffect, useState } from 'react';
 
+/** What one statement hands to another: the result, equity at its end, cash at its end. */
+export type Carry = 'result' | 'equity' | 'cash';
+
+const CARRIES: readonly Carry[] = ['result', 'equity', 'cash'];
+
 /** Draws each carried figure leaving one statement and arriving in the next. */
 export function CarryLines({
   chain,
@@ -13,7 +18,7 @@ export function CarryLines({
   useEffect(() => {
     const { current } = chain;
     if (!current) return undefined;
-    const draw = (): void => setCurves(['result', 'equity'].flatMap((carry) => curveOf(current, carry)));
+    const draw = (): void => setCurves(CARRIES.flatMap((carry) => curvesOf(current, carry)));
     draw();
     const watcher = new ResizeObserver(draw);
     watcher.observe(current);
@@ -34,13 +39,16 @@ export function CarryLines({
   );
 }
 
-/** Of sheets that stand one under the other: at their right, where both end at the same place. */
+/** So far in from the edge of a sheet its dots stand whole, in the margin beside the figures. */
+const IN_MARGIN = 4.5;
+
+/** Of sheets that stand one under the other: in their right margin, where both end at the same place. */
 function sideCurve(left: number, leaving: DOMRect, arriving: DOMRect, y1: number, y2: number): Curve[] {
   if (Math.abs(leaving.right - arriving.right) > 1) return [];
-  const x = leaving.right - left;
+  const x = leaving.right - left - IN_MARGIN;
   return [
     {
-      path: `M ${x} ${y1} C ${x + 16} ${y1}, ${x + 16} ${y2}, ${x} ${y2}`,
+      path: `M ${x} ${y1} C ${x + 5} ${y1}, ${x + 5} ${y2}, ${x} ${y2}`,
       ends: [
         [x, y1],
         [x, y2],
@@ -60,10 +68,21 @@ function figuresIn(row: HTMLElement): string[] {
   return cells.map((cell) => (cell.textContent ?? '').replace(/[^\d.,()]/g, '')).filter((text) => text !== '');
 }
 
-function curveOf(chain: HTMLElement, carry: string): Curve[] {
-  const [leaving, arriving] = [...chain.querySelectorAll<HTMLElement>(`tr[data-carry="${carry}"]`)];
-  // a line says that the same figure arrives; from old books to these it may not
-  if (!leaving || !arriving || !figuresIn(leaving).some((one) => figuresIn(arriving).includes(one))) return [];
+/** The lines of a carry: one, or one from each of the rows that together are the figure in the other statement. */
+function curvesOf(chain: HTMLElement, carry: Carry): Curve[] {
+  const rows = [...chain.querySelectorAll<HTMLElement>(`tr[data-carry="${carry}"]`)];
+  const [first, second] = rows;
+  if (!first || !second) return [];
+  const sheetOf = (row: HTMLElement): Element => row.closest('[data-sheet]') ?? row;
+  if (carry !== 'cash') {
+    // a line says that the same figure arrives; from old books to these it may not
+    return figuresIn(first).some((one) => figuresIn(second).includes(one)) ? curveOf(chain, first, second) : [];
+  }
+  const end = rows.find((row) => rows.every((other) => other === row || sheetOf(other) !== sheetOf(row)));
+  return end ? rows.flatMap((row) => (row === end ? [] : curveOf(chain, row, end))) : [];
+}
+
+function curveOf(chain: HTMLElement, leaving: HTMLElement, arriving: HTMLElement): Curve[] {
   const origin = chain.getBoundingClientRect();
   const [a, b] = [leaving.getBoundingClientRect(), arriving.getBoundingClientRect()];
   const sheetOf = (row: HTMLElement): DOMRect => (row.closest('[data-sheet]') ?? row).getBoundingClientRect();

@@ -6,6 +6,7 @@ import { AskedFigure } from './asked-figure.js';
 import chain from './chain.module.css';
 import { ColumnHead, ColumnNotes } from './column-head.js';
 import { type FigureOf, RowName, ruleClass } from './statement-table.js';
+import type { Carry } from './carry-lines.js';
 import { type Money, writtenFigure } from './written-figure.js';
 
 /** Asks why a figure changed, and whether that is asked now. */
@@ -19,7 +20,7 @@ export function ColumnsTable({
   rows,
   columns,
   money,
-  carried,
+  carried = () => undefined,
   isStepped = false,
   figureOf,
   onWhy,
@@ -27,8 +28,8 @@ export function ColumnsTable({
   rows: readonly StatementRowResponse[];
   columns: readonly ColumnResponse[];
   money: Money;
-  /** The keys of figures that leave for, or come from, another statement. */
-  carried: Readonly<Record<string, string>>;
+  /** By what a figure leaves for another statement, or comes from one; undefined where it does neither. */
+  carried?: (row: StatementRowResponse) => Carry | undefined;
   isStepped?: boolean;
   figureOf: FigureOf;
   /** Asks why a figure changed; undefined where it cannot be told. */
@@ -66,12 +67,8 @@ export function ColumnsTable({
               return (
                 <tr
                   key={`${row.key} ${row.account} ${index}`}
-                  className={clsx(
-                    statement[kind],
-                    isOfItem && statement.ofItem,
-                    carried[row.key] && statement.carried,
-                  )}
-                  data-carry={carried[row.key]}
+                  className={clsx(statement[kind], isOfItem && statement.ofItem, carried(row) && statement.carried)}
+                  data-carry={carried(row)}
                 >
                   <td>
                     <RowName row={row} />

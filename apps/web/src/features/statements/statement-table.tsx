@@ -7,6 +7,7 @@ import statement from '../../ui/statement.module.css';
 import { AskedFigure, type FigureAsked } from './asked-figure.js';
 import chain from './chain.module.css';
 import { NoteMarks } from './note-marks.js';
+import type { Carry } from './carry-lines.js';
 import { type Money, writtenFigure } from './written-figure.js';
 
 /** By what the figure of a row in a column is asked for. */
@@ -30,7 +31,7 @@ export function Heading({ of }: { of: StatementHeading }) {
 export function StatementTable({
   rows,
   money,
-  carried,
+  carried = () => undefined,
   isStepped = false,
   columns,
   figureOf,
@@ -39,8 +40,8 @@ export function StatementTable({
   money: Money;
   /** By what the figure of a row is asked for, in the days of a column; left out where none is. */
   figureOf?: FigureOf;
-  /** The keys of figures that leave for, or come from, another statement. */
-  carried: Readonly<Record<string, string>>;
+  /** By what a figure leaves for another statement, or comes from one; undefined where it does neither. */
+  carried?: (row: StatementRowResponse) => Carry | undefined;
   isStepped?: boolean;
   /** The column that is drawn. */
   columns: readonly ColumnResponse[];
@@ -69,8 +70,8 @@ export function StatementTable({
           return (
             <tr
               key={`${row.key} ${row.account} ${index}`}
-              className={clsx(statement[kind], isOfItem && statement.ofItem, carried[row.key] && statement.carried)}
-              data-carry={carried[row.key]}
+              className={clsx(statement[kind], isOfItem && statement.ofItem, carried(row) && statement.carried)}
+              data-carry={carried(row)}
             >
               <td colSpan={1 + empty}>
                 <RowName row={row} />

@@ -1,6 +1,7 @@
-import { useSuspenseQueries } from '@tanstack/react-query';
+import { useSuspenseQueries, useSuspenseQuery } from '@tanstack/react-query';
 import { clsx } from 'clsx';
 import { type ReactNode, useEffect, useMemo, useRef } from 'react';
+import { accountsQuery } from '../../api/account-queries.js';
 import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { notesQuery } from '../../api/note-queries.js';
@@ -22,7 +23,8 @@ import { type IncomeStatementForm, placeOfNote, STANDARD_NOTES } from '@just-led
 import sheetStyles from '../../ui/sheet.module.css';
 import statement from '../../ui/statement.module.css';
 import { type FigureAsked, FigureSourcesContext, readFigure, writeFigure } from './asked-figure.js';
-import { CarryLines } from './carry-lines.js';
+import { type Carry, CarryLines } from './carry-lines.js';
+import { rowsOfCash } from './rows-of-cash.js';
 import styles from './chain.module.css';
 import { ColumnsTable } from './columns-table.js';
 import { EquityTable } from './equity-table.js';
@@ -39,6 +41,9 @@ import { WhyChanged } from './why-changed.js';
 import why from './why-changed.module.css';
 import { WithoutCash } from './without-cash.js';
 
+/** What the cash-flow statement takes from the result, and hands to the balance sheet. */
+const CARRIED_OF_CASH_FLOW: Readonly<Record<string, Carry>> = { 'net-result': 'result', 'cash-at-end': 'cash' };
+
 /** The statement chain, with lines for the figures that one statement hands to the next. */
 export default function StatementsScreen() {
   const { organisation, currency, may } = useBooks();
@@ -53,6 +58,8 @@ export default function StatementsScreen() {
       notesQuery(organisation.id, { ...spanOf(asked), form }),
     ],
   });
+  const { data: accounts } = useSuspenseQuery(accountsQuery(organisation.id, asked.to));
+  const cashRows = useMemo(() => rowsOfCash(sheet, cash, accounts), [sheet, cash, accounts]);
   const chain = useRef<HTMLDivElement>(null);
   const isCompared = income.columns.length > 1;
   const Table = isCompared ? ColumnsTable : StatementTable;
@@ -143,7 +150,7 @@ export default function StatementsScreen() {
                     rows={income.rows}
                     columns={income.columns}
                     money={income}
-                    carried={{ 'net-result': 'result' }}
+                    carried={({ key }) => (key === 'net-result' ? 'result' : undefined)}
                     isStepped={form === 'multi-step'}
                     figureOf={(row, column) => figureOf('income-statement', row, column, form)}
                     onWhy={whyOf(income)}
@@ -169,7 +176,9 @@ export default function StatementsScreen() {
                     rows={sheet.rows}
                     columns={sheet.columns}
                     money={sheet}
-                    carried={{ 'total-equity': 'equity' }}
+                    carried={(row) =>
+                      row.key === 'total-equity' ? 'equity' : cashRows.has(row) ? 'cash' : undefined
+                    }
                     figureOf={(row, column) => figureOf('balance-sheet', row, column)}
                     onWhy={whyOf(sheet)}
                   />
@@ -185,7 +194,7 @@ export default function StatementsScreen() {
                     rows={cash.rows}
                     columns={cash.columns}
                     money={cash}
-                    carried={{ 'net-result': 'result' }}
+                    carried={({ key }) => CARRIED_OF_CASH_FLOW[key]}
                     figureOf={(row, column) => figureOf('cash-flow-statement', row, column)}
                   />
                   <WithoutCash of={cash.withoutCash} money={cash} />
