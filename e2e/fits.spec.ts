@@ -43,6 +43,8 @@ const SCREENS = [
   'report/kept',
   'report/kept?report=1',
   'report/board-papers?papers=1',
+  'report/board-papers?papers=goes-1',
+  'report/auditor',
   'report/statements?from=2025-04-01&to=2026-03-31&note=1&notes=yes',
   'report/tax',
   'report/tax?from=2026-07-01&to=2026-09-30',

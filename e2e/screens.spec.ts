@@ -41,6 +41,8 @@ const SCREENS = [
   '/1/report/arrangement',
   '/1/report/kept?report=1',
   '/1/report/board-papers?papers=1',
+  '/1/report/board-papers?papers=goes-2',
+  '/1/report/auditor',
   '/1/report/tax?from=2026-07-01&to=2026-09-30',
   '/1/report/tax?from=2026-10-01&to=2026-12-31',
   '/1/report/tax?from=2026-10-01&to=2026-12-31&row=period+20+S20',

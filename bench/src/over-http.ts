@@ -38,10 +38,11 @@ export type Samples = Readonly<Record<string, string>>;
 
 /**
  * Addresses that cannot be asked for of these books: links that somebody was sent, jobs under way, papers, of which they
- * have none, tax, of which they have none either, and paper and workbooks of more entries or lines than are written at once.
+ * have none, tax, of which they have none either, paper and workbooks of more entries or lines than are written at once, and
+ * files of everything.
  */
 const NOT_ASKED =
-  /\/(imports|archives|invitations|password-resets|new-passwords|backups)\b|\{token\}|attachments\/\{id\}|vouchers\.pdf|(entries|account-ledger)\.(pdf|xlsx)|reports\/tax\/lines/;
+  /\/(imports|archives|invitations|password-resets|new-passwords|backups)\b|\{token\}|attachments\/\{id\}|vouchers\.pdf|auditors-file\.zip|(entries|account-ledger)\.(pdf|xlsx)|reports\/tax\/lines/;
 
 /** Questions beyond one for each address: the filters of the journal, days within a month. */
 const FURTHER: Readonly<Record<string, readonly string[]>> = {

@@ -155,6 +155,11 @@ import type {
   SignInRequest,
 } from './sessions/session.js';
 import type {
+  AuditorsFileQuery,
+  AuditorsFileResponse,
+  WrittenAuditorsFileQuery,
+} from './auditors-file/auditors-file.js';
+import type {
   BoardPapersRequest,
   BoardPapersResponse,
   BoardPapersVersionQuery,
@@ -500,6 +505,12 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/invitations/{id}': {
     DELETE: { gives: void };
+  };
+  '/api/organisations/{organisation}/auditors-file': {
+    GET: { asks: AuditorsFileQuery; gives: AuditorsFileResponse };
+  };
+  '/api/organisations/{organisation}/auditors-file.zip': {
+    GET: { asks: WrittenAuditorsFileQuery; gives: ArchiveFile };
   };
   '/api/organisations/{organisation}/board-papers': {
     GET: { gives: BoardPapersResponse[] };

@@ -16,6 +16,7 @@ export * from './attachments/attachment.js';
 export * from './overview/overview.js';
 export * from './backups/backup.js';
 export * from './accounts/account.js';
+export * from './auditors-file/auditors-file.js';
 export * from './board-papers/board-papers.js';
 export * from './breakdowns/breakdown.js';
 export * from './contacts/contact.js';

@@ -124,6 +124,8 @@ export const paths = {
   entryTrail: (id: Id, number: string) =>
     addressOf('/api/organisations/{organisation}/entries/{number}/trail', id, number),
   postDraft: (id: Id, draft: Id) => addressOf('/api/organisations/{organisation}/drafts/{id}/post', id, draft),
+  auditorsFile: (id: Id) => addressOf('/api/organisations/{organisation}/auditors-file', id),
+  auditorsFileZip: (id: Id) => addressOf('/api/organisations/{organisation}/auditors-file.zip', id),
   everyBoardPapers: (id: Id) => addressOf('/api/organisations/{organisation}/board-papers', id),
   boardPapers: (id: Id, papers: Id) => addressOf('/api/organisations/{organisation}/board-papers/{id}', id, papers),
   papersSending: (id: Id, papers: Id) =>

@@ -5,6 +5,7 @@ import { AccountDetailModule } from '../areas/account-detail/account-detail.modu
 import { AccountLedgerModule } from '../areas/account-ledger/account-ledger.module.js';
 import { ArchivesModule } from '../areas/archives/archives.module.js';
 import { AuditTrailModule } from '../areas/audit-trail/audit-trail.module.js';
+import { AuditorsFileModule } from '../areas/auditors-file/auditors-file.module.js';
 import { BackupsModule } from '../areas/backups/backups.module.js';
 import { BeginningModule } from '../areas/beginning/beginning.module.js';
 import { BoardPapersModule } from '../areas/board-papers/board-papers.module.js';
@@ -79,6 +80,7 @@ import { HealthController } from './health.controller.js';
     ClosingModule,
     TakeOnModule,
     ProofsModule,
+    AuditorsFileModule,
     ImportsModule,
     ArchivesModule,
     BackupsModule,

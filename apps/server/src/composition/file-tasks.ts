@@ -1,6 +1,7 @@
 import * as ledgerFiles from '../areas/account-ledger/ledger-files.js';
 import * as chartFile from '../areas/accounts/chart-file.js';
 import * as archiveTasks from '../areas/archives/archive-tasks.js';
+import * as writeAuditorsFile from '../areas/auditors-file/write-auditors-file.js';
 import * as boardPapersFile from '../areas/board-papers/board-papers-file.js';
 import * as importTasks from '../areas/imports/import-tasks.js';
 import * as entryFile from '../areas/journal/entry-file.js';
@@ -32,4 +33,5 @@ export const fileTasks = new TaskTable<FileTask<any, unknown>>(
   boardPapersFile,
   packTasks,
   carryMessage,
+  writeAuditorsFile,
 );

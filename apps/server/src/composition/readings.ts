@@ -18,6 +18,7 @@ import * as alikeReadings from '../areas/recurring/alike-readings.js';
 import * as recurringReadings from '../areas/recurring/recurring-readings.js';
 import * as recurringTimeLine from '../areas/recurring/time-line.js';
 import * as keptReportReadings from '../areas/kept-reports/kept-reports-report.js';
+import * as auditorsFileReadings from '../areas/auditors-file/auditors-file-report.js';
 import * as boardPapersReadings from '../areas/board-papers/board-papers-readings.js';
 import * as statementReadings from '../areas/statements/statement-readings.js';
 import * as adjustmentReadings from '../areas/adjustments/adjustment-readings.js';
@@ -72,6 +73,7 @@ export const readings = new TaskTable<Reading<any, unknown>>(
   statementReadings,
   keptReportReadings,
   boardPapersReadings,
+  auditorsFileReadings,
   findingReadings,
   adjustmentReadings,
   monthsToDo,

@@ -1,6 +1,7 @@
 import { adjustmentsRoute } from '../features/adjustments/route.js';
 import { accountRoute } from '../features/account-ledger/route.js';
 import { papersRoute } from '../features/attachments/routes.js';
+import { auditorsFileRoute } from '../features/auditors-file/route.js';
 import { boardPapersRoute } from '../features/board-papers/route.js';
 import { chartRoute } from '../features/accounts/route.js';
 import { changesRoute } from '../features/audit-trail/route.js';
@@ -63,6 +64,7 @@ export const SCREENS: readonly ScreenRoute[] = [
   ...statementRoutes,
   keptReportsRoute,
   boardPapersRoute,
+  auditorsFileRoute,
   taxReportRoute,
 ];
 

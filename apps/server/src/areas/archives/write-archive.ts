@@ -13,30 +13,22 @@ import {
 } from '@just-ledger/core';
 import { asc, eq, sql, type SQL } from 'drizzle-orm';
 import type { SQLiteColumn } from 'drizzle-orm/sqlite-core';
-import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
-import { createHash } from 'node:crypto';
-import { closeSync, existsSync, fsyncSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 import type { Db } from '../../platform/database/connection.js';
 import { attachment, membership, organisation as organisationTable, person } from '../../platform/database/schema.js';
-import { passingFile } from '../../platform/files/passing-files.js';
 import { keptFilePath } from '../../platform/files/kept-files.js';
+import { type WrittenZip, ZipWriter } from '../../platform/files/write-zip.js';
 import { unprocessable } from '../../platform/problems/refusal.js';
 import { everyPostedEntry } from '../journal/posted-entries.js';
 import { ARCHIVE_TABLES, archivedColumns, PERSON_FIELDS, type TableFile } from './archive-tables.js';
 
 /** An archive on its way out, and how far the books were that it holds. */
-export interface WrittenArchive {
-  readonly path: string;
-  readonly bytes: number;
+export interface WrittenArchive extends WrittenZip {
   readonly manifest: ArchiveManifest;
 }
 
-/** What a ZIP file holds without the extension for larger ones: bytes, and files of papers beside the others. */
-const MOST_BYTES = 2 ** 32 - 1;
+/** What a ZIP file holds without the extension for larger ones: files of papers beside the others. */
 const MOST_PAPER_FILES = 65_000;
-
-/** So much text is compressed at a time. */
-const CHUNK = 1 << 20;
 
 /**
  * Writes the whole organisation as an archive, as the books stand at one moment: the caller holds a reading
@@ -47,44 +39,30 @@ const CHUNK = 1 << 20;
  * @throws {Refusal} 422 if the file of a paper is missing, or all of it is more than a ZIP file holds; nothing is left then
  */
 export function writeArchive(db: Db, organisation: number, writtenAt: string, folder: string): WrittenArchive {
-  const path = passingFile(folder);
-  const file = openSync(path, 'wx', 0o600);
-  let bytes = 0;
-  const write = (piece: Uint8Array): void => {
-    bytes += piece.length;
-    if (bytes > MOST_BYTES) throw unprocessable('archive-too-large', '', 'An archive holds up to 4 GB.');
-    writeFileSync(file, piece); // all of it, from where the last ended
-  };
+  const zip = new ZipWriter(folder, writtenAt, 'An archive');
   try {
-    const manifest = writeParts(db, organisation, writtenAt, folder, write);
-    fsyncSync(file);
-    return { path, bytes, manifest };
+    const manifest = writeParts(db, organisation, writtenAt, folder, zip);
+    return { ...zip.end(), manifest };
   } catch (error) {
-    rmSync(path, { force: true });
+    zip.giveUp();
     throw error;
-  } finally {
-    closeSync(file);
   }
 }
 
-/** Hands out an archive piece by piece. @returns its manifest */
+/** Writes the parts of an archive. @returns its manifest */
 function writeParts(
   db: Db,
   organisation: number,
   writtenAt: string,
   folder: string,
-  write: (piece: Uint8Array) => void,
+  zip: ZipWriter,
 ): ArchiveManifest {
-  const zip = new Zip((error, piece) => {
-    if (error) throw error;
-    write(piece);
-  });
   const chain = { entries: 0, lastSeal: FIRST_PREVIOUS_SEAL };
   const people = new Set<number>();
   const files = keyedBy(ARCHIVE_FILE_KEYS, () => ({ records: 0, sha256: '' }));
   // people are known last: whoever the other records name
   for (const file of [...ARCHIVE_FILE_KEYS.filter((one) => one !== 'people'), 'people' as const]) {
-    files[file] = addFile(zip, file, writtenAt, linesOf(db, organisation, file, people, chain));
+    files[file] = zip.addLines(archiveFileName(file), linesOf(db, organisation, file, people, chain));
   }
   const { name } = organisationRow(db, organisation);
   const manifest: ArchiveManifest = {
@@ -95,41 +73,14 @@ function writeParts(
     ...chain,
     files,
   };
-  addText(zip, 'manifest.json', writtenAt, `${JSON.stringify(manifest, null, 2)}\n`);
-  addText(zip, 'schema.json', writtenAt, `${JSON.stringify(ARCHIVE_SCHEMA, null, 2)}\n`);
+  zip.addText('manifest.json', `${JSON.stringify(manifest, null, 2)}\n`);
+  zip.addText('schema.json', `${JSON.stringify(ARCHIVE_SCHEMA, null, 2)}\n`);
   addPapers(zip, db, organisation, folder);
-  zip.end();
   return manifest;
 }
 
-function addFile(
-  zip: Zip,
-  file: ArchiveFile,
-  writtenAt: string,
-  lines: Iterable<string>,
-): { records: number; sha256: string } {
-  const part = new ZipDeflate(archiveFileName(file), { level: 6 });
-  part.mtime = writtenAt;
-  zip.add(part);
-  const hash = createHash('sha256');
-  let [records, waiting] = [0, ''];
-  const push = (isLast: boolean): void => {
-    const bytes = new TextEncoder().encode(waiting);
-    hash.update(bytes);
-    part.push(bytes, isLast);
-    waiting = '';
-  };
-  for (const line of lines) {
-    records += 1;
-    waiting += `${line}\n`;
-    if (waiting.length > CHUNK) push(false);
-  }
-  push(true);
-  return { records, sha256: hash.digest('hex') };
-}
-
 /** The files of all papers, under their hashes; most are packed already. */
-function addPapers(zip: Zip, db: Db, organisation: number, folder: string): void {
+function addPapers(zip: ZipWriter, db: Db, organisation: number, folder: string): void {
   const { sha256, name, at } = attachment;
   const of = eq(attachment.organisation, organisation);
   const papers = db.select({ sha256, name, at }).from(attachment).where(of).orderBy(asc(sha256)).all();
@@ -146,18 +97,8 @@ function addPapers(zip: Zip, db: Db, organisation: number, folder: string): void
         `The file of the paper ${paper.name} is missing from the data folder.`,
       );
     }
-    const part = new ZipPassThrough(archivedPaperName(paper.sha256));
-    part.mtime = paper.at;
-    zip.add(part);
-    part.push(readFileSync(path), true);
+    zip.addPacked(archivedPaperName(paper.sha256), readFileSync(path), paper.at);
   }
-}
-
-function addText(zip: Zip, name: string, writtenAt: string, text: string): void {
-  const part = new ZipDeflate(name, { level: 6 });
-  part.mtime = writtenAt;
-  zip.add(part);
-  part.push(new TextEncoder().encode(text), true);
 }
 
 /** The records of a file, one a line; the people they name are remembered. */

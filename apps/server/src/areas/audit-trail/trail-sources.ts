@@ -68,7 +68,12 @@ const MOMENTS: Readonly<Record<string, string>> = {
 /** Everything that events are read from: of each organisation its entries, and what happens beside them. */
 export function trailSources(db: Db): string[] {
   const organisations = db.$client.prepare<[], number>('SELECT id FROM organisation ORDER BY id').pluck().all();
-  return organisations.flatMap((id) => ['entries', ...Object.keys(MOMENTS)].map((source) => `${id} ${source}`));
+  return organisations.flatMap(trailSourcesOf);
+}
+
+/** Everything that events of an organisation are read from. */
+export function trailSourcesOf(organisation: number): string[] {
+  return ['entries', ...Object.keys(MOMENTS)].map((source) => `${organisation} ${source}`);
 }
 
 /** The next events of a source, and up to where it was read then. */

@@ -42,16 +42,17 @@ export function postedEntriesOf(db: Db, organisation: number, rows: readonly Ent
   return rows.map((row) => postedEntryOf(row, byEntry.get(row.place) ?? [], breakdowns));
 }
 
-/** Every entry of an organisation with its row, in the order of the chain, read as it is asked for. */
+/** Every entry of an organisation with its row, in the order of the chain, read as it is asked for. @param which all if left out */
 export function* everyPostedEntry(
   db: Db,
   organisation: number,
+  which?: SQL,
 ): Generator<{ readonly row: EntryRow; readonly posted: PostedEntry }> {
   for (let last = -Infinity, rows: EntryRow[]; ; last = rows.at(-1)?.place ?? last) {
     rows = db
       .select()
       .from(entry)
-      .where(and(eq(entry.organisation, organisation), gt(entry.place, last)))
+      .where(and(eq(entry.organisation, organisation), gt(entry.place, last), which))
       .orderBy(entry.place)
       .limit(PAGE)
       .all();

@@ -20,6 +20,7 @@ import {
   subtract,
   ZERO,
 } from '@just-ledger/core';
+import { writeCsv } from '../../platform/files/csv.js';
 import type { Figures } from '../earlier-years/old-books.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { asKnown } from '../organisations/report-dates.js';
@@ -159,6 +160,15 @@ export function statementFileRows({ rows, columns }: Pick<BalanceSheetResponse, 
     account ?? '',
     ...order.map((at) => amounts[at] ?? ''),
   ]);
+}
+
+/** A statement as CSV. */
+export function statementCsv(of: Pick<BalanceSheetResponse, 'rows' | 'columns'>): string {
+  return writeCsv(
+    statementFileColumns(of),
+    statementFileRows(of),
+    of.columns.map(({ key }) => key),
+  );
 }
 
 /** The columns of figures, that of the days that were asked for first. */

@@ -23,7 +23,8 @@ import { notesPaper, notesSheet, withNoteNumbers } from './note-papers.js';
 import { notesReport } from './notes-report.js';
 import { balanceSheetPaper, cashFlowPaper, equityPaper, incomePaper } from './statement-papers.js';
 import { equitySheet, rowsSheet } from './statement-sheets.js';
-import { balanceSheetReport, equityStatementReport, incomeStatementReport } from './statement-reports.js';
+import { statementCsv } from './statement-answers.js';
+import { balanceSheetReport, equityCsv, equityStatementReport, incomeStatementReport } from './statement-reports.js';
 
 /** Which statements are asked for as a file, of which books. */
 export type StatementsQuestion = ReportQuestion<Organisation, PrintedStatementsQuery>;
@@ -65,6 +66,18 @@ export function statementPapers(
     }
   });
   return { statements, notes: notes ? [notesPaper(notes)] : [] };
+}
+
+/** Statements as they are printed, with the notes to them, and each of them as CSV. */
+export function statementFiles(
+  db: Db,
+  asked: StatementsQuestion,
+): ReturnType<typeof statementPapers> & { readonly csv: Readonly<Partial<Record<StatementKey, string>>> } {
+  const { drawn } = drawnStatements(db, asked);
+  const csv = Object.fromEntries(
+    drawn.map((one) => [one.key, one.key === 'equity-statement' ? equityCsv(one.of) : statementCsv(one.of)]),
+  );
+  return { ...statementPapers(db, asked), csv };
 }
 
 /** Statements as one workbook, a sheet each, their sums and what one carries to the next as live formulas. */

@@ -30,6 +30,7 @@ import {
   ZERO,
 } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
+import { writeCsv } from '../../platform/files/csv.js';
 import { loadChart } from '../accounts/account-store.js';
 import { beforeTheseBooks, type Figures, oldBooksOf } from '../earlier-years/old-books.js';
 import type { Organisation } from '../organisations/organisation-store.js';
@@ -230,12 +231,12 @@ export function balanceSheetReport(
 }
 
 /** The columns of an equity statement file: those of the days that were asked for, then the totals of the others. */
-export function equityFileColumns({ columns }: EquityStatementResponse): string[] {
+function equityFileColumns({ columns }: EquityStatementResponse): string[] {
   return ['row', 'key', 'label', 'component', 'account', 'amount', ...otherColumns(columns).map(({ key }) => key)];
 }
 
 /** The rows of an equity statement file: a row a component, then the row's total with an empty component. */
-export function equityRows(of: EquityStatementResponse): string[][] {
+function equityRows(of: EquityStatementResponse): string[][] {
   const others = otherColumns(of.columns).map((column) => of.columns.indexOf(column));
   return of.rows.flatMap((row) => [
     ...of.components.flatMap(({ label, account, key }, index) => {
@@ -253,6 +254,15 @@ export function equityRows(of: EquityStatementResponse): string[][] {
       ...others.map((at) => row.totals[at] ?? ''),
     ],
   ]);
+}
+
+/** An equity statement as CSV. */
+export function equityCsv(of: EquityStatementResponse): string {
+  return writeCsv(
+    equityFileColumns(of),
+    equityRows(of),
+    of.columns.map(({ key }) => key),
+  );
 }
 
 function otherColumns(columns: readonly ColumnResponse[]): ColumnResponse[] {

@@ -16,7 +16,6 @@ import {
   SpanQuery,
 } from '@just-ledger/contract';
 import { Controller, Get, Header, Query } from '@nestjs/common';
-import { writeCsv } from '../../platform/files/csv.js';
 import { CSV, PDF, XLSX } from '../../platform/files/file-types.js';
 import { sent } from '../../platform/files/sent.js';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
@@ -32,8 +31,8 @@ import {
   figureLines,
   incomeStatement,
 } from './statement-readings.js';
-import { statementFileColumns, statementFileRows } from './statement-answers.js';
-import { equityFileColumns, equityRows } from './statement-reports.js';
+import { statementCsv } from './statement-answers.js';
+import { equityCsv } from './statement-reports.js';
 
 /** The statements, each carrying figures of the one before. */
 @Controller('api/organisations/:organisation/reports')
@@ -75,12 +74,7 @@ export class StatementsController {
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: SpanQuery,
   ): Promise<string> {
-    const statement = await this.equityStatement(organisation, query);
-    return writeCsv(
-      equityFileColumns(statement),
-      equityRows(statement),
-      statement.columns.map(({ key }) => key),
-    );
+    return equityCsv(await this.equityStatement(organisation, query));
   }
 
   @Get('balance-sheet')
@@ -236,9 +230,4 @@ export class StatementsController {
   ): Promise<string> {
     return statementCsv(await this.cashFlowStatement(organisation, query));
   }
-}
-
-function statementCsv(of: Pick<BalanceSheetResponse, 'rows' | 'columns'>): string {
-  const figures = of.columns.map(({ key }) => key);
-  return writeCsv(statementFileColumns(of), statementFileRows(of), figures);
 }

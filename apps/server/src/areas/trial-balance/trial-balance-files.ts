@@ -31,7 +31,8 @@ const TITLES = {
   'post-closing': 'Post-closing trial balance',
 } as const;
 
-function trialBalanceTables(
+/** The trial balance as a table. */
+export function trialBalanceTables(
   db: Db,
   organisation: Organisation,
   { size: _, ...query }: PrintedTrialBalanceQuery,
