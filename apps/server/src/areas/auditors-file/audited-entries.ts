@@ -1,5 +1,5 @@
 import { type Chart, entryNumber, normalBalanceOf, sealedContent } from '@just-ledger/core';
-import { and, asc, eq } from 'drizzle-orm';
+import { asc, eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { contact, entry, person } from '../../platform/database/schema.js';
 import { everyPostedEntry } from '../journal/posted-entries.js';
