@@ -199,3 +199,29 @@ test('what was typed stays when the server refuses, and the screen fits 1024 pix
   await expect(page.getByRole('combobox', { name: 'Explanation' })).toHaveValue('Into a locked month');
   expect(await page.evaluate('document.documentElement.scrollWidth')).toBeLessThanOrEqual(1024);
 });
+
+test('on a phone one looks first: choices are behind one button, and say when they are in use', async ({
+  signedIn: page,
+  demo,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(`${demo}/1/report/statements?from=2025-04-01&to=2026-03-31`);
+  await expect(page.getByRole('region', { name: 'Income statement' })).toBeVisible();
+  const columns = page.getByRole('combobox', { name: 'Columns' });
+  await expect(columns).toBeHidden();
+  await page.getByRole('button', { name: 'Form, columns, files' }).click();
+  await columns.click();
+  await page.getByRole('option', { name: 'the year before', exact: false }).first().click();
+  await page.getByRole('button', { name: 'Fewer choices' }).click();
+  await expect(columns).toBeHidden();
+  await page.goto(`${demo}/1/record/journal?kind=adjusting`);
+  await expect(page.getByRole('textbox', { name: 'Find' })).toBeVisible();
+  await page.getByRole('button', { name: 'By account, kind, amount: 1 in use' }).click();
+  await expect(page.getByRole('combobox', { name: 'Kind' })).toBeVisible();
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  // found on a phone too
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: /^Find/ }).click();
+  await page.keyboard.type('insurance');
+  await expect(page.getByRole('listbox').or(page.getByRole('dialog')).first()).toContainText(/Insurance/i);
+});

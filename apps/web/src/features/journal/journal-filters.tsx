@@ -4,6 +4,7 @@ import { TextField } from '@mui/material';
 import { clsx } from 'clsx';
 import { type ReactNode, useState } from 'react';
 import { AccountField } from '../../ui/account-field.js';
+import { FoldedWhenNarrow } from '../../ui/folded-when-narrow.js';
 import layout from '../../ui/layout.module.css';
 import type { ScreenProps } from '../../ui/screen-route.js';
 import { FilterChoice } from './filter-choice.js';
@@ -29,6 +30,9 @@ export function JournalFilters({
   children: ReactNode;
 }) {
   const [isOpen, setOpen] = useState(filters.further > 0);
+  const inUse = [accounts ? filters.account : '', filters.kind, filters.book, filters.amount].filter(
+    (value) => value !== '',
+  ).length;
   // where all is of one account, more room is left to its lines
   const kinds = (
     <>
@@ -40,30 +44,32 @@ export function JournalFilters({
     <div className={clsx(styles.around, 'no-print')}>
       <div className={clsx(styles.filters, !accounts && styles.few)}>
         <FindField value={filters.text} onChange={filters.setText} />
-        {accounts && (
-          <div>
-            <label className="small soft" htmlFor={`only-${slot}`}>
-              Account
-            </label>
-            <div id={`only-${slot}`} className={styles.ofAccount}>
-              <AccountField
-                accounts={accounts.filter((account) => !account.heading)}
-                value={filters.account}
-                label="Only entries on account"
-                placeholder="any"
-                onChange={filters.setAccount}
-              />
+        <FoldedWhenNarrow label={`By account, kind, amount${inUse > 0 ? `: ${inUse} in use` : ''}`}>
+          {accounts && (
+            <div>
+              <label className="small soft" htmlFor={`only-${slot}`}>
+                Account
+              </label>
+              <div id={`only-${slot}`} className={styles.ofAccount}>
+                <AccountField
+                  accounts={accounts.filter((account) => !account.heading)}
+                  value={filters.account}
+                  label="Only entries on account"
+                  placeholder="any"
+                  onChange={filters.setAccount}
+                />
+              </div>
             </div>
-          </div>
-        )}
-        {accounts && kinds}
-        <TextField
-          label="Amount"
-          placeholder="any, or 100 to 500"
-          value={filters.amount}
-          error={filters.isAmountUnread}
-          onChange={(event) => filters.setAmount(event.target.value)}
-        />
+          )}
+          {accounts && kinds}
+          <TextField
+            label="Amount"
+            placeholder="any, or 100 to 500"
+            value={filters.amount}
+            error={filters.isAmountUnread}
+            onChange={(event) => filters.setAmount(event.target.value)}
+          />
+        </FoldedWhenNarrow>
       </div>
       <p className={clsx(layout.row, layout.belowClose, 'small')}>
         {children}

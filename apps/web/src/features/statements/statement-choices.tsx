@@ -5,6 +5,7 @@ import { useBooks } from '../../api/books-queries.js';
 import { ChoiceField } from '../../ui/choice-fields.js';
 import { Choices } from '../../ui/choices.js';
 import { DateField } from '../../ui/date-field.js';
+import { FoldedWhenNarrow } from '../../ui/folded-when-narrow.js';
 import layout from '../../ui/layout.module.css';
 import { typedDay } from '../../ui/own-ways.js';
 import { PrintedFile } from '../../ui/printed-file.js';
@@ -51,69 +52,71 @@ export function StatementChoices({
           Notes
         </Toggle>
       </span>
-      {shown.has('income-statement') && (
-        <Choices
-          isSmall
-          label="Form of the income statement"
-          value={form}
-          choices={[
-            ['multi-step', 'Multi-step'],
-            ['single-step', 'Single-step'],
-          ]}
-          onChoose={params.setForm}
+      <FoldedWhenNarrow label="Form, columns, files">
+        {shown.has('income-statement') && (
+          <Choices
+            isSmall
+            label="Form of the income statement"
+            value={form}
+            choices={[
+              ['multi-step', 'Multi-step'],
+              ['single-step', 'Single-step'],
+            ]}
+            onChoose={params.setForm}
+          />
+        )}
+        <ChoiceField
+          className={styles.beside}
+          value={beside}
+          displayEmpty
+          ariaLabel="Columns"
+          choices={params.choices.map((key) => [key, besideLabel(key)])}
+          onChange={params.setBeside}
         />
-      )}
-      <ChoiceField
-        className={styles.beside}
-        value={beside}
-        displayEmpty
-        ariaLabel="Columns"
-        choices={params.choices.map((key) => [key, besideLabel(key)])}
-        onChange={params.setBeside}
-      />
-      {change.isPossible && (
-        <Toggle isSmall isOn={change.isTold} onClick={() => params.setChange(!change.isTold)}>
-          Change
-        </Toggle>
-      )}
-      <ChoiceField
-        className={styles.rounded}
-        value={params.rounding}
-        displayEmpty
-        ariaLabel="Rounding"
-        choices={[
-          ['', 'to the cent'],
-          ['units', 'in whole units'],
-          ['thousands', 'in thousands'],
-        ]}
-        onChange={params.setRounding}
-      />
-      <span className={clsx(layout.row, layout.unwrapped)}>
-        <span className="soft">as known on</span>
-        <KnownField params={params} />
-        {params.against.isPossible && (
-          <Toggle isSmall isOn={params.against.isTold} onClick={() => params.setAgainst(!params.against.isTold)}>
-            beside now
+        {change.isPossible && (
+          <Toggle isSmall isOn={change.isTold} onClick={() => params.setChange(!change.isTold)}>
+            Change
           </Toggle>
         )}
-      </span>
-      <span className={clsx(layout.row, styles.saves)}>
-        <span className="soft">Save as</span>
-        <a
-          className="act"
-          href={withQuery(paths.statementsWorkbook(organisation.id), { ...asked, ...noted, form, statements })}
-          download
-        >
-          XLSX
-        </a>
-        <span className="soft">or CSV:</span>
-        {STATEMENTS.filter((key) => shown.has(key)).map((key) => (
-          <a key={key} className="act" href={files[key]} download={`${key}.csv`}>
-            {STATEMENT_LABELS[key].toLowerCase()}
+        <ChoiceField
+          className={styles.rounded}
+          value={params.rounding}
+          displayEmpty
+          ariaLabel="Rounding"
+          choices={[
+            ['', 'to the cent'],
+            ['units', 'in whole units'],
+            ['thousands', 'in thousands'],
+          ]}
+          onChange={params.setRounding}
+        />
+        <span className={clsx(layout.row, layout.unwrapped)}>
+          <span className="soft">as known on</span>
+          <KnownField params={params} />
+          {params.against.isPossible && (
+            <Toggle isSmall isOn={params.against.isTold} onClick={() => params.setAgainst(!params.against.isTold)}>
+              beside now
+            </Toggle>
+          )}
+        </span>
+        <span className={clsx(layout.row, styles.saves)}>
+          <span className="soft">Save as</span>
+          <a
+            className="act"
+            href={withQuery(paths.statementsWorkbook(organisation.id), { ...asked, ...noted, form, statements })}
+            download
+          >
+            XLSX
           </a>
-        ))}
-        <PrintedFile href={printed} />
-      </span>
+          <span className="soft">or CSV:</span>
+          {STATEMENTS.filter((key) => shown.has(key)).map((key) => (
+            <a key={key} className="act" href={files[key]} download={`${key}.csv`}>
+              {STATEMENT_LABELS[key].toLowerCase()}
+            </a>
+          ))}
+          <PrintedFile href={printed} />
+        </span>
+      </FoldedWhenNarrow>
     </div>
   );
 }
