@@ -164,3 +164,36 @@ test('the report of taxes is printed and adds up, with its accounts on a page of
   const found = await rows(`tax.xlsx?${span}`);
   expect(figures(found.at(-1))).toEqual(['100.00', '20.00', '0.00', '0.00']);
 });
+
+describe('ledger and journal as workbooks', () => {
+  const reckoned = (path: string): ReturnType<typeof reckonedWorkbook> =>
+    reckonedWorkbook(server, `${at}/${path}`, folder);
+  const cents = (cells: readonly (string | undefined)[]): string[] => cells.map((cell) => Number(cell).toFixed(2));
+
+  test('each balance of a ledger follows from the one above, and the last from the sums', async () => {
+    const { sheets, formulas } = await reckoned(
+      'reports/account-ledger.xlsx?account=1100&from=2026-02-01&to=2026-12-31',
+    );
+    const [lines = [], sums = []] = sheets;
+    const balance = lines[0]?.indexOf('balance') ?? -1;
+    expect(cents(lines.slice(1).map((row) => row[balance]))).toEqual(['0.00', '1200.40', '1501.00', '1600.99']);
+    expect(formulas).toBe(3 + 4);
+    expect(sums.map(([label]) => label)).toEqual(['Brought forward', 'Debit', 'Credit', 'At the end']);
+    expect(cents(sums.map(([, sum]) => sum))).toEqual(['0.00', '1600.99', '0.00', '1600.99']);
+  });
+
+  test('a filtered ledger has sums and no balances', async () => {
+    const { sheets } = await reckoned(
+      'reports/account-ledger.xlsx?account=1100&from=2026-01-01&to=2026-12-31&amount=99.99',
+    );
+    expect(sheets[1]?.map(([label]) => label)).toEqual(['Debit', 'Credit']);
+    expect(cents(sheets[1]?.map(([, sum]) => sum) ?? [])).toEqual(['99.99', '0.00']);
+  });
+
+  test('the journal comes to the same on both sides', async () => {
+    const { sheets } = await reckoned('entries.xlsx?from=2026-01-01&to=2026-12-31');
+    expect(sheets[1]?.map(([label]) => label)).toEqual(['Sum of debit', 'Sum of credit', 'Difference']);
+    const { amount } = await done('GET', '/entries/sums?from=2026-01-01&to=2026-12-31');
+    expect(cents(sheets[1]?.map(([, sum]) => sum) ?? [])).toEqual([amount, amount, '0.00']);
+  });
+});

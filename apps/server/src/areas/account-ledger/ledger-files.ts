@@ -4,10 +4,11 @@ import {
   MOST_PRINTED,
   type PrintedLedgerQuery,
 } from '@just-ledger/contract';
-import { type CurrencyCode, displayAmount, minor, parseCivilDate, shortDate } from '@just-ledger/core';
+import { type CurrencyCode, displayAmount, formatAmount, minor, parseCivilDate, shortDate } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import { printedAmount, printedBalance } from '../../platform/files/printed-amount.js';
 import type { ListPaper, ListRow } from '../../platform/files/list-pages.js';
+import { columnLetters } from '../../platform/files/write-sheets.js';
 import { writePapersPdf } from '../../platform/files/write-papers-pdf.js';
 import { writeWorkbook } from '../../platform/files/write-workbook.js';
 import { unprocessable } from '../../platform/problems/refusal.js';
@@ -23,10 +24,36 @@ export type LedgerQuestion = ReportQuestion<Organisation, AccountLedgerQuery>;
 
 /** The ledger of an account as a workbook. @throws {Refusal} 422 if it has too many lines */
 export const ledgerWorkbook = defineFileTask('ledgerWorkbook', (db: Db, asked: LedgerQuestion) => {
-  const { ledger } = wholeOf(db, asked, 'into a workbook; save them as CSV');
-  return writeWorkbook(`Ledger ${ledger.account}`, ledgerFileRows(ledger), {
+  const { ledger, sums } = wholeOf(db, asked, 'into a workbook; save them as CSV');
+  const title = `Ledger ${ledger.account}`;
+  const rows = ledgerFileRows(ledger);
+  const [head = []] = rows;
+  const [debit, credit, balance] = ['debit', 'credit', 'balance'].map((name) => columnLetters(head.indexOf(name)));
+  const isWhole = !isFiltered(asked.query);
+  const { baseCurrency } = asked.organisation;
+  const added = (label: string, letter: string | undefined, amount: number) => (last: number) => ({
+    label,
+    formula: `SUM('${title}'!${letter}2:${letter}${last})`,
+    result: formatAmount(minor(amount), baseCurrency),
+  });
+  return writeWorkbook(title, rows, {
     amounts: LEDGER_FILE_AMOUNTS,
     dates: ['date'],
+    // the second row is what was brought forward; among lines that are filtered there are no balances
+    ...(isWhole && {
+      reckoned: {
+        column: 'balance',
+        formula: (row) => (row < 3 ? undefined : `${balance}${row - 1}+${debit}${row}-${credit}${row}`),
+      },
+    }),
+    sums: (last) => [
+      ...(isWhole
+        ? [{ label: 'Brought forward', formula: `'${title}'!${balance}2`, result: ledger.broughtForward }]
+        : []),
+      added('Debit', debit, sums.debit)(last),
+      added('Credit', credit, sums.credit)(last),
+      ...(isWhole ? [{ label: 'At the end', formula: 'B1+B2-B3', result: ledger.closing }] : []),
+    ],
   });
 });
 

@@ -3,15 +3,18 @@ import {
   add,
   debitsFirst,
   displayAmount,
+  formatAmount,
   parseAmount,
   parseCivilDate,
   shortDate,
+  sumOf,
   taxWords,
   ZERO,
 } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import { printedAmount } from '../../platform/files/printed-amount.js';
 import type { ListGroup, ListPaper } from '../../platform/files/list-pages.js';
+import { columnLetters } from '../../platform/files/write-sheets.js';
 import { writePapersPdf } from '../../platform/files/write-papers-pdf.js';
 import { writeWorkbook } from '../../platform/files/write-workbook.js';
 import { unprocessable } from '../../platform/problems/refusal.js';
@@ -29,12 +32,32 @@ type Asked = { readonly organisation: number; readonly query: EntriesQuery };
 
 /** All entries that match as a workbook, in the columns of their CSV file. @throws {Refusal} 422 if they are too many */
 export const entriesWorkbook = defineFileTask('entriesWorkbook', (db: Db, { organisation, query }: Asked) => {
-  const rows = db.$client.transaction(() => {
+  const [rows, currency] = db.$client.transaction(() => {
     const of = organisationOf(db, organisation);
     assertFew(db, of, query, 'into a workbook; save them as CSV');
-    return [...entryFileRows(db, of, journalRows(db, of, query))];
+    return [[...entryFileRows(db, of, journalRows(db, of, query))], of.baseCurrency] as const;
   })();
-  return writeWorkbook('Journal', rows, { amounts: ENTRY_FILE_AMOUNTS, dates: ENTRY_FILE_DATES });
+  const [head = []] = rows;
+  const summed = (name: string) => {
+    const at = head.indexOf(name);
+    const letter = columnLetters(at);
+    const total = sumOf(rows.slice(1).flatMap((row) => (row[at] ? [parseAmount(row[at], currency)] : [])));
+    return (last: number) => ({
+      label: `Sum of ${name}`,
+      formula: `SUM(Journal!${letter}2:${letter}${last})`,
+      result: formatAmount(total, currency),
+    });
+  };
+  const [debit, credit] = [summed('debit'), summed('credit')];
+  return writeWorkbook('Journal', rows, {
+    amounts: ENTRY_FILE_AMOUNTS,
+    dates: ENTRY_FILE_DATES,
+    sums: (last) => [
+      debit(last),
+      credit(last),
+      { label: 'Difference', formula: 'B1-B2', result: formatAmount(ZERO, currency) },
+    ],
+  });
 });
 
 /**
