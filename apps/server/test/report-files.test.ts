@@ -197,3 +197,44 @@ describe('ledger and journal as workbooks', () => {
     expect(cents(sheets[1]?.map(([, sum]) => sum) ?? [])).toEqual([amount, amount, '0.00']);
   });
 });
+
+describe('recurring journals', () => {
+  beforeAll(async () => {
+    const keep = (name: string, day: number, more: object): Promise<Reply['body']> =>
+      done('POST', '/recurring-journals', {
+        name,
+        schedule: { unit: 'month', every: 1, day, from: '2027-01-01' },
+        entry: {
+          explanation: name,
+          lines: [
+            { account: '6100', debit: '80.00' },
+            { account: '1010', credit: '80.00' },
+          ],
+        },
+        ...more,
+      });
+    await keep('Rent of the shed', 5, { byItself: 'drafts' });
+    await keep('Power, as metered', 28, { amounts: 'asked' });
+  });
+
+  test('are printed whole: how often, how they stand, what they post', async () => {
+    const all = (await pagesOfPdf(server, `${at}/recurring-journals.pdf?size=letter`)).join(' ');
+    expect(all).toMatch(/Recurring journals.*as at 31 Dec 2026/);
+    expect(all).toMatch(
+      /Rent of the shed 5 Jan 2027 monthly, on the 5th; the same each time; laid as a draft by itself 6100 .*80\.00.*1010 .*80\.00/,
+    );
+    // an amount that is asked for each time is not told before it is known
+    expect(all).toMatch(
+      /Power, as metered 28 Jan 2027 monthly, on the 28th; asked for each time 6100 \D*1010 \D*Rent of the shed/,
+    );
+  });
+
+  test('are a workbook, a row each', async () => {
+    const { sheets } = await reckonedWorkbook(server, `${at}/recurring-journals.xlsx`, folder);
+    const [[head = []] = [], ...none] = sheets;
+    expect([head.join(), none.length]).toEqual(['name,schedule,from,next,amounts,amount,standing', 0]);
+    expect(sheets[0]?.slice(1).map(([name, how, , , , amount]) => [name, how, Number(amount)])).toEqual(
+      expect.arrayContaining([['Rent of the shed', 'monthly, on the 5th', 80]]),
+    );
+  });
+});

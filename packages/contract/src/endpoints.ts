@@ -140,6 +140,7 @@ import type {
   PrepaymentResponse,
   ProposedOccurrenceResponse,
   RecurringJournalRequest,
+  PrintedRecurringQuery,
   RecurringJournalResponse,
   RecurringPreviewResponse,
   RecurringStandingResponse,
@@ -592,6 +593,12 @@ export interface Endpoints {
   '/api/organisations/{organisation}/holidays': {
     GET: { gives: HolidaysResponse };
     PUT: { takes: HolidaysRequest; gives: HolidaysResponse };
+  };
+  '/api/organisations/{organisation}/recurring-journals.pdf': {
+    GET: { asks: PrintedRecurringQuery; gives: PdfFile };
+  };
+  '/api/organisations/{organisation}/recurring-journals.xlsx': {
+    GET: { gives: WorkbookFile };
   };
   '/api/organisations/{organisation}/recurring-journals': {
     GET: { asks: ProofsQuery; gives: RecurringJournalResponse[] };

@@ -141,6 +141,8 @@ export const paths = {
   keptReport: (id: Id, kept: Id) => addressOf('/api/organisations/{organisation}/kept-reports/{id}', id, kept),
   patterns: (id: Id) => addressOf('/api/organisations/{organisation}/patterns', id),
   pattern: (id: Id, pattern: Id) => addressOf('/api/organisations/{organisation}/patterns/{id}', id, pattern),
+  recurringPdf: (id: Id) => addressOf('/api/organisations/{organisation}/recurring-journals.pdf', id),
+  recurringXlsx: (id: Id) => addressOf('/api/organisations/{organisation}/recurring-journals.xlsx', id),
   recurringJournals: (id: Id) => addressOf('/api/organisations/{organisation}/recurring-journals', id),
   recurringJournal: (id: Id, journal: Id) =>
     addressOf('/api/organisations/{organisation}/recurring-journals/{id}', id, journal),

@@ -126,6 +126,7 @@ export * from './recurring/reckoning.js';
 export * from './recurring/recurring-amounts.js';
 export * from './recurring/schedule.js';
 export * from './recurring/spread.js';
+export * from './recurring/standing-words.js';
 export * from './recurring/target.js';
 export * from './statements/aligned-rows.js';
 export * from './statements/arrangement.js';

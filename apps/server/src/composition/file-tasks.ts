@@ -8,6 +8,7 @@ import * as entryFile from '../areas/journal/entry-file.js';
 import * as journalFiles from '../areas/journal/journal-files.js';
 import * as vouchers from '../areas/journal/vouchers.js';
 import * as agedFiles from '../areas/open-items/aged-files.js';
+import * as recurringFiles from '../areas/recurring/recurring-files.js';
 import * as statementFiles from '../areas/statements/statement-files.js';
 import * as packTasks from '../areas/take-on/pack-tasks.js';
 import * as taxFiles from '../areas/tax-report/tax-files.js';
@@ -32,6 +33,7 @@ export const fileTasks = new TaskTable<FileTask<any, unknown>>(
   statementFiles,
   boardPapersFile,
   packTasks,
+  recurringFiles,
   carryMessage,
   writeAuditorsFile,
 );

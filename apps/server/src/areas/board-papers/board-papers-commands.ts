@@ -14,6 +14,7 @@ import { changedSince, notFound, Refusal } from '../../platform/problems/refusal
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
+import { keepAttachment, type SentPaper } from '../attachments/attachment-commands.js';
 import { recordChange } from '../audit-trail/record-change.js';
 import { issuedAt } from './issued-papers.js';
 import { isPrintable } from './printed-kept-report.js';
@@ -91,7 +92,7 @@ export const dropPapers = defineCommand(
 /** Papers whose file is on the disc already, of books that were so far. */
 export interface PapersIssued {
   readonly name: string;
-  readonly attachment: number;
+  readonly paper: SentPaper;
   readonly entries: number;
   readonly seal: string;
   /** The day for which they are issued by themselves. */
@@ -99,7 +100,7 @@ export interface PapersIssued {
 }
 
 /**
- * Writes down that papers were issued, and sends them where they go, both or neither. For a day on which they are issued
+ * Writes down that papers were issued, with their file, and sends them where they go: all of it or nothing. For a day on which they are issued
  * by themselves this happens once, whoever looks at it meanwhile.
  *
  * @param papers their id
@@ -111,7 +112,7 @@ export const issuePapers = defineCommand(
     context: WriteContext,
     {
       papers,
-      issued,
+      issued: { paper, ...issued },
       message,
       ...actor
     }: Actor & {
@@ -129,8 +130,9 @@ export const issuePapers = defineCommand(
       .where(eq(issuedPapers.organisation, organisation))
       .get();
     const place = (last?.place ?? 0) + 1;
+    const { id: attachment } = keepAttachment(context, { ...actor, paper });
     db.insert(issuedPapers)
-      .values({ organisation, place, ...issued, issuedAt: clock.moment(), issuedBy: person })
+      .values({ organisation, place, ...issued, attachment, issuedAt: clock.moment(), issuedBy: person })
       .run();
     if (message && message.recipients.length > 0) sendIssued(context, { ...actor, place, ...message });
     return issuedAt(db, organisation, place);

@@ -5,7 +5,6 @@ import { Readable } from 'node:stream';
 import { OutboxKeeper } from '../../platform/outbox/outbox-keeper.js';
 import { settings } from '../../platform/settings.js';
 import { Importer, Reader, Writer } from '../../platform/threads/threads.module.js';
-import { keepAttachment } from '../attachments/attachment-commands.js';
 import { receivePaper } from '../attachments/receive-paper.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { issuePapers } from './board-papers-commands.js';
@@ -51,8 +50,7 @@ export class PapersIssuer {
     const { name, bytes, entries, seal } = await this.importer.run(boardPapersToIssue, asked);
     const source = Readable.from([Buffer.from(bytes)]);
     const paper = await receivePaper(settings.folder, source, `${name.slice(0, 200)}, ${today}.pdf`);
-    const { id: attachment } = await this.writer.run(keepAttachment, { ...by, paper });
-    const issued = { name, attachment, entries, seal, ...(dueOn && { dueOn }) };
+    const issued = { name, paper, entries, seal, ...(dueOn && { dueOn }) };
     const row = await this.writer.run(issuePapers, { ...by, papers, issued, message });
     return row && this.carried(organisation.id, row.place);
   }

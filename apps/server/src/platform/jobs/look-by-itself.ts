@@ -8,6 +8,7 @@ const LOOK_EVERY = 60_000;
 export abstract class LooksByItself implements OnApplicationBootstrap, OnApplicationShutdown {
   private readonly logger: Logger;
   private timer: NodeJS.Timeout | undefined;
+  private isLooking = false;
 
   protected constructor(name: string) {
     this.logger = new Logger(name);
@@ -27,10 +28,15 @@ export abstract class LooksByItself implements OnApplicationBootstrap, OnApplica
   protected abstract doDue(): Promise<readonly string[]>;
 
   private async look(): Promise<void> {
+    // what takes longer than the time between two looks is not begun beside itself
+    if (this.isLooking) return;
+    this.isLooking = true;
     try {
       for (const failure of await this.doDue()) this.logger.error(failure);
     } catch (error) {
       this.logger.error(messageOf(error));
+    } finally {
+      this.isLooking = false;
     }
   }
 }

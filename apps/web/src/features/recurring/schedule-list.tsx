@@ -1,5 +1,5 @@
-import type { RecurringJournalResponse } from '@just-ledger/contract';
-import { parseCivilDate, shortDate } from '@just-ledger/core';
+import { paths, type RecurringJournalResponse } from '@just-ledger/contract';
+import { standingWords } from '@just-ledger/core';
 import { clsx } from 'clsx';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
@@ -7,6 +7,7 @@ import { useBooks } from '../../api/books-queries.js';
 import { Allowed } from '../../ui/allowed.js';
 import layout from '../../ui/layout.module.css';
 import { shown } from '../../ui/money.js';
+import { PrintedFile } from '../../ui/printed-file.js';
 import { Sheet } from '../../ui/sheet.js';
 import { MISSING_BILL } from '../journal/accrual-form.js';
 import { Holidays } from './holidays.js';
@@ -27,20 +28,30 @@ export function ScheduleList({
   onNew: () => void;
 }) {
   const address = useAddress();
-  const { currency } = useBooks();
+  const { currency, organisation } = useBooks();
   return (
     <Sheet
       title="Schedules"
       aside={journals.length === 0 ? 'none yet' : journals.length}
       tools={
-        <Allowed needed="preparer">
-          <Link className="act" to={address.href('entry', { accrue: MISSING_BILL })}>
-            Accrue a missing bill
-          </Link>
-          <button className="act" type="button" onClick={onNew}>
-            New schedule
-          </button>
-        </Allowed>
+        <>
+          <Allowed needed="preparer">
+            <Link className="act" to={address.href('entry', { accrue: MISSING_BILL })}>
+              Accrue a missing bill
+            </Link>
+            <button className="act" type="button" onClick={onNew}>
+              New schedule
+            </button>
+          </Allowed>
+          {journals.length > 0 && (
+            <>
+              <PrintedFile href={paths.recurringPdf(organisation.id)} />
+              <a className="act" href={paths.recurringXlsx(organisation.id)} download="recurring-journals.xlsx">
+                XLSX
+              </a>
+            </>
+          )}
+        </>
       }
     >
       <ul className={layout.plainList}>
@@ -58,7 +69,7 @@ export function ScheduleList({
               </span>
               <span className="soft small">
                 {journal.scheduleWords}
-                {standing(journal)}
+                {standingWords(journal) && `; ${standingWords(journal)}`}
               </span>
             </button>
           </li>
@@ -69,15 +80,4 @@ export function ScheduleList({
       <Holidays />
     </Sheet>
   );
-}
-
-/** How a schedule stands beyond its dates, as it is said after them. */
-export function standing({ endedOn, pauses, byItself, approvedBy, next }: RecurringJournalResponse): string {
-  const open = pauses.find(({ until }) => until === null);
-  if (endedOn !== null) return `; ended ${shortDate(parseCivilDate(endedOn))}`;
-  if (open) return `; paused from ${shortDate(parseCivilDate(open.from))}`;
-  if (next.length === 0) return '; over';
-  if (byItself === 'drafts') return '; laid as a draft by itself';
-  if (byItself === 'posts') return approvedBy === null ? '; waits for approval' : '; posted by itself';
-  return '';
 }
