@@ -38,6 +38,7 @@ export const AREAS = [
   'board-papers',
   'take-on',
   'proofs',
+  'closing-pack',
   'auditors-file',
   'find',
   'imports',

@@ -33,6 +33,7 @@ import type {
 } from './breakdowns/breakdown.js';
 import type {
   ClosingQuery,
+  PrintedClosingQuery,
   ClosingRehearsalResponse,
   ClosingRequest,
   ClosingResponse,
@@ -483,6 +484,9 @@ export interface Endpoints {
   '/api/organisations/{organisation}/fiscal-years/{year}/closing': {
     GET: { asks: ClosingQuery; gives: ClosingRehearsalResponse };
     POST: { asks: ClosingQuery; takes: ClosingRequest; gives: ClosingResponse };
+  };
+  '/api/organisations/{organisation}/fiscal-years/{year}/closing.pdf': {
+    GET: { asks: PrintedClosingQuery; gives: PdfFile };
   };
   '/api/organisations/{organisation}/fiscal-years/{year}/reopening': {
     POST: { asks: ReopeningQuery; takes: ReasonRequest; gives: ClosingResponse };

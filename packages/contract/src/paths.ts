@@ -175,6 +175,8 @@ export const paths = {
     addressOf('/api/organisations/{organisation}/periods/{period}/unlock', id, period),
   closing: (id: Id, year: string) =>
     addressOf('/api/organisations/{organisation}/fiscal-years/{year}/closing', id, year),
+  closingPdf: (id: Id, year: string) =>
+    addressOf('/api/organisations/{organisation}/fiscal-years/{year}/closing.pdf', id, year),
   reopening: (id: Id, year: string) =>
     addressOf('/api/organisations/{organisation}/fiscal-years/{year}/reopening', id, year),
   taxReport: (id: Id) => addressOf('/api/organisations/{organisation}/reports/tax', id),

@@ -11,6 +11,7 @@ import { BeginningModule } from '../areas/beginning/beginning.module.js';
 import { BoardPapersModule } from '../areas/board-papers/board-papers.module.js';
 import { BreakdownsModule } from '../areas/breakdowns/breakdowns.module.js';
 import { ChartModule } from '../areas/chart/chart.module.js';
+import { ClosingPackModule } from '../areas/closing-pack/closing-pack.module.js';
 import { ClosingModule } from '../areas/closing/closing.module.js';
 import { ContactsModule } from '../areas/contacts/contacts.module.js';
 import { CurrenciesModule } from '../areas/currencies/currencies.module.js';
@@ -80,6 +81,7 @@ import { HealthController } from './health.controller.js';
     ClosingModule,
     TakeOnModule,
     ProofsModule,
+    ClosingPackModule,
     AuditorsFileModule,
     ImportsModule,
     ArchivesModule,

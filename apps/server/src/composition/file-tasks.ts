@@ -3,6 +3,7 @@ import * as chartFile from '../areas/accounts/chart-file.js';
 import * as archiveTasks from '../areas/archives/archive-tasks.js';
 import * as writeAuditorsFile from '../areas/auditors-file/write-auditors-file.js';
 import * as boardPapersFile from '../areas/board-papers/board-papers-file.js';
+import * as closingPack from '../areas/closing-pack/closing-pack.js';
 import * as importTasks from '../areas/imports/import-tasks.js';
 import * as entryFile from '../areas/journal/entry-file.js';
 import * as journalFiles from '../areas/journal/journal-files.js';
@@ -34,6 +35,7 @@ export const fileTasks = new TaskTable<FileTask<any, unknown>>(
   boardPapersFile,
   packTasks,
   recurringFiles,
+  closingPack,
   carryMessage,
   writeAuditorsFile,
 );

@@ -1,4 +1,4 @@
-import { type ClosingForm, type CivilDate, type Period } from '@just-ledger/core';
+import { type ClosingForm, type CivilDate, type Period, PAPER_SIZES, type PaperSize } from '@just-ledger/core';
 import { CLOSING_FORMS } from '@just-ledger/core';
 import { Type } from 'class-transformer';
 import {
@@ -22,6 +22,11 @@ export class ClosingQuery {
   @IsOptional() @IsIn([...CLOSING_FORMS]) form?: ClosingForm;
   /** The last day of a period of the year, where less than the year is closed. */
   @IsOptional() @IsString() @MaxLength(10) until?: string;
+}
+
+/** A closing as one document, with the size of its paper; A4 where left out. */
+export class PrintedClosingQuery extends ClosingQuery {
+  @IsOptional() @IsIn(PAPER_SIZES) size?: PaperSize;
 }
 
 /** What is reopened: the year, or what was closed of it up to a day. */

@@ -10,6 +10,7 @@ import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import layout from '../../ui/layout.module.css';
 import { Empty, ErrorMessage, Sheet } from '../../ui/sheet.js';
+import { PrintedFile } from '../../ui/printed-file.js';
 import { Choices } from '../../ui/choices.js';
 import { AfterClosing } from './after-closing.js';
 import { CloseYear } from './close-year.js';
@@ -57,6 +58,16 @@ export default function YearEndScreen() {
       <Sheet
         title={`Closing entries ${rehearsal.yearName}`}
         aside={rehearsal.wholeYear ? undefined : `up to ${longDate(end)}`}
+        tools={
+          year && (
+            <PrintedFile
+              href={withQuery(paths.closingPdf(organisation.id, year.year), {
+                ...(isClosingForm(form) && { form }),
+                until,
+              })}
+            />
+          )
+        }
         foot={
           rehearsal.closed ? undefined : (
             <CloseYear
