@@ -41,6 +41,8 @@ import { WhyChanged } from './why-changed.js';
 import why from './why-changed.module.css';
 import { WithoutCash } from './without-cash.js';
 
+const NO_ROWS: ReturnType<typeof rowsOfCash> = new Set();
+
 /** What the cash-flow statement takes from the result, and hands to the balance sheet. */
 const CARRIED_OF_CASH_FLOW: Readonly<Record<string, Carry>> = { 'net-result': 'result', 'cash-at-end': 'cash' };
 
@@ -59,7 +61,11 @@ export default function StatementsScreen() {
     ],
   });
   const { data: accounts } = useSuspenseQuery(accountsQuery(organisation.id, asked.to));
-  const cashRows = useMemo(() => rowsOfCash(sheet, cash, accounts), [sheet, cash, accounts]);
+  const isCashShown = shown.has('cash-flow-statement');
+  const cashRows = useMemo(
+    () => (isCashShown ? rowsOfCash(sheet, cash, accounts) : NO_ROWS),
+    [isCashShown, sheet, cash, accounts],
+  );
   const chain = useRef<HTMLDivElement>(null);
   const isCompared = income.columns.length > 1;
   const Table = isCompared ? ColumnsTable : StatementTable;
