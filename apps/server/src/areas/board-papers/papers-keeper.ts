@@ -6,6 +6,7 @@ import { boardPapers, organisation as organisations, papersSending, person } fro
 import { LooksByItself } from '../../platform/jobs/look-by-itself.js';
 import { messageOf } from '../../platform/problems/message-of.js';
 import { Refusal } from '../../platform/problems/refusal.js';
+import { preferencesOf } from '../../platform/sessions/session-store.js';
 import { Reader, Writer } from '../../platform/threads/threads.module.js';
 import { organisationOf, roleOf } from '../organisations/organisation-store.js';
 import { doRecurringByItself } from '../recurring/do-by-itself.js';
@@ -51,6 +52,7 @@ export class PapersKeeper extends LooksByItself {
       papers: row.papers,
       person: row.changedBy,
       message: row,
+      query: { size: preferencesOf(this.reader.db, row.changedBy).paper },
       dueOn,
     });
   }

@@ -22,7 +22,8 @@ export class OutboxKeeper extends LooksByItself {
 
   /** Tries every message whose time has come. No two looks are at work at once: a message goes out once. */
   carryAll(): Promise<readonly string[]> {
-    this.atWork = this.atWork.then(() => this.turn());
+    // a look that failed does not keep the next ones
+    this.atWork = this.atWork.catch(() => []).then(() => this.turn());
     return this.atWork;
   }
 
