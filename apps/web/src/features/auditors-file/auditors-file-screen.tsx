@@ -61,7 +61,8 @@ function FileOfYear({ organisation, label }: { organisation: number; label: stri
             </li>
             <li>Twenty lines of Python, on the page in the file, reckon every seal anew and add the entries up.</li>
             <li>
-              The last of {told.chain.toLocaleString('en')} seals has to be the one that stands on what was printed:
+              Each page that was ever printed carries the seal of its day, which has to be in the chain of{' '}
+              {told.chain.toLocaleString('en')}. The last is now
               <div className={clsx('small', styles.seal)}>
                 {told.chain === 0 ? 'nothing posted yet' : told.lastSeal}
               </div>
@@ -106,7 +107,12 @@ function contentsOf(told: AuditorsFileResponse): readonly (readonly [name: strin
       'statements with notes, trial balance, worksheet, what customers owe and what is owed to suppliers, taxes, journal, ledgers: as PDF and CSV',
     ],
     ['Entries', `${counted(told.entries, 'entry', 'entries')} of the year as they were sealed`],
-    ['Papers', `${counted(told.papers, 'file', 'files')}, ${megabytes(told.paperBytes)}, named by their SHA-256`],
+    [
+      'Papers',
+      told.papers === 0
+        ? 'none: no entry of the year has one'
+        : `${counted(told.papers, 'file', 'files')}, ${megabytes(told.paperBytes)}, named by their SHA-256`,
+    ],
     [
       'Proofs',
       `${told.proofs} drawn at the end of the year, ${told.failing.length === 0 ? 'all of which hold' : `${told.failing.length} of which do not hold`}; seals and totals read anew`,
