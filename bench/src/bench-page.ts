@@ -7,7 +7,7 @@ import type { Measured, MeasuredBooks } from './over-http.js';
 const GOALS = { first: 1 / 20, again: 1 / 100, others: 100 } as const;
 
 /** Files are whole by what they are; they are shown, and have no goal but that others do not wait. */
-const IS_FILE = /\.(csv|zip|pdf)\b/;
+const IS_FILE = /\.(csv|zip|pdf|xlsx)\b/;
 
 const PAGE = new URL('../../docs/bench.md', import.meta.url);
 
@@ -32,7 +32,7 @@ export function addressTable(
         two(one.first / raw),
         two(one.again / raw),
         ...(smaller ? [two(one.first / (before.get(one.address) ?? NaN))] : []),
-        whole(one.bytes / 1024),
+        `${whole(one.bytes / 1024)}${one.pages === undefined ? '' : `, ${one.pages} pages in ${whole(one.again)} ms`}`,
         whole(one.others),
       ]),
   );
@@ -73,8 +73,11 @@ ${failed} of their questions failed. The server held at most ${whole(memory / 10
 
 /** What screens took in a browser, as a table. */
 export function seenTable({ screens, filtered, blank, pasted, key }: Seen): string {
-  const rows = screens.map(({ screen, shown, heaviest }) => [`\`${screen}\``, whole(shown), whole(heaviest / 1024)]);
-  return `${table(['screen', 'shown after, ms', 'heaviest answer, kB'], rows)}
+  const rows = screens.map(({ screen, painted, shown, heaviest }) => [
+    `\`${screen}\``,
+    ...[painted, shown, heaviest / 1024].map(whole),
+  ]);
+  return `${table(['screen', 'first painted after, ms', 'shown after, ms', 'heaviest answer, kB'], rows)}
 
 From the last key of a filter to its first rows ${whole(filtered)} ms. Scrolled through the journal, ${blank[0]} of ${blank[1]} looks met with no row.
 Two thousand lines are pasted into an entry in ${whole(pasted)} ms; a key typed among them is painted after ${whole(key)} ms in the median.`;

@@ -6,6 +6,8 @@ import type { ServerUnderBench } from './server-under-bench.js';
 /** What one screen took in a browser. */
 export interface SeenScreen {
   readonly screen: string;
+  /** From the address to the first that is painted, in milliseconds. */
+  readonly painted: number;
   /** From the address to its content, in milliseconds. */
   readonly shown: number;
   /** The heaviest answer on the wire, in bytes. */
@@ -37,7 +39,18 @@ const SCREENS = [
   'prepare/contacts',
   'check/contact?contact=1',
   'report/statements',
+  'report/statements?columns=years:2',
+  'report/charts',
+  'report/arrangement',
+  'report/kept',
+  'report/board-papers',
+  'report/auditor',
+  'report/tax',
   'close/year-end',
+  'close/months',
+  'check/findings',
+  'check/proofs',
+  'record/recurring',
   'record/journal?beside=trial-balance',
 ];
 
@@ -82,6 +95,10 @@ async function seenScreen(page: Page, address: string, screen: string): Promise<
     { polling: 'raf', timeout: 20_000 },
   );
   const shown = performance.now() - begun;
+  const paint = await page.waitForFunction(
+    () => performance.getEntriesByName('first-contentful-paint')[0]?.startTime,
+  );
+  const painted = (await paint.jsonValue()) ?? NaN;
   const heaviest = await page.evaluate(() =>
     Math.max(
       0,
@@ -91,7 +108,7 @@ async function seenScreen(page: Page, address: string, screen: string): Promise<
         .map((entry) => (entry as PerformanceResourceTiming).transferSize),
     ),
   );
-  return { screen, shown, heaviest };
+  return { screen, painted, shown, heaviest };
 }
 
 /** Types a word into the search of the journal, where another one stands. */

@@ -1,15 +1,20 @@
+import { dayBefore } from '@just-ledger/core';
 import { derivations } from '@just-ledger/server/composition/derivations';
 import Database from 'better-sqlite3';
 import { once } from 'node:events';
 import { hash } from 'node:crypto';
 import { mkdirSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { debuglog } from 'node:util';
 import { Worker } from 'node:worker_threads';
 import { type Db, openForReading } from '@just-ledger/server/platform/database/connection';
 import { LARGE_TODAY } from './large-books.js';
 import { ServerUnderBench } from './server-under-bench.js';
 import { median, took } from './stopwatch.js';
 import { type TradingShape, tradingBooks } from './trading-books.js';
+
+/** `NODE_DEBUG=bench` tells what is measured while it is measured. */
+const told = debuglog('bench');
 
 /** What one address took. */
 export interface Measured {
@@ -19,6 +24,8 @@ export interface Measured {
   readonly first: number;
   readonly again: number;
   readonly bytes: number;
+  /** Of a document. */
+  readonly pages?: number;
   /** The longest that another question waited meanwhile, in milliseconds. */
   readonly others: number;
 }
@@ -44,7 +51,20 @@ export type Samples = Readonly<Record<string, string>>;
 const NOT_ASKED =
   /\/(imports|archives|invitations|password-resets|new-passwords|backups)\b|\{token\}|attachments\/\{id\}|vouchers\.pdf|auditors-file\.zip|(entries|account-ledger)\.(pdf|xlsx)|reports\/tax\/lines/;
 
-/** Questions beyond one for each address: the filters of the journal, days within a month. */
+/** When nothing of these books was known yet: all of it was recorded on one day. */
+const DAY_BEFORE = dayBefore(LARGE_TODAY);
+
+/** What can stand beside the days of a statement: what is chosen with it, and the days. */
+const COLUMNS = [
+  'from=2024-01-01&to=2024-12-31&columns=years:2',
+  'from=2026-03-01&to=2026-03-31&columns=periods:12',
+  'from=2025-01-01&to=2026-12-31&columns=months',
+  'from=2026-03-01&to=2026-03-31&columns=year-to-date',
+  'from=2026-01-01&to=2026-12-31&columns=by:Fund',
+  `from=2026-01-01&to=2026-12-31&columns=known-on:${DAY_BEFORE}`,
+];
+
+/** Questions beyond one for each address: the filters of the journal, days within a month, what stands beside a report. */
 const FURTHER: Readonly<Record<string, readonly string[]>> = {
   '/api/organisations/{organisation}/entries': [
     'account={account}',
@@ -93,9 +113,26 @@ const FURTHER: Readonly<Record<string, readonly string[]>> = {
     'account={account}&from=2022-01-01&to=2026-12-31',
   ],
   '/api/organisations/{organisation}/proofs': ['asAt=2024-06-15'],
-  '/api/organisations/{organisation}/reports/trial-balance': ['asAt=2024-06-15'],
-  '/api/organisations/{organisation}/reports/balance-sheet': ['asAt=2024-06-15'],
-  '/api/organisations/{organisation}/reports/cash-flow-statement': ['from=2024-01-01&to=2024-12-31'],
+  '/api/organisations/{organisation}/reports/trial-balance': ['asAt=2024-06-15', `asKnownOn=${DAY_BEFORE}`],
+  '/api/organisations/{organisation}/reports/worksheet': [
+    'asAt=2024-06-15',
+    'asAt=2026-06-30&against=2025-06-30',
+    'asAt=2026-06-30&breakdown=Fund',
+    'asAt=2026-06-30&breakdown=Fund&value=Harbour',
+    `asKnownOn=${DAY_BEFORE}`,
+  ],
+  '/api/organisations/{organisation}/reports/income-statement': [
+    ...COLUMNS,
+    'from=2026-01-01&to=2026-12-31&form=multi-step&rounding=thousands',
+  ],
+  '/api/organisations/{organisation}/reports/equity-statement': COLUMNS,
+  '/api/organisations/{organisation}/reports/balance-sheet': [
+    'asAt=2024-06-15',
+    ...COLUMNS.map((one) => one.replace('&to=', '&asAt=')),
+  ],
+  '/api/organisations/{organisation}/reports/cash-flow-statement': COLUMNS,
+  '/api/organisations/{organisation}/reports/statements.pdf': COLUMNS.slice(0, 1),
+  '/api/organisations/{organisation}/reports/statements.xlsx': COLUMNS.slice(0, 1),
   '/api/organisations/{organisation}/reports/figure': [
     'from=2024-01-01&to=2024-12-31',
     'statement=balance-sheet&row=total-assets&to=2024-06-15',
@@ -207,12 +244,14 @@ async function measure(server: ServerUnderBench, address: string, others: Others
   const first = await server.get(address);
   const again = await server.get(address);
   const { status, text } = first;
+  told('%s %d: %d ms, again %d ms', address, status, first.took, again.took);
   return {
     address,
     status,
     first: first.took,
     again: again.took,
     bytes: text.length,
+    ...(text.startsWith('%PDF') && { pages: text.match(/\/Type \/Page\b/g)?.length ?? 0 }),
     others: await others.longest(),
   };
 }
@@ -269,7 +308,7 @@ async function keepSchedules(server: ServerUnderBench, { organisation, account =
   }
 }
 
-/** Puts the statements and a note with a table of the books into board papers. */
+/** Puts the statements, a note with a table of the books and four days of the journal into board papers: of a million lines, some sixty pages. */
 async function keepPapers(server: ServerUnderBench, { organisation }: Samples): Promise<void> {
   const keep = async (path: string, body: object): Promise<void> => {
     const { status, text } = await server.post(`/api/organisations/${organisation}/${path}`, body);
@@ -279,7 +318,9 @@ async function keepPapers(server: ServerUnderBench, { organisation }: Samples): 
   await keep('reports/notes', note);
   const settings = [{ key: 'columns', value: 'years:1' }];
   await keep('kept-reports', { name: 'Year', screen: 'statements', settings, span: 'last-year', shared: true });
-  await keep('board-papers', { name: 'Papers', subtitle: '', reports: [1], signed: true });
+  const some = { screen: 'journal', settings: [], from: '2026-03-02', to: '2026-03-05', shared: true };
+  await keep('kept-reports', { name: 'Four days', ...some });
+  await keep('board-papers', { name: 'Papers', subtitle: '', reports: [1, 2], signed: true });
 }
 
 function samplesOf({ $client }: Db): Samples {

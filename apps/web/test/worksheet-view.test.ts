@@ -1,10 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import type { WorksheetResponse, WorksheetRowResponse } from '@just-ledger/contract';
-import { type CivilDate, type CurrencyCode, minor, WORKSHEET_COLUMNS } from '@just-ledger/core';
+import { type CivilDate, type CurrencyCode, minor, seenRows, WORKSHEET_COLUMNS } from '@just-ledger/core';
 import type { EntryAtHand } from '../src/features/journal/entry-at-hand.js';
 import { shownColumns } from '../src/features/trial-balance/worksheet-columns.js';
 import { settingFor } from '../src/features/trial-balance/worksheet-room.js';
-import { seenRows, worksheetView } from '../src/features/trial-balance/worksheet-view.js';
+import { worksheetView } from '../src/features/trial-balance/worksheet-view.js';
 
 const EUR = 'EUR' as CurrencyCode;
 const none = { debit: '', credit: '' };
@@ -95,15 +95,20 @@ describe('what is typed', () => {
 describe('headings', () => {
   const none = new Set<string>();
   test('are left out, open, or folded; one can stand the other way', () => {
-    expect(seenRows(drawn(), 'none', none).map(({ account }) => account)).toEqual(['1250', '1260', '2000']);
-    expect(seenRows(drawn(), 'open', none).map(({ account }) => account)).toEqual(['12', '1250', '1260', '2000']);
-    const folded = seenRows(drawn(), 'folded', none);
+    expect(seenRows(drawn().rows, 'none', none).map(({ account }) => account)).toEqual(['1250', '1260', '2000']);
+    expect(seenRows(drawn().rows, 'open', none).map(({ account }) => account)).toEqual([
+      '12',
+      '1250',
+      '1260',
+      '2000',
+    ]);
+    const folded = seenRows(drawn().rows, 'folded', none);
     expect(folded.map(({ account, isFolded }) => [account, isFolded])).toEqual([
       ['12', true],
       ['2000', false],
     ]);
     expect(folded[0]?.columns.unadjusted).toEqual({ debit: 10000, credit: 0 });
-    expect(seenRows(drawn(), 'folded', new Set(['12']))).toHaveLength(4);
+    expect(seenRows(drawn().rows, 'folded', new Set(['12']))).toHaveLength(4);
   });
 });
 
@@ -118,7 +123,7 @@ describe('columns', () => {
   });
   test('stand as wide as there is room, then closer, then under one another', () => {
     const view = drawn();
-    const rows = seenRows(view, 'none', new Set());
+    const rows = seenRows(view.rows, 'none', new Set());
     const shown = shownColumns(new Set(['unadjusted', 'adjustments', 'adjusted']), undefined);
     const write = (amount: number): string => (amount / 100).toFixed(2);
     expect([1200, 560, 300, 150].map((width) => settingFor(width, view, rows, shown, write))).toEqual([

@@ -202,6 +202,9 @@ import type {
   PrintedStatementsQuery,
   BalanceSheetResponse,
   CashFlowResponse,
+  ChartsQuery,
+  ChartsResponse,
+  PrintedChartsQuery,
   EquityStatementResponse,
   IncomeStatementQuery,
   IncomeStatementResponse,
@@ -234,6 +237,7 @@ import type {
   PrintedTrialBalanceQuery,
   TrialBalanceResponse,
   ChangesQuery,
+  PrintedChangesQuery,
   ChangesResponse,
   WorksheetQuery,
   PrintedWorksheetQuery,
@@ -716,6 +720,12 @@ export interface Endpoints {
   '/api/organisations/{organisation}/reports/balance-sheet.csv': {
     GET: { asks: BalanceSheetQuery; gives: CsvFile };
   };
+  '/api/organisations/{organisation}/reports/charts': {
+    GET: { asks: ChartsQuery; gives: ChartsResponse };
+  };
+  '/api/organisations/{organisation}/reports/charts.pdf': {
+    GET: { asks: PrintedChartsQuery; gives: PdfFile };
+  };
   '/api/organisations/{organisation}/reports/cash-flow-statement': {
     GET: { asks: SpanQuery; gives: CashFlowResponse };
   };
@@ -833,6 +843,12 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/reports/changes.csv': {
     GET: { asks: ChangesQuery; gives: CsvFile };
+  };
+  '/api/organisations/{organisation}/reports/changes.pdf': {
+    GET: { asks: PrintedChangesQuery; gives: PdfFile };
+  };
+  '/api/organisations/{organisation}/reports/changes.xlsx': {
+    GET: { asks: ChangesQuery; gives: WorkbookFile };
   };
   '/api/organisations/{organisation}/reports/worksheet': {
     GET: { asks: WorksheetQuery; gives: WorksheetResponse };

@@ -198,6 +198,8 @@ export const paths = {
   finding: (id: Id, finding: string) =>
     addressOf('/api/organisations/{organisation}/findings/{finding}', id, finding),
   changes: (id: Id) => addressOf('/api/organisations/{organisation}/reports/changes', id),
+  changesPdf: (id: Id) => addressOf('/api/organisations/{organisation}/reports/changes.pdf', id),
+  changesWorkbook: (id: Id) => addressOf('/api/organisations/{organisation}/reports/changes.xlsx', id),
   changesCsv: (id: Id) => addressOf('/api/organisations/{organisation}/reports/changes.csv', id),
   worksheet: (id: Id) => addressOf('/api/organisations/{organisation}/reports/worksheet', id),
   worksheetPdf: (id: Id) => addressOf('/api/organisations/{organisation}/reports/worksheet.pdf', id),
@@ -216,6 +218,8 @@ export const paths = {
   cashFlow: (id: Id) => addressOf('/api/organisations/{organisation}/reports/cash-flow-statement', id),
   cashFlowCsv: (id: Id) => addressOf('/api/organisations/{organisation}/reports/cash-flow-statement.csv', id),
   statementsWorkbook: (id: Id) => addressOf('/api/organisations/{organisation}/reports/statements.xlsx', id),
+  charts: (id: Id) => addressOf('/api/organisations/{organisation}/reports/charts', id),
+  chartsPdf: (id: Id) => addressOf('/api/organisations/{organisation}/reports/charts.pdf', id),
   figure: (id: Id) => addressOf('/api/organisations/{organisation}/reports/figure', id),
   figureLines: (id: Id) => addressOf('/api/organisations/{organisation}/reports/figure-lines', id),
   accountChange: (id: Id) => addressOf('/api/organisations/{organisation}/reports/account-change', id),

@@ -10,9 +10,11 @@ import * as journalFiles from '../areas/journal/journal-files.js';
 import * as vouchers from '../areas/journal/vouchers.js';
 import * as agedFiles from '../areas/open-items/aged-files.js';
 import * as recurringFiles from '../areas/recurring/recurring-files.js';
+import * as printedCharts from '../areas/statements/printed-charts.js';
 import * as statementFiles from '../areas/statements/statement-files.js';
 import * as packTasks from '../areas/take-on/pack-tasks.js';
 import * as taxFiles from '../areas/tax-report/tax-files.js';
+import * as changesFiles from '../areas/trial-balance/changes-files.js';
 import * as trialBalanceFiles from '../areas/trial-balance/trial-balance-files.js';
 import * as carryMessage from '../platform/outbox/carry-message.js';
 import { TaskTable } from '../platform/threads/serve-tasks.js';
@@ -30,8 +32,10 @@ export const fileTasks = new TaskTable<FileTask<any, unknown>>(
   vouchers,
   agedFiles,
   trialBalanceFiles,
+  changesFiles,
   taxFiles,
   statementFiles,
+  printedCharts,
   boardPapersFile,
   packTasks,
   recurringFiles,

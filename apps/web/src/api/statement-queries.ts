@@ -44,3 +44,10 @@ export const cashFlowQuery = (id: number, asked: StatementAsked) =>
     queryKey: ['organisation', String(id), 'cash-flow-statement', asked],
     queryFn: () => api.get(withQuery(paths.cashFlow(id), { ...asked })),
   });
+
+/** The charts of some days. */
+export const chartsQuery = (id: number, days: { readonly from: string; readonly to: string }) =>
+  queryOptions({
+    queryKey: ['organisation', String(id), 'charts', days],
+    queryFn: () => api.get(withQuery(paths.charts(id), days)),
+  });

@@ -1,4 +1,11 @@
-import type { CurrencyCode, IncomeStatementForm, Rounding, StatementKey } from '@just-ledger/core';
+import type {
+  ChartShape,
+  CurrencyCode,
+  DrawnChart,
+  IncomeStatementForm,
+  Rounding,
+  StatementKey,
+} from '@just-ledger/core';
 import { INCOME_STATEMENT_FORMS, ROUNDINGS, STATEMENTS, PAPER_SIZES, type PaperSize } from '@just-ledger/core';
 import { IsIn, IsOptional, IsString, MaxLength } from 'class-validator';
 
@@ -128,6 +135,41 @@ export interface BalanceSheetResponse extends StatementHeading {
   columns: ColumnResponse[];
   rows: StatementRowResponse[];
   totals: { totalAssets: string; totalLiabilities: string; totalEquity: string };
+}
+
+/** Which charts: the days whose expenses are parted; months and years go back from their last. */
+export class ChartsQuery {
+  @IsOptional() @IsString() @MaxLength(10) from?: string;
+  @IsOptional() @IsString() @MaxLength(10) to?: string;
+}
+
+/** Which charts, printed. */
+export class PrintedChartsQuery extends ChartsQuery {
+  @IsOptional() @IsIn([...PAPER_SIZES]) size?: PaperSize;
+}
+
+/** A chart, and all that its table tells. */
+export interface ChartResponse {
+  key: DrawnChart['key'];
+  title: string;
+  dateLine: string;
+  shape: ChartShape;
+  /** What the amounts of a point are, in their order. */
+  names: string[];
+  points: {
+    label: string;
+    /** Null where there is none. */
+    amounts: (string | null)[];
+    /** Of a part: what it takes of the whole, in per cent; null where there is no whole. */
+    share?: string | null;
+  }[];
+}
+
+/** The charts of some days; none where nothing is posted in them. */
+export interface ChartsResponse {
+  organisation: string;
+  currency: CurrencyCode;
+  charts: ChartResponse[];
 }
 
 /** An entry that set one activity against another without cash. */

@@ -1,5 +1,5 @@
-import type { TrialBalanceStage, WorksheetColumn } from '@just-ledger/core';
-import { TRIAL_BALANCE_STAGES, PAPER_SIZES, type PaperSize } from '@just-ledger/core';
+import type { Headings, TrialBalanceStage, WorksheetColumn } from '@just-ledger/core';
+import { HEADINGS, TRIAL_BALANCE_STAGES, PAPER_SIZES, type PaperSize } from '@just-ledger/core';
 import { IsIn, IsOptional, IsString, MaxLength } from 'class-validator';
 
 /** Which trial balance. */
@@ -41,6 +41,10 @@ export class PrintedTrialBalanceQuery extends TrialBalanceQuery {
 export class PrintedWorksheetQuery extends WorksheetQuery {
   /** Some of its pairs of columns, parted by commas; all that have something where left out. */
   @IsOptional() @IsString() @MaxLength(120) show?: string;
+  /** How headings stand; not at all where left out. */
+  @IsOptional() @IsIn(HEADINGS) headings?: Headings;
+  /** Numbers of headings that stand the other way than the rest, parted by spaces. */
+  @IsOptional() @IsString() @MaxLength(4000) turned?: string;
   /** The size of the paper; A4 where left out. */
   @IsOptional() @IsIn(PAPER_SIZES) size?: PaperSize;
 }
@@ -51,6 +55,12 @@ export class ChangesQuery {
   @IsOptional() @IsString() @MaxLength(10) to?: string;
   /** A date, meaning its end, or a UTC moment; if left out the days were last locked or closed then, or they ended. */
   @IsOptional() @IsString() @MaxLength(30) since?: string;
+}
+
+/** What changed, as a file. */
+export class PrintedChangesQuery extends ChangesQuery {
+  /** The size of the paper; A4 where left out. */
+  @IsOptional() @IsIn(PAPER_SIZES) size?: PaperSize;
 }
 
 /** An account with an amount that is another than it was; debit positive where nothing else is said. */

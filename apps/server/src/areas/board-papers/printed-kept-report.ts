@@ -2,6 +2,7 @@ import type { EntriesQuery } from '@just-ledger/contract';
 import {
   type CivilDate,
   entryFiltersOf,
+  HEADINGS,
   isCivilDate,
   parseCivilDate,
   readAmountFilter,
@@ -19,8 +20,10 @@ import { ledgerPaper } from '../account-ledger/ledger-files.js';
 import { journalPaper } from '../journal/journal-files.js';
 import { agedTables } from '../open-items/aged-files.js';
 import type { Organisation } from '../organisations/organisation-store.js';
+import { chartsPaper } from '../statements/printed-charts.js';
 import { statementPapers } from '../statements/statement-files.js';
 import { taxTables } from '../tax-report/tax-files.js';
+import { changesTables } from '../trial-balance/changes-files.js';
 import { worksheetTables } from '../trial-balance/trial-balance-files.js';
 
 type Kept = typeof keptReport.$inferSelect;
@@ -43,7 +46,16 @@ export interface PrintedOf {
 
 const PRINTERS: Readonly<Record<string, (of: PrintedOf) => PrintedKeptReport>> = {
   statements: printedStatements,
+  charts: ({ db, organisation, today, days }) => ({
+    papers: [chartsPaper(db, organisation, days, today)],
+    statements: 0,
+  }),
   'trial-balance': printedWorksheet,
+  'changed-since': ({ db, organisation, today, days, setting }) => {
+    const since = setting('since');
+    const moment = since.endsWith('Z') ? since : dayIn(since, today);
+    return tables(changesTables(db, organisation, { ...days, ...(moment && { since: moment }) }, today));
+  },
   aged: ({ db, organisation, today, days, setting }) => {
     const ledger = setting('ledger') === 'payables' ? 'payables' : 'receivables';
     const documents = setting('documents') === 'all' ? { documents: 'true' } : {};
@@ -92,10 +104,12 @@ function printedWorksheet({ db, organisation, today, days, setting }: PrintedOf)
   const known = dayIn(setting('known'), days.to);
   const against = setting('against') === 'year-before' ? yearBefore(days.to) : dayIn(setting('against'), days.to);
   const usual = breakdown !== '' && value === undefined ? 'adjusted' : 'unadjusted.adjustments.adjusted';
+  const headings = HEADINGS.find((one) => one === setting('headings'));
   const query = {
     asAt: days.to,
     show: (setting('columns') || usual).split('.').join(','),
     ...(setting('zeros') !== '' && { zeros: 'true' }),
+    ...(headings && { headings, turned: setting('turned') }),
     ...(known && { asKnownOn: known }),
     ...(against && { against }),
     ...(breakdown !== '' && { breakdown }),

@@ -45,9 +45,14 @@ export function defineReportWorkbook<Query>(
     const tables = db.$client.transaction(() => tablesOf(db, organisation, query, today))();
     return writeSheets(
       titleOf(organisation, tables),
-      tables.map((table) => sheetOfTable(table, table.title.slice(0, 31))),
+      tables.map((table) => sheetOfTable(table, sheetName(table))),
     );
   });
+}
+
+/** A sheet has a name of up to 31 characters, some of which it does not take. */
+function sheetName({ title }: ReportTable): string {
+  return title.replaceAll(/[:\\/?*[\]]/g, ' ').slice(0, 31);
 }
 
 function titleOf({ name }: Organisation, [first]: readonly ReportTable[]): string {

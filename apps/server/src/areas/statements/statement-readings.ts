@@ -2,6 +2,7 @@ import { defineReport } from '../../platform/threads/report.js';
 import { arrangedStatementsReport, arrangementReport } from './arranged-statements-report.js';
 import { accountChangeReport } from './account-change-report.js';
 import { cashFlowReport } from './cash-flow-report.js';
+import { chartsReport } from './charts-report.js';
 import { notesReport } from './notes-report.js';
 import { figureLinesReport } from './figure-lines-report.js';
 import { figureReport } from './figure-report.js';
@@ -18,6 +19,9 @@ export const balanceSheet = defineReport('balanceSheet', balanceSheetReport);
 
 /** The cash-flow statement of a span. */
 export const cashFlowStatement = defineReport('cashFlowStatement', cashFlowReport);
+
+/** The charts of some days. */
+export const charts = defineReport('charts', chartsReport);
 
 /** The notes to the statements of some days. */
 export const notes = defineReport('notes', notesReport);

@@ -12,6 +12,7 @@ import {
   parseAmount,
   parseCivilDate,
   problem,
+  seenRows,
   shortDate,
   WORKSHEET_COLUMNS,
   type WorksheetColumn,
@@ -73,7 +74,7 @@ const STATEMENTS: ReadonlySet<WorksheetColumn> = new Set(['incomeStatement', 'ba
 export function worksheetTables(
   db: Db,
   organisation: Organisation,
-  { size: _, show, ...query }: PrintedWorksheetQuery,
+  { size: _, show, headings = 'none', turned = '', ...query }: PrintedWorksheetQuery,
   today: CivilDate,
 ): readonly ReportTable[] {
   const sheet = worksheetReport(db, organisation, query, today);
@@ -90,8 +91,14 @@ export function worksheetTables(
   const resultFigures = shown.flatMap((column) =>
     STATEMENTS.has(column) ? (isDebit(column) ? [size, ''] : ['', size]) : ['', ''],
   );
-  const accounts = sheet.rows.filter(({ heading }) => !heading);
-  const sums = accounts.length;
+  const rows = seenRows(
+    sheet.rows.map((row) => ({ ...row, isHeading: row.heading })),
+    headings,
+    new Set(turned.split(' ')),
+  );
+  const sums = rows.length;
+  // an open heading has its figures under it
+  const added = [...rows.keys()].filter((at) => !rows[at]?.isHeading || rows[at]?.isFolded);
   const plus = (a: string, b: string): string => {
     const [x, y] = [a, b].map((text) => (text === '' ? 0 : parseAmount(text, organisation.baseCurrency)));
     return formatAmount(minor((x ?? 0) + (y ?? 0)), organisation.baseCurrency);
@@ -110,14 +117,21 @@ export function worksheetTables(
         ...sheet.values.map(({ value }) => value ?? `No ${(query.breakdown ?? 'value').toLowerCase()}`),
       ],
       rows: [
-        ...accounts.map(({ account, name, columns, across: within }): ReportRow => {
-          return { code: account, label: name, kind: 'item', figures: [...figures(columns), ...within] };
+        ...rows.map(({ account, name, columns, across: within, isHeading, isFolded, depth }): ReportRow => {
+          const own = isHeading && !isFolded ? [] : [...figures(columns), ...within];
+          return {
+            code: account,
+            label: name,
+            kind: isHeading && !isFolded ? 'heading' : 'item',
+            depth,
+            figures: own,
+          };
         }),
         {
           label: 'Total',
           kind: hasStatements ? 'sum' : 'end',
           figures: [...totals, ...across],
-          adds: [...accounts.keys()],
+          adds: added,
         },
         ...(hasStatements
           ? [

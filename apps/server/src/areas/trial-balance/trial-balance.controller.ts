@@ -2,6 +2,7 @@ import type { Readable } from 'node:stream';
 import {
   ChangesQuery,
   type ChangesResponse,
+  PrintedChangesQuery,
   PrintedTrialBalanceQuery,
   PrintedWorksheetQuery,
   TrialBalanceQuery,
@@ -17,6 +18,7 @@ import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
 import type { ReportQuestion } from '../../platform/threads/report.js';
 import { Importer, Reader, Readers } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
+import { changesWorkbook, printedChanges } from './changes-files.js';
 import { changesRows } from './changes-report.js';
 import {
   printedTrialBalance,
@@ -123,6 +125,26 @@ export class TrialBalanceController {
     @Query() query: PrintedWorksheetQuery,
   ): Promise<Readable> {
     return sent(await this.importer.run(worksheetWorkbook, this.asked(organisation, query)));
+  }
+
+  @Get('changes.pdf')
+  @Header('content-type', PDF)
+  @Header('content-disposition', 'inline; filename="changed-since.pdf"')
+  async changesPdf(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: PrintedChangesQuery,
+  ): Promise<Readable> {
+    return sent(await this.importer.run(printedChanges, this.asked(organisation, query)));
+  }
+
+  @Get('changes.xlsx')
+  @Header('content-type', XLSX)
+  @Header('content-disposition', 'attachment; filename="changed-since.xlsx"')
+  async changesWorkbook(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: PrintedChangesQuery,
+  ): Promise<Readable> {
+    return sent(await this.importer.run(changesWorkbook, this.asked(organisation, query)));
   }
 
   private asked<Asked>(organisation: Organisation, query: Asked): ReportQuestion<Organisation, Asked> {

@@ -11,6 +11,8 @@ export interface ReportRow {
   readonly kind: 'heading' | 'item' | 'sum' | 'end';
   /** Whether it is part of the item above it, and in no sum. */
   readonly isOfItem?: boolean;
+  /** Under how many headings it stands. */
+  readonly depth?: number;
   readonly figures: readonly string[];
   /** The rows that it adds up, by their places. */
   readonly adds?: readonly number[];
@@ -37,13 +39,14 @@ export function paperOfTable(table: ReportTable): StatementPaper {
   return {
     ...table,
     notes: table.notes ?? [],
-    rows: table.rows.map(({ code, label, kind, isOfItem = false, figures }, at): PaperRow => {
+    rows: table.rows.map(({ code, label, kind, isOfItem = false, depth, figures }, at): PaperRow => {
       const rule = kind === 'end' ? 'end' : kind === 'sum' ? 'over' : '';
       const hasSign = at === first || kind === 'end';
       return {
         label: code ? `${code} ${label}` : label,
         kind,
         isOfItem,
+        ...(depth !== undefined && { depth }),
         figures:
           kind === 'heading' ? [] : figures.map((amount) => ({ text: written(amount, hasSign ? sign : ''), rule })),
       };
@@ -64,7 +67,7 @@ export function sheetOfTable(table: ReportTable, name: string): SheetOfWorkbook 
   const rowNumber = (at: number): number => HEADS + 1 + at;
   const letter = (column: number): string => columnLetters(FIRST_FIGURE + column);
   const last = table.columns.length - 1;
-  const rows = table.rows.map(({ code, label, kind, isOfItem = false, figures, adds }, at): SheetRow => {
+  const rows = table.rows.map(({ code, label, kind, isOfItem = false, depth = 0, figures, adds }, at): SheetRow => {
     const cells = figures.map((amount, column): SheetCell => {
       const decimals = amount.split('.')[1]?.length ?? 0;
       if (adds && amount !== '') {
@@ -85,7 +88,7 @@ export function sheetOfTable(table: ReportTable, name: string): SheetOfWorkbook 
     return {
       cells: [code ?? null, label, ...(kind === 'heading' ? [] : cells)],
       isBold: kind !== 'item',
-      indent: isOfItem ? 1 : 0,
+      indent: depth + (isOfItem ? 1 : 0),
       rule: kind === 'end' ? 'end' : kind === 'sum' ? 'over' : undefined,
     };
   });

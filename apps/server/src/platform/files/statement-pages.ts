@@ -1,4 +1,5 @@
 import type PDFDocumentType from 'pdfkit';
+import { chartHeight, drawChart, type PaperChart } from './draw-chart.js';
 import { INK } from './font-file.js';
 import { type Font, FOOT, INDENT, SIDE, TOP } from './paper-page.js';
 import { asArtifact, linesOf } from './set-lines.js';
@@ -12,6 +13,8 @@ export interface PaperRow {
   readonly kind: 'heading' | 'subheading' | 'item' | 'sum' | 'end';
   /** Whether it is part of an item, and so set in further. */
   readonly isOfItem?: boolean;
+  /** Under how many headings it stands, each of which sets it in further. */
+  readonly depth?: number;
   readonly figures: readonly { readonly text: string; readonly rule: PaperRule }[];
 }
 
@@ -35,6 +38,8 @@ export interface PaperPiece {
   /** What it is about, after the heading. */
   readonly about: string;
   readonly paragraphs: readonly string[];
+  /** What is drawn above its table. */
+  readonly chart?: PaperChart;
   /** No rows where it has no table. */
   readonly columns: readonly string[];
   readonly rows: readonly PaperRow[];
@@ -47,15 +52,20 @@ const LABEL = 150;
 /** In a table among text it has at least so much, in points: that is laid on its side last of all. */
 const LABEL_IN_TEXT = 90;
 
+/** A chart that stands before its table has at least so much room, in points. */
+const CHART = 190;
+
 const FONTS = { heading: 'bold', subheading: 'italic', item: 'plain', sum: 'bold', end: 'bold' } as const;
 
-function indentOf({ kind, isOfItem = false }: PaperRow): number {
-  return kind === 'item' ? INDENT * (isOfItem ? 2 : 1) : 0;
+function indentOf({ kind, isOfItem = false, depth = 0 }: PaperRow): number {
+  return INDENT * (depth + (kind === 'item' ? (isOfItem ? 2 : 1) : 0));
 }
 
 /** The pages of one statement. */
 export class StatementPages {
   private y = 0;
+  /** Where labels begin; further in where a chart stands before its table. */
+  private left: number = SIDE;
   private size = 10;
   private widths: readonly number[] = [];
   private page: readonly [number, number];
@@ -101,7 +111,7 @@ export class StatementPages {
 
   /** The room that is left for labels. */
   private get labels(): number {
-    return this.right - SIDE - this.widths.reduce((sum, width) => sum + width, 0);
+    return this.right - this.left - this.widths.reduce((sum, width) => sum + width, 0);
   }
 
   /** Lays the page on its side where figures leave too little room for labels, and sets it smaller where that does not do. */
@@ -140,11 +150,12 @@ export class StatementPages {
     });
   }
 
-  /** Rows that stay together: a heading with what stands under it. */
+  /** Rows that stay together: a heading with what stands under it, else an item with what is part of it. */
   private parts(): PaperRow[][] {
     const parts: PaperRow[][] = [];
     for (const row of this.paper.rows) {
-      if (row.kind === 'heading' || parts.length === 0) parts.push([]);
+      const isAlone = row.kind === 'item' && row.depth === 0 && !row.isOfItem;
+      if (row.kind === 'heading' || isAlone || parts.length === 0) parts.push([]);
       parts.at(-1)?.push(row);
     }
     return parts;
@@ -179,7 +190,7 @@ export class StatementPages {
   }
 
   /** A heading, paragraphs and a table under what is there: begun on a page that has room for the beginning of each. */
-  private piece({ heading, about, paragraphs, columns, rows }: PaperPiece): void {
+  private piece({ heading, about, paragraphs, chart, columns, rows }: PaperPiece): void {
     const { size } = this;
     const step = size * LEADING;
     this.columns = [];
@@ -188,10 +199,13 @@ export class StatementPages {
     this.font('plain', size);
     const said =
       paragraphs.reduce((sum, text) => sum + linesOf(this.pdf, text, this.right - SIDE).length + 0.4, 4) * step;
+    const isBeside = chart !== undefined && this.setBeside(rows);
+    const drawn = chart && !isBeside ? chartHeight(chart) + step : 0;
     const room = this.bottom - this.y;
     const whole = this.bottom - TOP - 110;
+    const height = said + drawn + Math.max(table, isBeside && chart ? chartHeight(chart) : 0);
     // together where a page holds it, else its beginning with its heading
-    if (room < 6 * step || (room < said + table && said + table < whole)) this.beginPage(true);
+    if (room < 6 * step + drawn || (room < height && height < whole)) this.beginPage(true);
     this.y += size;
     this.said('H2', heading, 'bold', size + 1);
     if (about !== '') this.said('P', about, 'italic', size - 1);
@@ -199,6 +213,10 @@ export class StatementPages {
       this.y += size * 0.4;
       this.said('P', text, 'plain', size);
     }
+    const top = this.y;
+    if (chart) this.chart(chart, (isBeside ? this.left - GAP : this.right) - SIDE);
+    const under = this.y;
+    if (isBeside) this.y = top;
     if (rows.length === 0) return;
     if (this.y + table > this.bottom && table < whole) this.beginPage(true);
     this.y += size * 0.5;
@@ -210,6 +228,27 @@ export class StatementPages {
     }
     this.table?.end();
     this.table = undefined;
+    this.left = SIDE;
+    if (isBeside) this.y = Math.max(this.y, under);
+  }
+
+  /** Sets a table as narrow as it can be, where that leaves room for a chart before it. */
+  private setBeside(rows: readonly PaperRow[]): boolean {
+    this.font('plain', this.size);
+    const labels = 2 + Math.max(...rows.map((row) => this.pdf.widthOfString(row.label) + indentOf(row)));
+    const left = SIDE + this.labels - Math.min(labels, LABEL);
+    if (left - GAP - SIDE < CHART) return false;
+    this.left = left;
+    return true;
+  }
+
+  private chart(chart: PaperChart, width: number): void {
+    this.y += this.size * 0.8;
+    const element = this.pdf.struct('Figure', { alt: chart.alt }, () =>
+      drawChart(this.pdf, chart, SIDE, this.y, width),
+    );
+    this.section.add(element);
+    this.y += chartHeight(chart) + this.size * 0.4;
   }
 
   /** A text in lines one under the other, on further pages where they do not fit on this one. */
@@ -262,12 +301,12 @@ export class StatementPages {
     else {
       const row = pdf.struct('TR');
       this.table?.add(row);
-      row.add(pdf.struct('TH', {}, () => void pdf.text(' ', SIDE, this.y, { lineBreak: false })));
+      row.add(pdf.struct('TH', {}, () => void pdf.text(' ', this.left, this.y, { lineBreak: false })));
       heads.forEach((_, at) => row.add(pdf.struct('TH', {}, () => write(at))));
       row.end();
     }
     this.y += most * step + 3;
-    asArtifact(this.pdf, () => this.rule(SIDE, this.right, this.y));
+    asArtifact(this.pdf, () => this.rule(this.left, this.right, this.y));
     this.y += 4;
   }
 
@@ -279,7 +318,7 @@ export class StatementPages {
   }
 
   private roomFor(row: PaperRow): number {
-    return (row.figures.length === 0 ? this.right - SIDE : this.labels) - indentOf(row);
+    return (row.figures.length === 0 ? this.right - this.left : this.labels) - indentOf(row);
   }
 
   private drawRow(row: PaperRow): void {
@@ -296,7 +335,7 @@ export class StatementPages {
       pdf.struct('TH', {}, () => {
         this.font(FONTS[row.kind], this.size);
         lines.forEach((line, at) => {
-          const x = SIDE + indentOf(row);
+          const x = this.left + indentOf(row);
           pdf.text(line, x, this.y + at * step, { lineBreak: false });
         });
       }),

@@ -18,7 +18,19 @@ import {
 import { useBooks } from '../../api/books-queries.js';
 import { displayed, displayedRounded } from '../../ui/own-ways.js';
 import styles from './charts.module.css';
-import type { ExpensePart } from './expense-parts.js';
+
+/** A point of a chart: minor units, nothing where there is none; and what is said beside a part. */
+export interface DrawnPoint {
+  readonly label: string;
+  readonly amounts: readonly (number | null)[];
+  readonly said: string;
+}
+
+interface Drawn {
+  /** What the amounts of a point are, in their order. */
+  readonly names: readonly string[];
+  readonly points: readonly DrawnPoint[];
+}
 
 const INK = 'var(--palette-text-primary)';
 const SOFT = 'var(--palette-text-secondary)';
@@ -65,18 +77,7 @@ function Told({
 }
 
 /** Two bars for each month, one empty and one full, and what is left between them as a line with marks. */
-export function BarsAndLine({
-  points,
-  names: [revenue, expenses, result],
-}: {
-  points: readonly {
-    readonly label: string;
-    readonly revenue: number | null;
-    readonly expenses: number | null;
-    readonly result: number | null;
-  }[];
-  names: readonly [string, string, string];
-}) {
+export function BarsAndLine({ points, names }: Drawn) {
   const { currency } = useBooks();
   return (
     <Frame>
@@ -86,12 +87,12 @@ export function BarsAndLine({
         <YAxis {...AMOUNTS} tickFormatter={whole(currency)} />
         <ReferenceLine y={0} stroke={SOFT} />
         <Tooltip content={<Told />} cursor={{ fill: 'var(--palette-action-hover)' }} isAnimationActive={false} />
-        <Legend content={<Marks names={[revenue, expenses, result]} />} />
-        <Bar name={revenue} dataKey="revenue" fill="transparent" stroke={INK} isAnimationActive={false} />
-        <Bar name={expenses} dataKey="expenses" fill={SOFT} isAnimationActive={false} />
+        <Legend content={<Marks names={names} />} />
+        <Bar name={names[0]} dataKey="amounts[0]" fill="transparent" stroke={INK} isAnimationActive={false} />
+        <Bar name={names[1]} dataKey="amounts[1]" fill={SOFT} isAnimationActive={false} />
         <Line
-          name={result}
-          dataKey="result"
+          name={names[2]}
+          dataKey="amounts[2]"
           stroke="var(--palette-primary-main)"
           strokeWidth={2}
           dot={{ r: 3.4, fill: 'var(--palette-background-paper)', strokeWidth: 2 }}
@@ -103,7 +104,7 @@ export function BarsAndLine({
 }
 
 /** What each kind of mark is. */
-function Marks({ names: [revenue, expenses, result] }: { names: readonly [string, string, string] }) {
+function Marks({ names: [revenue, expenses, result] }: Pick<Drawn, 'names'>) {
   return (
     <p className={styles.marks}>
       <span className={styles.empty} /> {revenue} <span className={styles.full} /> {expenses}{' '}
@@ -113,13 +114,7 @@ function Marks({ names: [revenue, expenses, result] }: { names: readonly [string
 }
 
 /** One figure over time, each point marked. */
-export function PlainLine({
-  name,
-  points,
-}: {
-  name: string;
-  points: readonly { readonly label: string; readonly amount: number | null }[];
-}) {
+export function PlainLine({ names: [name], points }: Drawn) {
   const { currency } = useBooks();
   return (
     <Frame>
@@ -138,7 +133,7 @@ export function PlainLine({
         <Tooltip content={<Told />} isAnimationActive={false} />
         <Line
           name={name}
-          dataKey="amount"
+          dataKey="amounts[0]"
           stroke="var(--palette-primary-main)"
           strokeWidth={2}
           dot={{ r: 3.4, fill: 'var(--palette-background-paper)', strokeWidth: 2 }}
@@ -150,10 +145,10 @@ export function PlainLine({
 }
 
 /** Parts of a whole as bars beside their names, the largest first, with their shares. */
-export function PartBars({ parts }: { parts: readonly ExpensePart[] }) {
+export function PartBars({ names: [name], points }: Drawn) {
   return (
     <Frame>
-      <BarChart layout="vertical" data={[...parts]} margin={{ ...MARGIN, right: 64 }} accessibilityLayer={false}>
+      <BarChart layout="vertical" data={[...points]} margin={{ ...MARGIN, right: 64 }} accessibilityLayer={false}>
         <XAxis type="number" hide domain={[0, 'dataMax']} />
         <YAxis
           type="category"
@@ -165,8 +160,8 @@ export function PartBars({ parts }: { parts: readonly ExpensePart[] }) {
           interval={0}
         />
         <Tooltip content={<Told />} cursor={{ fill: 'var(--palette-action-hover)' }} isAnimationActive={false} />
-        <Bar name="Expenses" dataKey="amount" fill={SOFT} isAnimationActive={false} barSize={13}>
-          <LabelList dataKey="share" position="right" fontSize={11} fill={INK} />
+        <Bar name={name} dataKey="amounts[0]" fill={SOFT} isAnimationActive={false} barSize={13}>
+          <LabelList dataKey="said" position="right" fontSize={11} fill={INK} />
         </Bar>
       </BarChart>
     </Frame>

@@ -1,32 +1,22 @@
-import { minor } from '@just-ledger/core';
-import type { ReactNode } from 'react';
+import type { ChartResponse } from '@just-ledger/contract';
+import { minor, parseAmount } from '@just-ledger/core';
 import { useBooks } from '../../api/books-queries.js';
 import { displayed } from '../../ui/own-ways.js';
+import { BarsAndLine, type DrawnPoint, PartBars, PlainLine } from './chart-drawings.js';
 import styles from './charts.module.css';
 
-/** A row of the figures under a chart; minor units, nothing where it has none. */
-interface ChartRow {
-  readonly label: string;
-  readonly amounts: readonly (number | null)[];
-  /** What stands after the amounts, as it is written. */
-  readonly said?: readonly string[];
-}
+const DRAWINGS = { 'bars-and-line': BarsAndLine, line: PlainLine, parts: PartBars } as const;
 
 /** A chart with its figures as a table beside it, or under it where it is narrow: what is drawn is also told. */
-export function ChartFigure({
-  title,
-  dateLine,
-  columns,
-  rows,
-  children,
-}: {
-  title: string;
-  dateLine: string;
-  columns: readonly string[];
-  rows: readonly ChartRow[];
-  children: ReactNode;
-}) {
+export function ChartFigure({ chart: { title, dateLine, shape, names, points } }: { chart: ChartResponse }) {
   const { currency } = useBooks();
+  const drawn = points.map(({ label, amounts, share }): DrawnPoint => ({
+    label,
+    amounts: amounts.map((amount) => (amount === null ? null : parseAmount(amount, currency))),
+    said: share ? `${share}\u00a0%` : '',
+  }));
+  const Drawing = DRAWINGS[shape];
+  const hasShares = shape === 'parts';
   return (
     <figure className={styles.figure} aria-label={title}>
       <figcaption>
@@ -34,7 +24,7 @@ export function ChartFigure({
         <p className="soft small">{dateLine}</p>
       </figcaption>
       <div className={styles.drawing} aria-hidden="true">
-        {children}
+        <Drawing names={names} points={drawn} />
       </div>
       <div className={styles.told}>
         <table aria-label={`Figures of ${title}`}>
@@ -43,7 +33,7 @@ export function ChartFigure({
               <th>
                 <span className="visually-hidden">What</span>
               </th>
-              {columns.map((column) => (
+              {[...names, ...(hasShares ? ['Share'] : [])].map((column) => (
                 <th key={column} className="num" scope="col">
                   {column}
                 </th>
@@ -51,19 +41,15 @@ export function ChartFigure({
             </tr>
           </thead>
           <tbody>
-            {rows.map(({ label, amounts, said = [] }) => (
+            {drawn.map(({ label, amounts, said }) => (
               <tr key={label}>
                 <th scope="row">{label}</th>
                 {amounts.map((amount, at) => (
-                  <td key={columns[at]} className="num">
+                  <td key={names[at]} className="num">
                     {amount === null ? '' : displayed(minor(amount), currency)}
                   </td>
                 ))}
-                {said.map((text, at) => (
-                  <td key={columns[amounts.length + at]} className="num">
-                    {text}
-                  </td>
-                ))}
+                {hasShares && <td className="num">{said}</td>}
               </tr>
             ))}
           </tbody>

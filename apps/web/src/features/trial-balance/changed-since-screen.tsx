@@ -10,6 +10,7 @@ import { DateField } from '../../ui/date-field.js';
 import formStyles from '../../ui/form.module.css';
 import layout from '../../ui/layout.module.css';
 import { typedDay } from '../../ui/own-ways.js';
+import { PrintedFile } from '../../ui/printed-file.js';
 import type { ScreenProps } from '../../ui/screen-route.js';
 import { Empty, ErrorMessage, Sheet } from '../../ui/sheet.js';
 import sheetStyles from '../../ui/sheet.module.css';
@@ -35,6 +36,7 @@ export default function ChangedSinceScreen({ slot }: ScreenProps) {
         {error ? <ErrorMessage error={error} /> : <div className={sheetStyles.linesLoading} aria-busy="true" />}
       </Sheet>
     );
+  const asked = { from, to, since: data.since };
   const isDay = isCivilDate(data.since);
   // one that is not offered came with an address
   const isOffered = data.moments.some(({ at }) => at === data.since);
@@ -44,9 +46,16 @@ export default function ChangedSinceScreen({ slot }: ScreenProps) {
       title={`Changed since ${when}`}
       aside={spanLine(calendar, from, to)}
       tools={
-        <a className="act" href={withQuery(paths.changesCsv(organisation.id), { from, to, since: data.since })}>
-          Save as CSV
-        </a>
+        <>
+          <span className="soft">Save as</span>
+          <a className="act" href={withQuery(paths.changesWorkbook(organisation.id), asked)} download>
+            XLSX
+          </a>
+          <a className="act" href={withQuery(paths.changesCsv(organisation.id), asked)} download>
+            CSV
+          </a>
+          <PrintedFile href={withQuery(paths.changesPdf(organisation.id), asked)} />
+        </>
       }
     >
       <ErrorMessage error={error} />

@@ -1,5 +1,5 @@
 import { paths, withQuery } from '@just-ledger/contract';
-import { fiscalYearOf, longDate, parseCivilDate, shortDate } from '@just-ledger/core';
+import { fiscalYearOf, longDate, parseCivilDate, seenRows, shortDate } from '@just-ledger/core';
 import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { accountsQuery } from '../../api/account-queries.js';
@@ -15,7 +15,7 @@ import { useWorksheetParams } from './use-worksheet-params.js';
 import { WorksheetChoices } from './worksheet-choices.js';
 import { shownColumns } from './worksheet-columns.js';
 import { WorksheetTable } from './worksheet-table.js';
-import { seenRows, worksheetView } from './worksheet-view.js';
+import { worksheetView } from './worksheet-view.js';
 
 /** The trial balance in its stages and as a worksheet; what is typed on the other sheet moves it. */
 export default function TrialBalanceScreen({ slot }: ScreenProps) {
@@ -56,8 +56,12 @@ export default function TrialBalanceScreen({ slot }: ScreenProps) {
     params.columns,
     response.against ? shortDate(parseCivilDate(response.against)) : undefined,
   );
-  const show = columns.map(({ column }) => column).join(',');
-  const rows = seenRows(view, params.headings, params.turned);
+  const printed = {
+    ...asked,
+    show: columns.map(({ column }) => column).join(','),
+    ...(params.headings !== 'none' && { headings: params.headings, turned: [...params.turned].join(' ') }),
+  };
+  const rows = seenRows(view.rows, params.headings, params.turned);
   const dates = [
     `as at ${longDate(parseCivilDate(to))}`,
     ...(asKnownOn ? [`as known on ${longDate(parseCivilDate(asKnownOn))}`] : []),
@@ -70,7 +74,7 @@ export default function TrialBalanceScreen({ slot }: ScreenProps) {
       tools={
         <>
           <span className="soft">Save as</span>
-          <a className="act" href={withQuery(paths.worksheetWorkbook(organisation.id), { ...asked, show })} download>
+          <a className="act" href={withQuery(paths.worksheetWorkbook(organisation.id), printed)} download>
             XLSX
           </a>
           <a
@@ -80,7 +84,7 @@ export default function TrialBalanceScreen({ slot }: ScreenProps) {
           >
             CSV
           </a>
-          <PrintedFile href={withQuery(paths.worksheetPdf(organisation.id), { ...asked, show })} />
+          <PrintedFile href={withQuery(paths.worksheetPdf(organisation.id), printed)} />
         </>
       }
     >

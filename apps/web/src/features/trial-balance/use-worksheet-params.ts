@@ -1,10 +1,9 @@
-import { type WorksheetColumn, yearBefore } from '@just-ledger/core';
+import { type Headings, HEADINGS, type WorksheetColumn, yearBefore } from '@just-ledger/core';
 import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { typedDay } from '../../ui/own-ways.js';
 import type { ScreenProps } from '../../ui/screen-route.js';
 import { STAGE_COLUMNS } from './worksheet-columns.js';
-import type { Headings } from './worksheet-view.js';
 
 export type WorksheetParams = ReturnType<typeof useWorksheetParams>;
 
@@ -23,7 +22,7 @@ export function useWorksheetParams({ slot }: ScreenProps) {
   const usual = isAcross || slot === 'beside' ? 'adjusted' : 'unadjusted.adjustments.adjusted';
   const columns = new Set((chosen || usual).split('.') as WorksheetColumn[]);
   const turnedHeadings = new Set(turned.split(' ').filter(Boolean));
-  const headings: Headings = given === 'open' || given === 'folded' ? given : 'none';
+  const headings: Headings = HEADINGS.find((one) => one === given) ?? 'none';
   return {
     zeros: zeros !== '',
     setZeros,

@@ -1,6 +1,6 @@
 import type { Minor } from '@just-ledger/core';
 import type { ShownColumn } from './worksheet-columns.js';
-import type { SeenRow, WorksheetView } from './worksheet-view.js';
+import type { SeenWorksheetRow, WorksheetView } from './worksheet-view.js';
 
 /**
  * How the figures are set: in the type of all lists, closer in the serif, one pair under the other beside its name, or
@@ -25,7 +25,7 @@ const WIDTHS = {
 export function settingFor(
   width: number,
   { totals, rowOf, across }: WorksheetView,
-  rows: readonly SeenRow[],
+  rows: readonly SeenWorksheetRow[],
   columns: readonly ShownColumn[],
   write: (amount: Minor) => string,
 ): Setting {

@@ -4,7 +4,7 @@ import { Link, useNavigate } from 'react-router';
 import { useAddress } from '../../api/address.js';
 import ruled from '../../ui/ruled.module.css';
 import type { ShownColumn } from './worksheet-columns.js';
-import type { SeenRow, WorksheetView } from './worksheet-view.js';
+import type { SeenWorksheetRow, WorksheetView } from './worksheet-view.js';
 import styles from './worksheet.module.css';
 
 /** So many adjusting entries stand by their letters before a figure. */
@@ -20,7 +20,7 @@ export function WorksheetTableRow({
   write,
   onFold,
 }: {
-  row: SeenRow;
+  row: SeenWorksheetRow;
   columns: readonly ShownColumn[];
   view: WorksheetView;
   /** The breakdown that is shown, and the one value of it; empty where there is none. */

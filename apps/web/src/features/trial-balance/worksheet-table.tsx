@@ -7,7 +7,7 @@ import ruled from '../../ui/ruled.module.css';
 import { useWidth } from '../../ui/use-width.js';
 import type { ShownColumn } from './worksheet-columns.js';
 import { WorksheetTableRow } from './worksheet-row.js';
-import type { SeenRow, WorksheetView } from './worksheet-view.js';
+import type { SeenWorksheetRow, WorksheetView } from './worksheet-view.js';
 import { useWorksheetKeys } from './use-worksheet-keys.js';
 import { settingFor } from './worksheet-room.js';
 import styles from './worksheet.module.css';
@@ -22,7 +22,7 @@ export function WorksheetTable({
   onFold,
 }: {
   view: WorksheetView;
-  rows: readonly SeenRow[];
+  rows: readonly SeenWorksheetRow[];
   /** The breakdown that is shown, and the one value of it; empty where there is none. */
   within: { readonly breakdown: string; readonly value: string };
   columns: readonly ShownColumn[];

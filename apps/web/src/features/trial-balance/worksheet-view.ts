@@ -6,10 +6,12 @@ import {
   minor,
   type Minor,
   parseAmount,
+  type SeenRow,
   type Sides,
   sidesOf,
   type Worksheet,
   worksheet,
+  type WorksheetRow,
   ZERO,
 } from '@just-ledger/core';
 import type { EntryAtHand } from '../journal/entry-at-hand.js';
@@ -94,23 +96,5 @@ export function worksheetView(
   };
 }
 
-/** How headings stand: not at all, open over their accounts, or folded into one row. */
-export type Headings = 'none' | 'open' | 'folded';
-
-/** The rows that are seen. @param turned headings that stand the other way than the rest */
-export function seenRows({ rows }: Worksheet, headings: Headings, turned: ReadonlySet<string>): SeenRow[] {
-  if (headings === 'none')
-    return rows.flatMap((row) => (row.isHeading ? [] : [{ ...row, depth: 0, isFolded: false }]));
-  const seen: SeenRow[] = [];
-  let foldedAt: number | undefined;
-  for (const row of rows) {
-    if (foldedAt !== undefined && row.depth > foldedAt) continue;
-    const isFolded = row.isHeading && (headings === 'folded') !== turned.has(row.account);
-    foldedAt = isFolded ? row.depth : undefined;
-    seen.push({ ...row, isFolded });
-  }
-  return seen;
-}
-
 /** A row as it is seen; a folded heading shows what stands under it. */
-export type SeenRow = Worksheet['rows'][number] & { readonly isFolded: boolean };
+export type SeenWorksheetRow = SeenRow<WorksheetRow>;

@@ -1,0 +1,36 @@
+import type { Readable } from 'node:stream';
+import { ChartsQuery, type ChartsResponse, PrintedChartsQuery } from '@just-ledger/contract';
+import { Controller, Get, Header, Query } from '@nestjs/common';
+import { PDF } from '../../platform/files/file-types.js';
+import { sent } from '../../platform/files/sent.js';
+import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
+import { Importer, Reader, Readers } from '../../platform/threads/threads.module.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { printedCharts } from './printed-charts.js';
+import { charts } from './statement-readings.js';
+
+/** The charts, where people look rather than read. */
+@Controller('api/organisations/:organisation/reports')
+export class ChartsController {
+  constructor(
+    private readonly readers: Readers,
+    private readonly reader: Reader,
+    private readonly importer: Importer,
+  ) {}
+
+  @Get('charts')
+  charts(@CurrentOrganisation() organisation: Organisation, @Query() query: ChartsQuery): Promise<ChartsResponse> {
+    return this.readers.report(charts, organisation, query);
+  }
+
+  @Get('charts.pdf')
+  @Header('content-type', PDF)
+  @Header('content-disposition', 'inline; filename="charts.pdf"')
+  async printed(
+    @CurrentOrganisation() organisation: Organisation,
+    @Query() query: PrintedChartsQuery,
+  ): Promise<Readable> {
+    const today = this.reader.clock.today(organisation.timeZone);
+    return sent(await this.importer.run(printedCharts, { organisation, query, today }));
+  }
+}
