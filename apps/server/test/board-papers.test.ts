@@ -223,6 +223,20 @@ describe('journal and ledger in board papers', () => {
   });
 });
 
+describe('charts and what changed in board papers', () => {
+  test('stand in them with their figures', async () => {
+    const all = [
+      await kept('Pictures', 'charts', {}, 'last-year'),
+      await kept('Changes', 'changed-since', { since: '2025-12-31' }, 'last-year'),
+    ];
+    const { id } = await done('POST', '/board-papers', request({ name: 'With charts', reports: all }));
+    const pages = await pagesOfPdf(server, `${at}/board-papers/${id}/document.pdf`);
+    expect(pages[1]).toMatch(/Pictures Charts, up to .*Changes Changed since the end of 31 December 2025/);
+    expect(pages.find((page) => page.includes('Result by month'))).toMatch(/Revenue.*Expenses.*Jan .*Dec /);
+    expect(pages.slice(2).find((page) => page.includes('Posted since'))).toMatch(/700\.40/);
+  });
+});
+
 describe('board papers are refused', () => {
   test.each<[string, () => Partial<BoardPapersRequest> | Promise<Partial<BoardPapersRequest>>, string[]]>([
     ['without a name', () => ({ name: ' ' }), ['papers-name at name']],
@@ -230,7 +244,7 @@ describe('board papers are refused', () => {
     ['with a report that is not kept', () => ({ reports: [999] }), ['report-unknown at reports.0']],
     [
       'with a report that cannot be printed',
-      async () => ({ reports: [await kept('Pictures', 'charts', {}, 'last-year')] }),
+      async () => ({ reports: [await kept('Findings', 'findings', {}, 'last-year')] }),
       ['report-unprinted at reports.0'],
     ],
     [

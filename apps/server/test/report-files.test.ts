@@ -3,14 +3,20 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type {
+  AccountResponse,
   AgedBalancesResponse,
+  BalanceSheetResponse,
+  ChangesResponse,
+  ChartsResponse,
+  IncomeStatementResponse,
   TaxReportResponse,
   TrialBalanceResponse,
   WorksheetResponse,
 } from '@just-ledger/contract';
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { reckonedWorkbook } from './reckoned-workbooks.js';
 import { type Reply, RunningServer } from './running-server.js';
-import { pagesOfPdf } from './written-files.js';
+import { fileOf, pagesOfPdf } from './written-files.js';
 
 // Reports as paper, read back by a reader of another make, and as workbooks, reckoned anew from their formulas alone.
 
@@ -124,6 +130,23 @@ describe('the worksheet', () => {
       'as at 31 December 2026, as known on 31 December 2026, no stall named',
     );
   });
+  test('has headings over their accounts, or folded into one row that says the same', async () => {
+    await done('POST', '/accounts', { number: '1001', name: 'Money', classification: 'current-assets' });
+    const chart = (await done('GET', '/accounts')) as AccountResponse[];
+    const { id, version } = chart.find(({ number }) => number === '1010') ?? {};
+    await done('PUT', `/accounts/${id}`, { number: '1010', name: 'Bank', role: 'cash', parent: '1001', version });
+    const asked = 'asAt=2026-12-31&show=adjusted';
+    const [open = ''] = await pages(`worksheet.pdf?${asked}&headings=open`);
+    expect(open).toMatch(/1001 Money 1010 .*€5,000\.00/);
+    const [folded = ''] = await pages(`worksheet.pdf?${asked}&headings=folded`);
+    expect(folded).toMatch(/1001 Money €5,000\.00/);
+    expect(folded).not.toContain('1010');
+    expect((await pages(`worksheet.pdf?${asked}&headings=folded&turned=1001`))[0]).toBe(open);
+    expect((await pages(`worksheet.pdf?${asked}`))[0]).not.toContain('Money');
+    const total = figures((await rows(`worksheet.xlsx?${asked}`)).at(-1));
+    for (const headings of ['open', 'folded'])
+      expect(figures((await rows(`worksheet.xlsx?${asked}&headings=${headings}`)).at(-1))).toEqual(total);
+  });
   test('columns that it has not are refused', async () => {
     const { status, body } = await server.request('GET', `${at}/reports/worksheet.pdf?show=colours`);
     expect([status, body.problems[0].path]).toEqual([422, 'show']);
@@ -236,5 +259,67 @@ describe('recurring journals', () => {
     expect(sheets[0]?.slice(1).map(([name, how, , , , amount]) => [name, how, Number(amount)])).toEqual(
       expect.arrayContaining([['Rent of the shed', 'monthly, on the 5th', 80]]),
     );
+  });
+});
+
+describe('what changed', () => {
+  test('is printed and saved: the accounts, then the entries', async () => {
+    const asked = 'from=2026-01-01&to=2026-12-31&since=2025-12-31';
+    const [accounts = '', entries = ''] = await pages(`changes.pdf?${asked}`);
+    expect(accounts).toMatch(/Changed since the end of 31 December 2025.*1010 Bank €0\.00 €5,120\.00 €5,120\.00/);
+    expect(entries).toMatch(/Posted since.*2026-0001 2 Jan 2026, As it happened \(posted on .*€5,000\.00/);
+    const changes = (await done('GET', `/reports/changes?${asked}`)) as ChangesResponse;
+    const found = await rows(`changes.xlsx?${asked}`);
+    expect(found.slice(0, -1).map(figures)).toEqual(changes.rows.map(({ then, now, change }) => [then, now, change]));
+    expect(figures(found.at(-1))).toEqual(['0.00', '0.00', '0.00']);
+  });
+  test('says so where nothing did', async () => {
+    const [page = '', ...more] = await pages('changes.pdf?from=2026-01-01&to=2026-12-31&since=2026-12-31');
+    expect(page).toContain('Nothing that is dated in these days was posted since');
+    expect([more.length, page.includes('Total')]).toEqual([0, false]);
+  });
+});
+
+describe('charts', () => {
+  const asked = 'from=2026-01-01&to=2026-12-31';
+  test('say what the statements say', async () => {
+    const { charts } = (await done('GET', `/reports/charts?${asked}`)) as ChartsResponse;
+    expect(charts.map(({ title }) => title)).toEqual([
+      'Result by month',
+      'Cash at the end of each month',
+      'Expenses by part',
+      'Shareholders’ equity over the years',
+    ]);
+    const [result, cash, expenses, equity] = charts;
+    const months = (await done(
+      'GET',
+      `/reports/income-statement?${asked}&columns=months`,
+    )) as IncomeStatementResponse;
+    const net = months.rows.find(({ key }) => key === 'net-result')?.amounts ?? [];
+    expect(result?.points.map(({ amounts }) => amounts[2])).toEqual(net.slice(0, -1));
+    const sheet = (await done('GET', '/reports/balance-sheet?asAt=2026-12-31')) as BalanceSheetResponse;
+    expect(equity?.points.at(-1)?.amounts).toEqual([sheet.totals.totalEquity]);
+    expect(cash?.points.at(-1)?.amounts).toEqual(['5120.00']);
+    expect(expenses?.points).toEqual([expect.objectContaining({ amounts: ['250.00'], share: '100.0' })]);
+  });
+  test('are printed with their figures, tagged, each told where it cannot be seen', async () => {
+    const [page = '', last = ''] = await pages(`charts.pdf?${asked}`);
+    expect(page).toMatch(/Charts.*up to 31 December 2026.*Result by month.*Feb 1,200\.40 0\.00 1,200\.40/);
+    expect(last).toMatch(/Shareholders’ equity over the years.*31 Dec 2026 6,450\.99/);
+    const data = await fileOf(server, `${at}/reports/charts.pdf?${asked}&size=letter`, 'application/pdf');
+    const pdf = await getDocument({ data, useSystemFonts: false, verbosity: 0 }).promise;
+    const tree = JSON.stringify(await (await pdf.getPage(1)).getStructTree());
+    expect(tree).toContain('Result by month, 1 Jan 2026 to 31 Dec 2026: the figures stand in the table below.');
+  });
+  test('without anything posted are none', async () => {
+    const empty = await server.organisation({ firstDay: '2026-01-01', name: 'Empty' });
+    const told = (await server.done('GET', `${empty}/reports/charts?${asked}`)) as ChartsResponse;
+    expect(told.charts).toEqual([]);
+    expect((await pagesOfPdf(server, `${empty}/reports/charts.pdf?${asked}`))[0]).toContain('nothing to draw');
+  });
+  test('days before the books, and such as are none', async () => {
+    const before = (await done('GET', '/reports/charts?from=2025-01-01&to=2025-12-31')) as ChartsResponse;
+    expect(before.charts).toEqual([]);
+    expect((await server.request('GET', `${at}/reports/charts?to=someday`)).status).toBe(422);
   });
 });
