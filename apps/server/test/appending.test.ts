@@ -288,6 +288,28 @@ describe('flows', () => {
       { numRuns: 150 },
     );
   });
+  test('as they were known at any place are the sums of what was posted up to it', () => {
+    const day = fc
+      .integer({ min: 0, max: 700 })
+      .map((days) => new Date(Date.UTC(2025, 9, 1 + days)).toISOString().slice(0, 10));
+    const entries = fc.sample(fc.tuple(day, fc.integer({ min: 1, max: 9_999 })), { numRuns: 80, seed: 8 });
+    context.transact(() => appender().appendAll(entries.map(([date, amount]) => sale(date, amount))));
+    const bank = accountOf('1010');
+    fc.assert(
+      fc.property(fc.option(day, { nil: undefined }), day, fc.integer({ min: 0, max: 80 }), (from, to, knownTo) => {
+        fc.pre(from === undefined || from <= to);
+        const known = entries.slice(0, knownTo);
+        const lines = known.filter(([date]) => (from === undefined || date >= from) && date <= to);
+        const view = { organisation: 1, calendar, knownTo };
+        for (const account of [undefined, bank]) {
+          const flows = flowsBetween(reading, view, from as never, to as never, account);
+          const sum = flows.filter((flow) => flow.account === bank).reduce((all, flow) => all + flow.amount, 0);
+          expect(sum).toBe(lines.reduce((all, [, amount]) => all + amount, 0));
+        }
+      }),
+      { numRuns: 150 },
+    );
+  });
 });
 
 describe('balances', () => {

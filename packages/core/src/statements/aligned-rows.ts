@@ -31,14 +31,13 @@ export function alignedRows(
   let rows: Labelled[] = [];
   statements.forEach((statement, at) => {
     const worded = statement.map((row) => ({ ...row, label: wordedLabel(arrangement.words, row) }));
-    rows = merged(rows, worded, at);
+    rows = merged(rows, worded, at, statements.length);
   });
   const reduced = reducedAccounts(chart);
   const places = arrangedPlaces(chart, arrangement, reduced);
-  const aligned = inOrder(places, rows).map(({ labels: [label = '', other], ...row }) => ({
+  const aligned = inOrder(places, rows).map(({ identity: _, labels: [label = '', other], ...row }) => ({
     ...row,
     label: other === undefined ? label : bothLabels(label, other),
-    amounts: statements.map((_, at) => row.amounts[at]),
   }));
   return withNets(reduced, withGroups(places.groupOf, partsInOrder(arrangement, aligned)));
 }
@@ -63,38 +62,48 @@ export function bothLabels(label: string, other: string): string {
   return [...a.slice(0, start), ...own, `(${inside})`, ...a.slice(a.length - end)].join(' ');
 }
 
-type Labelled = Omit<AlignedRow, 'label'> & { readonly labels: readonly string[] };
+interface Labelled extends Omit<AlignedRow, 'label' | 'amounts'> {
+  readonly identity: string;
+  /** Filled in statement by statement. */
+  readonly labels: string[];
+  readonly amounts: (Minor | undefined)[];
+}
 
-function merged(rows: readonly Labelled[], statement: readonly StatementRow[], at: number): Labelled[] {
-  const places = new Map(statement.map((row, index) => [identity(row), index]));
-  const known = new Set(rows.map(identity));
+/** Rows with those of one more statement, each of which takes its place after those that it follows there. */
+function merged(
+  rows: readonly Labelled[],
+  statement: readonly StatementRow[],
+  at: number,
+  statements: number,
+): Labelled[] {
+  const names = statement.map(identity);
+  const places = new Map(names.map((name, index) => [name, index]));
+  const known = new Set(rows.map((row) => row.identity));
   const all: Labelled[] = [];
   let next = 0;
   const addNewUpTo = (end: number): void => {
-    for (const { amount, label, ...row } of statement.slice(next, end)) {
-      if (known.has(identity(row))) continue;
-      all.push({ ...row, labels: [label], amounts: placed([], at, amount) });
+    for (; next < end; next += 1) {
+      const [own, name = ''] = [statement[next], names[next]];
+      if (!own || known.has(name)) continue;
+      const { amount, label, ...row } = own;
+      const amounts = Array.from<Minor | undefined>({ length: statements });
+      amounts[at] = amount;
+      all.push({ ...row, identity: name, labels: [label], amounts });
     }
-    next = Math.max(next, end);
   };
   for (const row of rows) {
-    const place = places.get(identity(row));
-    if (place === undefined) {
-      all.push(row);
-      continue;
+    const place = places.get(row.identity);
+    const own = place === undefined ? undefined : statement[place];
+    if (place !== undefined && own) {
+      addNewUpTo(place);
+      next = Math.max(next, place + 1);
+      if (!row.labels.includes(own.label)) row.labels.push(own.label);
+      row.amounts[at] = own.amount;
     }
-    addNewUpTo(place);
-    next = Math.max(next, place + 1);
-    const { amount, label } = statement[place] as StatementRow;
-    const labels = row.labels.includes(label) ? row.labels : [...row.labels, label];
-    all.push({ ...row, labels, amounts: placed(row.amounts, at, amount) });
+    all.push(row);
   }
   addNewUpTo(statement.length);
   return all;
-}
-
-function placed(amounts: AlignedRow['amounts'], at: number, amount: Minor | undefined): AlignedRow['amounts'] {
-  return Array.from({ length: at + 1 }, (_, place) => (place === at ? amount : amounts[place]));
 }
 
 function identity({ row, key, account }: Pick<StatementRow, 'row' | 'key' | 'account'>): string {

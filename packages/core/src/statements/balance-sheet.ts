@@ -4,7 +4,7 @@ import { add, type Minor } from '../money/minor.js';
 import { STATEMENT_WORDS, type OrganisationKind } from '../organisations/kind.js';
 import { CLASSIFICATIONS, type Classification } from '../accounts/classification.js';
 import { equityRow, type EquityStatement } from './equity-statement.js';
-import { classifiedRows, lowerFirst, statementPart, sumOfRows, type StatementRow } from './statement-row.js';
+import { lowerFirst, rowsByClassification, statementPart, sumOfRows, type StatementRow } from './statement-row.js';
 
 /** A balance sheet; amounts in minor units. */
 export interface BalanceSheet {
@@ -20,7 +20,7 @@ export interface BalanceSheet {
  *
  * @param flows everything posted up to the date
  * @param equity an equity statement that ends on the date
- * @param beside the flows of the balance sheets that are set beside this one: parts that only those have stand here too
+ * @param beside what the balance sheets that are set beside this one show: parts that only those have stand here too
  */
 export function balanceSheet(
   chart: Chart,
@@ -28,14 +28,12 @@ export function balanceSheet(
   flows: readonly LedgerFlow[],
   equity: EquityStatement,
   zeros = false,
-  beside: readonly (readonly LedgerFlow[])[] = [],
+  beside: ReadonlySet<Classification> = new Set(),
 ): BalanceSheet {
-  const sums = sumByAccount(flows);
-  const sumsBeside = beside.map((one) => sumByAccount(one));
+  const of = rowsByClassification(chart, sumByAccount(flows), zeros);
   const part = (classification: Classification): StatementRow[] => {
-    const rows = classifiedRows(chart, classification, sums, zeros);
-    const isShown =
-      rows.length > 0 || sumsBeside.some((one) => classifiedRows(chart, classification, one).length > 0);
+    const rows = of(classification);
+    const isShown = rows.length > 0 || beside.has(classification);
     return statementPart(classification, CLASSIFICATIONS[classification].label, rows, isShown);
   };
   const assets = [...part('current-assets'), ...part('non-current-assets')];

@@ -1,9 +1,10 @@
 import type { Chart } from '../accounts/chart.js';
 import { CLASSIFICATIONS, classificationsOf, type Classification } from '../accounts/classification.js';
+import type { AccountId } from '../accounts/account.js';
 import { sumByAccount, type LedgerFlow } from '../ledger/ledger-flow.js';
 import { subtract, add, minor, type Minor } from '../money/minor.js';
 import { STATEMENT_WORDS, type OrganisationKind } from '../organisations/kind.js';
-import { classifiedRows, statementPart, sumOfRows, type StatementRow } from './statement-row.js';
+import { rowsByClassification, statementPart, sumOfRows, type StatementRow } from './statement-row.js';
 
 /** All revenue against all expense, or with gross and operating results between. */
 export const INCOME_STATEMENT_FORMS = ['single-step', 'multi-step'] as const;
@@ -21,11 +22,20 @@ export interface IncomeStatement {
 }
 
 /**
+ * What accounts received in a span without closing entries, so that an income statement is the same before and after closing.
+ *
+ * @returns minor units by account, debit positive
+ */
+export function resultByAccount(flows: readonly LedgerFlow[]): Map<AccountId, Minor> {
+  return sumByAccount(flows, ({ stage }) => stage !== 'closing');
+}
+
+/**
  * Draws up the income statement of a span. Closing entries are left out, so that it is the same before and after
  * closing.
  *
  * @param flows everything posted in the span
- * @param beside the flows of the statements that are set beside this one: sums that only those need are drawn here too
+ * @param beside what the statements that are set beside this one show: sums that only those need are drawn here too
  * @example incomeStatement(chart, flows, 'company', 'single-step').netResult // → 466500
  */
 export function incomeStatement(
@@ -34,13 +44,11 @@ export function incomeStatement(
   kind: OrganisationKind,
   form: IncomeStatementForm,
   zeros = false,
-  beside: readonly (readonly LedgerFlow[])[] = [],
+  beside: ReadonlySet<Classification> = new Set(),
 ): IncomeStatement {
-  const sums = sumByAccount(flows, (flow) => flow.stage !== 'closing');
-  const of = (classification: Classification): StatementRow[] => classifiedRows(chart, classification, sums, zeros);
-  const sumsBeside = beside.map((one) => sumByAccount(one, (flow) => flow.stage !== 'closing'));
+  const of = rowsByClassification(chart, resultByAccount(flows), zeros);
   const isShown = (classification: Classification): boolean =>
-    of(classification).length > 0 || sumsBeside.some((one) => classifiedRows(chart, classification, one).length > 0);
+    of(classification).length > 0 || beside.has(classification);
   const totalRevenue = sumOfRows(classificationsOf('revenue').flatMap(of));
   const totalExpenses = sumOfRows(classificationsOf('expense').flatMap(of));
   const netResult = subtract(totalRevenue, totalExpenses);
@@ -55,7 +63,7 @@ export function incomeStatement(
   return { rows: [...rows, last], totalRevenue, totalExpenses, netResult };
 }
 
-type RowsOf = (classification: Classification) => StatementRow[];
+type RowsOf = ReturnType<typeof rowsByClassification>;
 
 function singleStep(rowsOf: RowsOf, totalRevenue: Minor, totalExpenses: Minor): StatementRow[] {
   return [

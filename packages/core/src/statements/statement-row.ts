@@ -59,6 +59,40 @@ export function classifiedRows(
     .filter((row) => zeros || row.amount !== 0);
 }
 
+/**
+ * The accounts of each classification that have something to show, drawn once; see {@link classifiedRows}.
+ *
+ * @example rowsByClassification(chart, sums)('revenue')
+ */
+export function rowsByClassification(
+  chart: Chart,
+  balances: ReadonlyMap<Account['id'], Minor>,
+  zeros = false,
+): (classification: Classification) => readonly StatementRow[] {
+  const drawn = new Map<Classification, readonly StatementRow[]>();
+  return (classification) => {
+    const rows = drawn.get(classification) ?? classifiedRows(chart, classification, balances, zeros);
+    drawn.set(classification, rows);
+    return rows;
+  };
+}
+
+/**
+ * The classifications of which any of some statements has something to show: a part that one of them has stands in all that
+ * are set beside it.
+ *
+ * @param balances minor units by account, of each statement
+ */
+export function shownClassifications(
+  chart: Chart,
+  balances: readonly ReadonlyMap<Account['id'], Minor>[],
+): ReadonlySet<Classification> {
+  const accounts = chart.accounts.filter(
+    ({ id }) => !chart.headings.has(id) && balances.some((one) => (one.get(id) ?? ZERO) !== 0),
+  );
+  return new Set(accounts.map(({ classification }) => classification));
+}
+
 /** The sum of rows' amounts. @returns minor units */
 export function sumOfRows(rows: readonly StatementRow[]): Minor {
   return sumOf(rows.map((row) => row.amount ?? ZERO));

@@ -43,6 +43,18 @@ export function partsWithin(
   combinations: readonly number[] | undefined,
   from: CivilDate | undefined,
   to: CivilDate,
+): readonly CombinationPart[] {
+  const { organisation, knownTo } = view;
+  const key = `parts ${[organisation, from, to, knownTo, combinations ? combinations.join(',') : 'all'].join(' ')}`;
+  return keptUntilCommit(db, key, () => readParts(db, view, combinations, from, to));
+}
+
+function readParts(
+  db: Db,
+  view: LedgerView,
+  combinations: readonly number[] | undefined,
+  from: CivilDate | undefined,
+  to: CivilDate,
 ): CombinationPart[] {
   const { months, days, since } = statements(db)[combinations ? 'some' : 'all'];
   const { organisation, calendar } = view;

@@ -9,7 +9,7 @@ import {
   monthOf,
   negated,
 } from '@just-ledger/core';
-import { and, desc, eq, gt, gte, lte, max, type SQL, sql } from 'drizzle-orm';
+import { and, between, desc, eq, gte, lte, max, type SQL, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { keptUntilCommit } from '../../platform/database/kept-reading.js';
 import { entry, line } from '../../platform/database/schema.js';
@@ -22,6 +22,9 @@ export interface LedgerView {
   /** Entries after this place are left out; undefined for all that is known. */
   readonly knownTo?: number | undefined;
 }
+
+/** Entries are few up to this part of all. */
+const FEW = 8;
 
 /**
  * The number under which lines and totals keep a date: 0 before the first day, else year and month of the calendar,
@@ -52,11 +55,15 @@ export function flowsBetween(
     return difference(balancesAt(db, view, to, account), before);
   });
   if (view.knownTo === undefined) return flows;
-  // whatever is less to read: what was known then, or what came since
   const known = view.knownTo;
-  return known < lastPlace(db, view.organisation) / 2
-    ? linesPosted(db, view, lte(line.entry, known), [from, to], account)
-    : [...flows, ...linesPosted(db, view, gt(line.entry, known), [from, to], account).map(takenBack)];
+  return keptUntilCommit(db, `${key} known to ${known}`, () => {
+    const last = lastPlace(db, view.organisation);
+    const posted = (places: Places): LedgerFlow[] => linesPosted(db, view, places, [from, to], account);
+    // whatever is less to read: what was known then, or what came since
+    return known < last / 2
+      ? posted({ first: 1, last: known, inAll: last })
+      : [...flows, ...posted({ first: known + 1, last, inAll: last }).map(takenBack)];
+  });
 }
 
 /** What accounts held at the end of a day. */
@@ -90,39 +97,68 @@ function difference(held: readonly BalanceRow[], before: readonly BalanceRow[]):
 /** The last place of the chain that was known at a moment; a bare date means its end. */
 export function placeKnownOn(db: Db, organisation: number, moment: string): number {
   const until = moment.length === 10 ? `${moment}T23:59:59.999Z` : moment;
-  const row = db
-    .select({ place: entry.place })
-    .from(entry)
-    .where(and(eq(entry.organisation, organisation), lte(entry.postedAt, until)))
-    .orderBy(desc(entry.place))
-    .limit(1)
-    .get();
-  return row?.place ?? 0;
+  const read = (): number => {
+    const row = db
+      .select({ place: entry.place })
+      .from(entry)
+      .where(and(eq(entry.organisation, organisation), lte(entry.postedAt, until)))
+      .orderBy(desc(entry.place))
+      .limit(1)
+      .get();
+    return row?.place ?? 0;
+  };
+  return keptUntilCommit(db, `place known ${organisation} ${until}`, read);
 }
 
-/** What some of the posted lines come to, dated in a span. */
+/** Places of the chain, from one to another, both among them. */
+interface Places {
+  readonly first: number;
+  readonly last: number;
+  /** How many places there are. */
+  readonly inAll: number;
+}
+
+/** What the lines of some entries come to, dated in a span. */
 function linesPosted(
   db: Db,
   { organisation }: LedgerView,
-  which: SQL,
+  { first, last, inAll }: Places,
   [from, to]: readonly [CivilDate | undefined, CivilDate],
   account: AccountId | undefined,
 ): LedgerFlow[] {
-  const condition = and(
-    which,
-    account === undefined ? undefined : eq(line.account, account),
-    from === undefined ? undefined : gte(line.date, from),
-    lte(line.date, to),
-  );
-  return db
-    .select({
-      account: line.account,
-      stage: line.stage,
-      movement: line.movement,
-      amount: sql<number>`sum(${line.amount})`,
-    })
-    .from(line)
-    .where(and(eq(line.organisation, organisation), condition))
+  const named = {
+    account: line.account,
+    stage: line.stage,
+    movement: line.movement,
+    amount: sql<number>`sum(${line.amount})`,
+  };
+  const dated = (date: typeof entry.date | typeof line.date): SQL | undefined =>
+    and(from === undefined ? undefined : gte(date, from), lte(date, to));
+  const ofAccount = account === undefined ? undefined : eq(line.account, account);
+  // of few entries their lines are read, of many all lines of the days
+  const isFew = last - first < inAll / FEW;
+  const query = isFew
+    ? db
+        .select(named)
+        .from(entry)
+        .crossJoin(line)
+        .where(
+          and(
+            eq(entry.organisation, organisation),
+            between(entry.place, first, last),
+            dated(entry.date),
+            eq(line.organisation, entry.organisation),
+            eq(line.entry, entry.place),
+            ofAccount,
+          ),
+        )
+    : db
+        .select(named)
+        .from(line)
+        .where(
+          and(eq(line.organisation, organisation), between(line.entry, first, last), ofAccount, dated(line.date)),
+        );
+  return query
     .groupBy(line.account, line.stage, line.movement)
     .all()
     .map(({ account: id, stage, movement, amount }) => flowOf([id, stage, movement, amount]));

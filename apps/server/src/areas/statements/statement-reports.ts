@@ -24,8 +24,11 @@ import {
   MAIN_COLUMN,
   type Minor,
   positionColumns,
+  resultByAccount,
+  shownClassifications,
   spanLine,
   STATEMENT_WORDS,
+  sumByAccount,
   withComponentsInOrder,
   ZERO,
 } from '@just-ledger/core';
@@ -71,11 +74,14 @@ export function incomeStatementReport(
       ...(within && { within: within.combinations }),
     }),
   );
+  const beside = shownClassifications(
+    chart,
+    flows.figures.flatMap(({ of }) => (of ? [resultByAccount(of)] : [])),
+  );
   const drawn = withoutEmptyValues({
     ...flows,
     figures: flows.figures.map(({ of, note }, at): Figures<IncomeStatement> => {
       const column = flows.columns[at];
-      const beside = flows.figures.flatMap((other) => (other.of && other.of !== of ? [other.of] : []));
       const { kind } = organisation;
       const statement = of && incomeStatement(chart, of, kind, form, query.zeros === 'true', beside);
       return { of: statement && column && rounding.income(statement, column), note };
@@ -193,12 +199,15 @@ export function balanceSheetReport(
   const positions = drawColumns(columns, query, ({ to, view, within }) =>
     positionFigures(db, organisation, view, chart, to, within?.combinations),
   );
+  const beside = shownClassifications(
+    chart,
+    positions.figures.flatMap(({ of }) => (of ? [sumByAccount(of.flows)] : [])),
+  );
   const drawn = withoutEmptyValues({
     ...positions,
     figures: positions.figures.map(({ of: position, note }): Figures<BalanceSheet> => {
       if (!position) return { of: undefined, note };
       const { flows, equity } = position;
-      const beside = positions.figures.flatMap(({ of }) => (of && of !== position ? [of.flows] : []));
       return {
         of: rounding.position(
           balanceSheet(chart, organisation.kind, flows, equity, query.zeros === 'true', beside),
