@@ -101,6 +101,7 @@ describe('limits come before anything is built', () => {
       books: 'readable',
       threads: {
         writer: { state: 'running', deaths: 0 },
+        reviews: { state: 'running', deaths: 0 },
         batches: { state: 'running', deaths: 0 },
         reader: { state: 'running', deaths: 0 },
         files: { state: 'running', deaths: 0 },

@@ -1,5 +1,14 @@
 import fc from 'fast-check';
-import { alignedRows, changeParts, incomeStatement, type LedgerFlow, minor, ZERO } from '../src/index.js';
+import {
+  alignedRows,
+  changeParts,
+  incomeStatement,
+  type LedgerFlow,
+  minor,
+  resultByAccount,
+  shownClassifications,
+  ZERO,
+} from '../src/index.js';
 import { byNumber, chartFrom } from './ledger.js';
 
 const chart = chartFrom([
@@ -18,9 +27,10 @@ const flows = (amounts: Amounts): LedgerFlow[] =>
   }));
 const rowsOf = (now: Amounts, before: Amounts, form: 'multi-step' | 'single-step' = 'multi-step') => {
   const [a, b] = [flows(now), flows(before)];
+  const beside = shownClassifications(chart, [a, b].map(resultByAccount));
   return alignedRows(chart, [
-    incomeStatement(chart, a, 'company', form, false, [b]).rows,
-    incomeStatement(chart, b, 'company', form, false, [a]).rows,
+    incomeStatement(chart, a, 'company', form, false, beside).rows,
+    incomeStatement(chart, b, 'company', form, false, beside).rows,
   ]);
 };
 const partsOf = (rows: ReturnType<typeof rowsOf>, key: string) =>

@@ -24,6 +24,8 @@ import {
   type OldBalances,
   type StatementRow,
   type TrayRows,
+  resultByAccount,
+  shownClassifications,
 } from '../src/index.js';
 import { byNumber, chartFrom } from './ledger.js';
 import { books, chart, clearing, id, on, read, rows } from './trays.js';
@@ -254,7 +256,14 @@ describe('two statements beside each other', () => {
     const now = flows({ 4000: -900, 6000: 100 });
     const earlier = flows({ 4000: -800, 4100: -20, 5000: 300, 6000: 100, 7000: 50 });
     const draw = (own: typeof now, beside: typeof now) =>
-      incomeStatement(full, own, 'company', 'multi-step', false, [beside]).rows;
+      incomeStatement(
+        full,
+        own,
+        'company',
+        'multi-step',
+        false,
+        shownClassifications(full, [resultByAccount(beside)]),
+      ).rows;
     for (const [a, b] of [
       [now, earlier],
       [earlier, now],

@@ -11,6 +11,8 @@ import {
   percentChange,
   positionColumns,
   type StatementColumn,
+  resultByAccount,
+  shownClassifications,
 } from '../src/index.js';
 import { byNumber, chartFrom } from './ledger.js';
 
@@ -135,9 +137,10 @@ describe('months across', () => {
   });
   const across = (months: readonly (readonly LedgerFlow[])[], form: 'single-step' | 'multi-step') => {
     const all = [...months, months.flat()];
+    const beside = shownClassifications(chart, all.map(resultByAccount));
     return alignedRows(
       chart,
-      all.map((flows) => incomeStatement(chart, flows, 'company', form, false, all).rows),
+      all.map((flows) => incomeStatement(chart, flows, 'company', form, false, beside).rows),
     );
   };
   test('keep an account that came to nothing in all', () => {

@@ -1,7 +1,7 @@
 import type { HealthResponse } from '@just-ledger/contract';
 import { Controller, Get } from '@nestjs/common';
 import { Open } from '../platform/sessions/session-guard.js';
-import { BatchReader, Readers, Importer, Reader, Writer } from '../platform/threads/threads.module.js';
+import { BatchReader, Readers, Importer, Reader, Reviewer, Writer } from '../platform/threads/threads.module.js';
 
 /** Whether the server takes requests: each thread and the books are asked. */
 @Open()
@@ -11,16 +11,17 @@ export class HealthController {
     private readonly reader: Reader,
     private readonly writer: Writer,
     private readonly readers: Readers,
+    private readonly reviewer: Reviewer,
     private readonly batchReader: BatchReader,
     private readonly importer: Importer,
   ) {}
 
   @Get()
   async health(): Promise<HealthResponse> {
-    const [writer, reader, batches, files] = await Promise.all(
-      [this.writer, this.readers, this.batchReader, this.importer].map((thread) => thread.status()),
+    const [writer, reader, reviews, batches, files] = await Promise.all(
+      [this.writer, this.readers, this.reviewer, this.batchReader, this.importer].map((thread) => thread.status()),
     );
-    const threads = { writer, reader, batches, files } as HealthResponse['threads'];
+    const threads = { writer, reader, reviews, batches, files } as HealthResponse['threads'];
     const books = this.canRead() ? 'readable' : 'unreadable';
     const isUp = Object.values(threads).every(({ state }) => state !== 'ended');
     return { ready: isUp && books === 'readable', books, threads };

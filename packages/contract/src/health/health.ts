@@ -8,5 +8,11 @@ export interface ThreadResponse {
 export interface HealthResponse {
   ready: boolean;
   books: 'readable' | 'unreadable';
-  threads: { writer: ThreadResponse; reader: ThreadResponse; batches: ThreadResponse; files: ThreadResponse };
+  threads: {
+    writer: ThreadResponse;
+    reader: ThreadResponse;
+    reviews: ThreadResponse;
+    batches: ThreadResponse;
+    files: ThreadResponse;
+  };
 }

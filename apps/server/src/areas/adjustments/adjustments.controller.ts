@@ -1,7 +1,7 @@
 import { AdjustmentsQuery, type AdjustmentsResponse, type LackingAdjustmentResponse } from '@just-ledger/contract';
 import { Controller, Get, Query } from '@nestjs/common';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
-import { Readers } from '../../platform/threads/threads.module.js';
+import { Readers, Reviewer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { adjustmentsReport } from './adjustments-report.js';
 import { lackingAdjustmentsReport } from './lacking-report.js';
@@ -9,7 +9,10 @@ import { lackingAdjustmentsReport } from './lacking-report.js';
 /** What a month or a year is adjusted by. */
 @Controller('api/organisations/:organisation/adjustments')
 export class AdjustmentsController {
-  constructor(private readonly readers: Readers) {}
+  constructor(
+    private readonly readers: Readers,
+    private readonly reviewer: Reviewer,
+  ) {}
 
   @Get()
   adjustments(
@@ -25,6 +28,6 @@ export class AdjustmentsController {
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: AdjustmentsQuery,
   ): Promise<LackingAdjustmentResponse[]> {
-    return this.readers.report(lackingAdjustmentsReport, organisation, query);
+    return this.reviewer.report(lackingAdjustmentsReport, organisation, query);
   }
 }

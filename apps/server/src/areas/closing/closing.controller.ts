@@ -14,7 +14,7 @@ import {
 import { Body, Controller, Get, HttpCode, Param, Post, Put, Query } from '@nestjs/common';
 import { CurrentOrganisation, CurrentPerson } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
-import { Readers, Writer } from '../../platform/threads/threads.module.js';
+import { Readers, Reviewer, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { lockPeriod, unlockPeriod } from '../periods/period-commands.js';
 import { agreeSharing } from '../periods/profit-sharing-commands.js';
@@ -28,6 +28,7 @@ import { fiscalYears, rehearsal } from './closing-readings.js';
 export class ClosingController {
   constructor(
     private readonly readers: Readers,
+    private readonly reviewer: Reviewer,
     private readonly writer: Writer,
   ) {}
 
@@ -67,7 +68,7 @@ export class ClosingController {
     @CurrentOrganisation() organisation: Organisation,
     @Param('year') year: string,
   ): Promise<PeriodToDoResponse[]> {
-    return this.readers.report(monthsToDo, organisation, { year });
+    return this.reviewer.report(monthsToDo, organisation, { year });
   }
 
   /** The closing entries as they would be. */

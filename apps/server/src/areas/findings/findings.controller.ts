@@ -2,7 +2,7 @@ import { FindingsQuery, type FindingsResponse, FindingStateRequest } from '@just
 import { Body, Controller, Get, HttpCode, Param, Put, Query } from '@nestjs/common';
 import { CurrentOrganisation, CurrentPerson, Needs } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
-import { Readers, Writer } from '../../platform/threads/threads.module.js';
+import { Reviewer, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { sayOfFinding } from './finding-events.js';
 import { findingsOf } from './findings-report.js';
@@ -11,7 +11,7 @@ import { findingsOf } from './findings-report.js';
 @Controller('api/organisations/:organisation/findings')
 export class FindingsController {
   constructor(
-    private readonly readers: Readers,
+    private readonly reviewer: Reviewer,
     private readonly writer: Writer,
   ) {}
 
@@ -20,7 +20,7 @@ export class FindingsController {
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: FindingsQuery,
   ): Promise<FindingsResponse> {
-    return this.readers.report(findingsOf, organisation, query);
+    return this.reviewer.report(findingsOf, organisation, query);
   }
 
   @Put(':finding')

@@ -129,6 +129,17 @@ export class Readers extends ReadingPool {
 }
 
 /**
+ * Looks a year of books over, which takes seconds where they are large: one at a time, so that people's other questions
+ * never wait behind it, and what one of them has read serves the next.
+ */
+@Injectable()
+export class Reviewer extends ReadingPool {
+  constructor(@Inject(PROGRAMS) { reader }: Pick<ThreadPrograms, 'reader'>, { clock }: Reader) {
+    super([readingThread(reader, 'reviews')], clock, 100);
+  }
+}
+
+/**
  * Reads what nobody waits for, or knows to take its time: exports, full readings of the books, copies of them. People's
  * own questions never wait behind it.
  */
@@ -161,12 +172,13 @@ export class LifeOfThreads implements OnApplicationBootstrap, OnApplicationShutd
   constructor(
     writer: Writer,
     readers: Readers,
+    reviewer: Reviewer,
     batches: BatchReader,
     importer: Importer,
     private readonly deriver: Deriver,
     private readonly reader: Reader,
   ) {
-    this.threads = [writer, readers, deriver, batches, importer];
+    this.threads = [writer, readers, deriver, reviewer, batches, importer];
   }
 
   onApplicationBootstrap(): void {
@@ -188,7 +200,7 @@ export class LifeOfThreads implements OnApplicationBootstrap, OnApplicationShutd
 export class ThreadsModule {
   /** @param programs what each thread runs */
   static running(programs: ThreadPrograms): DynamicModule {
-    const threads = [Deriver, Writer, Readers, BatchReader, Importer, Reader];
+    const threads = [Deriver, Writer, Readers, Reviewer, BatchReader, Importer, Reader];
     return {
       module: ThreadsModule,
       providers: [{ provide: PROGRAMS, useValue: programs }, ...threads, LifeOfThreads],
