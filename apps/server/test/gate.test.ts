@@ -105,6 +105,7 @@ describe('limits come before anything is built', () => {
         batches: { state: 'running', deaths: 0 },
         reader: { state: 'running', deaths: 0 },
         files: { state: 'running', deaths: 0 },
+        printing: { state: 'running', deaths: 0 },
       },
     });
     expect(

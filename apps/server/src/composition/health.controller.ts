@@ -1,7 +1,15 @@
 import type { HealthResponse } from '@just-ledger/contract';
 import { Controller, Get } from '@nestjs/common';
 import { Open } from '../platform/sessions/session-guard.js';
-import { BatchReader, Readers, Importer, Reader, Reviewer, Writer } from '../platform/threads/threads.module.js';
+import {
+  BatchReader,
+  Readers,
+  Importer,
+  Printer,
+  Reader,
+  Reviewer,
+  Writer,
+} from '../platform/threads/threads.module.js';
 
 /** Whether the server takes requests: each thread and the books are asked. */
 @Open()
@@ -14,14 +22,17 @@ export class HealthController {
     private readonly reviewer: Reviewer,
     private readonly batchReader: BatchReader,
     private readonly importer: Importer,
+    private readonly printer: Printer,
   ) {}
 
   @Get()
   async health(): Promise<HealthResponse> {
-    const [writer, reader, reviews, batches, files] = await Promise.all(
-      [this.writer, this.readers, this.reviewer, this.batchReader, this.importer].map((thread) => thread.status()),
+    const [writer, reader, reviews, batches, files, printing] = await Promise.all(
+      [this.writer, this.readers, this.reviewer, this.batchReader, this.importer, this.printer].map((thread) =>
+        thread.status(),
+      ),
     );
-    const threads = { writer, reader, reviews, batches, files } as HealthResponse['threads'];
+    const threads = { writer, reader, reviews, batches, files, printing } as HealthResponse['threads'];
     const books = this.canRead() ? 'readable' : 'unreadable';
     const isUp = Object.values(threads).every(({ state }) => state !== 'ended');
     return { ready: isUp && books === 'readable', books, threads };

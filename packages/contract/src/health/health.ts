@@ -8,11 +8,5 @@ export interface ThreadResponse {
 export interface HealthResponse {
   ready: boolean;
   books: 'readable' | 'unreadable';
-  threads: {
-    writer: ThreadResponse;
-    reader: ThreadResponse;
-    reviews: ThreadResponse;
-    batches: ThreadResponse;
-    files: ThreadResponse;
-  };
+  threads: Record<'writer' | 'reader' | 'reviews' | 'batches' | 'files' | 'printing', ThreadResponse>;
 }

@@ -62,6 +62,8 @@ export interface KeptReportResponse {
   by: string;
   /** Whether it is one’s own. */
   own: boolean;
+  /** The moment at which it was kept as it is. */
+  keptAt: string;
   version: number;
 }
 

@@ -10,7 +10,7 @@ import { Controller, Get, Header, Query } from '@nestjs/common';
 import { sent } from '../../platform/files/sent.js';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
 import type { ReportQuestion } from '../../platform/threads/report.js';
-import { BatchReader, Importer, Reader, Readers } from '../../platform/threads/threads.module.js';
+import { BatchReader, Printer, Reader, Readers } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { ledgerWorkbook, printedLedger } from './ledger-files.js';
 import { ledgerBalances, ledgerCsv, ledgerPage, ledgerTotals } from './ledger-readings.js';
@@ -21,7 +21,7 @@ export class AccountLedgerController {
   constructor(
     private readonly readers: Readers,
     private readonly batchReader: BatchReader,
-    private readonly importer: Importer,
+    private readonly printer: Printer,
     private readonly reader: Reader,
   ) {}
 
@@ -66,7 +66,7 @@ export class AccountLedgerController {
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: AccountLedgerQuery,
   ): Promise<Readable> {
-    return sent(await this.importer.run(ledgerWorkbook, this.asked(organisation, query)));
+    return sent(await this.printer.run(ledgerWorkbook, this.asked(organisation, query)));
   }
 
   @Get('account-ledger.pdf')
@@ -76,7 +76,7 @@ export class AccountLedgerController {
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: PrintedLedgerQuery,
   ): Promise<Readable> {
-    return sent(await this.importer.run(printedLedger, this.asked(organisation, query)));
+    return sent(await this.printer.run(printedLedger, this.asked(organisation, query)));
   }
 
   private asked<Query extends AccountLedgerQuery>(

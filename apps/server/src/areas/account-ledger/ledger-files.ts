@@ -6,6 +6,7 @@ import {
 } from '@just-ledger/contract';
 import { type CurrencyCode, displayAmount, formatAmount, minor, parseCivilDate, shortDate } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
+import { atOneMoment } from '../../platform/derived/at-one-moment.js';
 import { printedAmount, printedBalance } from '../../platform/files/printed-amount.js';
 import type { ListPaper, ListRow } from '../../platform/files/list-pages.js';
 import { columnLetters } from '../../platform/files/write-sheets.js';
@@ -61,9 +62,10 @@ export const ledgerWorkbook = defineFileTask('ledgerWorkbook', (db: Db, asked: L
 export const printedLedger = defineFileTask(
   'printedLedger',
   (db: Db, { query: { size = 'a4', ...query }, ...of }: ReportQuestion<Organisation, PrintedLedgerQuery>) => {
-    const [paper, foot] = db.$client.transaction(
+    const [paper, foot] = atOneMoment(
+      db,
       () => [ledgerPaper(db, { ...of, query }), printedFoot(db, of.organisation, of.today)] as const,
-    )();
+    );
     return writePapersPdf({
       title: `${paper.organisation}, ${paper.title}, ${paper.dateLine}`,
       papers: [paper],
@@ -108,14 +110,14 @@ interface Whole {
 }
 
 function wholeOf(db: Db, { organisation, query, today }: LedgerQuestion, where: string): Whole {
-  return db.$client.transaction(() => {
+  return atOneMoment(db, () => {
     const sums = ledgerSums(db, organisation, query, today);
     if (sums.lines > MOST_PRINTED) {
       const [many, most] = [sums.lines, MOST_PRINTED].map((number) => number.toLocaleString('en'));
       throw unprocessable('too-many-lines', '', `${many} lines match; up to ${most} go ${where}.`);
     }
     return { ledger: wholeLedger(db, organisation, query, today), sums };
-  })();
+  });
 }
 
 /** The rows of a ledger on paper: one that is filtered has a total in the place of its balances. */

@@ -2,6 +2,7 @@ import type { PrintedBoardPapersQuery } from '@just-ledger/contract';
 import { daysOfSpan, longDate, STATEMENT_WORDS } from '@just-ledger/core';
 import { and, eq, inArray } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
+import { atOneMoment } from '../../platform/derived/at-one-moment.js';
 import { isRow } from '../../platform/database/next-id.js';
 import { boardPapers, keptReport } from '../../platform/database/schema.js';
 import { type Paper, writePapersPdf } from '../../platform/files/write-papers-pdf.js';
@@ -28,16 +29,20 @@ export interface PapersToIssue {
 export const boardPapersToIssue = defineFileTask(
   'boardPapersToIssue',
   async (db: Db, asked: BoardPapersQuestion): Promise<PapersToIssue> => {
-    const [drawn, end] = db.$client.transaction(
+    const [drawn, end] = atOneMoment(
+      db,
       () => [drawnPapers(db, asked), chainEnd(db, asked.organisation.id)] as const,
-    )();
+    );
     return { name: drawn.row.name, bytes: await writePapers(asked, drawn), entries: end.entries, seal: end.seal };
   },
 );
 
 /** Board papers as one PDF: a cover, the contents, then each report with the days of today, all of the books at one moment. */
 export const printedBoardPapers = defineFileTask('printedBoardPapers', (db: Db, asked: BoardPapersQuestion) => {
-  return writePapers(asked, db.$client.transaction(() => drawnPapers(db, asked))());
+  return writePapers(
+    asked,
+    atOneMoment(db, () => drawnPapers(db, asked)),
+  );
 });
 
 function writePapers(

@@ -33,7 +33,7 @@ import {
   Needs,
 } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
-import { Importer, Reader, Readers, Writer } from '../../platform/threads/threads.module.js';
+import { Printer, Reader, Readers, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { changePapers, composePapers, dropPapers } from './board-papers-commands.js';
 import { printedBoardPapers } from './board-papers-file.js';
@@ -49,7 +49,7 @@ export class BoardPapersController {
     private readonly readers: Readers,
     private readonly reader: Reader,
     private readonly writer: Writer,
-    private readonly importer: Importer,
+    private readonly printer: Printer,
     private readonly issuer: PapersIssuer,
   ) {}
 
@@ -141,6 +141,6 @@ export class BoardPapersController {
     @Query() query: PrintedBoardPapersQuery,
   ): Promise<Readable> {
     const today = this.reader.clock.today(organisation.timeZone);
-    return sent(await this.importer.run(printedBoardPapers, { organisation, query: { ...query, id }, today }));
+    return sent(await this.printer.run(printedBoardPapers, { organisation, query: { ...query, id }, today }));
   }
 }

@@ -4,7 +4,7 @@ import { Injectable } from '@nestjs/common';
 import { Readable } from 'node:stream';
 import { OutboxKeeper } from '../../platform/outbox/outbox-keeper.js';
 import { settings } from '../../platform/settings.js';
-import { Importer, Reader, Writer } from '../../platform/threads/threads.module.js';
+import { Printer, Reader, Writer } from '../../platform/threads/threads.module.js';
 import { receivePaper } from '../attachments/receive-paper.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { issuePapers } from './board-papers-commands.js';
@@ -18,7 +18,7 @@ export class PapersIssuer {
   constructor(
     private readonly reader: Reader,
     private readonly writer: Writer,
-    private readonly importer: Importer,
+    private readonly printer: Printer,
     private readonly outbox: OutboxKeeper,
   ) {}
 
@@ -47,7 +47,7 @@ export class PapersIssuer {
     const by = { organisation: organisation.id, person };
     const today = this.reader.clock.today(organisation.timeZone);
     const asked = { organisation, query: { ...query, id: papers }, today };
-    const { name, bytes, entries, seal } = await this.importer.run(boardPapersToIssue, asked);
+    const { name, bytes, entries, seal } = await this.printer.run(boardPapersToIssue, asked);
     const source = Readable.from([Buffer.from(bytes)]);
     const paper = await receivePaper(settings.folder, source, `${name.slice(0, 200)}, ${today}.pdf`);
     const issued = { name, paper, entries, seal, ...(dueOn && { dueOn }) };

@@ -4,7 +4,7 @@ import type { Readable } from 'node:stream';
 import { PDF } from '../../platform/files/file-types.js';
 import { sent } from '../../platform/files/sent.js';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
-import { Importer, Reader } from '../../platform/threads/threads.module.js';
+import { Printer, Reader } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { closingPack } from './closing-pack.js';
 
@@ -12,7 +12,7 @@ import { closingPack } from './closing-pack.js';
 @Controller('api/organisations/:organisation/fiscal-years')
 export class ClosingPackController {
   constructor(
-    private readonly importer: Importer,
+    private readonly printer: Printer,
     private readonly reader: Reader,
   ) {}
 
@@ -25,6 +25,6 @@ export class ClosingPackController {
     @Query() query: PrintedClosingQuery,
   ): Promise<Readable> {
     const today = this.reader.clock.today(organisation.timeZone);
-    return sent(await this.importer.run(closingPack, { organisation, query: { ...query, year }, today }));
+    return sent(await this.printer.run(closingPack, { organisation, query: { ...query, year }, today }));
   }
 }

@@ -10,6 +10,7 @@ import {
   STATEMENT_WORDS,
 } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
+import { atOneMoment } from '../../platform/derived/at-one-moment.js';
 import type { ListGroup, ListPaper, ListRow } from '../../platform/files/list-pages.js';
 import { printedAmount } from '../../platform/files/printed-amount.js';
 import { paperOfTable, type ReportTable } from '../../platform/files/report-table.js';
@@ -32,7 +33,7 @@ type Question = ReportQuestion<Organisation, PrintedClosingQuery & { readonly ye
  */
 export const closingPack = defineFileTask('closingPack', (db: Db, asked: Question) => {
   const { organisation, query } = asked;
-  const { papers, names, signedUnder, closing, foot } = db.$client.transaction(() => drawnPack(db, asked))();
+  const { papers, names, signedUnder, closing, foot } = atOneMoment(db, () => drawnPack(db, asked));
   const state = closing.posted
     ? `closed by ${closing.posted.by} on ${longMoment(closing.posted.at)}`
     : 'not closed yet: as it would be';

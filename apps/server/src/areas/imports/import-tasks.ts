@@ -12,6 +12,7 @@ import {
 } from '@just-ledger/core';
 import { and, eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
+import { atOneMoment } from '../../platform/derived/at-one-moment.js';
 import { importMatching } from '../../platform/database/schema.js';
 import { withoutMark } from '../../platform/files/csv.js';
 import { writeWorkbook } from '../../platform/files/write-workbook.js';
@@ -108,7 +109,7 @@ export const checkImport = defineFileTask(
       done += 1;
       if (done % 200 === 0) progress.at(Math.min(done, read.rows.length));
     };
-    const plan = db.$client.transaction(() => IMPORT_PLANS[subject](db, organisation, read.rows, step, dates))();
+    const plan = atOneMoment(db, () => IMPORT_PLANS[subject](db, organisation, read.rows, step, dates));
     const problems = [...read.problems, ...plan.problems].sort((a, b) => lineOf(a) - lineOf(b));
     const { added, changed, unchanged } = plan;
     return {

@@ -20,7 +20,7 @@ import { sent } from '../../platform/files/sent.js';
 import { csvText } from '../../platform/files/csv-body.js';
 import { CurrentOrganisation, CurrentPerson } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
-import { BatchReader, Importer, Reader, Readers, Writer } from '../../platform/threads/threads.module.js';
+import { BatchReader, Importer, Printer, Reader, Readers, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { importEntries, postEntries, postEntry } from './entry-commands.js';
 import { readEntries } from './entry-file.js';
@@ -37,6 +37,7 @@ export class EntriesController {
     private readonly batchReader: BatchReader,
     private readonly writer: Writer,
     private readonly importer: Importer,
+    private readonly printer: Printer,
     private readonly reader: Reader,
   ) {}
 
@@ -64,7 +65,7 @@ export class EntriesController {
   @Header('content-type', 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet')
   @Header('content-disposition', 'attachment; filename="journal.xlsx"')
   async workbook(@CurrentOrganisation() { id }: Organisation, @Query() query: EntriesQuery): Promise<Readable> {
-    return sent(await this.importer.run(entriesWorkbook, { organisation: id, query: { ...query } }));
+    return sent(await this.printer.run(entriesWorkbook, { organisation: id, query: { ...query } }));
   }
 
   /** The general journal, as it is printed. */
@@ -76,7 +77,7 @@ export class EntriesController {
     @Query() query: PrintedEntriesQuery,
   ): Promise<Readable> {
     const today = this.reader.clock.today(organisation.timeZone);
-    return sent(await this.importer.run(printedJournal, { organisation, query, today }));
+    return sent(await this.printer.run(printedJournal, { organisation, query, today }));
   }
 
   @Post('entries')

@@ -12,6 +12,7 @@ import {
   ZERO,
 } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
+import { atOneMoment } from '../../platform/derived/at-one-moment.js';
 import { printedAmount } from '../../platform/files/printed-amount.js';
 import type { ListGroup, ListPaper } from '../../platform/files/list-pages.js';
 import { columnLetters } from '../../platform/files/write-sheets.js';
@@ -32,11 +33,11 @@ type Asked = { readonly organisation: number; readonly query: EntriesQuery };
 
 /** All entries that match as a workbook, in the columns of their CSV file. @throws {Refusal} 422 if they are too many */
 export const entriesWorkbook = defineFileTask('entriesWorkbook', (db: Db, { organisation, query }: Asked) => {
-  const [rows, currency] = db.$client.transaction(() => {
+  const [rows, currency] = atOneMoment(db, () => {
     const of = organisationOf(db, organisation);
     assertFew(db, of, query, 'into a workbook; save them as CSV');
     return [[...entryFileRows(db, of, journalRows(db, of, query))], of.baseCurrency] as const;
-  })();
+  });
   const [head = []] = rows;
   const summed = (name: string) => {
     const at = head.indexOf(name);
@@ -72,12 +73,12 @@ export const printedJournal = defineFileTask(
     db: Db,
     { organisation, query: { size = 'a4', ...query }, today }: ReportQuestion<Organisation, PrintedEntriesQuery>,
   ) => {
-    const [paper, foot] = db.$client.transaction(() => {
+    const [paper, foot] = atOneMoment(db, () => {
       const paper = journalPaper(db, organisation, query);
       if (paper.groups.length === 1)
         throw unprocessable('no-entries', '', 'No entry matches: there is nothing to print.');
       return [paper, printedFoot(db, organisation, today)] as const;
-    })();
+    });
     return writePapersPdf({
       title: `${organisation.name}, ${paper.title}, ${paper.dateLine}`,
       papers: [paper],

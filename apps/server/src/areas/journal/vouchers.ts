@@ -1,6 +1,7 @@
 import { type DraftEventResponse, type EntriesQuery, type EntryResponse, MOST_VOUCHERS } from '@just-ledger/contract';
 import { longDate, longMoment, parseCivilDate, taxWords, type CurrencyCode } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
+import { atOneMoment } from '../../platform/derived/at-one-moment.js';
 import { printedAmount } from '../../platform/files/printed-amount.js';
 import { type PdfPart, writePdf } from '../../platform/files/write-pdf.js';
 import { unprocessable } from '../../platform/problems/refusal.js';
@@ -20,7 +21,7 @@ type Printed = { readonly organisation: number } & ({ readonly number: string } 
  */
 export const writeVouchers = defineFileTask('writeVouchers', (db: Db, printed: Printed): Promise<Uint8Array> => {
   const of = organisationOf(db, printed.organisation);
-  const entries = db.$client.transaction(() => {
+  const entries = atOneMoment(db, () => {
     const rows = 'number' in printed ? [entryRowOf(db, of.id, printed.number)] : journalRows(db, of, printed.query);
     if (rows.length === 0) throw unprocessable('no-entries', '', 'No entry matches: there is nothing to print.');
     if (rows.length > MOST_VOUCHERS) {
@@ -28,7 +29,7 @@ export const writeVouchers = defineFileTask('writeVouchers', (db: Db, printed: P
       throw unprocessable('too-many-vouchers', '', message);
     }
     return entryAnswers(db, of, rows).map((entry) => ({ entry, events: eventsBehind(db, of.id, entry.number) }));
-  })();
+  });
   const parts = entries.flatMap(({ entry, events }, index) =>
     voucherOf(of.name, of.baseCurrency, entry, events, index > 0),
   );

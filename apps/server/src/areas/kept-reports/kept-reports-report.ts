@@ -40,6 +40,7 @@ export const keptReports = defineReport(
           shared: kept.isShared,
           by,
           own: kept.createdBy === person,
+          keptAt: kept.updatedAt,
           version: kept.version,
         };
       });

@@ -13,7 +13,7 @@ import { PDF, XLSX } from '../../platform/files/file-types.js';
 import { sent } from '../../platform/files/sent.js';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
 import type { ReportQuestion } from '../../platform/threads/report.js';
-import { BatchReader, Importer, Reader, Readers } from '../../platform/threads/threads.module.js';
+import { BatchReader, Printer, Reader, Readers } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { agedWorkbook, printedAged } from './aged-files.js';
 import {
@@ -31,7 +31,7 @@ export class OpenItemsController {
     private readonly readers: Readers,
     private readonly batchReader: BatchReader,
     private readonly reader: Reader,
-    private readonly importer: Importer,
+    private readonly printer: Printer,
   ) {}
 
   @Get('aged-balances')
@@ -83,7 +83,7 @@ export class OpenItemsController {
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: PrintedAgedBalancesQuery,
   ): Promise<Readable> {
-    return sent(await this.importer.run(printedAged, this.asked(organisation, query)));
+    return sent(await this.printer.run(printedAged, this.asked(organisation, query)));
   }
 
   @Get('aged-balances.xlsx')
@@ -93,7 +93,7 @@ export class OpenItemsController {
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: PrintedAgedBalancesQuery,
   ): Promise<Readable> {
-    return sent(await this.importer.run(agedWorkbook, this.asked(organisation, query)));
+    return sent(await this.printer.run(agedWorkbook, this.asked(organisation, query)));
   }
 
   private asked<Asked>(organisation: Organisation, query: Asked): ReportQuestion<Organisation, Asked> {

@@ -1,5 +1,6 @@
 import type { CivilDate, PaperSize } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
+import { atOneMoment } from '../../platform/derived/at-one-moment.js';
 import { paperOfTable, type ReportTable, sheetOfTable } from '../../platform/files/report-table.js';
 import { writeSheets } from '../../platform/files/write-sheets.js';
 import { writePapersPdf } from '../../platform/files/write-papers-pdf.js';
@@ -24,9 +25,10 @@ export function definePrintedReport<Query extends { readonly size?: PaperSize }>
   tablesOf: TablesOf<Query>,
 ): FileTask<Question<Query>, Promise<Uint8Array>> {
   return defineFileTask(name, (db: Db, { organisation, query, today }: Question<Query>) => {
-    const [tables, foot] = db.$client.transaction(
+    const [tables, foot] = atOneMoment(
+      db,
       () => [tablesOf(db, organisation, query, today), printedFoot(db, organisation, today)] as const,
-    )();
+    );
     return writePapersPdf({
       title: titleOf(organisation, tables),
       papers: tables.map(paperOfTable),
@@ -42,7 +44,7 @@ export function defineReportWorkbook<Query>(
   tablesOf: TablesOf<Query>,
 ): FileTask<Question<Query>, Promise<Uint8Array>> {
   return defineFileTask(name, (db: Db, { organisation, query, today }: Question<Query>) => {
-    const tables = db.$client.transaction(() => tablesOf(db, organisation, query, today))();
+    const tables = atOneMoment(db, () => tablesOf(db, organisation, query, today));
     return writeSheets(
       titleOf(organisation, tables),
       tables.map((table) => sheetOfTable(table, sheetName(table))),

@@ -4,7 +4,7 @@ import type { Readable } from 'node:stream';
 import { PDF, XLSX } from '../../platform/files/file-types.js';
 import { sent } from '../../platform/files/sent.js';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
-import { Importer, Reader } from '../../platform/threads/threads.module.js';
+import { Printer, Reader } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { printedRecurring, recurringWorkbook } from './recurring-files.js';
 
@@ -12,7 +12,7 @@ import { printedRecurring, recurringWorkbook } from './recurring-files.js';
 @Controller('api/organisations/:organisation')
 export class RecurringFilesController {
   constructor(
-    private readonly importer: Importer,
+    private readonly printer: Printer,
     private readonly reader: Reader,
   ) {}
 
@@ -24,13 +24,13 @@ export class RecurringFilesController {
     @Query() query: PrintedRecurringQuery,
   ): Promise<Readable> {
     const today = this.reader.clock.today(organisation.timeZone);
-    return sent(await this.importer.run(printedRecurring, { organisation, query, today }));
+    return sent(await this.printer.run(printedRecurring, { organisation, query, today }));
   }
 
   @Get('recurring-journals.xlsx')
   @Header('content-type', XLSX)
   async workbook(@CurrentOrganisation() organisation: Organisation): Promise<Readable> {
     const today = this.reader.clock.today(organisation.timeZone);
-    return sent(await this.importer.run(recurringWorkbook, { organisation, query: {}, today }));
+    return sent(await this.printer.run(recurringWorkbook, { organisation, query: {}, today }));
   }
 }

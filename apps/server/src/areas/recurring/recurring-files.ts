@@ -8,6 +8,7 @@ import {
   standingWords,
 } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
+import { atOneMoment } from '../../platform/derived/at-one-moment.js';
 import type { ListGroup, ListPaper, ListRow } from '../../platform/files/list-pages.js';
 import { printedAmount } from '../../platform/files/printed-amount.js';
 import { writePapersPdf } from '../../platform/files/write-papers-pdf.js';
@@ -25,9 +26,10 @@ type Question = ReportQuestion<Organisation, { readonly size?: PaperSize }>;
 /** The schedules as a PDF: how often, how they stand, and what each posts. */
 export const printedRecurring = defineFileTask('printedRecurring', (db: Db, asked: Question) => {
   const { organisation, today, query } = asked;
-  const [paper, foot] = db.$client.transaction(
+  const [paper, foot] = atOneMoment(
+    db,
     () => [recurringPaper(db, asked), printedFoot(db, organisation, today)] as const,
-  )();
+  );
   return writePapersPdf({
     title: `${organisation.name}, ${paper.title}, ${paper.dateLine}`,
     papers: [paper],
@@ -38,7 +40,7 @@ export const printedRecurring = defineFileTask('printedRecurring', (db: Db, aske
 
 /** The schedules as a workbook, a row each. */
 export const recurringWorkbook = defineFileTask('recurringWorkbook', (db: Db, asked: Question) => {
-  const journals = db.$client.transaction(() => journalsOf(db, asked))();
+  const journals = atOneMoment(db, () => journalsOf(db, asked));
   const rows = journals.map((journal) => [
     journal.name,
     journal.scheduleWords,

@@ -4,7 +4,7 @@ import { Controller, Get, Header, Query } from '@nestjs/common';
 import { PDF } from '../../platform/files/file-types.js';
 import { sent } from '../../platform/files/sent.js';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
-import { Importer, Reader, Readers } from '../../platform/threads/threads.module.js';
+import { Printer, Reader, Readers } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { printedCharts } from './printed-charts.js';
 import { charts } from './statement-readings.js';
@@ -15,7 +15,7 @@ export class ChartsController {
   constructor(
     private readonly readers: Readers,
     private readonly reader: Reader,
-    private readonly importer: Importer,
+    private readonly printer: Printer,
   ) {}
 
   @Get('charts')
@@ -31,6 +31,6 @@ export class ChartsController {
     @Query() query: PrintedChartsQuery,
   ): Promise<Readable> {
     const today = this.reader.clock.today(organisation.timeZone);
-    return sent(await this.importer.run(printedCharts, { organisation, query, today }));
+    return sent(await this.printer.run(printedCharts, { organisation, query, today }));
   }
 }

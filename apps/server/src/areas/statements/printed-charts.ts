@@ -1,6 +1,7 @@
 import type { ChartResponse, ChartsQuery, PrintedChartsQuery } from '@just-ledger/contract';
 import { type CivilDate, type CurrencyCode, longDate, parseAmount } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
+import { atOneMoment } from '../../platform/derived/at-one-moment.js';
 import type { PaperChart } from '../../platform/files/draw-chart.js';
 import { printedAmount } from '../../platform/files/printed-amount.js';
 import type { PaperPiece, PaperRow, StatementPaper } from '../../platform/files/statement-pages.js';
@@ -47,9 +48,10 @@ export const printedCharts = defineFileTask(
   'printedCharts',
   (db: Db, { organisation, query, today }: ReportQuestion<Organisation, PrintedChartsQuery>) => {
     const { size = 'a4', ...days } = query;
-    const [paper, foot] = db.$client.transaction(
+    const [paper, foot] = atOneMoment(
+      db,
       () => [chartsPaper(db, organisation, days, today), printedFoot(db, organisation, today)] as const,
-    )();
+    );
     const title = `${organisation.name}, ${paper.title}, ${paper.dateLine}`;
     return writePapersPdf({ title, papers: [paper], foot, size });
   },

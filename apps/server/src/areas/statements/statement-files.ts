@@ -10,6 +10,7 @@ import {
 } from '@just-ledger/contract';
 import { problem, STATEMENT_WORDS } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
+import { atOneMoment } from '../../platform/derived/at-one-moment.js';
 import { writeSheets } from '../../platform/files/write-sheets.js';
 import type { StatementPaper } from '../../platform/files/statement-pages.js';
 import { writePapersPdf } from '../../platform/files/write-papers-pdf.js';
@@ -32,9 +33,10 @@ export type StatementsQuestion = ReportQuestion<Organisation, PrintedStatementsQ
 /** Statements as one PDF, each on pages of its own, drawn of the books as they stand at one moment. */
 export const printedStatements = defineFileTask('printedStatements', (db: Db, asked: StatementsQuestion) => {
   const { organisation, query, today } = asked;
-  const [{ statements, notes }, foot] = db.$client.transaction(
+  const [{ statements, notes }, foot] = atOneMoment(
+    db,
     () => [statementPapers(db, asked), printedFoot(db, organisation, today)] as const,
-  )();
+  );
   return writePapersPdf({
     title: titleOf(organisation, statements),
     papers: [...statements, ...notes],
@@ -82,7 +84,7 @@ export function statementFiles(
 
 /** Statements as one workbook, a sheet each, their sums and what one carries to the next as live formulas. */
 export const statementsWorkbook = defineFileTask('statementsWorkbook', (db: Db, asked: StatementsQuestion) => {
-  const { drawn, notes } = db.$client.transaction(() => drawnStatements(db, asked))();
+  const { drawn, notes } = atOneMoment(db, () => drawnStatements(db, asked));
   const carried = new Map<string, string>();
   const sheets = drawn.map((one) => {
     const { sheet, carried: further } =

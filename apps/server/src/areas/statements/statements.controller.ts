@@ -19,7 +19,7 @@ import { Controller, Get, Header, Query } from '@nestjs/common';
 import { CSV, PDF, XLSX } from '../../platform/files/file-types.js';
 import { sent } from '../../platform/files/sent.js';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
-import { Importer, Reader, Readers } from '../../platform/threads/threads.module.js';
+import { Printer, Reader, Readers } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { printedStatements, statementsWorkbook } from './statement-files.js';
 import {
@@ -40,7 +40,7 @@ export class StatementsController {
   constructor(
     private readonly readers: Readers,
     private readonly reader: Reader,
-    private readonly importer: Importer,
+    private readonly printer: Printer,
   ) {}
 
   @Get('income-statement')
@@ -103,7 +103,7 @@ export class StatementsController {
     @Query() query: PrintedStatementsQuery,
   ): Promise<Readable> {
     const today = this.reader.clock.today(organisation.timeZone);
-    return sent(await this.importer.run(printedStatements, { organisation, query, today }));
+    return sent(await this.printer.run(printedStatements, { organisation, query, today }));
   }
 
   /** Several as one workbook. */
@@ -115,7 +115,7 @@ export class StatementsController {
     @Query() query: PrintedStatementsQuery,
   ): Promise<Readable> {
     const today = this.reader.clock.today(organisation.timeZone);
-    return sent(await this.importer.run(statementsWorkbook, { organisation, query, today }));
+    return sent(await this.printer.run(statementsWorkbook, { organisation, query, today }));
   }
 
   @Get('income-statement.pdf')

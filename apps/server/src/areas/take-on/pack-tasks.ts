@@ -1,5 +1,6 @@
 import { parseCivilDate } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
+import { atOneMoment } from '../../platform/derived/at-one-moment.js';
 import { writePdf } from '../../platform/files/write-pdf.js';
 import { defineFileTask } from '../../platform/threads/task.js';
 import { takeOnPack } from './take-on-pack.js';
@@ -8,7 +9,7 @@ import { takeOnPack } from './take-on-pack.js';
 export const writeTakeOnPack = defineFileTask(
   'writeTakeOnPack',
   (db: Db, { organisation, today }: { organisation: number; today: string }): Promise<Uint8Array> => {
-    const { title, parts } = db.$client.transaction(() => takeOnPack(db, organisation, parseCivilDate(today)))();
+    const { title, parts } = atOneMoment(db, () => takeOnPack(db, organisation, parseCivilDate(today)));
     return writePdf(title, parts);
   },
 );

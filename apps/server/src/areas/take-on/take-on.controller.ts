@@ -13,7 +13,7 @@ import type { Readable } from 'node:stream';
 import { notFound } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { Acting, CurrentOrganisation, Needs } from '../../platform/sessions/session-guard.js';
-import { Readers, Importer, Reader, Writer } from '../../platform/threads/threads.module.js';
+import { Printer, Reader, Readers, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { todayOf } from '../organisations/today-of.js';
 import { writeTakeOnPack } from './pack-tasks.js';
@@ -37,7 +37,7 @@ export class TakeOnController {
     private readonly writer: Writer,
     private readonly readers: Readers,
     private readonly reader: Reader,
-    private readonly importer: Importer,
+    private readonly printer: Printer,
   ) {}
 
   @Get()
@@ -58,7 +58,7 @@ export class TakeOnController {
     @Res({ passthrough: true }) reply: FastifyReply,
   ): Promise<Buffer> {
     const today = todayOf(this.reader, id);
-    const bytes = await this.importer.run(writeTakeOnPack, { organisation: id, today });
+    const bytes = await this.printer.run(writeTakeOnPack, { organisation: id, today });
     void reply.header('content-type', 'application/pdf');
     void reply.header('content-disposition', 'inline; filename="take-on.pdf"');
     return Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength);

@@ -16,7 +16,7 @@ import { sent } from '../../platform/files/sent.js';
 import { CurrentOrganisation, CurrentPerson } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
 import type { ReportQuestion } from '../../platform/threads/report.js';
-import { Importer, Reader, Readers, Writer } from '../../platform/threads/threads.module.js';
+import { Printer, Reader, Readers, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { printedTax, taxWorkbook } from './tax-files.js';
 import { TAX_COLUMNS, taxRows } from './tax-report.js';
@@ -30,7 +30,7 @@ export class TaxReportController {
     private readonly readers: Readers,
     private readonly writer: Writer,
     private readonly reader: Reader,
-    private readonly importer: Importer,
+    private readonly printer: Printer,
   ) {}
 
   @Get('reports/tax')
@@ -74,7 +74,7 @@ export class TaxReportController {
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: PrintedTaxReportQuery,
   ): Promise<Readable> {
-    return sent(await this.importer.run(printedTax, this.asked(organisation, query)));
+    return sent(await this.printer.run(printedTax, this.asked(organisation, query)));
   }
 
   @Get('reports/tax.xlsx')
@@ -84,7 +84,7 @@ export class TaxReportController {
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: PrintedTaxReportQuery,
   ): Promise<Readable> {
-    return sent(await this.importer.run(taxWorkbook, this.asked(organisation, query)));
+    return sent(await this.printer.run(taxWorkbook, this.asked(organisation, query)));
   }
 
   private asked<Asked>(organisation: Organisation, query: Asked): ReportQuestion<Organisation, Asked> {

@@ -16,7 +16,7 @@ import { PDF, XLSX } from '../../platform/files/file-types.js';
 import { sent } from '../../platform/files/sent.js';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
 import type { ReportQuestion } from '../../platform/threads/report.js';
-import { Importer, Reader, Readers } from '../../platform/threads/threads.module.js';
+import { Printer, Reader, Readers } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { changesWorkbook, printedChanges } from './changes-files.js';
 import { changesRows } from './changes-report.js';
@@ -36,7 +36,7 @@ export class TrialBalanceController {
   constructor(
     private readonly readers: Readers,
     private readonly reader: Reader,
-    private readonly importer: Importer,
+    private readonly printer: Printer,
   ) {}
 
   @Get('trial-balance')
@@ -94,7 +94,7 @@ export class TrialBalanceController {
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: PrintedTrialBalanceQuery,
   ): Promise<Readable> {
-    return sent(await this.importer.run(printedTrialBalance, this.asked(organisation, query)));
+    return sent(await this.printer.run(printedTrialBalance, this.asked(organisation, query)));
   }
 
   @Get('trial-balance.xlsx')
@@ -104,7 +104,7 @@ export class TrialBalanceController {
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: PrintedTrialBalanceQuery,
   ): Promise<Readable> {
-    return sent(await this.importer.run(trialBalanceWorkbook, this.asked(organisation, query)));
+    return sent(await this.printer.run(trialBalanceWorkbook, this.asked(organisation, query)));
   }
 
   @Get('worksheet.pdf')
@@ -114,7 +114,7 @@ export class TrialBalanceController {
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: PrintedWorksheetQuery,
   ): Promise<Readable> {
-    return sent(await this.importer.run(printedWorksheet, this.asked(organisation, query)));
+    return sent(await this.printer.run(printedWorksheet, this.asked(organisation, query)));
   }
 
   @Get('worksheet.xlsx')
@@ -124,7 +124,7 @@ export class TrialBalanceController {
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: PrintedWorksheetQuery,
   ): Promise<Readable> {
-    return sent(await this.importer.run(worksheetWorkbook, this.asked(organisation, query)));
+    return sent(await this.printer.run(worksheetWorkbook, this.asked(organisation, query)));
   }
 
   @Get('changes.pdf')
@@ -134,7 +134,7 @@ export class TrialBalanceController {
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: PrintedChangesQuery,
   ): Promise<Readable> {
-    return sent(await this.importer.run(printedChanges, this.asked(organisation, query)));
+    return sent(await this.printer.run(printedChanges, this.asked(organisation, query)));
   }
 
   @Get('changes.xlsx')
@@ -144,7 +144,7 @@ export class TrialBalanceController {
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: PrintedChangesQuery,
   ): Promise<Readable> {
-    return sent(await this.importer.run(changesWorkbook, this.asked(organisation, query)));
+    return sent(await this.printer.run(changesWorkbook, this.asked(organisation, query)));
   }
 
   private asked<Asked>(organisation: Organisation, query: Asked): ReportQuestion<Organisation, Asked> {

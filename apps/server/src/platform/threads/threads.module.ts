@@ -150,14 +150,24 @@ export class BatchReader extends ReadingPool {
   }
 }
 
-/** Reads files and compares them with the books, and writes workbooks: whatever takes seconds. */
+function threadOfFiles(files: URL, what: string): ConstructorParameters<typeof TaskWorker> {
+  const onDeath = (error: Error): void => logger.error(`The thread of ${what} has died: ${error.message}`);
+  return [files, threadData(), { isBegunAnew: true, onDeath }];
+}
+
+/** Reads files and compares them with the books, and writes files of everything: whatever may take minutes. */
 @Injectable()
 export class Importer extends TaskWorker<Db> {
   constructor(@Inject(PROGRAMS) { files }: Pick<ThreadPrograms, 'files'>) {
-    super(files, threadData(), {
-      isBegunAnew: true,
-      onDeath: (error) => logger.error(`The thread of files has died: ${error.message}`),
-    });
+    super(...threadOfFiles(files, 'files'));
+  }
+}
+
+/** Writes what people print or save as workbooks; it never waits behind an import or an archive. */
+@Injectable()
+export class Printer extends TaskWorker<Db> {
+  constructor(@Inject(PROGRAMS) { files }: Pick<ThreadPrograms, 'files'>) {
+    super(...threadOfFiles(files, 'printing'));
   }
 }
 
@@ -175,10 +185,11 @@ export class LifeOfThreads implements OnApplicationBootstrap, OnApplicationShutd
     reviewer: Reviewer,
     batches: BatchReader,
     importer: Importer,
+    printer: Printer,
     private readonly deriver: Deriver,
     private readonly reader: Reader,
   ) {
-    this.threads = [writer, readers, deriver, reviewer, batches, importer];
+    this.threads = [writer, readers, deriver, reviewer, batches, importer, printer];
   }
 
   onApplicationBootstrap(): void {
@@ -200,7 +211,7 @@ export class LifeOfThreads implements OnApplicationBootstrap, OnApplicationShutd
 export class ThreadsModule {
   /** @param programs what each thread runs */
   static running(programs: ThreadPrograms): DynamicModule {
-    const threads = [Deriver, Writer, Readers, Reviewer, BatchReader, Importer, Reader];
+    const threads = [Deriver, Writer, Readers, Reviewer, BatchReader, Importer, Printer, Reader];
     return {
       module: ThreadsModule,
       providers: [{ provide: PROGRAMS, useValue: programs }, ...threads, LifeOfThreads],

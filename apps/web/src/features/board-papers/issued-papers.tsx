@@ -2,6 +2,8 @@ import { type IssuedPapersResponse, paths } from '@just-ledger/contract';
 import { longMoment, parseCivilDate, shortDate } from '@just-ledger/core';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { clsx } from 'clsx';
+import { Link } from 'react-router';
+import { useAddress } from '../../api/address.js';
 import { issuedPapersQuery } from '../../api/board-papers-queries.js';
 import { useBooks } from '../../api/books-queries.js';
 import { Delivery } from '../../ui/delivery.js';
@@ -12,6 +14,7 @@ import styles from './board-papers.module.css';
 /** The papers that were issued: the file as it was then, its hash, and the seal of the books it was drawn of. */
 export function IssuedPapers({ chosen, onSend }: { chosen: number | undefined; onSend: (place: number) => void }) {
   const { organisation, may } = useBooks();
+  const address = useAddress();
   const { data: all } = useSuspenseQuery(issuedPapersQuery(organisation.id));
   if (all.length === 0) return null;
   return (
@@ -63,6 +66,9 @@ export function IssuedPapers({ chosen, onSend }: { chosen: number | undefined; o
                 >
                   Open
                 </a>
+                <Link className="act small" to={address.href('changed-since', { since: papers.issuedAt })}>
+                  Changed since
+                </Link>
                 {may('approver') && (
                   <button type="button" className="act small" onClick={() => onSend(papers.place)}>
                     Send

@@ -1,26 +1,18 @@
 import type { KeptReportResponse } from '@just-ledger/contract';
-import { RELATIVE_SPANS } from '@just-ledger/core';
 import { Button } from '@mui/material';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { clsx } from 'clsx';
 import { type KeyboardEvent, useState } from 'react';
-import { Link } from 'react-router';
 import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
-import {
-  keptReportsQuery,
-  requestOfKept,
-  useDropKeptReport,
-  useKeepReport,
-  useKeptReportHref,
-} from '../../api/kept-report-queries.js';
+import { keptReportsQuery, requestOfKept, useDropKeptReport, useKeepReport } from '../../api/kept-report-queries.js';
 import formStyles from '../../ui/form.module.css';
 import layout from '../../ui/layout.module.css';
 import notice from '../../ui/notice.module.css';
 import ruled from '../../ui/ruled.module.css';
 import { Empty, ErrorMessage, Pane, Panes, Sheet } from '../../ui/sheet.js';
 import { KeptReportForm } from './kept-report-form.js';
-import { daysInWords, screenInWords, settingsInWords } from './report-settings.js';
+import { KeptReportRow } from './kept-report-row.js';
 
 /** Reports with their settings under a name, opened again with the days of today. */
 export default function KeptReportsScreen() {
@@ -28,7 +20,6 @@ export default function KeptReportsScreen() {
   const { data: all } = useSuspenseQuery(keptReportsQuery(organisation.id));
   const [chosen, choose] = useSheetParam('report');
   const [dropped, setDropped] = useState<KeptReportResponse>();
-  const hrefOf = useKeptReportHref(organisation.id);
   const drop = useDropKeptReport(organisation.id);
   const again = useKeepReport(organisation.id, undefined);
   const one = all.find(({ id }) => String(id) === chosen);
@@ -82,47 +73,20 @@ export default function KeptReportsScreen() {
               </thead>
               <tbody>
                 {all.map((kept) => (
-                  <tr key={kept.id} className={kept === one ? ruled.chosen : undefined}>
-                    <td>
-                      <Link data-kept to={hrefOf(kept)} className="strong">
-                        {kept.name}
-                      </Link>
-                      <div className="soft small">
-                        {[screenInWords(kept.screen), settingsInWords(kept.settings)].filter(Boolean).join(': ')}
-                      </div>
-                    </td>
-                    <td>
-                      {kept.span ? RELATIVE_SPANS[kept.span] : 'always'}
-                      <div className="soft small">{daysInWords(kept.from, kept.to)}</div>
-                    </td>
-                    <td>
-                      {kept.shared ? 'everybody' : 'only me'}
-                      <div className="soft small">{kept.own ? 'kept by you' : `kept by ${kept.by}`}</div>
-                    </td>
-                    <td className={ruled.acts}>
-                      {mayChange(kept) && (
-                        <>
-                          <button type="button" className="act small" onClick={() => choose(String(kept.id))}>
-                            Change
-                          </button>
-                          <button
-                            type="button"
-                            className="act small"
-                            onClick={() =>
-                              drop.mutate(kept, {
-                                onSuccess: () => {
-                                  setDropped(kept);
-                                  if (kept === one) choose(undefined);
-                                },
-                              })
-                            }
-                          >
-                            Remove
-                          </button>
-                        </>
-                      )}
-                    </td>
-                  </tr>
+                  <KeptReportRow
+                    key={kept.id}
+                    kept={kept}
+                    isChosen={kept === one}
+                    onChange={mayChange(kept) ? () => choose(String(kept.id)) : undefined}
+                    onRemove={() =>
+                      drop.mutate(kept, {
+                        onSuccess: () => {
+                          setDropped(kept);
+                          if (kept === one) choose(undefined);
+                        },
+                      })
+                    }
+                  />
                 ))}
               </tbody>
             </table>
