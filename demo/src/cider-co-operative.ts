@@ -606,6 +606,12 @@ function noteTheYear(books: SampleBooks): void {
     settings: [{ key: 'ledger', value: 'receivables' }],
     span: 'year-to-date',
   });
+  const pictures = books.keepReport({
+    name: 'The year in charts',
+    screen: 'charts',
+    settings: [],
+    span: 'year-to-date',
+  });
   books.keepReport({ name: 'Tax of last quarter', screen: 'tax', settings: [], span: 'last-quarter' });
   books.boardPapers({
     name: 'Annual accounts',
@@ -617,7 +623,7 @@ function noteTheYear(books: SampleBooks): void {
     {
       name: 'Papers for the committee',
       subtitle: 'What came in and went out, what is owed',
-      reports: [committee, owed],
+      reports: [committee, pictures, owed],
       signed: false,
     },
     {

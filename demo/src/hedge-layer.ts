@@ -97,6 +97,19 @@ export function writeHedgeLayer(folder: string, person: number, today: CivilDate
   const plan = new StoryPlan();
   for (let month = firstDay; month <= today; month = addMonths(month, 1)) writeMonth(books, month, today, plan);
   books.clock.goTo(today);
+  const year = books.keepReport({
+    name: 'The year',
+    screen: 'statements',
+    settings: [{ key: 'form', value: 'multi-step' }],
+    span: 'last-year',
+  });
+  const pictures = books.keepReport({
+    name: 'The year in charts',
+    screen: 'charts',
+    settings: [],
+    span: 'last-year',
+  });
+  books.boardPapers({ name: 'Accounts for the bank', subtitle: 'Van loan', reports: [year, pictures], signed: true });
   books.end();
 }
 

@@ -50,6 +50,24 @@ export function writeOrchardTrust(folder: string, person: number, today: CivilDa
   ]);
   books.clock.goTo(today);
   takeOn(books);
+  const soFar = books.keepReport({
+    name: 'The year so far',
+    screen: 'statements',
+    settings: [],
+    span: 'year-to-date',
+  });
+  const owed = books.keepReport({
+    name: 'Owed to the trust',
+    screen: 'aged',
+    settings: [{ key: 'documents', value: 'all' }],
+    span: 'year-to-date',
+  });
+  books.boardPapers({
+    name: 'Papers for the trustees',
+    subtitle: 'While the old balances are taken on',
+    reports: [soFar, owed],
+    signed: false,
+  });
   books.end();
 }
 
