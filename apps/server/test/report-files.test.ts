@@ -175,9 +175,9 @@ describe('aged balances', () => {
   test('are printed of what is derived, as they are drawn: not of all lines there are', async () => {
     const derived = new Database(join(server.folder, 'derived.sqlite'));
     try {
-      const behind = derived.prepare<[], number>('SELECT count(*) FROM derived_to WHERE name = ?').pluck();
+      const behind = derived.prepare<[string], number>('SELECT count(*) FROM derived_to WHERE name = ?').pluck();
       const change = derived.prepare('UPDATE document_sum SET amount = amount + ? WHERE key = ?');
-      while (!behind.get('document-sums' as never)) await done('GET', '/accounts');
+      while (!behind.get('document-sums')) await done('GET', '/accounts');
       // forged, to see where the figure comes from
       change.run(100, 's-1');
       const [page = ''] = await pages('aged-balances.pdf?ledger=receivables&asAt=2026-12-30');
