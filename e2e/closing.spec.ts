@@ -1,3 +1,4 @@
+import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test } from './books.js';
 
 test('a month is locked, takes nothing, and is unlocked with a reason', async ({ own: { page, open, post } }) => {
@@ -14,6 +15,25 @@ test('a month is locked, takes nothing, and is unlocked with a reason', async ({
   await march.getByRole('button', { name: 'unlock', exact: true }).click();
   await expect(march.getByRole('button', { name: 'lock', exact: true })).toBeVisible();
   expect(await post('2026-03-31', 'Late', '1010', '3000', '1.00')).toBe('2026-0002');
+});
+
+test('a month that is being closed takes what is asked of whom, and an entry says so at its date', async ({
+  own: { page, open, ask },
+}) => {
+  const { version } = await ask<{ version: number }>('GET', '');
+  await ask('PATCH', '', { postsWhileClosing: 'nobody', version });
+  await open('close/months?from=2026-01-01&to=2026-12-31');
+  await expect(page.getByText('one being closed those of nobody')).toBeVisible();
+  const march = page.getByRole('row', { name: /^March 2026/ });
+  await march.getByRole('button', { name: 'begin closing' }).click();
+  await expect(march).toContainText('being closed, 18 Jan 2027 by');
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await open('record/entry');
+  await page.getByRole('textbox', { name: 'Date', exact: true }).fill('31/3/2026');
+  await expect(page.getByText(/March 2026 is being closed: nobody posts into it/)).toBeVisible();
+  await open('close/months?from=2026-01-01&to=2026-12-31');
+  await march.getByRole('button', { name: 'end closing' }).click();
+  await expect(march).not.toContainText('being closed');
 });
 
 test('a year is rehearsed, closed with the balance sheet unchanged, and reopened on the record', async ({

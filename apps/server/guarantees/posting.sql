@@ -212,6 +212,16 @@ CREATE TRIGGER entry_insert BEFORE INSERT ON entry BEGIN
               OR substr(date(NEW.date, '+1 day'), 9, 2) = '01' OR NEW.date < '1900-02' THEN substr(NEW.date, 1, 7)
             ELSE substr(date(NEW.date, 'start of month', '-1 day'), 1, 7) END)
         THEN RAISE(ABORT, 'entry: its period is locked')
+      WHEN NEW.stage <> 'closing' AND o.posts_while_closing <> 'all'
+          AND EXISTS (SELECT 1 FROM period_closing AS k WHERE k.organisation = NEW.organisation
+            AND k.period = CASE
+              WHEN NEW.date < o.first_day THEN 'brought-forward'
+              WHEN CAST(substr(NEW.date, 9, 2) AS INTEGER) >= o.fiscal_year_start_day
+                OR substr(date(NEW.date, '+1 day'), 9, 2) = '01' OR NEW.date < '1900-02' THEN substr(NEW.date, 1, 7)
+              ELSE substr(date(NEW.date, 'start of month', '-1 day'), 1, 7) END)
+          AND NOT (o.posts_while_closing = 'owners' AND EXISTS (SELECT 1 FROM membership AS m
+            WHERE m.organisation = NEW.organisation AND m.person = NEW.posted_by AND m.role = 'owner'))
+        THEN RAISE(ABORT, 'entry: its period is being closed')
     END
     FROM organisation AS o LEFT JOIN entry AS b ON b.organisation = o.id AND b.place = NEW.place - 1
     WHERE o.id = NEW.organisation;

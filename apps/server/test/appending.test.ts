@@ -265,6 +265,33 @@ describe('the file itself', () => {
   });
 });
 
+test.each([
+  ['nobody', 'owner', /being closed/],
+  ['owners', 'approver', /being closed/],
+  ['owners', 'owner', /-0002$/],
+  ['all', 'approver', /-0002$/],
+])('into a month that is being closed the database lets %s post: an %s', (who, role, answer) => {
+  const { $client } = context.db;
+  const one = appender();
+  context.transact(() => {
+    // from now on this one takes no month as being closed
+    one.append(sale('2026-05-01', 1));
+    $client.exec(`INSERT INTO period_closing (organisation, period, begun_at, begun_by) VALUES (1, '2026-05', 'x', 1);
+      INSERT INTO person (id, email, password_hash, name, created_at) VALUES (2, 'b@sallow-reach.test', '-', 'Bea', 'x');
+      INSERT INTO membership (organisation, person, role, since) SELECT id, 2, 'owner', 'x' FROM organisation;
+      UPDATE organisation SET posts_while_closing = '${who}';
+      UPDATE membership SET role = '${role}' WHERE person = 1`);
+  });
+  const post = (): string => {
+    try {
+      return context.transact(() => one.append(sale('2026-05-31', 1)).number);
+    } catch (error) {
+      return String(error);
+    }
+  };
+  expect(post()).toMatch(answer);
+});
+
 describe('flows', () => {
   test('of any span are the sums of its lines', () => {
     const day = fc

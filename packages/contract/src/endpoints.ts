@@ -579,6 +579,10 @@ export interface Endpoints {
     PUT: { takes: ChangePersonRequest; gives: PersonResponse[] };
     DELETE: { gives: void };
   };
+  '/api/organisations/{organisation}/periods/{period}/closing': {
+    PUT: { gives: void };
+    DELETE: { gives: void };
+  };
   '/api/organisations/{organisation}/periods/{period}/lock': {
     POST: { asks: LockQuery; gives: void };
   };

@@ -170,6 +170,8 @@ export const paths = {
   holidays: (id: Id) => addressOf('/api/organisations/{organisation}/holidays', id),
   postDue: (id: Id) => addressOf('/api/organisations/{organisation}/recurring-journals/post-due', id),
   fiscalYears: (id: Id) => addressOf('/api/organisations/{organisation}/fiscal-years', id),
+  periodClosing: (id: Id, period: string) =>
+    addressOf('/api/organisations/{organisation}/periods/{period}/closing', id, period),
   lock: (id: Id, period: string) => addressOf('/api/organisations/{organisation}/periods/{period}/lock', id, period),
   unlock: (id: Id, period: string) =>
     addressOf('/api/organisations/{organisation}/periods/{period}/unlock', id, period),

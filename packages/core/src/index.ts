@@ -23,6 +23,7 @@ export * from './attachments/paper-type.js';
 export * from './audit-trail/set-up-change.js';
 export * from './board-papers/issue-days.js';
 export * from './books/books.js';
+export * from './books/posting-while-closing.js';
 export * from './breakdowns/breakdown.js';
 export * from './breakdowns/check-breakdown.js';
 export * from './breakdowns/value-rows.js';

@@ -124,6 +124,8 @@ export interface PeriodResponse {
   /** How many entries there were when it was locked, and the seal of the last. */
   lockedEntries: number | null;
   lockedSeal: string | null;
+  /** Since when it is being closed, and who said so; null where it is not. */
+  closing: { at: string; by: string } | null;
 }
 
 /** A fiscal year with its months. */

@@ -1,5 +1,12 @@
-import type { FundRestriction, MemberRole, OrganisationKind, CurrencyCode, CivilDate } from '@just-ledger/core';
-import { FUND_RESTRICTIONS, ORGANISATION_KINDS } from '@just-ledger/core';
+import type {
+  CivilDate,
+  CurrencyCode,
+  FundRestriction,
+  MemberRole,
+  OrganisationKind,
+  PostsWhileClosing,
+} from '@just-ledger/core';
+import { FUND_RESTRICTIONS, ORGANISATION_KINDS, POSTS_WHILE_CLOSING } from '@just-ledger/core';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
@@ -84,6 +91,8 @@ export class ChangeOrganisationRequest {
   @IsOptional() @IsString() @MaxLength(60) timeZone?: string;
   /** From this amount on entries are posted by another person than who prepared them; null for never. */
   @Nullable() @IsOptional() @IsString() @MaxLength(40) twoPeopleFrom?: string | null;
+  /** Who posts into a month that is being closed. */
+  @IsOptional() @IsIn([...POSTS_WHILE_CLOSING]) postsWhileClosing?: PostsWhileClosing;
   @IsInt() version!: number;
 }
 
@@ -112,6 +121,8 @@ export interface OrganisationResponse {
   timeZone: string;
   /** From this amount on entries are posted by another person than who prepared them; null for never. */
   twoPeopleFrom: string | null;
+  /** Who posts into a month that is being closed. */
+  postsWhileClosing: PostsWhileClosing;
   role: MemberRole;
   /** The moment at which the books were archived; since then they are read only. */
   archivedAt: string | null;

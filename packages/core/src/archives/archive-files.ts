@@ -18,6 +18,7 @@ import { SEALED_VERSION } from '../journal/sealed-content.js';
 import { ENTRY_KINDS, ENTRY_SOURCES, STAGES } from '../ledger/entry-kind.js';
 import { MOVEMENTS } from '../ledger/movement.js';
 import { ORGANISATION_KINDS } from '../organisations/kind.js';
+import { POSTS_WHILE_CLOSING } from '../books/posting-while-closing.js';
 import { PROOFS } from '../proofs/proof.js';
 import { RELATIVE_SPANS } from '../kept-reports/relative-span.js';
 import { STANDARD_NOTES } from '../statements/standard-notes.js';
@@ -145,6 +146,7 @@ export const ARCHIVE_FILES = {
     changeoverDate: optional(date('The last day in the old books.')),
     timeZone: optional(text('Where it is, as the IANA database names it; UTC if left out.', 60)),
     twoPeopleFrom: optional(whole('From this amount on entries are posted by another person; minor units.', 0)),
+    postsWhileClosing: optional(oneOf(POSTS_WHILE_CLOSING, 'Who posts into a month that is being closed.')),
     createdAt: moment(),
   }),
   people: record('Whoever the other records name. Nobody can sign in by an archive.', {
@@ -491,6 +493,11 @@ export const ARCHIVE_FILES = {
     closing: optional(text('The year whose closing locked it, or the last day of the part of one, if one did.', 10)),
     entries: whole('How many entries there were.', 0),
     seal: sha256('The last seal there was.'),
+  }),
+  'period-closings': record('Periods that are being closed.', {
+    period: text('A month, or `brought-forward`.', 20),
+    begunAt: moment(),
+    begunBy: person('said so'),
   }),
   'period-events': record('What happened to periods and years.', {
     period: text(undefined, 20),

@@ -6,6 +6,7 @@ export const SET_UP_SUBJECTS = {
   contact: 'Contact',
   'tax-code': 'Tax code',
   currency: 'Currency',
+  month: 'Month',
   person: 'Person',
   invitation: 'Invitation',
   arrangement: 'Arrangement of the statements',

@@ -6,6 +6,7 @@ import type { CivilDate } from '../dates/civil-date.js';
 import type { CurrencyCode } from '../money/currency.js';
 import type { RateQuote } from '../money/rate.js';
 import type { BooksCalendar, Period } from '../organisations/books-calendar.js';
+import type { ClosingPeriods } from './posting-while-closing.js';
 import type { TaxCode } from '../tax-codes/tax-code.js';
 
 /** What is known of foreign currencies. */
@@ -28,6 +29,8 @@ export interface Books {
   /** The last day in the old books, if a take-on has set one. */
   readonly changeoverDate?: CivilDate | undefined;
   readonly lockedPeriods: ReadonlySet<Period>;
+  /** The periods that are being closed and into which whoever asks may not post; left out where that is not asked. */
+  readonly closing?: ClosingPeriods | undefined;
   /** The labels of the years that are closed. */
   readonly closedYears?: ReadonlySet<string> | undefined;
   /** Rates and the accounts for gains and losses; left out where no foreign currency is kept. */

@@ -3,6 +3,7 @@ import { longDate } from '../dates/month-names.js';
 import { fiscalYearOf, horizonOf, periodName, periodOf, yearName } from '../organisations/books-calendar.js';
 import { problem, refused, valid, type Checked } from '../problems/problem.js';
 import type { Books } from '../books/books.js';
+import { closingProblem } from '../books/posting-while-closing.js';
 import type { EntryKind } from '../ledger/entry-kind.js';
 
 /**
@@ -15,7 +16,7 @@ import type { EntryKind } from '../ledger/entry-kind.js';
 export function checkDate(
   text: string,
   kind: EntryKind,
-  books: Pick<Books, 'calendar' | 'changeoverDate' | 'today' | 'lockedPeriods' | 'closedYears'>,
+  books: Pick<Books, 'calendar' | 'changeoverDate' | 'today' | 'lockedPeriods' | 'closedYears' | 'closing'>,
   reversesOpening = false,
 ): Checked<CivilDate> {
   const at = (code: string, message: string): Checked<CivilDate> => refused([problem(code, 'date', message)]);
@@ -51,5 +52,6 @@ export function checkDate(
       `${name[0]?.toUpperCase()}${name.slice(1)} is locked. Unlock it first, or date the entry in an open month.`,
     );
   }
+  if (books.closing?.periods.has(period)) return refused([closingProblem(calendar, period, books.closing.who)]);
   return valid(text);
 }

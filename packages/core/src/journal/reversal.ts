@@ -90,7 +90,7 @@ export function checkReversalDate(
   if (original.kind !== 'ordinary' && original.kind !== 'adjusting') {
     return at('entry-kind', 'Only ordinary and adjusting entries are reversed by themselves.');
   }
-  const checked = checkDate(text, 'reversing', { ...books, lockedPeriods: new Set() });
+  const checked = checkDate(text, 'reversing', { ...books, lockedPeriods: new Set(), closing: undefined });
   if (!checked.ok) return refused(checked.problems.map((found) => ({ ...found, path: 'reversesOn' })));
   if (checked.value > original.date) return checked;
   return at('before-original', `The entry is dated ${longDate(original.date)}; it is reversed on a later day.`);

@@ -149,10 +149,11 @@ function rowsOf(db: Db, organisation: number, file: TableFile): Record<string, u
 
 function organisationRow(db: Db, id: number) {
   const { name, kind, baseCurrency, firstDay, changeoverDate } = organisationTable;
-  const { fiscalYearStartMonth, fiscalYearStartDay, timeZone, twoPeopleFrom, createdAt } = organisationTable;
+  const { fiscalYearStartMonth, fiscalYearStartDay, timeZone, twoPeopleFrom, postsWhileClosing, createdAt } =
+    organisationTable;
   const when = { fiscalYearStartMonth, fiscalYearStartDay, firstDay, changeoverDate, timeZone, createdAt };
   const row = db
-    .select({ name, kind, baseCurrency, twoPeopleFrom, ...when })
+    .select({ name, kind, baseCurrency, twoPeopleFrom, postsWhileClosing, ...when })
     .from(organisationTable)
     .where(eq(organisationTable.id, id))
     .get();

@@ -1,7 +1,7 @@
-import type { Books, CivilDate, Contact } from '@just-ledger/core';
+import type { Books, CivilDate, ClosingPeriods, Contact } from '@just-ledger/core';
 import { eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
-import { contact, periodLock, yearClosing } from '../../platform/database/schema.js';
+import { contact, periodClosing, periodLock, yearClosing } from '../../platform/database/schema.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { loadChart } from '../accounts/account-store.js';
 import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
@@ -14,6 +14,19 @@ import { todayOf } from '../organisations/today-of.js';
 export function booksOf(context: WriteContext, organisation: number): Books {
   const today = todayOf(context, organisation);
   return context.ofSetUp(organisation, today, () => loadBooks(context.db, organisation, today));
+}
+
+/** The periods that are being closed, and who posts into them. */
+export function closingPeriodsOf(db: Db, organisation: number): ClosingPeriods {
+  const rows = db
+    .select({ period: periodClosing.period })
+    .from(periodClosing)
+    .where(eq(periodClosing.organisation, organisation))
+    .all();
+  return {
+    periods: new Set(rows.map(({ period }) => period)),
+    who: organisationOf(db, organisation).postsWhileClosing,
+  };
 }
 
 /** What an entry of an organisation is checked against, as it stands now. */

@@ -11,12 +11,12 @@ import {
   ReasonRequest,
   ReopeningQuery,
 } from '@just-ledger/contract';
-import { Body, Controller, Get, HttpCode, Param, Post, Put, Query } from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Query } from '@nestjs/common';
 import { CurrentOrganisation, CurrentPerson } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
 import { Readers, Reviewer, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { lockPeriod, unlockPeriod } from '../periods/period-commands.js';
+import { beginClosing, endClosing, lockPeriod, unlockPeriod } from '../periods/period-commands.js';
 import { agreeSharing } from '../periods/profit-sharing-commands.js';
 import { sharingsOf } from '../periods/profit-sharings.js';
 import { monthsToDo } from './months-to-do.js';
@@ -47,6 +47,27 @@ export class ClosingController {
   ): Promise<void> {
     const place = { organisation: organisation.id, person: person.id, period };
     return this.writer.run(lockPeriod, { ...place, several: several === 'true' });
+  }
+
+  /** Says that a month is being closed. */
+  @Put('periods/:period/closing')
+  @HttpCode(204)
+  beginClosing(
+    @CurrentOrganisation() organisation: Organisation,
+    @CurrentPerson() person: Person,
+    @Param('period') period: string,
+  ): Promise<void> {
+    return this.writer.run(beginClosing, { organisation: organisation.id, person: person.id, period });
+  }
+
+  @Delete('periods/:period/closing')
+  @HttpCode(204)
+  endClosing(
+    @CurrentOrganisation() organisation: Organisation,
+    @CurrentPerson() person: Person,
+    @Param('period') period: string,
+  ): Promise<void> {
+    return this.writer.run(endClosing, { organisation: organisation.id, person: person.id, period });
   }
 
   @Post('periods/:period/unlock')

@@ -2,11 +2,15 @@ import {
   type Books,
   type CheckedEntry,
   type CivilDate,
+  type ClosingPeriods,
+  closingProblem,
   type EntryLine,
   entryNumber,
   type EntrySource,
   FIRST_PREVIOUS_SEAL,
   fiscalYearOf,
+  mayPostWhileClosing,
+  periodOf,
   type PostedEntry,
   problem,
   sealedContent,
@@ -17,6 +21,8 @@ import {
 import { hash } from 'node:crypto';
 import { Refusal } from '../../platform/problems/refusal.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
+import { closingPeriodsOf } from '../books/books-store.js';
+import { roleOf } from '../organisations/organisation-store.js';
 import { broughtForwardChanged } from './brought-forward-changed.js';
 import { CombinationIds } from './combination-ids.js';
 import { type ChainEnd, postingStatements, type Volume } from './posting-statements.js';
@@ -61,6 +67,7 @@ export class EntryAppender {
   private readonly combinations: CombinationIds;
   private readonly statements;
   private volume: Volume;
+  private closing: ClosingPeriods | undefined;
 
   constructor(
     private readonly context: WriteContext,
@@ -125,6 +132,7 @@ export class EntryAppender {
       ...(link && { reverses: link.reverses }),
       postedAt: moment > postedAt ? moment : postedAt,
     };
+    this.assertMayPost(posted);
     this.volume = withinBounds(this.volume, posted.lines);
     const seal = sealOf(previousSeal, posted);
     this.statements.stageEntry({ entry: posted, person, previousSeal, seal });
@@ -144,6 +152,18 @@ export class EntryAppender {
     if (this.last.place === this.posted) return;
     this.statements.post(this.origin.organisation, this.posted + 1, this.last.place);
     this.posted = this.last.place;
+  }
+
+  /** Into a month that is being closed not everybody posts; what closes a year is asked for by its own rules. */
+  private assertMayPost({ date, stage }: PostedEntry): void {
+    const { db } = this.context;
+    const { organisation, person } = this.origin;
+    const { periods, who } = (this.closing ??= closingPeriodsOf(db, organisation));
+    if (periods.size === 0 || stage === 'closing') return;
+    const { calendar } = this.books;
+    const period = periodOf(calendar, date);
+    if (!periods.has(period) || mayPostWhileClosing(who, roleOf(db, organisation, person) ?? 'reader')) return;
+    throw new Refusal(422, [closingProblem(calendar, period, who)]);
   }
 
   /** The label of a date's fiscal year, which is the same for all dates of a month. */

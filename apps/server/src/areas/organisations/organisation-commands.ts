@@ -14,6 +14,7 @@ import {
   yearStartName,
   parseAmount,
   type Particulars,
+  POSTS_WHILE_CLOSING_LABELS,
   problem,
   type Problem,
   safeParseAmount,
@@ -113,6 +114,7 @@ export function recordOrganisation(
       organisation.twoPeopleFrom === null
         ? null
         : displayAmount(organisation.twoPeopleFrom, organisation.baseCurrency),
+    'posts while a month is closed': POSTS_WHILE_CLOSING_LABELS[organisation.postsWhileClosing],
   });
   recordChange(context, {
     ...actor,

@@ -8,6 +8,7 @@ import {
   minor,
   type Minor,
   type OrganisationKind,
+  type PostsWhileClosing,
   problem,
 } from '@just-ledger/core';
 import { and, eq } from 'drizzle-orm';
@@ -26,6 +27,7 @@ export interface Organisation {
   readonly timeZone: string;
   /** From this amount on, who posts an entry is somebody else than who prepared it; null for never. */
   readonly twoPeopleFrom: Minor | null;
+  readonly postsWhileClosing: PostsWhileClosing;
   readonly version: number;
   /** The moment at which the books were archived. */
   readonly archivedAt: string | null;
@@ -48,6 +50,7 @@ export function organisationOf(db: Db, id: number): Organisation {
     changeoverDate: row.changeoverDate,
     timeZone: row.timeZone,
     twoPeopleFrom: row.twoPeopleFrom === null ? null : minor(row.twoPeopleFrom),
+    postsWhileClosing: row.postsWhileClosing,
     version: row.version,
     archivedAt: row.archivedAt,
   };

@@ -13,10 +13,12 @@ import {
   problem,
 } from '@just-ledger/core';
 import { and, eq } from 'drizzle-orm';
-import { periodEvent, periodLock } from '../../platform/database/schema.js';
+import { periodClosing, periodEvent, periodLock } from '../../platform/database/schema.js';
 import { notFound, Refusal } from '../../platform/problems/refusal.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
+import type { Actor } from '../../platform/sessions/session-guard.js';
+import { recordChange } from '../audit-trail/record-change.js';
 import { organisationOf } from '../organisations/organisation-store.js';
 import { todayOf } from '../organisations/today-of.js';
 import { chainEnd, closedYears } from './period-store.js';
@@ -59,6 +61,51 @@ export const unlockPeriod = defineCommand(
     for (const one of from) unlock(context, organisation, person, one, reason);
   },
 );
+
+/** Says that a month is being closed: who posts into it from now on is a setting. Twice does nothing. @throws {Refusal} 422 if it is locked */
+export const beginClosing = defineCommand(
+  'beginClosing',
+  (context: WriteContext, { organisation, person, period }: PeriodPlace): void => {
+    const found = periodFrom(context, organisation, period);
+    const { calendar } = organisationOf(context.db, organisation);
+    const { db, clock } = context;
+    const lockOf = and(eq(periodLock.organisation, organisation), eq(periodLock.period, found));
+    if (db.select({ period: periodLock.period }).from(periodLock).where(lockOf).get()) {
+      const message = `${periodName(calendar, found)} is locked already.`;
+      throw new Refusal(422, [problem('period-locked', '', message)]);
+    }
+    const row = { organisation, period: found, begunAt: clock.moment(), begunBy: person };
+    if (db.insert(periodClosing).values(row).onConflictDoNothing().run().changes === 0) return;
+    recordClosing(context, { organisation, person }, found, true);
+  },
+);
+
+/** Says that a month is not being closed any more. */
+export const endClosing = defineCommand(
+  'endClosing',
+  (context: WriteContext, { organisation, person, period }: PeriodPlace): void => {
+    const found = periodFrom(context, organisation, period);
+    if (takeOffClosing(context, organisation, found)) recordClosing(context, { organisation, person }, found, false);
+  },
+);
+
+function takeOffClosing({ db }: WriteContext, organisation: number, period: Period): boolean {
+  const where = and(eq(periodClosing.organisation, organisation), eq(periodClosing.period, period));
+  return db.delete(periodClosing).where(where).run().changes > 0;
+}
+
+function recordClosing(context: WriteContext, actor: Actor, period: Period, isBegun: boolean): void {
+  const { calendar } = organisationOf(context.db, actor.organisation);
+  recordChange(context, {
+    ...actor,
+    subject: 'month',
+    object: 0,
+    title: periodName(calendar, period),
+    before: { 'being closed': !isBegun },
+    after: { 'being closed': isBegun },
+  });
+  context.setUpChanged(actor.organisation);
+}
 
 interface Several {
   readonly several?: boolean;
@@ -105,6 +152,7 @@ export function lock(
 ): void {
   const where = and(eq(periodLock.organisation, organisation), eq(periodLock.period, period));
   if (context.db.select({ period: periodLock.period }).from(periodLock).where(where).get()) return;
+  takeOffClosing(context, organisation, period);
   const at = context.clock.moment();
   const end = chainEnd(context.db, organisation);
   context.db

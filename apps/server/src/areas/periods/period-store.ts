@@ -18,7 +18,7 @@ import {
 } from '@just-ledger/core';
 import { and, count, desc, eq, gte } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
-import { entry, periodLock, person, yearClosing } from '../../platform/database/schema.js';
+import { entry, periodClosing, periodLock, person, yearClosing } from '../../platform/database/schema.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { closingsWithin } from '../ledger/ledger-view.js';
 import { countEntries, type EntryCount } from './entry-counts.js';
@@ -70,6 +70,15 @@ export function fiscalYearsResponse(db: Db, organisation: Organisation, today: C
       .all()
       .map((row) => [row.lock.period, { ...row.lock, by: row.by }]),
   );
+  const beingClosed = new Map(
+    db
+      .select({ period: periodClosing.period, at: periodClosing.begunAt, by: person.name })
+      .from(periodClosing)
+      .innerJoin(person, eq(person.id, periodClosing.begunBy))
+      .where(eq(periodClosing.organisation, organisation.id))
+      .all()
+      .map(({ period, ...closing }) => [period, closing]),
+  );
   const answer = (period: Period, from: CivilDate | null, to: CivilDate): PeriodResponse => {
     const lock = locks.get(period);
     return {
@@ -83,6 +92,7 @@ export function fiscalYearsResponse(db: Db, organisation: Organisation, today: C
       lockedBy: lock?.by ?? null,
       lockedEntries: lock?.entries ?? null,
       lockedSeal: lock?.seal ?? null,
+      closing: beingClosed.get(period) ?? null,
     };
   };
   const month = (period: Period, year: FiscalYear): PeriodResponse => {

@@ -37,6 +37,11 @@ export function MonthRow({
   const lock = useOrganisationMutation((several: boolean) =>
     api.post(withQuery(paths.lock(organisation.id, period.period), { several: several ? 'true' : undefined })),
   );
+  const closing = useOrganisationMutation((isBegun: boolean) =>
+    isBegun
+      ? api.put(paths.periodClosing(organisation.id, period.period))
+      : api.delete(paths.periodClosing(organisation.id, period.period)),
+  );
   const failing = data?.proofs.filter((proof) => !proof.holds).length ?? 0;
   return (
     <tr>
@@ -56,6 +61,7 @@ export function MonthRow({
       <td>{toDo && <LeftToDo dates={{ from: period.from ?? period.to, to: period.to }} toDo={toDo} />}</td>
       <td className="soft">
         {period.locked && period.lockedAt ? `${shortDate(dayOf(period.lockedAt))} by ${period.lockedBy}` : ''}
+        {period.closing && `being closed, ${shortDate(dayOf(period.closing.at))} by ${period.closing.by}`}
       </td>
       <td className="num">
         {isUnlocking ? (
@@ -71,6 +77,16 @@ export function MonthRow({
         ) : (
           <Allowed>
             <span className={styles.locks}>
+              {(isPast || period.closing) && (
+                <button
+                  className="act small"
+                  type="button"
+                  disabled={closing.isPending}
+                  onClick={() => closing.mutate(!period.closing)}
+                >
+                  {period.closing ? 'end closing' : 'begin closing'}
+                </button>
+              )}
               {openBefore > 0 && isPast && (
                 <button
                   className="act small"
@@ -92,7 +108,7 @@ export function MonthRow({
             </span>
           </Allowed>
         )}
-        <ErrorMessage error={lock.error} />
+        <ErrorMessage error={lock.error ?? closing.error} />
       </td>
     </tr>
   );

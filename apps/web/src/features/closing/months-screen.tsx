@@ -1,3 +1,4 @@
+import { POSTS_WHILE_CLOSING_LABELS } from '@just-ledger/core';
 import { useQuery } from '@tanstack/react-query';
 import { clsx } from 'clsx';
 import { Link } from 'react-router';
@@ -25,7 +26,11 @@ export default function MonthsScreen() {
   return (
     <Sheet
       title={`Months of ${year.name}`}
-      aside={year.closed ? 'the year is closed' : 'a locked month takes no more entries'}
+      aside={
+        year.closed
+          ? 'the year is closed'
+          : `a locked month takes no more entries, one being closed those of ${POSTS_WHILE_CLOSING_LABELS[organisation.postsWhileClosing]}`
+      }
       tools={
         <Link className="act" to={address.href('year-end')}>
           {year.closed ? 'See the year end' : 'Rehearse the year end'}

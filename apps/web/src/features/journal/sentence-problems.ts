@@ -1,7 +1,8 @@
 import type { AccountResponse, BreakdownResponse } from '@just-ledger/contract';
-import { type Books, checkDate, type CivilDate, type CurrencyCode, typedAmountProblem } from '@just-ledger/core';
+import { checkDate, type CivilDate, type CurrencyCode, typedAmountProblem } from '@just-ledger/core';
 import { readTyped, typedDay } from '../../ui/own-ways.js';
 import type { Taxes } from '../tax-codes/use-taxes.js';
+import type { BooksForDates } from './books-for-dates.js';
 import { codeTyped } from './form-tax.js';
 import type { End, TypedSentence } from './typed-sentence.js';
 
@@ -21,7 +22,7 @@ export interface SentenceBooks {
   readonly breakdowns: readonly BreakdownResponse[];
   readonly currency: CurrencyCode;
   readonly taxes: Taxes;
-  readonly dates: Pick<Books, 'calendar' | 'changeoverDate' | 'today' | 'lockedPeriods' | 'closedYears'>;
+  readonly dates: BooksForDates;
   /** The date that typed ones are completed from. */
   readonly near: CivilDate;
 }

@@ -6,6 +6,8 @@ import {
   NO_TIME_ZONE,
   ORGANISATION_KINDS,
   parseCivilDate,
+  POSTS_WHILE_CLOSING,
+  POSTS_WHILE_CLOSING_LABELS,
   shortDate,
 } from '@just-ledger/core';
 import { Button } from '@mui/material';
@@ -100,6 +102,14 @@ export function OrganisationForm({
           label="Two people from"
           hint="entries of this amount or more are posted by somebody else than who prepared them; 0 for all, empty for none"
         />
+        <ChoiceInput
+          name="postsWhileClosing"
+          label="Into months being closed post"
+          hint="a month is being closed from when somebody says so until it is locked"
+          choices={POSTS_WHILE_CLOSING}
+          keyOf={(who) => who}
+          labelOf={(who) => POSTS_WHILE_CLOSING_LABELS[who]}
+        />
         <DateInput
           near={today}
           name="changeoverDate"
@@ -122,6 +132,7 @@ function typedOf({
   changeoverDate,
   timeZone,
   twoPeopleFrom,
+  postsWhileClosing,
 }: OrganisationResponse) {
   return {
     name,
@@ -131,6 +142,7 @@ function typedOf({
     fiscalYearStartDay,
     timeZone,
     twoPeopleFrom: twoPeopleFrom === null ? '' : wireInCell(twoPeopleFrom, baseCurrency),
+    postsWhileClosing,
     firstDay: shortDate(parseCivilDate(firstDay)),
     changeoverDate: changeoverDate ? shortDate(parseCivilDate(changeoverDate)) : '',
   };
@@ -153,6 +165,7 @@ function changesOf(
     ...(isChanged('fiscalYearStartMonth') && { fiscalYearStartMonth: typed.fiscalYearStartMonth }),
     ...(isChanged('fiscalYearStartDay') && { fiscalYearStartDay: typed.fiscalYearStartDay }),
     ...(isChanged('timeZone') && { timeZone: typed.timeZone }),
+    ...(isChanged('postsWhileClosing') && { postsWhileClosing: typed.postsWhileClosing }),
     ...(isChanged('twoPeopleFrom') && {
       twoPeopleFrom: typed.twoPeopleFrom.trim() === '' ? null : plainAmount(typed.twoPeopleFrom, start.baseCurrency),
     }),

@@ -6,6 +6,7 @@ import {
   NO_TIME_ZONE,
   ORGANISATION_KINDS,
   PAPER_STATES,
+  POSTS_WHILE_CLOSING,
 } from '@just-ledger/core';
 import { sql } from 'drizzle-orm';
 import { check, index, integer, primaryKey, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
@@ -39,6 +40,8 @@ export const organisation = table(
     timeZone: text('time_zone').notNull().default(NO_TIME_ZONE),
     /** From this amount on, who posts an entry is somebody else than who prepared it; minor units, null for never. */
     twoPeopleFrom: integer('two_people_from'),
+    /** Who posts into a month that is being closed. */
+    postsWhileClosing: oneOf('posts_while_closing', POSTS_WHILE_CLOSING).notNull().default('owners'),
     createdAt: moment('created_at').notNull(),
     version: version(),
     archivedAt: moment('archived_at'),

@@ -19,6 +19,18 @@ export const periodLock = table(
   (self) => [primaryKey({ columns: [self.organisation, self.period] })],
 );
 
+/** Periods that are being closed: who posts into them is a setting of the organisation. Locking one ends it. */
+export const periodClosing = table(
+  'period_closing',
+  {
+    organisation: organisationColumn(),
+    period: period('period').notNull(),
+    begunAt: moment('begun_at').notNull(),
+    begunBy: personColumn('begun_by'),
+  },
+  (self) => [primaryKey({ columns: [self.organisation, self.period] })],
+);
+
 export const periodEvent = table('period_event', {
   id: integer('id').primaryKey(),
   organisation: organisationColumn(),

@@ -1,0 +1,120 @@
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import type { FiscalYearsResponse, PeriodResponse, SetUpChangeResponse } from '@just-ledger/contract';
+import type { PostsWhileClosing } from '@just-ledger/core';
+import { member } from './people-of-books.js';
+import { problemCodes, type Reply, RunningServer } from './running-server.js';
+import { archiveOf, sendArchive, takeArchive } from './sent-archives.js';
+
+// Who posts into a month that is being closed: approvers and owners, owners, or nobody.
+
+let server: RunningServer;
+let approver: RunningServer;
+let at: string;
+beforeAll(async () => {
+  server = await RunningServer.start({ today: '2026-05-10' });
+  at = await server.organisation({ firstDay: '2026-01-01' });
+  approver = await member('ada', 'approver', server, at);
+}, 60_000);
+afterAll(() => server.stop());
+
+const entry = (date: string, more: object = {}): object => ({
+  date,
+  explanation: 'Rent',
+  lines: [
+    { account: '6100', debit: '100.00' },
+    { account: '1010', credit: '100.00' },
+  ],
+  ...more,
+});
+const post = (by: RunningServer, date: string): Promise<Reply> => by.request('POST', `${at}/entries`, entry(date));
+const months = async (): Promise<PeriodResponse[]> =>
+  ((await server.done('GET', `${at}/fiscal-years`)) as FiscalYearsResponse).years[0]?.periods ?? [];
+const month = async (period: string): Promise<PeriodResponse | undefined> =>
+  (await months()).find((one) => one.period === period);
+/** Changes who posts. */
+async function letPost(postsWhileClosing: PostsWhileClosing): Promise<void> {
+  const { version } = (await server.done('GET', at)) as { version: number };
+  await server.done('PATCH', at, { postsWhileClosing, version });
+}
+
+describe('a month that is being closed', () => {
+  test('is said to be so, once, by whom and since when; other months are not', async () => {
+    expect((await approver.request('PUT', `${at}/periods/2026-03/closing`)).status).toBe(204);
+    expect((await server.request('PUT', `${at}/periods/2026-03/closing`)).status).toBe(204);
+    expect((await month('2026-03'))?.closing).toEqual({ at: expect.stringContaining('2026-05-10'), by: 'ada' });
+    expect((await months()).filter(({ closing }) => closing !== null)).toHaveLength(1);
+    const trail = (await server.done('GET', `${at}/set-up-changes`)) as SetUpChangeResponse[];
+    expect(trail[0]).toMatchObject({
+      subject: 'month',
+      title: 'March 2026',
+      fields: [{ field: 'being closed', from: 'no', to: 'yes' }],
+    });
+  });
+
+  test.each<[PostsWhileClosing, number, number]>([
+    ['all', 201, 201],
+    ['owners', 422, 201],
+    ['nobody', 422, 422],
+  ])('takes entries of %s', async (who, approvers, owners) => {
+    await letPost(who);
+    expect([(await post(approver, '2026-03-31')).status, (await post(server, '2026-03-31')).status]).toEqual([
+      approvers,
+      owners,
+    ]);
+    expect((await post(approver, '2026-04-01')).status).toBe(201);
+  });
+
+  test('says why it takes none, and keeps none of several', async () => {
+    const refused = await post(server, '2026-03-31');
+    expect(problemCodes(refused)).toEqual(['period-closing at date']);
+    expect(refused.body.problems[0].message).toBe(
+      'March 2026 is being closed: nobody posts into it. Keep the entry as a draft, or date it in another month.',
+    );
+    const before = (await month('2026-04'))?.entries;
+    const draft = async (date: string): Promise<string> =>
+      ((await server.done('POST', `${at}/drafts`, entry(date))) as { id: string }).id;
+    const drafts = [await draft('2026-04-02'), await draft('2026-03-30')];
+    const set = await server.request('POST', `${at}/drafts/set/post`, { drafts });
+    expect(set.status).toBeGreaterThanOrEqual(400);
+    expect((await month('2026-04'))?.entries).toBe(before);
+  });
+
+  test('takes nothing from a file, no reversal and nothing that is due either', async () => {
+    const csv =
+      'date,entry,explanation,account,debit,credit\n2026-03-05,1,Fees,6100,5.00,\n2026-03-05,1,Fees,1010,,5.00\n';
+    const file = await server.request('POST', `${at}/entries/import`, csv, { 'content-type': 'text/csv' });
+    expect(problemCodes(file)).toEqual(['period-closing at date']);
+    const back = await server.request('POST', `${at}/entries/2026-0001/reverse`, { date: '2026-03-31' });
+    expect(problemCodes(back)).toEqual(['period-closing at date']);
+  });
+
+  test('is not being closed any more once that is said, or once it is locked', async () => {
+    expect((await approver.request('DELETE', `${at}/periods/2026-03/closing`)).status).toBe(204);
+    expect((await post(server, '2026-03-31')).status).toBe(201);
+    await server.done('PUT', `${at}/periods/2026-03/closing`);
+    await server.done('POST', `${at}/periods/2026-03/lock`);
+    expect(await month('2026-03')).toMatchObject({ locked: true, closing: null });
+    expect(problemCodes(await server.request('PUT', `${at}/periods/2026-03/closing`))).toEqual(['period-locked at ']);
+    expect((await server.request('PUT', `${at}/periods/2026-13/closing`)).status).toBe(404);
+    await server.done('POST', `${at}/periods/2026-03/unlock`, { reason: 'A bill came late' });
+    expect(await month('2026-03')).toMatchObject({ locked: false, closing: null });
+  });
+
+  test('goes along in an archive, with who posts into it', async () => {
+    await server.done('PUT', `${at}/periods/2026-02/closing`);
+    const sent = await sendArchive(server, await archiveOf(server, at));
+    const taken = await takeArchive(server, sent, 'Taken over');
+    const theirs = `/api/organisations/${String(taken.organisation)}`;
+    const years = (await server.done('GET', `${theirs}/fiscal-years`)) as FiscalYearsResponse;
+    const being = years.years[0]?.periods.filter(({ closing }) => closing !== null).map(({ period }) => period);
+    expect([being, ((await server.done('GET', theirs)) as { postsWhileClosing: string }).postsWhileClosing]).toEqual([
+      ['2026-02'],
+      'nobody',
+    ]);
+  });
+
+  test('does not keep the year from being closed', async () => {
+    await server.done('POST', `${at}/fiscal-years/2026/closing?until=2026-03-31`);
+    expect(await month('2026-02')).toMatchObject({ locked: true, closing: null });
+  });
+});
