@@ -26,7 +26,7 @@ import { keystrokesOfFifty } from './keystrokes.js';
 import { posting } from './posting.js';
 import { runReviewTrial } from './review-trials.js';
 import { PLANTED, runSlipTrials } from './slip-trials.js';
-import { DAYS, REPORTS, firstReading, rawSums, warmUp } from './reports.js';
+import { COLUMN_CHOICES, COMPARED, DAYS, REPORTS, firstReading, rawMonths, rawSums, warmUp } from './reports.js';
 import { median, usually } from './stopwatch.js';
 import { ServerUnderBench } from './server-under-bench.js';
 import { TRADING_SHAPES, tradingBooks, type TradingShape } from './trading-books.js';
@@ -69,6 +69,23 @@ function showReports(db: Db): void {
     }
   }
   console.log();
+}
+
+/** Statements with columns beside their days, again, to the plain sum of all lines; of 24 months also to their plain query. */
+function showColumns(db: Db): void {
+  const of = organisationOf(db, 1);
+  const { J } = rawSums(db, LARGE_TODAY);
+  const months = rawMonths(db);
+  const plain = `J ${J.toFixed(0)} ms, the plain query of 24 months ${months.toFixed(0)} ms`;
+  console.log(`columns beside the days of a statement, again; ${plain}`);
+  for (const [statement, draw] of COMPARED) {
+    for (const [choice, asked] of COLUMN_CHOICES) {
+      draw(db, of, asked);
+      const time = usually(() => draw(db, of, asked));
+      const toMonths = asked.columns === 'months' ? `, to its plain query ${(time / months).toPrecision(2)}` : '';
+      console.log(`  ${`${statement}, ${choice}`.padEnd(70)} ${(time / J).toPrecision(2).padStart(9)}${toMonths}`);
+    }
+  }
 }
 
 function showGrowth(): void {
@@ -188,6 +205,7 @@ async function showBooks(): Promise<void> {
   settle(context);
   const db = openForReading(books);
   showReports(db);
+  showColumns(db);
   showGrowth();
   showPage(db);
   showPosting(context);

@@ -27,6 +27,36 @@ export const REPORTS: readonly [readonly [string, Draw], ...(readonly [string, D
   ['balance sheet', (on, of, asAt) => balanceSheetReport(on, of, { asAt }, LARGE_TODAY)],
 ];
 
+/** What can stand beside the days of a statement, with the days and what is chosen. */
+export const COLUMN_CHOICES = [
+  ['two years before', { from: '2026-01-01', to: '2026-12-31', columns: 'years:2' }],
+  ['twelve months before', { from: '2026-12-01', to: '2026-12-31', columns: 'periods:12' }],
+  ['24 months', { from: '2025-01-01', to: '2026-12-31', columns: 'months' }],
+  ['the year to date', { from: '2026-12-01', to: '2026-12-31', columns: 'year-to-date' }],
+  ['as known on an earlier day', { from: '2026-01-01', to: '2026-12-31', columns: 'known-on:2026-06-30' }],
+] as const;
+
+/** Statements with columns beside their days; that of cash is measured over HTTP, of books that are more like any. */
+export const COMPARED: readonly (readonly [
+  string,
+  (on: Db, of: Organisation, asked: (typeof COLUMN_CHOICES)[number][1]) => unknown,
+])[] = [
+  ['income statement', (on, of, asked) => incomeStatementReport(on, of, asked, LARGE_TODAY)],
+  ['statement of changes in equity', (on, of, asked) => equityStatementReport(on, of, asked, LARGE_TODAY)],
+  ['balance sheet', (on, of, { to, ...asked }) => balanceSheetReport(on, of, { ...asked, asAt: to }, LARGE_TODAY)],
+];
+
+/** The plain query of a comparison of 24 months, with its joins, in milliseconds. */
+export function rawMonths({ $client }: Db): number {
+  const joined = $client.prepare(
+    `SELECT a.number, substr(e.date, 1, 7), sum(l.amount) FROM line AS l
+      JOIN entry AS e ON e.organisation = l.organisation AND e.place = l.entry
+      JOIN account AS a ON a.organisation = l.organisation AND a.id = l.account
+      WHERE l.organisation = 1 AND e.date BETWEEN '2025-01-01' AND '2026-12-31' GROUP BY 1, 2`,
+  );
+  return usually(() => joined.all(), 3);
+}
+
 /** The raw sums that reports are measured against, in milliseconds. */
 export interface RawSums {
   /** Over the covering index. */

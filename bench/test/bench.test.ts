@@ -16,6 +16,9 @@ test('the bench measures every question and proves the books it measured, whatev
   }
   expect(said).toMatch(/^month end: R, .* ms; J, .* ms$/m);
   expect(said).toMatch(/^mid-month: R, .* ms; J, .* ms$/m);
+  expect(
+    said.match(/^ {2}(income|statement of|balance).*, .* +[\d.e+-]+(, to its plain query [\d.e+-]+)?$/gm),
+  ).toHaveLength(15);
   expect(said).toMatch(/page in the middle of the largest account/);
   expect(said).toMatch(/bulk import of 500 lines .*\d/);
   expect(said.match(/trial balance, .* to that of the smaller books .*\d/g)).toHaveLength(2);

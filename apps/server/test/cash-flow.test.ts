@@ -3,6 +3,7 @@ import type { CashFlowResponse, StatementRowResponse } from '@just-ledger/contra
 import { followEveryFigure } from './followed-figures.js';
 import { type Reply, RunningServer } from './running-server.js';
 import { archiveOf, sendArchive, takeArchive } from './sent-archives.js';
+import { pagesOfPdf } from './written-files.js';
 
 // The cash-flow statement over HTTP: reckoned by hand beside what is posted, and against the lines themselves.
 
@@ -201,4 +202,25 @@ describe('a year with a van on account, a loan and a dividend', () => {
     });
     expect([status, body.problems[0].path]).toEqual([422, 'cashFlow']);
   });
+});
+
+test('of very many entries that moved no cash the largest hundred are told, and what all come to', async () => {
+  const own = await server.organisation({ firstDay: '2026-01-01', kind: 'company' });
+  const rows = Array.from({ length: 104 }, (_, at) => [
+    `2026-03-01,${at},Press ${at},1500,${at + 1}.00,`,
+    `2026-03-01,${at},Press ${at},2600,,${at + 1}.00`,
+  ]);
+  const csv = `date,entry,explanation,account,debit,credit\n${rows.flat().join('\n')}\n`;
+  const file = await server.request('POST', `${own}/entries/import`, csv, { 'content-type': 'text/csv' });
+  expect(file.status).toBe(201);
+  const asked = 'from=2026-01-01&to=2026-12-31';
+  const told = (await server.done('GET', `${own}/reports/cash-flow-statement?${asked}`)) as CashFlowResponse;
+  expect(told.withoutCashInAll).toEqual({ entries: 104, amount: '5460.00' });
+  expect(told.withoutCash.map(({ amount }) => amount)).toEqual(
+    Array.from({ length: 100 }, (_, at) => `${at + 5}.00`),
+  );
+  const pages = await pagesOfPdf(server, `${own}/reports/cash-flow-statement.pdf?${asked}`);
+  expect(pages.join(' ')).toContain(
+    'Moved no cash, and is in no figure above (the largest 100 of 104 entries, 5,460.00 in all):',
+  );
 });

@@ -194,8 +194,10 @@ export interface CashFlowResponse extends StatementHeading {
     cashAtBeginning: string;
     cashAtEnd: string;
   };
-  /** What moved no cash: it stands in no figure. */
+  /** What moved no cash: it stands in no figure. The largest hundred, in the order of posting. */
   withoutCash: WithoutCashResponse[];
+  /** How many there are, and what they come to. */
+  withoutCashInAll: { entries: number; amount: string };
 }
 
 /** Why the figure of an account is another than before: its lines in two spans, or in the first alone. */

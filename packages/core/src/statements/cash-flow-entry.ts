@@ -113,3 +113,15 @@ export function mainAccount(
   const own = lines.filter((line) => classOf(line) === activity);
   return [...own].sort((a, b) => rank(b) - rank(a) || Math.abs(b.amount) - Math.abs(a.amount))[0]?.account;
 }
+
+/**
+ * What stands over the entries that moved no cash, of which the largest are told.
+ *
+ * @param amount what all of them come to, as it is written
+ * @example withoutCashWords(2, 2, '300.00') // → 'Moved no cash, and is in no figure above:'
+ */
+export function withoutCashWords(told: number, inAll: number, amount: string): string {
+  const which =
+    told < inAll ? ` (the largest ${told} of ${inAll.toLocaleString('en')} entries, ${amount} in all)` : '';
+  return `Moved no cash, and is in no figure above${which}:`;
+}

@@ -37,6 +37,7 @@ export function attachPapers(
   }: { organisation: number; entry: number; person: number; at?: string },
   papers: readonly Omit<NamedPaper, 'path'>[],
 ): void {
+  if (papers.length === 0) return;
   const of = and(eq(entryAttachment.organisation, organisation), eq(entryAttachment.entry, entry));
   const last = db
     .select({ place: sql<number>`coalesce(max(${entryAttachment.place}), 0)` })

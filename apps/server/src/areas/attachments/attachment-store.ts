@@ -7,6 +7,7 @@ import type {
 import { entryNumber } from '@just-ledger/core';
 import { and, asc, count, desc, eq, isNotNull, isNull, lt, ne, type SQL, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
+import { oncePerConnection } from '../../platform/database/once-per-connection.js';
 import { isRow } from '../../platform/database/next-id.js';
 import { attachment, draft, entry, entryAttachment, person } from '../../platform/database/schema.js';
 import { notFound } from '../../platform/problems/refusal.js';
@@ -33,9 +34,8 @@ export function attachmentOfHash(db: Db, organisation: number, sha256: string): 
     .get();
 }
 
-/** The papers of some entries, by the places of these. */
-export function papersOf(db: Db, organisation: number, places: readonly number[]): Map<number, EntryPaperResponse[]> {
-  const rows = db
+const papersOfEntries = oncePerConnection((db) =>
+  db
     .select({
       entry: entryAttachment.entry,
       attachment: entryAttachment.attachment,
@@ -52,13 +52,18 @@ export function papersOf(db: Db, organisation: number, places: readonly number[]
     )
     .where(
       and(
-        eq(entryAttachment.organisation, organisation),
-        sql`${entryAttachment.entry} IN (SELECT value FROM json_each(${JSON.stringify(places)}))`,
+        eq(entryAttachment.organisation, sql.placeholder('organisation')),
+        sql`${entryAttachment.entry} IN (SELECT value FROM json_each(${sql.placeholder('places')}))`,
         isNull(entryAttachment.removedAt),
       ),
     )
     .orderBy(asc(entryAttachment.entry), asc(entryAttachment.place))
-    .all();
+    .prepare(),
+);
+
+/** The papers of some entries, by the places of these. */
+export function papersOf(db: Db, organisation: number, places: readonly number[]): Map<number, EntryPaperResponse[]> {
+  const rows = papersOfEntries(db).all({ organisation, places: JSON.stringify(places) });
   const papers = new Map<number, EntryPaperResponse[]>();
   for (const { entry: of, line, ...paper } of rows) {
     papers.set(of, [...(papers.get(of) ?? []), { ...paper, line: line === 0 ? null : line }]);

@@ -1,6 +1,7 @@
 import type { Books, CivilDate, ClosingPeriods, Contact } from '@just-ledger/core';
-import { eq } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
+import { oncePerConnection } from '../../platform/database/once-per-connection.js';
 import { contact, periodClosing, periodLock, yearClosing } from '../../platform/database/schema.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { loadChart } from '../accounts/account-store.js';
@@ -16,15 +17,22 @@ export function booksOf(context: WriteContext, organisation: number): Books {
   return context.ofSetUp(organisation, today, () => loadBooks(context.db, organisation, today));
 }
 
-/** The periods that are being closed, and who posts into them. */
-export function closingPeriodsOf(db: Db, organisation: number): ClosingPeriods {
-  const rows = db
+const periodsBeingClosed = oncePerConnection((db) =>
+  db
     .select({ period: periodClosing.period })
     .from(periodClosing)
-    .where(eq(periodClosing.organisation, organisation))
-    .all();
+    .where(eq(periodClosing.organisation, sql.placeholder('organisation')))
+    .prepare(),
+);
+
+/** The periods that are being closed, and who posts into them. */
+export function closingPeriodsOf(db: Db, organisation: number): ClosingPeriods {
   return {
-    periods: new Set(rows.map(({ period }) => period)),
+    periods: new Set(
+      periodsBeingClosed(db)
+        .all({ organisation })
+        .map(({ period }) => period),
+    ),
     who: organisationOf(db, organisation).postsWhileClosing,
   };
 }

@@ -1,6 +1,7 @@
 import { type CivilDate, entryNumber } from '@just-ledger/core';
-import { and, eq, inArray, isNotNull, or, sql } from 'drizzle-orm';
+import { and, eq, isNotNull, or, type SQL, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
+import { oncePerConnection } from '../../platform/database/once-per-connection.js';
 import { draftEnd, entry, entryCorrection, occurrence, recurringJournal } from '../../platform/database/schema.js';
 import { isOneOf } from './posted-entries.js';
 import { plansOf } from './reversal-plans.js';
@@ -24,17 +25,9 @@ export function entryLinks(
   rows: readonly { readonly place: number; readonly reverses: number | null }[],
 ): (place: number) => EntryLinks {
   const places = rows.map(({ place }) => place);
-  const isAmong = or(isOneOf(entryCorrection.place, places), isOneOf(entryCorrection.corrects, places));
-  const corrections = db
-    .select()
-    .from(entryCorrection)
-    .where(and(eq(entryCorrection.organisation, organisation), isAmong))
-    .all();
-  const reversals = db
-    .select({ place: entry.place, reverses: entry.reverses })
-    .from(entry)
-    .where(and(eq(entry.organisation, organisation), isOneOf(entry.reverses, places)))
-    .all();
+  const given = { organisation, places: JSON.stringify(places) };
+  const corrections = statements(db).corrections.all(given);
+  const reversals = statements(db).reversals.all(given);
   const others = [
     ...rows.flatMap(({ reverses }) => reverses ?? []),
     ...reversals.map(({ place }) => place),
@@ -44,7 +37,8 @@ export function entryLinks(
   const numberOf = (place: number | null | undefined): string | null => numbers.get(place ?? 0) ?? null;
   const reversedBy = new Map(reversals.map((one) => [one.reverses, one.place]));
   const plans = plansOf(db, organisation, places);
-  const recurring = recurringOf(db, organisation, places);
+  const occurrences = [...statements(db).posted.all(given), ...statements(db).drafted.all(given)];
+  const recurring = new Map(occurrences.map(({ place, ...journal }) => [place, journal]));
   return (place) => ({
     reverses: numberOf(rows.find((row) => row.place === place)?.reverses),
     reversedBy: numberOf(reversedBy.get(place)),
@@ -55,41 +49,57 @@ export function entryLinks(
   });
 }
 
-/** The recurring journals of entries that are occurrences of one, posted at once or laid as a draft first. */
-function recurringOf(
-  db: Db,
-  organisation: number,
-  places: readonly number[],
-): Map<number, { id: number; name: string }> {
-  const id = recurringJournal.id;
-  const isOf = and(eq(recurringJournal.organisation, occurrence.organisation), eq(id, occurrence.journal));
-  const posted = db
-    .select({ place: sql<number>`${occurrence.entry}`, id, name: recurringJournal.name })
-    .from(occurrence)
-    .innerJoin(recurringJournal, isOf)
-    .where(and(eq(occurrence.organisation, organisation), isOneOf(occurrence.entry, places)))
-    .all();
-  const drafted = db
-    .select({ place: entry.place, id, name: recurringJournal.name })
-    .from(occurrence)
-    .innerJoin(recurringJournal, isOf)
-    .innerJoin(draftEnd, and(eq(draftEnd.organisation, occurrence.organisation), eq(draftEnd.id, occurrence.draft)))
-    .innerJoin(entry, and(eq(entry.organisation, occurrence.organisation), eq(draftEnd.entry, NUMBER)))
-    .where(and(eq(occurrence.organisation, organisation), isNotNull(occurrence.draft), isOneOf(entry.place, places)))
-    .all();
-  return new Map([...posted, ...drafted].map(({ place, ...journal }) => [place, journal]));
-}
-
 /** The number of an entry, as it is written. */
 const NUMBER = sql`${entry.year} || '-' || printf('%04d', ${entry.number})`;
+
+const statements = oncePerConnection((db) => {
+  const organisation = sql.placeholder('organisation');
+  const isGiven = (column: Parameters<typeof isOneOf>[0]): SQL => isOneOf(column, sql.placeholder('places'));
+  const id = recurringJournal.id;
+  const isOf = and(eq(recurringJournal.organisation, occurrence.organisation), eq(id, occurrence.journal));
+  return {
+    corrections: db
+      .select()
+      .from(entryCorrection)
+      .where(
+        and(
+          eq(entryCorrection.organisation, organisation),
+          or(isGiven(entryCorrection.place), isGiven(entryCorrection.corrects)),
+        ),
+      )
+      .prepare(),
+    reversals: db
+      .select({ place: entry.place, reverses: entry.reverses })
+      .from(entry)
+      .where(and(eq(entry.organisation, organisation), isGiven(entry.reverses)))
+      .prepare(),
+    /** Occurrences of recurring journals that were posted at once, … */
+    posted: db
+      .select({ place: sql<number>`${occurrence.entry}`, id, name: recurringJournal.name })
+      .from(occurrence)
+      .innerJoin(recurringJournal, isOf)
+      .where(and(eq(occurrence.organisation, organisation), isGiven(occurrence.entry)))
+      .prepare(),
+    /** … and such as were laid as a draft first. */
+    drafted: db
+      .select({ place: entry.place, id, name: recurringJournal.name })
+      .from(occurrence)
+      .innerJoin(recurringJournal, isOf)
+      .innerJoin(draftEnd, and(eq(draftEnd.organisation, occurrence.organisation), eq(draftEnd.id, occurrence.draft)))
+      .innerJoin(entry, and(eq(entry.organisation, occurrence.organisation), eq(draftEnd.entry, NUMBER)))
+      .where(and(eq(occurrence.organisation, organisation), isNotNull(occurrence.draft), isGiven(entry.place)))
+      .prepare(),
+    numbers: db
+      .select({ place: entry.place, year: entry.year, number: entry.number })
+      .from(entry)
+      .where(and(eq(entry.organisation, organisation), isGiven(entry.place)))
+      .prepare(),
+  };
+});
 
 /** The numbers of entries by their places. */
 export function numbersOf(db: Db, organisation: number, places: readonly number[]): Map<number, string> {
   if (places.length === 0) return new Map();
-  const rows = db
-    .select({ place: entry.place, year: entry.year, number: entry.number })
-    .from(entry)
-    .where(and(eq(entry.organisation, organisation), inArray(entry.place, [...places])))
-    .all();
+  const rows = statements(db).numbers.all({ organisation, places: JSON.stringify(places) });
   return new Map(rows.map(({ place, year, number }) => [place, entryNumber(year, number)]));
 }

@@ -10,7 +10,7 @@ import {
   quoteOf,
   zip,
 } from '@just-ledger/core';
-import { and, eq, gt, sql, type SQL } from 'drizzle-orm';
+import { and, eq, gt, sql, type SQL, Placeholder } from 'drizzle-orm';
 import type { SQLiteColumn } from 'drizzle-orm/sqlite-core';
 import type { Db } from '../../platform/database/connection.js';
 import { combination, entry, line } from '../../platform/database/schema.js';
@@ -61,9 +61,10 @@ export function* everyPostedEntry(
   }
 }
 
-/** Whether a column is one of any number of whole numbers. */
-export function isOneOf(column: SQLiteColumn, numbers: readonly number[]): SQL {
-  return sql`${column} IN (SELECT value FROM json_each(${JSON.stringify(numbers)}))`;
+/** Whether a column is one of any number of whole numbers; or of those that a prepared statement is given as JSON. */
+export function isOneOf(column: SQLiteColumn, numbers: readonly number[] | Placeholder): SQL {
+  const given = numbers instanceof Placeholder ? numbers : JSON.stringify(numbers);
+  return sql`${column} IN (SELECT value FROM json_each(${given}))`;
 }
 
 type Combinations = ReadonlyMap<number, Breakdowns>;

@@ -1,6 +1,7 @@
 import type { CivilDate } from '@just-ledger/core';
 import { and, asc, eq, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
+import { oncePerConnection } from '../../platform/database/once-per-connection.js';
 import { reversalPlan } from '../../platform/database/schema.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { isOneOf } from './posted-entries.js';
@@ -36,14 +37,23 @@ export function historyOf(db: Db, organisation: number, entry: number): Reversal
     .all();
 }
 
-/** What holds for the reversal of each of some entries, by their places. */
-export function plansOf(db: Db, organisation: number, places: readonly number[]): Map<number, ReversalPlan> {
-  const rows = db
+const plansOfEntries = oncePerConnection((db) =>
+  db
     .select()
     .from(reversalPlan)
-    .where(and(eq(reversalPlan.organisation, organisation), isOneOf(reversalPlan.entry, places)))
+    .where(
+      and(
+        eq(reversalPlan.organisation, sql.placeholder('organisation')),
+        isOneOf(reversalPlan.entry, sql.placeholder('places')),
+      ),
+    )
     .orderBy(asc(reversalPlan.place))
-    .all();
+    .prepare(),
+);
+
+/** What holds for the reversal of each of some entries, by their places. */
+export function plansOf(db: Db, organisation: number, places: readonly number[]): Map<number, ReversalPlan> {
+  const rows = plansOfEntries(db).all({ organisation, places: JSON.stringify(places) });
   return new Map(rows.map((row) => [row.entry, row]));
 }
 

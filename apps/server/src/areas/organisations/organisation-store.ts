@@ -11,8 +11,9 @@ import {
   type PostsWhileClosing,
   problem,
 } from '@just-ledger/core';
-import { and, eq } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
+import { oncePerConnection } from '../../platform/database/once-per-connection.js';
 import { membership, organisation, unfinishedStart } from '../../platform/database/schema.js';
 import { notFound, Refusal } from '../../platform/problems/refusal.js';
 
@@ -33,9 +34,17 @@ export interface Organisation {
   readonly archivedAt: string | null;
 }
 
+const organisationById = oncePerConnection((db) =>
+  db
+    .select()
+    .from(organisation)
+    .where(eq(organisation.id, sql.placeholder('id')))
+    .prepare(),
+);
+
 /** The organisation with an id. @throws {Refusal} 404 */
 export function organisationOf(db: Db, id: number): Organisation {
-  const row = db.select().from(organisation).where(eq(organisation.id, id)).get();
+  const row = organisationById(db).get({ id });
   if (!row) throw notFound('organisation');
   return {
     id: row.id,

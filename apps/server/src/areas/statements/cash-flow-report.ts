@@ -15,6 +15,7 @@ import {
   roundingUnit,
   spanLine,
   type WithoutCash,
+  sumOf,
   ZERO,
 } from '@just-ledger/core';
 import { and, eq, inArray } from 'drizzle-orm';
@@ -82,17 +83,25 @@ export function cashFlowReport(
       cashAtBeginning: write(now.of?.cashAtBeginning),
       cashAtEnd: write(now.of?.cashAtEnd),
     },
-    withoutCash: toldEntries(db, organisation, now.of?.withoutCash ?? [], query.rounding),
+    ...toldEntries(db, organisation, now.of?.withoutCash ?? [], query.rounding),
   };
 }
+
+/** So many entries that moved no cash are told one by one, the largest of them. */
+const MOST_TOLD = 100;
 
 function toldEntries(
   db: Db,
   organisation: Organisation,
-  told: readonly WithoutCash[],
+  all: readonly WithoutCash[],
   rounding: Rounding | undefined,
-): WithoutCashResponse[] {
+): Pick<CashFlowResponse, 'withoutCash' | 'withoutCashInAll'> {
   const unit = rounding ? roundingUnit(organisation.baseCurrency, rounding) : minor(1);
+  const write = (amount: Minor): string => formatAmount(rounded(amount, unit), organisation.baseCurrency);
+  const told = [...all]
+    .sort((a, b) => b.amount - a.amount)
+    .slice(0, MOST_TOLD)
+    .sort((a, b) => a.place - b.place);
   const places = told.map(({ place }) => place);
   const rows = db
     .select()
@@ -100,17 +109,13 @@ function toldEntries(
     .where(and(eq(entry.organisation, organisation.id), inArray(entry.place, places)))
     .all();
   const byPlace = new Map(rows.map((row) => [row.place, row]));
-  return told.flatMap(({ place, amount }) => {
-    const row = byPlace.get(place);
-    if (!row) return [];
-    const { year, number, date, explanation } = row;
-    return [
-      {
-        entry: entryNumber(year, number),
-        date,
-        explanation,
-        amount: formatAmount(rounded(amount, unit), organisation.baseCurrency),
-      },
-    ];
-  });
+  return {
+    withoutCash: told.flatMap(({ place, amount }) => {
+      const row = byPlace.get(place);
+      if (!row) return [];
+      const { year, number, date, explanation } = row;
+      return [{ entry: entryNumber(year, number), date, explanation, amount: write(amount) }];
+    }),
+    withoutCashInAll: { entries: all.length, amount: write(sumOf(all.map(({ amount }) => amount))) },
+  };
 }

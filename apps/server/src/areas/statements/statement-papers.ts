@@ -18,6 +18,7 @@ import {
   takenAway,
   withSign,
   writtenPercent,
+  withoutCashWords,
 } from '@just-ledger/core';
 import { printedAmount } from '../../platform/files/printed-amount.js';
 import type { PaperRow, PaperRule, StatementPaper } from '../../platform/files/statement-pages.js';
@@ -47,7 +48,9 @@ export function cashFlowPaper(of: CashFlowResponse): StatementPaper {
       `${shortDate(parseCivilDate(date))}, ${explanation} (${entry}): ${printedAmount(amount, of.currency, of.rounding)}`,
   );
   if (told.length === 0) return paper;
-  return { ...paper, notes: [...paper.notes, 'Moved no cash, and is in no figure above:', ...told] };
+  const { entries, amount } = of.withoutCashInAll;
+  const which = withoutCashWords(told.length, entries, printedAmount(amount, of.currency, of.rounding));
+  return { ...paper, notes: [...paper.notes, which, ...told] };
 }
 
 /** A statement of changes in equity as it is printed: a column a component, and the totals of each column. */

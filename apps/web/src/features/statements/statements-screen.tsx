@@ -203,7 +203,7 @@ export default function StatementsScreen() {
                     carried={({ key }) => CARRIED_OF_CASH_FLOW[key]}
                     figureOf={(row, column) => figureOf('cash-flow-statement', row, column)}
                   />
-                  <WithoutCash of={cash.withoutCash} money={cash} />
+                  <WithoutCash cash={cash} money={cash} />
                 </>,
               )}
             {hasNotes && (

@@ -1,5 +1,5 @@
-import type { WithoutCashResponse } from '@just-ledger/contract';
-import { parseCivilDate, shortDate } from '@just-ledger/core';
+import type { CashFlowResponse } from '@just-ledger/contract';
+import { parseCivilDate, shortDate, withoutCashWords } from '@just-ledger/core';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
 import { shown } from '../../ui/money.js';
@@ -7,14 +7,22 @@ import styles from './chain.module.css';
 import type { Money } from './written-figure.js';
 
 /** What one activity set against another without cash: told beside the cash-flow statement, in none of its figures. */
-export function WithoutCash({ of, money }: { of: readonly WithoutCashResponse[]; money: Money }) {
+export function WithoutCash({
+  cash,
+  money,
+}: {
+  cash: Pick<CashFlowResponse, 'withoutCash' | 'withoutCashInAll'>;
+  money: Money;
+}) {
   const address = useAddress();
-  if (of.length === 0) return null;
+  const { withoutCash: told, withoutCashInAll: all } = cash;
+  if (told.length === 0) return null;
+  const amount = shown(all.amount, money.currency, money.rounding);
   return (
     <aside className={styles.told} aria-label="Without cash">
-      <p>Moved no cash, and is in no figure above:</p>
+      <p>{withoutCashWords(told.length, all.entries, amount)}</p>
       <ul>
-        {of.map(({ entry, date, explanation, amount }) => (
+        {told.map(({ entry, date, explanation, amount }) => (
           <li key={entry}>
             <span>
               {shortDate(parseCivilDate(date))}, {explanation}{' '}
