@@ -212,7 +212,9 @@ CREATE TRIGGER entry_insert BEFORE INSERT ON entry BEGIN
               OR substr(date(NEW.date, '+1 day'), 9, 2) = '01' OR NEW.date < '1900-02' THEN substr(NEW.date, 1, 7)
             ELSE substr(date(NEW.date, 'start of month', '-1 day'), 1, 7) END)
         THEN RAISE(ABORT, 'entry: its period is locked')
-      WHEN NEW.stage <> 'closing' AND o.posts_while_closing <> 'all'
+      -- most often none is: asked first, since its period takes longer to tell
+      WHEN EXISTS (SELECT 1 FROM period_closing WHERE organisation = NEW.organisation)
+          AND NEW.stage <> 'closing' AND o.posts_while_closing <> 'all'
           AND EXISTS (SELECT 1 FROM period_closing AS k WHERE k.organisation = NEW.organisation
             AND k.period = CASE
               WHEN NEW.date < o.first_day THEN 'brought-forward'
