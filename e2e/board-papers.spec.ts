@@ -46,7 +46,7 @@ test('kept reports are put together by keys, printed, and removed', async ({ own
   const issued = page.getByRole('region', { name: 'Issued' }).getByRole('row', { name: /For the board/ });
   await expect(issued).toContainText(/[0-9a-f]{64}.*after 1 entry/);
   const kept = await page.request.get(
-    new URL((await issued.getByRole('link').getAttribute('href')) ?? '', page.url()).href,
+    new URL((await issued.getByRole('link', { name: 'Open' }).getAttribute('href')) ?? '', page.url()).href,
   );
   expect([kept.status(), kept.headers()['content-type']]).toEqual([200, 'application/pdf']);
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);

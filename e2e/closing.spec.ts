@@ -23,7 +23,7 @@ test('a month that is being closed takes what is asked of whom, and an entry say
   const { version } = await ask<{ version: number }>('GET', '');
   await ask('PATCH', '', { postsWhileClosing: 'nobody', version });
   await open('close/months?from=2026-01-01&to=2026-12-31');
-  await expect(page.getByText('one being closed those of nobody')).toBeVisible();
+  await expect(page.getByText('neither a locked month nor one being closed takes entries')).toBeVisible();
   const march = page.getByRole('row', { name: /^March 2026/ });
   await march.getByRole('button', { name: 'begin closing' }).click();
   await expect(march).toContainText('being closed, 18 Jan 2027 by');

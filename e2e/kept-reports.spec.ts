@@ -34,6 +34,11 @@ test('a report is kept with everything that was chosen, opened again by keys, ch
   const income = page.getByRole('region', { name: 'Income statement' });
   await expect(income.getByRole('row', { name: /^Net surplus/ })).toContainText('€400');
   await expect(income).toContainText('in whole EUR');
+  // what changed since it was kept: nothing yet
+  await open('report/kept');
+  await row.getByRole('link', { name: 'Changed since' }).click();
+  await expect(page.getByRole('heading', { name: /^Changed since 18 January 2027/ })).toBeVisible();
+  await expect(page.getByText('Nothing that is dated in these days was posted since')).toBeVisible();
   // another name, for oneself
   await open('report/kept');
   await row.getByRole('button', { name: 'Change' }).click();

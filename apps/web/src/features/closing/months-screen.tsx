@@ -1,4 +1,4 @@
-import { POSTS_WHILE_CLOSING_LABELS } from '@just-ledger/core';
+import type { PostsWhileClosing } from '@just-ledger/core';
 import { useQuery } from '@tanstack/react-query';
 import { clsx } from 'clsx';
 import { Link } from 'react-router';
@@ -10,6 +10,13 @@ import { Sheet } from '../../ui/sheet.js';
 import { MonthRow } from './month-row.js';
 import styles from './months-screen.module.css';
 import { Reopen } from './reopen.js';
+
+/** Which months take entries, by who posts into one that is being closed. */
+const TAKES: Readonly<Record<PostsWhileClosing, string>> = {
+  all: 'a locked month takes no more entries',
+  owners: 'a locked month takes no more entries, one being closed only those of owners',
+  nobody: 'neither a locked month nor one being closed takes entries',
+};
 
 /** The months of the year as a checklist: whether the proofs hold at their end, what is left to be done, their locks. */
 export default function MonthsScreen() {
@@ -26,11 +33,7 @@ export default function MonthsScreen() {
   return (
     <Sheet
       title={`Months of ${year.name}`}
-      aside={
-        year.closed
-          ? 'the year is closed'
-          : `a locked month takes no more entries, one being closed those of ${POSTS_WHILE_CLOSING_LABELS[organisation.postsWhileClosing]}`
-      }
+      aside={year.closed ? 'the year is closed' : TAKES[organisation.postsWhileClosing]}
       tools={
         <Link className="act" to={address.href('year-end')}>
           {year.closed ? 'See the year end' : 'Rehearse the year end'}
