@@ -1,4 +1,4 @@
-import type { CashFlowResponse, SpanQuery, WithoutCashResponse } from '@just-ledger/contract';
+import type { CashFlowResponse, SpanQuery } from '@just-ledger/contract';
 import {
   cashFlowStatement,
   type CashFlowStatement,
