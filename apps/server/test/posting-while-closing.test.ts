@@ -71,21 +71,34 @@ describe('a month that is being closed', () => {
       'March 2026 is being closed: nobody posts into it. Keep the entry as a draft, or date it in another month.',
     );
     const before = (await month('2026-04'))?.entries;
-    const draft = async (date: string): Promise<string> =>
-      ((await server.done('POST', `${at}/drafts`, entry(date))) as { id: string }).id;
-    const drafts = [await draft('2026-04-02'), await draft('2026-03-30')];
-    const set = await server.request('POST', `${at}/drafts/set/post`, { drafts });
-    expect(set.status).toBeGreaterThanOrEqual(400);
+    const draft = (date: string): Promise<{ id: string; version: number }> =>
+      server.done('POST', `${at}/drafts`, entry(date)) as Promise<{ id: string; version: number }>;
+    const drafts = [await draft('2026-04-02'), await draft('2026-03-30')].map(({ id, version }) => ({ id, version }));
+    const set = await server.request('POST', `${at}/drafts/post`, { drafts });
+    expect([set.status, problemCodes(set)]).toEqual([422, ['period-closing at drafts.1.date']]);
     expect((await month('2026-04'))?.entries).toBe(before);
   });
 
-  test('takes nothing from a file, no reversal and nothing that is due either', async () => {
+  test('takes nothing from a file, and no reversal', async () => {
     const csv =
       'date,entry,explanation,account,debit,credit\n2026-03-05,1,Fees,6100,5.00,\n2026-03-05,1,Fees,1010,,5.00\n';
     const file = await server.request('POST', `${at}/entries/import`, csv, { 'content-type': 'text/csv' });
-    expect(problemCodes(file)).toEqual(['period-closing at date']);
+    expect(problemCodes(file)).toEqual(['period-closing at rows.2.date']);
     const back = await server.request('POST', `${at}/entries/2026-0001/reverse`, { date: '2026-03-31' });
     expect(problemCodes(back)).toEqual(['period-closing at date']);
+  });
+
+  test('keeps what is due from being posted, and says why', async () => {
+    const { explanation, lines } = entry('2026-03-15') as { explanation: string; lines: object[] };
+    const schedule = { unit: 'year', every: 1, from: '2026-03-15' };
+    const journal = { name: 'Rent of the yard', schedule, entry: { explanation, lines } };
+    await server.done('POST', `${at}/recurring-journals`, journal);
+    const due = (await server.done('POST', `${at}/recurring-journals/post-due`)) as {
+      posted: unknown;
+      left: object[];
+    };
+    expect(due.left).toHaveLength(1);
+    expect(JSON.stringify(due.left)).toContain('March 2026 is being closed');
   });
 
   test('is not being closed any more once that is said, or once it is locked', async () => {

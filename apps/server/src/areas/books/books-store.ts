@@ -1,4 +1,10 @@
-import type { Books, CivilDate, ClosingPeriods, Contact } from '@just-ledger/core';
+import {
+  type Books,
+  type CivilDate,
+  type ClosingPeriods,
+  type Contact,
+  mayPostWhileClosing,
+} from '@just-ledger/core';
 import { eq, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { oncePerConnection } from '../../platform/database/once-per-connection.js';
@@ -7,7 +13,7 @@ import type { WriteContext } from '../../platform/threads/write-context.js';
 import { loadChart } from '../accounts/account-store.js';
 import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
 import { loadCurrencies, rateHeldOn } from '../currencies/currency-store.js';
-import { organisationOf } from '../organisations/organisation-store.js';
+import { organisationOf, roleOf } from '../organisations/organisation-store.js';
 import { loadTaxCodes } from '../tax-codes/tax-code-store.js';
 import { todayOf } from '../organisations/today-of.js';
 
@@ -35,6 +41,19 @@ export function closingPeriodsOf(db: Db, organisation: number): ClosingPeriods {
     ),
     who: organisationOf(db, organisation).postsWhileClosing,
   };
+}
+
+/** An organisation's books for a command of somebody, with the periods being closed into which that person may not post. */
+export function booksFor(
+  context: WriteContext,
+  { organisation, person }: { readonly organisation: number; readonly person: number },
+): Books {
+  const books = booksOf(context, organisation);
+  const closing = closingPeriodsOf(context.db, organisation);
+  const isOpen =
+    closing.periods.size === 0 ||
+    mayPostWhileClosing(closing.who, roleOf(context.db, organisation, person) ?? 'reader');
+  return isOpen ? books : { ...books, closing };
 }
 
 /** What an entry of an organisation is checked against, as it stands now. */

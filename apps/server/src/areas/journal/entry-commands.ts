@@ -24,7 +24,7 @@ import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { attachPapers, paperProblems } from '../attachments/attach.js';
 import { papersNamed, papersOf } from '../attachments/attachment-store.js';
-import { booksOf } from '../books/books-store.js';
+import { booksFor } from '../books/books-store.js';
 import { organisationOf } from '../organisations/organisation-store.js';
 import { allWithRealised, withRealised } from '../open-items/realised-lines.js';
 import { type Appended, EntryAppender } from './append-entry.js';
@@ -91,7 +91,7 @@ export function postTogether(
   posting: Posting,
   entries: readonly EntryToPost[],
 ): EntryResponse[] {
-  const books = booksOf(context, posting.organisation);
+  const books = booksFor(context, posting);
   const checked = entries.map((one) => ({
     ...one,
     corrects: one.entry.corrects ? placeCorrected(context, posting.organisation, one) : undefined,
@@ -149,7 +149,7 @@ export const importEntries = defineCommand(
     { file: { rows, sha256 }, ...posting }: Posting & { file: EntryFile },
   ): EntriesImportResponse => {
     return idempotent(context, { ...posting, key: posting.key, request: sha256 }, () => {
-      const books = booksOf(context, posting.organisation);
+      const books = booksFor(context, posting);
       const checked = entriesFromRows(rows, books);
       if (!checked.ok) throw new Refusal(422, checked.problems.slice(0, MOST_PROBLEMS));
       const appender = new EntryAppender(context, { ...posting, source: 'import' }, books);

@@ -38,7 +38,11 @@ function doJournal(context: WriteContext, journal: RecurringJournal): FailedOccu
         inStep(context, () =>
           settleDrafted(context, { organisation, person: madeBy, isByItself: true }, journal, one),
         );
-      } else if (byItself === 'posts' && approvedBy !== null && whyNot(context, journal, one) === undefined) {
+      } else if (
+        byItself === 'posts' &&
+        approvedBy !== null &&
+        whyNot(context, journal, one, approvedBy) === undefined
+      ) {
         inStep(context, () =>
           settlePosted(context, { organisation, person: approvedBy, isByItself: true }, journal, one),
         );

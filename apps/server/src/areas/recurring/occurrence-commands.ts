@@ -27,7 +27,7 @@ import { occurrence } from '../../platform/database/schema.js';
 import { Refusal, unprocessable } from '../../platform/problems/refusal.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
-import { booksOf } from '../books/books-store.js';
+import { booksFor } from '../books/books-store.js';
 import { EntryAppender } from '../journal/append-entry.js';
 import { keepDraft } from '../journal/draft-commands.js';
 import { recordPlan } from '../journal/reversal-plans.js';
@@ -68,10 +68,10 @@ export const postOccurrence = defineCommand(
     context: WriteContext,
     { request, ...place }: JournalPlace & { request: PostOccurrenceRequest },
   ): RecurringJournalResponse => {
-    const { organisation, id } = place;
+    const { organisation, person, id } = place;
     const journal = recurringJournalOf(context.db, organisation, id);
     const one = dueAt(context, journal, request.date);
-    assertNext(context, journal, one);
+    assertNext(context, journal, one, person);
     settlePosted(context, place, journal, one, request);
     return recurringResponse(context, organisation, id);
   },
@@ -113,7 +113,7 @@ export const skipOccurrence = defineCommand(
         .run();
     } else {
       const one = dueAt(context, journal, request.date);
-      assertNext(context, journal, one);
+      assertNext(context, journal, one, person);
       settle(context, place, journal, one, { state: 'skipped', reason });
     }
     return recurringResponse(context, organisation, id);
@@ -141,7 +141,7 @@ export const postDue = defineCommand(
     const answer: PostDueResponse = { posted: [], left: [] };
     for (const { journal, one } of due) {
       const said = { journal: journal.row.name, date: one.date };
-      const why = whyNot(context, journal, one);
+      const why = whyNot(context, journal, one, person);
       if (why !== undefined) answer.left.push({ ...said, message: why });
       else {
         const { entry } = settlePosted(context, { organisation, person }, journal, one);
@@ -195,7 +195,7 @@ export function settlePosted(
   assertCounted(journal, one, proposed);
   assertAsShown(context, journal, reckoning, other.change);
   if (entry.lines.length === 0) return settleAsNothing(context, settling, journal, one, reckoning);
-  const books = booksOf(context, organisation);
+  const books = booksFor(context, settling);
   const checked = checkEntry(entry, books, 'recurring', RECURRING_KINDS);
   if (!checked.ok) {
     const of = `${journal.row.name}, ${longDate(one.date)}`;
@@ -233,9 +233,14 @@ export function settleDrafted(
   return { draft: id };
 }
 
-/** Why a date cannot be posted without being asked about, and what to do; undefined where it can. */
-export function whyNot(context: WriteContext, journal: RecurringJournal, one: Occurrence): string | undefined {
-  const shut = whyShut(context, journal, one);
+/** Why somebody cannot post a date without being asked about, and what to do; undefined where it can be. */
+export function whyNot(
+  context: WriteContext,
+  journal: RecurringJournal,
+  one: Occurrence,
+  person: number,
+): string | undefined {
+  const shut = whyShut(context, journal, one, person);
   if (shut !== undefined) return shut;
   const { amounts, target } = termsOfVersion(context.db, versionOf(journal, one));
   const said = `${journal.row.name}, ${longDate(one.date)}`;
@@ -263,13 +268,14 @@ function assertCounted(journal: RecurringJournal, one: Occurrence, { isToBeCount
   throw unprocessable('count-missing', 'counted', message);
 }
 
-/** Why a date cannot be posted on its day, and what to do; undefined where it lies in an open month. */
+/** Why somebody cannot post a date on its day, and what to do; undefined where its month is open to them. */
 export function whyShut(
   context: WriteContext,
   { row: { organisation, name } }: RecurringJournal,
   { date }: Occurrence,
+  person: number,
 ): string | undefined {
-  const books = booksOf(context, organisation);
+  const books = booksFor(context, { organisation, person });
   const checked = checkDate(date, 'ordinary', books);
   if (checked.ok) return undefined;
   const { calendar, closedYears } = books;
@@ -294,12 +300,13 @@ function dueAt(context: WriteContext, journal: RecurringJournal, date: string): 
  * The earliest date comes first. One that lies in a locked month or a closed year holds nothing up: it can be skipped,
  * and what is due later can be posted.
  */
-function assertNext(context: WriteContext, journal: RecurringJournal, one: Occurrence): void {
+function assertNext(context: WriteContext, journal: RecurringJournal, one: Occurrence, person: number): void {
   const due = dueOccurrences(context.db, journal, todayOf(context, journal.row.organisation));
   const before = due.find(
-    ({ nominal, ...rest }) => nominal < one.nominal && whyShut(context, journal, { nominal, ...rest }) === undefined,
+    ({ nominal, ...rest }) =>
+      nominal < one.nominal && whyShut(context, journal, { nominal, ...rest }, person) === undefined,
   );
-  const shut = whyShut(context, journal, one);
+  const shut = whyShut(context, journal, one, person);
   if (shut !== undefined || before === undefined) return;
   const message = `${journal.row.name} is also due on ${longDate(before.date)}; post or skip that date first.`;
   throw new Refusal(422, [problem('not-due', 'date', message)]);
